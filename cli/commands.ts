@@ -1,0 +1,128 @@
+import { readFileSync } from 'node:fs';
+import { drawingOfPart } from '../core/drawing/drawing.ts';
+import { sentence } from '../core/number/fault.ts';
+import { type ViewName, viewName } from '../core/part/schema.ts';
+import { sectionOf } from '../core/section/section.ts';
+import { PAPER_NAMES, PAPERS, type PaperName, readScale } from '../core/sheet/paper.ts';
+import { DEFAULT_SETUP, type SheetSetup, SOLIDS_RULES } from '../core/sheet/setup.ts';
+import { drawSheet } from '../core/sheet/sheet.ts';
+import { frameToward, VIEW_FRAMES, type ViewFrame } from '../core/view/frames.ts';
+import { type View, viewOf } from '../core/view/view.ts';
+import { measureJson, sectionFrame, sectionJson, viewsJson } from '../formats/resultJson.ts';
+import { sheetSvg } from '../formats/sheetSvg.ts';
+import { loadPart, loadPlanes } from './input.ts';
+import { Misuse } from './usage.ts';
+
+export type Options = {
+  views?: string | undefined;
+  toward?: string | undefined;
+  section?: string[] | undefined;
+  json?: boolean | undefined;
+  angle?: string | undefined;
+  paper?: string | undefined;
+  scale?: string | undefined;
+  format?: string | undefined;
+};
+
+const only = (positionals: readonly string[], names: readonly string[]): string[] => {
+  if (positionals.length !== names.length) throw new Misuse(`Give ${names.join(' and ')}.`);
+  return [...positionals];
+};
+
+const viewNames = (list: string, extra: readonly string[] = []): string[] =>
+  list.split(',').map((raw) => {
+    const name = raw.trim();
+    if (!extra.includes(name) && !viewName.safeParse(name).success)
+      throw new Misuse(`"${name}" is not a view; use ${[...viewName.options, ...extra].join(', ')}.`);
+    return name;
+  });
+
+const direction = (text: string): ViewFrame => {
+  const v = text.split(',').map(Number);
+  if (v.length !== 3 || !v.every(Number.isFinite) || v.every((x) => x === 0))
+    throw new Misuse('--toward needs three figures x,y,z, not all zero.');
+  return frameToward([v[0] as number, v[1] as number, v[2] as number]);
+};
+
+const json = (value: unknown): string => `${JSON.stringify(value)}\n`;
+
+export const views = (positionals: readonly string[], options: Options): string => {
+  const [file] = only(positionals, ['PART']) as [string];
+  const { file: source, part } = loadPart(file);
+  const frames = new Map<string, ViewFrame>(
+    viewNames(options.views ?? 'front,top,left').map((n) => [n, VIEW_FRAMES[n as ViewName]]),
+  );
+  if (options.toward) frames.set('toward', direction(options.toward));
+  const planes = (options.section ?? []).flatMap((s) => loadPlanes(s, source));
+  if (planes.length > 1)
+    throw new Misuse('Views with more than one cut at a time are not built yet; give one --section.');
+  const scene = planes[0] ? sectionOf(part, planes[0]).remains : part.bodies;
+  const seen = new Map<string, View>([...frames].map(([n, f]) => [n, viewOf(scene, f, part.tol)]));
+  return json(viewsJson(part, seen));
+};
+
+export const section = (positionals: readonly string[], options: Options): string => {
+  const [file, cut] = only(positionals, ['PART', 'SECTION']) as [string, string];
+  const { file: source, part } = loadPart(file);
+  const planes = loadPlanes(cut, source);
+  const names = options.views ? viewNames(options.views, ['section']) : [];
+  const answers = planes.map((plane) => {
+    const s = sectionOf(part, plane);
+    const frames = new Map<string, ViewFrame>(
+      names.map((n) => [n, n === 'section' ? sectionFrame(s) : VIEW_FRAMES[n as ViewName]]),
+    );
+    return sectionJson(part, s, frames);
+  });
+  return json(answers.length === 1 ? answers[0] : answers);
+};
+
+export const measure = (positionals: readonly string[]): string => {
+  const [file] = only(positionals, ['PART']) as [string];
+  return json(measureJson(loadPart(file).part));
+};
+
+const paperOf = (text: string): PaperName => {
+  if (!(text in PAPERS)) throw new Misuse(`"${text}" is not a paper; use ${PAPER_NAMES.join(', ')}.`);
+  return text as PaperName;
+};
+
+const scaleOf = (text: string): SheetSetup['scale'] => {
+  if (text === 'fit') return 'fit';
+  const k = readScale(text);
+  if (k === undefined) throw new Misuse(`"${text}" is not a scale; use 1:2, 2:1 or fit.`);
+  return k;
+};
+
+/** The lettering stands beside the bundle, in the project's public folder. */
+const lettering = (): Buffer => readFileSync(new URL('../../public/lettering/osifont.ttf', import.meta.url));
+
+/** A finished sheet as SVG text or PDF bytes. */
+export const sheet = async (
+  positionals: readonly string[],
+  options: Options,
+): Promise<string | Uint8Array> => {
+  const [file] = only(positionals, ['PART']) as [string];
+  if (options.format === 'dxf') throw new Misuse('DXF is not built yet; use --format svg or pdf.');
+  if (options.format !== 'svg' && options.format !== 'pdf') throw new Misuse('Give --format svg or pdf.');
+  if (options.angle && options.angle !== 'first' && options.angle !== 'third')
+    throw new Misuse('--angle is first or third.');
+  const { file: source, part } = loadPart(file);
+  const sections = (options.section ?? [])
+    .flatMap((s) => loadPlanes(s, source))
+    .map((p) => sectionOf(part, p));
+  const setup: SheetSetup = {
+    ...DEFAULT_SETUP,
+    paper: paperOf(options.paper ?? 'A3'),
+    scale: scaleOf(options.scale ?? 'fit'),
+    angle: (options.angle ?? 'first') as SheetSetup['angle'],
+    views: viewNames(options.views ?? 'front,top,left') as ViewName[],
+    rules: sections.length ? SOLIDS_RULES : DEFAULT_SETUP.rules,
+  };
+  const drawn = drawSheet(part, setup, drawingOfPart(source), sections);
+  for (const f of drawn.findings) process.stderr.write(`blue-ledger: ${file}: ${sentence(f)}\n`);
+  const font = lettering();
+  if (options.format === 'svg') return sheetSvg(drawn, source.name, font.toString('base64'));
+  // loaded only here: the PDF library is larger than all the rest
+  const { sheetPdf } = await import('../formats/sheetPdf.ts');
+  return sheetPdf(drawn, source.name, font, new Date(0));
+};

@@ -1,0 +1,66 @@
+import { readFileSync } from 'node:fs';
+import { type Fault, sentence } from '../core/number/fault.ts';
+import { partModel, readPartFile } from '../core/part/model.ts';
+import type { PartFile } from '../core/part/schema.ts';
+import { type CuttingPlane, cuttingPlane, readTraces } from '../core/section/trace.ts';
+import { type BuiltPart, buildPart } from '../core/solid/build.ts';
+
+/** Input that is refused: each line says what is wrong and what to do; exit 1. */
+export class RefusedInput extends Error {
+  readonly lines: readonly string[];
+  constructor(lines: readonly string[]) {
+    super(lines[0]);
+    this.lines = lines;
+  }
+}
+
+const refuse = (file: string, faults: readonly Fault[]): never => {
+  throw new RefusedInput(faults.map((f) => `${file}: ${sentence(f)}`));
+};
+
+/** The largest file that is read; a part of thousands of features stays well below it. */
+const LARGEST = 8 * 1024 * 1024;
+
+const readText = (file: string): string => {
+  try {
+    const text = readFileSync(file === '-' ? 0 : file, 'utf8');
+    if (text.length > LARGEST)
+      throw new RefusedInput([`${file}: file: It is larger than 8 MB. Split the part into smaller files.`]);
+    return text;
+  } catch (error) {
+    if (error instanceof RefusedInput) throw error;
+    throw new RefusedInput([
+      `${file}: file: It cannot be read (${(error as { code?: string }).code ?? 'unknown'}). Check the name and the rights.`,
+    ]);
+  }
+};
+
+const readJson = (file: string): unknown => {
+  const text = readText(file);
+  try {
+    return JSON.parse(text.replace(/^\uFEFF/, ''));
+  } catch (error) {
+    throw new RefusedInput([
+      `${file}: file: It is not JSON (${(error as Error).message}). Correct it there.`,
+    ]);
+  }
+};
+
+export const loadPart = (file: string): { file: PartFile; part: BuiltPart } => {
+  const read = readPartFile(readJson(file));
+  if (!read.ok) return refuse(file, read.faults);
+  const model = partModel(read.value);
+  if (!model.ok) return refuse(file, model.faults);
+  const built = buildPart(model.value);
+  if (!built.ok) return refuse(file, built.faults);
+  return { file: read.value, part: built.value };
+};
+
+export const loadPlanes = (file: string, part: PartFile): CuttingPlane[] => {
+  const traces = readTraces(readJson(file));
+  if (!traces.ok) return refuse(file, traces.faults);
+  return traces.value.map((t) => {
+    const plane = cuttingPlane(t, part);
+    return plane.ok ? plane.value : refuse(file, plane.faults);
+  });
+};

@@ -1,0 +1,53 @@
+import { writeFileSync } from 'node:fs';
+import { parseArgs } from 'node:util';
+import { measure, section, sheet, views } from './commands.ts';
+import { RefusedInput } from './input.ts';
+import { Misuse, USAGE } from './usage.ts';
+
+const COMMANDS = { views, section, measure, sheet } as const;
+const LATER = ['ledger', 'check'];
+
+const run = async (argv: readonly string[]): Promise<number> => {
+  const [name, ...rest] = argv;
+  if (!name || name === 'help' || name === '--help') {
+    process.stdout.write(`${USAGE}\n`);
+    return name ? 0 : 2;
+  }
+  if (LATER.includes(name)) throw new Misuse(`"${name}" is not built yet.`);
+  if (!Object.hasOwn(COMMANDS, name)) throw new Misuse(`"${name}" is not a command.`);
+  const { values, positionals } = parseArgs({
+    args: rest,
+    allowPositionals: true,
+    options: {
+      views: { type: 'string' },
+      toward: { type: 'string' },
+      section: { type: 'string', multiple: true },
+      json: { type: 'boolean' },
+      csv: { type: 'boolean' },
+      out: { type: 'string' },
+      angle: { type: 'string' },
+      paper: { type: 'string' },
+      scale: { type: 'string' },
+      format: { type: 'string' },
+    },
+  });
+  const answer = await COMMANDS[name as keyof typeof COMMANDS](positionals, values);
+  if (values.out) writeFileSync(values.out, answer);
+  else await new Promise<void>((done) => process.stdout.write(answer, () => done()));
+  return 0;
+};
+
+run(process.argv.slice(2)).then(
+  (code) => {
+    process.exitCode = code;
+  },
+  (error: unknown) => {
+    if (error instanceof RefusedInput) {
+      for (const line of error.lines) process.stderr.write(`blue-ledger: ${line}\n`);
+      process.exitCode = 1;
+    } else if (error instanceof Misuse || (error as { code?: string }).code?.startsWith('ERR_PARSE_ARGS')) {
+      process.stderr.write(`blue-ledger: usage: ${(error as Error).message}\n${USAGE}\n`);
+      process.exitCode = 2;
+    } else throw error;
+  },
+);

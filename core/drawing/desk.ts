@@ -1,0 +1,121 @@
+import { dot, type Vec3 } from '../geometry/vec.ts';
+import { type NumberedPoint, numberPoints } from '../ledger/numbering.ts';
+import { type Posting, postingsOf } from '../ledger/postings.ts';
+import type { Fault } from '../number/fault.ts';
+import { decimal } from '../number/format.ts';
+import { partModel } from '../part/model.ts';
+import type { ViewName } from '../part/schema.ts';
+import { type Section, sectionOf } from '../section/section.ts';
+import { type CuttingPlane, cuttingPlane } from '../section/trace.ts';
+import { drawSheet, partBox, type Sheet } from '../sheet/sheet.ts';
+import { type BuiltPart, buildPart } from '../solid/build.ts';
+import { type Measures, measureSolid, measureTogether } from '../solid/measure.ts';
+import { VIEW_FRAMES } from '../view/frames.ts';
+import { type View, viewOf } from '../view/view.ts';
+import type { Drawing } from './drawing.ts';
+
+/** A numbered point with its postings in the plain views of the sheet. */
+export type LedgerRow = NumberedPoint & { readonly postings: Partial<Record<ViewName, Posting>> };
+
+/** Everything the desk shows of a drawing, or why it cannot be drawn. */
+export type Worked =
+  | {
+      readonly ok: true;
+      readonly part: BuiltPart;
+      readonly sheet: Sheet;
+      readonly rows: readonly LedgerRow[];
+      readonly measures: Measures;
+      /** what is doubtful but drawn all the same */
+      readonly findings: readonly Fault[];
+    }
+  | { readonly ok: false; readonly faults: readonly Fault[] };
+
+export type Desk = { readonly work: (d: Drawing) => Worked };
+
+type Remembered = {
+  key: string;
+  part: BuiltPart;
+  rows: LedgerRow[];
+  measures: Measures;
+  views: Map<ViewName, View>;
+};
+
+/**
+ * A desk remembers the last part it built, with its plain views, by value: a change of cut, scale or angle leaves the
+ * part alone, and a dragged plane only redoes the section and the views that show it.
+ */
+export const openDesk = (): Desk => {
+  let last: Remembered | undefined;
+
+  const build = (d: Drawing): Remembered | readonly Fault[] => {
+    const key = JSON.stringify(d.part);
+    if (last?.key === key) return last;
+    const model = partModel(d.part);
+    if (!model.ok) return model.faults;
+    const built = buildPart(model.value);
+    if (!built.ok) return built.faults;
+    const part = built.value;
+    const measures = measureTogether(part.bodies.map(({ solid, edges }) => measureSolid(solid, edges)));
+    last = {
+      key,
+      part,
+      rows: numberPoints(part).map((p) => ({ ...p, postings: {} })),
+      measures,
+      views: new Map(),
+    };
+    return last;
+  };
+
+  return {
+    work: (d) => {
+      const known = build(d);
+      if (!('part' in known)) return { ok: false, faults: known };
+      const { part, views } = known;
+      const findings: Fault[] = [];
+      const sections: Section[] = [];
+      for (const cut of d.cuts.filter((c) => c.on)) {
+        const plane = cuttingPlane(cut.trace, d.part);
+        if (!plane.ok) return { ok: false, faults: plane.faults };
+        const section = sectionOf(part, plane.value);
+        if (!section.bodies.length) findings.push(missing(plane.value, part));
+        sections.push(section);
+      }
+      const plain = (name: ViewName): View => {
+        const seen = views.get(name);
+        if (seen) return seen;
+        const view = viewOf(part.bodies, VIEW_FRAMES[name], part.tol);
+        views.set(name, view);
+        return view;
+      };
+      const sheet = drawSheet(part, d.setup, d, sections, (name, scene) =>
+        scene === part.bodies ? plain(name) : viewOf(scene, VIEW_FRAMES[name], part.tol),
+      );
+      const shown = new Map(d.setup.views.map((v) => [v, plain(v)] as const));
+      const rows = known.rows.map((r) => ({ ...r, postings: postingsOf(r, shown, part.tol.linear) }));
+      return {
+        ok: true,
+        part,
+        sheet,
+        rows,
+        measures: known.measures,
+        findings: [...findings, ...sheet.findings],
+      };
+    },
+  };
+};
+
+/** A plane that meets nothing: between which distances along the sight it would. */
+const missing = (c: CuttingPlane, part: BuiltPart): Fault => {
+  const b = partBox(part);
+  const corners: Vec3[] = [0, 1, 2, 3, 4, 5, 6, 7].map(
+    (i) => [b[i & 1 ? 3 : 0], b[i & 2 ? 4 : 1], b[i & 4 ? 5 : 2]] as unknown as Vec3,
+  );
+  const levels = corners.map((p) => dot(c.kept.n, p) - c.kept.d);
+  const by = Math.min(...levels) > 0 ? Math.min(...levels) : Math.max(...levels);
+  return {
+    path: ['cuts', c.name],
+    where: `cut "${c.name}"`,
+    what: 'The plane misses the part.',
+    mend: `Move it by at least ${decimal(Math.abs(by))} ${part.units} ${by > 0 ? 'in' : 'against'} the direction of sight, or drag it onto the ${c.seenIn} view.`,
+  };
+};

@@ -1,0 +1,38 @@
+import { z } from 'zod';
+import type { Result } from '../number/fault.ts';
+import { type PartFile, partSchema, readBySchema } from '../part/schema.ts';
+import { cutSchema, DEFAULT_SETUP, setupSchema } from '../sheet/setup.ts';
+
+/** A whole drawing as it is kept and saved (docs/drawing-format.md): part, sheet choices, cuts and title block. */
+export const drawingSchema = z.strictObject({
+  format: z.literal('blue-ledger/drawing@1', { error: 'needs "blue-ledger/drawing@1"' }),
+  number: z.string().max(60),
+  title: z.string().max(120),
+  owner: z.string().max(120),
+  material: z.string().max(120),
+  drawnBy: z.string().max(60),
+  date: z.string().max(30),
+  revision: z.string().max(20),
+  part: partSchema,
+  setup: setupSchema,
+  cuts: z.array(cutSchema).max(12),
+});
+export type Drawing = z.infer<typeof drawingSchema>;
+export type Cut = Drawing['cuts'][number];
+
+export const readDrawing = (data: unknown): Result<Drawing> => readBySchema(drawingSchema, data);
+
+/** A drawing around a bare part, with the usual choices. */
+export const drawingOfPart = (part: PartFile): Drawing => ({
+  format: 'blue-ledger/drawing@1',
+  number: '',
+  title: part.name,
+  owner: '',
+  material: '',
+  drawnBy: '',
+  date: '',
+  revision: '',
+  part,
+  setup: DEFAULT_SETUP,
+  cuts: [],
+});

@@ -1,0 +1,130 @@
+import { TAU, wrapAngle } from './angle.ts';
+import { along2, cross2, distance2, dot2, length2, sub2, type Vec2 } from './vec.ts';
+
+/**
+ * Curves in a view's plane. A conic is an ellipse with its principal half axes (minor a quarter turn counter-clockwise from
+ * major), a circle where `round`; a free curve is known by its points only.
+ */
+export type Line2 = { readonly type: 'line'; readonly p: Vec2; readonly d: Vec2 };
+export type Conic2 = {
+  readonly type: 'conic';
+  readonly c: Vec2;
+  readonly major: Vec2;
+  readonly minor: Vec2;
+  readonly round: boolean;
+};
+export type Free2 = { readonly type: 'free'; readonly at: (t: number) => Vec2; readonly id: string };
+export type Curve2 = Line2 | Conic2 | Free2;
+
+export const pointOn2 = (k: Curve2, t: number): Vec2 => {
+  if (k.type === 'line') return along2(k.p, k.d, t);
+  if (k.type === 'free') return k.at(t);
+  return along2(along2(k.c, k.major, Math.cos(t)), k.minor, Math.sin(t));
+};
+export const tangentOn2 = (k: Curve2, t: number): Vec2 => {
+  let v: Vec2;
+  if (k.type === 'line') return k.d;
+  if (k.type === 'free') v = sub2(k.at(t + 1e-5), k.at(t - 1e-5));
+  else v = along2(along2([0, 0], k.major, -Math.sin(t)), k.minor, Math.cos(t));
+  const size = length2(v);
+  return [v[0] / size, v[1] / size];
+};
+
+/** The parameter of a point on a line or conic. */
+export const parameterOn2 = (k: Line2 | Conic2, p: Vec2): number => {
+  if (k.type === 'line') return dot2(sub2(p, k.p), k.d);
+  const q = sub2(p, k.c);
+  return wrapAngle(
+    Math.atan2(dot2(q, k.minor) / dot2(k.minor, k.minor), dot2(q, k.major) / dot2(k.major, k.major)),
+  );
+};
+
+/** The line through a with direction b - a, in a canonical sense, measured from its point nearest the origin. */
+export const lineThrough2 = (a: Vec2, b: Vec2): Line2 => {
+  const e = sub2(b, a);
+  const size = length2(e);
+  const sense = e[0] > 1e-9 * size || (Math.abs(e[0]) <= 1e-9 * size && e[1] > 0) ? 1 : -1;
+  const d: Vec2 = [(sense * e[0]) / size, (sense * e[1]) / size];
+  return { type: 'line', p: along2(a, d, -dot2(a, d)), d };
+};
+
+/**
+ * The conic c + u cos t + v sin t, from any pair of conjugate half diameters, in its principal axes; with the map from
+ * t to the conic's own parameter: own = sense * (t - shift).
+ */
+export const conicFrom = (
+  c: Vec2,
+  u: Vec2,
+  v: Vec2,
+  tol: number,
+): { conic: Conic2; shift: number; sense: 1 | -1 } => {
+  const sense = cross2(u, v) > 0 ? 1 : -1;
+  const uu = dot2(u, u);
+  const vv = dot2(v, v);
+  const uv = dot2(u, v);
+  // nearly round: keep the diameters' own mean radius and measure true angles
+  const spread = Math.hypot((uu - vv) / 2, uv);
+  const mean = (uu + vv) / 2;
+  if (spread <= tol * Math.sqrt(mean)) {
+    const r = Math.sqrt(mean);
+    const shift = -Math.atan2(u[1], u[0]) * sense;
+    return { conic: { type: 'conic', c, major: [r, 0], minor: [0, r], round: true }, shift, sense };
+  }
+  const t0 = Math.atan2(2 * uv, uu - vv) / 2;
+  const cs = Math.cos(t0);
+  const sn = Math.sin(t0);
+  let major: Vec2 = [u[0] * cs + v[0] * sn, u[1] * cs + v[1] * sn];
+  let shift = t0;
+  // one name for one ellipse: the major axis points right (or up)
+  if (major[0] < -1e-12 * length2(major) || (Math.abs(major[0]) <= 1e-12 * length2(major) && major[1] < 0)) {
+    major = [-major[0], -major[1]];
+    shift += Math.PI;
+  }
+  const w: Vec2 = [-u[0] * sn + v[0] * cs, -u[1] * sn + v[1] * cs];
+  const k = length2(w) / length2(major);
+  return {
+    conic: { type: 'conic', c, major, minor: [-major[1] * k, major[0] * k], round: false },
+    shift,
+    sense,
+  };
+};
+
+export const sameConic = (a: Conic2, b: Conic2, tol: number): boolean =>
+  distance2(a.c, b.c) <= tol &&
+  a.round === b.round &&
+  Math.abs(length2(a.major) - length2(b.major)) <= tol &&
+  Math.abs(length2(a.minor) - length2(b.minor)) <= tol &&
+  (a.round || Math.abs(cross2(a.major, b.major)) / length2(a.major) <= tol);
+
+/** Length of the curve from parameter a to b, by chords (exact for lines and circles). */
+export const lengthBetween = (k: Curve2, a: number, b: number): number => {
+  if (k.type === 'line') return b - a;
+  if (k.type === 'conic' && k.round) return (b - a) * length2(k.major);
+  const n = 96;
+  let sum = 0;
+  let prev = pointOn2(k, a);
+  for (let i = 1; i <= n; i++) {
+    const p = pointOn2(k, a + ((b - a) * i) / n);
+    sum += distance2(prev, p);
+    prev = p;
+  }
+  return sum;
+};
+
+/** The box of the stretch from a to b: [u0, v0, u1, v1]. */
+export const boxOf2 = (k: Curve2, a: number, b: number): [number, number, number, number] => {
+  const points: Vec2[] = [pointOn2(k, a), pointOn2(k, b)];
+  if (k.type === 'conic')
+    for (const i of [0, 1] as const) {
+      const t0 = Math.atan2(k.minor[i], k.major[i]);
+      for (let t = t0 + Math.PI * Math.ceil((a - t0) / Math.PI); t < b; t += Math.PI)
+        points.push(pointOn2(k, t));
+    }
+  if (k.type === 'free') for (let i = 1; i < 256; i++) points.push(k.at(a + ((b - a) * i) / 256));
+  const us = points.map((p) => p[0]);
+  const vs = points.map((p) => p[1]);
+  return [Math.min(...us), Math.min(...vs), Math.max(...us), Math.max(...vs)];
+};
+
+export const isPeriodic = (k: Curve2): boolean => k.type !== 'line';
+export const PERIOD = TAU;

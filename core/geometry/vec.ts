@@ -1,0 +1,38 @@
+/** Small vector algebra on plain tuples. Lengths are in the part's unit; frames are right-handed. */
+export type Vec2 = readonly [number, number];
+export type Vec3 = readonly [number, number, number];
+
+export const add = (a: Vec3, b: Vec3): Vec3 => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
+export const sub = (a: Vec3, b: Vec3): Vec3 => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
+export const scale = (a: Vec3, k: number): Vec3 => [a[0] * k, a[1] * k, a[2] * k];
+export const dot = (a: Vec3, b: Vec3): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+export const length = (a: Vec3): number => Math.hypot(a[0], a[1], a[2]);
+export const distance = (a: Vec3, b: Vec3): number => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
+export const cross = (a: Vec3, b: Vec3): Vec3 => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+];
+/** a + k b */
+export const along = (a: Vec3, b: Vec3, k: number): Vec3 => [
+  a[0] + k * b[0],
+  a[1] + k * b[1],
+  a[2] + k * b[2],
+];
+/** The unit vector of a; a must not be zero. */
+export const unit = (a: Vec3): Vec3 => scale(a, 1 / length(a));
+
+/** Two unit vectors e1, e2 with e1 x e2 = a (a a unit vector), the same ones for the same a. */
+export const perpendiculars = (a: Vec3): [Vec3, Vec3] => {
+  const helper: Vec3 = Math.abs(a[0]) < 0.9 ? [1, 0, 0] : [0, 1, 0];
+  const e1 = unit(sub(helper, scale(a, dot(helper, a))));
+  return [e1, cross(a, e1)];
+};
+
+export const sub2 = (a: Vec2, b: Vec2): Vec2 => [a[0] - b[0], a[1] - b[1]];
+export const add2 = (a: Vec2, b: Vec2): Vec2 => [a[0] + b[0], a[1] + b[1]];
+export const along2 = (a: Vec2, b: Vec2, k: number): Vec2 => [a[0] + k * b[0], a[1] + k * b[1]];
+export const dot2 = (a: Vec2, b: Vec2): number => a[0] * b[0] + a[1] * b[1];
+export const cross2 = (a: Vec2, b: Vec2): number => a[0] * b[1] - a[1] * b[0];
+export const length2 = (a: Vec2): number => Math.hypot(a[0], a[1]);
+export const distance2 = (a: Vec2, b: Vec2): number => Math.hypot(a[0] - b[0], a[1] - b[1]);

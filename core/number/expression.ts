@@ -1,0 +1,224 @@
+import Fraction from 'fraction.js';
+import { cosDegrees, sinDegrees } from '../geometry/angle.ts';
+
+/**
+ * The numbers of the part file: expressions over named sizes with exact fractions as long as they stay rational.
+ * Grammar: sum = product (('+'|'-') product)*; product = sign (('*'|'/') sign)*; sign = ('+'|'-') sign | atom;
+ * atom = number | mixed fraction ("2 3/16") | name | function '(' sum ')' | '(' sum ')'.
+ * A unit suffix (mm or in) belongs to the whole string.
+ */
+export type Units = 'mm' | 'in';
+
+/** A worked-out number: `exact` is there as long as nothing irrational came in. */
+export type Amount = { readonly value: number; readonly exact?: Fraction };
+
+export type ExpressionFault = {
+  readonly position: number;
+  readonly what: string;
+  readonly mend: string;
+};
+
+export type ExpressionResult =
+  | { readonly ok: true; readonly amount: Amount; readonly unit?: Units; readonly names: string[] }
+  | { readonly ok: false; readonly fault: ExpressionFault };
+
+/** Gives the amount of a named size, or a reason why it has none. */
+export type Lookup = (name: string) => Amount | ExpressionFault;
+
+export const RESERVED_NAMES = ['pi', 'sqrt', 'sin', 'cos', 'tan', 'mm', 'in'] as const;
+const FUNCTIONS = ['sqrt', 'sin', 'cos', 'tan'] as const;
+type FunctionName = (typeof FUNCTIONS)[number];
+
+type Token =
+  | { kind: 'number'; text: string; at: number; end: number }
+  | { kind: 'name'; text: string; at: number; end: number }
+  | { kind: 'mark'; text: string; at: number; end: number };
+
+class Stop extends Error {
+  readonly fault: ExpressionFault;
+  constructor(position: number, what: string, mend: string) {
+    super(what);
+    this.fault = { position, what, mend };
+  }
+}
+
+const TOKEN = /\s*(?:(\d+(?:\.\d*)?|\.\d+)|([\p{L}_][\p{L}\p{N}_]*)|([-+*/()]))/uy;
+
+const tokenise = (text: string): Token[] => {
+  const tokens: Token[] = [];
+  TOKEN.lastIndex = 0;
+  let end = 0;
+  while (text.slice(end).trim() !== '') {
+    TOKEN.lastIndex = end;
+    const m = TOKEN.exec(text);
+    if (!m) {
+      const at = end + (text.slice(end).length - text.slice(end).trimStart().length);
+      throw new Stop(at, `"${text[at]}" cannot be read here.`, 'Use figures, names, + - * / and brackets.');
+    }
+    const word = (m[1] ?? m[2] ?? m[3]) as string;
+    const at = TOKEN.lastIndex - word.length;
+    end = TOKEN.lastIndex;
+    tokens.push({ kind: m[1] ? 'number' : m[2] ? 'name' : 'mark', text: word, at, end });
+  }
+  return tokens;
+};
+
+export const exactly = (exact: Fraction): Amount => ({ value: exact.valueOf(), exact });
+
+const combine = (op: string, a: Amount, b: Amount, at: number): Amount => {
+  if (op === '/' && b.value === 0)
+    throw new Stop(at, 'This divides by zero.', 'Give a divisor that is not zero.');
+  if (a.exact && b.exact) {
+    if (op === '+') return exactly(a.exact.add(b.exact));
+    if (op === '-') return exactly(a.exact.sub(b.exact));
+    return exactly(op === '*' ? a.exact.mul(b.exact) : a.exact.div(b.exact));
+  }
+  if (op === '+') return { value: a.value + b.value };
+  if (op === '-') return { value: a.value - b.value };
+  return { value: op === '*' ? a.value * b.value : a.value / b.value };
+};
+
+const apply = (name: FunctionName, a: Amount, at: number): Amount => {
+  if (name === 'sqrt') {
+    if (a.value < 0)
+      throw new Stop(at, `The square root of ${a.value} does not exist.`, 'Give zero or more.');
+    const root = a.exact?.pow(new Fraction(1, 2));
+    return root ? exactly(root) : { value: Math.sqrt(a.value) };
+  }
+  if (name === 'sin') return { value: sinDegrees(a.value) };
+  if (name === 'cos') return { value: cosDegrees(a.value) };
+  const c = cosDegrees(a.value);
+  if (c === 0) throw new Stop(at, `tan ${a.value} has no end.`, 'Give an angle other than 90.');
+  return { value: sinDegrees(a.value) / c };
+};
+
+const parse = (text: string, lookup: Lookup, names: string[]): Amount => {
+  const tokens = tokenise(text);
+  let i = 0;
+  const isMark = (t: Token | undefined, mark: string): boolean => t?.kind === 'mark' && t.text === mark;
+  const sum = (): Amount => {
+    let a = product();
+    for (let t = tokens[i]; isMark(t, '+') || isMark(t, '-'); t = tokens[i]) {
+      i++;
+      a = combine(t!.text, a, product(), t!.at);
+    }
+    return a;
+  };
+  const product = (): Amount => {
+    let a = sign();
+    for (let t = tokens[i]; isMark(t, '*') || isMark(t, '/'); t = tokens[i]) {
+      i++;
+      a = combine(t!.text, a, sign(), t!.at);
+    }
+    return a;
+  };
+  const sign = (): Amount => {
+    const t = tokens[i];
+    if (isMark(t, '-')) {
+      i++;
+      return combine('*', exactly(new Fraction(-1)), sign(), t!.at);
+    }
+    if (isMark(t, '+')) {
+      i++;
+      return sign();
+    }
+    return atom();
+  };
+  const closing = (open: Token): void => {
+    const t = tokens[i++];
+    if (!isMark(t, ')'))
+      throw new Stop(t?.at ?? text.length, `The bracket at ${open.at + 1} is not closed.`, 'Add ")".');
+  };
+  const atom = (): Amount => {
+    const t = tokens[i++];
+    if (!t)
+      throw new Stop(text.length, 'The expression breaks off here.', 'Finish it with a figure or a name.');
+    if (t.kind === 'number') {
+      const [n, slash, d] = [tokens[i], tokens[i + 1], tokens[i + 2]];
+      const mixed =
+        n?.kind === 'number' &&
+        isMark(slash, '/') &&
+        d?.kind === 'number' &&
+        !`${t.text}${n.text}${d.text}`.includes('.');
+      if (mixed) {
+        i += 3;
+        if (Number(d!.text) === 0)
+          throw new Stop(d!.at, 'A fraction over zero has no value.', 'Give a denominator that is not zero.');
+        return exactly(new Fraction(t.text).add(new Fraction(`${n!.text}/${d!.text}`)));
+      }
+      return exactly(new Fraction(t.text.startsWith('.') ? `0${t.text}` : t.text.replace(/\.$/, '')));
+    }
+    if (t.kind === 'name') {
+      if ((FUNCTIONS as readonly string[]).includes(t.text)) {
+        const open = tokens[i++];
+        if (!isMark(open, '('))
+          throw new Stop(t.end, `"${t.text}" needs its figure in brackets.`, `Write ${t.text}( ... ).`);
+        const inner = sum();
+        closing(open!);
+        return apply(t.text as FunctionName, inner, t.at);
+      }
+      if (t.text === 'pi') return { value: Math.PI };
+      const found = lookup(t.text);
+      if ('what' in found) throw new Stop(t.at, found.what, found.mend);
+      names.push(t.text);
+      return found;
+    }
+    if (t.text === '(') {
+      const inner = sum();
+      closing(t);
+      return inner;
+    }
+    throw new Stop(t.at, `"${t.text}" cannot stand here.`, 'Put a figure or a name before it.');
+  };
+  if (!tokens.length) throw new Stop(0, 'Nothing is given.', 'Type a figure such as 40 or 2 3/16.');
+  const result = sum();
+  const rest = tokens[i];
+  if (rest)
+    throw new Stop(
+      rest.at,
+      `"${rest.text}" is one thing too many.`,
+      rest.kind === 'number'
+        ? 'Put a sign between the two figures.'
+        : 'Put a sign before it or take it away.',
+    );
+  if (!Number.isFinite(result.value))
+    throw new Stop(0, 'The value is endless.', 'Give figures of an ordinary size.');
+  return result;
+};
+
+const SUFFIX = /[\s\d)](mm|in)\s*$/u;
+
+/**
+ * Works an expression out.
+ * @param text the expression, with an optional unit suffix
+ * @param lookup gives named sizes
+ * @returns the amount in the unit of the suffix (or unit-less), the suffix, and the names used; or a fault with a
+ *   character position in `text`
+ */
+export const evaluateExpression = (text: string, lookup: Lookup): ExpressionResult => {
+  const names: string[] = [];
+  const suffix = SUFFIX.exec(text);
+  const body = suffix ? text.slice(0, suffix.index + 1) : text;
+  try {
+    const amount = parse(body, lookup, names);
+    return suffix ? { ok: true, amount, unit: suffix[1] as Units, names } : { ok: true, amount, names };
+  } catch (error) {
+    if (error instanceof Stop) return { ok: false, fault: error.fault };
+    throw error;
+  }
+};
+
+const INCH = new Fraction('25.4');
+
+/** Converts a length between millimetres and inches (1 in = 25.4 mm exactly). */
+export const convertLength = (a: Amount, from: Units, to: Units): Amount => {
+  if (from === to) return a;
+  const factor = from === 'in' ? INCH : INCH.inverse();
+  return a.exact ? exactly(a.exact.mul(factor)) : { value: a.value * factor.valueOf() };
+};
+
+/** A JSON number as an exact amount (0.1 is one tenth). */
+export const amountOf = (n: number): Amount => {
+  const text = String(n);
+  return /^-?\d+(\.\d+)?$/.test(text) ? exactly(new Fraction(text)) : { value: n };
+};

@@ -1,0 +1,23 @@
+import Fraction from 'fraction.js';
+import type { Amount } from './expression.ts';
+
+/** A number with at most `places` decimals and no idle zeros; never "-0". */
+export const decimal = (value: number, places = 3): string => {
+  const text = value.toFixed(places);
+  const trimmed = text.includes('.') ? text.replace(/\.?0+$/, '') : text;
+  return trimmed === '-0' ? '0' : trimmed;
+};
+
+/** 35/16 as "2 3/16". */
+export const mixedFraction = (f: Fraction): string => f.toFraction(true);
+
+/**
+ * The mixed fraction of an inch size where it is one on a rule (a denominator that is a power of two up to 128),
+ * otherwise undefined.
+ */
+export const inchFraction = (amount: Amount): string | undefined => {
+  const f = amount.exact ?? new Fraction(Math.round(amount.value * 128), 128);
+  if (!amount.exact && Math.abs(f.valueOf() - amount.value) > 1e-9) return undefined;
+  const d = Number(f.d);
+  return d > 1 && d <= 128 && (d & (d - 1)) === 0 ? mixedFraction(f) : undefined;
+};

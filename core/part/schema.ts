@@ -1,0 +1,214 @@
+import { z } from 'zod';
+import type { Fault, Result } from '../number/fault.ts';
+
+/** The part file, version 1, as it is written: numbers may be expressions. Extra keys are refused. */
+
+const quantity = z.union([z.number(), z.string()], { error: 'needs a number or an expression in quotes' });
+const point2 = z.tuple([quantity, quantity], { error: 'needs two figures [x, y]' });
+const point3 = z.tuple([quantity, quantity, quantity], { error: 'needs three figures [x, y, z]' });
+const axis = z.enum(['x', 'y', 'z'], { error: 'needs "x", "y" or "z"' });
+
+export const VIEW_NAMES = ['front', 'back', 'top', 'bottom', 'left', 'right'] as const;
+export const viewName = z.enum(VIEW_NAMES, { error: `needs one of ${VIEW_NAMES.join(', ')}` });
+
+const step = z.strictObject({
+  to: point2,
+  centre: point2.optional(),
+  turn: z.enum(['ccw', 'cw'], { error: 'needs "ccw" or "cw"' }).optional(),
+});
+const profile = z.union(
+  [
+    z.strictObject({ circle: quantity }),
+    z.strictObject({ rectangle: point2, round: quantity.optional() }),
+    z.strictObject({
+      polygon: z.array(point2).min(3, { error: 'needs at least three corners' }),
+      round: quantity.optional(),
+    }),
+    z.strictObject({
+      start: point2,
+      path: z.array(step).min(1, { error: 'needs at least one step' }),
+      round: quantity.optional(),
+    }),
+  ],
+  { error: 'needs a profile: circle, rectangle, polygon, or start and path' },
+);
+
+const polygonBase = {
+  sides: quantity,
+  side: quantity.optional(),
+  acrossFlats: quantity.optional(),
+  acrossCorners: quantity.optional(),
+  height: quantity,
+};
+const depth = quantity;
+
+const shape = z.discriminatedUnion(
+  'kind',
+  [
+    z.strictObject({ kind: z.literal('block'), width: quantity, depth: quantity, height: quantity }),
+    z.strictObject({ kind: z.literal('prism'), ...polygonBase }),
+    z.strictObject({
+      kind: z.literal('pyramid'),
+      ...polygonBase,
+      topSide: quantity.optional(),
+      topAcrossFlats: quantity.optional(),
+      topAcrossCorners: quantity.optional(),
+    }),
+    z.strictObject({ kind: z.literal('cylinder'), diameter: quantity, height: quantity }),
+    z.strictObject({
+      kind: z.literal('cone'),
+      diameter: quantity,
+      topDiameter: quantity.optional(),
+      height: quantity,
+    }),
+    z.strictObject({ kind: z.literal('sphere'), diameter: quantity }),
+    z.strictObject({ kind: z.literal('torus'), diameter: quantity, tube: quantity }),
+    z.strictObject({ kind: z.literal('extrude'), profile, height: quantity }),
+    z.strictObject({ kind: z.literal('revolve'), profile, angle: quantity.optional() }),
+    z.strictObject({
+      kind: z.literal('hole'),
+      diameter: quantity,
+      depth,
+      counterbore: z.strictObject({ diameter: quantity, depth: quantity }).optional(),
+      countersink: z.strictObject({ diameter: quantity, angle: quantity }).optional(),
+      tip: quantity.optional(),
+    }),
+    z.strictObject({ kind: z.literal('slot'), length: quantity, width: quantity, depth }),
+  ],
+  {
+    error:
+      'needs a kind: block, prism, pyramid, cylinder, cone, sphere, torus, extrude, revolve, hole or slot',
+  },
+);
+
+const turn = z.array(z.strictObject({ axis, angle: quantity }));
+const repeat = z.union(
+  [
+    z.strictObject({ count: quantity, step: point3 }),
+    z.strictObject({
+      count: quantity,
+      about: z.strictObject({ axis, through: point3.optional() }),
+      angle: quantity.optional(),
+    }),
+  ],
+  { error: 'needs a count and either a step [dx, dy, dz] or an axis to go about' },
+);
+
+const feature = z.strictObject({
+  id: z.string().min(1, { error: 'needs a name' }),
+  op: z.enum(['add', 'cut', 'keep'], { error: 'needs "add", "cut" or "keep"' }),
+  plane: viewName.optional(),
+  at: point3.optional(),
+  turn: turn.optional(),
+  repeat: repeat.optional(),
+  mirror: z.strictObject({ normal: axis, at: quantity }).optional(),
+  sectioned: z.boolean().optional(),
+  off: z.boolean().optional(),
+  shape,
+});
+
+export const partSchema = z.strictObject({
+  format: z.literal('blue-ledger/part@1', { error: 'needs "blue-ledger/part@1"' }),
+  name: z.string(),
+  units: z.enum(['mm', 'in'], { error: 'needs "mm" or "in"' }),
+  dims: z.record(z.string(), quantity).optional(),
+  bodies: z
+    .array(
+      z.strictObject({
+        name: z.string().min(1, { error: 'needs a name' }),
+        sectioned: z.boolean().optional(),
+        turn: turn.optional(),
+        at: point3.optional(),
+        features: z.array(feature).min(1, { error: 'needs at least one feature' }),
+      }),
+    )
+    .min(1, { error: 'needs at least one body' }),
+});
+
+export const traceSchema = z.strictObject({
+  name: z.string().min(1, { error: 'needs a name such as "A"' }),
+  seenIn: viewName,
+  through: z.array(point2).min(2, { error: 'needs at least two points' }).optional(),
+  at: point2.optional(),
+  angle: quantity.optional(),
+  look: z.enum(['up', 'down', 'left', 'right'], { error: 'needs up, down, left or right' }),
+  half: z.boolean().optional(),
+  whole: z.array(z.string()).optional(),
+  cut: z.array(z.string()).optional(),
+});
+
+export type PartFile = z.infer<typeof partSchema>;
+export type FeatureFile = PartFile['bodies'][number]['features'][number];
+export type ShapeFile = FeatureFile['shape'];
+export type ProfileFile = z.infer<typeof profile>;
+export type TraceFile = z.infer<typeof traceSchema>;
+export type Quantity = number | string;
+export type ViewName = (typeof VIEW_NAMES)[number];
+
+type Path = readonly (string | number)[];
+
+const valueAt = (root: unknown, path: Path): unknown =>
+  path.reduce<unknown>((v, k) => (v as Record<string | number, unknown> | undefined)?.[k], root);
+
+/** Names the place a path leads to, in a drafter's words: "bracket, feature bore, shape.width". */
+export const placeOf = (root: unknown, path: Path): string => {
+  const words: string[] = [];
+  let rest: Path = path;
+  if (path[0] === 'bodies' && typeof path[1] === 'number') {
+    const name = valueAt(root, [...path.slice(0, 2), 'name']);
+    words.push(typeof name === 'string' && name ? `body "${name}"` : `body ${path[1] + 1}`);
+    rest = path.slice(2);
+    if (path[2] === 'features' && typeof path[3] === 'number') {
+      const id = valueAt(root, [...path.slice(0, 4), 'id']);
+      words.push(typeof id === 'string' && id ? `feature "${id}"` : `feature ${path[3] + 1}`);
+      rest = path.slice(4);
+    }
+  }
+  if (rest.length)
+    words.push(rest.map((k, i) => (typeof k === 'number' ? `[${k}]` : i ? `.${k}` : k)).join(''));
+  return words.join(', ');
+};
+
+const faultOfIssue = (root: unknown, issue: z.core.$ZodIssue, base: Path): Fault => {
+  const path = [...base, ...(issue.path as (string | number)[])];
+  if (issue.code === 'unrecognized_keys') {
+    const key = issue.keys[0] as string;
+    return {
+      path: [...path, key],
+      where: placeOf(root, [...path, key]),
+      what: `"${key}" is not known here.`,
+      mend: 'Take it away or correct its spelling.',
+    };
+  }
+  // The deepest branch of a union that fits the keys says most
+  if (issue.code === 'invalid_union' && issue.errors.length) {
+    const given = valueAt(root, path);
+    const branches = issue.errors.filter((e) => e.length);
+    const deepest = branches
+      .map((e) => ({ issues: e, score: branchScore(e, given) }))
+      .sort((a, b) => b.score - a.score)[0];
+    if (deepest && deepest.score > 0) return faultOfIssue(root, deepest.issues[0] as z.core.$ZodIssue, path);
+  }
+  const missing = valueAt(root, path) === undefined;
+  const message = issue.message.startsWith('needs') ? issue.message : undefined;
+  return {
+    path,
+    where: placeOf(root, path),
+    what: missing ? 'This is missing.' : message ? `This ${message}.` : 'This cannot be read.',
+    mend: missing ? (message ? `It ${message}.` : 'Give it.') : 'Correct it as the part format describes.',
+  };
+};
+
+const branchScore = (issues: z.core.$ZodIssue[], given: unknown): number => {
+  if (typeof given !== 'object' || given === null || Array.isArray(given)) return 0;
+  const foreign = issues.some((i) => i.code === 'unrecognized_keys' && i.path.length === 0);
+  const gone = issues.filter((i) => i.path.length === 1 && !((i.path[0] as string) in given)).length;
+  return 100 - (foreign ? 50 : 0) - gone * 30;
+};
+
+/** Reads unknown data by a schema; every fault names the feature and the key. */
+export const readBySchema = <T>(schema: z.ZodType<T>, data: unknown): Result<T> => {
+  const read = schema.safeParse(data);
+  if (read.success) return { ok: true, value: read.data };
+  return { ok: false, faults: read.error.issues.map((i) => faultOfIssue(data, i, [])) };
+};

@@ -1,0 +1,123 @@
+import {
+  type Amount,
+  amountOf,
+  convertLength,
+  evaluateExpression,
+  type Lookup,
+  RESERVED_NAMES,
+  type Units,
+} from '../number/expression.ts';
+import { type Fault, Refusal } from '../number/fault.ts';
+import { type PartFile, placeOf, type Quantity } from './schema.ts';
+
+type Path = readonly (string | number)[];
+
+/** Reads the quantities of one part file; `at` is the path of the quantity, used to name it in a fault. */
+export type SizeReader = {
+  readonly units: Units;
+  readonly amount: (q: Quantity, path: Path) => Amount;
+  readonly length: (q: Quantity, path: Path) => number;
+  /** A length that must be above zero. */
+  readonly size: (q: Quantity, path: Path) => number;
+  readonly angle: (q: Quantity, path: Path) => number;
+  readonly count: (q: Quantity, path: Path, least: number) => number;
+  readonly refuse: (path: Path, what: string, mend: string) => never;
+};
+
+const NAME = /^[\p{L}_][\p{L}\p{N}_]*$/u;
+
+/**
+ * Prepares the named sizes of a part. They may use one another in any order; a cycle is refused when a name in it is
+ * asked for.
+ * @param file the part (for units, dims and the names of places)
+ */
+export const sizeReader = (file: PartFile): SizeReader => {
+  const dims = file.dims ?? {};
+  const known = new Map<string, Amount>();
+  const open: string[] = [];
+
+  const fail = (path: Path, what: string, mend: string, position?: number): never => {
+    const fault: Fault = { path, where: placeOf(file, path), what, mend };
+    throw new Refusal(position === undefined ? fault : { ...fault, position });
+  };
+
+  const lookup: Lookup = (name) => {
+    if (!Object.hasOwn(dims, name)) {
+      const names = Object.keys(dims);
+      return {
+        position: 0,
+        what: `The name "${name}" is not known.`,
+        mend: names.length ? `Use one of ${names.join(', ')}, or add it to dims.` : 'Add it to dims.',
+      };
+    }
+    const ready = known.get(name);
+    if (ready) return ready;
+    if (open.includes(name)) {
+      const ring = [...open.slice(open.indexOf(name)), name];
+      return fail(
+        ['dims', name],
+        `These names go round in a circle: ${ring.join(' -> ')}.`,
+        'Give one of them a figure of its own.',
+      );
+    }
+    open.push(name);
+    const a = amount(dims[name] as Quantity, ['dims', name]);
+    open.pop();
+    known.set(name, a);
+    return a;
+  };
+
+  const read = (q: Quantity, path: Path): { amount: Amount; unit?: Units } => {
+    if (typeof q === 'number') {
+      if (!Number.isFinite(q)) fail(path, 'The figure is endless.', 'Give an ordinary figure.');
+      return { amount: amountOf(q) };
+    }
+    const r = evaluateExpression(q, lookup);
+    if (!r.ok) return fail(path, `"${q}": ${r.fault.what}`, r.fault.mend, r.fault.position);
+    return r.unit ? { amount: r.amount, unit: r.unit } : { amount: r.amount };
+  };
+  const amount = (q: Quantity, path: Path): Amount => {
+    const r = read(q, path);
+    return r.unit ? convertLength(r.amount, r.unit, file.units) : r.amount;
+  };
+  const length = (q: Quantity, path: Path): number => amount(q, path).value;
+
+  for (const name of Object.keys(dims)) {
+    if (!NAME.test(name) || (RESERVED_NAMES as readonly string[]).includes(name))
+      fail(
+        ['dims', name],
+        `"${name}" cannot be a name.`,
+        'Use letters and figures, beginning with a letter, and no word with a meaning of its own.',
+      );
+    lookup(name);
+  }
+
+  return {
+    units: file.units,
+    amount,
+    length,
+    size: (q, path) => {
+      const v = length(q, path);
+      if (v === 0) fail(path, 'The size is zero.', 'Give a size above zero.');
+      if (v < 0)
+        fail(
+          path,
+          `The size is negative (${v}).`,
+          'Give a size above zero; place the shape with "at" or "turn".',
+        );
+      return v;
+    },
+    angle: (q, path) => {
+      const r = read(q, path);
+      if (r.unit) fail(path, 'An angle takes no unit of length.', 'Give the angle in degrees.');
+      return r.amount.value;
+    },
+    count: (q, path, least) => {
+      const v = read(q, path).amount.value;
+      if (!Number.isInteger(v) || v < least || v > 10_000)
+        fail(path, `${v} is not a whole number from ${least} up.`, `Give a whole number, at least ${least}.`);
+      return v;
+    },
+    refuse: (path, what, mend) => fail(path, what, mend),
+  };
+};

@@ -1,0 +1,309 @@
+import { boxOf2, pointOn2 } from '../geometry/curve2.ts';
+import { distance2, dot, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import type { Section } from '../section/section.ts';
+import { handedness } from '../section/trace.ts';
+import type { BuiltPart } from '../solid/build.ts';
+import { VIEW_FRAMES } from '../view/frames.ts';
+import { shadowsOf } from '../view/project.ts';
+import type { ViewLine } from '../view/view.ts';
+import { centreLinesOf, featureAxes } from './centreLines.ts';
+import { chainDashes, crossDashes, hiddenDashes } from './dash.ts';
+import { hatchLines, hatchStyle } from './hatch.ts';
+import { type Ink, type Layer, type Pen, type Stretch, straight } from './ink.ts';
+import { type PlacedView, placeOfPoint } from './placedView.ts';
+import { projectorsOf } from './projectors.ts';
+import type { SheetSetup } from './setup.ts';
+import type { Sheet } from './sheet.ts';
+import { onPaper, stretchOnPaper } from './similarity.ts';
+import { checkBar, type TitleText, titleBlock } from './titleBlock.ts';
+import type { PlacedShape } from './trueShape.ts';
+
+/** Turns the sheet's objects into ink, in drawing order: light lines first, outlines over them, lettering last. */
+export const composeInk = (
+  sheet: Omit<Sheet, 'ink'>,
+  part: BuiltPart,
+  setup: SheetSetup,
+  title: TitleText,
+  scale: string,
+): Ink[] => {
+  const styles = new Map(part.bodies.map((b, i) => [b.solid.name, i]));
+  const areaOnPaper = (s: Section, body: string): number =>
+    (s.bodies.find((b) => b.name === body)?.face.area ?? 0) * sheet.scale * sheet.scale;
+  const styleOf = (s: Section, body: string) => hatchStyle(styles.get(body) ?? 0, areaOnPaper(s, body));
+  return [
+    ...titleBlock(
+      sheet.paper,
+      `${sheet.paper.name}${setup.upright ? ' upright' : ''}`,
+      title,
+      scale,
+      sheet.angle,
+      part.units,
+    ),
+    ...checkBar(sheet.paper, part.units).ink,
+    ...referenceInk(sheet, setup),
+    ...(setup.rules.projectors === 'kept' ? cutProjectors(sheet) : []),
+    ...sheet.views.flatMap((v) => viewInk(v, sheet, part, setup, styleOf)),
+    ...sheet.shapes.flatMap((s) => shapeInk(s, sheet, setup, styleOf)),
+    ...sheet.sections.flatMap((s) => traceInk(s, sheet)),
+  ];
+};
+
+const stroke = (layer: Layer, pen: Pen, stretches: readonly Stretch[], more: object = {}): Ink => ({
+  kind: 'stroke',
+  layer,
+  pen,
+  stretches,
+  ...more,
+});
+const letters = (
+  layer: Layer,
+  text: string,
+  at: Vec2,
+  height: number,
+  anchor: 'start' | 'middle' | 'end' = 'middle',
+): Ink => ({ kind: 'text', layer, text, at, height, anchor });
+
+/** XY lines with their letters, and mitre lines. */
+const referenceInk = (sheet: Omit<Sheet, 'ink'>, setup: SheetSetup): Ink[] => {
+  const out: Ink[] = [];
+  if (setup.rules.referenceLines)
+    for (const r of sheet.layout.referenceLines) {
+      out.push(stroke('reference', 'reference', [straight(r.from, r.to)]));
+      if (r.name === 'upright') continue;
+      out.push(
+        letters('reference', 'X', [r.from[0] - 3, r.from[1] - 1.2], 2.5),
+        letters('reference', 'Y', [r.to[0] + 3, r.to[1] - 1.2], 2.5),
+      );
+    }
+  if (setup.rules.mitre)
+    for (const m of sheet.layout.mitres) out.push(stroke('mitre', 'projector', [straight(m.from, m.to)]));
+  return out;
+};
+
+/** The projectors of all cut points, and from the trace to X1Y1 and on. */
+const cutProjectors = (sheet: Omit<Sheet, 'ink'>): Ink[] => {
+  const lines: Stretch[] = [];
+  for (const s of sheet.sections) {
+    const shape = sheet.shapes.find((x) => x.cut === s.plane.name);
+    const home = sheet.views.find((v) => v.name === s.plane.seenIn);
+    for (const p of s.bodies.flatMap((b) => b.cutPoints)) {
+      for (const j of projectorsOf(p.at, sheet.views, sheet.layout.mitres))
+        if (distance2(j.from, j.to) > 0.1) lines.push(straight(j.from, j.to));
+      if (!shape || !home) continue;
+      const at = shapePlace(shape, s, p.at);
+      const foot = footOn(shape, at);
+      if (!shape.apart) lines.push(straight(placeOfPoint(home, p.at), foot));
+      if (distance2(foot, at) > 0.1) lines.push(straight(foot, at));
+    }
+  }
+  return lines.length ? [stroke('projectors', 'projector', lines)] : [];
+};
+
+/** A point of the cut in its true shape on the paper. */
+export const shapePlace = (shape: PlacedShape, s: Section, p: Vec3): Vec2 =>
+  onPaper(shape.toPaper, [dot(s.plane.sAxis, p), handedness(s.plane) * dot(s.plane.tAxis, p)]);
+
+/** The foot of the perpendicular on X1Y1. */
+export const footOn = (shape: PlacedShape, at: Vec2): Vec2 => {
+  const { from, to } = shape.line;
+  const e: Vec2 = [to[0] - from[0], to[1] - from[1]];
+  const k = ((at[0] - from[0]) * e[0] + (at[1] - from[1]) * e[1]) / (e[0] ** 2 + e[1] ** 2);
+  return [from[0] + k * e[0], from[1] + k * e[1]];
+};
+
+/** Whether a hidden line goes on where a visible one of the same curve ends. */
+const continues = (l: ViewLine, lines: readonly ViewLine[], at: 'from' | 'to'): boolean => {
+  const end = pointOn2(l.curve, l[at]);
+  return lines.some(
+    (x) =>
+      x.class === 'visible' &&
+      x.curve === l.curve &&
+      (distance2(pointOn2(x.curve, x.from), end) < 1e-9 || distance2(pointOn2(x.curve, x.to), end) < 1e-9),
+  );
+};
+
+type StyleOf = (s: Section, body: string) => { angle: number; spacing: number };
+
+const viewInk = (
+  v: PlacedView,
+  sheet: Omit<Sheet, 'ink'>,
+  part: BuiltPart,
+  setup: SheetSetup,
+  styleOf: StyleOf,
+): Ink[] => {
+  const out: Ink[] = [];
+  const section = v.cut ? sheet.sections.find((s) => s.plane.name === v.cut) : undefined;
+  const tol = part.tol.linear;
+  const f = VIEW_FRAMES[v.name];
+  const place = (s: Stretch): Stretch => stretchOnPaper(v.toPaper, s);
+  if (section)
+    for (const { name, face } of section.bodies) {
+      const rim = face.loops.flatMap((l) =>
+        l.pieces.flatMap((p) =>
+          shadowsOf(p.curve, Math.min(p.from, p.to), Math.max(p.from, p.to), f, tol, name),
+        ),
+      );
+      const onSheet = rim.map((s) => place({ curve: s.curve, from: s.lo, to: s.hi }));
+      out.push(stroke('hatch', 'hatch', hatchLines(onSheet, styleOf(section, name), 0), { view: v.name }));
+    }
+  const showHidden = !section || setup.rules.hiddenBehindCut === 'kept';
+  const lines = v.view.lines;
+  if (showHidden)
+    for (const l of lines)
+      if (l.class === 'hidden') {
+        const ends = { gapAtStart: continues(l, lines, 'from'), gapAtEnd: continues(l, lines, 'to') };
+        out.push(
+          stroke('hidden', 'hidden', hiddenDashes(place({ curve: l.curve, from: l.from, to: l.to }), ends), {
+            view: v.name,
+            edges: l.sources,
+          }),
+        );
+      }
+  const scene = section ? section.remains : part.bodies;
+  for (const c of centreLinesOf(featureAxes(scene, tol), f, sheet.scale, tol)) {
+    const line = place(straight(c.from, c.to));
+    out.push(stroke('centre', 'centre', c.arm ? crossDashes(line) : chainDashes(line), { view: v.name }));
+  }
+  for (const l of lines)
+    if (l.class === 'visible')
+      out.push(
+        stroke('views', 'outline', [place({ curve: l.curve, from: l.from, to: l.to })], {
+          view: v.name,
+          edges: l.sources,
+        }),
+      );
+  out.push(letters('labels', v.title.toUpperCase(), [v.box.x + v.box.w / 2, v.box.y - 6.5], 2.5));
+  if (section && setup.rules.points === 'numbers')
+    out.push(...cutNumbers(section, (p) => placeOfPoint(v, p)));
+  return out;
+};
+
+/**
+ * Numbers at cut points, set off from the middle of their own loop; points that fall together share a place, in the order of
+ * their numbers.
+ */
+const cutNumbers = (section: Section, place: (p: Vec3) => Vec2): Ink[] => {
+  const groups: { labels: string[]; at: Vec2; middle: Vec2 }[] = [];
+  for (const { face, cutPoints } of section.bodies) {
+    let next = 0;
+    for (const loop of [...face.loops].sort((x, y) => Number(y.outer) - Number(x.outer))) {
+      const count = loop.pieces.length < 2 ? 0 : loop.pieces.length;
+      const points = cutPoints.slice(next, next + count).map((p) => ({ label: p.label, at: place(p.at) }));
+      next += count;
+      const middle = [0, 1].map(
+        (i) => points.reduce((sum, p) => sum + (p.at[i] as number), 0) / points.length,
+      );
+      for (const p of points) {
+        const same = groups.find((g) => distance2(g.at, p.at) < 0.3);
+        if (same) same.labels.push(p.label);
+        else groups.push({ labels: [p.label], at: p.at, middle: [middle[0] as number, middle[1] as number] });
+      }
+    }
+  }
+  return groups.map(({ labels, at, middle }) => {
+    const d = Math.max(1e-6, distance2(at, middle));
+    const out: Vec2 = [
+      at[0] + ((at[0] - middle[0]) / d) * 2.8,
+      at[1] + ((at[1] - middle[1]) / d) * 2.8 - 0.8,
+    ];
+    return letters('numbers', labels.join(','), out, 1.8);
+  });
+};
+
+const shapeInk = (
+  shape: PlacedShape,
+  sheet: Omit<Sheet, 'ink'>,
+  setup: SheetSetup,
+  styleOf: StyleOf,
+): Ink[] => {
+  const section = sheet.sections.find((s) => s.plane.name === shape.cut) as Section;
+  const { from, to } = shape.line;
+  const base = Math.atan2(to[1] - from[1], to[0] - from[0]);
+  const n = sheet.sections.indexOf(section) + 1;
+  const size = distance2(from, to);
+  const past: Vec2 = [((to[0] - from[0]) / size) * 3, ((to[1] - from[1]) / size) * 3];
+  const out: Ink[] = [
+    stroke('trueShape', 'reference', [straight(from, to)]),
+    letters('trueShape', `X${n}`, [from[0] - past[0], from[1] - past[1] - 1], 2.5),
+    letters('trueShape', `Y${n}`, [to[0] + past[0], to[1] + past[1] - 1], 2.5),
+  ];
+  for (const { body, stretches } of shape.rims) {
+    out.push(
+      stroke('hatch', 'hatch', hatchLines(stretches, styleOf(section, body), base), {
+        view: `shape ${shape.cut}`,
+      }),
+    );
+    for (const s of stretches) out.push(stroke('trueShape', 'outline', [s], { view: `shape ${shape.cut}` }));
+  }
+  const boxes = shape.rims.flatMap((r) => r.stretches.map((s) => boxOf2(s.curve, s.from, s.to)));
+  const x0 = Math.min(...boxes.map((b) => b[0]));
+  const x1 = Math.max(...boxes.map((b) => b[2]));
+  out.push(letters('labels', `TRUE SHAPE OF ${shape.cut}`, [(x0 + x1) / 2, shape.room.y + 2.5], 2.5));
+  if (setup.rules.points === 'numbers')
+    out.push(...cutNumbers(section, (p) => shapePlace(shape, section, p)));
+  return out;
+};
+
+/** How far a trace runs past the view's box, and its wide ends and arrows, mm. */
+const TRACE_PAST = 10;
+const WIDE_END = 7;
+const ARROW = 6;
+
+/** The trace on the view where the plane is an edge: chain line, wide ends, arrows in the direction of sight, letters. */
+const traceInk = (s: Section, sheet: Omit<Sheet, 'ink'>): Ink[] => {
+  const home = sheet.views.find((v) => v.name === s.plane.seenIn);
+  if (!home) return [];
+  const ends = traceEnds(s, home);
+  if (!ends) return [];
+  const [a, b] = ends;
+  const size = distance2(a, b);
+  const d: Vec2 = [(b[0] - a[0]) / size, (b[1] - a[1]) / size];
+  const at = (k: number): Vec2 => [a[0] + d[0] * k, a[1] + d[1] * k];
+  const { sight } = s.plane;
+  const out: Ink[] = [
+    stroke('trace', 'trace', chainDashes(straight(at(WIDE_END), at(size - WIDE_END)))),
+    stroke('trace', 'traceEnd', [straight(a, at(WIDE_END)), straight(at(size - WIDE_END), b)]),
+  ];
+  for (const k of [2, size - 2]) {
+    const tip = at(k);
+    const tail: Vec2 = [tip[0] - sight[0] * ARROW, tip[1] - sight[1] * ARROW];
+    const neck: Vec2 = [tip[0] - sight[0] * 2.4, tip[1] - sight[1] * 2.4];
+    out.push(stroke('trace', 'trace', [straight(tail, neck)]), {
+      kind: 'fill',
+      layer: 'trace',
+      points: [
+        tip,
+        [neck[0] + d[0] * 0.7, neck[1] + d[1] * 0.7],
+        [neck[0] - d[0] * 0.7, neck[1] - d[1] * 0.7],
+      ],
+    });
+    out.push(letters('trace', s.plane.name, [tail[0] - sight[0] * 2.4, tail[1] - sight[1] * 2.4 - 1.3], 3));
+  }
+  return out;
+};
+
+/** The drawn ends of a trace, mm: across the view's box and some way past it. */
+export const traceEnds = (s: Section, home: PlacedView): [Vec2, Vec2] | undefined => {
+  const p = onPaper(home.toPaper, s.plane.start);
+  const d = s.plane.direction;
+  let lo = Number.NEGATIVE_INFINITY;
+  let hi = Number.POSITIVE_INFINITY;
+  const { box } = home;
+  for (const [i, min, max] of [
+    [0, box.x, box.x + box.w],
+    [1, box.y, box.y + box.h],
+  ] as const) {
+    if (Math.abs(d[i]) < 1e-9) {
+      if (p[i] < min || p[i] > max) return undefined;
+      continue;
+    }
+    const [t0, t1] = [(min - p[i]) / d[i], (max - p[i]) / d[i]];
+    lo = Math.max(lo, Math.min(t0, t1));
+    hi = Math.min(hi, Math.max(t0, t1));
+  }
+  if (lo > hi) return undefined;
+  return [
+    [p[0] + d[0] * (lo - TRACE_PAST), p[1] + d[1] * (lo - TRACE_PAST)],
+    [p[0] + d[0] * (hi + TRACE_PAST), p[1] + d[1] * (hi + TRACE_PAST)],
+  ];
+};

@@ -1,0 +1,62 @@
+/** Sheets in mm, as they lie (ISO 216 / ISO 5457 and ASME Y14.1 sizes), width before height when landscape. */
+export const PAPERS = {
+  A4: [297, 210],
+  A3: [420, 297],
+  A2: [594, 420],
+  A1: [841, 594],
+  A0: [1189, 841],
+  A: [279.4, 215.9],
+  B: [431.8, 279.4],
+  C: [558.8, 431.8],
+  D: [863.6, 558.8],
+  E: [1117.6, 863.6],
+} as const;
+export type PaperName = keyof typeof PAPERS;
+export const PAPER_NAMES = Object.keys(PAPERS) as PaperName[];
+
+/** A rectangle on the paper, from its lower left corner. */
+export type Rect = { readonly x: number; readonly y: number; readonly w: number; readonly h: number };
+
+export const rectsMeet = (a: Rect, b: Rect, gap: number): boolean =>
+  a.x < b.x + b.w + gap && b.x < a.x + a.w + gap && a.y < b.y + b.h + gap && b.y < a.y + a.h + gap;
+export const rectInside = (inner: Rect, outer: Rect): boolean =>
+  inner.x >= outer.x - 1e-9 &&
+  inner.y >= outer.y - 1e-9 &&
+  inner.x + inner.w <= outer.x + outer.w + 1e-9 &&
+  inner.y + inner.h <= outer.y + outer.h + 1e-9;
+
+/** Filing margin at the left and margin elsewhere, mm (ISO 5457). */
+const FILING = 20;
+const MARGIN = 10;
+/** Title block in the lower right corner, mm; at most 180 wide (ISO 7200). */
+const TITLE = { w: 170, h: 27 };
+
+export type PaperFrame = {
+  readonly width: number;
+  readonly height: number;
+  readonly frame: Rect;
+  readonly title: Rect;
+};
+
+export const paperFrame = (paper: PaperName, upright: boolean): PaperFrame => {
+  const [long, short] = PAPERS[paper];
+  const [width, height] = upright ? [short, long] : [long, short];
+  const frame = { x: FILING, y: MARGIN, w: width - FILING - MARGIN, h: height - 2 * MARGIN };
+  const w = Math.min(TITLE.w, frame.w);
+  return { width, height, frame, title: { x: frame.x + frame.w - w, y: frame.y, w, h: TITLE.h } };
+};
+
+/** Standard scales (ISO 5455), from large to small, and those of inch drawings. */
+export const STANDARD_SCALES = [50, 20, 10, 5, 2, 1, 1 / 2, 1 / 5, 1 / 10, 1 / 20, 1 / 50, 1 / 100] as const;
+export const INCH_SCALES = [2, 1, 1 / 2, 1 / 4, 1 / 8] as const;
+
+export const scaleText = (k: number): string =>
+  k >= 1 ? `${Number(k.toFixed(6))} : 1` : `1 : ${Number((1 / k).toFixed(6))}`;
+
+/** Reads "1:2", "2 : 1" or "1"; undefined where it is none. */
+export const readScale = (text: string): number | undefined => {
+  const m = /^\s*(\d+(?:\.\d+)?)\s*(?::\s*(\d+(?:\.\d+)?))?\s*$/.exec(text);
+  if (!m) return undefined;
+  const k = Number(m[1]) / Number(m[2] ?? 1);
+  return k > 0 && Number.isFinite(k) ? k : undefined;
+};

@@ -1,0 +1,51 @@
+import { z } from 'zod';
+import { traceSchema, viewName } from '../part/schema.ts';
+import { PAPER_NAMES } from './paper.ts';
+
+/** The choices of a sheet: paper, scale, angle, views, gap, and the house rules that this version knows. */
+export const setupSchema = z.strictObject({
+  paper: z.enum(PAPER_NAMES as [string, ...string[]]),
+  upright: z.boolean(),
+  angle: z.enum(['first', 'third']),
+  scale: z.union([z.literal('fit'), z.number().positive().max(1000)]),
+  views: z.array(viewName).min(1).max(6),
+  gap: z.number().min(2).max(200),
+  rules: z.strictObject({
+    referenceLines: z.boolean(),
+    mitre: z.boolean(),
+    projectors: z.enum(['kept', 'off']),
+    hiddenBehindCut: z.enum(['kept', 'out']),
+    points: z.enum(['numbers', 'off']),
+  }),
+});
+export type SheetSetup = z.infer<typeof setupSchema>;
+
+export const cutSchema = z.strictObject({
+  trace: traceSchema,
+  /** off: kept with the drawing, not drawn */
+  on: z.boolean(),
+});
+
+export const SOLIDS_RULES: SheetSetup['rules'] = {
+  referenceLines: true,
+  mitre: true,
+  projectors: 'kept',
+  hiddenBehindCut: 'kept',
+  points: 'numbers',
+};
+export const WORKSHOP_RULES: SheetSetup['rules'] = {
+  referenceLines: false,
+  mitre: false,
+  projectors: 'off',
+  hiddenBehindCut: 'out',
+  points: 'off',
+};
+export const DEFAULT_SETUP: SheetSetup = {
+  paper: 'A3',
+  upright: false,
+  angle: 'first',
+  scale: 'fit',
+  views: ['front', 'top', 'left'],
+  gap: 10,
+  rules: WORKSHOP_RULES,
+};

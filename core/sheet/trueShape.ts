@@ -1,0 +1,146 @@
+import { boxOf2, type Curve2 } from '../geometry/curve2.ts';
+import { dot, type Vec2 } from '../geometry/vec.ts';
+import type { CutFace } from '../section/cutFace.ts';
+import { type CuttingPlane, handedness } from '../section/trace.ts';
+import { VIEW_FRAMES, type ViewFrame } from '../view/frames.ts';
+import { shadowsOf } from '../view/project.ts';
+import type { Stretch } from './ink.ts';
+import type { ProjectionAngle } from './layout.ts';
+import { type Rect, rectInside, rectsMeet } from './paper.ts';
+import { onPaper, type Similarity, stretchOnPaper } from './similarity.ts';
+
+/**
+ * A true shape in its place: the shape's frame is (s, q) with s along the trace and q towards the side that keeps it
+ * right-handed for the observer (so never mirrored); `toPaper` turns it so that X1Y1 is parallel to the trace.
+ */
+export type PlacedShape = {
+  readonly cut: string;
+  readonly toPaper: Similarity;
+  /** X1Y1 by two points, paper mm */
+  readonly line: { readonly from: Vec2; readonly to: Vec2 };
+  readonly rims: readonly { readonly body: string; readonly stretches: readonly Stretch[] }[];
+  readonly room: Rect;
+  /** moved away from the trace's own projectors, keeping the spacings along the trace */
+  readonly apart: boolean;
+  readonly fits: boolean;
+};
+
+/** The plane's own frame for the observer. */
+export const shapeFrame = (c: CuttingPlane): ViewFrame => {
+  const h = handedness(c);
+  return {
+    u: c.sAxis,
+    v: [c.tAxis[0] * h, c.tAxis[1] * h, c.tAxis[2] * h],
+    toward: [-c.kept.n[0], -c.kept.n[1], -c.kept.n[2]],
+  };
+};
+
+/** The rims of a cut face, seen square to it, in (s, q) from the trace's first point. */
+export const faceRim = (face: CutFace, f: ViewFrame, tol: number): Stretch[] =>
+  face.loops.flatMap((l) =>
+    l.pieces.flatMap((p, i) =>
+      shadowsOf(p.curve, Math.min(p.from, p.to), Math.max(p.from, p.to), f, tol, `rim ${i}`).map((s) => ({
+        curve: s.curve as Curve2,
+        from: s.lo,
+        to: s.hi,
+      })),
+    ),
+  );
+
+const roomOf = (points: readonly Vec2[], pad: number): Rect => {
+  const xs = points.map((p) => p[0]);
+  const ys = points.map((p) => p[1]);
+  const x = Math.min(...xs) - pad;
+  const y = Math.min(...ys) - pad;
+  return { x, y, w: Math.max(...xs) + pad - x, h: Math.max(...ys) + pad - y };
+};
+
+const cornersOf = (stretches: readonly Stretch[]): Vec2[] =>
+  stretches.flatMap((s) => {
+    const b = boxOf2(s.curve, s.from, s.to);
+    return [
+      [b[0], b[1]],
+      [b[2], b[1]],
+      [b[2], b[3]],
+      [b[0], b[3]],
+    ] as Vec2[];
+  });
+
+const LABEL_ROOM = 7;
+const PAD = 3;
+const LINE_OVERRUN = 6;
+/** For X1 and Y1 beyond the ends of their line. */
+const LETTERS = 5;
+
+/** What a placement has to go by. */
+export type ShapeSite = {
+  /** map of the view that carries the trace */
+  readonly trace: Similarity;
+  readonly angle: ProjectionAngle;
+  /** the level towards the observer of the trace's view that lies on X1Y1 (see levelOnXY) */
+  readonly level: number;
+  readonly free: Rect;
+  readonly taken: readonly Rect[];
+  readonly tol: number;
+};
+
+/**
+ * Places a true shape: X1Y1 beyond the trace in first angle, on the observer's side in third, as near as the views allow along the
+ * trace's projectors; where there is no room, apart, as drafters do, with the spacings along the trace kept.
+ */
+export const placeTrueShape = (
+  c: CuttingPlane,
+  faces: readonly { readonly name: string; readonly face: CutFace }[],
+  { trace, angle, level, free, taken, tol }: ShapeSite,
+): PlacedShape => {
+  const f = shapeFrame(c);
+  const rims = faces.map(({ name, face }) => ({ body: name, stretches: faceRim(face, f, tol) }));
+  const d = c.direction;
+  const away: Vec2 = angle === 'first' ? c.sight : [-c.sight[0], -c.sight[1]];
+  const start = onPaper(trace, c.start);
+  const turned: Similarity = { k: trace.k, c: d[0], s: d[1], to: [0, 0] };
+  // the point of the shape's plane that belongs on X1Y1 opposite the trace's start
+  const depthSense = Math.sign(dot(VIEW_FRAMES[c.seenIn].toward, c.tAxis));
+  const anchor = onPaper(turned, [dot(c.origin, f.u), handedness(c) * depthSense * level]);
+  const spread = rims.flatMap((r) => cornersOf(r.stretches)).map((p) => p[0] - dot(c.origin, f.u));
+  const [s0, s1] = [
+    Math.min(...spread) * trace.k - LINE_OVERRUN,
+    Math.max(...spread) * trace.k + LINE_OVERRUN,
+  ];
+
+  const build = (x: number, shift: Vec2, apart: boolean): PlacedShape => {
+    const foot: Vec2 = [start[0] + away[0] * x + shift[0], start[1] + away[1] * x + shift[1]];
+    const toPaper: Similarity = { ...turned, to: [foot[0] - anchor[0], foot[1] - anchor[1]] };
+    const end = (s: number): Vec2 => [foot[0] + d[0] * s, foot[1] + d[1] * s];
+    const line = { from: end(s0), to: end(s1) };
+    const placed = rims.map((r) => ({
+      body: r.body,
+      stretches: r.stretches.map((s) => stretchOnPaper(toPaper, s)),
+    }));
+    const lettered = [end(s0 - LETTERS), end(s1 + LETTERS)];
+    const bare = roomOf([...placed.flatMap((r) => cornersOf(r.stretches)), ...lettered], PAD);
+    const room = { ...bare, y: bare.y - LABEL_ROOM, h: bare.h + LABEL_ROOM };
+    const fits = rectInside(room, free) && !taken.some((t) => rectsMeet(room, t, 1));
+    return { cut: c.name, toPaper, line, rims: placed, room, apart, fits };
+  };
+
+  const step = 4;
+  const reach = Math.hypot(free.w, free.h);
+  for (let x = 8; x < reach; x += step) {
+    const p = build(x, [0, 0], false);
+    if (p.fits) return p;
+  }
+  const natural = build(12, [0, 0], false);
+  let best: Vec2 | undefined;
+  let bestGap = Number.POSITIVE_INFINITY;
+  for (let x = free.x; x + natural.room.w <= free.x + free.w; x += step)
+    for (let y = free.y; y + natural.room.h <= free.y + free.h; y += step) {
+      const shift: Vec2 = [x - natural.room.x, y - natural.room.y];
+      const gap = Math.hypot(shift[0], shift[1]);
+      const room = { ...natural.room, x, y };
+      if (gap >= bestGap || taken.some((t) => rectsMeet(room, t, 1))) continue;
+      best = shift;
+      bestGap = gap;
+    }
+  return best ? build(12, best, true) : natural;
+};

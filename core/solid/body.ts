@@ -1,0 +1,152 @@
+import { type Box3, boxDiagonal, EMPTY_BOX, joinBoxes } from '../geometry/box.ts';
+import { type BoxGrid, boxGrid } from '../geometry/boxGrid.ts';
+import type { Vec3 } from '../geometry/vec.ts';
+import type { BodyModel } from '../part/model.ts';
+import { type Cell, cellIntervals, type Intervals, insideCell } from './cell.ts';
+import { cutIntervals, joinIntervals, keepIntervals } from './intervals.ts';
+import type { Surface } from './surface.ts';
+import { surfaceStore } from './surfaceStore.ts';
+
+/** A face of a cell with its canonical surface; `key` is "feature/role", with a mark for copies. */
+export type Face = {
+  readonly key: string;
+  readonly cell: number;
+  readonly surface: number;
+  readonly box: Box3;
+};
+
+/** A body ready for questions: ordered operations on cells, canonical surfaces, and grids for both. */
+export type Solid = {
+  readonly name: string;
+  readonly sectioned: boolean;
+  readonly cells: readonly { readonly cell: Cell; readonly op: number }[];
+  readonly ops: readonly ('add' | 'cut' | 'keep')[];
+  readonly features: readonly string[];
+  readonly surfaces: readonly Surface[];
+  readonly faces: readonly Face[];
+  readonly facesOf: readonly (readonly number[])[];
+  readonly box: Box3;
+  readonly cellGrid: BoxGrid;
+  readonly faceGrid: BoxGrid;
+  readonly hasKeep: boolean;
+  readonly tol: Tolerance;
+};
+
+/**
+ * One linear tolerance rules all: two things nearer than `linear` are one. `size` is the part's extent.
+ */
+export type Tolerance = { readonly size: number; readonly linear: number };
+
+/** The linear tolerance as a share of the part's size. */
+const LINEAR_SHARE = 1e-8;
+
+export const toleranceFor = (models: readonly BodyModel[]): Tolerance => {
+  let box = EMPTY_BOX;
+  for (const m of models)
+    for (const o of m.operations)
+      if (o.op === 'add') for (const c of o.cells) box = joinBoxes(box, c.cell.box);
+  const size = boxDiagonal(box);
+  return { size, linear: size * LINEAR_SHARE };
+};
+
+/** Gathers a body model's cells and merges equal surfaces. Pure; costs about n log n in the faces. */
+export const solidOf = (model: BodyModel, tol: Tolerance): Solid => {
+  const store = surfaceStore(tol.linear);
+  const cells: { cell: Cell; op: number }[] = [];
+  const faces: Face[] = [];
+  model.operations.forEach((operation, op) => {
+    for (const { cell, copy } of operation.cells) {
+      const index = cells.push({ cell, op }) - 1;
+      for (const f of cell.faces)
+        faces.push({
+          key: `${operation.feature}/${f.role}${copy}`,
+          cell: index,
+          surface: store.idOf(f.surface),
+          box: f.box,
+        });
+    }
+  });
+  const facesOf: number[][] = store.surfaces.map(() => []);
+  faces.forEach((f, i) => {
+    facesOf[f.surface]!.push(i);
+  });
+  return {
+    name: model.name,
+    sectioned: model.sectioned,
+    cells,
+    ops: model.operations.map((o) => o.op),
+    features: model.operations.map((o) => o.feature),
+    surfaces: store.surfaces,
+    faces,
+    facesOf,
+    box: cells.reduce(
+      (b, c) => (model.operations[c.op]?.op === 'add' ? joinBoxes(b, c.cell.box) : b),
+      EMPTY_BOX,
+    ),
+    cellGrid: boxGrid(
+      cells.map((c) => c.cell.box),
+      tol.linear,
+    ),
+    faceGrid: boxGrid(
+      faces.map((f) => f.box),
+      tol.linear,
+    ),
+    hasKeep: model.operations.some((o) => o.op === 'keep'),
+    tol,
+  };
+};
+
+const pointBox = (p: Vec3): Box3 => [p[0], p[1], p[2], p[0], p[1], p[2]];
+
+const mayHold = (b: Box3, p: Vec3): boolean =>
+  p[0] > b[0] && p[0] < b[3] && p[1] > b[1] && p[1] < b[4] && p[2] > b[2] && p[2] < b[5];
+
+/** True where the material is. Points on the boundary fall to either side; `upTo` looks at the first operations only. */
+export const insideSolid = (s: Solid, p: Vec3, upTo = s.ops.length): boolean => {
+  const near = s.cellGrid.near(pointBox(p));
+  const holds = (i: number): boolean => {
+    const { cell } = s.cells[i] as { cell: Cell };
+    return mayHold(cell.box, p) && insideCell(cell, p);
+  };
+  const opOf = (i: number): number => (s.cells[i] as { op: number }).op;
+  // the last operation that has a say decides, so walk backwards
+  if (!s.hasKeep) {
+    for (let k = near.length - 1; k >= 0; k--) {
+      const i = near[k] as number;
+      if (opOf(i) < upTo && holds(i)) return s.ops[opOf(i)] === 'add';
+    }
+    return false;
+  }
+  for (let op = upTo - 1; op >= 0; op--) {
+    const hit = near.some((i) => opOf(i) === op && holds(i));
+    if (s.ops[op] === 'keep' ? !hit : hit) return s.ops[op] === 'add';
+  }
+  return false;
+};
+
+/**
+ * The stretches of the line p + t w (w a unit vector) that lie in the material.
+ * @param cells indices of the cells the line may meet, ascending
+ */
+export const solidIntervals = (s: Solid, p: Vec3, w: Vec3, cells: readonly number[]): Intervals => {
+  let out: Intervals = [];
+  let i = 0;
+  const takeOperation = (op: number): void => {
+    let own: Intervals = [];
+    for (; i < cells.length; i++) {
+      const c = s.cells[cells[i] as number] as { cell: Cell; op: number };
+      if (c.op !== op) break;
+      const hits = cellIntervals(c.cell, p, w);
+      if (hits.length) own = own.length ? joinIntervals(own, hits) : hits;
+    }
+    if (s.ops[op] === 'keep') out = keepIntervals(out, own);
+    else if (own.length)
+      out = s.ops[op] === 'add' ? (out.length ? joinIntervals(out, own) : own) : cutIntervals(out, own);
+  };
+  if (s.hasKeep)
+    s.ops.forEach((_, op) => {
+      takeOperation(op);
+    });
+  else while (i < cells.length) takeOperation((s.cells[cells[i] as number] as { op: number }).op);
+  return out;
+};

@@ -1,0 +1,65 @@
+import { boxInside, boxOf } from '../geometry/box.ts';
+import type { Fault, Result } from '../number/fault.ts';
+import type { BodyModel, PartModel } from '../part/model.ts';
+import { type Solid, solidOf, type Tolerance, toleranceFor } from './body.ts';
+import { bodyEdges, type Edge } from './boundary.ts';
+
+/** A body with its boundary worked out. */
+export type BuiltBody = { readonly solid: Solid; readonly edges: readonly Edge[] };
+/** A part ready to be viewed, cut and measured. */
+export type BuiltPart = {
+  readonly name: string;
+  readonly units: 'mm' | 'in';
+  readonly tol: Tolerance;
+  readonly bodies: readonly BuiltBody[];
+};
+
+const emptyAfter = (model: BodyModel, count: number, tol: Tolerance): boolean =>
+  bodyEdges(solidOf({ ...model, operations: model.operations.slice(0, count) }, tol)).length === 0;
+
+/** The first operation after which nothing is left, if there is one. */
+const removesAll = (model: BodyModel, edges: readonly Edge[], tol: Tolerance): number | undefined => {
+  const suspects = model.operations.flatMap((o, i) => {
+    if (o.op === 'keep') return [i];
+    if (o.op !== 'cut') return [];
+    // a cut can only take everything if its cells together cover the box of all added so far
+    const added = model.operations
+      .slice(0, i)
+      .filter((p) => p.op === 'add')
+      .flatMap((p) => p.cells);
+    const reach = boxOf(
+      o.cells.flatMap(({ cell: { box: b } }) => [[b[0], b[1], b[2]] as const, [b[3], b[4], b[5]] as const]),
+    );
+    return added.every(({ cell }) => boxInside(cell.box, reach, tol.linear)) ? [i] : [];
+  });
+  const last = model.operations.length - 1;
+  if (!edges.length && !suspects.includes(last)) suspects.push(last);
+  return suspects.find((i) => (i === last ? edges.length === 0 : emptyAfter(model, i + 1, tol)));
+};
+
+/**
+ * Builds the boundary of every body.
+ * @returns the built part, or a fault naming the cut that leaves nothing
+ */
+export const buildPart = (model: PartModel): Result<BuiltPart> => {
+  const tol = toleranceFor(model.bodies);
+  const faults: Fault[] = [];
+  const bodies = model.bodies.map((body, i) => {
+    const solid = solidOf(body, tol);
+    const edges = bodyEdges(solid);
+    const fatal = removesAll(body, edges, tol);
+    if (fatal !== undefined) {
+      const { feature, op } = body.operations[fatal]!;
+      faults.push({
+        path: ['bodies', i, 'features', feature],
+        where: `body "${body.name}", feature "${feature}"`,
+        what:
+          op === 'keep' ? 'Keeping only this leaves nothing of the body.' : 'This cut removes everything.',
+        mend: 'Make it smaller, move it, or switch it off.',
+      });
+    }
+    return { solid, edges };
+  });
+  if (faults.length) return { ok: false, faults };
+  return { ok: true, value: { name: model.name, units: model.units, tol, bodies } };
+};

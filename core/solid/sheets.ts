@@ -1,0 +1,79 @@
+import type { Box3 } from '../geometry/box.ts';
+import { type Curve3, pointOn, tangentOn } from '../geometry/curve3.ts';
+import { along, cross, dot, perpendiculars, scale, type Vec3 } from '../geometry/vec.ts';
+import { insideSolid, type Solid } from './body.ts';
+import { curvatureAlong, normalAt, type Surface, signedDistance } from './surface.ts';
+
+/**
+ * One of the half surfaces that hang on a curve: surface `surface` on the side `side * (n x t)` of the curve with tangent t,
+ * where the material changes; `outward` tells whether the outward normal is the surface's own (1) or opposite (-1).
+ */
+export type Sheet = { readonly surface: number; readonly side: 1 | -1; readonly outward: 1 | -1 };
+
+/** The largest radius of the classifying circle, as a share of the part's size: small against curvature. */
+const CIRCLE_SHARE = 2e-4;
+
+/** A radius round p well under the distance to every surface that does not pass through p. */
+export const clearRadius = (s: Solid, p: Vec3, through: readonly number[]): number => {
+  let d = s.tol.size * CIRCLE_SHARE;
+  const reach = d * 5;
+  const around: Box3 = [p[0] - reach, p[1] - reach, p[2] - reach, p[0] + reach, p[1] + reach, p[2] + reach];
+  const seen = new Set(through);
+  for (const i of s.faceGrid.near(around)) {
+    const face = s.faces[i]!;
+    if (seen.has(face.surface)) continue;
+    seen.add(face.surface);
+    const f = Math.abs(signedDistance(s.surfaces[face.surface] as Surface, p));
+    if (f > s.tol.linear) d = Math.min(d, f / 5);
+  }
+  for (const id of through) {
+    const surface = s.surfaces[id] as Surface;
+    if (surface.kind === 'cylinder') d = Math.min(d, surface.r / 50);
+  }
+  return d;
+};
+
+/**
+ * The sheets at an inner point of a curve where material begins or ends: the surfaces through the point are sorted by angle
+ * on a small circle round it (tangent sheets corrected to second order) and membership is asked in each sector.
+ * @param through ids of the surfaces the whole curve lies on
+ */
+export const changingSheets = (s: Solid, curve: Curve3, t: number, through: readonly number[]): Sheet[] => {
+  const p = pointOn(curve, t);
+  const tangent = tangentOn(curve, t);
+  const [e1, e2] = perpendiculars(tangent);
+  const d = clearRadius(s, p, through);
+  const rays = through.flatMap((surface) => {
+    const shape = s.surfaces[surface] as Surface;
+    const n = normalAt(shape, p);
+    const e = cross(n, tangent);
+    const bend = (curvatureAlong(shape, e) * d) / 2;
+    return ([1, -1] as const).map((side) => {
+      const dir = along(scale(e, side), n, -bend);
+      return { surface, side, n, angle: Math.atan2(dot(dir, e2), dot(dir, e1)) };
+    });
+  });
+  rays.sort((a, b) => a.angle - b.angle);
+  const sectors = rays.map((ray, i) => {
+    const next = rays[(i + 1) % rays.length]!;
+    const end = next.angle + (i === rays.length - 1 ? 2 * Math.PI : 0);
+    const middle = (ray.angle + end) / 2;
+    const q = along(along(p, e1, d * Math.cos(middle)), e2, d * Math.sin(middle));
+    return insideSolid(s, q);
+  });
+  const out: Sheet[] = [];
+  rays.forEach((ray, i) => {
+    const before = sectors[(i + rays.length - 1) % rays.length] as boolean;
+    const after = sectors[i] as boolean;
+    if (before === after) return;
+    // the counter-clockwise side of the ray, in the frame (e1, e2)
+    const turn = cross(tangent, [
+      e1[0] * Math.cos(ray.angle) + e2[0] * Math.sin(ray.angle),
+      e1[1] * Math.cos(ray.angle) + e2[1] * Math.sin(ray.angle),
+      e1[2] * Math.cos(ray.angle) + e2[2] * Math.sin(ray.angle),
+    ]);
+    const ownSideIsAfter = dot(turn, ray.n) > 0;
+    out.push({ surface: ray.surface, side: ray.side, outward: ownSideIsAfter !== after ? 1 : -1 });
+  });
+  return out;
+};

@@ -1,0 +1,253 @@
+import type { Fault, Result } from '../number/fault.ts';
+import { type PartFile, partSchema, type Quantity, readBySchema, VIEW_NAMES } from '../part/schema.ts';
+import {
+  AT_CLAUSE,
+  type Clause,
+  type Figure,
+  OPENINGS,
+  SHAPE_CLAUSES,
+  type ShapeKind,
+  STEP_CLAUSE,
+} from './clauses.ts';
+
+/** Reads the statement's text back into a part file. Each fault names its line. */
+
+type Json = Record<string, unknown>;
+
+class LineFault extends Error {
+  readonly mend: string;
+  constructor(what: string, mend: string) {
+    super(what);
+    this.mend = mend;
+  }
+}
+
+/** A figure stays as it was typed; a plain number becomes a JSON number. */
+const quantity = (text: string): Quantity => {
+  const t = text.trim();
+  return /^-?\d+(\.\d+)?$/.test(t) && String(Number(t)) === t ? Number(t) : t;
+};
+
+/** Splits at commas outside square brackets, each with its following words. */
+const splitClauses = (text: string): string[] => {
+  const out: string[] = [];
+  let depth = 0;
+  let start = 0;
+  for (let i = 0; i < text.length; i++) {
+    if (text[i] === '[') depth++;
+    if (text[i] === ']') depth--;
+    if (text[i] === ',' && depth === 0) {
+      out.push(text.slice(start, i).trim());
+      start = i + 1;
+    }
+  }
+  out.push(text.slice(start).trim());
+  return out.filter(Boolean);
+};
+
+const escapePattern = (s: string): string => s.replace(/[.*+?^${}()|[\]\\]/g, '\\$&').replace(/ +/g, '\\s+');
+
+const patternOf = (c: Clause): RegExp =>
+  new RegExp(
+    `^${c.parts.map((p) => (typeof p === 'string' ? escapePattern(p) : '\\s*([^,;\\[\\]]+?)\\s*')).join('')}$`,
+    'u',
+  );
+
+const setAt = (root: Json, path: readonly (string | number)[], value: unknown): void => {
+  let here: Json | unknown[] = root;
+  path.forEach((k, i) => {
+    const box = here as Record<string | number, unknown>;
+    if (i === path.length - 1) box[k] = value;
+    else {
+      box[k] ??= typeof path[i + 1] === 'number' ? [] : {};
+      here = box[k] as Json;
+    }
+  });
+};
+
+/** Reads one clause into the object; false where it does not fit. */
+const readClause = (c: Clause, text: string, into: Json): boolean => {
+  const m = patternOf(c).exec(text);
+  if (!m) return false;
+  if (c.fixed) {
+    setAt(into, c.fixed.path, c.fixed.value);
+    return true;
+  }
+  const figures = c.parts.filter((p): p is Figure => typeof p !== 'string');
+  figures.forEach((f, i) => {
+    setAt(into, f.path, quantity(m[i + 1] as string));
+  });
+  return true;
+};
+
+const points = (text: string): Quantity[][] =>
+  [...text.matchAll(/\[([^\]]*)\]/g)].map((m) => (m[1] as string).split(',').map(quantity));
+
+const readProfile = (text: string): Json => {
+  const circle = /^circle (.+)$/.exec(text);
+  if (circle) return { circle: quantity(circle[1] as string) };
+  const rectangle = /^rectangle (.+) by (.+)$/.exec(text);
+  if (rectangle) return { rectangle: [quantity(rectangle[1] as string), quantity(rectangle[2] as string)] };
+  if (text.startsWith('corners')) return { polygon: points(text) };
+  const run = /^from (\[[^\]]*\])(.*)$/.exec(text);
+  if (!run)
+    throw new LineFault(
+      `The profile "${text}" cannot be read.`,
+      'Write "circle 40", "rectangle 60 by 20", "corners [0, 0] [40, 0] [0, 30]" or "from [0, 0] to [40, 0] ...".',
+    );
+  const steps = [...(run[2] as string).matchAll(/ to (\[[^\]]*\])(?: (ccw|cw) about (\[[^\]]*\]))?/g)];
+  return {
+    start: points(run[1] as string)[0],
+    path: steps.map((s) => ({
+      to: points(s[1] as string)[0],
+      ...(s[3] ? { centre: points(s[3])[0], turn: s[2] } : {}),
+    })),
+  };
+};
+
+const readFeature = (id: string, text: string): Json => {
+  const [opening = '', ...clauses] = splitClauses(text.replace(/\.$/, ''));
+  const m = /^(add|cut|keep)(?: only)? (?:an? )?(.+)$/.exec(opening);
+  const kinds = Object.entries(OPENINGS) as [ShapeKind, string][];
+  const kind = m && kinds.find(([k, name]) => name === m[2] || k === m[2])?.[0];
+  if (!m || !kind)
+    throw new LineFault(
+      `"${opening}" does not say what to do.`,
+      `Begin with add, cut or keep only, and a shape: ${kinds.map(([, n]) => n).join(', ')}.`,
+    );
+  const shape: Json = { kind };
+  const feature: Json = { id, op: m[1], shape };
+  const turns: Json[] = [];
+  for (let i = 0; i < clauses.length; i++) {
+    const c = clauses[i] as string;
+    if ((kind === 'extrude' || kind === 'revolve') && /^(circle|rectangle|corners|from) ?/.test(c)) {
+      shape.profile = readProfile(c);
+      continue;
+    }
+    const rounded = /^corners rounded (.+)$/.exec(c);
+    if (rounded && shape.profile) {
+      (shape.profile as Json).round = quantity(rounded[1] as string);
+      continue;
+    }
+    if (SHAPE_CLAUSES[kind].some((x) => readClause(x, c, shape))) continue;
+    if (readClause(AT_CLAUSE, c, feature)) continue;
+    // "4 times, stepping [..]" was split at its comma
+    const next = clauses[i + 1];
+    if (next && / times$/.test(c) && readClause(STEP_CLAUSE, `${c}, ${next}`, feature)) {
+      i++;
+      continue;
+    }
+    if (readPlacing(c, feature, turns)) continue;
+    throw new LineFault(
+      `"${c}" is not understood in a ${OPENINGS[kind]}.`,
+      `It can say: ${clauseHelp(kind)}.`,
+    );
+  }
+  if (turns.length) feature.turn = turns;
+  return feature;
+};
+
+/** The clauses that are worded the same for every shape. */
+const readPlacing = (c: string, feature: Json, turns: Json[]): boolean => {
+  const drawn = /^(?:drawn )?from the (\w+)$/.exec(c);
+  if (drawn && (VIEW_NAMES as readonly string[]).includes(drawn[1] as string)) {
+    feature.plane = drawn[1];
+    return true;
+  }
+  const turned = /^turned (.+) about ([xyz])$/.exec(c);
+  if (turned) {
+    turns.push({ axis: turned[2], angle: quantity(turned[1] as string) });
+    return true;
+  }
+  const round = /^(.+) times about ([xyz])(?: through (\[[^\]]*\]))?(?: every (.+) degrees)?$/.exec(c);
+  if (round) {
+    feature.repeat = {
+      count: quantity(round[1] as string),
+      about: { axis: round[2], ...(round[3] ? { through: points(round[3])[0] } : {}) },
+      ...(round[4] ? { angle: quantity(round[4]) } : {}),
+    };
+    return true;
+  }
+  const mirror = /^mirrored where ([xyz]) is (.+)$/.exec(c);
+  if (mirror) {
+    feature.mirror = { normal: mirror[1], at: quantity(mirror[2] as string) };
+    return true;
+  }
+  if (c === 'left whole' || c === 'sectioned') {
+    feature.sectioned = c === 'sectioned';
+    return true;
+  }
+  if (c === 'switched off') {
+    feature.off = true;
+    return true;
+  }
+  return false;
+};
+
+const clauseHelp = (kind: ShapeKind): string =>
+  [...SHAPE_CLAUSES[kind], AT_CLAUSE]
+    .map((c) => c.parts.map((p) => (typeof p === 'string' ? p : '…')).join(''))
+    .join(', ');
+
+const readBody = (text: string): Json => {
+  const [name = '', ...rest] = text
+    .replace(/\.$/, '')
+    .split(';')
+    .map((s) => s.trim());
+  const body: Json = { name, features: [] };
+  const turns: Json[] = [];
+  for (const c of rest) {
+    const at = /^at (\[[^\]]*\])$/.exec(c);
+    if (at) body.at = points(at[1] as string)[0];
+    else if (!readPlacing(c, body, turns))
+      throw new LineFault(
+        `"${c}" is not understood of a body.`,
+        'It can say: left whole, turned … about z, at […, …, …].',
+      );
+  }
+  if (turns.length) body.turn = turns;
+  return body;
+};
+
+/** Reads a whole statement. Blank lines are passed over. */
+export const readStatement = (text: string): Result<PartFile> => {
+  const part: Json = { format: 'blue-ledger/part@1', name: '', units: 'mm', bodies: [] };
+  const bodies = part.bodies as Json[];
+  const faults: Fault[] = [];
+  text.split('\n').forEach((raw, i) => {
+    const line = raw.trim();
+    if (!line) return;
+    try {
+      const head = /^Part (.*); sizes in (mm|in)\.?$/.exec(line);
+      const size = /^Let (\S+) = (.+?)\.?$/.exec(line);
+      const feature = /^([^:]+):\s*(.+)$/.exec(line);
+      if (head) {
+        part.name = head[1];
+        part.units = head[2];
+      } else if (size) {
+        part.dims ??= {};
+        if (Object.hasOwn(part.dims as Json, size[1] as string))
+          throw new LineFault(`The size "${size[1]}" is stated twice.`, 'Keep one of the two lines.');
+        (part.dims as Json)[size[1] as string] = quantity(size[2] as string);
+      } else if (line.startsWith('Body ')) bodies.push(readBody(line.slice(5)));
+      else if (feature) {
+        const home = bodies.at(-1);
+        if (!home)
+          throw new LineFault(
+            'This feature stands before any body.',
+            'Put a line such as "Body bracket" above it.',
+          );
+        (home.features as Json[]).push(readFeature((feature[1] as string).trim(), feature[2] as string));
+      } else
+        throw new LineFault(
+          'This line is not understood.',
+          'Begin it with Part, Let, Body, or a name and a colon.',
+        );
+    } catch (error) {
+      if (!(error instanceof LineFault)) throw error;
+      faults.push({ path: ['line', i + 1], where: `line ${i + 1}`, what: error.message, mend: error.mend });
+    }
+  });
+  if (faults.length) return { ok: false, faults };
+  return readBySchema(partSchema, part);
+};

@@ -1,0 +1,222 @@
+import type { FeatureFile, PartFile, ProfileFile, Quantity } from '../part/schema.ts';
+import {
+  type Account,
+  AT_CLAUSE,
+  type Clause,
+  type Figure,
+  type FigureKind,
+  OPENINGS,
+  SHAPE_CLAUSES,
+  STEP_CLAUSE,
+} from './clauses.ts';
+
+/** A piece of a sentence: plain words, or a live figure with its place in the part file. */
+export type Token =
+  | { readonly kind: 'words'; readonly text: string }
+  | {
+      readonly kind: 'figure';
+      readonly text: string;
+      readonly path: readonly (string | number)[];
+      readonly figure: FigureKind;
+      readonly account?: Account;
+    };
+
+type Path = readonly (string | number)[];
+
+const words = (text: string): Token => ({ kind: 'words', text });
+const figure = (
+  value: unknown,
+  path: Path,
+  f: { kind: FigureKind; account?: Account | undefined },
+): Token => ({
+  kind: 'figure',
+  text: String(value),
+  path,
+  figure: f.kind,
+  ...(f.account ? { account: f.account } : {}),
+});
+
+const valueAt = (root: unknown, path: Path): unknown =>
+  path.reduce<unknown>((v, k) => (v as Record<string | number, unknown> | undefined)?.[k], root);
+
+/** Writes a clause over an object, or undefined where its figures are not there. */
+const writeClause = (c: Clause, root: unknown, base: Path): Token[] | undefined => {
+  if (c.fixed) return valueAt(root, c.fixed.path) === c.fixed.value ? [words(c.parts.join(''))] : undefined;
+  const figures = c.parts.filter((p): p is Figure => typeof p !== 'string');
+  if (!figures.every((f) => valueAt(root, f.path) !== undefined && valueAt(root, f.path) !== 'through'))
+    return undefined;
+  return c.parts.map((p) =>
+    typeof p === 'string' ? words(p) : figure(valueAt(root, p.path), [...base, ...p.path], p),
+  );
+};
+
+const point2 = (p: readonly [Quantity, Quantity], path: Path): Token[] => [
+  words('['),
+  figure(p[0], [...path, 0], { kind: 'length' }),
+  words(', '),
+  figure(p[1], [...path, 1], { kind: 'length' }),
+  words(']'),
+];
+
+const writeProfile = (p: ProfileFile, path: Path): Token[] => {
+  if ('circle' in p) return [words('circle '), figure(p.circle, [...path, 'circle'], { kind: 'length' })];
+  const round: Token[] =
+    p.round === undefined
+      ? []
+      : [words(', corners rounded '), figure(p.round, [...path, 'round'], { kind: 'length' })];
+  if ('rectangle' in p)
+    return [
+      words('rectangle '),
+      figure(p.rectangle[0], [...path, 'rectangle', 0], { kind: 'length' }),
+      words(' by '),
+      figure(p.rectangle[1], [...path, 'rectangle', 1], { kind: 'length' }),
+      ...round,
+    ];
+  if ('polygon' in p)
+    return [
+      words('corners'),
+      ...p.polygon.flatMap((q, i) => [words(' '), ...point2(q, [...path, 'polygon', i])]),
+      ...round,
+    ];
+  return [
+    words('from '),
+    ...point2(p.start, [...path, 'start']),
+    ...p.path.flatMap((s, i) => {
+      const at = [...path, 'path', i];
+      return [
+        words(' to '),
+        ...point2(s.to, [...at, 'to']),
+        ...(s.centre ? [words(` ${s.turn} about `), ...point2(s.centre, [...at, 'centre'])] : []),
+      ];
+    }),
+    ...round,
+  ];
+};
+
+const OPERATIONS = { add: 'add', cut: 'cut', keep: 'keep only' } as const;
+
+/** "add a block, 90 wide, 40 deep, 10 high, at [0, 0, 0]": the sentence of a feature, without its name. */
+export const featureSentence = (f: FeatureFile, base: Path): Token[] => {
+  const clauses: Token[][] = [];
+  const kind = f.shape.kind;
+  if ('profile' in f.shape) clauses.push(writeProfile(f.shape.profile, [...base, 'shape', 'profile']));
+  for (const c of SHAPE_CLAUSES[kind]) {
+    const written = writeClause(c, f.shape, [...base, 'shape']);
+    if (written) clauses.push(written);
+  }
+  if (f.plane) clauses.push([words(`drawn from the ${f.plane}`)]);
+  for (const [i, t] of (f.turn ?? []).entries())
+    clauses.push([
+      words('turned '),
+      figure(t.angle, [...base, 'turn', i, 'angle'], { kind: 'angle' }),
+      words(` about ${t.axis}`),
+    ]);
+  const at = writeClause(AT_CLAUSE, f, base);
+  if (at) clauses.push(at);
+  if (f.repeat && 'about' in f.repeat) {
+    const { about, angle } = f.repeat;
+    clauses.push([
+      figure(f.repeat.count, [...base, 'repeat', 'count'], { kind: 'count' }),
+      words(` times about ${about.axis}`),
+      ...(about.through
+        ? [
+            words(' through ['),
+            ...about.through.flatMap((q, i) => [
+              ...(i ? [words(', ')] : []),
+              figure(q, [...base, 'repeat', 'about', 'through', i], { kind: 'length' }),
+            ]),
+            words(']'),
+          ]
+        : []),
+      ...(angle === undefined
+        ? []
+        : [
+            words(' every '),
+            figure(angle, [...base, 'repeat', 'angle'], { kind: 'angle' }),
+            words(' degrees'),
+          ]),
+    ]);
+  } else {
+    const step = writeClause(STEP_CLAUSE, f, base);
+    if (step) clauses.push(step);
+  }
+  if (f.mirror)
+    clauses.push([
+      words(`mirrored where ${f.mirror.normal} is `),
+      figure(f.mirror.at, [...base, 'mirror', 'at'], { kind: 'length' }),
+    ]);
+  if (f.sectioned === false) clauses.push([words('left whole')]);
+  if (f.sectioned === true) clauses.push([words('sectioned')]);
+  if (f.off) clauses.push([words('switched off')]);
+  const opening = f.op === 'keep' ? OPERATIONS.keep : OPERATIONS[f.op];
+  return [words(`${opening} a ${OPENINGS[kind]}`), ...clauses.flatMap((c) => [words(', '), ...c])];
+};
+
+const bodyLine = (b: PartFile['bodies'][number], base: Path): Token[] => {
+  const out: Token[] = [words(`Body ${b.name}`)];
+  if (b.sectioned === false) out.push(words('; left whole'));
+  if (b.sectioned === true) out.push(words('; sectioned'));
+  for (const [i, t] of (b.turn ?? []).entries())
+    out.push(
+      words('; turned '),
+      figure(t.angle, [...base, 'turn', i, 'angle'], { kind: 'angle' }),
+      words(` about ${t.axis}`),
+    );
+  if (b.at) {
+    out.push(words('; at ['));
+    b.at.forEach((q, i) => {
+      if (i) out.push(words(', '));
+      out.push(figure(q, [...base, 'at', i], { kind: 'length' }));
+    });
+    out.push(words(']'));
+  }
+  return out;
+};
+
+/** A line of the statement. */
+export type StatementLine =
+  | { readonly kind: 'part'; readonly tokens: readonly Token[] }
+  | { readonly kind: 'size'; readonly name: string; readonly tokens: readonly Token[] }
+  | { readonly kind: 'body'; readonly body: number; readonly tokens: readonly Token[] }
+  | {
+      readonly kind: 'feature';
+      readonly body: number;
+      readonly feature: number;
+      readonly id: string;
+      readonly off: boolean;
+      readonly tokens: readonly Token[];
+    };
+
+/** The statement of a part: a line for its name, each named size, each body and each feature. */
+export const statementOf = (part: PartFile): StatementLine[] => [
+  { kind: 'part', tokens: [words(`Part ${part.name}; sizes in ${part.units}`)] },
+  ...Object.entries(part.dims ?? {}).map(
+    ([name, q]): StatementLine => ({
+      kind: 'size',
+      name,
+      tokens: [words(`Let ${name} = `), figure(q, ['dims', name], { kind: 'length' })],
+    }),
+  ),
+  ...part.bodies.flatMap((b, i): StatementLine[] => [
+    { kind: 'body', body: i, tokens: bodyLine(b, ['bodies', i]) },
+    ...b.features.map(
+      (f, j): StatementLine => ({
+        kind: 'feature',
+        body: i,
+        feature: j,
+        id: f.id,
+        off: f.off ?? false,
+        tokens: featureSentence(f, ['bodies', i, 'features', j]),
+      }),
+    ),
+  ]),
+];
+
+/** The statement as text, to be edited as a whole and read back by `readStatement`. */
+export const statementText = (part: PartFile): string =>
+  statementOf(part)
+    .map((l) => {
+      const text = l.tokens.map((t) => t.text).join('');
+      return l.kind === 'feature' ? `  ${l.id}: ${text}` : text;
+    })
+    .join('\n');

@@ -1,0 +1,324 @@
+import { TAU } from '../geometry/angle.ts';
+import { boxGrid } from '../geometry/boxGrid.ts';
+import {
+  boxOf2,
+  type Curve2,
+  isPeriodic,
+  lengthBetween,
+  parameterOn2,
+  pointOn2,
+  sameConic,
+  tangentOn2,
+} from '../geometry/curve2.ts';
+import { pointOn } from '../geometry/curve3.ts';
+import { meetings } from '../geometry/meeting2.ts';
+import { along, cross, distance2, dot, length, length2, type Vec3 } from '../geometry/vec.ts';
+import type { Tolerance } from '../solid/body.ts';
+import { crossings, type Edge } from '../solid/boundary.ts';
+import type { ViewFrame } from './frames.ts';
+import { flatten, type Shadow, shadowsOf } from './project.ts';
+import { type SceneBody, SIDE_SHARE, sightOf } from './scene.ts';
+import { silhouettesOf } from './silhouette.ts';
+
+/** A line of a view: a stretch [from, to] of a flat curve, each piece of the picture once. */
+export type ViewLine = {
+  readonly class: 'visible' | 'hidden';
+  readonly kind: 'edge' | 'outline';
+  readonly curve: Curve2;
+  readonly from: number;
+  readonly to: number;
+  /** keys of the faces that meet there (one for an outline) */
+  readonly of: readonly string[];
+  /** keys of the edges that fall on it */
+  readonly sources: readonly string[];
+};
+export type View = {
+  readonly frame: ViewFrame;
+  /** [u0, v0, u1, v1] of all lines */
+  readonly box: readonly [number, number, number, number];
+  readonly lines: readonly ViewLine[];
+};
+
+type Member = Shadow & {
+  readonly kind: 'edge' | 'outline';
+  readonly of: readonly string[];
+  readonly source: string;
+};
+type FlatCarrier = { readonly curve: Curve2; readonly members: Member[]; readonly cuts: number[] };
+
+/** Where an edge on a curved face passes from its near side to its far side: visibility may change there. */
+const turningParameters = (edge: Edge, body: SceneBody, f: ViewFrame, tol: number): number[] => {
+  if (edge.curve.type === 'line') return [];
+  return edge.sheets.flatMap(({ surface }) => {
+    const s = body.solid.surfaces[surface];
+    if (s?.kind !== 'cylinder') return [];
+    const n = cross(s.a, f.toward);
+    const size = length(n);
+    if (size < 1e-9) return [];
+    const unitN: Vec3 = [n[0] / size, n[1] / size, n[2] / size];
+    // the outline generators lie in the plane through the axis square to n' = a x n
+    const side = cross(s.a, unitN);
+    return crossings(edge.curve, { kind: 'plane', n: side, d: dot(side, s.o) }, tol);
+  });
+};
+
+const gather = (scene: readonly SceneBody[], f: ViewFrame, tol: number): FlatCarrier[] => {
+  const carriers: FlatCarrier[] = [];
+  const buckets = new Map<string, FlatCarrier[]>();
+  const names = (m: Member): string[] => {
+    const k = m.curve;
+    if (k.type === 'free') return [];
+    // quantised by a number that equal carriers share to well within a bucket; the neighbours are looked at too
+    const x = k.type === 'line' ? Math.atan2(k.d[1], k.d[0]) * 1e4 : (k.c[0] + 0.7 * k.c[1]) / (tol * 1e4);
+    const slot = Math.round(x);
+    // directions just below and just above the vertical are neighbours
+    const turned =
+      k.type === 'line' && Math.abs(Math.abs(slot) - 15708) < 2
+        ? [15707, 15708, 15709, -15707, -15708, -15709]
+        : [slot, slot - 1, slot + 1];
+    return turned.map((n) => `${k.type}${n}`);
+  };
+  const fits = (c: FlatCarrier, m: Member): boolean => {
+    if (c.curve.type === 'line' && m.curve.type === 'line') {
+      const line = c.curve;
+      return [m.lo, m.hi].every((s) => {
+        const p = pointOn2(m.curve, s);
+        return Math.abs((p[0] - line.p[0]) * line.d[1] - (p[1] - line.p[1]) * line.d[0]) <= tol * 2;
+      });
+    }
+    return c.curve.type === 'conic' && m.curve.type === 'conic' && sameConic(c.curve, m.curve, tol * 2);
+  };
+  const place = (m: Member, turns: readonly number[], edge?: Edge): void => {
+    const keys = names(m);
+    let home = keys.flatMap((k) => buckets.get(k) ?? []).find((c) => fits(c, m));
+    if (!home) {
+      home = { curve: m.curve, members: [], cuts: [] };
+      carriers.push(home);
+      const key = keys[0];
+      if (key !== undefined) {
+        const list = buckets.get(key);
+        if (list) list.push(home);
+        else buckets.set(key, [home]);
+      }
+    }
+    home.members.push(reread(m, home.curve));
+    const own = home.curve;
+    for (const t of turns) {
+      if (own.type === 'free') home.cuts.push(t, t + TAU);
+      else if (edge) home.cuts.push(parameterOn2(own, flatten(f, pointOn(edge.curve, t))));
+    }
+  };
+  scene.forEach((body, index) => {
+    for (const edge of body.edges) {
+      if (edge.kind === 'smooth') continue;
+      const turns = turningParameters(edge, body, f, tol);
+      for (const shadow of shadowsOf(edge.curve, edge.from, edge.to, f, tol, `${index}:${edge.key}`))
+        place({ ...shadow, kind: 'edge', of: edge.on, source: edge.key }, turns, edge);
+    }
+    for (const s of silhouettesOf(body.solid, f)) {
+      for (const [from, to] of keptStretches(s, body))
+        for (const shadow of shadowsOf(s.curve, from, to, f, tol, `${index}:${s.of}`))
+          place({ ...shadow, kind: 'outline', of: [s.of], source: s.of }, []);
+    }
+  });
+  return carriers;
+};
+
+const keptStretches = (
+  s: { curve: { p: Vec3; d: Vec3 }; from: number; to: number },
+  body: SceneBody,
+): [number, number][] => {
+  const { kept } = body;
+  if (!kept) return [[s.from, s.to]];
+  const rise = dot(kept.n, s.curve.d);
+  const gap = kept.d - dot(kept.n, s.curve.p);
+  if (Math.abs(rise) < 1e-12) return gap <= body.solid.tol.linear ? [[s.from, s.to]] : [];
+  const t = gap / rise;
+  const [lo, hi] = rise > 0 ? [Math.max(s.from, t), s.to] : [s.from, Math.min(s.to, t)];
+  return lo < hi ? [[lo, hi]] : [];
+};
+
+/** A member told in the parameter of the carrier it was merged with. */
+const reread = (m: Member, home: Curve2): Member => {
+  if (home === m.curve || home.type === 'free') return m;
+  if (home.type === 'line') {
+    const a = parameterOn2(home, pointOn2(m.curve, m.lo));
+    const b = parameterOn2(home, pointOn2(m.curve, m.hi));
+    const rate = (m.hi - m.lo) / (b - a);
+    return { ...m, lo: Math.min(a, b), hi: Math.max(a, b), spaceAt: (s) => m.spaceAt(m.lo + (s - a) * rate) };
+  }
+  const a = parameterOn2(home, pointOn2(m.curve, m.lo));
+  const by = a - m.lo;
+  return { ...m, lo: m.lo + by, hi: m.hi + by, spaceAt: (s) => m.spaceAt(s - by) };
+};
+
+/** True where the member covers parameter s (by whole turns on closed curves). Gives the parameter in its own range. */
+const coverAt = (m: Member, s: number, slack: number, periodic: boolean): number | undefined => {
+  if (!periodic) return s >= m.lo - slack && s <= m.hi + slack ? s : undefined;
+  const t = s + TAU * Math.ceil((m.lo - slack - s) / TAU);
+  return t <= m.hi + slack ? t : undefined;
+};
+
+const speedScale = (k: Curve2): number => (k.type === 'conic' ? length2(k.minor) : k.type === 'free' ? 1 : 1);
+
+const crossCarriers = (carriers: readonly FlatCarrier[], tol: number): void => {
+  const boxes = carriers.map((c) => {
+    const bs = c.members.map((m) => boxOf2(c.curve, m.lo, m.hi));
+    return [
+      Math.min(...bs.map((b) => b[0])),
+      Math.min(...bs.map((b) => b[1])),
+      0,
+      Math.max(...bs.map((b) => b[2])),
+      Math.max(...bs.map((b) => b[3])),
+      0,
+    ] as const;
+  });
+  const grid = boxGrid(boxes, tol * 4);
+  const range = (c: FlatCarrier): [number, number] => [
+    Math.min(...c.members.map((m) => m.lo)),
+    Math.max(...c.members.map((m) => m.hi)),
+  ];
+  const covered = (c: FlatCarrier, s: number): boolean => {
+    const slack = (tol * 4) / speedScale(c.curve);
+    return c.members.some((m) => coverAt(m, s, slack, isPeriodic(c.curve)) !== undefined);
+  };
+  carriers.forEach((a, i) => {
+    for (const j of grid.near(boxes[i]!)) {
+      if (j < i || (j === i && a.curve.type !== 'free')) continue;
+      const b = carriers[j] as FlatCarrier;
+      for (const [s, t] of meetings(a.curve, range(a), b.curve, range(b), tol)) {
+        if (!covered(a, s) || !covered(b, t)) continue;
+        a.cuts.push(s);
+        b.cuts.push(t);
+      }
+    }
+  });
+};
+
+type Run = {
+  from: number;
+  to: number;
+  class: 'visible' | 'hidden';
+  kind: 'edge' | 'outline';
+  of: Set<string>;
+  sources: Set<string>;
+};
+
+/** Parts a carrier at all its cuts, decides each stretch once, and joins stretches that run on alike. */
+const runsOf = (c: FlatCarrier, f: ViewFrame, tol: Tolerance, blocked: (p: Vec3) => boolean): Run[] => {
+  const periodic = isPeriodic(c.curve);
+  const wrap = (s: number): number => (periodic ? ((s % TAU) + TAU) % TAU : s);
+  const full = periodic && c.members.some((m) => m.hi - m.lo >= TAU - 1e-9);
+  const cuts = [
+    ...c.cuts,
+    ...c.members.flatMap((m) => (m.hi - m.lo >= TAU - 1e-9 && periodic ? [] : [m.lo, m.hi])),
+  ]
+    .map(wrap)
+    .sort((a, b) => a - b);
+  const apart = (a: number, b: number): boolean =>
+    distance2(pointOn2(c.curve, a), pointOn2(c.curve, b)) > tol.linear * 4;
+  const knots = cuts.filter(
+    (s, i) => i === 0 || (periodic && s - (cuts[i - 1] as number) > 1) || apart(cuts[i - 1] as number, s),
+  );
+  if (periodic) {
+    if (!knots.length) knots.push(0);
+    const last = knots.at(-1) as number;
+    if (knots.length > 1 && !apart((knots[0] as number) + TAU, last) && (knots[0] as number) + TAU - last < 1)
+      knots.pop();
+    knots.push((knots[0] as number) + TAU);
+  }
+  const side = tol.size * SIDE_SHARE;
+  const runs: Run[] = [];
+  for (let i = 1; i < knots.length; i++) {
+    const a = knots[i - 1] as number;
+    const b = knots[i] as number;
+    const s = (a + b) / 2;
+    const here = c.members.flatMap((m) => {
+      const t = coverAt(m, s, 0, periodic);
+      return t === undefined ? [] : [{ m, p: m.spaceAt(t) }];
+    });
+    if (!here.length) continue;
+    // only the nearest needs a look: if it is hidden, all behind it are
+    const near = here.reduce((x, y) => (dot(y.p, f.toward) > dot(x.p, f.toward) ? y : x));
+    const t2 = tangentOn2(c.curve, s);
+    const across = along([f.u[0] * -t2[1], f.u[1] * -t2[1], f.u[2] * -t2[1]], f.v, t2[0]);
+    const hidden = blocked(along(near.p, across, side)) && blocked(along(near.p, across, -side));
+    runs.push({
+      from: a,
+      to: b,
+      class: hidden ? 'hidden' : 'visible',
+      kind: here.some(({ m }) => m.kind === 'edge') ? 'edge' : 'outline',
+      of: new Set(here.flatMap(({ m }) => m.of)),
+      sources: new Set(here.map(({ m }) => m.source)),
+    });
+  }
+  return joined(runs, full || periodic);
+};
+
+const joined = (runs: Run[], periodic: boolean): Run[] => {
+  const out: Run[] = [];
+  const absorb = (into: Run, r: Run): void => {
+    for (const x of r.of) into.of.add(x);
+    for (const x of r.sources) into.sources.add(x);
+    if (r.kind === 'edge') into.kind = 'edge';
+  };
+  for (const r of runs) {
+    const last = out.at(-1);
+    if (last && last.class === r.class && last.to === r.from) {
+      last.to = r.to;
+      absorb(last, r);
+    } else out.push(r);
+  }
+  const first = out[0];
+  const last = out.at(-1);
+  if (
+    periodic &&
+    first &&
+    last &&
+    first !== last &&
+    first.class === last.class &&
+    Math.abs(last.to - first.from - TAU) < 1e-12
+  ) {
+    first.from = last.from - TAU;
+    absorb(first, last);
+    out.pop();
+  }
+  return out;
+};
+
+/**
+ * The lines of a view with visible and hidden parts.
+ *
+ * Curves are projected and merged by the flat curve they fall on (so coincident lines are there once), parted where they cross
+ * one another, and each stretch is decided by two rays infinitesimally to either side: hidden only if both are blocked.
+ */
+export const viewOf = (scene: readonly SceneBody[], frame: ViewFrame, tol: Tolerance): View => {
+  const carriers = gather(scene, frame, tol.linear);
+  crossCarriers(carriers, tol.linear);
+  const { blocked } = sightOf(scene, frame, tol.size);
+  const lines = carriers.flatMap((c) =>
+    runsOf(c, frame, tol, blocked).map(
+      (r): ViewLine => ({
+        class: r.class,
+        kind: r.kind,
+        curve: c.curve,
+        from: r.from,
+        to: r.to,
+        of: [...r.of].sort(),
+        sources: [...r.sources].sort(),
+      }),
+    ),
+  );
+  const boxes = lines.map((l) => boxOf2(l.curve, l.from, l.to));
+  const edge = (i: number, pick: (...xs: number[]) => number): number =>
+    boxes.length
+      ? boxes.reduce(
+          (m, b) => pick(m, b[i] as number),
+          i < 2 ? Number.POSITIVE_INFINITY : Number.NEGATIVE_INFINITY,
+        )
+      : 0;
+  return { frame, box: [edge(0, Math.min), edge(1, Math.min), edge(2, Math.max), edge(3, Math.max)], lines };
+};
+
+/** The drawn length of a line. */
+export const lineLength = (l: ViewLine): number => lengthBetween(l.curve, l.from, l.to);

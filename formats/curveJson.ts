@@ -1,0 +1,80 @@
+import { type Curve2, conicFrom, lineThrough2, pointOn2 } from '../core/geometry/curve2.ts';
+import { type Curve3, pointOn } from '../core/geometry/curve3.ts';
+import { fitSpline } from '../core/geometry/spline2.ts';
+import { length2, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
+
+/** A flat curve as the command line writes it (cli.md, "views --json"); angles in degrees, counter-clockwise. */
+export type CurveJson =
+  | { type: 'line'; from: Vec2; to: Vec2 }
+  | { type: 'arc'; centre: Vec2; radius: number; from: number; to: number }
+  | { type: 'ellipse'; centre: Vec2; major: Vec2; ratio: number; from: number; to: number }
+  | { type: 'spline'; degree: number; knots: number[]; points: Vec2[] };
+
+/** Negative zero reads badly and is not a different place. */
+const clean = (x: number): number => (x === 0 ? 0 : x);
+const cleanPoint = (p: Vec2): Vec2 => [clean(p[0]), clean(p[1])];
+
+const degrees = (from: number, to: number): { from: number; to: number } => {
+  const k = 180 / Math.PI;
+  const sweep = to - from;
+  if (sweep >= 2 * Math.PI - 1e-9) return { from: 0, to: 360 };
+  let a = (from * k) % 360;
+  if (a < 0) a += 360;
+  return { from: clean(a), to: a + sweep * k };
+};
+
+/** Splines stay within this share of the part's size of the true curve. */
+const SPLINE_SHARE = 2e-7;
+
+export const curveJson = (k: Curve2, from: number, to: number, size: number): CurveJson => {
+  if (k.type === 'line')
+    return { type: 'line', from: cleanPoint(pointOn2(k, from)), to: cleanPoint(pointOn2(k, to)) };
+  if (k.type === 'free') {
+    const s = fitSpline(k.at, from, to, size * SPLINE_SHARE);
+    return { type: 'spline', degree: s.degree, knots: s.knots, points: s.points.map(cleanPoint) };
+  }
+  const centre = cleanPoint(k.c);
+  if (k.round) return { type: 'arc', centre, radius: length2(k.major), ...degrees(from, to) };
+  return {
+    type: 'ellipse',
+    centre,
+    major: cleanPoint(k.major),
+    ratio: length2(k.minor) / length2(k.major),
+    ...degrees(from, to),
+  };
+};
+
+/** A space curve of a flat face, in that face's own coordinates. */
+export const flatCurveJson = (
+  c: Curve3,
+  from: number,
+  to: number,
+  flat: (p: Vec3) => Vec2,
+  tol: number,
+  size: number,
+): CurveJson => {
+  const [a, b] = [Math.min(from, to), Math.max(from, to)];
+  if (c.type === 'line')
+    return { type: 'line', from: cleanPoint(flat(pointOn(c, from))), to: cleanPoint(flat(pointOn(c, to))) };
+  if (c.type === 'piercing')
+    return curveJson({ type: 'free', id: '', at: (t) => flat(pointOn(c, t)) }, a, b, size);
+  const centre = flat(c.c);
+  const arm = (v: Vec3): Vec2 => {
+    const p = flat([c.c[0] + v[0], c.c[1] + v[1], c.c[2] + v[2]]);
+    return [p[0] - centre[0], p[1] - centre[1]];
+  };
+  const { conic, shift, sense } = conicFrom(centre, arm(c.u), arm(c.v), tol);
+  const x = sense * (a - shift);
+  const y = sense * (b - shift);
+  if (length2(conic.minor) <= tol) {
+    const line = lineThrough2(centre, [centre[0] + conic.major[0], centre[1] + conic.major[1]]);
+    const r = length2(conic.major);
+    const mid = line.d[0] * centre[0] + line.d[1] * centre[1];
+    return {
+      type: 'line',
+      from: cleanPoint(pointOn2(line, mid - r)),
+      to: cleanPoint(pointOn2(line, mid + r)),
+    };
+  }
+  return curveJson(conic, Math.min(x, y), Math.max(x, y), size);
+};

@@ -1,0 +1,92 @@
+import fontkit from '@pdf-lib/fontkit';
+import {
+  appendBezierCurve,
+  closePath,
+  fill,
+  LineCapStyle,
+  LineJoinStyle,
+  lineTo,
+  moveTo,
+  PDFDocument,
+  type PDFOperator,
+  popGraphicsState,
+  pushGraphicsState,
+  rgb,
+  setLineCap,
+  setLineJoin,
+  setLineWidth,
+  setStrokingRgbColor,
+  stroke,
+} from 'pdf-lib';
+import type { Vec2 } from '../core/geometry/vec.ts';
+import { penWidth, type StrokeInk } from '../core/sheet/ink.ts';
+import type { Sheet } from '../core/sheet/sheet.ts';
+import { pathCommands } from './sheetPath.ts';
+import { EM_OF_CAPITALS } from './sheetSvg.ts';
+
+/** Points in a millimetre. */
+const POINT = 72 / 25.4;
+
+const strokeOperators = (ink: StrokeInk): PDFOperator[] => {
+  const at = (p: Vec2): [number, number] => [p[0] * POINT, p[1] * POINT];
+  const light = ink.pen === 'projector';
+  return [
+    setLineWidth(penWidth(ink.pen) * POINT),
+    light ? setStrokingRgbColor(0.48, 0.53, 0.63) : setStrokingRgbColor(0, 0, 0),
+    ...ink.stretches.flatMap((s) =>
+      pathCommands(s).map((c) =>
+        c.op === 'curve'
+          ? appendBezierCurve(...at(c.c1), ...at(c.c2), ...at(c.to))
+          : c.op === 'move'
+            ? moveTo(...at(c.to))
+            : lineTo(...at(c.to)),
+      ),
+    ),
+    stroke(),
+  ];
+};
+
+/**
+ * The sheet as a one-page PDF at true size.
+ * @param lettering bytes of the lettering font, embedded as far as it is used
+ * @param date the day written into the file (so that one input gives one output)
+ */
+export const sheetPdf = async (
+  sheet: Sheet,
+  title: string,
+  lettering: Uint8Array,
+  date: Date,
+): Promise<Uint8Array> => {
+  const pdf = await PDFDocument.create({ updateMetadata: false });
+  pdf.registerFontkit(fontkit);
+  pdf.setTitle(title);
+  pdf.setCreationDate(date);
+  pdf.setModificationDate(date);
+  const font = await pdf.embedFont(lettering, { subset: true });
+  const page = pdf.addPage([sheet.paper.width * POINT, sheet.paper.height * POINT]);
+  page.pushOperators(pushGraphicsState(), setLineCap(LineCapStyle.Round), setLineJoin(LineJoinStyle.Round));
+  for (const ink of sheet.ink) {
+    if (ink.kind === 'stroke') {
+      if (ink.stretches.length) page.pushOperators(...strokeOperators(ink));
+    } else if (ink.kind === 'fill') {
+      const [first, ...rest] = ink.points.map((p): [number, number] => [p[0] * POINT, p[1] * POINT]);
+      if (first) page.pushOperators(moveTo(...first), ...rest.map((p) => lineTo(...p)), closePath(), fill());
+    } else {
+      const size = ink.height * EM_OF_CAPITALS * POINT;
+      const text = [...ink.text]
+        .filter((ch) => font.getCharacterSet().includes(ch.codePointAt(0) as number))
+        .join('');
+      const width = font.widthOfTextAtSize(text, size);
+      const shift = ink.anchor === 'middle' ? width / 2 : ink.anchor === 'end' ? width : 0;
+      page.drawText(text, {
+        x: ink.at[0] * POINT - shift,
+        y: ink.at[1] * POINT,
+        size,
+        font,
+        color: rgb(0, 0, 0),
+      });
+    }
+  }
+  page.pushOperators(popGraphicsState());
+  return pdf.save();
+};

@@ -1,0 +1,38 @@
+// Installs what the tests need and runs them all: npm test
+import { existsSync } from 'node:fs';
+import { build, chromium, commandLine, packages, run, say } from './steps.mjs';
+
+const started = Date.now();
+await packages();
+commandLine();
+
+const node = process.execPath;
+const failures = [];
+const step = async (name, command, args, env) => {
+  say(`${name} ...`);
+  const t = Date.now();
+  const code = await run(command, args, env);
+  say(`${name}: ${code === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - t) / 1000).toFixed(1)} s`);
+  if (code !== 0) failures.push(name);
+};
+
+await step('Jest', node, [
+  '--experimental-vm-modules',
+  '--no-warnings',
+  'node_modules/jest/bin/jest.js',
+  '--ci',
+]);
+await build();
+await chromium();
+await step('Playwright', node, ['node_modules/@playwright/test/cli.js', 'test']);
+const cases = process.env.CONFORMANCE ?? '../shared/conformance/run';
+if (existsSync(cases)) await step('Conformance, planes and cylinders', cases, ['--tag', 'planes-cylinders']);
+else say(`Conformance cases are not beside this checkout (${cases}); set CONFORMANCE to run them.`);
+await step('Types', node, ['node_modules/typescript/bin/tsc', '--noEmit']);
+await step('Lint and format', node, ['node_modules/@biomejs/biome/bin/biome', 'check', '.']);
+
+say(`All in ${((Date.now() - started) / 1000).toFixed(0)} s.`);
+if (failures.length) {
+  console.error(`Failed: ${failures.join(', ')}`);
+  process.exit(1);
+}

@@ -1,0 +1,90 @@
+import { mkdirSync } from 'node:fs';
+import { resolve } from 'node:path';
+import { takeLock } from './lock.ts';
+import { migrate } from './migrations.ts';
+
+/** What the store needs of a database: parameters as $1, $2 ...; the same SQL for the embedded one and a server. */
+export type Queries = {
+  readonly query: <Row>(sql: string, parameters?: readonly unknown[]) => Promise<Row[]>;
+  /** one or more statements without parameters */
+  readonly script: (sql: string) => Promise<void>;
+};
+export type Database = Queries & {
+  readonly transaction: <T>(work: (q: Queries) => Promise<T>) => Promise<T>;
+  readonly close: () => Promise<void>;
+};
+
+const openEmbedded = async (directory: string): Promise<Database> => {
+  mkdirSync(directory, { recursive: true });
+  const release = takeLock(directory);
+  try {
+    const { PGlite } = await import('@electric-sql/pglite');
+    const db = await PGlite.create(`${directory}/pg`);
+    const over = (q: Pick<typeof db, 'query' | 'exec'>): Queries => ({
+      query: async <Row>(sql: string, parameters: readonly unknown[] = []) =>
+        (await q.query<Row>(sql, [...parameters])).rows,
+      script: async (sql) => {
+        await q.exec(sql);
+      },
+    });
+    return {
+      ...over(db),
+      transaction: (work) => db.transaction((tx) => work(over(tx))),
+      close: async () => {
+        await db.close();
+        release();
+      },
+    };
+  } catch (error) {
+    release();
+    throw error;
+  }
+};
+
+const openServer = async (url: string): Promise<Database> => {
+  const { default: pg } = await import('pg');
+  const pool = new pg.Pool({ connectionString: url });
+  type Client = { query: (sql: string, parameters?: unknown[]) => Promise<{ rows: unknown[] }> };
+  const over = (q: Client): Queries => ({
+    query: async <Row>(sql: string, parameters: readonly unknown[] = []) =>
+      (await q.query(sql, [...parameters])).rows as Row[],
+    script: async (sql) => {
+      await q.query(sql);
+    },
+  });
+  return {
+    ...over(pool),
+    transaction: async (work) => {
+      const client = await pool.connect();
+      try {
+        await client.query('begin');
+        const value = await work(over(client));
+        await client.query('commit');
+        return value;
+      } catch (error) {
+        await client.query('rollback');
+        throw error;
+      } finally {
+        client.release();
+      }
+    },
+    close: () => pool.end(),
+  };
+};
+
+/** Opens the database that the environment names and brings its schema up to date. */
+export const openDatabase = async (environment: {
+  DATABASE_URL?: string;
+  BLUE_LEDGER_DATA?: string;
+}): Promise<Database> => {
+  const db = environment.DATABASE_URL
+    ? await openServer(environment.DATABASE_URL)
+    : await openEmbedded(resolve(environment.BLUE_LEDGER_DATA ?? '.data'));
+  try {
+    await migrate(db);
+  } catch (error) {
+    await db.close();
+    throw error;
+  }
+  return db;
+};

@@ -1,0 +1,141 @@
+import type { Drawing } from '../core/drawing/drawing.ts';
+import type { Database, Queries } from './database.ts';
+
+/** A drawing as kept: `revision` counts stored changes, so that a stale writer is noticed. */
+export type Kept = {
+  readonly id: string;
+  readonly drawing: Drawing;
+  readonly revision: number;
+  readonly canUndo: boolean;
+  readonly canRedo: boolean;
+};
+export type RegisterRow = {
+  readonly id: string;
+  readonly number: string;
+  readonly title: string;
+  readonly material: string;
+  readonly paper: string;
+  readonly angle: string;
+  readonly scale: string;
+  readonly archived: boolean;
+  readonly changedAt: string;
+};
+
+export class NotThere extends Error {}
+/** The drawing was changed elsewhere since it was read. */
+export class Stale extends Error {}
+
+/** How many steps back are kept for a drawing. */
+const HISTORY = 500;
+
+type Row = { id: string; document: Drawing | string; revision: string | number; position: string | number };
+
+const documentOf = (value: Drawing | string): Drawing =>
+  typeof value === 'string' ? (JSON.parse(value) as Drawing) : value;
+
+const kept = async (q: Queries, row: Row): Promise<Kept> => {
+  const [ends] = await q.query<{ low: string | null; high: string | null }>(
+    'select min(position) as low, max(position) as high from history where drawing_id = $1',
+    [row.id],
+  );
+  const position = Number(row.position);
+  return {
+    id: row.id,
+    drawing: documentOf(row.document),
+    revision: Number(row.revision),
+    canUndo: ends?.low != null && Number(ends.low) < position,
+    canRedo: ends?.high != null && Number(ends.high) > position,
+  };
+};
+
+const find = async (q: Queries, id: string, forUpdate = false): Promise<Row> => {
+  const [row] = await q.query<Row>(
+    `select id, document, revision, position from drawing where id = $1${forUpdate ? ' for update' : ''}`,
+    [id],
+  );
+  if (!row) throw new NotThere(`There is no drawing ${id}.`);
+  return row;
+};
+
+export const listDrawings = async (db: Database): Promise<RegisterRow[]> => {
+  const rows = await db.query<RegisterRow & { changedAt: string | Date }>(
+    `select id, document->>'number' as number, document->>'title' as title, document->>'material' as material,
+       document->'setup'->>'paper' as paper, document->'setup'->>'angle' as angle,
+       document->'setup'->>'scale' as scale, archived, changed_at as "changedAt"
+     from drawing order by document->>'number', created_at`,
+  );
+  return rows.map((r) => ({ ...r, changedAt: new Date(r.changedAt).toISOString() }));
+};
+
+export const readKept = async (db: Database, id: string): Promise<Kept> => kept(db, await find(db, id));
+
+export const addDrawing = async (
+  db: Database,
+  id: string,
+  drawing: Drawing,
+  label = 'Opened',
+): Promise<Kept> =>
+  db.transaction(async (q) => {
+    const text = JSON.stringify(drawing);
+    await q.query('insert into drawing (id, document, position) values ($1, $2::jsonb, 1)', [id, text]);
+    await q.query(
+      'insert into history (drawing_id, position, label, document) values ($1, 1, $2, $3::jsonb)',
+      [id, label, text],
+    );
+    return kept(q, await find(q, id));
+  });
+
+/**
+ * Stores a new state. What could be redone until now is dropped, as after any new change.
+ * @param revision the revision the change was made on
+ * @throws Stale where the drawing has moved on since
+ */
+export const changeDrawing = async (
+  db: Database,
+  id: string,
+  revision: number,
+  drawing: Drawing,
+  label: string,
+): Promise<Kept> =>
+  db.transaction(async (q) => {
+    const row = await find(q, id, true);
+    if (Number(row.revision) !== revision) throw new Stale('This drawing was changed in another window.');
+    const position = Number(row.position) + 1;
+    const text = JSON.stringify(drawing);
+    await q.query('delete from history where drawing_id = $1 and (position >= $2 or position < $3)', [
+      id,
+      position,
+      position - HISTORY,
+    ]);
+    await q.query(
+      'insert into history (drawing_id, position, label, document) values ($1, $2, $3, $4::jsonb)',
+      [id, position, label, text],
+    );
+    await q.query(
+      'update drawing set document = $2::jsonb, position = $3, revision = revision + 1, changed_at = now() where id = $1',
+      [id, text, position],
+    );
+    return kept(q, await find(q, id));
+  });
+
+/** Goes one step back (-1) or forward (1) in the history; stays where there is none. */
+export const stepHistory = async (db: Database, id: string, direction: -1 | 1): Promise<Kept> =>
+  db.transaction(async (q) => {
+    const row = await find(q, id, true);
+    const position = Number(row.position) + direction;
+    const [state] = await q.query<{ document: Drawing | string }>(
+      'select document from history where drawing_id = $1 and position = $2',
+      [id, position],
+    );
+    if (!state) return kept(q, row);
+    await q.query(
+      'update drawing set document = $2::jsonb, position = $3, revision = revision + 1, changed_at = now() where id = $1',
+      [id, JSON.stringify(documentOf(state.document)), position],
+    );
+    return kept(q, await find(q, id));
+  });
+
+export const archiveDrawing = async (db: Database, id: string, archived: boolean): Promise<void> => {
+  await find(db, id);
+  await db.query('update drawing set archived = $2, changed_at = now() where id = $1', [id, archived]);
+};

@@ -1,0 +1,289 @@
+import type { LedgerRow, Worked } from '../core/drawing/desk.ts';
+import type { Drawing } from '../core/drawing/drawing.ts';
+import { pointOn } from '../core/geometry/curve3.ts';
+import { distance2, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
+import { type Fault, sentence } from '../core/number/fault.ts';
+import type { ViewName } from '../core/part/schema.ts';
+import type { Section } from '../core/section/section.ts';
+import { shapePoint } from '../core/section/trace.ts';
+import { footOn, shapePlace, traceEnds } from '../core/sheet/compose.ts';
+import { type Layer, type Pen, penWidth } from '../core/sheet/ink.ts';
+import { type Rect, scaleText } from '../core/sheet/paper.ts';
+import { placeOfPoint } from '../core/sheet/placedView.ts';
+import { type Account, projectorsOf } from '../core/sheet/projectors.ts';
+import type { Sheet } from '../core/sheet/sheet.ts';
+import type { Similarity } from '../core/sheet/similarity.ts';
+import { distanceFromXY, distanceView } from '../core/sheet/xyDistance.ts';
+import { svgPath } from '../formats/sheetSvg.ts';
+
+/** What the desk puts on the screen, as plain data that crosses from the worker. Paper mm with y down, as SVG has it. */
+export type DeskPoint = {
+  readonly key: string;
+  readonly label: string;
+  readonly kind: 'corner' | 'cut';
+  readonly places: readonly {
+    readonly view: string;
+    readonly at: Vec2;
+    readonly posting: 'seen' | 'hidden' | 'none';
+  }[];
+  readonly runs: readonly { readonly account: Account; readonly from: Vec2; readonly to: Vec2 }[];
+  /** W, D, H from the part's left, back or front (by angle) and base, part units */
+  readonly sizes: { readonly W: number; readonly D: number; readonly H: number };
+  readonly postings: Partial<Record<ViewName, 'seen' | 'hidden' | 'none'>>;
+  readonly body: string;
+  /** keys of the faces that meet there */
+  readonly faces: readonly string[];
+};
+export type CutRow = {
+  readonly label: string;
+  readonly key: string;
+  readonly edge: string;
+  readonly along: number;
+  readonly fromXY: number;
+  readonly view: string;
+};
+export type CutPicture = {
+  readonly name: string;
+  readonly seenIn: ViewName;
+  readonly rows: readonly CutRow[];
+  readonly area: number;
+  readonly perimeter: number;
+  readonly longest: number;
+  readonly shape: 'placed' | 'apart' | 'no room' | 'none';
+  /** the trace's drawn ends, and the map from the view's (u, v) to the paper */
+  readonly ends: readonly [Vec2, Vec2] | undefined;
+};
+export type DeskPicture =
+  | {
+      readonly ok: true;
+      readonly paper: {
+        readonly width: number;
+        readonly height: number;
+        readonly name: string;
+        readonly frame: Rect;
+      };
+      readonly scale: string;
+      readonly perUnit: number;
+      readonly strokes: readonly {
+        readonly layer: Layer;
+        readonly pen: Pen;
+        readonly width: number;
+        readonly d: string;
+      }[];
+      readonly fills: readonly string[];
+      readonly texts: readonly {
+        readonly layer: Layer;
+        readonly text: string;
+        readonly at: Vec2;
+        readonly height: number;
+        readonly anchor: 'start' | 'middle' | 'end';
+      }[];
+      readonly views: readonly {
+        readonly name: ViewName;
+        readonly title: string;
+        readonly box: Rect;
+        readonly toPaper: Similarity;
+        readonly visible: number;
+        readonly hidden: number;
+      }[];
+      readonly points: readonly DeskPoint[];
+      readonly cuts: readonly CutPicture[];
+      readonly findings: readonly { readonly path: Fault['path']; readonly text: string }[];
+      readonly overall: { readonly W: number; readonly D: number; readonly H: number };
+      readonly volume: number;
+      readonly area: number;
+      /** how much of the frame's area the views' group covers, 0 to 1 */
+      readonly fullness: number;
+      /** ms spent in the engine */
+      readonly took: number;
+    }
+  | { readonly ok: false; readonly faults: readonly Fault[] };
+
+type Drawn = Extract<Worked, { ok: true }>;
+
+const flip = (p: Vec2, sheet: Sheet): Vec2 => [p[0], sheet.paper.height - p[1]];
+const flipRect = (r: Rect, sheet: Sheet): Rect => ({ ...r, y: sheet.paper.height - r.y - r.h });
+
+/** Strokes of one layer and pen are one path: the screen has a dozen elements, however many lines there are. */
+const strokesOf = (sheet: Sheet) => {
+  const groups = new Map<string, { layer: Layer; pen: Pen; parts: string[] }>();
+  for (const ink of sheet.ink) {
+    if (ink.kind !== 'stroke') continue;
+    const key = `${ink.layer}/${ink.pen}`;
+    const group = groups.get(key) ?? { layer: ink.layer, pen: ink.pen, parts: [] };
+    groups.set(key, group);
+    group.parts.push(svgPath(ink.stretches, sheet.paper.height));
+  }
+  return [...groups.values()].map(({ layer, pen, parts }) => ({
+    layer,
+    pen,
+    width: penWidth(pen),
+    d: parts.join(''),
+  }));
+};
+
+const sizesOf = (p: Vec3, sheet: Sheet): DeskPoint['sizes'] => {
+  const b = sheet.box;
+  return { W: p[0] - b[0], D: sheet.angle === 'first' ? b[4] - p[1] : p[1] - b[1], H: p[2] - b[2] };
+};
+
+const runsOf = (p: Vec3, sheet: Sheet): DeskPoint['runs'] => {
+  const runs = projectorsOf(p, sheet.views, sheet.layout.mitres).map((r) => ({ ...r }));
+  return runs.map((r) => ({ account: r.account, from: flip(r.from, sheet), to: flip(r.to, sheet) }));
+};
+
+const cornerPoint = (r: LedgerRow, sheet: Sheet): DeskPoint => ({
+  key: r.key,
+  label: r.label,
+  kind: 'corner',
+  places: sheet.views.map((v) => ({
+    view: v.name,
+    at: flip(placeOfPoint(v, r.at), sheet),
+    posting: r.postings[v.name] ?? 'none',
+  })),
+  runs: runsOf(r.at, sheet),
+  sizes: sizesOf(r.at, sheet),
+  postings: r.postings,
+  body: r.body,
+  faces: r.on,
+});
+
+const cutKey = (s: Section, label: string): string => `cut ${s.plane.name} ${label}`;
+
+const cutPoints = (s: Section, sheet: Sheet): DeskPoint[] => {
+  const shape = sheet.shapes.find((x) => x.cut === s.plane.name);
+  return s.bodies.flatMap((b) =>
+    b.cutPoints.map((p): DeskPoint => {
+      const places: DeskPoint['places'][number][] = sheet.views.map((v) => ({
+        view: v.name,
+        at: flip(placeOfPoint(v, p.at), sheet),
+        posting: 'seen',
+      }));
+      const runs = [...runsOf(p.at, sheet)];
+      if (shape) {
+        const at = shapePlace(shape, s, p.at);
+        places.push({ view: `shape ${s.plane.name}`, at: flip(at, sheet), posting: 'seen' });
+        // X1Y1 carries the depth that its own view does not show
+        const account: Account =
+          s.plane.seenIn === 'front' || s.plane.seenIn === 'back'
+            ? 'D'
+            : s.plane.seenIn === 'top' || s.plane.seenIn === 'bottom'
+              ? 'H'
+              : 'W';
+        runs.push({ account, from: flip(footOn(shape, at), sheet), to: flip(at, sheet) });
+      }
+      return {
+        key: cutKey(s, p.label),
+        label: p.label,
+        kind: 'cut',
+        places,
+        runs,
+        sizes: sizesOf(p.at, sheet),
+        postings: {},
+        body: b.name,
+        faces: p.on,
+      };
+    }),
+  );
+};
+
+/** The greatest distance between points of the rim: its corners, and quarter points where it is curved. */
+const longestAcross = (s: Section): number => {
+  const points = s.bodies.flatMap(({ face }) =>
+    face.loops.flatMap((l) =>
+      l.pieces.flatMap((p) => {
+        const steps = p.curve.type === 'line' ? 1 : 48;
+        return Array.from({ length: steps }, (_, i) =>
+          shapePoint(s.plane, pointOn(p.curve, p.from + (i / steps) * (p.to - p.from))),
+        );
+      }),
+    ),
+  );
+  let best = 0;
+  for (let i = 0; i < points.length; i++)
+    for (let j = i + 1; j < points.length; j++)
+      best = Math.max(best, distance2(points[i] as Vec2, points[j] as Vec2));
+  return best;
+};
+
+const cutPicture = (s: Section, w: Drawn): CutPicture => {
+  const { sheet } = w;
+  const shape = sheet.shapes.find((x) => x.cut === s.plane.name);
+  const home = sheet.views.find((v) => v.name === s.plane.seenIn);
+  const ends = home && traceEnds(s, home);
+  const view = distanceView(
+    s.plane.seenIn,
+    sheet.views.map((v) => v.name),
+  );
+  // distances on the paper, told in the drawing's own unit
+  const paperUnit = sheet.units === 'in' ? 25.4 : 1;
+  const labels = new Map<string, string[]>();
+  for (const r of w.rows) for (const e of r.edges) labels.set(e, [...(labels.get(e) ?? []), r.label]);
+  return {
+    name: s.plane.name,
+    seenIn: s.plane.seenIn,
+    rows: s.bodies.flatMap((b) =>
+      b.cutPoints.map((p) => ({
+        label: p.label,
+        key: cutKey(s, p.label),
+        edge: labels.get(p.edge)?.slice(0, 2).join('–') ?? p.on.map((k) => k.split('/')[1]).join(' / '),
+        along: (p.along * sheet.scale) / paperUnit,
+        fromXY:
+          distanceFromXY(p.at, s.plane.seenIn, sheet.box, sheet.angle, sheet.scale, sheet.gap) / paperUnit,
+        view: view ?? '',
+      })),
+    ),
+    area: s.bodies.reduce((a, b) => a + b.face.area, 0),
+    perimeter: s.bodies.reduce((a, b) => a + b.face.perimeter, 0),
+    longest: longestAcross(s),
+    shape: !shape ? 'none' : !shape.fits ? 'no room' : shape.apart ? 'apart' : 'placed',
+    ends: ends && [flip(ends[0], sheet), flip(ends[1], sheet)],
+  };
+};
+
+/** Turns a worked drawing into what the screen shows. */
+export const deskPicture = (d: Drawing, w: Worked, took: number): DeskPicture => {
+  if (!w.ok) return w;
+  const { sheet } = w;
+  const b = sheet.box;
+  const { frame } = sheet.paper;
+  return {
+    ok: true,
+    paper: {
+      width: sheet.paper.width,
+      height: sheet.paper.height,
+      name: `${sheet.paper.name}${d.setup.upright ? ' upright' : ' landscape'}`,
+      frame: flipRect(frame, sheet),
+    },
+    scale: scaleText(sheet.units === 'in' ? sheet.scale / 25.4 : sheet.scale),
+    perUnit: sheet.scale,
+    strokes: strokesOf(sheet),
+    fills: sheet.ink.flatMap((i) =>
+      i.kind === 'fill' ? [i.points.map((p) => flip(p, sheet).join(',')).join(' ')] : [],
+    ),
+    texts: sheet.ink.flatMap((i) =>
+      i.kind === 'text'
+        ? [{ layer: i.layer, text: i.text, at: flip(i.at, sheet), height: i.height, anchor: i.anchor }]
+        : [],
+    ),
+    views: sheet.views.map((v) => ({
+      name: v.name,
+      title: v.title,
+      box: flipRect(v.box, sheet),
+      toPaper: v.toPaper,
+      visible: v.view.lines.filter((l) => l.class === 'visible').length,
+      hidden: v.view.lines.filter((l) => l.class === 'hidden').length,
+    })),
+    points: [
+      ...w.rows.map((r) => cornerPoint(r, sheet)),
+      ...sheet.sections.flatMap((s) => cutPoints(s, sheet)),
+    ],
+    cuts: sheet.sections.map((s) => cutPicture(s, w)),
+    findings: w.findings.map((f) => ({ path: f.path, text: sentence(f) })),
+    overall: { W: b[3] - b[0], D: b[4] - b[1], H: b[5] - b[2] },
+    volume: w.measures.volume,
+    area: w.measures.area,
+    fullness: (sheet.layout.extent.w * sheet.layout.extent.h) / (frame.w * frame.h),
+    took,
+  };
+};
