@@ -3,11 +3,8 @@ import { type Ink, type Pen, penWidth, type Stretch } from '../core/sheet/ink.ts
 import type { Sheet } from '../core/sheet/sheet.ts';
 import { type PathCommand, pathCommands } from './sheetPath.ts';
 
-/** Micrometres are enough on paper: three decimals of a millimetre, and no "-0". */
-const mm = (x: number): string => {
-  const s = x.toFixed(3).replace(/\.?0+$/, '');
-  return s === '-0' ? '0' : s;
-};
+/** Micrometres are enough on paper. Adding zero turns -0 into 0. */
+const mm = (x: number): string => String(Math.round(x * 1000) / 1000 + 0);
 
 /** Path data of stretches with y downwards (SVG), for a sheet of the given height. */
 export const svgPath = (stretches: readonly Stretch[], height: number): string => {

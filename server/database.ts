@@ -73,10 +73,9 @@ const openServer = async (url: string): Promise<Database> => {
 };
 
 /** Opens the database that the environment names and brings its schema up to date. */
-export const openDatabase = async (environment: {
-  DATABASE_URL?: string;
-  BLUE_LEDGER_DATA?: string;
-}): Promise<Database> => {
+export const openDatabase = async (
+  environment: Readonly<Record<string, string | undefined>>,
+): Promise<Database> => {
   const db = environment.DATABASE_URL
     ? await openServer(environment.DATABASE_URL)
     : await openEmbedded(resolve(environment.BLUE_LEDGER_DATA ?? '.data'));

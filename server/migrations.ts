@@ -7,7 +7,8 @@ const MIGRATIONS: readonly { readonly number: number; readonly sql: string }[] =
     sql: `
       create table drawing (
         id text primary key,
-        document jsonb not null,
+        -- json, not jsonb: the order of keys is the order of the statement
+        document json not null,
         revision bigint not null default 1,
         position bigint not null default 0,
         archived boolean not null default false,
@@ -19,7 +20,7 @@ const MIGRATIONS: readonly { readonly number: number; readonly sql: string }[] =
         drawing_id text not null references drawing(id) on delete cascade,
         position bigint not null,
         label text not null,
-        document jsonb not null,
+        document json not null,
         made_at timestamptz not null default now(),
         primary key (drawing_id, position)
       );

@@ -77,9 +77,9 @@ export const addDrawing = async (
 ): Promise<Kept> =>
   db.transaction(async (q) => {
     const text = JSON.stringify(drawing);
-    await q.query('insert into drawing (id, document, position) values ($1, $2::jsonb, 1)', [id, text]);
+    await q.query('insert into drawing (id, document, position) values ($1, $2::json, 1)', [id, text]);
     await q.query(
-      'insert into history (drawing_id, position, label, document) values ($1, 1, $2, $3::jsonb)',
+      'insert into history (drawing_id, position, label, document) values ($1, 1, $2, $3::json)',
       [id, label, text],
     );
     return kept(q, await find(q, id));
@@ -108,11 +108,11 @@ export const changeDrawing = async (
       position - HISTORY,
     ]);
     await q.query(
-      'insert into history (drawing_id, position, label, document) values ($1, $2, $3, $4::jsonb)',
+      'insert into history (drawing_id, position, label, document) values ($1, $2, $3, $4::json)',
       [id, position, label, text],
     );
     await q.query(
-      'update drawing set document = $2::jsonb, position = $3, revision = revision + 1, changed_at = now() where id = $1',
+      'update drawing set document = $2::json, position = $3, revision = revision + 1, changed_at = now() where id = $1',
       [id, text, position],
     );
     return kept(q, await find(q, id));
@@ -129,7 +129,7 @@ export const stepHistory = async (db: Database, id: string, direction: -1 | 1): 
     );
     if (!state) return kept(q, row);
     await q.query(
-      'update drawing set document = $2::jsonb, position = $3, revision = revision + 1, changed_at = now() where id = $1',
+      'update drawing set document = $2::json, position = $3, revision = revision + 1, changed_at = now() where id = $1',
       [id, JSON.stringify(documentOf(state.document)), position],
     );
     return kept(q, await find(q, id));

@@ -3,7 +3,9 @@ import type { Drawing } from '../core/drawing/drawing.ts';
 import { pointOn } from '../core/geometry/curve3.ts';
 import { distance2, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
 import { type Fault, sentence } from '../core/number/fault.ts';
+import { decimal } from '../core/number/format.ts';
 import type { ViewName } from '../core/part/schema.ts';
+import { sizeReader } from '../core/part/sizes.ts';
 import type { Section } from '../core/section/section.ts';
 import { shapePoint } from '../core/section/trace.ts';
 import { footOn, shapePlace, traceEnds } from '../core/sheet/compose.ts';
@@ -94,6 +96,8 @@ export type DeskPicture =
       readonly area: number;
       /** how much of the frame's area the views' group covers, 0 to 1 */
       readonly fullness: number;
+      /** worked-out values of the sizes that are not plain figures, by the path's keys joined with "." */
+      readonly values: Readonly<Record<string, string>>;
       /** ms spent in the engine */
       readonly took: number;
     }
@@ -241,6 +245,35 @@ const cutPicture = (s: Section, w: Drawn): CutPicture => {
   };
 };
 
+/** "L - 2*t" is worth saying as 70, "4 1/8 in" as 104.775: the value of every quantity that is an expression. */
+const workedValues = (d: Drawing): Record<string, string> => {
+  const read = sizeReader(d.part);
+  const values: Record<string, string> = {};
+  const visit = (node: unknown, path: (string | number)[]): void => {
+    if (typeof node === 'string') {
+      const key = path.at(-1);
+      if (['through', 'ccw', 'cw'].includes(node)) return;
+      values[path.join('.')] = decimal(
+        key === 'angle' || key === 'tip' ? read.angle(node, path) : read.length(node, path),
+        4,
+      );
+    } else if (node && typeof node === 'object')
+      for (const [k, v] of Object.entries(node))
+        if (!WORDS.has(k)) visit(v, [...path, Array.isArray(node) ? Number(k) : k]);
+  };
+  visit(d.part.dims ?? {}, ['dims']);
+  d.part.bodies.forEach((b, i) => {
+    visit({ at: b.at, turn: b.turn }, ['bodies', i]);
+    b.features.forEach((f, j) => {
+      visit(f, ['bodies', i, 'features', j]);
+    });
+  });
+  return values;
+};
+
+/** Keys whose strings are words, not figures. */
+const WORDS = new Set(['id', 'op', 'plane', 'kind', 'axis', 'normal', 'name', 'sectioned', 'off']);
+
 /** Turns a worked drawing into what the screen shows. */
 export const deskPicture = (d: Drawing, w: Worked, took: number): DeskPicture => {
   if (!w.ok) return w;
@@ -284,6 +317,7 @@ export const deskPicture = (d: Drawing, w: Worked, took: number): DeskPicture =>
     volume: w.measures.volume,
     area: w.measures.area,
     fullness: (sheet.layout.extent.w * sheet.layout.extent.h) / (frame.w * frame.h),
+    values: workedValues(d),
     took,
   };
 };

@@ -7,14 +7,14 @@ import { partModel } from '../part/model.ts';
 import type { ViewName } from '../part/schema.ts';
 import { type Section, sectionOf } from '../section/section.ts';
 import { type CuttingPlane, cuttingPlane } from '../section/trace.ts';
-import { drawSheet, partBox, type Sheet } from '../sheet/sheet.ts';
+import { drawSheet, type Sheet } from '../sheet/sheet.ts';
 import { type BuiltPart, buildPart } from '../solid/build.ts';
 import { type Measures, measureSolid, measureTogether } from '../solid/measure.ts';
 import { VIEW_FRAMES } from '../view/frames.ts';
 import { type View, viewOf } from '../view/view.ts';
 import type { Drawing } from './drawing.ts';
 
-/** A numbered point with its postings in the plain views of the sheet. */
+/** A numbered point with its postings in the views as they are drawn on the sheet. */
 export type LedgerRow = NumberedPoint & { readonly postings: Partial<Record<ViewName, Posting>> };
 
 /** Everything the desk shows of a drawing, or why it cannot be drawn. */
@@ -90,7 +90,7 @@ export const openDesk = (): Desk => {
       const sheet = drawSheet(part, d.setup, d, sections, (name, scene) =>
         scene === part.bodies ? plain(name) : viewOf(scene, VIEW_FRAMES[name], part.tol),
       );
-      const shown = new Map(d.setup.views.map((v) => [v, plain(v)] as const));
+      const shown = new Map(sheet.views.map((v) => [v.name, v.view] as const));
       const rows = known.rows.map((r) => ({ ...r, postings: postingsOf(r, shown, part.tol.linear) }));
       return {
         ok: true,
@@ -106,7 +106,7 @@ export const openDesk = (): Desk => {
 
 /** A plane that meets nothing: between which distances along the sight it would. */
 const missing = (c: CuttingPlane, part: BuiltPart): Fault => {
-  const b = partBox(part);
+  const b = part.box;
   const corners: Vec3[] = [0, 1, 2, 3, 4, 5, 6, 7].map(
     (i) => [b[i & 1 ? 3 : 0], b[i & 2 ? 4 : 1], b[i & 4 ? 5 : 2]] as unknown as Vec3,
   );

@@ -115,6 +115,10 @@ const rounded = (corners: Corner[], r: number, read: SizeReader, path: Path): Lo
   return segments;
 };
 
+/** Every segment ends at the very number the next begins with: the inside test counts on it to the last bit. */
+const watertight = (loop: LoopSegment[]): LoopSegment[] =>
+  loop.map((s, i) => ({ ...s, b: (loop[(i + 1) % loop.length] as LoopSegment).a }));
+
 /**
  * Works a profile out to a closed loop in its own plane.
  * @throws Refusal where figures are bad, radii disagree, the rounding is too large or the loop crosses itself
@@ -134,11 +138,7 @@ export const profileLoop = (profile: ProfileFile, read: SizeReader, path: Path):
         'Take one of the two away.',
       );
   });
-  const loop = rounded(corners, r, read, path);
-  const area = loopArea(loop);
-  const spread = loop.reduce((m, s) => Math.max(m, distance2(s.a, (loop[0] as LoopSegment).a)), 0);
-  if (Math.abs(area) <= 1e-12 * spread * spread)
-    read.refuse(path, 'The profile encloses nothing.', 'Give corners that do not lie on one line.');
+  const loop = watertight(rounded(corners, r, read, path));
   const crossing = crossingOf(loop);
   if (crossing) {
     const [p, first, second] = crossing;
@@ -148,5 +148,9 @@ export const profileLoop = (profile: ProfileFile, read: SizeReader, path: Path):
       'Order its corners so that it runs round once.',
     );
   }
+  const area = loopArea(loop);
+  const spread = loop.reduce((m, s) => Math.max(m, distance2(s.a, (loop[0] as LoopSegment).a)), 0);
+  if (Math.abs(area) <= 1e-12 * spread * spread)
+    read.refuse(path, 'The profile encloses nothing.', 'Give corners that do not lie on one line.');
   return loop;
 };

@@ -94,7 +94,7 @@ const repeat = z.union(
   { error: 'needs a count and either a step [dx, dy, dz] or an axis to go about' },
 );
 
-const feature = z.strictObject({
+export const featureSchema = z.strictObject({
   id: z.string().min(1, { error: 'needs a name' }),
   op: z.enum(['add', 'cut', 'keep'], { error: 'needs "add", "cut" or "keep"' }),
   plane: viewName.optional(),
@@ -119,7 +119,7 @@ export const partSchema = z.strictObject({
         sectioned: z.boolean().optional(),
         turn: turn.optional(),
         at: point3.optional(),
-        features: z.array(feature).min(1, { error: 'needs at least one feature' }),
+        features: z.array(featureSchema).min(1, { error: 'needs at least one feature' }),
       }),
     )
     .min(1, { error: 'needs at least one body' }),

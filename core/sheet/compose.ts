@@ -5,8 +5,9 @@ import { handedness } from '../section/trace.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import { VIEW_FRAMES } from '../view/frames.ts';
 import { shadowsOf } from '../view/project.ts';
+import type { SceneBody } from '../view/scene.ts';
 import type { ViewLine } from '../view/view.ts';
-import { centreLinesOf, featureAxes } from './centreLines.ts';
+import { centreLinesOf, type FeatureAxis, featureAxes } from './centreLines.ts';
 import { chainDashes, crossDashes, hiddenDashes } from './dash.ts';
 import { hatchLines, hatchStyle } from './hatch.ts';
 import { type Ink, type Layer, type Pen, type Stretch, straight } from './ink.ts';
@@ -30,6 +31,13 @@ export const composeInk = (
   const areaOnPaper = (s: Section, body: string): number =>
     (s.bodies.find((b) => b.name === body)?.face.area ?? 0) * sheet.scale * sheet.scale;
   const styleOf = (s: Section, body: string) => hatchStyle(styles.get(body) ?? 0, areaOnPaper(s, body));
+  // views of one scene share its axes
+  const axes = new Map<readonly SceneBody[], FeatureAxis[]>();
+  const axesOf = (scene: readonly SceneBody[]): FeatureAxis[] => {
+    const known = axes.get(scene) ?? featureAxes(scene, part.tol.linear);
+    axes.set(scene, known);
+    return known;
+  };
   return [
     ...titleBlock(
       sheet.paper,
@@ -42,7 +50,7 @@ export const composeInk = (
     ...checkBar(sheet.paper, part.units).ink,
     ...referenceInk(sheet, setup),
     ...(setup.rules.projectors === 'kept' ? cutProjectors(sheet) : []),
-    ...sheet.views.flatMap((v) => viewInk(v, sheet, part, setup, styleOf)),
+    ...sheet.views.flatMap((v) => viewInk(v, sheet, part, setup, styleOf, axesOf)),
     ...sheet.shapes.flatMap((s) => shapeInk(s, sheet, setup, styleOf)),
     ...sheet.sections.flatMap((s) => traceInk(s, sheet)),
   ];
@@ -130,6 +138,7 @@ const viewInk = (
   part: BuiltPart,
   setup: SheetSetup,
   styleOf: StyleOf,
+  axesOf: (scene: readonly SceneBody[]) => readonly FeatureAxis[],
 ): Ink[] => {
   const out: Ink[] = [];
   const section = v.cut ? sheet.sections.find((s) => s.plane.name === v.cut) : undefined;
@@ -159,8 +168,7 @@ const viewInk = (
           }),
         );
       }
-  const scene = section ? section.remains : part.bodies;
-  for (const c of centreLinesOf(featureAxes(scene, tol), f, sheet.scale, tol)) {
+  for (const c of centreLinesOf(axesOf(section ? section.remains : part.bodies), f, sheet.scale, tol)) {
     const line = place(straight(c.from, c.to));
     out.push(stroke('centre', 'centre', c.arm ? crossDashes(line) : chainDashes(line), { view: v.name }));
   }

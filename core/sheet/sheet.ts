@@ -1,11 +1,10 @@
-import { type Box3, EMPTY_BOX, joinBoxes } from '../geometry/box.ts';
+import type { Box3 } from '../geometry/box.ts';
 import type { Vec2, Vec3 } from '../geometry/vec.ts';
 import { dot } from '../geometry/vec.ts';
 import type { Fault } from '../number/fault.ts';
 import type { ViewName } from '../part/schema.ts';
 import type { Section } from '../section/section.ts';
 import type { BuiltPart } from '../solid/build.ts';
-import { boxOfEdges } from '../solid/measure.ts';
 import { VIEW_FRAMES } from '../view/frames.ts';
 import type { SceneBody } from '../view/scene.ts';
 import type { View } from '../view/view.ts';
@@ -28,6 +27,7 @@ import { type PlacedView, viewToPaper } from './placedView.ts';
 import type { SheetSetup } from './setup.ts';
 import { checkBar, type TitleText } from './titleBlock.ts';
 import { type PlacedShape, placeTrueShape } from './trueShape.ts';
+import { VIEW_TITLES } from './viewTitles.ts';
 import { levelOnXY } from './xyDistance.ts';
 
 /** The sheet: everything that is drawn, and the objects it is drawn from. Paper millimetres, origin lower left, y up. */
@@ -47,24 +47,12 @@ export type Sheet = {
   readonly findings: readonly Fault[];
 };
 
-export const VIEW_TITLES: Record<ViewName, string> = {
-  front: 'Front view',
-  back: 'Back view',
-  top: 'Top view',
-  bottom: 'View from below',
-  left: 'Left view',
-  right: 'Right view',
-};
-
 /** The views that show a cut: those whose observer looks at the cut face other than edge-on. */
 export const showsCut = (section: Section, name: ViewName): boolean =>
   name !== section.plane.seenIn && dot(VIEW_FRAMES[name].toward, section.plane.kept.n) < -1e-9;
 
 /** Works a view out; the desk hands in one that remembers. */
 export type ViewMaker = (name: ViewName, scene: readonly SceneBody[]) => View;
-
-export const partBox = (part: BuiltPart): Box3 =>
-  part.bodies.reduce((b, { edges }) => joinBoxes(b, boxOfEdges(edges)), EMPTY_BOX);
 
 /** Room around the boxes for titles, numbers and the trace, mm. */
 const TITLE_ROOM = 9;
@@ -112,7 +100,13 @@ const lineRooms = (l: Layout, setup: SheetSetup): Rect[] => {
   ];
 };
 
-type Placement = { layout: Layout; shapes: PlacedShape[]; scale: number; fits: boolean };
+type Placement = {
+  layout: Layout;
+  shapes: PlacedShape[];
+  scale: number;
+  viewsFit: boolean;
+  fits: boolean;
+};
 
 const inner = (r: Rect, by: number): Rect => ({ x: r.x + by, y: r.y + by, w: r.w - 2 * by, h: r.h - 2 * by });
 
@@ -126,11 +120,7 @@ const placeAt = (
   bar: Rect,
   tol: number,
 ): Placement => {
-  const overall: Overall = {
-    width: (box[3] - box[0]) * scale,
-    depth: (box[4] - box[1]) * scale,
-    height: (box[5] - box[2]) * scale,
-  };
+  const overall = onPaperSize(box, scale);
   const raw = layoutViews(setup.views, setup.angle, overall, setup.gap);
   const free = inner(paper.frame, 2);
   const group = groupRoom(raw);
@@ -147,30 +137,42 @@ const placeAt = (
     const viewsFit =
       rectInside(groupRoom(layout), free) &&
       ![...boxes, ...lines].some((b) => rectsMeet(b, paper.title, 1) || rectsMeet(b, bar, 0));
+    // shapes are only worth placing where the views stand, or for want of any better place
+    if (!viewsFit && first) continue;
     const taken = [...boxes, ...lines, paper.title, bar];
     const shapes: PlacedShape[] = [];
     for (const s of sections) {
       const home = layout.boxes.get(s.plane.seenIn);
       if (!home || !s.bodies.length) continue;
-      const trace = viewToPaper(s.plane.seenIn, [box[0], box[1], box[2]], unscaled(box), home, scale);
+      const trace = viewToPaper(s.plane.seenIn, lowOf(box), unscaled(box), home, scale);
       const level = levelOnXY(s.plane.seenIn, box, setup.angle, scale, setup.gap);
-      const shape = placeTrueShape(s.plane, s.bodies, { trace, angle: setup.angle, level, free, taken, tol });
+      const site = { trace, angle: setup.angle, level, free, taken, tol };
+      const shape = placeTrueShape(s.plane, s.bodies, site);
       shapes.push(shape);
       taken.push(shape.room);
     }
-    const placement = { layout, shapes, scale, fits: viewsFit && shapes.every((s) => s.fits) };
+    const placement = { layout, shapes, scale, viewsFit, fits: viewsFit && shapes.every((s) => s.fits) };
     if (placement.fits) return placement;
     // views that fit count for more than a shape that does not
-    if (!first || (viewsFit && !rectInside(groupRoom(first.layout), free))) first = placement;
+    if (!first || (viewsFit && !first.viewsFit)) first = placement;
   }
   return first as Placement;
 };
 
-const unscaled = (box: Box3): Overall => ({
-  width: box[3] - box[0],
-  depth: box[4] - box[1],
-  height: box[5] - box[2],
+/** True where the group of boxes is larger than the free area. */
+const tooLarge = (scale: number, setup: SheetSetup, paper: PaperFrame, box: Box3): boolean => {
+  const free = inner(paper.frame, 2);
+  const group = groupRoom(layoutViews(setup.views, setup.angle, onPaperSize(box, scale), setup.gap));
+  return group.w > free.w || group.h > free.h;
+};
+
+const onPaperSize = (box: Box3, scale: number): Overall => ({
+  width: (box[3] - box[0]) * scale,
+  depth: (box[4] - box[1]) * scale,
+  height: (box[5] - box[2]) * scale,
 });
+
+const unscaled = (box: Box3): Overall => onPaperSize(box, 1);
 
 /** mm of paper per part unit at a drawing scale. */
 const paperPerUnit = (ratio: number, units: 'mm' | 'in'): number => (units === 'in' ? ratio * 25.4 : ratio);
@@ -188,12 +190,19 @@ export const drawSheet = (
   makeView: ViewMaker = (name, scene) => viewOf(scene, VIEW_FRAMES[name], part.tol),
 ): Sheet => {
   const paper = { ...paperFrame(setup.paper as PaperName, setup.upright), name: setup.paper as PaperName };
-  const box = partBox(part);
+  const { box } = part;
   const bar = checkBar(paper, part.units);
   const scales: readonly number[] = part.units === 'in' ? INCH_SCALES : STANDARD_SCALES;
   const ratios = setup.scale === 'fit' ? scales : [setup.scale];
   let placed: Placement | undefined;
   for (const ratio of ratios) {
+    // a scale at which the boxes alone are too large is not looked at further, unless it is the only one
+    if (
+      ratios.length > 1 &&
+      tooLarge(paperPerUnit(ratio, part.units), setup, paper, box) &&
+      ratio !== ratios.at(-1)
+    )
+      continue;
     placed = placeAt(paperPerUnit(ratio, part.units), setup, paper, box, sections, bar.room, part.tol.linear);
     if (placed.fits) break;
   }

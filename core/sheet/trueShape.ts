@@ -69,6 +69,9 @@ const cornersOf = (stretches: readonly Stretch[]): Vec2[] =>
 const LABEL_ROOM = 7;
 const PAD = 3;
 const LINE_OVERRUN = 6;
+/** Least distance of X1Y1 from the trace, and the steps in which places are tried, mm. */
+const NEAREST = 8;
+const STEP = 4;
 /** For X1 and Y1 beyond the ends of their line. */
 const LETTERS = 5;
 
@@ -108,11 +111,11 @@ export const placeTrueShape = (
     Math.max(...spread) * trace.k + LINE_OVERRUN,
   ];
 
-  const build = (x: number, shift: Vec2, apart: boolean): PlacedShape => {
-    const foot: Vec2 = [start[0] + away[0] * x + shift[0], start[1] + away[1] * x + shift[1]];
+  // a place is a move of the shape as it would stand with X1Y1 on the trace itself
+  const place = (by: Vec2, apart: boolean): PlacedShape => {
+    const foot: Vec2 = [start[0] + by[0], start[1] + by[1]];
     const toPaper: Similarity = { ...turned, to: [foot[0] - anchor[0], foot[1] - anchor[1]] };
     const end = (s: number): Vec2 => [foot[0] + d[0] * s, foot[1] + d[1] * s];
-    const line = { from: end(s0), to: end(s1) };
     const placed = rims.map((r) => ({
       body: r.body,
       stretches: r.stretches.map((s) => stretchOnPaper(toPaper, s)),
@@ -120,27 +123,27 @@ export const placeTrueShape = (
     const lettered = [end(s0 - LETTERS), end(s1 + LETTERS)];
     const bare = roomOf([...placed.flatMap((r) => cornersOf(r.stretches)), ...lettered], PAD);
     const room = { ...bare, y: bare.y - LABEL_ROOM, h: bare.h + LABEL_ROOM };
-    const fits = rectInside(room, free) && !taken.some((t) => rectsMeet(room, t, 1));
-    return { cut: c.name, toPaper, line, rims: placed, room, apart, fits };
+    const line = { from: end(s0), to: end(s1) };
+    return { cut: c.name, toPaper, line, rims: placed, room, apart, fits: clear(room) };
   };
+  const clear = (room: Rect): boolean => rectInside(room, free) && !taken.some((t) => rectsMeet(room, t, 1));
+  const home = place([0, 0], false).room;
+  const movedHome = (by: Vec2): Rect => ({ ...home, x: home.x + by[0], y: home.y + by[1] });
 
-  const step = 4;
-  const reach = Math.hypot(free.w, free.h);
-  for (let x = 8; x < reach; x += step) {
-    const p = build(x, [0, 0], false);
-    if (p.fits) return p;
+  for (let x = NEAREST; x < Math.hypot(free.w, free.h); x += STEP) {
+    const by: Vec2 = [away[0] * x, away[1] * x];
+    if (clear(movedHome(by))) return place(by, false);
   }
-  const natural = build(12, [0, 0], false);
+  const natural: Vec2 = [away[0] * NEAREST, away[1] * NEAREST];
   let best: Vec2 | undefined;
   let bestGap = Number.POSITIVE_INFINITY;
-  for (let x = free.x; x + natural.room.w <= free.x + free.w; x += step)
-    for (let y = free.y; y + natural.room.h <= free.y + free.h; y += step) {
-      const shift: Vec2 = [x - natural.room.x, y - natural.room.y];
-      const gap = Math.hypot(shift[0], shift[1]);
-      const room = { ...natural.room, x, y };
-      if (gap >= bestGap || taken.some((t) => rectsMeet(room, t, 1))) continue;
-      best = shift;
+  for (let x = free.x; x + home.w <= free.x + free.w; x += STEP)
+    for (let y = free.y; y + home.h <= free.y + free.h; y += STEP) {
+      const by: Vec2 = [x - home.x, y - home.y];
+      const gap = Math.hypot(by[0] - natural[0], by[1] - natural[1]);
+      if (gap >= bestGap || !clear(movedHome(by))) continue;
+      best = by;
       bestGap = gap;
     }
-  return best ? build(12, best, true) : natural;
+  return best ? place(best, true) : place(natural, false);
 };

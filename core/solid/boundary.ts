@@ -1,8 +1,15 @@
 import { TAU } from '../geometry/angle.ts';
 import { type Box3, boxesMeet, inBox, lineMeetsBox } from '../geometry/box.ts';
-import { type Curve3, closedCurveBox, piercingSpeed, pointOn, sameCurve } from '../geometry/curve3.ts';
+import {
+  type Curve3,
+  closedCurveBox,
+  parameterOf,
+  piercingSpeed,
+  pointOn,
+  sameCurve,
+} from '../geometry/curve3.ts';
 import { smoothRoots, type TrigPolynomial, trigRoots } from '../geometry/roots.ts';
-import { cross, distance, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
+import { along, cross, distance, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
 import type { Face, Solid } from './body.ts';
 import { changingSheets, type Sheet } from './sheets.ts';
 import { ANGULAR_TOLERANCE, normalAt, type Surface, signedDistance } from './surface.ts';
@@ -109,11 +116,29 @@ const surfacesUnder = (s: Solid, curve: Curve3, faces: readonly Face[]): number[
   return [...ids].sort((a, b) => a - b);
 };
 
+/**
+ * Where the surfaces under a curve touch one another, another curve of the same pair crosses it and the sheets change sides:
+ * for two equal cylinders the ends of their common perpendicular.
+ */
+const selfCrossings = (s: Solid, curve: Curve3, on: readonly number[]): number[] => {
+  if (curve.type === 'piercing') return [...curve.knots];
+  if (curve.type === 'line') return [];
+  const round = on.map((id) => s.surfaces[id] as Surface).filter((x) => x.kind === 'cylinder');
+  return round.slice(1).flatMap((b) => {
+    const a = round[0] as (typeof round)[number];
+    const w = cross(a.a, b.a);
+    const size = length(w);
+    return size <= ANGULAR_TOLERANCE
+      ? []
+      : [1, -1].map((k) => parameterOf(curve, along(curve.c, w, (k * a.r) / size)));
+  });
+};
+
 /** Parts a curve where other surfaces cross it, inside the boxes of their faces. */
 const piecesOf = (s: Solid, curve: Curve3, on: readonly number[], faces: readonly Face[]): Piece[] => {
   const tol = s.tol.linear;
   const found = new Map<number, number[]>();
-  const cuts: number[] = curve.type === 'piercing' ? [...curve.knots] : [];
+  const cuts = selfCrossings(s, curve, on);
   for (const f of faces) {
     if (on.includes(f.surface)) continue;
     let ts = found.get(f.surface);

@@ -1,8 +1,9 @@
-import { boxInside, boxOf } from '../geometry/box.ts';
+import { type Box3, boxInside, boxOf, EMPTY_BOX, joinBoxes } from '../geometry/box.ts';
 import type { Fault, Result } from '../number/fault.ts';
 import type { BodyModel, PartModel } from '../part/model.ts';
 import { type Solid, solidOf, type Tolerance, toleranceFor } from './body.ts';
 import { bodyEdges, type Edge } from './boundary.ts';
+import { boxOfEdges } from './measure.ts';
 
 /** A body with its boundary worked out. */
 export type BuiltBody = { readonly solid: Solid; readonly edges: readonly Edge[] };
@@ -12,6 +13,8 @@ export type BuiltPart = {
   readonly units: 'mm' | 'in';
   readonly tol: Tolerance;
   readonly bodies: readonly BuiltBody[];
+  /** the exact box of all bodies */
+  readonly box: Box3;
 };
 
 const emptyAfter = (model: BodyModel, count: number, tol: Tolerance): boolean =>
@@ -61,5 +64,6 @@ export const buildPart = (model: PartModel): Result<BuiltPart> => {
     return { solid, edges };
   });
   if (faults.length) return { ok: false, faults };
-  return { ok: true, value: { name: model.name, units: model.units, tol, bodies } };
+  const box = bodies.reduce((b, { edges }) => joinBoxes(b, boxOfEdges(edges)), EMPTY_BOX);
+  return { ok: true, value: { name: model.name, units: model.units, tol, bodies, box } };
 };

@@ -4,7 +4,7 @@ import { type Curve3, pointOn, velocityOn } from '../geometry/curve3.ts';
 import { add, along, cross, dot, perpendiculars, scale, sub, type Vec3 } from '../geometry/vec.ts';
 import type { Solid } from './body.ts';
 import type { Edge } from './boundary.ts';
-import { normalAt, type Surface } from './surface.ts';
+import { type Cylinder, normalAt, type Plane, type Surface } from './surface.ts';
 
 /** Volume, surface area and centre of mass of a body, and its exact box. Units: the part's, squared or cubed. */
 export type Measures = {
@@ -41,17 +41,34 @@ export const integrate = (f: (t: number) => number, a: number, b: number, stretc
 
 /** The longest stretch of a curve's parameter that one rule covers. */
 export const stretchOf = (curve: Curve3): number =>
-  curve.type === 'line' ? Number.POSITIVE_INFINITY : curve.type === 'ellipse' ? TAU / 8 : TAU / 48;
+  curve.type === 'line' ? Number.POSITIVE_INFINITY : curve.type === 'ellipse' ? TAU / 8 : TAU / 32;
+
+/** A point of an edge with its velocity, weighted for the integral along the edge. */
+type Sample = { readonly p: Vec3; readonly v: Vec3; readonly w: number };
+
+/** The rule's points along a stretch of a curve, once for all the integrals along it. */
+const samplesOf = (curve: Curve3, from: number, to: number): Sample[] => {
+  const n = Math.max(1, Math.ceil(Math.abs(to - from) / stretchOf(curve)));
+  const half = (to - from) / n / 2;
+  const out: Sample[] = [];
+  for (let k = 0; k < n; k++)
+    for (let i = 0; i < 8; i++)
+      for (const side of [1, -1]) {
+        const t = from + half * (2 * k + 1) + side * (NODES[i] as number) * half;
+        out.push({ p: pointOn(curve, t), v: velocityOn(curve, t), w: (WEIGHTS[i] as number) * half });
+      }
+  return out;
+};
 
 type Contribution = { area: number; volume: number; moment: Vec3 };
 
 /**
- * A planar face's share, by Green's theorem along its edges: with (a, b) in its plane, area = sum of half (a db - b da).
- * Volume = 1/3 sum (x.N) dA and moment = 1/4 sum x (x.N) dA by the divergence theorem; x is measured from `origin`.
+ * A planar face's share, by Green's theorem along its edges: with (a, b) in its plane, area = sum of a db. Volume = 1/3 sum
+ * (x.N) dA and moment = 1/4 sum x (x.N) dA by the divergence theorem; x is measured from `origin`.
  */
 const planeShare = (
-  e: Edge,
-  s: Surface & { kind: 'plane' },
+  samples: readonly Sample[],
+  s: Plane,
   outward: number,
   side: number,
   origin: Vec3,
@@ -59,51 +76,64 @@ const planeShare = (
   const N = scale(s.n, outward);
   const [u, v] = perpendiculars(N);
   const height = dot(N, sub(scale(s.n, s.d), origin));
-  const foot = scale(N, height);
-  const run = outward * side;
-  const form =
-    (g: (a: number, b: number) => number) =>
-    (t: number): number => {
-      const q = sub(pointOn(e.curve, t), origin);
-      return g(dot(q, u), dot(q, v)) * dot(velocityOn(e.curve, t), v);
-    };
-  const sum = (g: (a: number, b: number) => number): number =>
-    run * integrate(form(g), e.from, e.to, stretchOf(e.curve));
-  const area = sum((a) => a);
-  const ma = sum((a) => (a * a) / 2);
-  const mb = sum((a, b) => a * b);
-  const first = add(scale(foot, area), add(scale(u, ma), scale(v, mb)));
+  let [area, ma, mb] = [0, 0, 0];
+  for (const x of samples) {
+    const q = sub(x.p, origin);
+    const a = dot(q, u);
+    const k = outward * side * x.w * dot(x.v, v);
+    area += a * k;
+    ma += ((a * a) / 2) * k;
+    mb += a * dot(q, v) * k;
+  }
+  const first = add(scale(N, height * area), add(scale(u, ma), scale(v, mb)));
   return { area, volume: (height * area) / 3, moment: scale(first, height / 4) };
 };
 
 /** A cylindrical face's share: coordinates (angle q, height z), forms -Z dq with dZ/dz the integrand. */
 const cylinderShare = (
-  e: Edge,
-  s: Surface & { kind: 'cylinder' },
+  samples: readonly Sample[],
+  s: Cylinder,
   outward: number,
   side: number,
   origin: Vec3,
 ): Contribution => {
-  if (e.curve.type === 'line') return { area: 0, volume: 0, moment: [0, 0, 0] };
   const o = sub(s.o, origin);
-  const form =
-    (g: (n: Vec3, z: number) => number) =>
-    (t: number): number => {
-      const p = pointOn(e.curve, t);
-      const n = normalAt(s, p);
-      const dq = dot(velocityOn(e.curve, t), cross(s.a, n)) / s.r;
-      return -g(n, dot(sub(p, s.o), s.a)) * s.r * dq;
-    };
-  const sum = (g: (n: Vec3, z: number) => number): number =>
-    side * integrate(form(g), e.from, e.to, stretchOf(e.curve));
-  const reach = (n: Vec3): number => s.r + dot(o, n);
-  const axis = (i: 0 | 1 | 2): number =>
-    sum((n, z) => reach(n) * ((o[i] + s.r * n[i]) * z + (s.a[i] * z * z) / 2));
-  return {
-    area: sum((_, z) => z),
-    volume: (outward * sum((n, z) => reach(n) * z)) / 3,
-    moment: scale([axis(0), axis(1), axis(2)], outward / 4),
-  };
+  let [area, volume] = [0, 0];
+  const moment: [number, number, number] = [0, 0, 0];
+  for (const x of samples) {
+    const n = normalAt(s, x.p);
+    // r dq: the advance round the cylinder
+    const k = -side * x.w * dot(x.v, cross(s.a, n));
+    const z = dot(sub(x.p, s.o), s.a);
+    const reach = s.r + dot(o, n);
+    area += z * k;
+    volume += (outward * reach * z * k) / 3;
+    for (const i of [0, 1, 2] as const)
+      moment[i] += (outward / 4) * reach * ((o[i] + s.r * n[i]) * z + (s.a[i] * z * z) / 2) * k;
+  }
+  return { area, volume, moment };
+};
+
+/** Extreme values of a smooth function inside a stretch: sampled, then narrowed by golden sections. */
+const innerExtremes = (f: (t: number) => number, from: number, to: number): number[] => {
+  const n = 48;
+  const step = (to - from) / n;
+  const values = Array.from({ length: n + 1 }, (_, i) => f(from + i * step));
+  return [1, -1].flatMap((sign) => {
+    let best = 0;
+    values.forEach((v, i) => {
+      if (sign * v > sign * (values[best] as number)) best = i;
+    });
+    if (best === 0 || best === n) return [];
+    let [a, b] = [from + (best - 1) * step, from + (best + 1) * step];
+    for (let i = 0; i < 36; i++) {
+      const p = a + (b - a) * 0.382;
+      const q = a + (b - a) * 0.618;
+      if (sign * f(p) > sign * f(q)) b = q;
+      else a = p;
+    }
+    return [f((a + b) / 2)];
+  });
 };
 
 /** The least and greatest coordinates of an edge. */
@@ -114,7 +144,7 @@ export const edgeExtent = (e: Edge, along: Vec3): [number, number] => {
     const t0 = Math.atan2(dot(along, e.curve.v), dot(along, e.curve.u));
     for (let t = t0 - 8 * Math.PI; t < e.to; t += Math.PI) if (t > e.from) ends.push(value(t));
   } else if (e.curve.type === 'piercing') {
-    for (let i = 1; i < 720; i++) ends.push(value(e.from + ((e.to - e.from) * i) / 720));
+    ends.push(...innerExtremes(value, e.from, e.to));
   }
   return [Math.min(...ends), Math.max(...ends)];
 };
@@ -145,17 +175,19 @@ export const measureSolid = (s: Solid, edges: readonly Edge[]): Measures => {
   let area = 0;
   let volume = 0;
   let moment: Vec3 = [0, 0, 0];
-  for (const e of edges)
+  for (const e of edges) {
+    const samples = samplesOf(e.curve, e.from, e.to);
     for (const { surface, side, outward } of e.sheets) {
       const shape = s.surfaces[surface] as Surface;
       const share =
         shape.kind === 'plane'
-          ? planeShare(e, shape, outward, side, origin)
-          : cylinderShare(e, shape, outward, side, origin);
+          ? planeShare(samples, shape, outward, side, origin)
+          : cylinderShare(samples, shape, outward, side, origin);
       area += share.area;
       volume += share.volume;
       moment = add(moment, share.moment);
     }
+  }
   return {
     area,
     volume,

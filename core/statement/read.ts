@@ -1,5 +1,13 @@
 import type { Fault, Result } from '../number/fault.ts';
-import { type PartFile, partSchema, type Quantity, readBySchema, VIEW_NAMES } from '../part/schema.ts';
+import {
+  type FeatureFile,
+  featureSchema,
+  type PartFile,
+  partSchema,
+  type Quantity,
+  readBySchema,
+  VIEW_NAMES,
+} from '../part/schema.ts';
 import {
   AT_CLAUSE,
   type Clause,
@@ -209,6 +217,26 @@ const readBody = (text: string): Json => {
   return body;
 };
 
+/** "name: add a block, ..." as one line; the sentence alone gets the name proposed. */
+const FEATURE_LINE = /^([^:]+):\s*(.+)$/;
+
+/** Reads one typed line as a feature; without a name it takes `name`. */
+export const readFeatureLine = (line: string, name: string): Result<FeatureFile> => {
+  const named = FEATURE_LINE.exec(line.trim());
+  try {
+    const feature = named
+      ? readFeature((named[1] as string).trim(), named[2] as string)
+      : readFeature(name, line.trim());
+    const read = readBySchema(featureSchema, feature);
+    return read.ok
+      ? read
+      : { ok: false, faults: read.faults.map((f) => ({ ...f, where: `new line, ${f.where}` })) };
+  } catch (error) {
+    if (!(error instanceof LineFault)) throw error;
+    return { ok: false, faults: [{ path: [], where: 'new line', what: error.message, mend: error.mend }] };
+  }
+};
+
 /** Reads a whole statement. Blank lines are passed over. */
 export const readStatement = (text: string): Result<PartFile> => {
   const part: Json = { format: 'blue-ledger/part@1', name: '', units: 'mm', bodies: [] };
@@ -220,7 +248,7 @@ export const readStatement = (text: string): Result<PartFile> => {
     try {
       const head = /^Part (.*); sizes in (mm|in)\.?$/.exec(line);
       const size = /^Let (\S+) = (.+?)\.?$/.exec(line);
-      const feature = /^([^:]+):\s*(.+)$/.exec(line);
+      const feature = FEATURE_LINE.exec(line);
       if (head) {
         part.name = head[1];
         part.units = head[2];

@@ -1,0 +1,47 @@
+import type { Drawing } from '../core/drawing/drawing.ts';
+import type { Kept, RegisterRow } from '../server/store.ts';
+
+/** The desk's calls to the server. A refusal becomes an error whose message is the server's sentence. */
+export class ServerRefusal extends Error {
+  readonly status: number;
+  constructor(status: number, message: string) {
+    super(message);
+    this.status = status;
+  }
+}
+
+const call = async <T>(path: string, method: string, body?: unknown): Promise<T> => {
+  let response: Response;
+  try {
+    response = await fetch(path, {
+      method,
+      ...(body === undefined
+        ? {}
+        : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+    });
+  } catch {
+    throw new ServerRefusal(
+      0,
+      'The server does not answer. Your change is kept here and stored when it is back.',
+    );
+  }
+  const answer = (await response.json()) as T & { error?: string };
+  if (!response.ok) throw new ServerRefusal(response.status, answer.error ?? 'The server refused this.');
+  return answer;
+};
+
+const at = (id: string): string => `/api/drawings/${encodeURIComponent(id)}`;
+
+export const listRegister = (): Promise<RegisterRow[]> => call('/api/drawings', 'GET');
+export const openFile = (file: unknown, name: string): Promise<Kept> =>
+  call('/api/drawings', 'POST', { file, name });
+export const copyDrawing = (id: string): Promise<Kept> => call('/api/drawings', 'POST', { copyOf: id });
+export const archive = (id: string, archived: boolean): Promise<unknown> =>
+  call(at(id), 'PATCH', { archived });
+export const fetchDrawing = (id: string): Promise<Kept> => call(at(id), 'GET');
+export const storeChange = (id: string, revision: number, drawing: Drawing, label: string): Promise<Kept> =>
+  call(at(id), 'PUT', { revision, drawing, label });
+export const stepBack = (id: string, direction: -1 | 1): Promise<Kept> =>
+  call(`${at(id)}/history`, 'POST', { direction });
+export const fileAddress = (id: string, as: 'svg' | 'pdf' | 'part' | 'drawing', inline = false): string =>
+  `${at(id)}/sheet?as=${as}${inline ? '&inline' : ''}`;

@@ -1,0 +1,24 @@
+'use client';
+import { useDesk } from './deskStore.ts';
+
+/** What is doubtful about the parts of the drawing named, one sentence each. */
+export const Findings = ({ about }: { about: readonly string[] }) => {
+  const findings = useDesk((s) => s.picture?.findings ?? none);
+  const own = findings.filter((f) => about.includes(String(f.path[0])));
+  if (!own.length) return null;
+  return (
+    <ul
+      role="alert"
+      className="border-b border-rule bg-[#fdf3e4] px-5 py-2 text-[13px] leading-[18px] text-[#7a4300]"
+    >
+      {own.map((f) => (
+        <li key={f.text} className="flex gap-2">
+          <span aria-hidden className="mt-[5px] size-2 shrink-0 rotate-45 bg-attention" />
+          {f.text}
+        </li>
+      ))}
+    </ul>
+  );
+};
+
+const none: never[] = [];

@@ -1,0 +1,58 @@
+'use client';
+import { useState } from 'react';
+import type { Fault } from '../../core/number/fault.ts';
+import type { Token } from '../../core/statement/sentence.ts';
+import { replaceAt, typedQuantity } from './change.ts';
+import { propose, useDesk } from './deskStore.ts';
+import { FigureField } from './FigureField.tsx';
+
+type Props = { readonly tokens: readonly Token[]; readonly subject: string };
+
+/** A sentence with its live figures, and below it what is wrong with the one last typed. */
+export const Sentence = ({ tokens, subject }: Props) => {
+  const drawing = useDesk((s) => s.drawing);
+  const values = useDesk((s) => s.picture?.values);
+  const [fault, setFault] = useState<string>();
+  const commit =
+    (token: Extract<Token, { kind: 'figure' }>) =>
+    async (text: string): Promise<readonly Fault[]> =>
+      propose(
+        { ...drawing, part: replaceAt(drawing.part, token.path, typedQuantity(text)) },
+        `${subject}: ${token.text} to ${text.trim()}`,
+      );
+  const nameOf = (i: number): string => {
+    const next = tokens[i + 1];
+    const word = next?.kind === 'words' ? next.text.replace(/[[\],]/g, '').trim() : '';
+    const before = tokens[i - 1];
+    const lead = before?.kind === 'words' ? before.text.replace(/[[\],]/g, '').trim() : '';
+    return [subject, lead.slice(-24), word, `figure ${i}`].filter(Boolean).join(', ');
+  };
+  return (
+    <>
+      {tokens.map((t, i) =>
+        t.kind === 'words' ? (
+          // biome-ignore lint/suspicious/noArrayIndexKey: the words of a sentence have no identity but their place
+          <span key={i}>{t.text}</span>
+        ) : (
+          <FigureField
+            key={t.path.join('.')}
+            text={t.text}
+            name={nameOf(i)}
+            account={t.account}
+            worth={values?.[t.path.join('.')]}
+            onCommit={commit(t)}
+            onFault={setFault}
+          />
+        ),
+      )}
+      {fault && (
+        <span
+          role="alert"
+          className="mt-1 block border-l-2 border-fault bg-[#fbecea] px-2 py-1 text-[13px] leading-[18px] text-fault"
+        >
+          {fault}
+        </span>
+      )}
+    </>
+  );
+};

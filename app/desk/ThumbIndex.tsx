@@ -1,0 +1,59 @@
+'use client';
+import { STAGES, type Stage, standAt, useDesk } from './deskStore.ts';
+
+type Standing = 'well' | 'attention' | 'empty';
+
+const useStandings = (): Record<Stage, Standing> => {
+  const picture = useDesk((s) => s.picture);
+  const faults = useDesk((s) => s.faults);
+  const cuts = useDesk((s) => s.drawing.cuts.length);
+  const about = (key: string): boolean => picture?.findings.some((f) => f.path[0] === key) ?? false;
+  return {
+    Measure: faults.length ? 'attention' : 'well',
+    'Set out': about('setup') ? 'attention' : 'well',
+    Project: 'well',
+    Transfer: 'well',
+    Cut: !cuts ? 'empty' : about('cuts') ? 'attention' : 'well',
+  };
+};
+
+const WORDS: Record<Standing, string> = { well: 'settled', attention: 'needs attention', empty: 'empty' };
+
+/** The stages as the book's thumb index: places to stand, each telling how it is. */
+export const ThumbIndex = () => {
+  const stage = useDesk((s) => s.stage);
+  const standings = useStandings();
+  return (
+    <nav aria-label="Stages" className="flex w-[84px] shrink-0 flex-col gap-[3px] pt-3">
+      {STAGES.map((s, i) => {
+        const chosen = s === stage;
+        const standing = standings[s];
+        return (
+          <button
+            key={s}
+            type="button"
+            aria-current={chosen ? 'step' : undefined}
+            onClick={() => standAt(s)}
+            className={`relative rounded-r-md border border-l-0 px-2.5 py-1.5 text-left text-[13.5px] leading-[17px] ${
+              chosen
+                ? 'border-deep bg-deep font-semibold text-white'
+                : 'mr-1.5 border-rule bg-[#f2f6fc] text-second hover:bg-white'
+            }`}
+          >
+            <span className={`figures block text-[12px] ${chosen ? 'text-[#b9cdf5]' : 'text-[#7384a6]'}`}>
+              {i + 1}
+            </span>
+            {s}
+            <span className="sr-only">, {WORDS[standing]}</span>
+            {standing !== 'empty' && (
+              <span
+                aria-hidden
+                className={`absolute top-2 right-2 size-[7px] ${standing === 'well' ? 'rounded-full bg-well' : 'rotate-45 bg-[#e08600]'} ${chosen && standing === 'well' ? 'bg-[#7fd6a2]' : ''}`}
+              />
+            )}
+          </button>
+        );
+      })}
+    </nav>
+  );
+};

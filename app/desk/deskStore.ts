@@ -1,0 +1,154 @@
+'use client';
+import { create } from 'zustand';
+import type { Drawing } from '../../core/drawing/drawing.ts';
+import type { Fault } from '../../core/number/fault.ts';
+import type { Kept } from '../../server/store.ts';
+import type { DeskPicture } from '../../workers/deskPicture.ts';
+import { type ServerRefusal, stepBack, storeChange } from '../client.ts';
+import { workPicture } from './engine.ts';
+
+/** The picture of a drawing that could be drawn. */
+export type GoodPicture = Extract<DeskPicture, { ok: true }>;
+export const STAGES = ['Measure', 'Set out', 'Project', 'Transfer', 'Cut'] as const;
+export type Stage = (typeof STAGES)[number];
+export type SaveState = 'saved' | 'saving' | 'waiting' | 'conflict';
+
+type Pending = { readonly drawing: Drawing; readonly label: string };
+
+export type DeskState = {
+  readonly id: string;
+  /** the drawing as it stands; every change of it is on its way to the server */
+  readonly drawing: Drawing;
+  readonly revision: number;
+  readonly canUndo: boolean;
+  readonly canRedo: boolean;
+  readonly save: SaveState;
+  readonly savedAt: Date | undefined;
+  readonly notice: string | undefined;
+  readonly picture: GoodPicture | undefined;
+  readonly faults: readonly Fault[];
+  readonly stage: Stage;
+  readonly activePoint: string | undefined;
+};
+
+export const useDesk = create<DeskState>(() => ({
+  id: '',
+  drawing: undefined as unknown as Drawing,
+  revision: 0,
+  canUndo: false,
+  canRedo: false,
+  save: 'saved',
+  savedAt: undefined,
+  notice: undefined,
+  picture: undefined,
+  faults: [],
+  stage: 'Measure',
+  activePoint: undefined,
+}));
+
+const set = useDesk.setState;
+const get = useDesk.getState;
+
+let pending: Pending | undefined;
+let storing: Promise<void> | undefined;
+
+/** What is not stored yet also lies in the browser, for a reload in between. */
+const shelf = (id: string): string => `blue-ledger unsaved ${id}`;
+const shelve = (): void => {
+  const { id, revision } = get();
+  if (pending) localStorage.setItem(shelf(id), JSON.stringify({ ...pending, revision }));
+  else localStorage.removeItem(shelf(id));
+};
+
+const absorb = (kept: Kept): void => {
+  set({ revision: kept.revision, canUndo: kept.canUndo, canRedo: kept.canRedo });
+};
+
+const RETRY = 1000;
+
+const store = async (): Promise<void> => {
+  while (pending) {
+    const job = pending;
+    set({ save: 'saving' });
+    try {
+      absorb(await storeChange(get().id, get().revision, job.drawing, job.label));
+      if (pending === job) pending = undefined;
+      shelve();
+      set({ save: 'saved', savedAt: new Date(), notice: undefined });
+    } catch (error) {
+      const refusal = error as ServerRefusal;
+      if (refusal.status === 0 || refusal.status >= 500) {
+        set({ save: 'waiting', notice: refusal.message });
+        await new Promise((done) => setTimeout(done, RETRY));
+        continue;
+      }
+      pending = undefined;
+      set({ save: 'conflict', notice: `${refusal.message} Reload the page to go on from what is stored.` });
+    }
+  }
+};
+
+/** Stores what is waiting; resolves when the server has it. */
+export const flush = async (): Promise<void> => {
+  storing ??= store().finally(() => {
+    storing = undefined;
+  });
+  await storing;
+};
+
+/** Puts a kept drawing on the desk. */
+export const openOnDesk = async (kept: Kept): Promise<void> => {
+  set({
+    id: kept.id,
+    drawing: kept.drawing,
+    picture: undefined,
+    faults: [],
+    activePoint: undefined,
+    save: 'saved',
+    notice: undefined,
+  });
+  absorb(kept);
+  const left = localStorage.getItem(shelf(kept.id));
+  if (left) {
+    const { drawing, label, revision } = JSON.parse(left) as Pending & { revision: number };
+    localStorage.removeItem(shelf(kept.id));
+    if (revision === kept.revision && !(await propose(drawing, label)).length) return;
+  }
+  const picture = await workPicture(get().drawing);
+  if (picture?.ok) set({ picture });
+  else if (picture) set({ faults: picture.faults });
+};
+
+/**
+ * Tries a change: drawn first, kept only if it can be drawn. The last good drawing stays when it cannot.
+ * @returns the faults, none when the change was taken
+ */
+export const propose = async (drawing: Drawing, label: string): Promise<readonly Fault[]> => {
+  const picture = await workPicture(drawing);
+  if (!picture) return [];
+  if (!picture.ok) return picture.faults;
+  set({ drawing, picture, faults: [] });
+  pending = { drawing, label };
+  shelve();
+  void flush();
+  return [];
+};
+
+/** Shows a change while it is being dragged, without keeping it. */
+export const preview = async (drawing: Drawing): Promise<void> => {
+  const picture = await workPicture(drawing);
+  if (picture?.ok) set({ picture });
+};
+
+/** Undo (-1) and redo (1), through the history that the server keeps. */
+export const goThroughHistory = async (direction: -1 | 1): Promise<void> => {
+  await flush();
+  const kept = await stepBack(get().id, direction);
+  absorb(kept);
+  set({ drawing: kept.drawing, savedAt: new Date() });
+  const picture = await workPicture(kept.drawing);
+  if (picture?.ok) set({ picture, faults: [] });
+};
+
+export const standAt = (stage: Stage): void => set({ stage });
+export const follow = (activePoint: string | undefined): void => set({ activePoint });

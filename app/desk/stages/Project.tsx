@@ -1,0 +1,69 @@
+'use client';
+import { Choice, Tick } from '../Choice.tsx';
+import { changeRules } from '../change.ts';
+import { propose, useDesk } from '../deskStore.ts';
+import { Page, Row } from '../Page.tsx';
+
+/** Stage 3: the views and how their lines are drawn. */
+export const Project = () => {
+  const drawing = useDesk((s) => s.drawing);
+  const picture = useDesk((s) => s.picture);
+  const { rules } = drawing.setup;
+  const rule = (change: Partial<typeof rules>, label: string): void =>
+    void propose(changeRules(drawing, change), label);
+  return (
+    <Page title="Views" note="Each line of the picture once: visible over hidden, hidden over centre lines.">
+      <table className="w-full text-[13.5px]">
+        <thead>
+          <tr className="border-b border-rule-strong text-left text-[12px] text-second">
+            <th className="py-1 pl-5 font-normal">View</th>
+            <th className="margin-line py-1 text-right font-normal">visible</th>
+            <th className="py-1 pr-5 text-right font-normal">hidden lines</th>
+          </tr>
+        </thead>
+        <tbody>
+          {picture?.views.map((v) => (
+            <tr key={v.name} className="border-b border-rule">
+              <td className="py-1 pl-5">{v.title}</td>
+              <td className="margin-line figures py-1 text-right">{v.visible}</td>
+              <td className="figures py-1 pr-5 text-right">{v.hidden}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Row label="Hidden lines behind a cut">
+        <Choice
+          name="Hidden lines behind a cut"
+          value={rules.hiddenBehindCut}
+          options={[
+            { value: 'kept', label: 'Kept' },
+            { value: 'out', label: 'Left out' },
+          ]}
+          onChange={(hiddenBehindCut) => rule({ hiddenBehindCut }, 'Hidden lines behind a cut')}
+        />
+      </Row>
+      <Row label="Projectors of the cut points">
+        <Choice
+          name="Projectors"
+          value={rules.projectors}
+          options={[
+            { value: 'kept', label: 'Kept' },
+            { value: 'off', label: 'Gone' },
+          ]}
+          onChange={(projectors) => rule({ projectors }, 'Projectors')}
+        />
+      </Row>
+      <Row label="Cut points numbered">
+        <Tick
+          name="Cut points numbered"
+          on={rules.points === 'numbers'}
+          onChange={(on) => rule({ points: on ? 'numbers' : 'off' }, 'Numbers')}
+        />
+      </Row>
+      <p className="px-5 py-3 text-[13px] leading-[19px] text-second">
+        Point at a corner on the sheet to see it in every view, with its projectors and its run across the
+        mitre line.
+      </p>
+    </Page>
+  );
+};

@@ -1,0 +1,214 @@
+'use client';
+import { Archive, ArchiveRestore, Copy } from 'lucide-react';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useMemo, useRef, useState } from 'react';
+import { scaleText } from '../../core/sheet/paper.ts';
+import type { RegisterRow } from '../../server/store.ts';
+import { archive, copyDrawing, openFile } from '../client.ts';
+import { HouseMark } from '../HouseMark.tsx';
+
+const LARGEST_FILE = 4 * 1024 * 1024;
+
+const scaleWord = (s: string): string => (s === 'fit' ? 'fits' : scaleText(Number(s)).replaceAll(' ', ''));
+const dayOf = (iso: string): string => new Date(iso).toISOString().slice(0, 16).replace('T', ' ');
+
+const NEW_PART = {
+  format: 'blue-ledger/part@1',
+  name: 'New part',
+  units: 'mm',
+  bodies: [
+    {
+      name: 'part',
+      features: [{ id: 'block', op: 'add', shape: { kind: 'block', width: 60, depth: 40, height: 30 } }],
+    },
+  ],
+};
+
+/** All drawings: found, opened, copied, put away. */
+export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
+  const router = useRouter();
+  const picker = useRef<HTMLInputElement>(null);
+  const [search, setSearch] = useState('');
+  const [old, setOld] = useState(false);
+  const [fault, setFault] = useState<string>();
+  const shown = useMemo(() => {
+    const word = search.trim().toLowerCase();
+    return rows.filter(
+      (r) => r.archived === old && `${r.number} ${r.title} ${r.material}`.toLowerCase().includes(word),
+    );
+  }, [rows, search, old]);
+
+  const attempt = async (work: () => Promise<unknown>): Promise<void> => {
+    setFault(undefined);
+    try {
+      await work();
+      router.refresh();
+    } catch (error) {
+      setFault((error as Error).message);
+    }
+  };
+  const open = async (file: File): Promise<void> =>
+    attempt(async () => {
+      if (file.size > LARGEST_FILE)
+        throw new Error(
+          `${file.name} is ${(file.size / 1048576).toFixed(1)} MB; the most that is read is 4 MB. Split the part.`,
+        );
+      let data: unknown;
+      try {
+        data = JSON.parse(await file.text());
+      } catch (error) {
+        throw new Error(
+          `${file.name} is not a part or drawing file: ${(error as Error).message}. Nothing was changed.`,
+        );
+      }
+      const kept = await openFile(data, file.name);
+      router.push(`/drawings/${kept.id}`);
+    });
+  const start = (): Promise<void> =>
+    attempt(async () => {
+      const kept = await openFile(NEW_PART, 'New part');
+      router.push(`/drawings/${kept.id}`);
+    });
+  const button =
+    'rounded-md border border-rule-strong bg-white px-3 py-1.5 text-[14px] font-semibold text-deep hover:bg-[#eef3fb]';
+  return (
+    <div className="mx-auto flex min-h-screen max-w-[1180px] min-w-[1000px] flex-col px-6 py-6">
+      <header className="flex items-center justify-between">
+        <p className="flex items-center gap-2 text-[15px] font-bold text-deep">
+          <HouseMark /> Blue Ledger
+        </p>
+        <div className="flex gap-2">
+          <input
+            ref={picker}
+            type="file"
+            accept=".json,application/json"
+            className="sr-only"
+            aria-label="Part or drawing file"
+            onChange={(e) => {
+              const file = e.target.files?.[0];
+              e.target.value = '';
+              if (file) void open(file);
+            }}
+          />
+          <button type="button" className={button} onClick={() => picker.current?.click()}>
+            Open a file
+          </button>
+          <button
+            type="button"
+            className="rounded-md bg-deep px-3.5 py-1.5 text-[14px] font-semibold text-white hover:bg-house"
+            onClick={() => void start()}
+          >
+            New drawing
+          </button>
+        </div>
+      </header>
+      <main className="mt-5 rounded-lg border border-rule bg-page">
+        <div className="flex items-end justify-between border-b-2 border-rule-strong px-6 pt-5 pb-3">
+          <div>
+            <h1 className="text-[21px] leading-[26px] font-bold">Register</h1>
+            <p className="text-[13px] text-second">
+              {shown.length} {shown.length === 1 ? 'drawing' : 'drawings'}
+              {old ? ' put away' : ''}
+            </p>
+          </div>
+          <div className="flex items-center gap-3">
+            <label className="flex items-center gap-1.5 text-[13px] text-second">
+              <input
+                type="checkbox"
+                checked={old}
+                onChange={(e) => setOld(e.target.checked)}
+                className="accent-[var(--color-deep)]"
+              />{' '}
+              Put away
+            </label>
+            <input
+              aria-label="Find in the register"
+              placeholder="Find by number, title, material"
+              value={search}
+              onChange={(e) => setSearch(e.target.value)}
+              className="w-64 rounded-md border border-rule-strong bg-white px-2.5 py-1.5 text-[13px]"
+            />
+          </div>
+        </div>
+        {fault && (
+          <p
+            role="alert"
+            className="border-b border-[#e6b3ad] bg-[#fbecea] px-6 py-2 text-[13.5px] text-fault"
+          >
+            {fault}
+          </p>
+        )}
+        <table className="w-full">
+          <thead>
+            <tr className="border-b border-rule-strong text-left text-[12.5px] text-second">
+              <th className="py-1.5 pl-6 font-normal">Number</th>
+              <th className="margin-line py-1.5 pl-4 font-normal">Title</th>
+              <th className="py-1.5 font-normal">Material</th>
+              <th className="py-1.5 font-normal">Sheet</th>
+              <th className="py-1.5 font-normal">Scale</th>
+              <th className="py-1.5 font-normal">Angle</th>
+              <th className="py-1.5 font-normal">Last change</th>
+              <th className="py-1.5 pr-6">
+                <span className="sr-only">Actions</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((r) => (
+              <tr key={r.id} className="group border-b border-rule hover:bg-[#f1f6fe]">
+                <td className="figures py-2.5 pl-6 text-[13.5px] text-second">{r.number}</td>
+                <td className="margin-line py-2.5 pl-4">
+                  <Link
+                    href={`/drawings/${r.id}`}
+                    className="text-[15px] font-semibold text-deep hover:text-house hover:underline"
+                  >
+                    {r.title || 'Without a title'}
+                  </Link>
+                </td>
+                <td className="text-second">{r.material}</td>
+                <td>{r.paper}</td>
+                <td className="figures text-[13.5px]">{scaleWord(r.scale)}</td>
+                <td>{r.angle}</td>
+                <td className="figures text-[13px] text-second">{dayOf(r.changedAt)}</td>
+                <td className="pr-4">
+                  <span className="flex justify-end text-second">
+                    <button
+                      type="button"
+                      aria-label={`Copy ${r.title}`}
+                      title="Copy"
+                      className="grid size-7 place-items-center rounded hover:bg-[#dde8fb]"
+                      onClick={() => void attempt(() => copyDrawing(r.id))}
+                    >
+                      <Copy size={15} aria-hidden />
+                    </button>
+                    <button
+                      type="button"
+                      aria-label={`${r.archived ? 'Take back' : 'Put away'} ${r.title}`}
+                      title={r.archived ? 'Take back' : 'Put away'}
+                      className="grid size-7 place-items-center rounded hover:bg-[#dde8fb]"
+                      onClick={() => void attempt(() => archive(r.id, !r.archived))}
+                    >
+                      {r.archived ? (
+                        <ArchiveRestore size={15} aria-hidden />
+                      ) : (
+                        <Archive size={15} aria-hidden />
+                      )}
+                    </button>
+                  </span>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {!shown.length && (
+          <p className="px-6 py-8 text-second">
+            {rows.length
+              ? 'Nothing here by that name.'
+              : 'No drawings yet. Start a new one, or open a part file such as demo/03-vane-hub.drawing.json.'}
+          </p>
+        )}
+      </main>
+    </div>
+  );
+};

@@ -1,0 +1,13 @@
+/** Tests of the core, the formats, the command line and the store; the interface has Playwright. */
+export default {
+  testMatch: ['<rootDir>/tests/**/*.test.ts'],
+  testEnvironment: 'node',
+  extensionsToTreatAsEsm: ['.ts'],
+  transform: {
+    '^.+\\.tsx?$': [
+      '@swc/jest',
+      { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' } },
+    ],
+  },
+  testTimeout: 60_000,
+};

@@ -1,0 +1,50 @@
+// Installs, builds and starts the application with demo data: npm run demo
+import { spawn } from 'node:child_process';
+import { createServer } from 'node:net';
+import { build, packages, say } from './steps.mjs';
+
+const host = process.env.HOST ?? '127.0.0.1';
+const wanted = Number(process.env.PORT ?? 4170);
+
+const isFree = (port) =>
+  new Promise((done) => {
+    const probe = createServer();
+    probe.once('error', () => done(false));
+    probe.listen(port, host, () => probe.close(() => done(true)));
+  });
+
+await packages();
+await build();
+let port = wanted;
+while (!(await isFree(port)) && port < wanted + 20) port++;
+if (port !== wanted) say(`Port ${wanted} is taken; using ${port}.`);
+
+const data = process.env.BLUE_LEDGER_DATA ?? '.data/demo';
+say(`Starting with the drawings in ${process.env.DATABASE_URL ? 'the PostgreSQL database' : data} ...`);
+const server = spawn(
+  process.execPath,
+  ['node_modules/next/dist/bin/next', 'start', '-p', String(port), '-H', host],
+  {
+    stdio: ['ignore', 'pipe', 'inherit'],
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', BLUE_LEDGER_DEMO: '1', BLUE_LEDGER_DATA: data },
+  },
+);
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+server.on('close', (code) => process.exit(code ?? 0));
+
+const address = `http://${host}:${port}`;
+for (;;) {
+  await new Promise((done) => setTimeout(done, 150));
+  try {
+    const answer = await fetch(`${address}/api/health`);
+    if (answer.ok) break;
+    const { error } = await answer.json();
+    console.error(error);
+    server.kill('SIGTERM');
+    process.exitCode = 1;
+    break;
+  } catch {
+    // not listening yet
+  }
+}
+if (!process.exitCode) console.log(`\n  Blue Ledger is at ${address}   (stop with Ctrl C)\n`);

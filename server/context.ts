@@ -1,0 +1,43 @@
+import { randomUUID } from 'node:crypto';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { readDrawing } from '../core/drawing/drawing.ts';
+import { type Database, openDatabase } from './database.ts';
+import { addDrawing, listDrawings } from './store.ts';
+
+/** One database to a process, opened when first asked for; a build never opens it. */
+const shared = globalThis as { blueLedger?: Promise<Database> | undefined };
+
+const addDemoDrawings = async (db: Database): Promise<void> => {
+  if ((await listDrawings(db)).length) return;
+  const folder = join(process.cwd(), 'demo');
+  for (const name of readdirSync(folder)
+    .filter((n) => n.endsWith('.drawing.json'))
+    .sort()) {
+    const read = readDrawing(JSON.parse(readFileSync(join(folder, name), 'utf8')));
+    if (!read.ok) throw new Error(`The demo drawing ${name} is not sound: ${JSON.stringify(read.faults)}`);
+    await addDrawing(db, randomUUID(), read.value, 'Demo drawing');
+  }
+};
+
+const open = async (): Promise<Database> => {
+  const db = await openDatabase(process.env);
+  if (process.env.BLUE_LEDGER_DEMO === '1') await addDemoDrawings(db);
+  return db;
+};
+
+export const database = (): Promise<Database> => {
+  shared.blueLedger ??= open().catch((error: unknown) => {
+    // a failed opening must not be remembered: the next request tries again
+    shared.blueLedger = undefined;
+    throw error;
+  });
+  return shared.blueLedger;
+};
+
+/** Closes the database on the way out, so that its lock and its serial numbers are left in order. */
+export const closeDatabase = async (): Promise<void> => {
+  const open = shared.blueLedger;
+  shared.blueLedger = undefined;
+  if (open) await (await open).close();
+};
