@@ -88,5 +88,6 @@ export const sheetPdf = async (
     }
   }
   page.pushOperators(popGraphicsState());
-  return pdf.save();
+  // plain objects: the file is a little larger, and simple readers can check its size
+  return pdf.save({ useObjectStreams: false });
 };

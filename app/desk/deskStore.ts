@@ -127,7 +127,7 @@ export const propose = async (drawing: Drawing, label: string): Promise<readonly
   const picture = await workPicture(drawing);
   if (!picture) return [];
   if (!picture.ok) return picture.faults;
-  set({ drawing, picture, faults: [] });
+  set({ drawing, picture, faults: [], save: 'saving' });
   pending = { drawing, label };
   shelve();
   void flush();

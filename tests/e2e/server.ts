@@ -1,0 +1,71 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+/** A server of the production build on data of its own. */
+export type Server = {
+  readonly address: string;
+  readonly data: string;
+  readonly process: ChildProcess;
+  /** ms from the start of the process until it answers */
+  readonly readyAfter: number;
+  readonly kill: (signal: NodeJS.Signals) => Promise<void>;
+};
+
+export const freshData = (): string => mkdtempSync(join(tmpdir(), 'blue-ledger-'));
+export const dropData = (data: string): void => rmSync(data, { recursive: true, force: true });
+
+export const freePort = async (): Promise<number> => {
+  const probe = createServer();
+  probe.listen(0, '127.0.0.1');
+  await once(probe, 'listening');
+  const { port } = probe.address() as { port: number };
+  probe.close();
+  await once(probe, 'close');
+  return port;
+};
+
+export const startServer = async (data: string, wait = true): Promise<Server> => {
+  const port = await freePort();
+  const started = Date.now();
+  const child = spawn(
+    process.execPath,
+    ['node_modules/next/dist/bin/next', 'start', '-p', String(port), '-H', '127.0.0.1'],
+    {
+      stdio: 'ignore',
+      env: {
+        ...process.env,
+        NEXT_TELEMETRY_DISABLED: '1',
+        BLUE_LEDGER_DATA: data,
+        BLUE_LEDGER_DEMO: '1',
+        DATABASE_URL: '',
+      },
+    },
+  );
+  const address = `http://127.0.0.1:${port}`;
+  while (wait) {
+    try {
+      if ((await fetch(`${address}/api/health`)).ok) break;
+    } catch {
+      // not listening yet
+    }
+    if (child.exitCode !== null || Date.now() - started > 60_000)
+      throw new Error('The server did not start.');
+    await new Promise((done) => setTimeout(done, 50));
+  }
+  return {
+    address,
+    data,
+    process: child,
+    readyAfter: Date.now() - started,
+    kill: async (signal) => {
+      if (child.exitCode !== null || child.signalCode !== null) return;
+      const gone = once(child, 'exit');
+      child.kill(signal);
+      await gone;
+    },
+  };
+};
