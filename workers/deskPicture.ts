@@ -9,7 +9,7 @@ import { sizeReader } from '../core/part/sizes.ts';
 import type { Section } from '../core/section/section.ts';
 import { shapePoint } from '../core/section/trace.ts';
 import { footOn, shapePlace, traceEnds } from '../core/sheet/compose.ts';
-import { type Layer, type Pen, penWidth } from '../core/sheet/ink.ts';
+import { type Layer, type Pen, penWidth, type StrokeInk } from '../core/sheet/ink.ts';
 import { type Rect, scaleText } from '../core/sheet/paper.ts';
 import { placeOfPoint } from '../core/sheet/placedView.ts';
 import { type Account, projectorsOf } from '../core/sheet/projectors.ts';
@@ -108,6 +108,16 @@ type Drawn = Extract<Worked, { ok: true }>;
 const flip = (p: Vec2, sheet: Sheet): Vec2 => [p[0], sheet.paper.height - p[1]];
 const flipRect = (r: Rect, sheet: Sheet): Rect => ({ ...r, y: sheet.paper.height - r.y - r.h });
 
+/** Ink that was kept keeps its path as well. */
+const paths = new WeakMap<StrokeInk, { readonly height: number; readonly d: string }>();
+const pathOf = (ink: StrokeInk, height: number): string => {
+  const known = paths.get(ink);
+  if (known?.height === height) return known.d;
+  const d = svgPath(ink.stretches, height);
+  paths.set(ink, { height, d });
+  return d;
+};
+
 /** Strokes of one layer and pen are one path: the screen has a dozen elements, however many lines there are. */
 const strokesOf = (sheet: Sheet) => {
   const groups = new Map<string, { layer: Layer; pen: Pen; parts: string[] }>();
@@ -116,7 +126,7 @@ const strokesOf = (sheet: Sheet) => {
     const key = `${ink.layer}/${ink.pen}`;
     const group = groups.get(key) ?? { layer: ink.layer, pen: ink.pen, parts: [] };
     groups.set(key, group);
-    group.parts.push(svgPath(ink.stretches, sheet.paper.height));
+    group.parts.push(pathOf(ink, sheet.paper.height));
   }
   return [...groups.values()].map(({ layer, pen, parts }) => ({
     layer,

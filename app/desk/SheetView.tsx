@@ -1,6 +1,15 @@
 'use client';
 import { Maximize, Minus, Plus } from 'lucide-react';
-import { type PointerEvent, useCallback, useEffect, useMemo, useRef, useState, type WheelEvent } from 'react';
+import {
+  memo,
+  type PointerEvent,
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type WheelEvent,
+} from 'react';
 import type { DeskPoint } from '../../workers/deskPicture.ts';
 import { follow, type GoodPicture, useDesk } from './deskStore.ts';
 import { TraceHandles } from './TraceHandles.tsx';
@@ -180,45 +189,7 @@ export const SheetView = () => {
         onWheel={wheel}
         onDoubleClick={() => setView(undefined)}
       >
-        <rect x={1.6} y={1.8} width={picture.paper.width} height={picture.paper.height} fill="#c5d0e2" />
-        <rect
-          width={picture.paper.width}
-          height={picture.paper.height}
-          fill="#fff"
-          stroke="#c9d5e6"
-          strokeWidth={0.3}
-        />
-        <g fill="none" strokeLinecap="round" strokeLinejoin="round">
-          {picture.strokes.map((s) => (
-            <path
-              key={`${s.layer}/${s.pen}`}
-              data-layer={s.layer}
-              data-pen={s.pen}
-              d={s.d}
-              strokeWidth={s.width}
-              stroke={INK[s.pen] ?? '#16233F'}
-            />
-          ))}
-        </g>
-        <g fill="#16233F">
-          {picture.fills.map((points) => (
-            <polygon key={points} points={points} />
-          ))}
-        </g>
-        <g fill="#16233F" fontFamily="osifont">
-          {picture.texts.map((t) => (
-            <text
-              key={`${t.layer} ${t.text} ${t.at}`}
-              data-layer={t.layer}
-              x={t.at[0]}
-              y={t.at[1]}
-              fontSize={t.height * EM}
-              textAnchor={t.anchor}
-            >
-              {t.text}
-            </text>
-          ))}
-        </g>
+        <SheetInk picture={picture} />
         {stage === 'Set out' && <Boxes picture={picture} />}
         {followed && <Follow point={followed} zoom={Math.sqrt(zoom)} />}
         <TraceHandles picture={picture} paperPoint={paperPoint} />
@@ -246,6 +217,54 @@ export const SheetView = () => {
     </div>
   );
 };
+
+/** Paper and ink; drawn anew only when the picture changes, not when a point is followed. */
+const SheetInk = memo(({ picture }: { picture: GoodPicture }) => (
+  <>
+    <rect x={1.6} y={1.8} width={picture.paper.width} height={picture.paper.height} fill="#c5d0e2" />
+    <rect
+      width={picture.paper.width}
+      height={picture.paper.height}
+      fill="#fff"
+      stroke="#c9d5e6"
+      strokeWidth={0.3}
+    />
+    <g fill="none" strokeLinecap="round" strokeLinejoin="round">
+      {picture.strokes.map((s) => (
+        <path
+          key={`${s.layer}/${s.pen}`}
+          data-layer={s.layer}
+          data-pen={s.pen}
+          d={s.d}
+          strokeWidth={s.width}
+          stroke={INK[s.pen] ?? '#16233F'}
+        />
+      ))}
+    </g>
+    <g fill="#16233F">
+      {picture.fills.map((points, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: the same mark of the sheet keeps its place in the order while it moves
+        <polygon key={i} points={points} />
+      ))}
+    </g>
+    <g fill="#16233F" fontFamily="osifont">
+      {picture.texts.map((t, i) => (
+        <text
+          // biome-ignore lint/suspicious/noArrayIndexKey: the same mark of the sheet keeps its place in the order while it moves
+          key={i}
+          data-layer={t.layer}
+          x={t.at[0]}
+          y={t.at[1]}
+          fontSize={t.height * EM}
+          textAnchor={t.anchor}
+        >
+          {t.text}
+        </text>
+      ))}
+    </g>
+  </>
+));
+SheetInk.displayName = 'SheetInk';
 
 /** The views' boxes with the overall sizes in the three inks. */
 const Boxes = ({ picture }: { picture: GoodPicture }) => {

@@ -52,6 +52,14 @@ const get = useDesk.getState;
 let pending: Pending | undefined;
 let storing: Promise<void> | undefined;
 
+/** A new picture, with the values that did not change kept as the same object: sentences then need no new look. */
+const shown = (picture: GoodPicture): GoodPicture => {
+  const before = get().picture?.values;
+  return before && JSON.stringify(before) === JSON.stringify(picture.values)
+    ? { ...picture, values: before }
+    : picture;
+};
+
 /** What is not stored yet also lies in the browser, for a reload in between. */
 const shelf = (id: string): string => `blue-ledger unsaved ${id}`;
 const shelve = (): void => {
@@ -65,6 +73,8 @@ const absorb = (kept: Kept): void => {
 };
 
 const RETRY = 1000;
+const PATIENCE = 200;
+let patience: ReturnType<typeof setTimeout> | undefined;
 
 const store = async (): Promise<void> => {
   while (pending) {
@@ -127,17 +137,19 @@ export const propose = async (drawing: Drawing, label: string): Promise<readonly
   const picture = await workPicture(drawing);
   if (!picture) return [];
   if (!picture.ok) return picture.faults;
-  set({ drawing, picture, faults: [], save: 'saving' });
+  set({ drawing, picture: shown(picture), faults: [], save: 'saving' });
   pending = { drawing, label };
   shelve();
-  void flush();
+  // a moment's patience lets the sheet be drawn first, and makes one stored step of several quick ones
+  clearTimeout(patience);
+  patience = setTimeout(() => void flush(), PATIENCE);
   return [];
 };
 
 /** Shows a change while it is being dragged, without keeping it. */
 export const preview = async (drawing: Drawing): Promise<void> => {
   const picture = await workPicture(drawing);
-  if (picture?.ok) set({ picture });
+  if (picture?.ok) set({ picture: shown(picture) });
 };
 
 /** Undo (-1) and redo (1), through the history that the server keeps. */

@@ -18,15 +18,28 @@ type Waiting = { drawing: Drawing; done: (p: DeskPicture | undefined) => void; f
 let busy = false;
 let next: Waiting | undefined;
 
+const takeNext = (): Waiting | undefined => {
+  const job = next;
+  next = undefined;
+  return job;
+};
+
+/** The worker gets its next question before the last answer is shown, so that it works while the page draws. */
 const pump = async (): Promise<void> => {
-  while (next) {
-    const { drawing, done, fail } = next;
-    next = undefined;
+  let job = takeNext();
+  let running = job && worker().work(job.drawing);
+  while (job && running) {
+    const { done, fail } = job;
+    let deliver: () => void;
     try {
-      done(await worker().work(drawing));
+      const picture = await running;
+      deliver = () => done(picture);
     } catch (error) {
-      fail(error);
+      deliver = () => fail(error);
     }
+    job = takeNext();
+    running = job && worker().work(job.drawing);
+    deliver();
   }
   busy = false;
 };
@@ -39,8 +52,7 @@ export const workPicture = (drawing: Drawing): Promise<DeskPicture | undefined> 
   new Promise((done, fail) => {
     next?.done(undefined);
     next = { drawing, done, fail };
-    if (!busy) {
-      busy = true;
-      void pump();
-    }
+    if (busy) return;
+    busy = true;
+    void pump();
   });

@@ -1,6 +1,6 @@
 import { dot, type Vec3 } from '../geometry/vec.ts';
 import { type NumberedPoint, numberPoints } from '../ledger/numbering.ts';
-import { type Posting, postingsOf } from '../ledger/postings.ts';
+import { type Posting, postingsIn } from '../ledger/postings.ts';
 import type { Fault } from '../number/fault.ts';
 import { decimal } from '../number/format.ts';
 import { partModel } from '../part/model.ts';
@@ -35,7 +35,7 @@ export type Desk = { readonly work: (d: Drawing) => Worked };
 type Remembered = {
   key: string;
   part: BuiltPart;
-  rows: LedgerRow[];
+  points: NumberedPoint[];
   measures: Measures;
   views: Map<ViewName, View>;
 };
@@ -59,7 +59,7 @@ export const openDesk = (): Desk => {
     last = {
       key,
       part,
-      rows: numberPoints(part).map((p) => ({ ...p, postings: {} })),
+      points: numberPoints(part),
       measures,
       views: new Map(),
     };
@@ -90,8 +90,13 @@ export const openDesk = (): Desk => {
       const sheet = drawSheet(part, d.setup, d, sections, (name, scene) =>
         scene === part.bodies ? plain(name) : viewOf(scene, VIEW_FRAMES[name], part.tol),
       );
-      const shown = new Map(sheet.views.map((v) => [v.name, v.view] as const));
-      const rows = known.rows.map((r) => ({ ...r, postings: postingsOf(r, shown, part.tol.linear) }));
+      const postings = sheet.views.map(
+        (v) => [v.name, postingsIn(v.view, known.points, part.tol.linear)] as const,
+      );
+      const rows = known.points.map((p) => ({
+        ...p,
+        postings: Object.fromEntries(postings.map(([name, posted]) => [name, posted.get(p.key) ?? 'none'])),
+      }));
       return {
         ok: true,
         part,

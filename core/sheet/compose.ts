@@ -6,7 +6,7 @@ import type { BuiltPart } from '../solid/build.ts';
 import { VIEW_FRAMES } from '../view/frames.ts';
 import { shadowsOf } from '../view/project.ts';
 import type { SceneBody } from '../view/scene.ts';
-import type { ViewLine } from '../view/view.ts';
+import type { View, ViewLine } from '../view/view.ts';
 import { centreLinesOf, type FeatureAxis, featureAxes } from './centreLines.ts';
 import { chainDashes, crossDashes, hiddenDashes } from './dash.ts';
 import { hatchLines, hatchStyle } from './hatch.ts';
@@ -50,7 +50,10 @@ export const composeInk = (
     ...checkBar(sheet.paper, part.units).ink,
     ...referenceInk(sheet, setup),
     ...(setup.rules.projectors === 'kept' ? cutProjectors(sheet) : []),
-    ...sheet.views.flatMap((v) => viewInk(v, sheet, part, setup, styleOf, axesOf)),
+    ...sheet.views.flatMap((v) => {
+      const draw = (): Ink[] => viewInk(v, sheet, part, setup, styleOf, axesOf);
+      return v.cut ? draw() : remembered(v, draw);
+    }),
     ...sheet.shapes.flatMap((s) => shapeInk(s, sheet, setup, styleOf)),
     ...sheet.sections.flatMap((s) => traceInk(s, sheet)),
   ];
@@ -131,6 +134,20 @@ const continues = (l: ViewLine, lines: readonly ViewLine[], at: 'from' | 'to'): 
 };
 
 type StyleOf = (s: Section, body: string) => { angle: number; spacing: number };
+
+/**
+ * The ink of a whole view depends on nothing but the view and its place, so a view that stays while a plane is dragged keeps its
+ * ink.
+ */
+const wholeViews = new WeakMap<View, { readonly place: string; readonly ink: Ink[] }>();
+const remembered = (v: PlacedView, draw: () => Ink[]): Ink[] => {
+  const place = JSON.stringify([v.toPaper, v.box, v.title]);
+  const known = wholeViews.get(v.view);
+  if (known?.place === place) return known.ink;
+  const ink = draw();
+  wholeViews.set(v.view, { place, ink });
+  return ink;
+};
 
 const viewInk = (
   v: PlacedView,

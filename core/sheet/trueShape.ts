@@ -71,7 +71,7 @@ const PAD = 3;
 const LINE_OVERRUN = 6;
 /** Least distance of X1Y1 from the trace, and the steps in which places are tried, mm. */
 const NEAREST = 8;
-const STEP = 4;
+const STEP = 6;
 /** For X1 and Y1 beyond the ends of their line. */
 const LETTERS = 5;
 

@@ -62,44 +62,68 @@ const turningParameters = (edge: Edge, body: SceneBody, f: ViewFrame, tol: numbe
   });
 };
 
-const gather = (scene: readonly SceneBody[], f: ViewFrame, tol: number): FlatCarrier[] => {
-  const carriers: FlatCarrier[] = [];
-  const buckets = new Map<string, FlatCarrier[]>();
-  const names = (m: Member): string[] => {
-    const k = m.curve;
-    if (k.type === 'free') return [];
-    // quantised by a number that equal carriers share to well within a bucket; the neighbours are looked at too
-    const x = k.type === 'line' ? Math.atan2(k.d[1], k.d[0]) * 1e4 : (k.c[0] + 0.7 * k.c[1]) / (tol * 1e4);
-    const slot = Math.round(x);
-    // directions just below and just above the vertical are neighbours
-    const turned =
-      k.type === 'line' && Math.abs(Math.abs(slot) - 15708) < 2
-        ? [15707, 15708, 15709, -15707, -15708, -15709]
-        : [slot, slot - 1, slot + 1];
-    return turned.map((n) => `${k.type}${n}`);
+/**
+ * Flat carriers, found again by a few whole numbers that equal ones share to well within a bucket: direction and offset of
+ * a line, centre of a conic. Neighbouring buckets are looked at too.
+ */
+const carrierIndex = (tol: number) => {
+  const buckets = new Map<number, FlatCarrier[]>();
+  const QUARTER = Math.round((Math.PI / 2) * 1e4);
+  const key = (family: number, x: number, y: number): number => (family * 2e5 + x + 1e5) * 1e8 + y;
+  const slotsOf = (k: Exclude<Curve2, { type: 'free' }>): readonly [number, number][] => {
+    const width = tol * 1e4;
+    if (k.type === 'conic') return [[0, Math.round((k.c[0] + 0.7 * k.c[1]) / width) % 1e7]];
+    const x = Math.round(Math.atan2(k.d[1], k.d[0]) * 1e4);
+    const y = Math.round((k.d[0] * k.p[1] - k.d[1] * k.p[0]) / width) % 1e7;
+    // just either side of the vertical a line may run in either sense
+    return Math.abs(Math.abs(x) - QUARTER) < 2
+      ? [
+          [x, y],
+          [-x, -y],
+        ]
+      : [[x, y]];
   };
-  const fits = (c: FlatCarrier, m: Member): boolean => {
-    if (c.curve.type === 'line' && m.curve.type === 'line') {
-      const line = c.curve;
+  const fits = (c: Curve2, m: Member): boolean => {
+    if (c.type === 'line')
       return [m.lo, m.hi].every((s) => {
         const p = pointOn2(m.curve, s);
-        return Math.abs((p[0] - line.p[0]) * line.d[1] - (p[1] - line.p[1]) * line.d[0]) <= tol * 2;
+        return Math.abs((p[0] - c.p[0]) * c.d[1] - (p[1] - c.p[1]) * c.d[0]) <= tol * 2;
       });
-    }
-    return c.curve.type === 'conic' && m.curve.type === 'conic' && sameConic(c.curve, m.curve, tol * 2);
+    return c.type === 'conic' && m.curve.type === 'conic' && sameConic(c, m.curve, tol * 2);
   };
+  return {
+    find: (m: Member): FlatCarrier | undefined => {
+      if (m.curve.type === 'free') return undefined;
+      const family = m.curve.type === 'line' ? 0 : 1;
+      const reach = family === 0 ? 1 : 0;
+      for (const [x, y] of slotsOf(m.curve))
+        for (let i = -reach; i <= reach; i++)
+          for (let j = -1; j <= 1; j++) {
+            const home = buckets.get(key(family, x + i, y + j))?.find((c) => fits(c.curve, m));
+            if (home) return home;
+          }
+      return undefined;
+    },
+    add: (c: FlatCarrier): void => {
+      if (c.curve.type === 'free') return;
+      const [x, y] = slotsOf(c.curve)[0] as [number, number];
+      const k = key(c.curve.type === 'line' ? 0 : 1, x, y);
+      const list = buckets.get(k);
+      if (list) list.push(c);
+      else buckets.set(k, [c]);
+    },
+  };
+};
+
+const gather = (scene: readonly SceneBody[], f: ViewFrame, tol: number): FlatCarrier[] => {
+  const carriers: FlatCarrier[] = [];
+  const index = carrierIndex(tol);
   const place = (m: Member, turns: readonly number[], edge?: Edge): void => {
-    const keys = names(m);
-    let home = keys.flatMap((k) => buckets.get(k) ?? []).find((c) => fits(c, m));
+    let home = index.find(m);
     if (!home) {
       home = { curve: m.curve, members: [], cuts: [] };
       carriers.push(home);
-      const key = keys[0];
-      if (key !== undefined) {
-        const list = buckets.get(key);
-        if (list) list.push(home);
-        else buckets.set(key, [home]);
-      }
+      index.add(home);
     }
     home.members.push(reread(m, home.curve));
     const own = home.curve;
@@ -108,16 +132,16 @@ const gather = (scene: readonly SceneBody[], f: ViewFrame, tol: number): FlatCar
       else if (edge) home.cuts.push(parameterOn2(own, flatten(f, pointOn(edge.curve, t))));
     }
   };
-  scene.forEach((body, index) => {
+  scene.forEach((body, order) => {
     for (const edge of body.edges) {
       if (edge.kind === 'smooth') continue;
       const turns = turningParameters(edge, body, f, tol);
-      for (const shadow of shadowsOf(edge.curve, edge.from, edge.to, f, tol, `${index}:${edge.key}`))
+      for (const shadow of shadowsOf(edge.curve, edge.from, edge.to, f, tol, `${order}:${edge.key}`))
         place({ ...shadow, kind: 'edge', of: edge.on, source: edge.key }, turns, edge);
     }
     for (const s of silhouettesOf(body.solid, f)) {
       for (const [from, to] of keptStretches(s, body))
-        for (const shadow of shadowsOf(s.curve, from, to, f, tol, `${index}:${s.of}`))
+        for (const shadow of shadowsOf(s.curve, from, to, f, tol, `${order}:${s.of}`))
           place({ ...shadow, kind: 'outline', of: [s.of], source: s.of }, []);
     }
   });
