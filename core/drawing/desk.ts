@@ -78,6 +78,7 @@ export const openDesk = (): Desk => {
         if (!plane.ok) return { ok: false, faults: plane.faults };
         const section = sectionOf(part, plane.value);
         if (!section.bodies.length) findings.push(missing(plane.value, part));
+        else if (!d.setup.views.includes(plane.value.seenIn)) findings.push(unseen(plane.value));
         sections.push(section);
       }
       const plain = (name: ViewName): View => {
@@ -108,6 +109,14 @@ export const openDesk = (): Desk => {
     },
   };
 };
+
+/** A cut whose trace has no view to stand in. */
+const unseen = (c: CuttingPlane): Fault => ({
+  path: ['cuts', c.name],
+  where: `cut "${c.name}"`,
+  what: `Its trace belongs in the ${c.seenIn} view, which is not on the sheet.`,
+  mend: `Add the ${c.seenIn} view, or state the cut in another one.`,
+});
 
 /** A plane that meets nothing: between which distances along the sight it would. */
 const missing = (c: CuttingPlane, part: BuiltPart): Fault => {
