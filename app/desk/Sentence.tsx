@@ -1,8 +1,9 @@
 'use client';
 import { useState } from 'react';
 import type { Fault } from '../../core/number/fault.ts';
+import { typedQuantity } from '../../core/part/schema.ts';
 import type { Token } from '../../core/statement/sentence.ts';
-import { replaceAt, typedQuantity } from './change.ts';
+import { replaceAt } from './change.ts';
 import { propose, useDesk } from './deskStore.ts';
 import { FigureField } from './FigureField.tsx';
 

@@ -1,5 +1,4 @@
 import type { Drawing } from '../../core/drawing/drawing.ts';
-import type { Quantity } from '../../core/part/schema.ts';
 
 type Path = readonly (string | number)[];
 
@@ -10,12 +9,6 @@ export const replaceAt = <T>(root: T, path: Path, value: unknown): T => {
   if (Array.isArray(root)) return root.map((x, i) => (i === key ? replaceAt(x, rest, value) : x)) as T;
   const box = root as Record<string | number, unknown>;
   return { ...box, [key]: replaceAt(box[key], rest, value) } as T;
-};
-
-/** A typed figure: a plain number stays a number, everything else is an expression. */
-export const typedQuantity = (text: string): Quantity => {
-  const t = text.trim();
-  return /^-?\d+(\.\d+)?$/.test(t) && String(Number(t)) === t ? Number(t) : t;
 };
 
 type Bodies = Drawing['part']['bodies'];

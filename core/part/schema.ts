@@ -145,6 +145,12 @@ export type TraceFile = z.infer<typeof traceSchema>;
 export type Quantity = number | string;
 export type ViewName = (typeof VIEW_NAMES)[number];
 
+/** A typed figure: a plain number stays a number, everything else is an expression. */
+export const typedQuantity = (text: string): Quantity => {
+  const t = text.trim();
+  return /^-?\d+(\.\d+)?$/.test(t) && String(Number(t)) === t ? Number(t) : t;
+};
+
 type Path = readonly (string | number)[];
 
 const valueAt = (root: unknown, path: Path): unknown =>

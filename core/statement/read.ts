@@ -30,12 +30,6 @@ class LineFault extends Error {
   }
 }
 
-/** A figure stays as it was typed; a plain number becomes a JSON number. */
-const quantity = (text: string): Quantity => {
-  const t = text.trim();
-  return /^-?\d+(\.\d+)?$/.test(t) && String(Number(t)) === t ? Number(t) : t;
-};
-
 /** Splits at commas outside square brackets, each with its following words. */
 const splitClauses = (text: string): string[] => {
   const out: string[] = [];
@@ -73,6 +67,13 @@ const setAt = (root: Json, path: readonly (string | number)[], value: unknown): 
   });
 };
 
+/** "top … across" must be tried before "… across", which it also looks like. */
+const mostWordsFirst = (clauses: readonly Clause[]): Clause[] => {
+  const words = (c: Clause): number =>
+    c.parts.reduce((n, p) => n + (typeof p === 'string' ? p.length : 0), 0);
+  return [...clauses].sort((a, b) => words(b) - words(a));
+};
+
 /** Reads one clause into the object; false where it does not fit. */
 const readClause = (c: Clause, text: string, into: Json): boolean => {
   const m = patternOf(c).exec(text);
@@ -83,19 +84,20 @@ const readClause = (c: Clause, text: string, into: Json): boolean => {
   }
   const figures = c.parts.filter((p): p is Figure => typeof p !== 'string');
   figures.forEach((f, i) => {
-    setAt(into, f.path, quantity(m[i + 1] as string));
+    setAt(into, f.path, typedQuantity(m[i + 1] as string));
   });
   return true;
 };
 
 const points = (text: string): Quantity[][] =>
-  [...text.matchAll(/\[([^\]]*)\]/g)].map((m) => (m[1] as string).split(',').map(quantity));
+  [...text.matchAll(/\[([^\]]*)\]/g)].map((m) => (m[1] as string).split(',').map(typedQuantity));
 
 const readProfile = (text: string): Json => {
   const circle = /^circle (.+)$/.exec(text);
-  if (circle) return { circle: quantity(circle[1] as string) };
+  if (circle) return { circle: typedQuantity(circle[1] as string) };
   const rectangle = /^rectangle (.+) by (.+)$/.exec(text);
-  if (rectangle) return { rectangle: [quantity(rectangle[1] as string), quantity(rectangle[2] as string)] };
+  if (rectangle)
+    return { rectangle: [typedQuantity(rectangle[1] as string), typedQuantity(rectangle[2] as string)] };
   if (text.startsWith('corners')) return { polygon: points(text) };
   const run = /^from (\[[^\]]*\])(.*)$/.exec(text);
   if (!run)
@@ -128,16 +130,16 @@ const readFeature = (id: string, text: string): Json => {
   const turns: Json[] = [];
   for (let i = 0; i < clauses.length; i++) {
     const c = clauses[i] as string;
-    if ((kind === 'extrude' || kind === 'revolve') && /^(circle|rectangle|corners|from) ?/.test(c)) {
+    if ((kind === 'extrude' || kind === 'revolve') && /^(circle |rectangle |corners ?\[|from \[)/.test(c)) {
       shape.profile = readProfile(c);
       continue;
     }
     const rounded = /^corners rounded (.+)$/.exec(c);
     if (rounded && shape.profile) {
-      (shape.profile as Json).round = quantity(rounded[1] as string);
+      (shape.profile as Json).round = typedQuantity(rounded[1] as string);
       continue;
     }
-    if (SHAPE_CLAUSES[kind].some((x) => readClause(x, c, shape))) continue;
+    if (mostWordsFirst(SHAPE_CLAUSES[kind]).some((x) => readClause(x, c, shape))) continue;
     if (readClause(AT_CLAUSE, c, feature)) continue;
     // "4 times, stepping [..]" was split at its comma
     const next = clauses[i + 1];
@@ -164,21 +166,21 @@ const readPlacing = (c: string, feature: Json, turns: Json[]): boolean => {
   }
   const turned = /^turned (.+) about ([xyz])$/.exec(c);
   if (turned) {
-    turns.push({ axis: turned[2], angle: quantity(turned[1] as string) });
+    turns.push({ axis: turned[2], angle: typedQuantity(turned[1] as string) });
     return true;
   }
   const round = /^(.+) times about ([xyz])(?: through (\[[^\]]*\]))?(?: every (.+) degrees)?$/.exec(c);
   if (round) {
     feature.repeat = {
-      count: quantity(round[1] as string),
+      count: typedQuantity(round[1] as string),
       about: { axis: round[2], ...(round[3] ? { through: points(round[3])[0] } : {}) },
-      ...(round[4] ? { angle: quantity(round[4]) } : {}),
+      ...(round[4] ? { angle: typedQuantity(round[4]) } : {}),
     };
     return true;
   }
   const mirror = /^mirrored where ([xyz]) is (.+)$/.exec(c);
   if (mirror) {
-    feature.mirror = { normal: mirror[1], at: quantity(mirror[2] as string) };
+    feature.mirror = { normal: mirror[1], at: typedQuantity(mirror[2] as string) };
     return true;
   }
   if (c === 'left whole' || c === 'sectioned') {
@@ -256,7 +258,7 @@ export const readStatement = (text: string): Result<PartFile> => {
         part.dims ??= {};
         if (Object.hasOwn(part.dims as Json, size[1] as string))
           throw new LineFault(`The size "${size[1]}" is stated twice.`, 'Keep one of the two lines.');
-        (part.dims as Json)[size[1] as string] = quantity(size[2] as string);
+        (part.dims as Json)[size[1] as string] = typedQuantity(size[2] as string);
       } else if (line.startsWith('Body ')) bodies.push(readBody(line.slice(5)));
       else if (feature) {
         const home = bodies.at(-1);

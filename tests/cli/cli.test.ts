@@ -1,0 +1,156 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, describe, expect, test } from '@jest/globals';
+
+const folder = mkdtempSync(join(tmpdir(), 'blue-ledger-cli-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+const file = (name: string, value: unknown): string => {
+  const path = join(folder, name);
+  writeFileSync(path, typeof value === 'string' ? value : JSON.stringify(value));
+  return path;
+};
+const call = (args: string[], input?: string) =>
+  spawnSync('./blue-ledger', args, { encoding: 'utf8', ...(input === undefined ? {} : { input }) });
+
+const plate = {
+  format: 'blue-ledger/part@1',
+  name: 'Plate',
+  units: 'mm',
+  bodies: [
+    {
+      name: 'plate',
+      features: [
+        { id: 'plate', op: 'add', shape: { kind: 'block', width: 90, depth: 40, height: 10 } },
+        { id: 'bore', op: 'cut', at: [45, 20, 10], shape: { kind: 'hole', diameter: 12, depth: 'through' } },
+      ],
+    },
+  ],
+};
+const part = file('plate.part.json', plate);
+const section = file('A.section.json', {
+  name: 'A',
+  seenIn: 'top',
+  through: [
+    [0, 20],
+    [90, 20],
+  ],
+  look: 'up',
+});
+
+describe('the command line', () => {
+  test('views, to the letter of the contract', () => {
+    const r = call(['views', part, '--views', 'top', '--json']);
+    expect(r.status).toBe(0);
+    const { format, units, views } = JSON.parse(r.stdout);
+    expect([format, units, views.top.box]).toEqual(['blue-ledger/views@1', 'mm', [0, 0, 90, 40]]);
+    expect(views.top.lines).toContainEqual({
+      class: 'visible',
+      kind: 'edge',
+      curve: { type: 'arc', centre: [45, 20], radius: 6, from: 0, to: 360 },
+      of: ['bore/wall', 'plate/bottom', 'plate/top'],
+    });
+  });
+  test('a section with its areas, points and the view square to it', () => {
+    const r = JSON.parse(call(['section', part, section, '--views', 'front,section']).stdout);
+    expect(r.bodies[0]).toMatchObject({ name: 'plate', hatched: true });
+    expect(r.bodies[0].area).toBeCloseTo(780, 9);
+    expect(r.bodies[0].loops.map((l: { outer: boolean }) => l.outer)).toEqual([true, true]);
+    expect(r.bodies[0].cutPoints).toHaveLength(8);
+    expect(r.views.front.cut).toHaveLength(2);
+    expect(r.views.section.box).toEqual(r.views.front.box);
+  });
+  test('the same input gives the same bytes, from a file and from standard input', () => {
+    const a = call(['measure', part]).stdout;
+    expect(call(['measure', '-'], JSON.stringify(plate)).stdout).toBe(a);
+    expect(JSON.parse(a).bodies[0].volume).toBeCloseTo(36000 - Math.PI * 360, 9);
+    const pdf = () => readFileSync(sheet('pdf'));
+    expect(pdf().equals(pdf())).toBe(true);
+  });
+  const sheet = (format: string): string => {
+    const out = join(folder, `sheet.${format}`);
+    expect(
+      call([
+        'sheet',
+        part,
+        '--paper',
+        'A4',
+        '--scale',
+        '1:2',
+        '--angle',
+        'third',
+        '--section',
+        section,
+        '--format',
+        format,
+        '--out',
+        out,
+      ]).status,
+    ).toBe(0);
+    return out;
+  };
+  test('a sheet measures true at its scale', () => {
+    const svg = readFileSync(sheet('svg'), 'utf8');
+    expect(svg).toContain('width="297mm" height="210mm"');
+    // 90 wide at half size
+    const lengths = [...svg.matchAll(/d="M([\d.]+) ([\d.]+)L([\d.]+) ([\d.]+)" stroke-width="0.5"/g)].map(
+      (m) => Math.hypot(Number(m[3]) - Number(m[1]), Number(m[4]) - Number(m[2])),
+    );
+    expect(Math.min(...lengths.map((x) => Math.abs(x - 45)))).toBeLessThan(2e-3);
+    expect(svg).toContain('SECTIONAL FRONT VIEW');
+  });
+  test('refused input says where and what to do, and exits 1', () => {
+    const bad = file('bad.part.json', {
+      ...plate,
+      bodies: [
+        {
+          ...plate.bodies[0],
+          features: [{ id: 'p', op: 'add', shape: { kind: 'block', width: 'W', depth: 1, height: 1 } }],
+        },
+      ],
+    });
+    const r = call(['views', bad]);
+    expect([r.status, r.stdout]).toEqual([1, '']);
+    expect(r.stderr).toBe(
+      `blue-ledger: ${bad}: body "plate", feature "p", shape.width: "W": The name "W" is not known. Add it to dims.\n`,
+    );
+    expect(call(['measure', join(folder, 'none.json')])).toMatchObject({
+      status: 1,
+      stderr: expect.stringContaining('cannot be read (ENOENT)'),
+    });
+    expect(call(['measure', file('torn.json', '{"a":')])).toMatchObject({
+      status: 1,
+      stderr: expect.stringContaining('It is not JSON'),
+    });
+    expect(call(['section', part, file('s.json', { name: 'A', seenIn: 'top', look: 'up' })])).toMatchObject({
+      status: 1,
+      stderr: expect.stringContaining('cut "A", through: The place of the cut is missing'),
+    });
+  });
+  test.each([
+    [[], /views PART/],
+    [['frobnicate'], /is not a command/],
+    [['views'], /Give PART/],
+    [['views', part, '--views', 'inside'], /"inside" is not a view/],
+    [['views', part, '--toward', '0,0,0'], /not all zero/],
+    [['sheet', part, '--format', 'dxf'], /DXF is not built yet/],
+    [['sheet', part], /--format svg or pdf/],
+    [['sheet', part, '--format', 'svg', '--paper', 'A9'], /is not a paper/],
+    [['ledger', part], /not built yet/],
+    [['views', part, '--wat'], /usage/],
+  ])('wrong usage %p exits 2', (args, words) => {
+    const r = call(args as string[]);
+    expect(r.status).toBe(2);
+    expect(r.stderr + r.stdout).toMatch(words as RegExp);
+  });
+  test('it starts in under half a second', () => {
+    call(['--help']);
+    const times = [1, 2, 3].map(() => {
+      const t = performance.now();
+      call(['measure', part]);
+      return performance.now() - t;
+    });
+    expect(Math.min(...times)).toBeLessThan(500);
+  });
+});
