@@ -6,6 +6,7 @@ import {
   partSchema,
   type Quantity,
   readBySchema,
+  typedQuantity,
   VIEW_NAMES,
 } from '../part/schema.ts';
 import {
