@@ -28,22 +28,29 @@ export const Sentence = ({ tokens, subject }: Props) => {
     const lead = before?.kind === 'words' ? before.text.replace(/[[\],]/g, '').trim() : '';
     return [subject, lead.slice(-24), word, `figure ${i}`].filter(Boolean).join(', ');
   };
+  // an opening bracket stays with the figure after it when the line breaks
+  const lead = (i: number): string => {
+    const before = tokens[i - 1];
+    return before?.kind === 'words' && before.text.endsWith('[') ? '[' : '';
+  };
   return (
     <>
       {tokens.map((t, i) =>
         t.kind === 'words' ? (
           // biome-ignore lint/suspicious/noArrayIndexKey: the words of a sentence have no identity but their place
-          <span key={i}>{t.text}</span>
+          <span key={i}>{tokens[i + 1] ? t.text.replace(/\[$/, '') : t.text}</span>
         ) : (
-          <FigureField
-            key={t.path.join('.')}
-            text={t.text}
-            name={nameOf(i)}
-            account={t.account}
-            worth={values?.[t.path.join('.')]}
-            onCommit={commit(t)}
-            onFault={setFault}
-          />
+          <span key={t.path.join('.')} className="whitespace-nowrap">
+            {lead(i)}
+            <FigureField
+              text={t.text}
+              name={nameOf(i)}
+              account={t.account}
+              worth={values?.[t.path.join('.')]}
+              onCommit={commit(t)}
+              onFault={setFault}
+            />
+          </span>
         ),
       )}
       {fault && (

@@ -91,8 +91,9 @@ export const openDesk = (): Desk => {
       const sheet = drawSheet(part, d.setup, d, sections, (name, scene) =>
         scene === part.bodies ? plain(name) : viewOf(scene, VIEW_FRAMES[name], part.tol),
       );
+      const edges = part.bodies.flatMap((b) => b.edges);
       const postings = sheet.views.map(
-        (v) => [v.name, postingsIn(v.view, known.points, part.tol.linear)] as const,
+        (v) => [v.name, postingsIn(v.view, known.points, edges, part.tol.linear)] as const,
       );
       const rows = known.points.map((p) => ({
         ...p,

@@ -29,21 +29,25 @@ export const numberPoints = (part: BuiltPart): NumberedPoint[] => {
     })),
   );
   if (!all.length) return [];
-  const middle = [0, 1].map((i) => {
-    const xs = all.map((v) => v.at[i] as number);
-    return (Math.min(...xs) + Math.max(...xs)) / 2;
-  }) as [number, number];
-  // angle clockwise from the direction to the left back corner
-  const turn = (p: Vec3): number => {
-    const a = Math.atan2(p[1] - middle[1], p[0] - middle[0]);
-    const t = (0.75 * Math.PI - a + 4 * Math.PI + 1e-9) % (2 * Math.PI);
-    return t;
-  };
-  const sorted = [...all].sort((a, b) => {
-    const dz = b.at[2] - a.at[2];
-    if (Math.abs(dz) > tol) return dz;
-    const dt = turn(a.at) - turn(b.at);
-    return Math.abs(dt) > 1e-7 ? dt : a.key.localeCompare(b.key);
+  const rings: (typeof all)[] = [];
+  for (const v of [...all].sort((a, b) => b.at[2] - a.at[2])) {
+    const ring = rings.at(-1);
+    if (ring && Math.abs((ring[0] as (typeof all)[number]).at[2] - v.at[2]) <= tol) ring.push(v);
+    else rings.push([v]);
+  }
+  const sorted = rings.flatMap((ring) => {
+    const reach = [0, 1].map((i) => ring.map((v) => v.at[i] as number));
+    const span = (xs: readonly number[] = []): [number, number] => [Math.min(...xs), Math.max(...xs)];
+    const [x0, x1] = span(reach[0]);
+    const [y0, y1] = span(reach[1]);
+    // clockwise from the direction of the ring's own left back corner, as seen from above
+    const start = Math.atan2((y1 - y0) / 2, (x0 - x1) / 2);
+    const turn = (p: Vec3): number =>
+      (start - Math.atan2(p[1] - (y0 + y1) / 2, p[0] - (x0 + x1) / 2) + 4 * Math.PI + 1e-9) % (2 * Math.PI);
+    return ring.sort((a, b) => {
+      const gap = turn(a.at) - turn(b.at);
+      return Math.abs(gap) > 1e-7 ? gap : a.key.localeCompare(b.key);
+    });
   });
   return sorted.map((v, i) => ({ label: String(i + 1), ...v }));
 };

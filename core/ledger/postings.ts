@@ -1,5 +1,7 @@
 import { pointOn2 } from '../geometry/curve2.ts';
-import { distance2 } from '../geometry/vec.ts';
+import { pointOn } from '../geometry/curve3.ts';
+import { distance2, dot, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import type { Edge } from '../solid/boundary.ts';
 import { flatten } from '../view/project.ts';
 import type { View, ViewLine } from '../view/view.ts';
 import type { NumberedPoint } from './numbering.ts';
@@ -7,10 +9,15 @@ import type { NumberedPoint } from './numbering.ts';
 /** How a point is posted in a view: the end of a visible line, of hidden lines only, or of none. */
 export type Posting = 'seen' | 'hidden' | 'none';
 
-/** How the points are posted in one view, by the lines of their own edges that reach them there. */
+/**
+ * How the points are posted in one view, by the lines of their own edges that reach them there. A point with an edge straight before it is
+ * hidden, though its place in the view is on a visible line.
+ * @param edges all edges of the part
+ */
 export const postingsIn = (
   view: View,
   points: readonly NumberedPoint[],
+  edges: readonly Edge[],
   tol: number,
 ): Map<string, Posting> => {
   const linesOf = new Map<string, ViewLine[]>();
@@ -26,14 +33,29 @@ export const postingsIn = (
       const reaching = p.edges
         .flatMap((e) => linesOf.get(e) ?? [])
         .filter((l) => touchesLine(l, at, tol * 40));
-      const posting = reaching.some((l) => l.class === 'visible')
-        ? 'seen'
-        : reaching.length
-          ? 'hidden'
-          : 'none';
-      return [p.key, posting] as const;
+      if (!reaching.length) return [p.key, 'none'] as const;
+      const covered = edges.some((e) => covers(e, p, view, tol * 40));
+      return [p.key, !covered && reaching.some((l) => l.class === 'visible') ? 'seen' : 'hidden'] as const;
     }),
   );
+};
+
+/** True where a straight edge passes before the point for the view's observer. */
+const covers = ({ curve, from, to, kind }: Edge, p: NumberedPoint, view: View, tol: number): boolean => {
+  if (curve.type !== 'line' || kind === 'smooth') return false;
+  const { frame } = view;
+  const at = flatten(frame, p.at);
+  const [a, b] = [pointOn(curve, from), pointOn(curve, to)];
+  const [fa, fb] = [flatten(frame, a), flatten(frame, b)];
+  const run: Vec2 = [fb[0] - fa[0], fb[1] - fa[1]];
+  const size = Math.hypot(...run);
+  const depth = (q: Vec3): number => dot(q, frame.toward);
+  // an edge seen end-on covers with its nearer end
+  if (size <= tol) return distance2(fa, at) <= tol && Math.max(depth(a), depth(b)) > depth(p.at) + tol;
+  const t = ((at[0] - fa[0]) * run[0] + (at[1] - fa[1]) * run[1]) / (size * size);
+  if (t < -tol / size || t > 1 + tol / size) return false;
+  const off = Math.abs(run[0] * (at[1] - fa[1]) - run[1] * (at[0] - fa[0])) / size;
+  return off <= tol && depth(a) + t * (depth(b) - depth(a)) > depth(p.at) + tol;
 };
 
 const touchesLine = (l: ViewLine, at: readonly [number, number], tol: number): boolean => {

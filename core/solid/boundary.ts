@@ -258,12 +258,10 @@ export const bodyEdges = (s: Solid): Edge[] => {
       const onKeys = [...new Set(sheets.map((sheet) => faceKeyOf(s, sheet, p)))].sort();
       const before = last && found[last.index];
       const runsOn =
-        last?.piece.to === piece.from &&
-        before?.kind === kind &&
-        before.on.join() === onKeys.join() &&
-        sameSheets(before.sheets, sheets);
+        last?.piece.to === piece.from && before?.kind === kind && sameSheets(before.sheets, sheets);
       if (runsOn && last && before) {
-        found[last.index] = { ...before, to: piece.to };
+        // flush faces of two features carry one edge; it belongs to them all
+        found[last.index] = { ...before, to: piece.to, on: joinedKeys(before.on, onKeys) };
         last = { piece, index: last.index };
       } else {
         const index = found.push({ curve, ...piece, kind, sheets, on: onKeys }) - 1;
@@ -273,6 +271,9 @@ export const bodyEdges = (s: Solid): Edge[] => {
   }
   return withKeys(joinRound(found));
 };
+
+const joinedKeys = (a: readonly string[], b: readonly string[]): string[] =>
+  [...new Set([...a, ...b])].sort();
 
 const sameSheets = (a: readonly Sheet[], b: readonly Sheet[]): boolean =>
   a.length === b.length &&
@@ -292,15 +293,8 @@ const joinRound = (edges: Omit<Edge, 'key'>[]): Omit<Edge, 'key'>[] => {
       (e, k) => k !== i && e.curve === first.curve && Math.abs(e.to - first.from - TAU) < 1e-12,
     );
     const last = out[j];
-    if (
-      j < 0 ||
-      !last ||
-      last.kind !== first.kind ||
-      last.on.join() !== first.on.join() ||
-      !sameSheets(last.sheets, first.sheets)
-    )
-      continue;
-    out[i] = { ...first, from: last.from - TAU };
+    if (j < 0 || !last || last.kind !== first.kind || !sameSheets(last.sheets, first.sheets)) continue;
+    out[i] = { ...first, from: last.from - TAU, on: joinedKeys(first.on, last.on) };
     out.splice(j, 1);
     i = -1;
   }

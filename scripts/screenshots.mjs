@@ -1,0 +1,55 @@
+// Takes the pictures of docs/screenshots from a running demo: node scripts/screenshots.mjs [address]
+import { spawnSync } from 'node:child_process';
+import { rmSync } from 'node:fs';
+import { chromium } from '@playwright/test';
+import { CHROMIUM } from './steps.mjs';
+
+const address = process.argv[2] ?? 'http://127.0.0.1:4170';
+const folder = 'docs/screenshots';
+const browser = await chromium.launch({
+  executablePath: CHROMIUM,
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+  ],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+
+const open = async (title, stage) => {
+  await page.goto(address);
+  await page.getByRole('link', { name: title, exact: true }).click();
+  await page.getByTestId('sheet').waitFor();
+  await page.getByRole('navigation', { name: 'Stages' }).getByRole('button', { name: stage }).click();
+};
+const take = async (name) => {
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: `${folder}/${name}.png` });
+};
+
+await page.goto(address);
+await take('register');
+await open('Louvre bracket', 'Measure');
+await take('measure');
+await open('Mast clamp with bolts', 'Set out');
+await take('set-out');
+await open('Sensor shoe', 'Project');
+await take('project');
+await open('Sundial wedge', 'Transfer');
+await page.getByRole('button', { name: 'Point 4, follow' }).focus();
+await take('transfer');
+await open('Lantern cap, eight-sided', 'Cut');
+await page.getByRole('button', { name: 'Cut point 4, follow' }).focus();
+await take('cut');
+const id = page.url().split('/').at(-1);
+const pdf = Buffer.from(await (await fetch(`${address}/api/drawings/${id}/sheet?as=pdf`)).arrayBuffer());
+const made = spawnSync('pdftoppm', ['-r', '78', '-png', '-singlefile', '-', `${folder}/sheet`], {
+  input: pdf,
+});
+if (made.status !== 0) {
+  rmSync(`${folder}/sheet.png`, { force: true });
+  console.error('The picture of the printed sheet needs pdftoppm (apt-get install poppler-utils).');
+}
+await browser.close();
