@@ -91,10 +91,11 @@ export const openDesk = (): Desk => {
       const sheet = drawSheet(part, d.setup, d, sections, (name, scene) =>
         scene === part.bodies ? plain(name) : viewOf(scene, VIEW_FRAMES[name], part.tol),
       );
-      const edges = part.bodies.flatMap((b) => b.edges);
-      const postings = sheet.views.map(
-        (v) => [v.name, postingsIn(v.view, known.points, edges, part.tol.linear)] as const,
-      );
+      const postings = sheet.views.map((v) => {
+        const section = sections.find((x) => x.plane.name === v.cut);
+        const edges = (section?.remains ?? part.bodies).flatMap((body) => body.edges);
+        return [v.name, postingsIn(v.view, known.points, edges, part.tol.linear)] as const;
+      });
       const rows = known.points.map((p) => ({
         ...p,
         postings: Object.fromEntries(postings.map(([name, posted]) => [name, posted.get(p.key) ?? 'none'])),
