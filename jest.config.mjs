@@ -9,5 +9,5 @@ export default {
       { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' } },
     ],
   },
-  testTimeout: 60_000,
+  testTimeout: 180_000,
 };

@@ -5,6 +5,7 @@ import { typedQuantity } from '../../core/part/schema.ts';
 import type { Token } from '../../core/statement/sentence.ts';
 import { replaceAt } from './change.ts';
 import { propose, useDesk } from './deskStore.ts';
+import { FaultNote } from './FaultNote.tsx';
 import { FigureField } from './FigureField.tsx';
 
 type Props = { readonly tokens: readonly Token[]; readonly subject: string };
@@ -53,14 +54,7 @@ export const Sentence = ({ tokens, subject }: Props) => {
           </span>
         ),
       )}
-      {fault && (
-        <span
-          role="alert"
-          className="mt-1 block border-l-2 border-fault bg-[#fbecea] px-2 py-1 text-[13px] leading-[18px] text-fault"
-        >
-          {fault}
-        </span>
-      )}
+      <FaultNote texts={fault ? [fault] : []} />
     </>
   );
 };

@@ -25,8 +25,9 @@ import {
 } from './paper.ts';
 import { type PlacedView, viewToPaper } from './placedView.ts';
 import type { SheetSetup } from './setup.ts';
+import { onPaper } from './similarity.ts';
 import { checkBar, type TitleText } from './titleBlock.ts';
-import { type PlacedShape, placeTrueShape } from './trueShape.ts';
+import { type PlacedShape, placeTrueShape, trueShapeOf } from './trueShape.ts';
 import { VIEW_TITLES } from './viewTitles.ts';
 import { levelOnXY } from './xyDistance.ts';
 
@@ -124,6 +125,12 @@ const placeAt = (
   const raw = layoutViews(setup.views, setup.angle, overall, setup.gap);
   const free = inner(paper.frame, 2);
   const group = groupRoom(raw);
+  const wanted = sections
+    .filter((s) => s.bodies.length && raw.boxes.has(s.plane.seenIn))
+    .map(({ plane, bodies }) => {
+      const level = levelOnXY(plane.seenIn, box, setup.angle, scale, setup.gap);
+      return trueShapeOf(plane, bodies, scale, setup.angle, level, tol);
+    });
   let first: Placement | undefined;
   for (const by of groupPlaces(group, free)) {
     const layout = moveLayout(raw, by);
@@ -141,15 +148,13 @@ const placeAt = (
     if (!viewsFit && first) continue;
     const taken = [...boxes, ...lines, paper.title, bar];
     const shapes: PlacedShape[] = [];
-    for (const s of sections) {
-      const home = layout.boxes.get(s.plane.seenIn);
-      if (!home || !s.bodies.length) continue;
-      const trace = viewToPaper(s.plane.seenIn, lowOf(box), unscaled(box), home, scale);
-      const level = levelOnXY(s.plane.seenIn, box, setup.angle, scale, setup.gap);
-      const site = { trace, angle: setup.angle, level, free, taken, tol };
-      const shape = placeTrueShape(s.plane, s.bodies, site);
-      shapes.push(shape);
-      taken.push(shape.room);
+    for (const shape of wanted) {
+      const { seenIn, start } = shape.plane;
+      const home = layout.boxes.get(seenIn) as Rect;
+      const trace = viewToPaper(seenIn, lowOf(box), unscaled(box), home, scale);
+      const placed = placeTrueShape(shape, { start: onPaper(trace, start), free, taken });
+      shapes.push(placed);
+      taken.push(placed.room);
     }
     const placement = { layout, shapes, scale, viewsFit, fits: viewsFit && shapes.every((s) => s.fits) };
     if (placement.fits) return placement;

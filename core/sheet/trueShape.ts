@@ -75,66 +75,93 @@ const STEP = 6;
 /** For X1 and Y1 beyond the ends of their line. */
 const LETTERS = 5;
 
-/** What a placement has to go by. */
+/** Where a true shape may go. */
 export type ShapeSite = {
-  /** map of the view that carries the trace */
-  readonly trace: Similarity;
-  readonly angle: ProjectionAngle;
-  /** the level towards the observer of the trace's view that lies on X1Y1 (see levelOnXY) */
-  readonly level: number;
+  /** the start of the trace on the paper */
+  readonly start: Vec2;
   readonly free: Rect;
   readonly taken: readonly Rect[];
-  readonly tol: number;
+};
+
+/** A true shape before it has a place: its rims, and the room it needs when X1Y1 goes through the paper's origin at the trace's start. */
+export type TrueShape = {
+  readonly plane: CuttingPlane;
+  readonly rims: readonly { readonly body: string; readonly stretches: readonly Stretch[] }[];
+  readonly turned: Similarity;
+  /** where the shape-plane point that belongs on X1Y1 opposite the trace's start falls, turned and scaled */
+  readonly anchor: Vec2;
+  /** the ends of X1Y1 along the trace */
+  readonly span: readonly [number, number];
+  readonly away: Vec2;
+  readonly room: Rect;
+};
+
+/**
+ * Sees the cut faces square to the plane, at a scale.
+ * @param level the level towards the observer of the trace's view that lies on X1Y1 (see levelOnXY)
+ */
+export const trueShapeOf = (
+  c: CuttingPlane,
+  faces: readonly { readonly name: string; readonly face: CutFace }[],
+  scale: number,
+  angle: ProjectionAngle,
+  level: number,
+  tol: number,
+): TrueShape => {
+  const f = shapeFrame(c);
+  const rims = faces.map(({ name, face }) => ({ body: name, stretches: faceRim(face, f, tol) }));
+  const d = c.direction;
+  const turned: Similarity = { k: scale, c: d[0], s: d[1], to: [0, 0] };
+  const depthSense = Math.sign(dot(VIEW_FRAMES[c.seenIn].toward, c.tAxis));
+  const anchor = onPaper(turned, [dot(c.origin, f.u), handedness(c) * depthSense * level]);
+  const along = rims.flatMap((r) => cornersOf(r.stretches)).map((p) => (p[0] - dot(c.origin, f.u)) * scale);
+  const span = [Math.min(...along) - LINE_OVERRUN, Math.max(...along) + LINE_OVERRUN] as const;
+  const atOrigin: Similarity = { ...turned, to: [-anchor[0], -anchor[1]] };
+  const placed = rims.flatMap((r) => r.stretches.map((s) => stretchOnPaper(atOrigin, s)));
+  const letters = [span[0] - LETTERS, span[1] + LETTERS].map((s): Vec2 => [d[0] * s, d[1] * s]);
+  const bare = roomOf([...cornersOf(placed), ...letters], PAD);
+  return {
+    plane: c,
+    rims,
+    turned,
+    anchor,
+    span,
+    away: angle === 'first' ? c.sight : [-c.sight[0], -c.sight[1]],
+    room: { ...bare, y: bare.y - LABEL_ROOM, h: bare.h + LABEL_ROOM },
+  };
 };
 
 /**
  * Places a true shape: X1Y1 beyond the trace in first angle, on the observer's side in third, as near as the views allow along the
  * trace's projectors; where there is no room, apart, as drafters do, with the spacings along the trace kept.
  */
-export const placeTrueShape = (
-  c: CuttingPlane,
-  faces: readonly { readonly name: string; readonly face: CutFace }[],
-  { trace, angle, level, free, taken, tol }: ShapeSite,
-): PlacedShape => {
-  const f = shapeFrame(c);
-  const rims = faces.map(({ name, face }) => ({ body: name, stretches: faceRim(face, f, tol) }));
-  const d = c.direction;
-  const away: Vec2 = angle === 'first' ? c.sight : [-c.sight[0], -c.sight[1]];
-  const start = onPaper(trace, c.start);
-  const turned: Similarity = { k: trace.k, c: d[0], s: d[1], to: [0, 0] };
-  // the point of the shape's plane that belongs on X1Y1 opposite the trace's start
-  const depthSense = Math.sign(dot(VIEW_FRAMES[c.seenIn].toward, c.tAxis));
-  const anchor = onPaper(turned, [dot(c.origin, f.u), handedness(c) * depthSense * level]);
-  const spread = rims.flatMap((r) => cornersOf(r.stretches)).map((p) => p[0] - dot(c.origin, f.u));
-  const [s0, s1] = [
-    Math.min(...spread) * trace.k - LINE_OVERRUN,
-    Math.max(...spread) * trace.k + LINE_OVERRUN,
-  ];
-
-  // a place is a move of the shape as it would stand with X1Y1 on the trace itself
+export const placeTrueShape = (shape: TrueShape, { start, free, taken }: ShapeSite): PlacedShape => {
+  const { away, room } = shape;
+  const home: Rect = { ...room, x: room.x + start[0], y: room.y + start[1] };
+  const movedHome = (by: Vec2): Rect => ({ ...home, x: home.x + by[0], y: home.y + by[1] });
+  const clear = (r: Rect): boolean => rectInside(r, free) && !taken.some((t) => rectsMeet(r, t, 1));
   const place = (by: Vec2, apart: boolean): PlacedShape => {
     const foot: Vec2 = [start[0] + by[0], start[1] + by[1]];
-    const toPaper: Similarity = { ...turned, to: [foot[0] - anchor[0], foot[1] - anchor[1]] };
-    const end = (s: number): Vec2 => [foot[0] + d[0] * s, foot[1] + d[1] * s];
-    const placed = rims.map((r) => ({
+    const toPaper: Similarity = {
+      ...shape.turned,
+      to: [foot[0] - shape.anchor[0], foot[1] - shape.anchor[1]],
+    };
+    const d = shape.plane.direction;
+    const [from, to] = shape.span.map((s): Vec2 => [foot[0] + d[0] * s, foot[1] + d[1] * s]) as [Vec2, Vec2];
+    const rims = shape.rims.map((r) => ({
       body: r.body,
       stretches: r.stretches.map((s) => stretchOnPaper(toPaper, s)),
     }));
-    const lettered = [end(s0 - LETTERS), end(s1 + LETTERS)];
-    const bare = roomOf([...placed.flatMap((r) => cornersOf(r.stretches)), ...lettered], PAD);
-    const room = { ...bare, y: bare.y - LABEL_ROOM, h: bare.h + LABEL_ROOM };
-    const line = { from: end(s0), to: end(s1) };
-    return { cut: c.name, toPaper, line, rims: placed, room, apart, fits: clear(room) };
+    const own = movedHome(by);
+    return { cut: shape.plane.name, toPaper, line: { from, to }, rims, room: own, apart, fits: clear(own) };
   };
-  const clear = (room: Rect): boolean => rectInside(room, free) && !taken.some((t) => rectsMeet(room, t, 1));
-  const home = place([0, 0], false).room;
-  const movedHome = (by: Vec2): Rect => ({ ...home, x: home.x + by[0], y: home.y + by[1] });
 
+  const natural: Vec2 = [away[0] * NEAREST, away[1] * NEAREST];
+  if (home.w > free.w || home.h > free.h) return place(natural, false);
   for (let x = NEAREST; x < Math.hypot(free.w, free.h); x += STEP) {
     const by: Vec2 = [away[0] * x, away[1] * x];
     if (clear(movedHome(by))) return place(by, false);
   }
-  const natural: Vec2 = [away[0] * NEAREST, away[1] * NEAREST];
   let best: Vec2 | undefined;
   let bestGap = Number.POSITIVE_INFINITY;
   for (let x = free.x; x + home.w <= free.x + free.w; x += STEP)

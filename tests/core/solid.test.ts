@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { numberPoints } from '../../core/ledger/numbering.ts';
 import { VIEW_NAMES } from '../../core/part/schema.ts';
 import { bodiesOf, built, cutBy, type Feature, feature, lengths, measured, partOf, seen } from './given.ts';
 import { cellsOf, countArea, countLines, countVolume, type GridBlock } from './voxels.ts';
@@ -206,6 +207,43 @@ describe('bodies on a whole-number grid against counted cells', () => {
       }),
       { numRuns: 120, seed: 20261125 },
     );
+  });
+});
+
+describe('coordinates against closed forms', () => {
+  test('corners of a turned hexagon prism and of a frustum, to 1e-9 mm', () => {
+    const turn = 17;
+    const prism = built(
+      partOf(
+        feature(
+          'add',
+          { kind: 'prism', sides: 6, side: 23.7, height: 41.3 },
+          { turn: [{ axis: 'z', angle: turn }], at: [5, -3, 2] },
+        ),
+      ),
+    );
+    const frustum = built(
+      partOf(feature('add', { kind: 'pyramid', sides: 8, acrossFlats: 66, topAcrossFlats: 28, height: 54 })),
+    );
+    const corners = (part: typeof prism) => numberPoints(part).map((p) => p.at);
+    const wanted = (sides: number, radius: number, z: number, angle: number, x: number, y: number) =>
+      Array.from({ length: sides }, (_, i) => {
+        const t = ((angle - 90 + (180 + 360 * i) / sides) * Math.PI) / 180;
+        return [x + radius * Math.cos(t), y + radius * Math.sin(t), z] as const;
+      });
+    const all = [...wanted(6, 23.7, 2, turn, 5, -3), ...wanted(6, 23.7, 43.3, turn, 5, -3)];
+    const flat = Math.cos(Math.PI / 8);
+    const cap = [...wanted(8, 33 / flat, 0, 0, 0, 0), ...wanted(8, 14 / flat, 54, 0, 0, 0)];
+    for (const [got, list] of [
+      [corners(prism), all],
+      [corners(frustum), cap],
+    ] as const) {
+      expect(got).toHaveLength(list.length);
+      for (const w of list)
+        expect(Math.min(...got.map((g) => Math.hypot(g[0] - w[0], g[1] - w[1], g[2] - w[2])))).toBeLessThan(
+          1e-9,
+        );
+    }
   });
 });
 

@@ -6,6 +6,7 @@ import { sentence } from '../../../core/number/fault.ts';
 import { readFeatureLine } from '../../../core/statement/read.ts';
 import { freeName, withFeatures } from '../change.ts';
 import { propose, useDesk } from '../deskStore.ts';
+import { FaultNote } from '../FaultNote.tsx';
 
 /** Starting sentences, by the names that drafters use. */
 const STARTS: readonly { readonly name: string; readonly line: string }[] = [
@@ -83,14 +84,7 @@ export const AddLine = () => {
           Add
         </button>
       </div>
-      {fault && (
-        <p
-          role="alert"
-          className="mt-2 border-l-2 border-fault bg-[#fbecea] px-2 py-1 text-[13px] leading-[18px] text-fault"
-        >
-          {fault}
-        </p>
-      )}
+      <FaultNote texts={fault ? [fault] : []} />
       <Menu>
         <MenuButton className="mt-2 inline-flex items-center gap-1 text-[13px] font-semibold text-house hover:underline">
           <Plus size={14} aria-hidden /> Begin from a shape

@@ -9,6 +9,7 @@ import type { CutPicture } from '../../../workers/deskPicture.ts';
 import { Tick } from '../Choice.tsx';
 import { replaceAt } from '../change.ts';
 import { follow, propose, useDesk } from '../deskStore.ts';
+import { FaultNote } from '../FaultNote.tsx';
 import { FigureField } from '../FigureField.tsx';
 import { Findings } from '../Findings.tsx';
 import { field, Page } from '../Page.tsx';
@@ -83,14 +84,7 @@ const CutSentence = ({ cut, index }: { cut: CutFile; index: number }) => {
         ))}
       </select>
       .
-      {fault && (
-        <span
-          role="alert"
-          className="mt-1 block border-l-2 border-fault bg-[#fbecea] px-2 py-1 text-[13px] leading-[18px] text-fault"
-        >
-          {fault}
-        </span>
-      )}
+      <FaultNote texts={fault ? [fault] : []} />
     </div>
   );
 };

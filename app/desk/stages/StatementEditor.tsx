@@ -4,6 +4,7 @@ import { sentence } from '../../../core/number/fault.ts';
 import { readStatement } from '../../../core/statement/read.ts';
 import { statementText } from '../../../core/statement/sentence.ts';
 import { propose, useDesk } from '../deskStore.ts';
+import { FaultNote } from '../FaultNote.tsx';
 
 /** The whole statement as one text. What cannot be read stays in the text, with a sentence for each line. */
 export const StatementEditor = ({ onDone }: { onDone: () => void }) => {
@@ -31,16 +32,7 @@ export const StatementEditor = ({ onDone }: { onDone: () => void }) => {
         rows={18}
         className="figures w-full resize-y rounded-md border border-rule-strong bg-white p-2 text-[12.5px] leading-[20px] whitespace-pre-wrap"
       />
-      {faults.length > 0 && (
-        <ul
-          role="alert"
-          className="mt-2 border-l-2 border-fault bg-[#fbecea] px-2 py-1 text-[13px] leading-[18px] text-fault"
-        >
-          {faults.map((f) => (
-            <li key={f}>{f}</li>
-          ))}
-        </ul>
-      )}
+      <FaultNote texts={faults} />
       <div className="mt-2 flex gap-2">
         <button
           type="button"
