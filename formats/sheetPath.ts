@@ -9,8 +9,8 @@ export type PathCommand =
   | { readonly op: 'line'; readonly to: Vec2 }
   | { readonly op: 'curve'; readonly c1: Vec2; readonly c2: Vec2; readonly to: Vec2 };
 
-/** An eighth of a turn: a Bezier arc that long is off by less than 1e-7 of the radius. */
-const ARC_STEP = Math.PI / 4;
+/** A sixteenth of a turn: a Bezier arc that long is off by less than 1e-7 of the radius. */
+const ARC_STEP = Math.PI / 8;
 /** Free curves are fitted within this distance on the paper, mm. */
 const PAPER_TOLERANCE = 1e-4;
 

@@ -1,14 +1,13 @@
-/** Sine and cosine of degrees, exact at the multiples of 90 so that square turns stay square. */
+/** Sine and cosine of degrees, exact where they are 0, a half or 1, so that square turns stay square. */
 export const TAU = 2 * Math.PI;
 export const DEGREE = Math.PI / 180;
 
 const QUARTERS = [0, 1, 0, -1] as const;
 
 export const sinDegrees = (angle: number): number => {
-  const quarter = angle / 90;
-  if (Number.isInteger(quarter)) return QUARTERS[((quarter % 4) + 4) % 4] as number;
-  if (Math.abs(angle % 180) === 30)
-    return 0.5 * Math.sign(angle % 360 > 180 ? -1 : angle % 360 < -180 ? 1 : angle);
+  const turn = ((angle % 360) + 360) % 360;
+  if (turn % 90 === 0) return QUARTERS[turn / 90] as number;
+  if (turn % 30 === 0 && turn % 180 !== 60 && turn % 180 !== 120) return turn < 180 ? 0.5 : -0.5;
   return Math.sin(angle * DEGREE);
 };
 export const cosDegrees = (angle: number): number => sinDegrees(angle + 90);

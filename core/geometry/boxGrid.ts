@@ -5,6 +5,8 @@ export type BoxGrid = { near: (b: Box3) => readonly number[] };
 
 /** Below this many boxes, looking at each is quicker than a grid. */
 const PLAIN_SCAN = 12;
+/** A direction in which the boxes spread by less than this share of the widest is not parted. */
+const SLIGHT = 0.02;
 
 /**
  * A uniform grid over boxes in three dimensions (a flat set of boxes may have equal z throughout).
@@ -16,7 +18,9 @@ export const boxGrid = (boxes: readonly Box3[], tol: number): BoxGrid => {
   const lo = [0, 1, 2].map((i) => Math.min(...boxes.map((b) => b[i] as number)) - tol);
   const hi = [3, 4, 5].map((i) => Math.max(...boxes.map((b) => b[i] as number)) + tol);
   const extent = lo.map((l, i) => Math.max((hi[i] as number) - l, tol * 4));
-  const side = Math.cbrt((extent[0]! * extent[1]! * extent[2]!) / boxes.length);
+  // about as many bins as boxes, over the directions in which the boxes really spread
+  const spread = extent.filter((e) => e > SLIGHT * Math.max(...extent));
+  const side = (spread.reduce((p, e) => p * e, 1) / boxes.length) ** (1 / spread.length);
   const count = extent.map((e) => Math.max(1, Math.min(64, Math.round(e / side))));
   const cell = extent.map((e, i) => e / count[i]!);
   const clamp = (x: number, i: number): number =>

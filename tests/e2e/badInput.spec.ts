@@ -1,18 +1,10 @@
 import { expect, test } from '@playwright/test';
 import { openDrawing, pathOf, stand, type } from './desk.ts';
-import { dropData, freshData, type Server, startServer } from './server.ts';
+import { serverFor } from './server.ts';
 
 test.describe.configure({ mode: 'serial' });
 
-let server: Server;
-const data = freshData();
-test.beforeAll(async () => {
-  server = await startServer(data);
-});
-test.afterAll(async () => {
-  await server.kill('SIGTERM');
-  dropData(data);
-});
+const server = serverFor(test);
 
 test('each bad figure gets its sentence; the last good drawing stays and is what is stored', async ({
   page,

@@ -2,19 +2,11 @@ import { readFile } from 'node:fs/promises';
 import { inflateSync } from 'node:zlib';
 import { type Download, expect, type Page, test } from '@playwright/test';
 import { openDrawing, saved, type } from './desk.ts';
-import { dropData, freshData, type Server, startServer } from './server.ts';
+import { serverFor } from './server.ts';
 
 test.describe.configure({ mode: 'serial' });
 
-let server: Server;
-const data = freshData();
-test.beforeAll(async () => {
-  server = await startServer(data);
-});
-test.afterAll(async () => {
-  await server.kill('SIGTERM');
-  dropData(data);
-});
+const server = serverFor(test);
 
 const save = async (page: Page, what: string): Promise<Download> => {
   await page.getByRole('button', { name: 'Print / Save' }).click();

@@ -1,19 +1,10 @@
 import { expect, test } from '@playwright/test';
 import { labelPlace, listen, openDrawing, pathOf, saved, stand, type } from './desk.ts';
-import { dropData, freshData, type Server, startServer } from './server.ts';
+import { serverFor, startServer } from './server.ts';
 
 test.describe.configure({ mode: 'serial' });
 
-let server: Server;
-const data = freshData();
-
-test.beforeAll(async () => {
-  server = await startServer(data);
-});
-test.afterAll(async () => {
-  await server.kill('SIGTERM');
-  dropData(data);
-});
+const server = serverFor(test);
 
 test('the register opens with six drawings, found by a word', async ({ page }) => {
   const troubles = listen(page);
@@ -135,8 +126,7 @@ test('nothing is lost: reload, kill -9 and a new start, and the undo history too
   const path = new URL(page.url()).pathname;
   await page.reload();
   await expect(page.getByTestId('overall H')).toHaveText('63.5');
-  await server.kill('SIGKILL');
-  server = await startServer(data);
+  await server.restart('SIGKILL');
   await page.goto(server.address + path);
   await expect(page.getByTestId('overall H')).toHaveText('63.5');
   await expect(page.getByTestId('overall W')).toHaveText('104.775');
@@ -161,7 +151,7 @@ test('a change made while the server is away is kept and stored when it is back'
 });
 
 test('a second process on the same drawings is refused in plain words', async ({ page }) => {
-  const second = await startServer(data, false);
+  const second = await startServer(server.data, false);
   await expect
     .poll(
       async () => {

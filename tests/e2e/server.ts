@@ -15,10 +15,10 @@ export type Server = {
   readonly kill: (signal: NodeJS.Signals) => Promise<void>;
 };
 
-export const freshData = (): string => mkdtempSync(join(tmpdir(), 'blue-ledger-'));
-export const dropData = (data: string): void => rmSync(data, { recursive: true, force: true });
+const freshData = (): string => mkdtempSync(join(tmpdir(), 'blue-ledger-'));
+const dropData = (data: string): void => rmSync(data, { recursive: true, force: true });
 
-export const freePort = async (): Promise<number> => {
+const freePort = async (): Promise<number> => {
   const probe = createServer();
   probe.listen(0, '127.0.0.1');
   await once(probe, 'listening');
@@ -68,4 +68,40 @@ export const startServer = async (data: string, wait = true): Promise<Server> =>
       await gone;
     },
   };
+};
+
+type Hooks = {
+  beforeAll: (work: () => Promise<void>) => void;
+  afterAll: (work: () => Promise<void>) => void;
+};
+export type Running = {
+  address: string;
+  data: string;
+  readyAfter: number;
+  restart: (signal: NodeJS.Signals) => Promise<void>;
+};
+
+/** A server for all tests of a file, on data that is gone afterwards; `restart` ends it by a signal and starts it anew. */
+export const serverFor = (test: Hooks): Running => {
+  let server: Server | undefined;
+  const running: Running = {
+    address: '',
+    data: '',
+    readyAfter: 0,
+    restart: async (signal) => {
+      await server?.kill(signal);
+      server = await startServer(running.data);
+      running.address = server.address;
+      running.readyAfter = server.readyAfter;
+    },
+  };
+  test.beforeAll(async () => {
+    running.data = freshData();
+    await running.restart('SIGTERM');
+  });
+  test.afterAll(async () => {
+    await server?.kill('SIGTERM');
+    dropData(running.data);
+  });
+  return running;
 };

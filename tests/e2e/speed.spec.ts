@@ -1,7 +1,7 @@
 import { gzipSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
 import { openDrawing, stand } from './desk.ts';
-import { dropData, freshData, type Server, startServer } from './server.ts';
+import { serverFor } from './server.ts';
 
 /**
  * Prints the figures that are asked for (first page 2 s, edit 50 ms, drag 60 frames a second) and raises an alarm well beyond them:
@@ -19,19 +19,10 @@ const TITLES = [
 ];
 const median = (xs: readonly number[]): number => [...xs].sort((a, b) => a - b)[xs.length >> 1] ?? Number.NaN;
 
-let server: Server;
-const data = freshData();
-test.beforeAll(async () => {
-  server = await startServer(data);
-});
-test.afterAll(async () => {
-  await server.kill('SIGTERM');
-  dropData(data);
-});
+const server = serverFor(test);
 
 test('the first page is usable soon after the server is up', async ({ page }) => {
-  await server.kill('SIGTERM');
-  server = await startServer(data);
+  await server.restart('SIGTERM');
   const start = Date.now();
   await page.goto(server.address);
   await expect(page.getByRole('link', { name: 'Sundial wedge' })).toBeVisible();

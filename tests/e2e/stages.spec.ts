@@ -1,0 +1,124 @@
+import { expect, test } from '@playwright/test';
+import { labelPlace, listen, openDrawing, pathOf, saved, stand } from './desk.ts';
+import { serverFor } from './server.ts';
+
+test.describe.configure({ mode: 'serial' });
+const server = serverFor(test);
+
+test('drawings are copied, put away and taken back; a new one begins with a block', async ({ page }) => {
+  const troubles = listen(page);
+  await page.goto(server.address);
+  await page.getByRole('button', { name: 'Copy Sundial wedge' }).click();
+  await expect(page.getByRole('link', { name: 'Sundial wedge (copy)' })).toBeVisible();
+  await page.getByRole('button', { name: 'Put away Sundial wedge (copy)' }).click();
+  await expect(page.getByRole('link', { name: 'Sundial wedge (copy)' })).toHaveCount(0);
+  await page.getByLabel('Put away', { exact: true }).check();
+  await page.getByRole('button', { name: 'Take back Sundial wedge (copy)' }).click();
+  await expect(page.getByText('0 drawings put away')).toBeVisible();
+  await page.getByRole('button', { name: 'New drawing' }).click();
+  await expect(page.getByTestId('overall W')).toHaveText('60');
+  expect(troubles).toEqual([]);
+});
+
+test('setting out: paper, scale, views, gap and lines change the sheet', async ({ page }) => {
+  await openDrawing(page, server.address, 'Louvre bracket');
+  await stand(page, 'Set out');
+  await page.getByLabel('Paper', { exact: true }).selectOption('A2');
+  await expect(page.getByTestId('sheet')).toHaveAttribute('aria-label', /^Sheet A2 landscape/);
+  await page.getByLabel('Scale', { exact: true }).selectOption('fit');
+  await expect(page.getByTestId('scale')).toHaveText('2:1');
+  await page.getByRole('radio', { name: 'Upright' }).click();
+  await expect(page.getByTestId('sheet')).toHaveAttribute('aria-label', /A2 upright/);
+  await page.getByLabel('Right view').check();
+  await expect(page.getByText('RIGHT VIEW', { exact: true })).toBeVisible();
+  // first angle: the view from the right stands on the left
+  expect((await labelPlace(page, 'RIGHT VIEW')).x).toBeLessThan((await labelPlace(page, 'LEFT VIEW')).x);
+  expect(await page.getByTestId('sheet').locator('path[data-layer="mitre"]').count()).toBe(0);
+  await page.getByRole('switch', { name: 'Mitre line shown' }).click();
+  // one to each side
+  await expect.poll(async () => (await pathOf(page, 'mitre', 'projector'))?.match(/M/g)?.length).toBe(2);
+  const gap = page.getByLabel('Gap in millimetres');
+  const apart = async () =>
+    (await labelPlace(page, 'TOP VIEW')).y - (await labelPlace(page, 'SECTIONAL FRONT VIEW')).y;
+  const before = await apart();
+  await gap.fill('30');
+  await expect.poll(apart).toBeGreaterThan(before + 10);
+  await saved(page);
+});
+
+test('house rules: hidden lines behind a cut, projectors and numbers come and go', async ({ page }) => {
+  await openDrawing(page, server.address, 'Vane hub, hollow hexagon');
+  await stand(page, 'Project');
+  const sheet = page.getByTestId('sheet');
+  await expect(sheet.locator('path[data-layer="projectors"]')).toHaveCount(1);
+  await page.getByRole('radiogroup', { name: 'Projectors' }).getByRole('radio', { name: 'Gone' }).click();
+  await expect(sheet.locator('path[data-layer="projectors"]')).toHaveCount(0);
+  const numbers = sheet.locator('text[data-layer="numbers"]');
+  expect(await numbers.count()).toBeGreaterThan(4);
+  await page.getByRole('switch', { name: 'Cut points numbered' }).click();
+  await expect(numbers).toHaveCount(0);
+  const hidden = await pathOf(page, 'hidden', 'hidden');
+  await page
+    .getByRole('radiogroup', { name: 'Hidden lines behind a cut' })
+    .getByRole('radio', { name: 'Left out' })
+    .click();
+  await expect.poll(() => pathOf(page, 'hidden', 'hidden')).not.toBe(hidden);
+});
+
+test('a cut is added, turned to another view, switched off and taken out', async ({ page }) => {
+  await openDrawing(page, server.address, 'Sensor shoe');
+  await stand(page, 'Cut');
+  await page.getByRole('button', { name: 'Add a cut' }).click();
+  await expect(page.getByRole('heading', { name: 'Cut B' })).toBeVisible();
+  await expect(page.getByText('TRUE SHAPE OF B', { exact: true })).toBeVisible();
+  await page.getByRole('switch', { name: 'Cut B drawn' }).click();
+  await expect(page.getByText('TRUE SHAPE OF B', { exact: true })).toHaveCount(0);
+  await page.getByRole('button', { name: 'A', exact: true }).click();
+  await page.getByRole('switch', { name: 'Cut A drawn' }).click();
+  await expect(page.getByText('SECTIONAL RIGHT VIEW', { exact: true })).toHaveCount(0);
+  await page.getByLabel('Cut A, looking').selectOption('up');
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'One cannot look up along the cut itself' }),
+  ).toBeVisible();
+  await page.getByLabel('Cut A, looking').selectOption('left');
+  await page.getByRole('button', { name: 'B', exact: true }).click();
+  await page.getByRole('button', { name: 'Take cut B out' }).click();
+  await expect(page.getByRole('heading', { name: 'Cut A' })).toBeVisible();
+  await saved(page);
+});
+
+test('lines of the statement are moved, copied and taken out; figures step with the arrow keys', async ({
+  page,
+}) => {
+  await openDrawing(page, server.address, 'Mast clamp with bolts');
+  const names = () => page.locator('main li span.text-deep').allTextContents();
+  const before = await names();
+  await page.getByRole('button', { name: 'Copy head' }).click();
+  await expect.poll(names).toHaveLength(before.length + 1);
+  expect(await names()).toContain('head 2');
+  await page.getByRole('button', { name: 'Take head 2 out' }).click();
+  await expect.poll(names).toEqual(before);
+  const size = page.getByLabel(/^Size h,/);
+  await size.focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByTestId('overall H')).toHaveText('31');
+  await page.keyboard.press('Shift+ArrowUp');
+  await expect(page.getByTestId('overall H')).toHaveText('41');
+  await page.keyboard.press('Alt+ArrowDown');
+  await expect(page.getByTestId('overall H')).toHaveText('40.9');
+});
+
+test('the stages and the sheet answer to keys alone', async ({ page }) => {
+  await openDrawing(page, server.address, 'Lantern cap, eight-sided');
+  await page.getByRole('link', { name: 'Blue Ledger, to the register' }).focus();
+  await page.keyboard.press('4');
+  await expect(page.getByRole('heading', { name: 'Ledger' })).toBeVisible();
+  await page.keyboard.press('2');
+  await expect(page.getByRole('heading', { name: 'Setting out' })).toBeVisible();
+  const sheet = page.getByTestId('sheet');
+  const whole = await sheet.getAttribute('viewBox');
+  await page.keyboard.press('+');
+  await expect(sheet).not.toHaveAttribute('viewBox', whole ?? '');
+  await page.keyboard.press('0');
+  await expect(sheet).toHaveAttribute('viewBox', whole ?? '');
+});
