@@ -49,7 +49,8 @@ export const useDesk = create<DeskState>(() => ({
 const set = useDesk.setState;
 const get = useDesk.getState;
 
-let pending: Pending | undefined;
+/** Changes on their way to the server, oldest first; each is a step of the history. */
+let pending: readonly Pending[] = [];
 let storing: Promise<void> | undefined;
 
 /** A new picture, with the values that did not change kept as the same object: sentences then need no new look. */
@@ -64,7 +65,8 @@ const shown = (picture: GoodPicture): GoodPicture => {
 const shelf = (id: string): string => `blue-ledger unsaved ${id}`;
 const shelve = (): void => {
   const { id, revision } = get();
-  if (pending) localStorage.setItem(shelf(id), JSON.stringify({ ...pending, revision }));
+  const last = pending.at(-1);
+  if (last) localStorage.setItem(shelf(id), JSON.stringify({ ...last, revision }));
   else localStorage.removeItem(shelf(id));
 };
 
@@ -77,14 +79,13 @@ const PATIENCE = 200;
 let patience: ReturnType<typeof setTimeout> | undefined;
 
 const store = async (): Promise<void> => {
-  while (pending) {
-    const job = pending;
+  for (let job = pending[0]; job; job = pending[0]) {
     set({ save: 'saving' });
     try {
       absorb(await storeChange(get().id, get().revision, job.drawing, job.label));
-      if (pending === job) pending = undefined;
+      pending = pending.slice(1);
       shelve();
-      set({ save: 'saved', savedAt: new Date(), notice: undefined });
+      if (!pending.length) set({ save: 'saved', savedAt: new Date(), notice: undefined });
     } catch (error) {
       const refusal = error as ServerRefusal;
       if (refusal.status === 0 || refusal.status >= 500) {
@@ -92,7 +93,7 @@ const store = async (): Promise<void> => {
         await new Promise((done) => setTimeout(done, RETRY));
         continue;
       }
-      pending = undefined;
+      pending = [];
       set({ save: 'conflict', notice: `${refusal.message} Reload the page to go on from what is stored.` });
     }
   }
@@ -138,9 +139,9 @@ export const propose = async (drawing: Drawing, label: string): Promise<readonly
   if (!picture) return [];
   if (!picture.ok) return picture.faults;
   set({ drawing, picture: shown(picture), faults: [], save: 'saving' });
-  pending = { drawing, label };
+  pending = [...pending, { drawing, label }];
   shelve();
-  // a moment's patience lets the sheet be drawn first, and makes one stored step of several quick ones
+  // a moment's patience lets the sheet be drawn first
   clearTimeout(patience);
   patience = setTimeout(() => void flush(), PATIENCE);
   return [];

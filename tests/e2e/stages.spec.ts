@@ -29,7 +29,7 @@ test('setting out: paper, scale, views, gap and lines change the sheet', async (
   await expect(page.getByTestId('scale')).toHaveText('2:1');
   await page.getByRole('radio', { name: 'Upright' }).click();
   await expect(page.getByTestId('sheet')).toHaveAttribute('aria-label', /A2 upright/);
-  await page.getByLabel('Right view').check();
+  await page.getByLabel('Right view').click();
   await expect(page.getByText('RIGHT VIEW', { exact: true })).toBeVisible();
   // first angle: the view from the right stands on the left
   expect((await labelPlace(page, 'RIGHT VIEW')).x).toBeLessThan((await labelPlace(page, 'LEFT VIEW')).x);
