@@ -214,5 +214,46 @@ export const smoothRoots = (
     explore(a, b, fa, fb, 0);
     fa = fb;
   }
-  return roots.sort((x, y) => x - y);
+  return joinTouches(
+    f,
+    roots.sort((x, y) => x - y),
+    (hi - lo) / pieces,
+    tol,
+  );
+};
+
+/**
+ * A touch of high order stays within tolerance over a stretch, and shows once in each of the short pieces it runs through: those are
+ * one touch, at the place where the function comes nearest to zero.
+ */
+const joinTouches = (
+  f: (t: number) => number,
+  roots: readonly number[],
+  reach: number,
+  tol: number,
+): number[] => {
+  const groups: number[][] = [];
+  for (const t of roots) {
+    const group = groups.at(-1);
+    const last = group?.at(-1);
+    const flat =
+      last !== undefined &&
+      t - last < reach &&
+      [0.25, 0.5, 0.75].every((k) => Math.abs(f(last + k * (t - last))) <= tol);
+    if (group && flat) group.push(t);
+    else groups.push([t]);
+  }
+  return groups.map((group) => {
+    const first = group[0] as number;
+    const last = group.at(-1) as number;
+    if (group.length === 1) return first;
+    let [a, b] = [first - (last - first) / 2, last + (last - first) / 2];
+    for (let i = 0; i < 80; i++) {
+      const p = a + (b - a) * 0.382;
+      const q = a + (b - a) * 0.618;
+      if (Math.abs(f(p)) < Math.abs(f(q))) b = q;
+      else a = p;
+    }
+    return (a + b) / 2;
+  });
 };

@@ -128,18 +128,16 @@ const piercings = (s: Cylinder, t: Cylinder, tol: number): Piercing3[] => {
   const from = high > t.r + tol ? reach(t.r) : 0;
   const to = low < -t.r - tol ? reach(-t.r) : Math.PI;
   const knots: number[] = [];
-  const loop = (middle: number, half: number, ordinal: number): Piercing3 => ({
+  type Turns = NonNullable<Piercing3['loop']>['turns'];
+  const loop = (middle: number, half: number, turns: Turns, ordinal: number): Piercing3 => ({
     ...base,
     branch: 1,
     ordinal,
     knots,
-    loop: { middle, half },
+    loop: { middle, half, turns },
   });
   if (from > 0 && to < Math.PI)
-    return [
-      loop(phase + (from + to) / 2, (to - from) / 2, 0),
-      loop(phase - (from + to) / 2, (to - from) / 2, 1),
-    ];
-  if (from > 0) return [loop(phase + Math.PI, Math.PI - from, 0)];
-  return [loop(phase, to, 0)];
+    return [1, -1].map((side, i) => loop(phase + (side * (from + to)) / 2, (to - from) / 2, 'each', i));
+  if (from > 0) return [loop(phase + Math.PI, Math.PI - from, 'high', 0)];
+  return [loop(phase, to, 'low', 0)];
 };

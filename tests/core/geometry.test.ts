@@ -114,6 +114,10 @@ describe('roots', () => {
     );
     expect(smoothRoots((t) => (t - 1.234) ** 2, 0, 3, 4, 1e-9)).toHaveLength(1);
     expect(smoothRoots((t) => (t - 1.234) ** 2 + 1e-6, 0, 3, 4, 1e-9)).toHaveLength(0);
+    // a touch of the fourth order is within tolerance over a stretch, and still one touch in its middle
+    const flat = smoothRoots((t) => (t - 1.234) ** 4, 0, 3, 108, 1e-8);
+    expect(flat).toHaveLength(1);
+    expect(Math.abs((flat[0] as number) - 1.234)).toBeLessThan(1e-3);
     expect(bracketedRoot((t) => t ** 3 - 2, 0, 2, -2, 6)).toBeCloseTo(2 ** (1 / 3), 14);
   });
 });
