@@ -2,7 +2,7 @@ import type { Box3 } from '../geometry/box.ts';
 import { boxCorners } from '../geometry/box.ts';
 import { boxGrid } from '../geometry/boxGrid.ts';
 import { dot, type Vec3 } from '../geometry/vec.ts';
-import { type Solid, solidIntervals } from '../solid/body.ts';
+import { type Solid, solidIntervals, type Tolerance } from '../solid/body.ts';
 import type { Edge } from '../solid/boundary.ts';
 import type { ViewFrame } from './frames.ts';
 import { flatten } from './project.ts';
@@ -30,8 +30,8 @@ const START_SHARE = 1e-5;
 /** How far to either side of a line the two rays run, as a share of the size. */
 export const SIDE_SHARE = 1e-11;
 
-export const sightOf = (scene: readonly SceneBody[], f: ViewFrame, size: number): Sight => {
-  const start = size * START_SHARE;
+export const sightOf = (scene: readonly SceneBody[], f: ViewFrame, tol: Tolerance): Sight => {
+  const start = tol.size * START_SHARE;
   const bodies = scene.map((b) => {
     const flatBoxes = b.solid.cells.map(({ cell }): Box3 => {
       const corners = boxCorners(cell.box).map((p) => flatten(f, p));
@@ -65,7 +65,8 @@ export const sightOf = (scene: readonly SceneBody[], f: ViewFrame, size: number)
         for (let i = 0; i < stretches.length; i += 2) {
           const a = Math.max(lo, stretches[i] as number);
           const b = Math.min(hi, stretches[i + 1] as number);
-          if (b > a) return true;
+          // thinner than the tolerance is the last bit of two faces in one place, not a wall
+          if (b - a > tol.linear) return true;
         }
         return false;
       });

@@ -319,7 +319,7 @@ const joined = (runs: Run[], periodic: boolean): Run[] => {
 export const viewOf = (scene: readonly SceneBody[], frame: ViewFrame, tol: Tolerance): View => {
   const carriers = gather(scene, frame, tol.linear);
   crossCarriers(carriers, tol.linear);
-  const { blocked } = sightOf(scene, frame, tol.size);
+  const { blocked } = sightOf(scene, frame, tol);
   const lines = carriers.flatMap((c) =>
     runsOf(c, frame, tol, blocked).map(
       (r): ViewLine => ({

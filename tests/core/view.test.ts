@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { pointOn2, tangentOn2 } from '../../core/geometry/curve2.ts';
+import { compose, turned, turnVector } from '../../core/geometry/rigid.ts';
 import type { Vec3 } from '../../core/geometry/vec.ts';
 import { VIEW_NAMES, type ViewName } from '../../core/part/schema.ts';
 import { frameToward, VIEW_FRAMES } from '../../core/view/frames.ts';
@@ -220,6 +221,39 @@ describe('visible and hidden against exact rays', () => {
       ),
       { numRuns: 150, seed: 42 },
     );
+  });
+});
+
+describe('a part turned in space', () => {
+  test('an edge seen through an opening whose mouth is flush with a face stays in sight', () => {
+    // the cut begins exactly in the face it is made from; turned, the two differ in the last bit
+    const pocket = (turn: { axis: 'x' | 'z'; angle: number }[]) => {
+      const file = partOf(
+        feature('add', block(9, 9, 9), { at: [2, 2, 2] }),
+        feature('add', block(4, 8, 8), { at: [2, 1, 5] }),
+        feature('cut', { kind: 'prism', sides: 4, side: 5, height: 6 }, { plane: 'right', at: [2, 7, 10] }),
+      );
+      return built({ ...file, bodies: [{ ...file.bodies[0]!, turn }] });
+    };
+    const home = pocket([]);
+    const plain = lengths(viewOf(home.bodies, VIEW_FRAMES.left, home.tol));
+    for (const [x, z] of [
+      [45.37, 136.1],
+      [15, 30],
+      [0.37, 166.1],
+      [90, 45],
+    ] as const) {
+      const part = pocket([
+        { axis: 'x', angle: x },
+        { axis: 'z', angle: z },
+      ]);
+      const turn = compose(turned('z', z), turned('x', x));
+      const { u, v, toward } = VIEW_FRAMES.left;
+      const frame = { u: turnVector(turn, u), v: turnVector(turn, v), toward: turnVector(turn, toward) };
+      const seenTurned = lengths(viewOf(part.bodies, frame, part.tol));
+      expect(seenTurned.visible).toBeCloseTo(plain.visible, 8);
+      expect(seenTurned.hidden).toBeCloseTo(plain.hidden, 8);
+    }
   });
 });
 
