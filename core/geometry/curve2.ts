@@ -1,4 +1,4 @@
-import { TAU, wrapAngle } from './angle.ts';
+import { wrapAngle } from './angle.ts';
 import { along2, cross2, distance2, dot2, length2, sub2, type Vec2 } from './vec.ts';
 
 /**
@@ -127,4 +127,3 @@ export const boxOf2 = (k: Curve2, a: number, b: number): [number, number, number
 };
 
 export const isPeriodic = (k: Curve2): boolean => k.type !== 'line';
-export const PERIOD = TAU;

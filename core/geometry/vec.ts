@@ -30,7 +30,6 @@ export const perpendiculars = (a: Vec3): [Vec3, Vec3] => {
 };
 
 export const sub2 = (a: Vec2, b: Vec2): Vec2 => [a[0] - b[0], a[1] - b[1]];
-export const add2 = (a: Vec2, b: Vec2): Vec2 => [a[0] + b[0], a[1] + b[1]];
 export const along2 = (a: Vec2, b: Vec2, k: number): Vec2 => [a[0] + k * b[0], a[1] + k * b[1]];
 export const dot2 = (a: Vec2, b: Vec2): number => a[0] * b[0] + a[1] * b[1];
 export const cross2 = (a: Vec2, b: Vec2): number => a[0] * b[1] - a[1] * b[0];

@@ -1,5 +1,5 @@
 import { cosDegrees, sinDegrees } from '../geometry/angle.ts';
-import { add, along, cross, dot, scale, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import { along, cross, dot, scale, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { attempt, type Fault, Refusal, type Result } from '../number/fault.ts';
 import {
   type PartFile,
@@ -126,10 +126,6 @@ export const cuttingPlane = (trace: TraceFile, file: PartFile): Result<CuttingPl
       cut: trace.cut ?? [],
     };
   });
-
-/** A point of the cutting plane from its true-shape coordinates. */
-export const planePoint = (c: CuttingPlane, s: number, t: number): Vec3 =>
-  add(along(c.origin, c.sAxis, s), scale(c.tAxis, t - dot(c.origin, c.tAxis)));
 
 /** True-shape coordinates of a point of the cutting plane. */
 export const shapePoint = (c: CuttingPlane, p: Vec3): Vec2 => [

@@ -1,5 +1,5 @@
 import { TAU } from '../geometry/angle.ts';
-import { type Box3, boxesMeet, inBox, lineMeetsBox } from '../geometry/box.ts';
+import { boxCentre, boxesMeet, inBox, lineMeetsBox } from '../geometry/box.ts';
 import {
   type Curve3,
   closedCurveBox,
@@ -101,8 +101,6 @@ export type Carrier = {
   readonly pieces: readonly Piece[];
 };
 
-const centreOf = (b: Box3): Vec3 => [(b[0] + b[3]) / 2, (b[1] + b[4]) / 2, (b[2] + b[5]) / 2];
-
 /** The surfaces that the curve lies on, ascending. */
 const surfacesUnder = (s: Solid, curve: Curve3, faces: readonly Face[]): number[] => {
   const ids = new Set<number>();
@@ -110,7 +108,7 @@ const surfacesUnder = (s: Solid, curve: Curve3, faces: readonly Face[]): number[
   for (const f of faces) {
     if (asked.has(f.surface)) continue;
     asked.add(f.surface);
-    if (liesOn(curve, s.surfaces[f.surface] as Surface, s.tol.size, centreOf(s.box), s.tol.linear))
+    if (liesOn(curve, s.surfaces[f.surface] as Surface, s.tol.size, boxCentre(s.box), s.tol.linear))
       ids.add(f.surface);
   }
   return [...ids].sort((a, b) => a - b);
