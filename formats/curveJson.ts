@@ -1,14 +1,14 @@
 import { type Curve2, conicFrom, lineThrough2, pointOn2 } from '../core/geometry/curve2.ts';
 import { type Curve3, pointOn } from '../core/geometry/curve3.ts';
-import { fitSpline } from '../core/geometry/spline2.ts';
-import { length2, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
+import { archSpline, fitSpline } from '../core/geometry/spline2.ts';
+import { add, length2, sub2, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
 
 /** A flat curve as the command line writes it (cli.md, "views --json"); angles in degrees, counter-clockwise. */
 export type CurveJson =
   | { type: 'line'; from: Vec2; to: Vec2 }
   | { type: 'arc'; centre: Vec2; radius: number; from: number; to: number }
   | { type: 'ellipse'; centre: Vec2; major: Vec2; ratio: number; from: number; to: number }
-  | { type: 'spline'; degree: number; knots: number[]; points: Vec2[] };
+  | { type: 'spline'; degree: number; knots: number[]; points: Vec2[]; weights?: number[] };
 
 /** Negative zero reads badly and is not a different place. */
 const clean = (x: number): number => (x === 0 ? 0 : x);
@@ -33,6 +33,7 @@ export const curveJson = (k: Curve2, from: number, to: number, size: number): Cu
     const s = fitSpline(k.at, from, to, size * SPLINE_SHARE);
     return { type: 'spline', degree: s.degree, knots: s.knots, points: s.points.map(cleanPoint) };
   }
+  if (k.type === 'arch') return { type: 'spline', ...archSpline(k, from, to) };
   const centre = cleanPoint(k.c);
   if (k.round) return { type: 'arc', centre, radius: length2(k.major), ...degrees(from, to) };
   return {
@@ -56,8 +57,14 @@ export const flatCurveJson = (
   const [a, b] = [Math.min(from, to), Math.max(from, to)];
   if (c.type === 'line')
     return { type: 'line', from: cleanPoint(flat(pointOn(c, from))), to: cleanPoint(flat(pointOn(c, to))) };
-  if (c.type === 'piercing')
-    return curveJson({ type: 'free', id: '', at: (t) => flat(pointOn(c, t)) }, a, b, size);
+  if (c.type === 'parabola' || c.type === 'hyperbola') {
+    const base = c.type === 'parabola' ? c.p : c.c;
+    const origin = flat(base);
+    const arm = (v: Vec3): Vec2 => sub2(flat(add(base, v)), origin);
+    return curveJson({ type: 'arch', form: c.type, c: origin, u: arm(c.u), v: arm(c.v) }, a, b, size);
+  }
+  if (c.type !== 'ellipse')
+    return curveJson({ type: 'free', id: '', closed: false, at: (t) => flat(pointOn(c, t)) }, a, b, size);
   const centre = flat(c.c);
   const arm = (v: Vec3): Vec2 => {
     const p = flat([c.c[0] + v[0], c.c[1] + v[1], c.c[2] + v[2]]);

@@ -20,8 +20,8 @@ export const pathCommands = ({ curve, from, to }: Stretch): PathCommand[] => {
       { op: 'move', to: pointOn2(curve, from) },
       { op: 'line', to: pointOn2(curve, to) },
     ];
-  if (curve.type === 'free') {
-    const { points } = fitSpline(curve.at, from, to, PAPER_TOLERANCE);
+  if (curve.type === 'free' || curve.type === 'arch') {
+    const { points } = fitSpline((t) => pointOn2(curve, t), from, to, PAPER_TOLERANCE);
     const out: PathCommand[] = [{ op: 'move', to: points[0] as Vec2 }];
     for (let i = 1; i + 2 < points.length; i += 3)
       out.push({ op: 'curve', c1: points[i] as Vec2, c2: points[i + 1] as Vec2, to: points[i + 2] as Vec2 });

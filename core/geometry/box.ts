@@ -56,8 +56,19 @@ export const boxCorners = (b: Box3): Vec3[] =>
     b[i & 4 ? 5 : 2] as number,
   ]);
 
-/** True where the line p + t d meets the box (widened by tol). */
-export const lineMeetsBox = (p: Vec3, d: Vec3, b: Box3, tol: number): boolean => {
+/** The box common to two boxes that meet within tol (turned the right way round where they only touch). */
+export const meetOfBoxes = (a: Box3, b: Box3, tol: number): Box3 => {
+  const side = (i: 0 | 1 | 2): [number, number] => {
+    const lo = Math.max(a[i], b[i]);
+    const hi = Math.min(a[i + 3] as number, b[i + 3] as number);
+    return lo <= hi ? [lo, hi] : [hi, Math.min(lo, hi + tol)];
+  };
+  const [x, y, z] = [side(0), side(1), side(2)];
+  return [x[0], y[0], z[0], x[1], y[1], z[1]];
+};
+
+/** The stretch of the line p + t d in the box (widened by tol); undefined where it misses it. */
+export const lineInBox = (p: Vec3, d: Vec3, b: Box3, tol: number): readonly [number, number] | undefined => {
   let lo = Number.NEGATIVE_INFINITY;
   let hi = Number.POSITIVE_INFINITY;
   for (let i = 0; i < 3; i++) {
@@ -66,7 +77,7 @@ export const lineMeetsBox = (p: Vec3, d: Vec3, b: Box3, tol: number): boolean =>
     const b0 = (b[i] as number) - tol;
     const b1 = (b[i + 3] as number) + tol;
     if (Math.abs(di) < 1e-12) {
-      if (pi < b0 || pi > b1) return false;
+      if (pi < b0 || pi > b1) return undefined;
     } else {
       const t0 = (b0 - pi) / di;
       const t1 = (b1 - pi) / di;
@@ -74,5 +85,5 @@ export const lineMeetsBox = (p: Vec3, d: Vec3, b: Box3, tol: number): boolean =>
       hi = Math.min(hi, Math.max(t0, t1));
     }
   }
-  return lo <= hi;
+  return lo <= hi ? [lo, hi] : undefined;
 };

@@ -3,7 +3,8 @@ import { along2, cross2, distance2, dot2, length2, sub2, type Vec2 } from './vec
 
 /**
  * Curves in a view's plane. A conic is an ellipse with its principal half axes (minor a quarter turn counter-clockwise from
- * major), a circle where `round`; a free curve is known by its points only.
+ * major), a circle where `round`; an arch is the open kind, c + u t + v t^2 or c + u cosh t + v sinh t; a free curve is
+ * known by its points only, and runs round where `closed` (then over a stretch of 2 pi).
  */
 export type Line2 = { readonly type: 'line'; readonly p: Vec2; readonly d: Vec2 };
 export type Conic2 = {
@@ -13,18 +14,36 @@ export type Conic2 = {
   readonly minor: Vec2;
   readonly round: boolean;
 };
-export type Free2 = { readonly type: 'free'; readonly at: (t: number) => Vec2; readonly id: string };
-export type Curve2 = Line2 | Conic2 | Free2;
+export type Arch2 = {
+  readonly type: 'arch';
+  readonly form: 'parabola' | 'hyperbola';
+  readonly c: Vec2;
+  readonly u: Vec2;
+  readonly v: Vec2;
+};
+export type Free2 = {
+  readonly type: 'free';
+  readonly at: (t: number) => Vec2;
+  readonly id: string;
+  readonly closed: boolean;
+};
+export type Curve2 = Line2 | Conic2 | Arch2 | Free2;
+
+const archPoint = (k: Arch2, t: number): Vec2 => {
+  const [x, y] = k.form === 'parabola' ? [t, t * t] : [Math.cosh(t), Math.sinh(t)];
+  return along2(along2(k.c, k.u, x), k.v, y);
+};
 
 export const pointOn2 = (k: Curve2, t: number): Vec2 => {
   if (k.type === 'line') return along2(k.p, k.d, t);
   if (k.type === 'free') return k.at(t);
+  if (k.type === 'arch') return archPoint(k, t);
   return along2(along2(k.c, k.major, Math.cos(t)), k.minor, Math.sin(t));
 };
 export const tangentOn2 = (k: Curve2, t: number): Vec2 => {
   let v: Vec2;
   if (k.type === 'line') return k.d;
-  if (k.type === 'free') v = sub2(k.at(t + 1e-5), k.at(t - 1e-5));
+  if (k.type === 'free' || k.type === 'arch') v = sub2(pointOn2(k, t + 1e-5), pointOn2(k, t - 1e-5));
   else v = along2(along2([0, 0], k.major, -Math.sin(t)), k.minor, Math.cos(t));
   const size = length2(v);
   return [v[0] / size, v[1] / size];
@@ -120,10 +139,36 @@ export const boxOf2 = (k: Curve2, a: number, b: number): [number, number, number
       for (let t = t0 + Math.PI * Math.ceil((a - t0) / Math.PI); t < b; t += Math.PI)
         points.push(pointOn2(k, t));
     }
-  if (k.type === 'free') for (let i = 1; i < 256; i++) points.push(k.at(a + ((b - a) * i) / 256));
+  if (k.type === 'free' || k.type === 'arch') {
+    const n = 64;
+    for (let i = 1; i < n; i++) points.push(pointOn2(k, a + ((b - a) * i) / n));
+    points.push(...extremesOf(k, a, b, points));
+  }
   const us = points.map((p) => p[0]);
   const vs = points.map((p) => p[1]);
   return [Math.min(...us), Math.min(...vs), Math.max(...us), Math.max(...vs)];
 };
 
-export const isPeriodic = (k: Curve2): boolean => k.type !== 'line';
+/** The outermost points of a sampled curve, found by narrowing the samples' own. */
+const extremesOf = (k: Curve2, a: number, b: number, samples: readonly Vec2[]): Vec2[] => {
+  // the samples follow the two ends
+  const n = samples.length - 1;
+  return [0, 1].flatMap((i) =>
+    [1, -1].flatMap((sign) => {
+      const value = (t: number): number => sign * (pointOn2(k, t)[i] as number);
+      let best = 2;
+      for (let j = 2; j <= n; j++) if (sign * samples[j]![i]! > sign * samples[best]![i]!) best = j;
+      let [x, y] = [a + ((b - a) * (best - 2)) / n, a + ((b - a) * best) / n];
+      for (let j = 0; j < 40; j++) {
+        const p = x + (y - x) * 0.382;
+        const q = x + (y - x) * 0.618;
+        if (value(p) > value(q)) y = q;
+        else x = p;
+      }
+      return [pointOn2(k, (x + y) / 2)];
+    }),
+  );
+};
+
+/** True for curves whose parameter may be moved by whole turns. */
+export const isPeriodic = (k: Curve2): boolean => k.type === 'conic' || (k.type === 'free' && k.closed);

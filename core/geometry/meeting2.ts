@@ -46,7 +46,8 @@ const conics = (a: Conic2, b: Conic2, tol: number): Meeting[] => {
 /** Crossings of curves without closed forms: crossing chords, then Newton's method on both parameters. */
 const numerically = (a: Curve2, ra: Stretch, b: Curve2, rb: Stretch): Meeting[] => {
   const chords = (k: Curve2, r: Stretch): { t: number[]; p: Vec2[] } => {
-    const n = k.type === 'line' ? 1 : Math.max(8, Math.ceil(((r[1] - r[0]) / TAU) * 160));
+    const n =
+      k.type === 'line' ? 1 : k.type === 'arch' ? 64 : Math.max(8, Math.ceil(((r[1] - r[0]) / TAU) * 160));
     const t = Array.from({ length: n + 1 }, (_, i) => r[0] + ((r[1] - r[0]) * i) / n);
     return { t, p: t.map((x) => pointOn2(k, x)) };
   };
@@ -93,7 +94,8 @@ const numerically = (a: Curve2, ra: Stretch, b: Curve2, rb: Stretch): Meeting[] 
  * @param ra the stretch of the first that is in use (only needed for free curves)
  */
 export const meetings = (a: Curve2, ra: Stretch, b: Curve2, rb: Stretch, tol: number): Meeting[] => {
-  if (a.type === 'free' || b.type === 'free') return numerically(a, ra, b, rb);
+  if (a.type === 'free' || b.type === 'free' || a.type === 'arch' || b.type === 'arch')
+    return numerically(a, ra, b, rb);
   if (a.type === 'line') return b.type === 'line' ? lines(a, b) : lineConic(a, b, tol);
   if (b.type === 'line') return lineConic(b, a, tol).map(([s, t]) => [wrapAngle(t), s]);
   return conics(a, b, tol);

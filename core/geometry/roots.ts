@@ -257,3 +257,17 @@ const joinTouches = (
     return (a + b) / 2;
   });
 };
+
+/** Places in [lo, hi] where f changes its sign, of those that `n` samples show. */
+export const signChanges = (f: (t: number) => number, lo: number, hi: number, n: number): number[] => {
+  const out: number[] = [];
+  let t0 = lo;
+  let f0 = f(lo);
+  for (let i = 1; i <= n; i++) {
+    const t1 = lo + ((hi - lo) * i) / n;
+    const f1 = f(t1);
+    if (f0 > 0 !== f1 > 0) out.push(bracketedRoot(f, t0, t1, f0, f1));
+    [t0, f0] = [t1, f1];
+  }
+  return out;
+};

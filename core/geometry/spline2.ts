@@ -1,3 +1,4 @@
+import { type Arch2, pointOn2 } from './curve2.ts';
 import { along2, distance2, sub2, type Vec2 } from './vec.ts';
 
 /** A cubic B-spline in a view's plane, clamped at its ends. */
@@ -41,4 +42,32 @@ export const fitSpline = (at: (t: number) => Vec2, from: number, to: number, tol
   for (let i = 0; i < n; i++) piece(from + ((to - from) * i) / n, from + ((to - from) * (i + 1)) / n, 0);
   knots.push(to);
   return { degree: 3, knots, points };
+};
+
+/** A piece of a conic as one rational curve of the second degree: its ends, and where the tangents there meet. */
+export type Rational2 = {
+  readonly degree: 2;
+  readonly knots: number[];
+  readonly points: Vec2[];
+  readonly weights: number[];
+};
+
+/** The stretch from a to b of an arch, exactly. Source: Farin, the standard form of a conic, weight 1 or cosh of half the stretch. */
+export const archSpline = (k: Arch2, a: number, b: number): Rational2 => {
+  const middle = (a + b) / 2;
+  const half = (b - a) / 2;
+  const inner: Vec2 =
+    k.form === 'parabola'
+      ? along2(along2(k.c, k.u, middle), k.v, a * b)
+      : along2(
+          along2(k.c, k.u, Math.cosh(middle) / Math.cosh(half)),
+          k.v,
+          Math.sinh(middle) / Math.cosh(half),
+        );
+  return {
+    degree: 2,
+    knots: [a, a, a, b, b, b],
+    points: [pointOn2(k, a), inner, pointOn2(k, b)],
+    weights: [1, k.form === 'parabola' ? 1 : Math.cosh(half), 1],
+  };
 };

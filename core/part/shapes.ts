@@ -1,7 +1,7 @@
-import { cosDegrees, sinDegrees } from '../geometry/angle.ts';
+import { cosDegrees, DEGREE, sinDegrees, TAU } from '../geometry/angle.ts';
 import { cross, dot, sub, unit, type Vec2, type Vec3 } from '../geometry/vec.ts';
-import type { ConvexSolid, LocalSolid, Sweep } from '../solid/cell.ts';
-import { arcSegments, circleLoop, type LoopSegment } from '../solid/loop.ts';
+import type { ConvexSolid, LocalSolid, Sweep, Turned } from '../solid/cell.ts';
+import { arcSegments, circleLoop, hullOf, type LoopSegment } from '../solid/loop.ts';
 import { profileLoop } from './profile.ts';
 import type { Quantity, ShapeFile } from './schema.ts';
 import type { SizeReader } from './sizes.ts';
@@ -106,11 +106,116 @@ const slotLoop = (length: number, width: number): LoopSegment[] => {
   ];
 };
 
-const NOT_BUILT: Partial<Record<ShapeFile['kind'], string>> = {
-  cone: 'A cone',
-  sphere: 'A sphere',
-  torus: 'A torus',
-  revolve: 'A turned (revolved) shape',
+/** How near the axis counts as on it, as a share of a turned shape's size. */
+const AXIS_SHARE = 1e-11;
+
+const turned = (loop: LoopSegment[], angle: number): Turned => {
+  const spread = loop.reduce((m, { a }) => Math.max(m, Math.abs(a[0]), Math.abs(a[1])), 0);
+  return { kind: 'turned', loop, angle, snap: spread * AXIS_SHARE };
+};
+
+/** A frustum about z from radius r0 at z0 to radius r1 at z1. */
+const frustum = (
+  [z0, r0]: readonly [number, number],
+  [z1, r1]: readonly [number, number],
+  roles: readonly [string, string, string],
+): Turned => {
+  const corners: [Vec2, string][] = [
+    [[0, z0], roles[0]],
+    [[r0, z0], roles[1]],
+    [[r1, z1], roles[2]],
+    [[0, z1], 'axis'],
+  ];
+  const kept = corners.filter(([p], i) => {
+    const next = corners[(i + 1) % 4]![0];
+    return p[0] !== next[0] || p[1] !== next[1];
+  });
+  return turned(
+    kept.map(([a, role], i) => ({ a, b: kept[(i + 1) % kept.length]![0], role })),
+    TAU,
+  );
+};
+
+const ball = (r: number): Turned =>
+  turned(
+    [...arcSegments([0, -r], [0, r], [0, 0], true, 'skin'), { a: [0, r], b: [0, -r], role: 'axis' }],
+    TAU,
+  );
+
+type HoleFile = Extract<ShapeFile, { kind: 'hole' }>;
+
+/** A drilled hole, with what widens its mouth and the drill's tip below. */
+const holeSolids = (shape: HoleFile, read: SizeReader, path: Path): LocalSolid[] => {
+  const r = read.size(shape.diameter, [...path, 'diameter']) / 2;
+  const through = shape.depth === 'through';
+  const depth = through ? 0 : read.size(shape.depth as Quantity, [...path, 'depth']);
+  const wider = (key: 'counterbore' | 'countersink', diameter: Quantity): number => {
+    const at = [...path, key, 'diameter'];
+    const wide = read.size(diameter, at) / 2;
+    if (wide <= r)
+      read.refuse(
+        at,
+        `The ${key} (${wide * 2}) is not wider than the hole (${r * 2}).`,
+        'Give it a larger diameter.',
+      );
+    return wide;
+  };
+  /** Half an included angle, in radians. */
+  const halfOf = (angle: Quantity, at: Path): number => {
+    const full = read.angle(angle, at);
+    if (!(full > 0 && full < 180))
+      read.refuse(
+        at,
+        `An included angle of ${full} degrees is no cone.`,
+        'Give more than 0 and less than 180.',
+      );
+    return (full / 2) * DEGREE;
+  };
+  const solids: LocalSolid[] = [
+    sweep(circleLoop([0, 0], r, 'wall'), through ? THROUGH : -depth, 0, 'floor', 'mouth'),
+  ];
+  if (shape.tip !== undefined && !through) {
+    const half = halfOf(shape.tip, [...path, 'tip']);
+    solids.push(frustum([-depth - r / Math.tan(half), 0], [-depth, r], ['tip', 'tip', 'floor']));
+  }
+  if (shape.counterbore) {
+    const wide = wider('counterbore', shape.counterbore.diameter);
+    const deep = read.size(shape.counterbore.depth, [...path, 'counterbore', 'depth']);
+    solids.push(sweep(circleLoop([0, 0], wide, 'counterbore wall'), -deep, 0, 'counterbore floor', 'mouth'));
+  }
+  if (shape.countersink) {
+    const wide = wider('countersink', shape.countersink.diameter);
+    const half = halfOf(shape.countersink.angle, [...path, 'countersink', 'angle']);
+    solids.push(
+      frustum([-(wide - r) / Math.tan(half), r], [0, wide], ['countersink floor', 'countersink', 'mouth']),
+    );
+  }
+  return solids;
+};
+
+/** A profile as a turned one: it may touch the axis but not cross it. */
+const halfProfile = (loop: LoopSegment[], read: SizeReader, path: Path): LoopSegment[] => {
+  const points = loop.flatMap(hullOf);
+  const spread = points.reduce((m, p) => Math.max(m, Math.abs(p[0]), Math.abs(p[1])), 0);
+  const lowest = Math.min(...loop.flatMap((segment) => [segment.a[0], ...bulgeOf(segment)]));
+  if (lowest < -1e-9 * spread)
+    read.refuse(
+      path,
+      `The profile crosses the axis: it reaches ${Number((-lowest).toFixed(6))} beyond it.`,
+      'Keep every x at zero or above; x is the distance from the axis.',
+    );
+  const onto = (p: Vec2): Vec2 => (Math.abs(p[0]) <= 1e-9 * spread ? [0, p[1]] : p);
+  return loop.map((segment) => ({ ...segment, a: onto(segment.a), b: onto(segment.b) }));
+};
+
+/** The least x of an arc where that lies between its ends. */
+const bulgeOf = (segment: LoopSegment): number[] => {
+  if (!segment.arc) return [];
+  const { c, r, ccw } = segment.arc;
+  const { a, b } = segment;
+  const p: Vec2 = [c[0] - r, c[1]];
+  const side = (b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0]);
+  return side > 0 === !ccw && side !== 0 ? [p[0]] : [];
 };
 
 /**
@@ -120,12 +225,6 @@ const NOT_BUILT: Partial<Record<ShapeFile['kind'], string>> = {
 export const localShape = (shape: ShapeFile, read: SizeReader, path: Path): LocalShape => {
   const size = (key: string, q: Quantity): number => read.size(q, [...path, key]);
   const whole = (...solids: LocalSolid[]): LocalShape => ({ solids, through: false });
-  const later = (what: string, key: string): never =>
-    read.refuse(
-      [...path, key],
-      `${what} is not built yet.`,
-      'This version draws planes and cylinders; use those, or wait for the next one.',
-    );
   switch (shape.kind) {
     case 'block': {
       const [w, d, h] = [
@@ -175,34 +274,45 @@ export const localShape = (shape: ShapeFile, read: SizeReader, path: Path): Loca
       const loop = profileLoop(shape.profile, read, [...path, 'profile']);
       return whole(sweep(loop, 0, size('height', shape.height), 'bottom', 'top'));
     }
-    case 'hole': {
-      if (shape.countersink) later('A countersunk hole', 'countersink');
+    case 'cone': {
       const r = size('diameter', shape.diameter) / 2;
-      const through = shape.depth === 'through';
-      if (shape.tip !== undefined && !through) later('A drilled tip (its end is a cone)', 'tip');
-      const floor = through ? THROUGH : -size('depth', shape.depth);
-      const solids = [sweep(circleLoop([0, 0], r, 'wall'), floor, 0, 'floor', 'mouth')];
-      if (shape.counterbore) {
-        const at = [...path, 'counterbore'];
-        const cr = read.size(shape.counterbore.diameter, [...at, 'diameter']) / 2;
-        const cd = read.size(shape.counterbore.depth, [...at, 'depth']);
-        if (cr <= r)
-          read.refuse(
-            [...at, 'diameter'],
-            `The counterbore (${cr * 2}) is not wider than the hole (${r * 2}).`,
-            'Give it a larger diameter.',
-          );
-        solids.push(sweep(circleLoop([0, 0], cr, 'counterbore wall'), -cd, 0, 'counterbore floor', 'mouth'));
-      }
-      return { solids, through };
+      const top =
+        shape.topDiameter === undefined ? 0 : read.length(shape.topDiameter, [...path, 'topDiameter']) / 2;
+      if (top < 0)
+        read.refuse([...path, 'topDiameter'], 'The size is negative.', 'Give zero for a point, or more.');
+      return whole(frustum([0, r], [size('height', shape.height), top], ['bottom', 'side', 'top']));
     }
+    case 'sphere':
+      return whole(ball(size('diameter', shape.diameter) / 2));
+    case 'torus': {
+      const [R, r] = [size('diameter', shape.diameter) / 2, size('tube', shape.tube) / 2];
+      if (r >= R)
+        read.refuse(
+          [...path, 'tube'],
+          `The tube (${r * 2}) is as thick as its ring (${R * 2}) or thicker.`,
+          'Give a tube smaller than the diameter.',
+        );
+      return whole(turned(circleLoop([R, 0], r, 'skin'), TAU));
+    }
+    case 'revolve': {
+      const at = [...path, 'profile'];
+      const loop = halfProfile(profileLoop(shape.profile, read, at), read, at);
+      const angle = shape.angle === undefined ? 360 : read.angle(shape.angle, [...path, 'angle']);
+      if (!(angle > 0 && angle <= 360))
+        read.refuse(
+          [...path, 'angle'],
+          `A turn of ${angle} degrees cannot be made.`,
+          'Give more than 0 and no more than 360.',
+        );
+      return whole(turned(loop, angle === 360 ? TAU : angle * DEGREE));
+    }
+    case 'hole':
+      return { solids: holeSolids(shape, read, path), through: shape.depth === 'through' };
     case 'slot': {
       const through = shape.depth === 'through';
       const floor = through ? THROUGH : -size('depth', shape.depth);
       const loop = slotLoop(size('length', shape.length), size('width', shape.width));
       return { solids: [sweep(loop, floor, 0, 'floor', 'mouth')], through };
     }
-    default:
-      return later(NOT_BUILT[shape.kind] as string, 'kind');
   }
 };

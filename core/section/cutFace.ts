@@ -1,12 +1,14 @@
-import { type Curve3, pointOn, sameCurve, tangentOn, velocityOn } from '../geometry/curve3.ts';
+import { type Curve3, pointOn, sameCurve, tangentOn, velocityOn, within } from '../geometry/curve3.ts';
+import { leastRadius, type Surface, sameSurface } from '../geometry/surface.ts';
 import { along, cross, distance, dot, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { insideSolid, type Solid } from '../solid/body.ts';
-import { carrierOf, crossings, type Edge, surfacesAt } from '../solid/boundary.ts';
-import { integrate, stretchOf } from '../solid/measure.ts';
+import { type Edge, isDrawn } from '../solid/boundary.ts';
+import { carrierOf, surfacesAt } from '../solid/carriers.ts';
+import { crossings } from '../solid/crossings.ts';
+import { samplesOf } from '../solid/quadrature.ts';
 import { clearRadius } from '../solid/sheets.ts';
-import { type Plane, plane, type Surface, sameSurface } from '../solid/surface.ts';
 import { surfaceMeeting } from '../solid/surfaceMeeting.ts';
-import { type CuttingPlane, shapePoint } from './trace.ts';
+import { type CuttingPlane, cutterOf, shapePoint } from './trace.ts';
 
 /** A stretch of the cut face's outline, run from `from` to `to` (descending where run backwards) with material on the left in (s, t). */
 export type RimPiece = {
@@ -52,16 +54,16 @@ const faceKey = (s: Solid, surface: number, p: Vec3): string => {
  * in the plane itself; only where the plane lies along a face of the body is it asked a trace beyond, on the kept side.
  */
 const rimPieces = (s: Solid, c: CuttingPlane): RimPiece[] => {
-  const { n, d } = c.kept;
-  const cutter: Plane = plane(n, d);
+  const { n } = c.kept;
+  const cutter = cutterOf(c);
   const along0 = s.surfaces.findIndex((x) => sameSurface(x, cutter, s.tol.linear));
   const normalOfShape = cross(c.sAxis, c.tAxis);
   const seen = new Map<string, Curve3[]>();
   const pieces: RimPiece[] = [];
   s.surfaces.forEach((surface, id) => {
     if (id === along0) return;
-    for (const curve of surfaceMeeting(cutter, surface, s.tol.linear)) {
-      const carrier = carrierOf(s, curve);
+    for (const curve of surfaceMeeting(cutter, surface, s.box, s.tol.linear)) {
+      const carrier = carrierOf(s, curve, [id]);
       const under = carrier.on.filter((x) => x !== along0);
       const signature = under.join();
       const alike = seen.get(signature) ?? [];
@@ -75,7 +77,7 @@ const rimPieces = (s: Solid, c: CuttingPlane): RimPiece[] => {
         if (!own.length) continue;
         const r = clearRadius(s, p, through);
         const left = cross(normalOfShape, tangentOn(curve, t));
-        const lift = along0 >= 0 ? nudge(s, through, r) : 0;
+        const lift = along0 >= 0 ? nudge(s, p, through, r) : 0;
         const base = along(p, n, lift);
         const onLeft = insideSolid(s, along(base, left, r));
         if (onLeft === insideSolid(s, along(base, left, -r))) continue;
@@ -105,12 +107,11 @@ const rimPieces = (s: Solid, c: CuttingPlane): RimPiece[] => {
 };
 
 /** A step off the plane too small to cross a surface tangent to it (which rises by r^2 / 2R within the radius r). */
-const nudge = (s: Solid, through: readonly number[], r: number): number => {
-  const radii = through
-    .map((id) => s.surfaces[id] as Surface)
-    .flatMap((x) => (x.kind === 'cylinder' ? [x.r] : []));
-  return Math.min(r * 1e-3, ...radii.map((R) => (r * r * 1e-3) / R));
-};
+const nudge = (s: Solid, p: Vec3, through: readonly number[], r: number): number =>
+  Math.min(
+    r * 1e-3,
+    ...through.map((id) => (r * r * 1e-3) / Math.min(s.tol.size, leastRadius(s.surfaces[id] as Surface, p))),
+  );
 
 const startOf = (p: RimPiece): Vec3 => pointOn(p.curve, p.from);
 const endOf = (p: RimPiece): Vec3 => pointOn(p.curve, p.to);
@@ -153,61 +154,50 @@ const chain = (pieces: readonly RimPiece[], c: CuttingPlane, tol: number): RimPi
   return loops;
 };
 
-const integrateLoop = (
-  loop: readonly RimPiece[],
-  c: CuttingPlane,
-  g: (s: number, t: number, ds: number, dt: number) => number,
-): number =>
-  loop.reduce(
-    (sum, p) =>
-      sum +
-      integrate(
-        (x) => {
-          const [s, t] = shapePoint(c, pointOn(p.curve, x));
-          const v = velocityOn(p.curve, x);
-          return g(s, t, dot(v, c.sAxis), dot(v, c.tAxis));
-        },
-        p.from,
-        p.to,
-        stretchOf(p.curve),
-      ),
-    0,
+/** A point of the outline in (s, t), with its weighted advance and length. */
+type RimSample = readonly [s: number, t: number, ds: number, dt: number, length: number];
+
+const rimSamples = (pieces: readonly RimPiece[], c: CuttingPlane): RimSample[] =>
+  pieces.flatMap((p) =>
+    samplesOf(p.curve, p.from, p.to).map((x): RimSample => {
+      const [s, t] = shapePoint(c, x.p);
+      return [s, t, x.w * dot(x.v, c.sAxis), x.w * dot(x.v, c.tAxis), Math.abs(x.w) * Math.hypot(...x.v)];
+    }),
   );
 
 /** The cut face of one body, with its figures by Green's theorem along the loops. */
 export const cutFaceOf = (solid: Solid, c: CuttingPlane): CutFace => {
-  const loops = chain(rimPieces(solid, c), c, solid.tol.linear * 40).map(
-    (pieces): RimLoop & { area: number } => {
-      const area = integrateLoop(pieces, c, (s, t, ds, dt) => (s * dt - t * ds) / 2);
-      return { outer: area > 0, pieces, area };
-    },
-  );
-  const all = loops.flatMap((l) => l.pieces);
-  const area = loops.reduce((a, l) => a + l.area, 0);
+  const chained = chain(rimPieces(solid, c), c, solid.tol.linear * 40).map((pieces) => ({
+    pieces,
+    samples: rimSamples(pieces, c),
+  }));
+  const loops = chained.map(({ pieces, samples }): RimLoop & { area: number } => {
+    const area = samples.reduce((sum, [s, t, ds, dt]) => sum + (s * dt - t * ds) / 2, 0);
+    return { outer: area > 0, pieces, area };
+  });
+  return {
+    ...figuresOf(chained.flatMap((l) => l.samples)),
+    loops: loops.map(({ outer, pieces }) => ({ outer, pieces })),
+  };
+};
+
+const figuresOf = (samples: readonly RimSample[]): Omit<CutFace, 'loops'> => {
   const over = (g: (s: number, t: number) => number): number =>
-    integrateLoop(all, c, (s, t, _, dt) => g(s, t) * dt);
+    samples.reduce((sum, [s, t, , dt]) => sum + g(s, t) * dt, 0);
+  const area = over((s) => s);
   const ms = over((s) => (s * s) / 2);
   const mt = over((s, t) => s * t);
   const centroid: Vec2 = area > 0 ? [ms / area, mt / area] : [0, 0];
   const [cs, ct] = centroid;
   return {
     area,
-    // lengths do not depend on the direction a piece is run in
-    perimeter: all.reduce(
-      (sum, p) =>
-        sum +
-        Math.abs(
-          integrate((x) => Math.hypot(...velocityOn(p.curve, x)), p.from, p.to, stretchOf(p.curve) / 2),
-        ),
-      0,
-    ),
+    perimeter: samples.reduce((sum, x) => sum + x[4], 0),
     centroid,
     secondMoments: {
       s: over((s, t) => s * (t - ct) ** 2),
       t: over((s) => (s - cs) ** 3 / 3),
       st: over((s, t) => ((s - cs) ** 2 / 2) * (t - ct)),
     },
-    loops: loops.map(({ outer, pieces }) => ({ outer, pieces })),
   };
 };
 
@@ -223,15 +213,14 @@ export const cutPointsOf = (
   tol: number,
   first: number,
 ): CutPoint[] => {
-  const cutter: Plane = plane(c.kept.n, c.kept.d);
+  const cutter = cutterOf(c);
   const crossed = edges.flatMap((e) =>
-    crossings(e.curve, cutter, tol).flatMap((t0) => {
-      const turns = e.curve.type === 'line' ? [0] : [-1, 0, 1];
-      return turns.flatMap((k) => {
-        const t = t0 + 2 * Math.PI * k;
-        return t >= e.from - 1e-9 && t <= e.to + 1e-9 ? [{ e, p: pointOn(e.curve, t) }] : [];
-      });
-    }),
+    isDrawn(e)
+      ? within(e.curve, crossings(e.curve, cutter, tol), e.from, e.to, 1e-9).map((t) => ({
+          e,
+          p: pointOn(e.curve, t),
+        }))
+      : [],
   );
   const points: CutPoint[] = [];
   for (const loop of [...face.loops].sort((a, b) => Number(b.outer) - Number(a.outer))) {

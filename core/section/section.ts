@@ -1,10 +1,11 @@
-import { type Curve3, pointOn } from '../geometry/curve3.ts';
+import { type Curve3, pointOn, within } from '../geometry/curve3.ts';
 import { dot } from '../geometry/vec.ts';
-import { crossings, type Edge } from '../solid/boundary.ts';
+import type { Edge } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
+import { crossings } from '../solid/crossings.ts';
 import type { SceneBody } from '../view/scene.ts';
 import { type CutFace, type CutPoint, cutFaceOf, cutPointsOf } from './cutFace.ts';
-import type { CuttingPlane } from './trace.ts';
+import { type CuttingPlane, cutterOf } from './trace.ts';
 
 /** What one plane does to one body. */
 export type BodySection = {
@@ -30,10 +31,7 @@ const inPlane = (e: { curve: Curve3; from: number; to: number }, c: CuttingPlane
 const keptParts = (e: Edge, c: CuttingPlane, tol: number): Edge[] => {
   const side = (t: number): number => dot(c.kept.n, pointOn(e.curve, t)) - c.kept.d;
   if (inPlane(e, c, tol)) return [];
-  const cuts = crossings(e.curve, { kind: 'plane', n: c.kept.n, d: c.kept.d }, tol)
-    .flatMap((t) => (e.curve.type === 'line' ? [t] : [t - 2 * Math.PI, t, t + 2 * Math.PI]))
-    .filter((t) => t > e.from && t < e.to)
-    .sort((a, b) => a - b);
+  const cuts = within(e.curve, crossings(e.curve, cutterOf(c), tol), e.from, e.to);
   const knots = [e.from, ...cuts, e.to];
   return knots.slice(1).flatMap((to, i) => {
     const from = knots[i] as number;

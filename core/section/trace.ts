@@ -1,4 +1,5 @@
 import { cosDegrees, sinDegrees } from '../geometry/angle.ts';
+import { type Plane, plane } from '../geometry/surface.ts';
 import { along, cross, dot, scale, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { attempt, type Fault, Refusal, type Result } from '../number/fault.ts';
 import {
@@ -126,6 +127,9 @@ export const cuttingPlane = (trace: TraceFile, file: PartFile): Result<CuttingPl
       cut: trace.cut ?? [],
     };
   });
+
+/** The cutting plane as a surface. */
+export const cutterOf = (c: CuttingPlane): Plane => plane(c.kept.n, c.kept.d);
 
 /** True-shape coordinates of a point of the cutting plane. */
 export const shapePoint = (c: CuttingPlane, p: Vec3): Vec2 => [

@@ -1,5 +1,5 @@
 import { along, cross, dot, length, sub, type Vec2, type Vec3 } from '../geometry/vec.ts';
-import { edgeExtent } from '../solid/measure.ts';
+import { edgeExtent } from '../solid/extent.ts';
 import type { ViewFrame } from '../view/frames.ts';
 import { flatten } from '../view/project.ts';
 import type { SceneBody } from '../view/scene.ts';

@@ -1,7 +1,7 @@
 import { boxOf2, pointOn2 } from '../geometry/curve2.ts';
 import { distance2, dot, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import type { Section } from '../section/section.ts';
-import { handedness } from '../section/trace.ts';
+import { cutterOf, handedness } from '../section/trace.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import { VIEW_FRAMES } from '../view/frames.ts';
 import { shadowsOf } from '../view/project.ts';
@@ -166,7 +166,9 @@ const viewInk = (
     for (const { name, face } of section.bodies) {
       const rim = face.loops.flatMap((l) =>
         l.pieces.flatMap((p) =>
-          shadowsOf(p.curve, Math.min(p.from, p.to), Math.max(p.from, p.to), f, tol, name),
+          shadowsOf(p.curve, Math.min(p.from, p.to), Math.max(p.from, p.to), f, tol, name, [
+            cutterOf(section.plane),
+          ]),
         ),
       );
       const onSheet = rim.map((s) => place({ curve: s.curve, from: s.lo, to: s.hi }));

@@ -1,4 +1,4 @@
-import { lengthBetween } from '../geometry/curve2.ts';
+import { isPeriodic, lengthBetween } from '../geometry/curve2.ts';
 import { NARROW, type Stretch } from './ink.ts';
 
 /** Lengths in mm, in multiples of the narrow width d (ISO 128-2). */
@@ -12,9 +12,8 @@ const LEAST_DASH = 1.2;
 /** The parameter at a given length along a stretch; exact for lines and circles. */
 const atLength = (s: Stretch, total: number): ((x: number) => number) => {
   const { curve, from, to } = s;
-  if (curve.type !== 'conic' || curve.round) {
-    if (curve.type !== 'free') return (x) => from + (to - from) * (x / total);
-  }
+  if (curve.type === 'line' || (curve.type === 'conic' && curve.round))
+    return (x) => from + (to - from) * (x / total);
   const n = 128;
   const sums = [0];
   for (let i = 1; i <= n; i++)
@@ -42,7 +41,7 @@ export type DashEnds = { readonly gapAtStart: boolean; readonly gapAtEnd: boolea
  */
 export const hiddenDashes = (s: Stretch, ends: DashEnds): Stretch[] => {
   const total = lengthBetween(s.curve, s.from, s.to);
-  const closed = s.curve.type === 'conic' && s.to - s.from >= 2 * Math.PI - 1e-9;
+  const closed = isPeriodic(s.curve) && s.to - s.from >= 2 * Math.PI - 1e-9;
   // a closed curve has as many gaps as dashes
   const spare = closed ? 0 : 1 - Number(ends.gapAtStart) - Number(ends.gapAtEnd);
   const fit = Math.max(1, Math.round((total + spare * GAP) / (DASH + GAP)));

@@ -29,5 +29,11 @@ export const stretchOnPaper = (m: Similarity, { curve, from, to }: Stretch): Str
       from,
       to,
     };
+  if (curve.type === 'arch')
+    return {
+      curve: { ...curve, c: onPaper(m, curve.c), u: turn(m, curve.u), v: turn(m, curve.v) },
+      from,
+      to,
+    };
   return { curve: { ...curve, at: (t) => onPaper(m, curve.at(t)) }, from, to };
 };

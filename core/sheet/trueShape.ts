@@ -39,7 +39,7 @@ export const shapeFrame = (c: CuttingPlane): ViewFrame => {
 export const faceRim = (face: CutFace, f: ViewFrame, tol: number): Stretch[] =>
   face.loops.flatMap((l) =>
     l.pieces.flatMap((p, i) =>
-      shadowsOf(p.curve, Math.min(p.from, p.to), Math.max(p.from, p.to), f, tol, `rim ${i}`).map((s) => ({
+      shadowsOf(p.curve, Math.min(p.from, p.to), Math.max(p.from, p.to), f, tol, `rim ${i}`, []).map((s) => ({
         curve: s.curve as Curve2,
         from: s.lo,
         to: s.hi,

@@ -3,7 +3,7 @@ import type { Fault, Result } from '../number/fault.ts';
 import type { BodyModel, PartModel } from '../part/model.ts';
 import { type Solid, solidOf, type Tolerance, toleranceFor } from './body.ts';
 import { bodyEdges, type Edge } from './boundary.ts';
-import { boxOfEdges } from './measure.ts';
+import { boxOfBody } from './extent.ts';
 
 /** A body with its boundary worked out. */
 export type BuiltBody = { readonly solid: Solid; readonly edges: readonly Edge[] };
@@ -64,6 +64,6 @@ export const buildPart = (model: PartModel): Result<BuiltPart> => {
     return { solid, edges };
   });
   if (faults.length) return { ok: false, faults };
-  const box = bodies.reduce((b, { edges }) => joinBoxes(b, boxOfEdges(edges)), EMPTY_BOX);
+  const box = bodies.reduce((b, { solid, edges }) => joinBoxes(b, boxOfBody(solid, edges)), EMPTY_BOX);
   return { ok: true, value: { name: model.name, units: model.units, tol, bodies, box } };
 };

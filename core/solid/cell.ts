@@ -1,12 +1,14 @@
-import { type Box3, boxOf } from '../geometry/box.ts';
+import { TAU, wrapAngle } from '../geometry/angle.ts';
+import { type Box3, boxOf, joinBoxes } from '../geometry/box.ts';
+import { polynomialRoots } from '../geometry/polynomial.ts';
 import { mapPoint, type Rigid, toLocal, turnVector } from '../geometry/rigid.ts';
-import { dot, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import { cone, cylinder, plane, type Surface, sphere, torus } from '../geometry/surface.ts';
+import { along, dot, scale, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { crossLoop, hullOf, insideLoop, type LoopSegment } from './loop.ts';
-import { cylinder, plane, type Surface } from './surface.ts';
 
 /**
- * The solids a feature is made of: a loop swept along its normal, or a convex solid between planes. Both answer exactly
- * whether a point is inside and in which stretches a line is.
+ * The solids a feature is made of: a loop swept along its normal, a loop turned about the z axis, or a convex solid between planes.
+ * Each answers exactly whether a point is inside and in which stretches a line is.
  */
 export type Sweep = {
   readonly kind: 'sweep';
@@ -24,7 +26,18 @@ export type ConvexSolid = {
     readonly corners: readonly Vec3[];
   }[];
 };
-export type LocalSolid = Sweep | ConvexSolid;
+/**
+ * A loop in the (distance from z, z) half plane, turned about z from +x towards +y through `angle` (rad; 2 pi is all round). Its
+ * stretches on the axis itself make no face.
+ */
+export type Turned = {
+  readonly kind: 'turned';
+  readonly loop: readonly LoopSegment[];
+  readonly angle: number;
+  /** how near the axis counts as on it, a length */
+  readonly snap: number;
+};
+export type LocalSolid = Sweep | ConvexSolid | Turned;
 
 export type CellFace = { readonly role: string; readonly surface: Surface; readonly box: Box3 };
 
@@ -69,10 +82,80 @@ const convexFaces = (s: ConvexSolid, place: Rigid): CellFace[] =>
     };
   });
 
+/** The box of a circle's arc o + rho (e1 cos q + e2 sin q), q from 0 to angle. */
+const arcBox = (o: Vec3, e1: Vec3, e2: Vec3, rho: number, angle: number): Box3 => {
+  const at = (q: number): Vec3 => along(along(o, e1, rho * Math.cos(q)), e2, rho * Math.sin(q));
+  const turns = [0, 1, 2].flatMap((i) => {
+    const q = wrapAngle(Math.atan2(e2[i] as number, e1[i] as number));
+    return [q, wrapAngle(q + Math.PI)];
+  });
+  return boxOf([0, angle, ...turns.filter((q) => q < angle)].map(at));
+};
+
+const onAxis = (s: Turned, { a, b, arc }: LoopSegment): boolean =>
+  !arc && Math.abs(a[0]) <= s.snap && Math.abs(b[0]) <= s.snap;
+
+/** The surface a stretch of the loop sweeps out. */
+const turnedSurface = (s: Turned, { a, b, arc }: LoopSegment, place: Rigid): Surface => {
+  const up = (z: number): Vec3 => along(place.origin, place.z, z);
+  if (arc) {
+    const { c, r } = arc;
+    if (Math.abs(c[0]) <= s.snap) return sphere(up(c[1]), r);
+    return torus(up(c[1]), place.z, c[0], r);
+  }
+  const [dx, dz] = [b[0] - a[0], b[1] - a[1]];
+  if (Math.abs(dz) <= s.snap) return plane(place.z, dot(place.z, up(a[1])));
+  if (Math.abs(dx) <= s.snap) return cylinder(place.origin, place.z, a[0]);
+  const opens = dx > 0 === dz > 0 ? 1 : -1;
+  // the apex by the nearer end, where least is lost
+  const near = a[0] < b[0] ? a : b;
+  return cone(
+    up(near[1] - (near[0] * dz) / dx),
+    scale(place.z, opens),
+    Math.atan2(Math.abs(dx), Math.abs(dz)),
+  );
+};
+
+const turnedFaces = (s: Turned, place: Rigid): CellFace[] => {
+  const faces = s.loop
+    .filter((segment) => !onAxis(s, segment))
+    .map((segment): CellFace => {
+      const box = hullOf(segment)
+        .map((p) => arcBox(along(place.origin, place.z, p[1]), place.x, place.y, Math.max(0, p[0]), s.angle))
+        .reduce(joinBoxes);
+      return { role: segment.role, surface: turnedSurface(s, segment, place), box };
+    });
+  if (s.angle >= TAU) return faces;
+  const hull = s.loop.flatMap(hullOf);
+  const end = (q: number, role: string): CellFace => {
+    const e = along(scale(place.x, Math.cos(q)), place.y, Math.sin(q));
+    const n = along(scale(place.x, -Math.sin(q)), place.y, Math.cos(q));
+    const points = hull.map((p) => along(along(place.origin, e, Math.max(0, p[0])), place.z, p[1]));
+    return { role, surface: plane(n, dot(n, place.origin)), box: boxOf(points) };
+  };
+  return [...faces, end(0, 'start'), end(s.angle, 'end')];
+};
+
+const facesOf = (solid: LocalSolid, place: Rigid): CellFace[] => {
+  switch (solid.kind) {
+    case 'sweep':
+      return sweepFaces(solid, place);
+    case 'turned':
+      return turnedFaces(solid, place);
+    case 'convex':
+      return convexFaces(solid, place);
+  }
+};
+
 export const cell = (solid: LocalSolid, place: Rigid): Cell => {
-  const faces = solid.kind === 'sweep' ? sweepFaces(solid, place) : convexFaces(solid, place);
+  const faces = facesOf(solid, place);
   const box = boxOf(faces.flatMap(({ box: b }) => [[b[0], b[1], b[2]] as Vec3, [b[3], b[4], b[5]] as Vec3]));
   return { solid, place, box, faces };
+};
+
+const insideTurned = (s: Turned, q: Vec3): boolean => {
+  if (s.angle < TAU && wrapAngle(Math.atan2(q[1], q[0])) >= s.angle) return false;
+  return insideLoop(s.loop, [Math.hypot(q[0], q[1]), q[2]]);
 };
 
 /** True where the world point is inside the cell (points on the boundary fall to either side). */
@@ -80,6 +163,7 @@ export const insideCell = (c: Cell, p: Vec3): boolean => {
   const q = toLocal(c.place, p);
   const s = c.solid;
   if (s.kind === 'sweep') return q[2] > s.z0 && q[2] < s.z1 && insideLoop(s.loop, [q[0], q[1]]);
+  if (s.kind === 'turned') return insideTurned(s, q);
   return s.planes.every(({ n, d }) => dot(n, q) < d);
 };
 
@@ -89,6 +173,73 @@ const clip = (intervals: Intervals, lo: number, hi: number): Intervals => {
     const a = Math.max(lo, intervals[i] as number);
     const b = Math.min(hi, intervals[i + 1] as number);
     if (a < b) out.push(a, b);
+  }
+  return out;
+};
+
+/** Roots of A t^2 + 2 B t + C. */
+const quadraticRoots = (A: number, B: number, C: number): number[] => {
+  if (Math.abs(A) < 1e-14) return B === 0 ? [] : [-C / (2 * B)];
+  const disc = B * B - A * C;
+  if (disc < 0) return [];
+  const k = -(B + (B < 0 ? -1 : 1) * Math.sqrt(disc));
+  return k === 0 ? [0] : [k / A, C / k];
+};
+
+/** Where the line q + t v (v a unit vector, local) meets the surface that a stretch of the loop sweeps out. */
+const turnedHits = (s: Turned, { a, b, arc }: LoopSegment, q: Vec3, v: Vec3): number[] => {
+  const vv = v[0] * v[0] + v[1] * v[1];
+  const qv = q[0] * v[0] + q[1] * v[1];
+  const qq = q[0] * q[0] + q[1] * q[1];
+  if (!arc) {
+    const [dx, dz] = [b[0] - a[0], b[1] - a[1]];
+    if (Math.abs(dz) <= s.snap) return v[2] === 0 ? [] : [(a[1] - q[2]) / v[2]];
+    // distance from the axis = m z + c
+    const m = Math.abs(dx) <= s.snap ? 0 : dx / dz;
+    const r = a[0] + m * (q[2] - a[1]);
+    const w = m * v[2];
+    return quadraticRoots(vv - w * w, qv - r * w, qq - r * r);
+  }
+  const { c, r } = arc;
+  const z = q[2] - c[1];
+  const half = qv + z * v[2];
+  const gap = qq + z * z;
+  if (Math.abs(c[0]) <= s.snap) return quadraticRoots(1, half, gap - r * r);
+  // (|x|^2 + R^2 - r^2)^2 = 4 R^2 (distance from the axis)^2, from the point of the line nearest the centre
+  const R = c[0];
+  const x: Vec3 = [q[0] - half * v[0], q[1] - half * v[1], z - half * v[2]];
+  const near = x[0] * x[0] + x[1] * x[1] + x[2] * x[2];
+  const reach = Math.abs(R) + r;
+  if (near >= reach * reach) return [];
+  const span = Math.sqrt(reach * reach - near);
+  const k = near + R * R - r * r;
+  const xv = x[0] * v[0] + x[1] * v[1];
+  const xx = x[0] * x[0] + x[1] * x[1];
+  return polynomialRoots(
+    [k * k - 4 * R * R * xx, -8 * R * R * xv, 2 * k - 4 * R * R * vv, 0, 1],
+    -span,
+    span,
+  ).map((t) => t - half);
+};
+
+/** Stretches between neighbouring hits, each asked at its middle. */
+const turnedIntervals = (s: Turned, q: Vec3, v: Vec3): Intervals => {
+  const hits = s.loop.flatMap((segment) => (onAxis(s, segment) ? [] : turnedHits(s, segment, q, v)));
+  if (s.angle < TAU) {
+    const n: Vec2 = [-Math.sin(s.angle), Math.cos(s.angle)];
+    if (v[1] !== 0) hits.push(-q[1] / v[1]);
+    const slope = n[0] * v[0] + n[1] * v[1];
+    if (slope !== 0) hits.push(-(n[0] * q[0] + n[1] * q[1]) / slope);
+  }
+  hits.sort((x, y) => x - y);
+  const out: Intervals = [];
+  for (let i = 1; i < hits.length; i++) {
+    const [a, b] = [hits[i - 1] as number, hits[i] as number];
+    if (b <= a) continue;
+    const m = (a + b) / 2;
+    if (!insideTurned(s, [q[0] + m * v[0], q[1] + m * v[1], q[2] + m * v[2]])) continue;
+    if (out.at(-1) === a) out[out.length - 1] = b;
+    else out.push(a, b);
   }
   return out;
 };
@@ -111,6 +262,7 @@ export const cellIntervals = (c: Cell, p: Vec3, w: Vec3): Intervals => {
     }
     return lo < hi ? [lo, hi] : [];
   }
+  if (s.kind === 'turned') return turnedIntervals(s, q, v);
   const flat = Math.hypot(v[0], v[1]);
   if (flat < 1e-13) {
     if (!insideLoop(s.loop, [q[0], q[1]])) return [];

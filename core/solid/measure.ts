@@ -1,10 +1,32 @@
-import { TAU } from '../geometry/angle.ts';
-import { type Box3, EMPTY_BOX } from '../geometry/box.ts';
-import { type Curve3, pointOn, velocityOn } from '../geometry/curve3.ts';
-import { add, along, cross, dot, perpendiculars, scale, sub, type Vec3 } from '../geometry/vec.ts';
-import type { Solid } from './body.ts';
+import { within } from '../geometry/curve3.ts';
+import {
+  type Cone,
+  type Cylinder,
+  isPartial,
+  normalAt,
+  type Plane,
+  type Sphere,
+  type Surface,
+  type Torus,
+} from '../geometry/surface.ts';
+import {
+  add,
+  along,
+  cross,
+  distance,
+  dot,
+  perpendiculars,
+  scale,
+  sub,
+  unit,
+  type Vec3,
+} from '../geometry/vec.ts';
+import { insideSolid, type Solid } from './body.ts';
 import type { Edge } from './boundary.ts';
-import { type Cylinder, normalAt, type Plane, type Surface } from './surface.ts';
+import { crossings } from './crossings.ts';
+import { boxOfBody } from './extent.ts';
+import { integrate, type Sample, samplesOf } from './quadrature.ts';
+import { clearRadius, type Sheet } from './sheets.ts';
 
 /** Volume, surface area and centre of mass of a body, and its exact box. Units: the part's, squared or cubed. */
 export type Measures = {
@@ -12,52 +34,6 @@ export type Measures = {
   readonly area: number;
   readonly centreOfMass: Vec3;
   readonly box: { readonly min: Vec3; readonly max: Vec3 };
-};
-
-// Gauss-Legendre, 16 points on [-1, 1]: beyond double precision for an eighth of an ellipse
-const NODES = [
-  0.09501250983763744, 0.2816035507792589, 0.45801677765722737, 0.6178762444026438, 0.755404408355003,
-  0.8656312023878318, 0.9445750230732326, 0.9894009349916499,
-];
-const WEIGHTS = [
-  0.1894506104550685, 0.18260341504492358, 0.16915651939500254, 0.14959598881657674, 0.12462897125553388,
-  0.09515851168249279, 0.062253523938647894, 0.027152459411754096,
-];
-
-/** Integrates f dt from a to b, in stretches short enough for the rule. */
-export const integrate = (f: (t: number) => number, a: number, b: number, stretch: number): number => {
-  const n = Math.max(1, Math.ceil(Math.abs(b - a) / stretch));
-  let sum = 0;
-  for (let k = 0; k < n; k++) {
-    const half = (b - a) / n / 2;
-    const middle = a + half * (2 * k + 1);
-    for (let i = 0; i < 8; i++) {
-      const x = (NODES[i] as number) * half;
-      sum += (WEIGHTS[i] as number) * half * (f(middle + x) + f(middle - x));
-    }
-  }
-  return sum;
-};
-
-/** The longest stretch of a curve's parameter that one rule covers. */
-export const stretchOf = (curve: Curve3): number =>
-  curve.type === 'line' ? Number.POSITIVE_INFINITY : curve.type === 'ellipse' ? TAU / 8 : TAU / 32;
-
-/** A point of an edge with its velocity, weighted for the integral along the edge. */
-type Sample = { readonly p: Vec3; readonly v: Vec3; readonly w: number };
-
-/** The rule's points along a stretch of a curve, once for all the integrals along it. */
-const samplesOf = (curve: Curve3, from: number, to: number): Sample[] => {
-  const n = Math.max(1, Math.ceil(Math.abs(to - from) / stretchOf(curve)));
-  const half = (to - from) / n / 2;
-  const out: Sample[] = [];
-  for (let k = 0; k < n; k++)
-    for (let i = 0; i < 8; i++)
-      for (const side of [1, -1]) {
-        const t = from + half * (2 * k + 1) + side * (NODES[i] as number) * half;
-        out.push({ p: pointOn(curve, t), v: velocityOn(curve, t), w: (WEIGHTS[i] as number) * half });
-      }
-  return out;
 };
 
 type Contribution = { area: number; volume: number; moment: Vec3 };
@@ -114,55 +90,159 @@ const cylinderShare = (
   return { area, volume, moment };
 };
 
-/** Extreme values of a smooth function inside a stretch: sampled, then narrowed by golden sections. */
-const innerExtremes = (f: (t: number) => number, from: number, to: number): number[] => {
-  const n = 48;
-  const step = (to - from) / n;
-  const values = Array.from({ length: n + 1 }, (_, i) => f(from + i * step));
-  return [1, -1].flatMap((sign) => {
-    let best = 0;
-    values.forEach((v, i) => {
-      if (sign * v > sign * (values[best] as number)) best = i;
-    });
-    if (best === 0 || best === n) return [];
-    let [a, b] = [from + (best - 1) * step, from + (best + 1) * step];
-    for (let i = 0; i < 36; i++) {
-      const p = a + (b - a) * 0.382;
-      const q = a + (b - a) * 0.618;
-      if (sign * f(p) > sign * f(q)) b = q;
-      else a = p;
-    }
-    return [f((a + b) / 2)];
-  });
+/**
+ * A turned surface told by its meridian: at the parameter w the distance from the axis, the height over `o`, the outward normal in
+ * (radial, axial), and the length per unit of w. Integrals over a face are taken from w0, where the meridian meets the axis or its seam.
+ */
+type Meridian = {
+  readonly o: Vec3;
+  readonly a: Vec3;
+  readonly rho: (w: number) => number;
+  readonly z: (w: number) => number;
+  readonly normal: (w: number) => readonly [number, number];
+  readonly rate: number;
+  readonly at: (rho: number, z: number, up: boolean) => number;
+  readonly base: (w: number) => number;
+  readonly panels: number;
 };
 
-/** The least and greatest coordinates of an edge. */
-export const edgeExtent = (e: Edge, along: Vec3): [number, number] => {
-  const value = (t: number): number => dot(along, pointOn(e.curve, t));
-  const ends = [value(e.from), value(e.to)];
-  if (e.curve.type === 'ellipse') {
-    const t0 = Math.atan2(dot(along, e.curve.v), dot(along, e.curve.u));
-    for (let t = t0 - 8 * Math.PI; t < e.to; t += Math.PI) if (t > e.from) ends.push(value(t));
-  } else if (e.curve.type === 'piercing') {
-    ends.push(...innerExtremes(value, e.from, e.to));
+const coneMeridian = (s: Cone): Meridian => ({
+  o: s.o,
+  a: s.a,
+  rho: (w) => w * s.sin,
+  z: (w) => w * s.cos,
+  normal: () => [s.cos, -s.sin],
+  rate: 1,
+  at: (_, z) => z / s.cos,
+  base: () => 0,
+  panels: 1,
+});
+
+const sphereMeridian = (s: Sphere, pole: Vec3): Meridian => ({
+  o: s.o,
+  a: pole,
+  rho: (w) => s.r * Math.cos(w),
+  z: (w) => s.r * Math.sin(w),
+  normal: (w) => [Math.cos(w), Math.sin(w)],
+  rate: s.r,
+  at: (rho, z) => Math.atan2(z, rho),
+  base: () => Math.PI / 2,
+  panels: 1,
+});
+
+/** A ring's tube has its seam on the inner side; a spindle's skin ends on the axis, and is told from there on both sides of its equator. */
+const torusMeridian = (s: Torus): Meridian => {
+  const tip = isPartial(s) ? Math.acos(-s.R / s.r) : undefined;
+  return {
+    o: s.o,
+    a: s.a,
+    rho: (w) => s.R + s.r * Math.cos(w),
+    z: (w) => s.r * Math.sin(w),
+    normal: (w) => [Math.cos(w), Math.sin(w)],
+    rate: s.r,
+    at: (rho, z, up) => {
+      const w = Math.atan2(z, rho - s.R);
+      if (tip === undefined) return Math.abs(w) > Math.PI - 1e-9 ? (up ? -Math.PI : Math.PI) : w;
+      return Math.abs(w) < 1e-9 ? (up ? 1e-300 : -1e-300) : w;
+    },
+    base: (w) => (tip === undefined ? -Math.PI : w > 0 ? tip : -tip),
+    panels: 2,
+  };
+};
+
+/**
+ * The share of a face on a turned surface, in coordinates (angle q about the axis, w along the meridian): by Green's theorem the sum of
+ * -G dq, G the integral over the meridian from its base.
+ */
+const turnedShare = (
+  samples: readonly Sample[],
+  m: Meridian,
+  sheet: Sheet,
+  normal: (p: Vec3) => Vec3,
+  origin: Vec3,
+): Contribution => {
+  const o = sub(m.o, origin);
+  const oa = dot(o, m.a);
+  let [area, volume] = [0, 0];
+  let moment: Vec3 = [0, 0, 0];
+  for (const x of samples) {
+    const q = sub(x.p, m.o);
+    const z = dot(q, m.a);
+    const flat = along(q, m.a, -z);
+    const rho = Math.hypot(...flat);
+    if (rho === 0) continue;
+    const e = scale(flat, 1 / rho);
+    const round = cross(m.a, e);
+    const k = (-sheet.side * x.w * dot(x.v, round)) / rho;
+    if (k === 0) continue;
+    // on a seam the face itself says to which end of the meridian its edge belongs
+    const n = normal(x.p);
+    const upward = dot(scale(cross(n, x.v), sheet.side), cross(n, round)) > 0;
+    const w = m.at(rho, z, upward);
+    const w0 = m.base(w);
+    const oe = dot(o, e);
+    const over = (h: (w: number, reach: number) => number): number =>
+      integrate(
+        (y) => {
+          const [nr, nz] = m.normal(y);
+          const far = m.rho(y);
+          return h(y, (oe + far) * nr + (oa + m.z(y)) * nz) * far * m.rate;
+        },
+        w0,
+        w,
+        m.panels,
+      );
+    area += k * over(() => 1);
+    volume += ((sheet.outward * k) / 3) * over((_, reach) => reach);
+    const c = (sheet.outward * k) / 4;
+    const first = over((_, reach) => reach);
+    const radial = over((y, reach) => reach * m.rho(y));
+    const axial = over((y, reach) => reach * m.z(y));
+    moment = add(moment, scale(add(add(scale(o, first), scale(e, radial)), scale(m.a, axial)), c));
   }
-  return [Math.min(...ends), Math.max(...ends)];
+  return { area, volume, moment };
 };
 
-export const boxOfEdges = (edges: readonly Edge[]): Box3 => {
-  const b = [...EMPTY_BOX] as [number, number, number, number, number, number];
-  const axes: Vec3[] = [
-    [1, 0, 0],
-    [0, 1, 0],
-    [0, 0, 1],
-  ];
-  for (const e of edges)
-    axes.forEach((axis, i) => {
-      const [lo, hi] = edgeExtent(e, axis);
-      if (lo < (b[i] as number)) b[i] = lo;
-      if (hi > (b[i + 3] as number)) b[i + 3] = hi;
-    });
-  return b;
+/** Where the far pole of a sphere is sought: directions without a meaning in a drawing. */
+const POLES: readonly Vec3[] = [
+  [0.36, 0.48, 0.8],
+  [-0.64, 0.6, 0.48],
+  [0.48, -0.64, 0.6],
+  [-0.6, -0.48, -0.64],
+  [0.8, 0.36, -0.48],
+];
+
+type Ball = { readonly meridian: Meridian; readonly whole: Contribution };
+
+/** A sphere's coordinates, with the far pole as far from all edges as may be; and the whole sphere's share where that pole is on the face. */
+const ballOf = (s: Solid, id: number, surface: Sphere, samples: readonly Sample[], origin: Vec3): Ball => {
+  const clearance = (pole: Vec3): number => {
+    const far = along(surface.o, pole, -surface.r);
+    return samples.reduce((least, x) => Math.min(least, distance(x.p, far)), Number.POSITIVE_INFINITY);
+  };
+  const pole = POLES.map(unit).reduce((a, b) => (clearance(b) > clearance(a) ? b : a));
+  const far = along(surface.o, pole, -surface.r);
+  const step = clearRadius(s, far, [id]) / 10;
+  const within = insideSolid(s, along(far, pole, step));
+  const beyond = insideSolid(s, along(far, pole, -step));
+  const outward = within === beyond ? 0 : within ? 1 : -1;
+  const sphere = 4 * Math.PI * surface.r ** 2;
+  const volume = (outward * sphere * surface.r) / 3;
+  return {
+    meridian: sphereMeridian(surface, pole),
+    whole: {
+      area: outward === 0 ? 0 : sphere,
+      volume,
+      moment: scale(sub(surface.o, origin), volume),
+    },
+  };
+};
+
+/** Samples along an edge, parted where it crosses a torus' seam: the tube's angle jumps there. */
+const samplesAcrossSeam = (e: Edge, s: Torus, tol: number): Sample[] => {
+  const cutter: Surface = { kind: 'plane', n: s.a, d: dot(s.a, s.o) };
+  const knots = [e.from, ...within(e.curve, crossings(e.curve, cutter, tol), e.from, e.to), e.to];
+  return knots.slice(1).flatMap((to, i) => samplesOf(e.curve, knots[i] as number, to));
 };
 
 /**
@@ -170,28 +250,61 @@ export const boxOfEdges = (edges: readonly Edge[]): Box3 => {
  * @param edges all edges of the body, the smooth ones too
  */
 export const measureSolid = (s: Solid, edges: readonly Edge[]): Measures => {
-  const box = boxOfEdges(edges);
+  const box = boxOfBody(s, edges);
   const origin: Vec3 = [(box[0] + box[3]) / 2, (box[1] + box[4]) / 2, (box[2] + box[5]) / 2];
-  let area = 0;
-  let volume = 0;
-  let moment: Vec3 = [0, 0, 0];
-  for (const e of edges) {
-    const samples = samplesOf(e.curve, e.from, e.to);
-    for (const { surface, side, outward } of e.sheets) {
-      const shape = s.surfaces[surface] as Surface;
-      const share =
-        shape.kind === 'plane'
-          ? planeShare(samples, shape, outward, side, origin)
-          : cylinderShare(samples, shape, outward, side, origin);
-      area += share.area;
-      volume += share.volume;
-      moment = add(moment, share.moment);
+  const sums: Contribution = { area: 0, volume: 0, moment: [0, 0, 0] };
+  const take = (c: Contribution): void => {
+    sums.area += c.area;
+    sums.volume += c.volume;
+    sums.moment = add(sums.moment, c.moment);
+  };
+  const sampled = edges.map((e) => samplesOf(e.curve, e.from, e.to));
+  const balls = new Map<number, Ball>();
+  s.surfaces.forEach((surface, id) => {
+    if (surface.kind !== 'sphere') return;
+    const own = edges.flatMap((e, i) =>
+      e.sheets.some((x) => x.surface === id) ? (sampled[i] as Sample[]) : [],
+    );
+    const ball = ballOf(s, id, surface, own, origin);
+    balls.set(id, ball);
+    take(ball.whole);
+  });
+  edges.forEach((e, i) => {
+    const samples = sampled[i] as Sample[];
+    for (const sheet of e.sheets) {
+      const shape = s.surfaces[sheet.surface] as Surface;
+      const normal = (p: Vec3): Vec3 => normalAt(shape, p);
+      switch (shape.kind) {
+        case 'plane':
+          take(planeShare(samples, shape, sheet.outward, sheet.side, origin));
+          break;
+        case 'cylinder':
+          take(cylinderShare(samples, shape, sheet.outward, sheet.side, origin));
+          break;
+        case 'cone':
+          take(turnedShare(samples, coneMeridian(shape), sheet, normal, origin));
+          break;
+        case 'sphere':
+          take(turnedShare(samples, balls.get(sheet.surface)!.meridian, sheet, normal, origin));
+          break;
+        case 'torus':
+          take(
+            turnedShare(
+              samplesAcrossSeam(e, shape, s.tol.linear),
+              torusMeridian(shape),
+              sheet,
+              normal,
+              origin,
+            ),
+          );
+          break;
+      }
     }
-  }
+  });
   return {
-    area,
-    volume,
-    centreOfMass: along(origin, moment, 1 / volume),
+    area: sums.area,
+    volume: sums.volume,
+    centreOfMass: along(origin, sums.moment, 1 / sums.volume),
     box: { min: [box[0], box[1], box[2]], max: [box[3], box[4], box[5]] },
   };
 };

@@ -1,8 +1,8 @@
 import type { Box3 } from '../geometry/box.ts';
 import { type Curve3, pointOn, tangentOn } from '../geometry/curve3.ts';
+import { curvatureAlong, leastRadius, normalAt, type Surface, signedDistance } from '../geometry/surface.ts';
 import { along, cross, dot, perpendiculars, scale, type Vec3 } from '../geometry/vec.ts';
 import { insideSolid, type Solid } from './body.ts';
-import { curvatureAlong, normalAt, type Surface, signedDistance } from './surface.ts';
 
 /**
  * One of the half surfaces that hang on a curve: surface `surface` on the side `side * (n x t)` of the curve with tangent t,
@@ -27,8 +27,7 @@ export const clearRadius = (s: Solid, p: Vec3, through: readonly number[]): numb
     if (f > s.tol.linear) d = Math.min(d, f / 5);
   }
   for (const id of through) {
-    const surface = s.surfaces[id] as Surface;
-    if (surface.kind === 'cylinder') d = Math.min(d, surface.r / 50);
+    d = Math.min(d, leastRadius(s.surfaces[id] as Surface, p) / 50);
   }
   return d;
 };
@@ -47,7 +46,7 @@ export const changingSheets = (s: Solid, curve: Curve3, t: number, through: read
     const shape = s.surfaces[surface] as Surface;
     const n = normalAt(shape, p);
     const e = cross(n, tangent);
-    const bend = (curvatureAlong(shape, e) * d) / 2;
+    const bend = (curvatureAlong(shape, p, e) * d) / 2;
     return ([1, -1] as const).map((side) => {
       const dir = along(scale(e, side), n, -bend);
       return { surface, side, n, angle: Math.atan2(dot(dir, e2), dot(dir, e1)) };

@@ -1,6 +1,6 @@
 import { pointOn } from '../geometry/curve3.ts';
 import { distance, type Vec3 } from '../geometry/vec.ts';
-import type { Edge } from './boundary.ts';
+import { type Edge, isDrawn } from './boundary.ts';
 
 /** A corner: where sharp edges end, keyed by the faces that meet there. */
 export type Vertex = {
@@ -14,7 +14,7 @@ export type Vertex = {
 export const bodyVertices = (edges: readonly Edge[], tol: number): Vertex[] => {
   const found: { at: Vec3; on: Set<string>; edges: Set<string> }[] = [];
   for (const e of edges) {
-    if (e.closed || e.kind === 'smooth') continue;
+    if (e.closed || !isDrawn(e)) continue;
     for (const t of [e.from, e.to]) {
       const at = pointOn(e.curve, t);
       let v = found.find((x) => distance(x.at, at) <= tol * 40);

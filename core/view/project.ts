@@ -1,7 +1,34 @@
 import { TAU } from '../geometry/angle.ts';
-import { type Conic2, type Curve2, conicFrom, lineThrough2, parameterOn2 } from '../geometry/curve2.ts';
-import { type Curve3, type Ellipse3, type Piercing3, pointOn } from '../geometry/curve3.ts';
-import { cross, distance2, dot, length, length2, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import {
+  type Arch2,
+  type Conic2,
+  type Curve2,
+  conicFrom,
+  lineThrough2,
+  parameterOn2,
+} from '../geometry/curve2.ts';
+import {
+  type Curve3,
+  type Ellipse3,
+  type Hyperbola3,
+  isClosed,
+  type Parabola3,
+  pointOn,
+  velocityOn,
+} from '../geometry/curve3.ts';
+import { bracketedRoot, signChanges } from '../geometry/roots.ts';
+import type { Cylinder, Plane, Surface } from '../geometry/surface.ts';
+import {
+  along,
+  cross,
+  distance2,
+  dot,
+  length,
+  length2,
+  unit,
+  type Vec2,
+  type Vec3,
+} from '../geometry/vec.ts';
 import type { ViewFrame } from './frames.ts';
 
 export const flatten = (f: ViewFrame, p: Vec3): Vec2 => [dot(p, f.u), dot(p, f.v)];
@@ -19,10 +46,16 @@ export type Shadow = {
 
 /** Flat curves that are worth keeping must be longer than this many tolerances. */
 const LEAST = 4;
+/** Planes and axes count as seen edge-on or end-on below this sine. */
+const EDGE_ON = 1e-9;
+/** Samples per turn of the parameter, where turning points are looked for. */
+const SAMPLES = 64;
 
 /**
- * Sees the stretch [from, to] of a space curve in a view. Lines, circles and ellipses are recognised here and stay whole:
- * an ellipse projects to a conic, a plane curve seen edge-on to a line, a curve on a cylinder seen end-on to its arc.
+ * Sees the stretch [from, to] of a space curve in a view. What can be recognised is recognised here and stays whole: an ellipse
+ * projects to a conic, a parabola or hyperbola to one, any curve on a plane seen edge-on to a line, any curve on a cylinder
+ * seen end-on to an arc of it.
+ * @param under the surfaces the curve lies on
  * @returns shadows, none where the curve is seen as a point; several where it doubles back on itself
  */
 export const shadowsOf = (
@@ -32,6 +65,7 @@ export const shadowsOf = (
   f: ViewFrame,
   tol: number,
   id: string,
+  under: readonly Surface[],
 ): Shadow[] => {
   if (curve.type === 'line') {
     const a = flatten(f, pointOn(curve, from));
@@ -41,9 +75,16 @@ export const shadowsOf = (
     const line = lineThrough2(a, b);
     return [ordered(line, parameterOn2(line, a), parameterOn2(line, b), from, to, curve)];
   }
-  return curve.type === 'ellipse'
-    ? ellipseShadows(curve, from, to, f, tol)
-    : piercingShadows(curve, from, to, f, tol, id);
+  if (curve.type === 'ellipse') return ellipseShadows(curve, from, to, f, tol);
+  const all = curve.type === 'marched' ? [...under, curve.f, curve.g] : under;
+  const level = edgeOnPlane(curve, f, all);
+  if (level) return onLine(curve, from, to, f, level, tol);
+  const round = all.find(
+    (s): s is Cylinder => s.kind === 'cylinder' && length(cross(s.a, f.toward)) < EDGE_ON,
+  );
+  if (round) return onCircle(curve, from, to, f, round, tol);
+  if (curve.type === 'parabola' || curve.type === 'hyperbola') return [archShadow(curve, from, to, f)];
+  return freeShadows(curve, from, to, f, tol, id);
 };
 
 /** A shadow whose parameter is linear in the space curve's: a at `from`, b at `to`. */
@@ -55,10 +96,10 @@ const ordered = (flat: Curve2, a: number, b: number, from: number, to: number, c
 
 const ellipseShadows = (curve: Ellipse3, from: number, to: number, f: ViewFrame, tol: number): Shadow[] => {
   const c = flatten(f, curve.c);
-  const u: Vec2 = [dot(curve.u, f.u), dot(curve.u, f.v)];
-  const v: Vec2 = [dot(curve.v, f.u), dot(curve.v, f.v)];
+  const u = flatten(f, curve.u);
+  const v = flatten(f, curve.v);
   const w = cross(curve.u, curve.v);
-  if (Math.abs(dot(w, f.toward)) > 1e-9 * length(w)) {
+  if (Math.abs(dot(w, f.toward)) > EDGE_ON * length(w)) {
     const { conic, shift, sense } = conicFrom(c, u, v, tol);
     return [ordered(conic, sense * (from - shift), sense * (to - shift), from, to, curve)];
   }
@@ -71,7 +112,12 @@ const ellipseShadows = (curve: Ellipse3, from: number, to: number, f: ViewFrame,
   const turn = Math.atan2(swing(v), swing(u));
   const amplitude = Math.hypot(swing(u), swing(v));
   const centre = parameterOn2(line, c);
-  return betweenTurns(from, to, turn, (a, b) => {
+  const cuts = [from];
+  for (let t = turn + Math.PI * Math.ceil((from - turn) / Math.PI + 1e-9); t < to - 1e-9; t += Math.PI)
+    cuts.push(t);
+  cuts.push(to);
+  return cuts.slice(1).flatMap((b, i) => {
+    const a = cuts[i] as number;
     // on this stretch t - turn runs through half a turn, where the cosine is monotone
     const k = Math.floor(((a + b) / 2 - turn) / Math.PI);
     const sign = k % 2 === 0 ? 1 : -1;
@@ -87,99 +133,145 @@ const ellipseShadows = (curve: Ellipse3, from: number, to: number, f: ViewFrame,
   });
 };
 
-/** Parts [from, to] at turn + k pi. */
-const betweenTurns = (
-  from: number,
-  to: number,
-  turn: number,
-  make: (a: number, b: number) => Shadow[],
-): Shadow[] => {
-  const cuts = [from];
-  for (let t = turn + Math.PI * Math.ceil((from - turn) / Math.PI + 1e-9); t < to - 1e-9; t += Math.PI)
-    cuts.push(t);
-  cuts.push(to);
-  return cuts.slice(1).flatMap((b, i) => make(cuts[i] as number, b));
+/** The normal of a plane through the whole curve that is seen edge-on. */
+const edgeOnPlane = (curve: Curve3, f: ViewFrame, under: readonly Surface[]): Vec3 | undefined => {
+  const edgeOn = (n: Vec3): boolean => Math.abs(dot(n, f.toward)) < EDGE_ON;
+  if (curve.type === 'parabola' || curve.type === 'hyperbola') {
+    const n = unit(cross(curve.u, curve.v));
+    return edgeOn(n) ? n : undefined;
+  }
+  return under.find((s): s is Plane => s.kind === 'plane' && edgeOn(s.n))?.n;
 };
 
-const piercingShadows = (
-  curve: Piercing3,
+const samplesFor = (from: number, to: number): number =>
+  Math.max(16, Math.ceil(((to - from) / TAU) * SAMPLES));
+
+/** Stretches between `from`, `to` and the turning points between. */
+const between = (from: number, to: number, turns: readonly number[]): [number, number][] => {
+  const cuts = [from, ...turns.filter((t) => t > from + 1e-9 && t < to - 1e-9), to];
+  return cuts.slice(1).map((b, i) => [cuts[i] as number, b]);
+};
+
+/** The parameter in [a, b] where a monotone coordinate takes the value s. */
+const whereIs = (coordinate: (t: number) => number, a: number, b: number, s: number): number => {
+  const [fa, fb] = [coordinate(a) - s, coordinate(b) - s];
+  if (fa > 0 === fb > 0) return Math.abs(fa) < Math.abs(fb) ? a : b;
+  return bracketedRoot((t) => coordinate(t) - s, a, b, fa, fb);
+};
+
+/** A curve in a plane seen edge-on: stretches of a line, each run over once. */
+const onLine = (curve: Curve3, from: number, to: number, f: ViewFrame, n: Vec3, tol: number): Shadow[] => {
+  const d = cross(n, f.toward);
+  const a = flatten(f, pointOn(curve, from));
+  const line = lineThrough2(a, [a[0] + dot(d, f.u), a[1] + dot(d, f.v)]);
+  const forward = along([line.d[0] * f.u[0], line.d[0] * f.u[1], line.d[0] * f.u[2]], f.v, line.d[1]);
+  const turns = signChanges((t) => dot(velocityOn(curve, t), forward), from, to, samplesFor(from, to));
+  const coordinate = (t: number): number => parameterOn2(line, flatten(f, pointOn(curve, t)));
+  return between(from, to, turns).flatMap(([x, y]) => {
+    const [sx, sy] = [coordinate(x), coordinate(y)];
+    if (Math.abs(sx - sy) <= tol * LEAST) return [];
+    const spaceAt = (s: number): Vec3 => pointOn(curve, whereIs(coordinate, x, y, s));
+    return [{ curve: line, lo: Math.min(sx, sy), hi: Math.max(sx, sy), spaceAt }];
+  });
+};
+
+/** A curve on a cylinder seen end-on: arcs of its circle, each run over once. */
+const onCircle = (
+  curve: Curve3,
+  from: number,
+  to: number,
+  f: ViewFrame,
+  round: Cylinder,
+  tol: number,
+): Shadow[] => {
+  const circle: Conic2 = {
+    type: 'conic',
+    c: flatten(f, round.o),
+    major: [round.r, 0],
+    minor: [0, round.r],
+    round: true,
+  };
+  const advance = (t: number): number => {
+    const p = pointOn(curve, t);
+    const v = velocityOn(curve, t);
+    return dot(cross(round.a, [p[0] - round.o[0], p[1] - round.o[1], p[2] - round.o[2]]), v);
+  };
+  const n = samplesFor(from, to);
+  return between(from, to, signChanges(advance, from, to, n)).flatMap(([a, b]) => {
+    const angleAt = (t: number): number => parameterOn2(circle, flatten(f, pointOn(curve, t)));
+    const near = (angle: number, goal: number): number => angle + TAU * Math.round((goal - angle) / TAU);
+    const first = angleAt(a);
+    let last = first;
+    for (let k = 1; k <= n; k++) last = near(angleAt(a + ((b - a) * k) / n), last);
+    if (Math.abs(last - first) * round.r <= tol * LEAST) return [];
+    // within a stretch of less than a whole turn every angle has one place
+    const middle = (first + last) / 2;
+    const coordinate = (t: number): number => near(angleAt(t), middle);
+    const spaceAt = (s: number): Vec3 => pointOn(curve, whereIs(coordinate, a, b, near(s, middle)));
+    return [{ curve: circle, lo: Math.min(first, last), hi: Math.max(first, last), spaceAt }];
+  });
+};
+
+const archShadow = (curve: Parabola3 | Hyperbola3, from: number, to: number, f: ViewFrame): Shadow => {
+  const flat: Arch2 = {
+    type: 'arch',
+    form: curve.type,
+    c: flatten(f, curve.type === 'parabola' ? curve.p : curve.c),
+    u: flatten(f, curve.u),
+    v: flatten(f, curve.v),
+  };
+  return { curve: flat, lo: from, hi: to, spaceAt: (t) => pointOn(curve, t) };
+};
+
+/** Where a curve runs straight towards the observer, its picture turns back or has a cusp. */
+const foldsOf = (curve: Curve3, from: number, to: number, f: ViewFrame): number[] => {
+  const flatSpeed = (t: number): number => {
+    const v = velocityOn(curve, t);
+    return Math.hypot(dot(v, f.u), dot(v, f.v)) / length(v);
+  };
+  const n = samplesFor(from, to);
+  const at = (i: number): number => from + ((to - from) * i) / n;
+  const values = Array.from({ length: n + 1 }, (_, i) => flatSpeed(at(i)));
+  const out: number[] = [];
+  for (let i = 0; i <= n; i++) {
+    const here = values[i] as number;
+    if (here > 0.5 || here > (values[i - 1] ?? 2) || here > (values[i + 1] ?? 2)) continue;
+    let [a, b] = [at(Math.max(0, i - 1)), at(Math.min(n, i + 1))];
+    for (let k = 0; k < 50; k++) {
+      const x = a + (b - a) * 0.382;
+      const y = a + (b - a) * 0.618;
+      if (flatSpeed(x) < flatSpeed(y)) b = y;
+      else a = x;
+    }
+    if (flatSpeed((a + b) / 2) < 1e-5) out.push((a + b) / 2);
+  }
+  return out;
+};
+
+const freeShadows = (
+  curve: Curve3,
   from: number,
   to: number,
   f: ViewFrame,
   tol: number,
   id: string,
 ): Shadow[] => {
-  const endOn = (a: Vec3): boolean => length(cross(a, f.toward)) < 1e-9;
-  const round = (o: Vec3, r: number): Conic2 => ({
-    type: 'conic',
-    c: flatten(f, o),
-    major: [r, 0],
-    minor: [0, r],
-    round: true,
-  });
-  const { loop, pierced } = curve;
-  // turning points of the angle run on the cylinder that is seen end-on
-  if (endOn(curve.a))
-    return onCircle(curve, from, to, f, round(curve.o, curve.r), loop ? [0, Math.PI] : [], tol);
-  if (endOn(pierced.a)) {
-    const turns = [pierced.phase, pierced.phase + Math.PI].flatMap((q) => {
-      if (!loop) return [q];
-      const x = (loop.middle - q) / loop.half;
-      const wrapped = ((((x * loop.half + Math.PI) % TAU) + TAU) % TAU) - Math.PI;
-      const y = wrapped / loop.half;
-      return Math.abs(y) < 1 ? [Math.acos(y), -Math.acos(y)] : [];
-    });
-    return onCircle(curve, from, to, f, round(pierced.o, curve.R), turns, tol);
-  }
-  return [
-    {
-      curve: { type: 'free', id, at: (t) => flatten(f, pointOn(curve, t)) },
-      lo: from,
-      hi: to,
-      spaceAt: (t) => pointOn(curve, t),
-    },
-  ];
-};
-
-const onCircle = (
-  curve: Piercing3,
-  from: number,
-  to: number,
-  f: ViewFrame,
-  circle: Conic2,
-  turns: number[],
-  tol: number,
-): Shadow[] => {
-  const cuts = [from, to];
-  for (const t of turns)
-    for (let x = t + TAU * Math.ceil((from - t) / TAU); x < to; x += TAU)
-      if (x > from + 1e-9 && x < to - 1e-9) cuts.push(x);
-  cuts.sort((a, b) => a - b);
-  const angleAt = (t: number): number => parameterOn2(circle, flatten(f, pointOn(curve, t)));
-  return cuts.slice(1).flatMap((b, i) => {
-    const a = cuts[i] as number;
-    const n = 48;
-    const angles = [angleAt(a)];
-    for (let k = 1; k <= n; k++) {
-      let next = angleAt(a + ((b - a) * k) / n);
-      const last = angles.at(-1) as number;
-      next += TAU * Math.round((last - next) / TAU);
-      angles.push(next);
-    }
-    const [s0, s1] = [angles[0] as number, angles[n] as number];
-    if (Math.abs(s1 - s0) * length2(circle.major) <= tol * LEAST) return [];
-    const spaceAt = (s: number): Vec3 => {
-      const goal = s + TAU * Math.round(((s0 + s1) / 2 - s) / TAU);
-      let [x, y] = [a, b];
-      for (let k = 0; k < 60; k++) {
-        const m = (x + y) / 2;
-        const raw = angleAt(m);
-        const at = raw + TAU * Math.round(((s0 + s1) / 2 - raw) / TAU);
-        if (at < goal === s0 < s1) x = m;
-        else y = m;
-      }
-      return pointOn(curve, (x + y) / 2);
-    };
-    return [{ curve: circle, lo: Math.min(s0, s1), hi: Math.max(s0, s1), spaceAt }];
+  const folds = foldsOf(curve, from, to, f);
+  const whole = isClosed(curve) && to - from >= TAU - 1e-9;
+  const first = folds[0];
+  // a closed curve is begun at its first fold
+  const [start, end] = whole && first !== undefined ? [first, first + TAU] : [from, to];
+  const at = (t: number): Vec2 => flatten(f, pointOn(curve, t));
+  return between(start, end, folds).flatMap(([lo, hi], i) => {
+    const spread = [0.2, 0.5, 0.8].map((k) => distance2(at(lo), at(lo + k * (hi - lo))));
+    if (Math.max(...spread) <= tol * LEAST) return [];
+    return [
+      {
+        curve: { type: 'free' as const, id: `${id} ${i}`, closed: whole && !folds.length, at },
+        lo,
+        hi,
+        spaceAt: (t: number) => pointOn(curve, t),
+      },
+    ];
   });
 };

@@ -1,35 +1,88 @@
-import type { Line3 } from '../geometry/curve3.ts';
-import { pointOn } from '../geometry/curve3.ts';
-import { along, cross, length, scale, type Vec3 } from '../geometry/vec.ts';
+import { type Curve3, pointOn } from '../geometry/curve3.ts';
+import type { Cone, Cylinder, Round, Torus } from '../geometry/surface.ts';
+import { add, along, cross, dot, length, perpendiculars, scale, unit, type Vec3 } from '../geometry/vec.ts';
 import type { Solid } from '../solid/body.ts';
-import { carrierOf, surfacesAt } from '../solid/boundary.ts';
+import { carrierOf, surfacesAt } from '../solid/carriers.ts';
 import { changingSheets } from '../solid/sheets.ts';
-import type { Cylinder } from '../solid/surface.ts';
 import type { ViewFrame } from './frames.ts';
 
-/** A stretch of a generator along which a curved face turns away from the observer. */
+/** A stretch along which a curved face turns away from the observer. */
 export type Silhouette = {
-  readonly curve: Line3;
+  readonly curve: Curve3;
   readonly from: number;
   readonly to: number;
+  readonly surface: number;
   readonly of: string;
 };
 
-/** The two generators of a cylinder that a given observer sees as its outline; none when seen end-on. */
-export const outlineGenerators = (s: Cylinder, f: ViewFrame): Line3[] => {
-  const across = cross(s.a, f.toward);
+/** Axes count as seen end-on or square below this sine. */
+const END_ON = 1e-9;
+
+const cylinderOutlines = (s: Cylinder, toward: Vec3): Curve3[] => {
+  const across = cross(s.a, toward);
   const size = length(across);
-  if (size < 1e-9) return [];
+  if (size < END_ON) return [];
   const m = scale(across, s.r / size);
-  return [1, -1].map((k) => ({ type: 'line', p: along(s.o, m as Vec3, k), d: s.a }));
+  return [1, -1].map((k) => ({ type: 'line', p: along(s.o, m, k), d: s.a }));
+};
+
+/** The directions e from a cone's axis to its two outline rulings, where e.d cos = a.d sin; none from within or end-on. */
+export const coneOutlineRadii = (s: Cone, toward: Vec3): Vec3[] => {
+  const ad = dot(s.a, toward);
+  const flat = along(toward, s.a, -ad);
+  const reach = length(flat);
+  if (reach < END_ON) return [];
+  const cos = (ad * s.sin) / (reach * s.cos);
+  if (Math.abs(cos) >= 1 - 1e-12) return [];
+  const e = scale(flat, 1 / reach);
+  const back = cross(s.a, e);
+  const sin = Math.sqrt((1 - cos) * (1 + cos));
+  return [1, -1].map((k) => add(scale(e, cos), scale(back, k * sin)));
+};
+
+const torusOutlines = (s: Torus, toward: Vec3): Curve3[] => {
+  const ad = dot(s.a, toward);
+  const side = cross(s.a, toward);
+  const circle = (c: Vec3, u: Vec3, v: Vec3): Curve3 => ({ type: 'ellipse', c, u, v });
+  if (length(side) < END_ON)
+    return [s.R + s.r, s.R - s.r]
+      .filter((rho) => rho > 0)
+      .map((rho) => circle(s.o, scale(s.e1, rho), scale(s.e2, rho)));
+  if (Math.abs(ad) >= END_ON)
+    return [1, -1].map((k): Curve3 => ({ type: 'contour', torus: s, toward, branch: k as 1 | -1 }));
+  const e = unit(side);
+  return [
+    ...[1, -1].map((k) => circle(along(s.o, s.a, k * s.r), scale(s.e1, s.R), scale(s.e2, s.R))),
+    ...[1, -1].map((k) => circle(along(s.o, e, k * s.R), scale(e, k * s.r), scale(s.a, s.r))),
+  ];
+};
+
+/** The curves along which a given observer sees a curved surface turn away. */
+export const outlinesOf = (s: Round, toward: Vec3): Curve3[] => {
+  switch (s.kind) {
+    case 'cylinder':
+      return cylinderOutlines(s, toward);
+    case 'cone':
+      return coneOutlineRadii(s, toward).map((e) => ({
+        type: 'line',
+        p: s.o,
+        d: add(scale(s.a, s.cos), scale(e, s.sin)),
+      }));
+    case 'sphere': {
+      const [e1, e2] = perpendiculars(toward);
+      return [{ type: 'ellipse', c: s.o, u: scale(e1, s.r), v: scale(e2, s.r) }];
+    }
+    case 'torus':
+      return torusOutlines(s, toward);
+  }
 };
 
 /** The outlines of a body's curved faces where those faces really are on its boundary. */
 export const silhouettesOf = (s: Solid, f: ViewFrame): Silhouette[] =>
   s.surfaces.flatMap((surface, id) => {
-    if (surface.kind !== 'cylinder') return [];
-    return outlineGenerators(surface, f).flatMap((curve) => {
-      const { on, pieces } = carrierOf(s, curve);
+    if (surface.kind === 'plane') return [];
+    return outlinesOf(surface, f.toward).flatMap((curve) => {
+      const { on, pieces } = carrierOf(s, curve, [id]);
       const out: Silhouette[] = [];
       for (const { from, to } of pieces) {
         const t = (from + to) / 2;
@@ -37,7 +90,7 @@ export const silhouettesOf = (s: Solid, f: ViewFrame): Silhouette[] =>
         if (!through.includes(id)) continue;
         if (!changingSheets(s, curve, t, through).some((sheet) => sheet.surface === id)) continue;
         const face = (s.facesOf[id] as number[])[0] as number;
-        out.push({ curve, from, to, of: s.faces[face]!.key });
+        out.push({ curve, from, to, surface: id, of: s.faces[face]!.key });
       }
       return out;
     });

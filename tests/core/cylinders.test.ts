@@ -2,8 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { TAU } from '../../core/geometry/angle.ts';
 import { pointOn } from '../../core/geometry/curve3.ts';
+import { cylinder, plane, signedDistance } from '../../core/geometry/surface.ts';
 import { unit, type Vec3 } from '../../core/geometry/vec.ts';
-import { cylinder, plane, signedDistance } from '../../core/solid/surface.ts';
 import { surfaceMeeting } from '../../core/solid/surfaceMeeting.ts';
 import { curveJson } from '../../formats/curveJson.ts';
 import { built, type Feature, feature, measured, partOf, seen } from './given.ts';
@@ -15,13 +15,14 @@ const direction = fc
   .map((v) => unit(v as Vec3));
 const point = fc.tuple(real(-5, 5), real(-5, 5), real(-5, 5)).map((p) => p as Vec3);
 const TOL = 1e-7;
+const ROOM = [-50, -50, -50, 50, 50, 50] as const;
 
 describe('where two surfaces meet', () => {
   test('every point of every curve lies on both: two cylinders in any position', () => {
     fc.assert(
       fc.property(point, direction, real(1, 9), point, direction, real(1, 9), (p, a, r, q, b, R) => {
         const [s, t] = [cylinder(p, a, r), cylinder(q, b, R)];
-        for (const curve of surfaceMeeting(s, t, TOL))
+        for (const curve of surfaceMeeting(s, t, ROOM, TOL))
           for (let i = 0; i < 24; i++) {
             const x = pointOn(curve, curve.type === 'line' ? i - 12 : (TAU * i) / 24 + 0.01);
             const far = Math.hypot(...x) + 10;
@@ -34,7 +35,8 @@ describe('where two surfaces meet', () => {
   });
   test('a plane and a cylinder: two lines, a touch, nothing; a circle; an ellipse', () => {
     const c = cylinder([0, 0, 0], [0, 0, 1], 5);
-    const kinds = (n: Vec3, d: number): string[] => surfaceMeeting(plane(n, d), c, TOL).map((x) => x.type);
+    const kinds = (n: Vec3, d: number): string[] =>
+      surfaceMeeting(plane(n, d), c, ROOM, TOL).map((x) => x.type);
     expect([
       kinds([1, 0, 0], 3),
       kinds([1, 0, 0], 5),
@@ -42,19 +44,19 @@ describe('where two surfaces meet', () => {
       kinds([1, 0, 0], 5.1),
     ]).toEqual([['line', 'line'], ['line'], ['line'], []]);
     expect(kinds([0, 0, 1], 7)).toEqual(['ellipse']);
-    const [slant] = surfaceMeeting(plane([0, Math.SQRT1_2, Math.SQRT1_2], 0), c, TOL);
+    const [slant] = surfaceMeeting(plane([0, Math.SQRT1_2, Math.SQRT1_2], 0), c, ROOM, TOL);
     expect(slant?.type === 'ellipse' && Math.hypot(...slant.u)).toBeCloseTo(5 * Math.SQRT2, 12);
   });
   test('how many curves: apart, touching, crossing, equal, one through the other', () => {
     const mast = cylinder([0, 0, 0], [0, 0, 1], 10);
     const count = (y: number, r: number): number =>
-      surfaceMeeting(mast, cylinder([0, y, 0], [1, 0, 0], r), TOL).length;
+      surfaceMeeting(mast, cylinder([0, y, 0], [1, 0, 0], r), ROOM, TOL).length;
     expect(count(0, 4)).toBe(2);
     expect(count(8, 4)).toBe(1);
     expect(count(15, 4)).toBe(0);
     expect(count(0, 10)).toBe(2);
     const beside = (x: number, r: number): number =>
-      surfaceMeeting(mast, cylinder([x, 0, 0], [0, 0, 1], r), TOL).length;
+      surfaceMeeting(mast, cylinder([x, 0, 0], [0, 0, 1], r), ROOM, TOL).length;
     expect([beside(0, 10.5), beside(12, 5), beside(15, 5), beside(5, 5), beside(20, 5)]).toEqual([
       0, 2, 1, 1, 0,
     ]);

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { cosDegrees, sinDegrees, TAU } from '../../core/geometry/angle.ts';
-import { type Box3, boxesMeet, lineMeetsBox } from '../../core/geometry/box.ts';
+import { type Box3, boxesMeet, lineInBox } from '../../core/geometry/box.ts';
 import { boxGrid } from '../../core/geometry/boxGrid.ts';
 import {
   boxOf2,
@@ -168,7 +168,7 @@ describe('flat curves', () => {
     expect(points).toHaveLength(4);
     for (const [s, t] of points)
       expect(distance2(pointOn2(circle(0, 0, 4), s), pointOn2(flat, t))).toBeLessThan(1e-12);
-    const wave = { type: 'free', id: 'w', at: (t: number): Vec2 => [t, Math.sin(t)] } as const;
+    const wave = { type: 'free', id: 'w', closed: false, at: (t: number): Vec2 => [t, Math.sin(t)] } as const;
     expect(
       meetings(wave, [0, TAU], lineThrough2([0, 0.5], [1, 0.5]), [0, 7], 1e-9)
         .map(([s]) => s)
@@ -211,10 +211,10 @@ describe('boxes', () => {
     );
   });
   test('a line meets a box exactly where one of its points is inside', () => {
-    expect(lineMeetsBox([0, 0, 0], [1, 0, 0], [5, -1, -1, 6, 1, 1], 0)).toBe(true);
-    expect(lineMeetsBox([0, 2, 0], [1, 0, 0], [5, -1, -1, 6, 1, 1], 0)).toBe(false);
-    expect(lineMeetsBox([0, 0, 0], [Math.SQRT1_2, Math.SQRT1_2, 0], [5, -1, -1, 6, 1, 1], 0)).toBe(false);
-    expect(lineMeetsBox([0, 0, 0], [Math.SQRT1_2, Math.SQRT1_2, 0], [5, 4, -1, 6, 6, 1], 0)).toBe(true);
+    expect(lineInBox([0, 0, 0], [1, 0, 0], [5, -1, -1, 6, 1, 1], 0)).toBeDefined();
+    expect(lineInBox([0, 2, 0], [1, 0, 0], [5, -1, -1, 6, 1, 1], 0)).toBeUndefined();
+    expect(lineInBox([0, 0, 0], [Math.SQRT1_2, Math.SQRT1_2, 0], [5, -1, -1, 6, 1, 1], 0)).toBeUndefined();
+    expect(lineInBox([0, 0, 0], [Math.SQRT1_2, Math.SQRT1_2, 0], [5, 4, -1, 6, 6, 1], 0)).toBeDefined();
   });
 });
 

@@ -50,11 +50,24 @@ describe('bad part files are refused with the place and the mend', () => {
     ],
     ['cycle', withDims({ L: 'M+1', M: 'L' }), /go round in a circle: L -> M -> L/],
     ['reserved name', withDims({ L: 3, pi: 3 }), /"pi" cannot be a name/],
-    ['cone by name', single({ kind: 'cone', diameter: 3, height: 3 }), /A cone is not built yet/],
     [
-      'tip by name',
-      partOf(feature('add', block), { op: 'cut', id: 'drill', shape: hole({ depth: 5, tip: 118 }) }),
-      /feature "drill", shape\.tip: A drilled tip/,
+      'flat tip',
+      partOf(feature('add', block), { op: 'cut', id: 'drill', shape: hole({ depth: 5, tip: 180 }) }),
+      /feature "drill", shape\.tip: An included angle of 180 degrees is no cone/,
+    ],
+    [
+      'turned profile across its axis',
+      single({
+        kind: 'revolve',
+        profile: {
+          polygon: [
+            [-1, 0],
+            [4, 0],
+            [4, 5],
+          ],
+        },
+      }),
+      /feature "thing", shape\.profile.*axis/,
     ],
     [
       'narrow counterbore',

@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { signedDistance } from '../../core/geometry/surface.ts';
 import { dot } from '../../core/geometry/vec.ts';
 import { cuttingPlane } from '../../core/section/trace.ts';
-import { signedDistance } from '../../core/solid/surface.ts';
 import { VIEW_FRAMES } from '../../core/view/frames.ts';
 import { viewOf } from '../../core/view/view.ts';
 import { bodiesOf, built, cutBy, type Feature, feature, lengths, partOf } from './given.ts';

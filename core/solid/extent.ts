@@ -1,0 +1,108 @@
+import { type Box3, EMPTY_BOX } from '../geometry/box.ts';
+import { domainOf, pointOn, within } from '../geometry/curve3.ts';
+import type { Sphere, Surface, Torus } from '../geometry/surface.ts';
+import { along, cross, dot, length, scale, unit, type Vec3 } from '../geometry/vec.ts';
+import { insideSolid, type Solid } from './body.ts';
+import type { Edge } from './boundary.ts';
+import { clearRadius } from './sheets.ts';
+
+/** Extreme values of a smooth function inside a stretch: sampled, then narrowed by golden sections. */
+const innerExtremes = (f: (t: number) => number, from: number, to: number): number[] => {
+  const n = 48;
+  const step = (to - from) / n;
+  const values = Array.from({ length: n + 1 }, (_, i) => f(from + i * step));
+  return [1, -1].flatMap((sign) => {
+    let best = 0;
+    values.forEach((v, i) => {
+      if (sign * v > sign * (values[best] as number)) best = i;
+    });
+    if (best === 0 || best === n) return [];
+    let [a, b] = [from + (best - 1) * step, from + (best + 1) * step];
+    for (let i = 0; i < 36; i++) {
+      const p = a + (b - a) * 0.382;
+      const q = a + (b - a) * 0.618;
+      if (sign * f(p) > sign * f(q)) b = q;
+      else a = p;
+    }
+    return [f((a + b) / 2)];
+  });
+};
+
+/** The least and greatest coordinates of an edge. */
+export const edgeExtent = (e: Edge, along: Vec3): [number, number] => {
+  const value = (t: number): number => dot(along, pointOn(e.curve, t));
+  const ends = [value(e.from), value(e.to)];
+  if (e.curve.type === 'ellipse') {
+    const t0 = Math.atan2(dot(along, e.curve.v), dot(along, e.curve.u));
+    const [lo, hi] = domainOf(e.curve);
+    for (const t of within(e.curve, [t0, t0 + Math.PI], Math.min(lo, e.from), Math.max(hi, e.to)))
+      if (t > e.from && t < e.to) ends.push(value(t));
+  } else if (e.curve.type !== 'line') {
+    ends.push(...innerExtremes(value, e.from, e.to));
+  }
+  return [Math.min(...ends), Math.max(...ends)];
+};
+
+const AXES: readonly Vec3[] = [
+  [1, 0, 0],
+  [0, 1, 0],
+  [0, 0, 1],
+];
+
+/** The place on a ball or ring that lies furthest in the direction d. */
+const furthest = (s: Sphere | Torus, d: Vec3): Vec3 => {
+  if (s.kind === 'sphere') return along(s.o, d, s.r);
+  const flat = along(d, s.a, -dot(d, s.a));
+  // square to the axis' plane the whole top circle lies furthest: any of its points will do
+  const e = length(flat) > 1e-9 ? unit(flat) : s.e1;
+  return along(along(s.o, e, s.R), d, s.r);
+};
+
+const isRound = (s: Surface): s is Sphere | Torus => s.kind === 'sphere' || s.kind === 'torus';
+
+/** True where the surface's point p is on the body's boundary, material on the side of -d. */
+const bounds = (s: Solid, id: number, p: Vec3, d: Vec3): boolean => {
+  const r = clearRadius(s, p, [id]) / 10;
+  return insideSolid(s, along(p, d, -r)) && !insideSolid(s, along(p, d, r));
+};
+
+/** The exact box of a body: that of its edges, widened where a ball or ring bulges beyond them. */
+export const boxOfBody = (s: Solid, edges: readonly Edge[]): Box3 => {
+  const b = [...EMPTY_BOX] as [number, number, number, number, number, number];
+  const take = (i: number, lo: number, hi: number): void => {
+    if (lo < (b[i] as number)) b[i] = lo;
+    if (hi > (b[i + 3] as number)) b[i + 3] = hi;
+  };
+  for (const e of edges)
+    AXES.forEach((axis, i) => {
+      take(i, ...edgeExtent(e, axis));
+    });
+  s.surfaces.forEach((surface, id) => {
+    if (!isRound(surface)) return;
+    AXES.forEach((axis, i) => {
+      for (const side of [1, -1]) {
+        const d = scale(axis, side);
+        const p = furthest(surface, d);
+        if (bounds(s, id, p, d)) take(i, p[i] as number, p[i] as number);
+        else if (surface.kind === 'torus' && length(cross(surface.a, axis)) < 1e-9) {
+          const round = Array.from({ length: 24 }, (_, k) => (k * Math.PI) / 12 + 0.1);
+          const onTop = round
+            .map((q) =>
+              along(
+                along(
+                  along(surface.o, surface.e1, surface.R * Math.cos(q)),
+                  surface.e2,
+                  surface.R * Math.sin(q),
+                ),
+                d,
+                surface.r,
+              ),
+            )
+            .find((q) => bounds(s, id, q, d));
+          if (onTop) take(i, onTop[i] as number, onTop[i] as number);
+        }
+      }
+    });
+  });
+  return b;
+};
