@@ -1,11 +1,11 @@
-import { dot } from '../core/geometry/vec.ts';
-import type { CutFace } from '../core/section/cutFace.ts';
+import { dot, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
+import type { CutFace, RimLoop, RimPiece } from '../core/section/cutFace.ts';
 import type { Section } from '../core/section/section.ts';
-import { observerDirection, shapePoint } from '../core/section/trace.ts';
+import { type CuttingPlane, type Leg, observerDirection, shapePoint } from '../core/section/trace.ts';
 import type { BuiltPart } from '../core/solid/build.ts';
 import { type Measures, measureSolid, measureTogether } from '../core/solid/measure.ts';
 import { frameToward, type ViewFrame } from '../core/view/frames.ts';
-import { flatten } from '../core/view/project.ts';
+import { flatten, shadowsOf } from '../core/view/project.ts';
 import type { View } from '../core/view/view.ts';
 import { viewOf } from '../core/view/view.ts';
 import { curveJson, flatCurveJson } from './curveJson.ts';
@@ -28,35 +28,51 @@ export const viewsJson = (part: BuiltPart, views: ReadonlyMap<string, View>) => 
   views: Object.fromEntries([...views].map(([name, v]) => [name, viewJson(v, part)])),
 });
 
-const loopsIn = (face: CutFace, part: BuiltPart, flat: Parameters<typeof flatCurveJson>[3]) =>
-  face.loops.map((l) => ({
+/** @param flat where a point of a leg falls, (s, t) or a view's (u, v) */
+const loopsIn = (loops: readonly RimLoop[], part: BuiltPart, flat: (leg: number, p: Vec3) => Vec2) =>
+  loops.map((l) => ({
     outer: l.outer,
-    curves: l.pieces.map((p) => flatCurveJson(p.curve, p.from, p.to, flat, part.tol.linear, part.tol.size)),
+    curves: l.pieces.map((p) =>
+      flatCurveJson(p.curve, p.from, p.to, (q) => flat(p.leg, q), part.tol.linear, part.tol.size),
+    ),
   }));
+
+const faceJson = (face: CutFace, part: BuiltPart, plane: CuttingPlane) => ({
+  area: face.area,
+  perimeter: face.perimeter,
+  centroid: face.centroid,
+  loops: loopsIn(face.loops, part, (leg, p) => shapePoint(plane.legs[leg] as Leg, p)),
+});
+
+/** The loops of a cut as they stand in a view; what is seen as a point there is left out. */
+const seenLoops = (face: CutFace, part: BuiltPart, frame: ViewFrame) => {
+  const shows = (p: RimPiece): boolean =>
+    shadowsOf(p.curve, Math.min(p.from, p.to), Math.max(p.from, p.to), frame, part.tol.linear, p.face, [])
+      .length > 0;
+  const loops = face.outline.map((l) => ({ ...l, pieces: l.pieces.filter(shows) }));
+  return loopsIn(loops, part, (_, p) => flatten(frame, p));
+};
 
 /** @param frames the sectional views asked for; "section" is the view square to the plane */
 export const sectionJson = (part: BuiltPart, section: Section, frames: ReadonlyMap<string, ViewFrame>) => ({
   format: 'blue-ledger/section@1',
   name: section.plane.name,
-  bodies: section.bodies.map(({ name, hatched, face, cutPoints }) => ({
+  bodies: section.bodies.map(({ name, hatched, face, parts, cutPoints }) => ({
     name,
     hatched,
-    area: face.area,
-    perimeter: face.perimeter,
-    centroid: face.centroid,
-    loops: loopsIn(face, part, (p) => shapePoint(section.plane, p)),
+    ...faceJson(face, part, section.plane),
+    ...(parts.length && { parts: parts.map((x) => faceJson(x, part, section.plane)) }),
     cutPoints: cutPoints.map(({ label, on, at, along, across }) => ({ label, on, at, along, across })),
   })),
+  ...(section.whole.length && { whole: section.whole }),
   views: Object.fromEntries(
     [...frames].map(([name, frame]) => {
-      const edgeOn = Math.abs(dot(section.plane.kept.n, frame.toward)) < 1e-9;
+      const edgeOn = section.plane.legs.every((l) => Math.abs(dot(l.kept.n, frame.toward)) < 1e-9);
       return [
         name,
         {
           ...viewJson(viewOf(section.remains, frame, part.tol), part),
-          cut: edgeOn
-            ? []
-            : section.bodies.flatMap(({ face }) => loopsIn(face, part, (p) => flatten(frame, p))),
+          cut: edgeOn ? [] : section.bodies.flatMap(({ face }) => seenLoops(face, part, frame)),
         },
       ];
     }),

@@ -7,14 +7,15 @@ import { decimal } from '../core/number/format.ts';
 import type { ViewName } from '../core/part/schema.ts';
 import { sizeReader } from '../core/part/sizes.ts';
 import type { Section } from '../core/section/section.ts';
-import { shapePoint } from '../core/section/trace.ts';
-import { footOn, shapePlace, traceEnds } from '../core/sheet/compose.ts';
+import { isFlat, type Leg, shapePoint } from '../core/section/trace.ts';
+import { footOn, shapePlace } from '../core/sheet/compose.ts';
 import { type Layer, type Pen, penWidth, type StrokeInk } from '../core/sheet/ink.ts';
 import { type Rect, scaleText } from '../core/sheet/paper.ts';
 import { placeOfPoint } from '../core/sheet/placedView.ts';
 import { type Account, projectorsOf } from '../core/sheet/projectors.ts';
 import type { Sheet } from '../core/sheet/sheet.ts';
 import type { Similarity } from '../core/sheet/similarity.ts';
+import { tracePath } from '../core/sheet/traceLine.ts';
 import { distanceFromXY, distanceView } from '../core/sheet/xyDistance.ts';
 import { svgPath } from '../formats/sheetSvg.ts';
 
@@ -175,7 +176,7 @@ const cutPoints = (s: Section, sheet: Sheet): DeskPoint[] => {
       }));
       const runs = [...runsOf(p.at, sheet)];
       if (shape) {
-        const at = shapePlace(shape, s, p.at);
+        const at = shapePlace(shape, s, p);
         places.push({ view: `shape ${s.plane.name}`, at: flip(at, sheet), posting: 'seen' });
         // X1Y1 carries the depth that its own view does not show
         const account: Account =
@@ -204,11 +205,11 @@ const cutPoints = (s: Section, sheet: Sheet): DeskPoint[] => {
 /** The greatest distance between points of the rim: its corners, and quarter points where it is curved. */
 const longestAcross = (s: Section): number => {
   const points = s.bodies.flatMap(({ face }) =>
-    face.loops.flatMap((l) =>
+    face.outline.flatMap((l) =>
       l.pieces.flatMap((p) => {
         const steps = p.curve.type === 'line' ? 1 : 48;
         return Array.from({ length: steps }, (_, i) =>
-          shapePoint(s.plane, pointOn(p.curve, p.from + (i / steps) * (p.to - p.from))),
+          shapePoint(s.plane.legs[p.leg] as Leg, pointOn(p.curve, p.from + (i / steps) * (p.to - p.from))),
         );
       }),
     ),
@@ -224,7 +225,8 @@ const cutPicture = (s: Section, w: Drawn): CutPicture => {
   const { sheet } = w;
   const shape = sheet.shapes.find((x) => x.cut === s.plane.name);
   const home = sheet.views.find((v) => v.name === s.plane.seenIn);
-  const ends = home && traceEnds(s, home);
+  // the grips state a trace by two points, so only a flat one has them
+  const ends = home && isFlat(s.plane) ? tracePath(s, home) : undefined;
   const view = distanceView(
     s.plane.seenIn,
     sheet.views.map((v) => v.name),
@@ -251,7 +253,7 @@ const cutPicture = (s: Section, w: Drawn): CutPicture => {
     perimeter: s.bodies.reduce((a, b) => a + b.face.perimeter, 0),
     longest: longestAcross(s),
     shape: !shape ? 'none' : !shape.fits ? 'no room' : shape.apart ? 'apart' : 'placed',
-    ends: ends && [flip(ends[0], sheet), flip(ends[1], sheet)],
+    ends: ends && [flip(ends[0] as Vec2, sheet), flip(ends[1] as Vec2, sheet)],
   };
 };
 

@@ -53,6 +53,14 @@ export const within = (c: Curve3, ts: readonly number[], from: number, to: numbe
     .sort((a, b) => a - b);
 };
 
+/** The stretches of [from, to] between the parameters; a closed curve run all round is begun anew at its first cut. */
+export const partedAt = (c: Curve3, ts: readonly number[], from: number, to: number): [number, number][] => {
+  const cuts = within(c, ts, from, to);
+  const round = isClosed(c) && to - from >= TAU - 1e-12 && cuts.length > 0;
+  const knots = round ? [...cuts, (cuts[0] as number) + TAU] : [from, ...cuts, to];
+  return knots.slice(1).map((b, i) => [knots[i] as number, b]);
+};
+
 export const pointOn = (c: Curve3, t: number): Vec3 => {
   switch (c.type) {
     case 'line':

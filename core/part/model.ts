@@ -12,6 +12,8 @@ import { type SizeReader, sizeReader } from './sizes.ts';
 export type Operation = {
   readonly feature: string;
   readonly op: 'add' | 'cut' | 'keep';
+  /** false for a feature that sections leave whole: a rib, a web */
+  readonly sectioned: boolean;
   readonly cells: readonly { readonly cell: Cell; readonly copy: string }[];
 };
 export type BodyModel = {
@@ -51,12 +53,6 @@ const bodyModel = (file: PartFile, index: number, read: SizeReader): BodyModel =
       );
     seen.add(feature.id);
     if (feature.off) return;
-    if (feature.sectioned === false)
-      read.refuse(
-        [...at, 'sectioned'],
-        'Leaving one feature whole in a section is not built yet.',
-        'Make it a body of its own with "sectioned": false.',
-      );
     if (feature.op !== 'add' && operations.length === 0)
       read.refuse(
         [...at, 'op'],
@@ -69,7 +65,7 @@ const bodyModel = (file: PartFile, index: number, read: SizeReader): BodyModel =
       return solids.map((s) => ({ cell: cell(withReach(s, world, sofar), world), copy }));
     });
     if (feature.op === 'add') for (const c of cells) sofar = joinBoxes(sofar, c.cell.box);
-    operations.push({ feature: feature.id, op: feature.op, cells });
+    operations.push({ feature: feature.id, op: feature.op, sectioned: feature.sectioned ?? true, cells });
   });
   if (!operations.length)
     read.refuse([...path, 'features'], 'Every feature of this body is switched off.', 'Switch one on.');

@@ -4,11 +4,14 @@ import { along, cross, distance, dot, type Vec2, type Vec3 } from '../geometry/v
 import { insideSolid, type Solid } from '../solid/body.ts';
 import { type Edge, isDrawn } from '../solid/boundary.ts';
 import { carrierOf, surfacesAt } from '../solid/carriers.ts';
+import type { Intervals } from '../solid/cell.ts';
 import { crossings } from '../solid/crossings.ts';
+import { cutIntervals, joinIntervals } from '../solid/intervals.ts';
 import { samplesOf } from '../solid/quadrature.ts';
 import { clearRadius } from '../solid/sheets.ts';
 import { surfaceMeeting } from '../solid/surfaceMeeting.ts';
-import { type CuttingPlane, cutterOf, shapePoint } from './trace.ts';
+import { STRIP } from './region.ts';
+import { type CuttingPlane, cutterOf, type Leg, shapePoint } from './trace.ts';
 
 /** A stretch of the cut face's outline, run from `from` to `to` (descending where run backwards) with material on the left in (s, t). */
 export type RimPiece = {
@@ -18,6 +21,8 @@ export type RimPiece = {
   readonly surface: number;
   /** key of the face that was cut */
   readonly face: string;
+  /** the leg of the cut in which the piece lies, counted from 0 */
+  readonly leg: number;
 };
 export type RimLoop = { readonly outer: boolean; readonly pieces: readonly RimPiece[] };
 
@@ -30,13 +35,16 @@ export type CutPoint = {
   readonly along: number;
   readonly across: number;
 };
-/** The face that a plane makes in one body; all figures in the true shape's (s, t). */
+/** The face that a cut makes in one body, its legs turned into one plane; all figures in the true shape's (s, t). */
 export type CutFace = {
   readonly area: number;
   readonly perimeter: number;
   readonly centroid: Vec2;
   readonly secondMoments: { readonly s: number; readonly t: number; readonly st: number };
+  /** the loops of every leg by itself, bends included */
   readonly loops: readonly RimLoop[];
+  /** the same as it is drawn: one face where it runs on from leg to leg */
+  readonly outline: readonly RimLoop[];
 };
 
 const faceKey = (s: Solid, surface: number, p: Vec3): string => {
@@ -53,7 +61,7 @@ const faceKey = (s: Solid, surface: number, p: Vec3): string => {
  * The stretches in which the cutting plane meets the body's boundary, where material lies on one side only. Membership is asked
  * in the plane itself; only where the plane lies along a face of the body is it asked a trace beyond, on the kept side.
  */
-const rimPieces = (s: Solid, c: CuttingPlane): RimPiece[] => {
+const rimPieces = (s: Solid, c: Leg, leg: number): RimPiece[] => {
   const { n } = c.kept;
   const cutter = cutterOf(c);
   const along0 = s.surfaces.findIndex((x) => sameSurface(x, cutter, s.tol.linear));
@@ -97,6 +105,7 @@ const rimPieces = (s: Solid, c: CuttingPlane): RimPiece[] => {
           curve,
           surface: own[0] as number,
           face,
+          leg,
           from: onLeft ? piece.from : piece.to,
           to: onLeft ? piece.to : piece.from,
         });
@@ -117,10 +126,11 @@ const startOf = (p: RimPiece): Vec3 => pointOn(p.curve, p.from);
 const endOf = (p: RimPiece): Vec3 => pointOn(p.curve, p.to);
 
 /** Runs the pieces round into loops; where loops touch at a point, the most leftward turn keeps them apart. */
-const chain = (pieces: readonly RimPiece[], c: CuttingPlane, tol: number): RimPiece[][] => {
+const chain = (pieces: readonly RimPiece[], legs: readonly Leg[], tol: number): RimPiece[][] => {
   const left = new Set(pieces);
   const loops: RimPiece[][] = [];
   const heading = (p: RimPiece, t: number): Vec2 => {
+    const c = legs[p.leg] as Leg;
     const v = velocityOn(p.curve, t);
     const k = p.to > p.from ? 1 : -1;
     return [k * dot(v, c.sAxis), k * dot(v, c.tAxis)];
@@ -157,31 +167,109 @@ const chain = (pieces: readonly RimPiece[], c: CuttingPlane, tol: number): RimPi
 /** A point of the outline in (s, t), with its weighted advance and length. */
 type RimSample = readonly [s: number, t: number, ds: number, dt: number, length: number];
 
-const rimSamples = (pieces: readonly RimPiece[], c: CuttingPlane): RimSample[] =>
-  pieces.flatMap((p) =>
-    samplesOf(p.curve, p.from, p.to).map((x): RimSample => {
+const rimSamples = (pieces: readonly RimPiece[], legs: readonly Leg[]): RimSample[] =>
+  pieces.flatMap((p) => {
+    const c = legs[p.leg] as Leg;
+    return samplesOf(p.curve, p.from, p.to).map((x): RimSample => {
       const [s, t] = shapePoint(c, x.p);
       return [s, t, x.w * dot(x.v, c.sAxis), x.w * dot(x.v, c.tAxis), Math.abs(x.w) * Math.hypot(...x.v)];
-    }),
-  );
-
-/** The cut face of one body, with its figures by Green's theorem along the loops. */
-export const cutFaceOf = (solid: Solid, c: CuttingPlane): CutFace => {
-  const chained = chain(rimPieces(solid, c), c, solid.tol.linear * 40).map((pieces) => ({
-    pieces,
-    samples: rimSamples(pieces, c),
-  }));
-  const loops = chained.map(({ pieces, samples }): RimLoop & { area: number } => {
-    const area = samples.reduce((sum, [s, t, ds, dt]) => sum + (s * dt - t * ds) / 2, 0);
-    return { outer: area > 0, pieces, area };
+    });
   });
+
+type SampledLoop = RimLoop & { readonly samples: readonly RimSample[] };
+
+const loopsOf = (pieces: readonly RimPiece[], legs: readonly Leg[], tol: number): SampledLoop[] =>
+  chain(pieces, legs, tol * 40).map((run) => {
+    const samples = rimSamples(run, legs);
+    const area = samples.reduce((sum, [s, t, ds, dt]) => sum + (s * dt - t * ds) / 2, 0);
+    return { outer: area > 0, pieces: run, samples };
+  });
+
+const bare = (loops: readonly SampledLoop[]): RimLoop[] =>
+  loops.map(({ outer, pieces }) => ({ outer, pieces }));
+
+const faceOf = (loops: readonly SampledLoop[], outline?: readonly SampledLoop[]): CutFace => {
+  const own = bare(loops);
   return {
-    ...figuresOf(chained.flatMap((l) => l.samples)),
-    loops: loops.map(({ outer, pieces }) => ({ outer, pieces })),
+    ...figuresOf(loops.flatMap((l) => l.samples)),
+    loops: own,
+    outline: outline ? bare(outline) : own,
   };
 };
 
-const figuresOf = (samples: readonly RimSample[]): Omit<CutFace, 'loops'> => {
+/** Stretches of t, ascending, that pieces along a bend cover. */
+const coverOf = (pieces: readonly RimPiece[], c: Leg): Intervals =>
+  pieces
+    .map((p) => [p.from, p.to].map((x) => shapePoint(c, pointOn(p.curve, x))[1]).sort((x, y) => x - y))
+    .sort((a, b) => (a[0] as number) - (b[0] as number))
+    .reduce<Intervals>((all, x) => joinIntervals(all, x), []);
+
+/**
+ * Takes out what two legs share along their bend, where the cut face runs on from one to the other; what only one of them has
+ * is a true rim there.
+ */
+const withoutBends = (
+  perLeg: readonly (readonly RimPiece[])[],
+  legs: readonly Leg[],
+  tol: number,
+): RimPiece[] => {
+  const atBend = (p: RimPiece, s: number): boolean =>
+    p.curve.type === 'line' &&
+    [p.from, p.to].every(
+      (x) => Math.abs(shapePoint(legs[p.leg] as Leg, pointOn(p.curve, x))[0] - s) <= tol * 40,
+    );
+  const out = perLeg.flatMap((pieces, i) =>
+    pieces.filter(
+      (p) => ![(legs[i] as Leg).from, (legs[i] as Leg).to].some((s) => Number.isFinite(s) && atBend(p, s)),
+    ),
+  );
+  perLeg.slice(1).forEach((after, i) => {
+    const before = perLeg[i] as readonly RimPiece[];
+    const bend = (legs[i] as Leg).to;
+    const sides = [before, after].map((side) => side.filter((p) => atBend(p, bend)));
+    const covers = sides.map((side, k) => coverOf(side, legs[i + k] as Leg));
+    sides.forEach((side, k) => {
+      const c = legs[i + k] as Leg;
+      const own = cutIntervals(covers[k] as Intervals, covers[1 - k] as Intervals);
+      for (let j = 0; j < own.length; j += 2) {
+        const [lo, hi] = [own[j] as number, own[j + 1] as number];
+        const host = side.find((p) => {
+          const ts = [p.from, p.to].map((x) => shapePoint(c, pointOn(p.curve, x))[1]);
+          return Math.min(...ts) <= (lo + hi) / 2 && Math.max(...ts) >= (lo + hi) / 2;
+        });
+        if (!host || hi - lo <= tol) continue;
+        const [ta, tb] = [host.from, host.to].map((x) => shapePoint(c, pointOn(host.curve, x))[1]) as [
+          number,
+          number,
+        ];
+        const at = (t: number): number => host.from + ((t - ta) / (tb - ta)) * (host.to - host.from);
+        out.push({ ...host, from: at(tb > ta ? lo : hi), to: at(tb > ta ? hi : lo) });
+      }
+    });
+  });
+  return out;
+};
+
+/** The cut face of one body and, for each leg of a cut with several, its own part of it. */
+export type LegFaces = { readonly whole: CutFace; readonly parts: readonly CutFace[] };
+
+/**
+ * The cut face of one body, with its figures by Green's theorem along the loops.
+ * @param within the body as each leg sees it: what lies in the leg's own strip
+ */
+export const cutFaceOf = (c: CuttingPlane, within: (leg: Leg) => Solid): LegFaces => {
+  const solids = c.legs.map(within);
+  const tol = (solids[0] as Solid).tol.linear;
+  const perLeg = c.legs.map((leg, i) => rimPieces(solids[i] as Solid, leg, i));
+  const loops = perLeg.map((pieces) => loopsOf(pieces, c.legs, tol));
+  if (perLeg.length === 1) return { whole: faceOf(loops[0] as SampledLoop[]), parts: [] };
+  return {
+    whole: faceOf(loops.flat(), loopsOf(withoutBends(perLeg, c.legs, tol), c.legs, tol)),
+    parts: loops.map((own) => faceOf(own)),
+  };
+};
+
+const figuresOf = (samples: readonly RimSample[]): Omit<CutFace, 'loops' | 'outline'> => {
   const over = (g: (s: number, t: number) => number): number =>
     samples.reduce((sum, [s, t, , dt]) => sum + g(s, t) * dt, 0);
   const area = over((s) => s);
@@ -202,8 +290,9 @@ const figuresOf = (samples: readonly RimSample[]): Omit<CutFace, 'loops'> => {
 };
 
 /**
- * The cut points of a face: where the outline passes from one face of the body to the next, each on the edge it came from.
- * They run round each loop in order, outer loops first, from the point with the least s (then t).
+ * The cut points of a face: where the outline passes from one face of the body to the next, each on the edge it came from, and
+ * where it turns from one leg into the next. They run round each loop in order, outer loops first, from the point with the least s
+ * (then t).
  * @param first the number of the first point
  */
 export const cutPointsOf = (
@@ -213,24 +302,25 @@ export const cutPointsOf = (
   tol: number,
   first: number,
 ): CutPoint[] => {
-  const cutter = cutterOf(c);
   const crossed = edges.flatMap((e) =>
     isDrawn(e)
-      ? within(e.curve, crossings(e.curve, cutter, tol), e.from, e.to, 1e-9).map((t) => ({
-          e,
-          p: pointOn(e.curve, t),
-        }))
+      ? c.legs.flatMap((leg) =>
+          within(e.curve, crossings(e.curve, cutterOf(leg), tol), e.from, e.to, 1e-9).map((t) => ({
+            e,
+            p: pointOn(e.curve, t),
+          })),
+        )
       : [],
   );
   const points: CutPoint[] = [];
-  for (const loop of [...face.loops].sort((a, b) => Number(b.outer) - Number(a.outer))) {
+  for (const loop of [...face.outline].sort((a, b) => Number(b.outer) - Number(a.outer))) {
     if (loop.pieces.length < 2) continue;
     const corners = loop.pieces.map((p, i) => {
       const at = startOf(p);
       const before = loop.pieces[(i + loop.pieces.length - 1) % loop.pieces.length] as RimPiece;
       const hit = crossed.find((x) => distance(x.p, at) <= tol * 40);
-      const on = hit ? hit.e.on : [...new Set([before.face, p.face])].sort();
-      const [s, t] = shapePoint(c, hit ? hit.p : at);
+      const on = hit ? hit.e.on : ownFaces([before.face, p.face]);
+      const [s, t] = shapePoint(c.legs[p.leg] as Leg, hit ? hit.p : at);
       return { at: hit ? hit.p : at, on, edge: hit?.e.key ?? on.join(' | '), along: s, across: t };
     });
     const start = corners.reduce((b, k, i) => {
@@ -245,3 +335,7 @@ export const cutPointsOf = (
   }
   return points;
 };
+
+/** The body's own faces among those of a rim, sorted; the ends of a strip are none. */
+const ownFaces = (keys: readonly string[]): string[] =>
+  [...new Set(keys.filter((k) => !k.startsWith(`${STRIP}/`)))].sort();

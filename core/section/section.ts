@@ -1,23 +1,33 @@
-import { type Curve3, pointOn, within } from '../geometry/curve3.ts';
+import { type Curve3, partedAt, pointOn } from '../geometry/curve3.ts';
 import { dot } from '../geometry/vec.ts';
-import type { Edge } from '../solid/boundary.ts';
+import type { Operation } from '../part/model.ts';
+import { type Solid, solidOf } from '../solid/body.ts';
+import { bodyEdges, type Edge, withKeys } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import { crossings } from '../solid/crossings.ts';
 import type { SceneBody } from '../view/scene.ts';
 import { type CutFace, type CutPoint, cutFaceOf, cutPointsOf } from './cutFace.ts';
-import { type CuttingPlane, cutterOf } from './trace.ts';
+import { regionOf, stripOf } from './region.ts';
+import { type CuttingPlane, cutterOf, isFlat } from './trace.ts';
+import { runOf } from './wholeBody.ts';
 
 /** What one plane does to one body. */
 export type BodySection = {
   readonly name: string;
   readonly hatched: boolean;
   readonly face: CutFace;
+  /** for a cut with several legs, the face that each makes */
+  readonly parts: readonly CutFace[];
   readonly cutPoints: readonly CutPoint[];
 };
+/** A body left whole: whether the plane runs along its axis or across it. */
+export type WholeBody = { readonly name: string; readonly runs: 'lengthwise' | 'across' };
 export type Section = {
   readonly plane: CuttingPlane;
   /** bodies that the plane cuts */
   readonly bodies: readonly BodySection[];
+  /** bodies that the plane passes through and leaves whole */
+  readonly whole: readonly WholeBody[];
   /** the bodies as they remain, for sectional views */
   readonly remains: readonly SceneBody[];
 };
@@ -31,46 +41,83 @@ const inPlane = (e: { curve: Curve3; from: number; to: number }, c: CuttingPlane
 const keptParts = (e: Edge, c: CuttingPlane, tol: number): Edge[] => {
   const side = (t: number): number => dot(c.kept.n, pointOn(e.curve, t)) - c.kept.d;
   if (inPlane(e, c, tol)) return [];
-  const cuts = within(e.curve, crossings(e.curve, cutterOf(c), tol), e.from, e.to);
-  const knots = [e.from, ...cuts, e.to];
-  return knots.slice(1).flatMap((to, i) => {
-    const from = knots[i] as number;
+  const stretches = partedAt(e.curve, crossings(e.curve, cutterOf(c), tol), e.from, e.to);
+  return stretches.flatMap(([from, to]) => {
     if (side((from + to) / 2) <= tol && side(from + 0.3 * (to - from)) <= tol) return [];
-    return [{ ...e, from, to, closed: e.closed && knots.length === 2 }];
+    return [{ ...e, from, to, closed: e.closed && to - from >= e.to - e.from }];
   });
 };
 
-const isCut = (name: string, sectioned: boolean, c: CuttingPlane): boolean =>
-  c.cut.includes(name) || (sectioned && !c.whole.includes(name));
+/** The features of a body that this cut leaves whole: named "body/feature" in the cut's own lists, or not sectioned at all. */
+const sparedIn = (solid: Solid, c: CuttingPlane): string[] =>
+  solid.model.operations
+    .filter(({ feature, sectioned }) => {
+      const name = `${solid.name}/${feature}`;
+      return !c.cut.includes(name) && (!sectioned || c.whole.includes(name));
+    })
+    .map((o) => o.feature);
 
-/** Cuts a built part. Bodies that the plane misses, or that are left whole, remain as they are or go with their side. */
+const isCut = (solid: Solid, c: CuttingPlane): boolean =>
+  c.cut.includes(solid.name) || (solid.model.sectioned && !c.whole.includes(solid.name));
+
+/** The body as one leg of a cut sees it: without what is spared, and only in the leg's own strip. */
+const bareWithin = (solid: Solid, spared: readonly string[], strip: Operation | undefined): Solid => {
+  if (!spared.length && !strip) return solid;
+  const operations = solid.model.operations.filter((o) => !spared.includes(o.feature));
+  return solidOf({ ...solid.model, operations: strip ? [...operations, strip] : operations }, solid.tol);
+};
+
+/** The edges that a flat cut leaves: those on the kept side, cut off where they pass through the plane, and the rim. */
+const clippedEdges = (edges: readonly Edge[], face: CutFace, c: CuttingPlane, tol: number): Edge[] => {
+  const rim = face.loops.flatMap((l) =>
+    l.pieces.map(
+      (p): Omit<Edge, 'key'> => ({
+        curve: p.curve,
+        from: Math.min(p.from, p.to),
+        to: Math.max(p.from, p.to),
+        closed: l.pieces.length === 1,
+        kind: 'sharp',
+        sheets: [{ surface: p.surface, side: 1, outward: 1 }],
+        on: [`${CUT}/${c.name}`, p.face].sort(),
+      }),
+    ),
+  );
+  return [...edges.flatMap((e) => keptParts(e, c, tol)), ...withKeys(rim)];
+};
+
+/** The name under which the faces that a cut makes go: "cut/A". */
+export const CUT = 'cut';
+
+/**
+ * Cuts a built part. Bodies that the cut misses, or that are left whole, remain as they are or go with their side.
+ *
+ * A flat cut that spares nothing clips the edges that are there; every other is worked out anew as a body without the region
+ * that goes.
+ */
 export const sectionOf = (part: BuiltPart, c: CuttingPlane): Section => {
   const tol = part.tol.linear;
   const bodies: BodySection[] = [];
+  const left: WholeBody[] = [];
+  const bounded = isFlat(c) ? undefined : c.legs.map((leg) => stripOf(c, leg, part.box, false));
   let count = 0;
   const remains = part.bodies.map(({ solid, edges }): SceneBody => {
-    if (!isCut(solid.name, solid.sectioned, c)) return { solid, edges };
-    const face = cutFaceOf(solid, c);
+    if (!isCut(solid, c)) {
+      const { whole } = cutFaceOf(c, (leg) => bareWithin(solid, [], bounded?.[c.legs.indexOf(leg)]));
+      if (whole.loops.length) left.push({ name: solid.name, runs: runOf(solid, edges, c) });
+      return { solid, edges };
+    }
+    const spared = sparedIn(solid, c);
+    const { whole: face, parts } = cutFaceOf(c, (leg) =>
+      bareWithin(solid, spared, bounded?.[c.legs.indexOf(leg)]),
+    );
     if (face.loops.length) {
       const cutPoints = cutPointsOf(face, edges, c, tol, count + 1);
       count += cutPoints.length;
-      bodies.push({ name: solid.name, hatched: true, face, cutPoints });
+      bodies.push({ name: solid.name, hatched: true, face, parts, cutPoints });
     }
-    const rim = face.loops.flatMap((l, k) =>
-      l.pieces.map(
-        (p, i): Edge => ({
-          key: `cut ${c.name} | ${solid.name} ${k + 1}.${i + 1}`,
-          curve: p.curve,
-          from: Math.min(p.from, p.to),
-          to: Math.max(p.from, p.to),
-          closed: l.pieces.length === 1,
-          kind: 'sharp',
-          sheets: [{ surface: p.surface, side: 1, outward: 1 }],
-          on: [`cut/${c.name}`, p.face],
-        }),
-      ),
-    );
-    return { solid, edges: [...edges.flatMap((e) => keptParts(e, c, tol)), ...rim], kept: c.kept };
+    if (!bounded && !spared.length) return { solid, edges: clippedEdges(edges, face, c, tol), kept: c.kept };
+    const cutBody = solidOf(solid.model, solid.tol, { face: CUT, region: regionOf(c, part.box), spared });
+    return { solid: cutBody, edges: bodyEdges(cutBody) };
   });
-  return { plane: c, bodies, remains };
+  return { plane: c, bodies, whole: left, remains };
 };

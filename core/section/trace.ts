@@ -1,6 +1,6 @@
 import { cosDegrees, sinDegrees } from '../geometry/angle.ts';
 import { type Plane, plane } from '../geometry/surface.ts';
-import { along, cross, dot, scale, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import { along, cross, cross2, dot, dot2, scale, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { attempt, type Fault, Refusal, type Result } from '../number/fault.ts';
 import {
   type PartFile,
@@ -10,30 +10,44 @@ import {
   traceSchema,
   type ViewName,
 } from '../part/schema.ts';
-import { sizeReader } from '../part/sizes.ts';
+import { type SizeReader, sizeReader } from '../part/sizes.ts';
 import { VIEW_FRAMES, type ViewFrame } from '../view/frames.ts';
 import type { HalfSpace } from '../view/scene.ts';
 
 /**
- * A flat cutting plane, worked out from its trace. (s, t) are the true shape's own axes: s along the trace from its first
- * point, t the coordinate that the trace's view does not show. `kept` holds the plane; its normal is the direction of sight.
+ * One flat piece of a cut. (s, t) are the true shape's own axes: s runs along the trace, on through all its legs, t is the
+ * coordinate that the trace's view does not show. `kept` holds the plane; its normal is the direction of sight.
  */
-export type CuttingPlane = {
-  readonly name: string;
-  readonly seenIn: ViewName;
-  /** the trace's first point and direction in that view's (u, v) */
+export type Leg = {
+  /** the leg's first point and direction in the trace's view (u, v) */
   readonly start: Vec2;
   readonly direction: Vec2;
   readonly angle: number;
-  /** the direction of sight in that view, square to the trace */
+  /** the direction of sight in that view, square to the leg */
   readonly sight: Vec2;
   readonly kept: HalfSpace;
+  /** where s would be nought if the leg ran back that far */
   readonly origin: Vec3;
   readonly sAxis: Vec3;
   readonly tAxis: Vec3;
+  /** the stretch of s in which this leg cuts; endless where it runs on */
+  readonly from: number;
+  readonly to: number;
+};
+
+/** A cut worked out from its trace: its first leg, which rules the view square to it, and all its legs in order. */
+export type CuttingPlane = Leg & {
+  readonly name: string;
+  readonly seenIn: ViewName;
+  /** a half section: only what lies ahead of the leg's beginning is taken away */
+  readonly half: boolean;
+  readonly legs: readonly Leg[];
   readonly whole: readonly string[];
   readonly cut: readonly string[];
 };
+
+/** True for one endless plane: nothing but a side of it is taken away. */
+export const isFlat = (c: CuttingPlane): boolean => c.legs.length === 1 && !c.half;
 
 const LOOKS: Record<TraceFile['look'], Vec2> = { up: [0, 1], down: [0, -1], left: [-1, 0], right: [1, 0] };
 
@@ -52,87 +66,151 @@ export const readTraces = (data: unknown): Result<TraceFile[]> => {
   return { ok: true, value: traces };
 };
 
+type Refuse = (key: string, what: string, mend: string) => never;
+
+/** The points of a trace; a flat one given by place and angle gets a second point a unit further on. */
+const tracePoints = (trace: TraceFile, read: SizeReader, where: string, refuse: Refuse): Vec2[] => {
+  const point = (p: readonly [Quantity, Quantity], key: string): Vec2 => {
+    try {
+      return [read.length(p[0], [key]), read.length(p[1], [key])];
+    } catch (error) {
+      if (error instanceof Refusal) throw new Refusal({ ...error.fault, where: `${where}, ${key}` } as Fault);
+      throw error;
+    }
+  };
+  if (trace.through) {
+    if (trace.at || trace.angle !== undefined)
+      refuse('at', 'Both "through" and "at" with "angle" are given.', 'Give one of the two.');
+    return trace.through.map((p) => point(p, 'through'));
+  }
+  if (!trace.at || trace.angle === undefined)
+    return refuse(
+      'through',
+      'The place of the cut is missing.',
+      'Give "through" two points, or "at" with "angle".',
+    );
+  const angle = read.angle(trace.angle, ['angle']);
+  const start = point(trace.at, 'at');
+  return [start, [start[0] + cosDegrees(angle), start[1] + sinDegrees(angle)]];
+};
+
+type Line = { readonly start: Vec2; readonly direction: Vec2; readonly size: number };
+
+/** The legs as stretches of lines, refused where they do not make a trace that parts the view in two. */
+const linesOf = (points: readonly Vec2[], refuse: Refuse): Line[] => {
+  const lines = points.slice(1).map((b, i): Line => {
+    const a = points[i] as Vec2;
+    const size = Math.hypot(b[0] - a[0], b[1] - a[1]);
+    if (size === 0)
+      refuse(
+        'through',
+        points.length === 2 ? 'The two points are one.' : `Points ${i + 1} and ${i + 2} are one.`,
+        'Give points apart.',
+      );
+    return { start: a, direction: [(b[0] - a[0]) / size, (b[1] - a[1]) / size], size };
+  });
+  const last = lines.length - 1;
+  lines.forEach((a, i) => {
+    for (let j = i + 1; j <= last; j++) {
+      const b = lines[j] as Line;
+      const k = cross2(a.direction, b.direction);
+      if (Math.abs(k) < 1e-12) {
+        if (j === i + 1 && dot2(a.direction, b.direction) < 0)
+          refuse('through', `The cut turns back on itself at point ${j + 1}.`, 'Move that point.');
+        continue;
+      }
+      if (j === i + 1) continue;
+      const gap = sub2(b.start, a.start);
+      const x = cross2(gap, b.direction) / k;
+      const y = cross2(gap, a.direction) / k;
+      const onA = (x >= 0 || i === 0) && x <= a.size;
+      const onB = y >= 0 && (y <= b.size || j === last);
+      if (onA && onB)
+        refuse(
+          'through',
+          `Legs ${i + 1} and ${j + 1} of the cut cross each other.`,
+          'Move its points so that it parts the view in two.',
+        );
+    }
+  });
+  const [first, end] = [lines[0] as Line, lines[last] as Line];
+  const k = cross2(first.direction, end.direction);
+  if (lines.length === 2 && Math.abs(k) < 1e-12 && dot2(first.direction, end.direction) < 0)
+    refuse('through', 'The cut turns back on itself at point 2.', 'Move that point.');
+  return lines;
+};
+
 /**
  * Works a trace out over the part's named sizes.
- * @returns the plane; or a fault for bad figures, and by name for bent, stepped and half cuts (not built yet)
+ * @returns the cut, its legs in order; or a fault for bad figures and for a trace that crosses itself
  */
 export const cuttingPlane = (trace: TraceFile, file: PartFile): Result<CuttingPlane> =>
   attempt(() => {
     const read = sizeReader(file);
     const where = `cut "${trace.name}"`;
-    const fail = (key: string, what: string, mend: string): never => {
+    const refuse: Refuse = (key, what, mend) => {
       throw new Refusal({ path: [key], where: `${where}, ${key}`, what, mend });
     };
-    const point = (p: readonly [Quantity, Quantity], key: string): Vec2 => {
-      try {
-        return [read.length(p[0], [key]), read.length(p[1], [key])];
-      } catch (error) {
-        if (error instanceof Refusal)
-          throw new Refusal({ ...error.fault, where: `${where}, ${key}` } as Fault);
-        throw error;
-      }
-    };
-    if (trace.half) fail('half', 'A half section is not built yet.', 'Take "half" away for a full section.');
-    if (trace.through && trace.through.length > 2)
-      fail('through', 'A bent or stepped cut is not built yet.', 'Give two points for a flat one.');
-    let start: Vec2;
-    let angle: number;
-    let direction: Vec2;
-    if (trace.through) {
-      if (trace.at || trace.angle !== undefined)
-        fail('at', 'Both "through" and "at" with "angle" are given.', 'Give one of the two.');
-      const [a, b] = trace.through.map((p) => point(p, 'through')) as [Vec2, Vec2];
-      const size = Math.hypot(b[0] - a[0], b[1] - a[1]);
-      if (size === 0) fail('through', 'The two points are one.', 'Give two points apart.');
-      start = a;
-      direction = [(b[0] - a[0]) / size, (b[1] - a[1]) / size];
-      angle = (Math.atan2(direction[1], direction[0]) * 180) / Math.PI;
-    } else {
-      if (!trace.at || trace.angle === undefined)
-        return fail(
-          'through',
-          'The place of the cut is missing.',
-          'Give "through" two points, or "at" with "angle".',
-        );
-      start = point(trace.at, 'at');
-      angle = read.angle(trace.angle, ['angle']);
-      direction = [cosDegrees(angle), sinDegrees(angle)];
-    }
+    const points = tracePoints(trace, read, where, refuse);
+    const half = trace.half === true;
+    if (half && points.length > 2)
+      refuse(
+        'half',
+        'A half section is taken along one straight trace.',
+        'Give "through" two points: the direction, then the point from which it is cut.',
+      );
+    const lines = linesOf(points, refuse);
     const look = LOOKS[trace.look];
-    const left: Vec2 = [-direction[1], direction[0]];
-    const facing = left[0] * look[0] + left[1] * look[1];
-    if (Math.abs(facing) < 1e-9)
-      fail(
+    const facings = lines.map(({ direction: d }) => -d[1] * look[0] + d[0] * look[1]);
+    const ruling = facings.find((x) => Math.abs(x) >= 1e-9);
+    if (ruling === undefined)
+      return refuse(
         'look',
         `One cannot look ${trace.look} along the cut itself.`,
         'Choose one of the two other directions.',
       );
-    const sight: Vec2 = facing > 0 ? left : [direction[1], -direction[0]];
     const f = VIEW_FRAMES[trace.seenIn];
     const inSpace = (v: Vec2): Vec3 => along(scale(f.u, v[0]), f.v, v[1]);
-    const n = inSpace(sight);
-    const origin = inSpace(start);
+    const tAxis = depthAxis(f);
+    let run = 0;
+    const legs = lines.map(({ start, direction: d, size }, i): Leg => {
+      const sight: Vec2 = ruling > 0 ? [-d[1], d[0]] : [d[1], -d[0]];
+      const n = inSpace(sight);
+      const corner = inSpace(start);
+      const begins = run;
+      run += size;
+      return {
+        start,
+        direction: d,
+        angle: (Math.atan2(d[1], d[0]) * 180) / Math.PI,
+        sight,
+        kept: { n, d: dot(n, corner) },
+        origin: along(corner, inSpace(d), -begins),
+        sAxis: inSpace(d),
+        tAxis,
+        from: i === 0 ? Number.NEGATIVE_INFINITY : begins,
+        to: i === lines.length - 1 ? Number.POSITIVE_INFINITY : run,
+      };
+    });
+    let first = legs[0] as Leg;
+    // the half begins at `at`, or at the second of two points
+    if (half) first = { ...first, from: trace.through ? run : 0 };
     return {
+      ...first,
       name: trace.name,
       seenIn: trace.seenIn,
-      start,
-      direction,
-      angle,
-      sight,
-      kept: { n, d: dot(n, origin) },
-      origin,
-      sAxis: inSpace(direction),
-      tAxis: depthAxis(f),
+      half,
+      legs: [first, ...legs.slice(1)],
       whole: trace.whole ?? [],
       cut: trace.cut ?? [],
     };
   });
 
-/** The cutting plane as a surface. */
-export const cutterOf = (c: CuttingPlane): Plane => plane(c.kept.n, c.kept.d);
+/** A leg's plane as a surface. */
+export const cutterOf = (c: Leg): Plane => plane(c.kept.n, c.kept.d);
 
-/** True-shape coordinates of a point of the cutting plane. */
-export const shapePoint = (c: CuttingPlane, p: Vec3): Vec2 => [
+/** True-shape coordinates of a point of the leg's plane. */
+export const shapePoint = (c: Leg, p: Vec3): Vec2 => [
   dot([p[0] - c.origin[0], p[1] - c.origin[1], p[2] - c.origin[2]], c.sAxis),
   dot(p, c.tAxis),
 ];
@@ -141,8 +219,8 @@ export const shapePoint = (c: CuttingPlane, p: Vec3): Vec2 => [
  * The frame of the view square to the cut, for an observer on the side that is taken away: never mirrored. It is the view
  * along the direction to that observer, turned so that u is horizontal.
  */
-export const observerDirection = (c: CuttingPlane): Vec3 => scale(c.kept.n, -1);
+export const observerDirection = (c: Leg): Vec3 => scale(c.kept.n, -1);
 
 /** +1 where (s, t) is right-handed for the observer, -1 where the observer sees s run to the left. */
-export const handedness = (c: CuttingPlane): 1 | -1 =>
+export const handedness = (c: Leg): 1 | -1 =>
   dot(cross(c.sAxis, c.tAxis), observerDirection(c)) > 0 ? 1 : -1;

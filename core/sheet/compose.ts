@@ -1,23 +1,26 @@
 import { boxOf2, pointOn2 } from '../geometry/curve2.ts';
-import { distance2, dot, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import { along2, distance2, dot, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
+import type { CutPoint } from '../section/cutFace.ts';
 import type { Section } from '../section/section.ts';
-import { cutterOf, handedness } from '../section/trace.ts';
+import { stepLines } from '../section/steps.ts';
+import { cutterOf, type Leg } from '../section/trace.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import { VIEW_FRAMES } from '../view/frames.ts';
 import { shadowsOf } from '../view/project.ts';
 import type { SceneBody } from '../view/scene.ts';
 import type { View, ViewLine } from '../view/view.ts';
-import { centreLinesOf, type FeatureAxis, featureAxes } from './centreLines.ts';
+import { type CentreLine, centreLinesOf, type FeatureAxis, featureAxes } from './centreLines.ts';
 import { chainDashes, crossDashes, hiddenDashes } from './dash.ts';
 import { hatchLines, hatchStyle } from './hatch.ts';
-import { type Ink, type Layer, type Pen, type Stretch, straight } from './ink.ts';
+import { type Ink, letters, type Stretch, straight, stroke } from './ink.ts';
 import { type PlacedView, placeOfPoint } from './placedView.ts';
 import { projectorsOf } from './projectors.ts';
 import type { SheetSetup } from './setup.ts';
 import type { Sheet } from './sheet.ts';
 import { onPaper, stretchOnPaper } from './similarity.ts';
 import { checkBar, type TitleText, titleBlock } from './titleBlock.ts';
-import type { PlacedShape } from './trueShape.ts';
+import { traceInk } from './traceLine.ts';
+import { inShape, type PlacedShape } from './trueShape.ts';
 
 /** Turns the sheet's objects into ink, in drawing order: light lines first, outlines over them, lettering last. */
 export const composeInk = (
@@ -59,21 +62,6 @@ export const composeInk = (
   ];
 };
 
-const stroke = (layer: Layer, pen: Pen, stretches: readonly Stretch[], more: object = {}): Ink => ({
-  kind: 'stroke',
-  layer,
-  pen,
-  stretches,
-  ...more,
-});
-const letters = (
-  layer: Layer,
-  text: string,
-  at: Vec2,
-  height: number,
-  anchor: 'start' | 'middle' | 'end' = 'middle',
-): Ink => ({ kind: 'text', layer, text, at, height, anchor });
-
 /** XY lines with their letters, and mitre lines. */
 const referenceInk = (sheet: Omit<Sheet, 'ink'>, setup: SheetSetup): Ink[] => {
   const out: Ink[] = [];
@@ -91,6 +79,9 @@ const referenceInk = (sheet: Omit<Sheet, 'ink'>, setup: SheetSetup): Ink[] => {
   return out;
 };
 
+/** A projector square to the trace may end this far beside its foot, mm. */
+const ASIDE = 1e-3;
+
 /** The projectors of all cut points, and from the trace to X1Y1 and on. */
 const cutProjectors = (sheet: Omit<Sheet, 'ink'>): Ink[] => {
   const lines: Stretch[] = [];
@@ -101,9 +92,12 @@ const cutProjectors = (sheet: Omit<Sheet, 'ink'>): Ink[] => {
       for (const j of projectorsOf(p.at, sheet.views, sheet.layout.mitres))
         if (distance2(j.from, j.to) > 0.1) lines.push(straight(j.from, j.to));
       if (!shape || !home) continue;
-      const at = shapePlace(shape, s, p.at);
+      const at = shapePlace(shape, s, p);
       const foot = footOn(shape, at);
-      if (!shape.apart) lines.push(straight(placeOfPoint(home, p.at), foot));
+      const from = placeOfPoint(home, p.at);
+      // where a bent cut is turned into line its further legs no longer stand opposite their trace
+      const aside = Math.abs(dot2(sub2(foot, from), s.plane.direction));
+      if (!shape.apart && aside < ASIDE) lines.push(straight(from, foot));
       if (distance2(foot, at) > 0.1) lines.push(straight(foot, at));
     }
   }
@@ -111,8 +105,8 @@ const cutProjectors = (sheet: Omit<Sheet, 'ink'>): Ink[] => {
 };
 
 /** A point of the cut in its true shape on the paper. */
-export const shapePlace = (shape: PlacedShape, s: Section, p: Vec3): Vec2 =>
-  onPaper(shape.toPaper, [dot(s.plane.sAxis, p), handedness(s.plane) * dot(s.plane.tAxis, p)]);
+export const shapePlace = (shape: PlacedShape, s: Section, p: CutPoint): Vec2 =>
+  onPaper(shape.toPaper, inShape(s.plane, p.along, p.across));
 
 /** The foot of the perpendicular on X1Y1. */
 export const footOn = (shape: PlacedShape, at: Vec2): Vec2 => {
@@ -132,6 +126,9 @@ const continues = (l: ViewLine, lines: readonly ViewLine[], at: 'from' | 'to'): 
       (distance2(pointOn2(x.curve, x.from), end) < 1e-9 || distance2(pointOn2(x.curve, x.to), end) < 1e-9),
   );
 };
+
+/** A leg counts as seen edge-on below this sine. */
+const EDGE_ON = 1e-9;
 
 type StyleOf = (s: Section, body: string) => { angle: number; spacing: number };
 
@@ -164,18 +161,20 @@ const viewInk = (
   const place = (s: Stretch): Stretch => stretchOnPaper(v.toPaper, s);
   if (section)
     for (const { name, face } of section.bodies) {
-      const rim = face.loops.flatMap((l) =>
-        l.pieces.flatMap((p) =>
-          shadowsOf(p.curve, Math.min(p.from, p.to), Math.max(p.from, p.to), f, tol, name, [
-            cutterOf(section.plane),
-          ]),
-        ),
+      const rim = face.outline.flatMap((l) =>
+        l.pieces.flatMap((p) => {
+          const leg = section.plane.legs[p.leg] as Leg;
+          if (Math.abs(dot(leg.kept.n, f.toward)) < EDGE_ON) return [];
+          const [lo, hi] = [Math.min(p.from, p.to), Math.max(p.from, p.to)];
+          return shadowsOf(p.curve, lo, hi, f, tol, name, [cutterOf(leg)]);
+        }),
       );
       const onSheet = rim.map((s) => place({ curve: s.curve, from: s.lo, to: s.hi }));
       out.push(stroke('hatch', 'hatch', hatchLines(onSheet, styleOf(section, name), 0), { view: v.name }));
     }
   const showHidden = !section || setup.rules.hiddenBehindCut === 'kept';
-  const lines = v.view.lines;
+  const steps = section ? stepLines(section, v.view) : new Set<ViewLine>();
+  const lines = v.view.lines.filter((l) => !steps.has(l));
   if (showHidden)
     for (const l of lines)
       if (l.class === 'hidden') {
@@ -187,7 +186,13 @@ const viewInk = (
           }),
         );
       }
-  for (const c of centreLinesOf(axesOf(section ? section.remains : part.bodies), f, sheet.scale, tol)) {
+  const axes = centreLinesOf(axesOf(section ? section.remains : part.bodies), f, sheet.scale, tol);
+  const seam = section?.plane.half ? halfSeam([...steps], sheet.scale) : undefined;
+  const crossesSeam = (c: CentreLine): boolean =>
+    seam !== undefined && [c.from, c.to].every((p) => Math.abs(offLine(p, seam)) <= tol * 40);
+  if (seam && !axes.some(crossesSeam))
+    out.push(stroke('centre', 'centre', chainDashes(place(straight(...seam))), { view: v.name }));
+  for (const c of axes) {
     const line = place(straight(c.from, c.to));
     out.push(stroke('centre', 'centre', c.arm ? crossDashes(line) : chainDashes(line), { view: v.name }));
   }
@@ -201,7 +206,7 @@ const viewInk = (
       );
   out.push(letters('labels', v.title.toUpperCase(), [v.box.x + v.box.w / 2, v.box.y - 6.5], 2.5));
   if (section && setup.rules.points === 'numbers')
-    out.push(...cutNumbers(section, (p) => placeOfPoint(v, p)));
+    out.push(...cutNumbers(section, (p) => placeOfPoint(v, p.at)));
   return out;
 };
 
@@ -209,13 +214,13 @@ const viewInk = (
  * Numbers at cut points, set off from the middle of their own loop; points that fall together share a place, in the order of
  * their numbers.
  */
-const cutNumbers = (section: Section, place: (p: Vec3) => Vec2): Ink[] => {
+const cutNumbers = (section: Section, place: (p: CutPoint) => Vec2): Ink[] => {
   const groups: { labels: string[]; at: Vec2; middle: Vec2 }[] = [];
   for (const { face, cutPoints } of section.bodies) {
     let next = 0;
-    for (const loop of [...face.loops].sort((x, y) => Number(y.outer) - Number(x.outer))) {
+    for (const loop of [...face.outline].sort((x, y) => Number(y.outer) - Number(x.outer))) {
       const count = loop.pieces.length < 2 ? 0 : loop.pieces.length;
-      const points = cutPoints.slice(next, next + count).map((p) => ({ label: p.label, at: place(p.at) }));
+      const points = cutPoints.slice(next, next + count).map((p) => ({ label: p.label, at: place(p) }));
       next += count;
       const middle = [0, 1].map(
         (i) => points.reduce((sum, p) => sum + (p.at[i] as number), 0) / points.length,
@@ -271,66 +276,23 @@ const shapeInk = (
   return out;
 };
 
-/** How far a trace runs past the view's box, and its wide ends and arrows, mm. */
-const TRACE_PAST = 10;
-const WIDE_END = 7;
-const ARROW = 6;
+/** How far a point lies off the line through two others. */
+const offLine = (p: Vec2, [a, b]: readonly [Vec2, Vec2]): number =>
+  ((p[0] - a[0]) * (b[1] - a[1]) - (p[1] - a[1]) * (b[0] - a[0])) / distance2(a, b);
 
-/** The trace on the view where the plane is an edge: chain line, wide ends, arrows in the direction of sight, letters. */
-const traceInk = (s: Section, sheet: Omit<Sheet, 'ink'>): Ink[] => {
-  const home = sheet.views.find((v) => v.name === s.plane.seenIn);
-  if (!home) return [];
-  const ends = traceEnds(s, home);
-  if (!ends) return [];
-  const [a, b] = ends;
+/** How far the line between the halves of a half section passes them, mm. */
+const SEAM_PAST = 2.5;
+
+/** The line, in the view, in which the cut and the uncut half meet: from end to end of the steps there. */
+const halfSeam = (steps: readonly ViewLine[], scale: number): [Vec2, Vec2] | undefined => {
+  const points = steps.flatMap((l) => [pointOn2(l.curve, l.from), pointOn2(l.curve, l.to)]);
+  if (!points.length) return undefined;
+  const spread = (i: 0 | 1): number =>
+    Math.max(...points.map((p) => p[i])) - Math.min(...points.map((p) => p[i]));
+  const main = spread(0) > spread(1) ? 0 : 1;
+  points.sort((p, q) => p[main] - q[main]);
+  const [a, b] = [points[0] as Vec2, points.at(-1) as Vec2];
   const size = distance2(a, b);
   const d: Vec2 = [(b[0] - a[0]) / size, (b[1] - a[1]) / size];
-  const at = (k: number): Vec2 => [a[0] + d[0] * k, a[1] + d[1] * k];
-  const { sight } = s.plane;
-  const out: Ink[] = [
-    stroke('trace', 'trace', chainDashes(straight(at(WIDE_END), at(size - WIDE_END)))),
-    stroke('trace', 'traceEnd', [straight(a, at(WIDE_END)), straight(at(size - WIDE_END), b)]),
-  ];
-  for (const k of [2, size - 2]) {
-    const tip = at(k);
-    const tail: Vec2 = [tip[0] - sight[0] * ARROW, tip[1] - sight[1] * ARROW];
-    const neck: Vec2 = [tip[0] - sight[0] * 2.4, tip[1] - sight[1] * 2.4];
-    out.push(stroke('trace', 'trace', [straight(tail, neck)]), {
-      kind: 'fill',
-      layer: 'trace',
-      points: [
-        tip,
-        [neck[0] + d[0] * 0.7, neck[1] + d[1] * 0.7],
-        [neck[0] - d[0] * 0.7, neck[1] - d[1] * 0.7],
-      ],
-    });
-    out.push(letters('trace', s.plane.name, [tail[0] - sight[0] * 2.4, tail[1] - sight[1] * 2.4 - 1.3], 3));
-  }
-  return out;
-};
-
-/** The drawn ends of a trace, mm: across the view's box and some way past it. */
-export const traceEnds = (s: Section, home: PlacedView): [Vec2, Vec2] | undefined => {
-  const p = onPaper(home.toPaper, s.plane.start);
-  const d = s.plane.direction;
-  let lo = Number.NEGATIVE_INFINITY;
-  let hi = Number.POSITIVE_INFINITY;
-  const { box } = home;
-  for (const [i, min, max] of [
-    [0, box.x, box.x + box.w],
-    [1, box.y, box.y + box.h],
-  ] as const) {
-    if (Math.abs(d[i]) < 1e-9) {
-      if (p[i] < min || p[i] > max) return undefined;
-      continue;
-    }
-    const [t0, t1] = [(min - p[i]) / d[i], (max - p[i]) / d[i]];
-    lo = Math.max(lo, Math.min(t0, t1));
-    hi = Math.min(hi, Math.max(t0, t1));
-  }
-  if (lo > hi) return undefined;
-  return [
-    [p[0] + d[0] * (lo - TRACE_PAST), p[1] + d[1] * (lo - TRACE_PAST)],
-    [p[0] + d[0] * (hi + TRACE_PAST), p[1] + d[1] * (hi + TRACE_PAST)],
-  ];
+  return [along2(a, d, -SEAM_PAST / scale), along2(b, d, SEAM_PAST / scale)];
 };

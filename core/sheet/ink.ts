@@ -68,3 +68,18 @@ export const straight = (a: Vec2, b: Vec2): Stretch => {
   const d: Vec2 = size ? [(b[0] - a[0]) / size, (b[1] - a[1]) / size] : [1, 0];
   return { curve: { type: 'line', p: a, d }, from: 0, to: size };
 };
+
+export const stroke = (layer: Layer, pen: Pen, stretches: readonly Stretch[], more: object = {}): Ink => ({
+  kind: 'stroke',
+  layer,
+  pen,
+  stretches,
+  ...more,
+});
+export const letters = (
+  layer: Layer,
+  text: string,
+  at: Vec2,
+  height: number,
+  anchor: 'start' | 'middle' | 'end' = 'middle',
+): Ink => ({ kind: 'text', layer, text, at, height, anchor });

@@ -50,7 +50,8 @@ export type Sheet = {
 
 /** The views that show a cut: those whose observer looks at the cut face other than edge-on. */
 export const showsCut = (section: Section, name: ViewName): boolean =>
-  name !== section.plane.seenIn && dot(VIEW_FRAMES[name].toward, section.plane.kept.n) < -1e-9;
+  name !== section.plane.seenIn &&
+  section.plane.legs.some((leg) => dot(VIEW_FRAMES[name].toward, leg.kept.n) < -1e-9);
 
 /** Works a view out; the desk hands in one that remembers. */
 export type ViewMaker = (name: ViewName, scene: readonly SceneBody[]) => View;

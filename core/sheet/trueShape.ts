@@ -1,7 +1,7 @@
-import { boxOf2, type Curve2 } from '../geometry/curve2.ts';
+import { boxOf2 } from '../geometry/curve2.ts';
 import { dot, type Vec2 } from '../geometry/vec.ts';
 import type { CutFace } from '../section/cutFace.ts';
-import { type CuttingPlane, handedness } from '../section/trace.ts';
+import { type CuttingPlane, handedness, type Leg } from '../section/trace.ts';
 import { VIEW_FRAMES, type ViewFrame } from '../view/frames.ts';
 import { shadowsOf } from '../view/project.ts';
 import type { Stretch } from './ink.ts';
@@ -25,8 +25,8 @@ export type PlacedShape = {
   readonly fits: boolean;
 };
 
-/** The plane's own frame for the observer. */
-export const shapeFrame = (c: CuttingPlane): ViewFrame => {
+/** A leg's own frame for the observer. */
+const legFrame = (c: Leg): ViewFrame => {
   const h = handedness(c);
   return {
     u: c.sAxis,
@@ -35,16 +35,23 @@ export const shapeFrame = (c: CuttingPlane): ViewFrame => {
   };
 };
 
-/** The rims of a cut face, seen square to it, in (s, q) from the trace's first point. */
-export const faceRim = (face: CutFace, f: ViewFrame, tol: number): Stretch[] =>
-  face.loops.flatMap((l) =>
-    l.pieces.flatMap((p, i) =>
-      shadowsOf(p.curve, Math.min(p.from, p.to), Math.max(p.from, p.to), f, tol, `rim ${i}`, []).map((s) => ({
-        curve: s.curve as Curve2,
-        from: s.lo,
-        to: s.hi,
-      })),
-    ),
+/** A point of the true shape, (s, t), in the shape's frame. */
+export const inShape = (c: CuttingPlane, along: number, across: number): Vec2 => [
+  along,
+  handedness(c) * across,
+];
+
+/** The rims of a cut face, each leg seen square to it, in (s, q) from the trace's first point. */
+export const faceRim = (face: CutFace, c: CuttingPlane, tol: number): Stretch[] =>
+  face.outline.flatMap((l) =>
+    l.pieces.flatMap((p, i) => {
+      const leg = c.legs[p.leg] as Leg;
+      const toStart: Similarity = { k: 1, c: 1, s: 0, to: [-dot(leg.origin, leg.sAxis), 0] };
+      const [lo, hi] = [Math.min(p.from, p.to), Math.max(p.from, p.to)];
+      return shadowsOf(p.curve, lo, hi, legFrame(leg), tol, `rim ${i}`, []).map((s) =>
+        stretchOnPaper(toStart, { curve: s.curve, from: s.lo, to: s.hi }),
+      );
+    }),
   );
 
 const roomOf = (points: readonly Vec2[], pad: number): Rect => {
@@ -108,13 +115,12 @@ export const trueShapeOf = (
   level: number,
   tol: number,
 ): TrueShape => {
-  const f = shapeFrame(c);
-  const rims = faces.map(({ name, face }) => ({ body: name, stretches: faceRim(face, f, tol) }));
+  const rims = faces.map(({ name, face }) => ({ body: name, stretches: faceRim(face, c, tol) }));
   const d = c.direction;
   const turned: Similarity = { k: scale, c: d[0], s: d[1], to: [0, 0] };
   const depthSense = Math.sign(dot(VIEW_FRAMES[c.seenIn].toward, c.tAxis));
-  const anchor = onPaper(turned, [dot(c.origin, f.u), handedness(c) * depthSense * level]);
-  const along = rims.flatMap((r) => cornersOf(r.stretches)).map((p) => (p[0] - dot(c.origin, f.u)) * scale);
+  const anchor = onPaper(turned, inShape(c, 0, depthSense * level));
+  const along = rims.flatMap((r) => cornersOf(r.stretches)).map((p) => p[0] * scale);
   const span = [Math.min(...along) - LINE_OVERRUN, Math.max(...along) + LINE_OVERRUN] as const;
   const atOrigin: Similarity = { ...turned, to: [-anchor[0], -anchor[1]] };
   const placed = rims.flatMap((r) => r.stretches.map((s) => stretchOnPaper(atOrigin, s)));

@@ -10,18 +10,22 @@ import { surfaceStore } from './surfaceStore.ts';
 /** A face of a cell with its canonical surface; `key` is "feature/role", with a mark for copies. */
 export type Face = {
   readonly key: string;
-  readonly cell: number;
   readonly surface: number;
   readonly box: Box3;
 };
 
+/**
+ * What a cut takes away after all operations: the material in the region, but for what only the spared features hold.
+ * `face` begins the keys of the faces it makes.
+ */
+export type Removal = { readonly face: string; readonly region: Cell; readonly spared: readonly string[] };
+
 /** A body ready for questions: ordered operations on cells, canonical surfaces, and grids for both. */
 export type Solid = {
   readonly name: string;
-  readonly sectioned: boolean;
+  readonly model: BodyModel;
   readonly cells: readonly { readonly cell: Cell; readonly op: number }[];
   readonly ops: readonly ('add' | 'cut' | 'keep')[];
-  readonly features: readonly string[];
   readonly surfaces: readonly Surface[];
   readonly faces: readonly Face[];
   readonly facesOf: readonly (readonly number[])[];
@@ -29,6 +33,11 @@ export type Solid = {
   readonly cellGrid: BoxGrid;
   readonly faceGrid: BoxGrid;
   readonly hasKeep: boolean;
+  readonly removed?: {
+    readonly region: Cell;
+    /** for each operation, whether its material is spared */
+    readonly spared: readonly boolean[];
+  };
   readonly tol: Tolerance;
 };
 
@@ -50,32 +59,30 @@ export const toleranceFor = (models: readonly BodyModel[]): Tolerance => {
 };
 
 /** Gathers a body model's cells and merges equal surfaces. Pure; costs about n log n in the faces. */
-export const solidOf = (model: BodyModel, tol: Tolerance): Solid => {
+export const solidOf = (model: BodyModel, tol: Tolerance, removal?: Removal): Solid => {
   const store = surfaceStore(tol.linear);
   const cells: { cell: Cell; op: number }[] = [];
   const faces: Face[] = [];
+  const post = (c: Cell, feature: string, copy: string): void => {
+    for (const f of c.faces)
+      faces.push({ key: `${feature}/${f.role}${copy}`, surface: store.idOf(f.surface), box: f.box });
+  };
   model.operations.forEach((operation, op) => {
     for (const { cell, copy } of operation.cells) {
-      const index = cells.push({ cell, op }) - 1;
-      for (const f of cell.faces)
-        faces.push({
-          key: `${operation.feature}/${f.role}${copy}`,
-          cell: index,
-          surface: store.idOf(f.surface),
-          box: f.box,
-        });
+      cells.push({ cell, op });
+      post(cell, operation.feature, copy);
     }
   });
+  if (removal) post(removal.region, removal.face, '');
   const facesOf: number[][] = store.surfaces.map(() => []);
   faces.forEach((f, i) => {
     facesOf[f.surface]!.push(i);
   });
   return {
     name: model.name,
-    sectioned: model.sectioned,
+    model,
     cells,
     ops: model.operations.map((o) => o.op),
-    features: model.operations.map((o) => o.feature),
     surfaces: store.surfaces,
     faces,
     facesOf,
@@ -92,6 +99,12 @@ export const solidOf = (model: BodyModel, tol: Tolerance): Solid => {
       tol.linear,
     ),
     hasKeep: model.operations.some((o) => o.op === 'keep'),
+    ...(removal && {
+      removed: {
+        region: removal.region,
+        spared: model.operations.map((o) => removal.spared.includes(o.feature)),
+      },
+    }),
     tol,
   };
 };
@@ -101,9 +114,13 @@ const pointBox = (p: Vec3): Box3 => [p[0], p[1], p[2], p[0], p[1], p[2]];
 const mayHold = (b: Box3, p: Vec3): boolean =>
   p[0] > b[0] && p[0] < b[3] && p[1] > b[1] && p[1] < b[4] && p[2] > b[2] && p[2] < b[5];
 
-/** True where the material is. Points on the boundary fall to either side; `upTo` looks at the first operations only. */
-export const insideSolid = (s: Solid, p: Vec3, upTo = s.ops.length): boolean => {
-  const near = s.cellGrid.near(pointBox(p));
+/** Whether the operations leave material at p; those marked in `spared` are passed over. */
+const insideOperations = (
+  s: Solid,
+  p: Vec3,
+  near: readonly number[],
+  spared?: readonly boolean[],
+): boolean => {
   const holds = (i: number): boolean => {
     const { cell } = s.cells[i] as { cell: Cell };
     return mayHold(cell.box, p) && insideCell(cell, p);
@@ -113,22 +130,33 @@ export const insideSolid = (s: Solid, p: Vec3, upTo = s.ops.length): boolean => 
   if (!s.hasKeep) {
     for (let k = near.length - 1; k >= 0; k--) {
       const i = near[k] as number;
-      if (opOf(i) < upTo && holds(i)) return s.ops[opOf(i)] === 'add';
+      if (!spared?.[opOf(i)] && holds(i)) return s.ops[opOf(i)] === 'add';
     }
     return false;
   }
-  for (let op = upTo - 1; op >= 0; op--) {
+  for (let op = s.ops.length - 1; op >= 0; op--) {
+    if (spared?.[op]) continue;
     const hit = near.some((i) => opOf(i) === op && holds(i));
     if (s.ops[op] === 'keep' ? !hit : hit) return s.ops[op] === 'add';
   }
   return false;
 };
 
-/**
- * The stretches of the line p + t w (w a unit vector) that lie in the material.
- * @param cells indices of the cells the line may meet, ascending
- */
-export const solidIntervals = (s: Solid, p: Vec3, w: Vec3, cells: readonly number[]): Intervals => {
+/** True where the material is. Points on the boundary fall to either side. */
+export const insideSolid = (s: Solid, p: Vec3): boolean => {
+  const near = s.cellGrid.near(pointBox(p));
+  if (!insideOperations(s, p, near)) return false;
+  const { removed } = s;
+  return !(removed && insideCell(removed.region, p) && insideOperations(s, p, near, removed.spared));
+};
+
+const operationIntervals = (
+  s: Solid,
+  p: Vec3,
+  w: Vec3,
+  cells: readonly number[],
+  spared?: readonly boolean[],
+): Intervals => {
   let out: Intervals = [];
   let i = 0;
   const takeOperation = (op: number): void => {
@@ -136,11 +164,13 @@ export const solidIntervals = (s: Solid, p: Vec3, w: Vec3, cells: readonly numbe
     for (; i < cells.length; i++) {
       const c = s.cells[cells[i] as number] as { cell: Cell; op: number };
       if (c.op !== op) break;
+      if (spared?.[op]) continue;
       const hits = cellIntervals(c.cell, p, w);
       if (hits.length) own = own.length ? joinIntervals(own, hits) : hits;
     }
-    if (s.ops[op] === 'keep') out = keepIntervals(out, own);
-    else if (own.length)
+    if (s.ops[op] === 'keep') {
+      if (!spared?.[op]) out = keepIntervals(out, own);
+    } else if (own.length)
       out = s.ops[op] === 'add' ? (out.length ? joinIntervals(out, own) : own) : cutIntervals(out, own);
   };
   if (s.hasKeep)
@@ -149,4 +179,19 @@ export const solidIntervals = (s: Solid, p: Vec3, w: Vec3, cells: readonly numbe
     });
   else while (i < cells.length) takeOperation((s.cells[cells[i] as number] as { op: number }).op);
   return out;
+};
+
+/**
+ * The stretches of the line p + t w (w a unit vector) that lie in the material.
+ * @param cells indices of the cells the line may meet, ascending
+ */
+export const solidIntervals = (s: Solid, p: Vec3, w: Vec3, cells: readonly number[]): Intervals => {
+  const all = operationIntervals(s, p, w, cells);
+  const { removed } = s;
+  if (!removed || !all.length) return all;
+  const region = cellIntervals(removed.region, p, w);
+  if (!region.length) return all;
+  // with nothing spared, the material that goes is all there is in the region
+  const bare = removed.spared.includes(true) ? operationIntervals(s, p, w, cells, removed.spared) : all;
+  return cutIntervals(all, keepIntervals(bare, region));
 };

@@ -110,7 +110,7 @@ const joinRound = (edges: Omit<Edge, 'key'>[]): Omit<Edge, 'key'>[] => {
 };
 
 /** Keys by the faces that meet, with an ordinal along a fixed direction where several edges share them. */
-const withKeys = (edges: Omit<Edge, 'key'>[]): Edge[] => {
+export const withKeys = (edges: Omit<Edge, 'key'>[]): Edge[] => {
   const groups = new Map<string, Omit<Edge, 'key'>[]>();
   for (const e of edges) {
     const name = e.on.join(' | ');

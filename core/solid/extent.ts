@@ -1,8 +1,8 @@
-import { type Box3, EMPTY_BOX } from '../geometry/box.ts';
+import { type Box3, EMPTY_BOX, inBox } from '../geometry/box.ts';
 import { domainOf, pointOn, within } from '../geometry/curve3.ts';
-import type { Sphere, Surface, Torus } from '../geometry/surface.ts';
+import type { Cone, Sphere, Surface, Torus } from '../geometry/surface.ts';
 import { along, cross, dot, length, scale, unit, type Vec3 } from '../geometry/vec.ts';
-import { insideSolid, type Solid } from './body.ts';
+import { type Face, insideSolid, type Solid } from './body.ts';
 import type { Edge } from './boundary.ts';
 import { clearRadius } from './sheets.ts';
 
@@ -66,7 +66,26 @@ const bounds = (s: Solid, id: number, p: Vec3, d: Vec3): boolean => {
   return insideSolid(s, along(p, d, -r)) && !insideSolid(s, along(p, d, r));
 };
 
-/** The exact box of a body: that of its edges, widened where a ball or ring bulges beyond them. */
+/** The points in which a surface comes to its axis without being square to it: of a cone, and of a spindle's two ends. */
+const tipsOf = (s: Surface): Vec3[] => {
+  if (s.kind === 'cone') return [s.o];
+  if (s.kind !== 'torus' || s.R >= 0) return [];
+  const h = Math.sqrt(s.r * s.r - s.R * s.R);
+  return [h, -h].map((k) => along(s.o, s.a, k));
+};
+
+/** True where a tip is on the body's boundary: along the axis the material begins or ends there. */
+const endsIn = (s: Solid, id: number, tip: Vec3): boolean => {
+  const near = (s.facesOf[id] as number[]).some((i) =>
+    inBox((s.faces[i] as Face).box, tip, s.tol.linear * 4),
+  );
+  if (!near) return false;
+  const r = clearRadius(s, tip, []) / 10;
+  const { a } = s.surfaces[id] as Cone | Torus;
+  return insideSolid(s, along(tip, a, r)) !== insideSolid(s, along(tip, a, -r));
+};
+
+/** The exact box of a body: that of its edges, widened where a ball or ring bulges beyond them or a cone runs to a point. */
 export const boxOfBody = (s: Solid, edges: readonly Edge[]): Box3 => {
   const b = [...EMPTY_BOX] as [number, number, number, number, number, number];
   const take = (i: number, lo: number, hi: number): void => {
@@ -78,6 +97,11 @@ export const boxOfBody = (s: Solid, edges: readonly Edge[]): Box3 => {
       take(i, ...edgeExtent(e, axis));
     });
   s.surfaces.forEach((surface, id) => {
+    for (const tip of tipsOf(surface))
+      if (endsIn(s, id, tip))
+        AXES.forEach((_, i) => {
+          take(i, tip[i] as number, tip[i] as number);
+        });
     if (!isRound(surface)) return;
     AXES.forEach((axis, i) => {
       for (const side of [1, -1]) {

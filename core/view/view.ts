@@ -12,7 +12,7 @@ import {
   sameConic,
   tangentOn2,
 } from '../geometry/curve2.ts';
-import { pointOn, within } from '../geometry/curve3.ts';
+import { partedAt, pointOn, within } from '../geometry/curve3.ts';
 import { meetings } from '../geometry/meeting2.ts';
 import { bracketedRoot, signChanges } from '../geometry/roots.ts';
 import { normalAt, type Surface } from '../geometry/surface.ts';
@@ -207,11 +207,9 @@ const keptStretches = (s: Silhouette, body: SceneBody): [number, number][] => {
   const tol = body.solid.tol.linear;
   const side = (t: number): number => dot(kept.n, pointOn(s.curve, t)) - kept.d;
   const cutter: Surface = { kind: 'plane', n: kept.n, d: kept.d };
-  const knots = [s.from, ...within(s.curve, crossings(s.curve, cutter, tol), s.from, s.to), s.to];
-  return knots.slice(1).flatMap((to, i): [number, number][] => {
-    const from = knots[i] as number;
-    return side((from + to) / 2) >= -tol ? [[from, to]] : [];
-  });
+  return partedAt(s.curve, crossings(s.curve, cutter, tol), s.from, s.to).filter(
+    ([from, to]) => side((from + to) / 2) >= -tol,
+  );
 };
 
 /** A member told in the parameter of the carrier it was merged with. */
@@ -420,13 +418,22 @@ const runsOf = (
 const SLIVER_SHARE = 1e-6;
 
 const withoutSlivers = (k: Curve2, runs: Run[], least: number): Run[] => {
-  const size = (r: Run): number => distance2(pointOn2(k, r.from), pointOn2(k, r.to));
+  const sliver = runs.map(
+    (r) => r.to - r.from <= 1 && distance2(pointOn2(k, r.from), pointOn2(k, r.to)) <= least,
+  );
+  const size = (r: Run | undefined): number => (r ? distance2(pointOn2(k, r.from), pointOn2(k, r.to)) : 0);
+  /** The first run that is no sliver, going on from i without a gap. */
+  const beyond = (i: number, step: 1 | -1): Run | undefined => {
+    for (let j = i + step; ; j += step) {
+      const [a, b] = [runs[j - step] as Run, runs[j]];
+      if (!b || (step > 0 ? b.from !== a.to : b.to !== a.from)) return undefined;
+      if (!sliver[j]) return b;
+    }
+  };
   runs.forEach((r, i) => {
-    if (r.to - r.from > 1 || size(r) > least) return;
-    const beside = [runs[i - 1], runs[i + 1]].filter(
-      (x): x is Run => x !== undefined && (x.to === r.from || x.from === r.to),
-    );
-    const longest = beside.reduce<Run | undefined>((a, b) => (a && size(a) >= size(b) ? a : b), undefined);
+    if (!sliver[i]) return;
+    const [before, after] = [beyond(i, -1), beyond(i, 1)];
+    const longest = size(before) >= size(after) ? before : after;
     if (longest) r.class = longest.class;
   });
   return runs;

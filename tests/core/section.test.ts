@@ -200,16 +200,6 @@ describe('several bodies, and what remains', () => {
       }),
     ).toContain('The two points are one');
     expect(fault({ at: [0, 'q'], angle: 0 })).toContain('The name "q" is not known');
-    expect(
-      fault({
-        through: [
-          [0, 0],
-          [5, 0],
-          [5, 9],
-        ],
-      }),
-    ).toContain('bent or stepped cut is not built yet');
-    expect(fault({ at: [0, 0], angle: 0, half: true })).toContain('half section is not built yet');
     expect(fault({})).toContain('The place of the cut is missing');
   });
 });

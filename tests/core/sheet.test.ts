@@ -277,16 +277,14 @@ describe('the true shape', () => {
       const points = section.bodies.flatMap((b) => b.cutPoints);
       expect(points.length).toBeGreaterThan(3);
       for (const p of points) {
-        const at = shapePlace(shape, section, p.at);
+        const at = shapePlace(shape, section, p);
         expect(distance2(at, footOn(shape, at))).toBeCloseTo(
           distanceFromXY(p.at, trace.seenIn, sheet.box, angle, 2, sheet.gap),
           9,
         );
       }
       // true lengths
-      const [a, b, c] = points
-        .slice(0, 3)
-        .map((p) => ({ flat: shapePlace(shape, section, p.at), space: p.at }));
+      const [a, b, c] = points.slice(0, 3).map((p) => ({ flat: shapePlace(shape, section, p), space: p.at }));
       expect(distance2(a!.flat, b!.flat)).toBeCloseTo(
         2 * Math.hypot(...[0, 1, 2].map((i) => a!.space[i]! - b!.space[i]!)),
         9,

@@ -402,3 +402,23 @@ describe('volume by section areas', () => {
     );
   });
 });
+
+describe('the box of what runs to a point', () => {
+  test('a cone reaches to its apex, a spindle to its ends', () => {
+    expect(built(partOf(feature('add', { kind: 'cone', diameter: 50, height: 70 }))).box[5]).toBeCloseTo(
+      70,
+      12,
+    );
+    // an arc of radius 5 about (-3, 0) turned about the axis: ends at +-4
+    const spindle = partOf(
+      feature('add', {
+        kind: 'revolve',
+        profile: { start: [0, -4], path: [{ to: [0, 4], centre: [-3, 0], turn: 'ccw' }, { to: [0, -4] }] },
+      }),
+    );
+    const { box } = built(spindle);
+    expect(box[2]).toBeCloseTo(-4, 9);
+    expect(box[5]).toBeCloseTo(4, 9);
+    expect(box[3]).toBeCloseTo(2, 9);
+  });
+});
