@@ -1,7 +1,10 @@
-import type { Box3 } from './box.ts';
+import { type Box3, joinBoxes } from './box.ts';
 
-/** Finds the boxes near a box without looking at all of them; ids come in ascending order. */
-export type BoxGrid = { near: (b: Box3) => readonly number[] };
+/** Finds the boxes near a box without looking at all of them: by ascending ids, or in any order, which is quicker. */
+export type BoxGrid = {
+  readonly near: (b: Box3) => readonly number[];
+  readonly around: (b: Box3) => readonly number[];
+};
 
 /** Below this many boxes, looking at each is quicker than a grid. */
 const PLAIN_SCAN = 12;
@@ -14,49 +17,90 @@ const SLIGHT = 0.02;
  */
 export const boxGrid = (boxes: readonly Box3[], tol: number): BoxGrid => {
   const all = boxes.map((_, i) => i);
-  if (boxes.length <= PLAIN_SCAN) return { near: () => all };
-  const lo = [0, 1, 2].map((i) => Math.min(...boxes.map((b) => b[i] as number)) - tol);
-  const hi = [3, 4, 5].map((i) => Math.max(...boxes.map((b) => b[i] as number)) + tol);
+  if (boxes.length <= PLAIN_SCAN) return { near: () => all, around: () => all };
+  const whole = boxes.reduce(joinBoxes);
+  const lo = [whole[0] - tol, whole[1] - tol, whole[2] - tol];
+  const hi = [whole[3] + tol, whole[4] + tol, whole[5] + tol];
   const extent = lo.map((l, i) => Math.max((hi[i] as number) - l, tol * 4));
   // about as many bins as boxes, over the directions in which the boxes really spread
   const spread = extent.filter((e) => e > SLIGHT * Math.max(...extent));
   const side = (spread.reduce((p, e) => p * e, 1) / boxes.length) ** (1 / spread.length);
   const count = extent.map((e) => Math.max(1, Math.min(64, Math.round(e / side))));
   const cell = extent.map((e, i) => e / count[i]!);
-  const clamp = (x: number, i: number): number =>
-    Math.max(0, Math.min(count[i]! - 1, Math.floor((x - lo[i]!) / cell[i]!)));
-  const bins = new Map<number, number[]>();
-  const visit = (b: Box3, go: (bin: number) => void): void => {
-    for (let x = clamp(b[0] - tol, 0), x1 = clamp(b[3] + tol, 0); x <= x1; x++)
-      for (let y = clamp(b[1] - tol, 1), y1 = clamp(b[4] + tol, 1); y <= y1; y++)
-        for (let z = clamp(b[2] - tol, 2), z1 = clamp(b[5] + tol, 2); z <= z1; z++)
-          go((x * count[1]! + y) * count[2]! + z);
+  const inverse = cell.map((c) => 1 / c);
+  const clamp = (x: number, i: number): number => {
+    const k = Math.floor((x - (lo[i] as number)) * (inverse[i] as number));
+    const last = (count[i] as number) - 1;
+    return k < 0 ? 0 : Math.min(k, last);
   };
+  // the bins' lists stand one after the other in `items`; bin k has those from starts[k] to starts[k + 1]
+  const [nx, ny, nz] = count as [number, number, number];
+  const range = new Int32Array(6);
+  const reach = (b: Box3): void => {
+    for (let i = 0; i < 3; i++) {
+      range[i] = clamp((b[i] as number) - tol, i);
+      range[i + 3] = clamp((b[i + 3] as number) + tol, i);
+    }
+  };
+  const starts = new Int32Array(nx * ny * nz + 1);
+  const eachBin = (b: Box3, go: (bin: number) => void): void => {
+    reach(b);
+    const [x0, y0, z0] = [range[0] as number, range[1] as number, range[2] as number];
+    const [x1, y1, z1] = [range[3] as number, range[4] as number, range[5] as number];
+    for (let x = x0; x <= x1; x++)
+      for (let y = y0; y <= y1; y++) for (let z = z0; z <= z1; z++) go((x * ny + y) * nz + z);
+  };
+  for (const b of boxes)
+    eachBin(b, (bin) => {
+      starts[bin + 1] = (starts[bin + 1] as number) + 1;
+    });
+  for (let k = 0; k < nx * ny * nz; k++) starts[k + 1] = (starts[k + 1] as number) + (starts[k] as number);
+  const items = new Int32Array(starts[nx * ny * nz] as number);
+  const next = starts.slice();
   boxes.forEach((b, i) => {
-    visit(b, (bin) => {
-      const list = bins.get(bin);
-      if (list) list.push(i);
-      else bins.set(bin, [i]);
+    eachBin(b, (bin) => {
+      items[next[bin] as number] = i;
+      next[bin] = (next[bin] as number) + 1;
     });
   });
-  const stamp = new Int32Array(boxes.length).fill(-1);
+  const stamp = new Int32Array(boxes.length);
   let query = 0;
-  return {
-    near: (b) => {
-      query++;
-      let bin0 = -1;
-      let many = false;
-      const out: number[] = [];
-      visit(b, (bin) => {
-        if (bin0 !== -1) many = true;
-        bin0 = bin;
-        for (const i of bins.get(bin) ?? []) {
-          if (stamp[i] === query) continue;
-          stamp[i] = query;
-          out.push(i);
+  // most questions fall in one bin: its list is made once and given to all
+  const lists: (readonly number[] | undefined)[] = [];
+  const listOf = (bin: number): readonly number[] => {
+    const known = lists[bin];
+    if (known) return known;
+    const list = Array.from(items.subarray(starts[bin] as number, starts[bin + 1] as number));
+    lists[bin] = list;
+    return list;
+  };
+  const around = (b: Box3): readonly number[] => {
+    reach(b);
+    const [x0, y0, z0] = [range[0] as number, range[1] as number, range[2] as number];
+    const [x1, y1, z1] = [range[3] as number, range[4] as number, range[5] as number];
+    if (x0 === x1 && y0 === y1 && z0 === z1) return listOf((x0 * ny + y0) * nz + z0);
+    const out: number[] = [];
+    query++;
+    for (let x = x0; x <= x1; x++)
+      for (let y = y0; y <= y1; y++)
+        for (let z = z0; z <= z1; z++) {
+          const bin = (x * ny + y) * nz + z;
+          for (let k = starts[bin] as number; k < (starts[bin + 1] as number); k++) {
+            const i = items[k] as number;
+            if (stamp[i] === query) continue;
+            stamp[i] = query;
+            out.push(i);
+          }
         }
-      });
-      return many ? out.sort((p, q) => p - q) : out;
+    return out;
+  };
+  return {
+    around,
+    near: (b) => {
+      const found = around(b);
+      for (let k = 1; k < found.length; k++)
+        if ((found[k] as number) < (found[k - 1] as number)) return [...found].sort((p, q) => p - q);
+      return found;
     },
   };
 };

@@ -137,6 +137,10 @@ export const lengthBetween = (k: Curve2, a: number, b: number): number => {
 
 /** The box of the stretch from a to b: [u0, v0, u1, v1]. */
 export const boxOf2 = (k: Curve2, a: number, b: number): [number, number, number, number] => {
+  if (k.type === 'line') {
+    const [p, q] = [pointOn2(k, a), pointOn2(k, b)];
+    return [Math.min(p[0], q[0]), Math.min(p[1], q[1]), Math.max(p[0], q[0]), Math.max(p[1], q[1])];
+  }
   const points: Vec2[] = [pointOn2(k, a), pointOn2(k, b)];
   if (k.type === 'conic')
     for (const i of [0, 1] as const) {

@@ -46,19 +46,25 @@ export const domainOf = (c: Curve3): readonly [number, number] => {
 
 /** Those of the parameters that lie within (from, to), by whole turns on closed curves, ascending. */
 export const within = (c: Curve3, ts: readonly number[], from: number, to: number, slack = 0): number[] => {
-  const turns = isClosed(c) ? [-TAU, 0, TAU] : [0];
-  return ts
-    .flatMap((t) => turns.map((k) => t + k))
-    .filter((t) => t > from - slack && t < to + slack)
-    .sort((a, b) => a - b);
+  const out: number[] = [];
+  const turns = isClosed(c) ? 1 : 0;
+  for (const t of ts)
+    for (let k = -turns; k <= turns; k++) {
+      const x = t + k * TAU;
+      if (x > from - slack && x < to + slack) out.push(x);
+    }
+  return out.length > 1 ? out.sort((a, b) => a - b) : out;
 };
 
 /** The stretches of [from, to] between the parameters; a closed curve run all round is begun anew at its first cut. */
 export const partedAt = (c: Curve3, ts: readonly number[], from: number, to: number): [number, number][] => {
-  const cuts = within(c, ts, from, to);
-  const round = isClosed(c) && to - from >= TAU - 1e-12 && cuts.length > 0;
-  const knots = round ? [...cuts, (cuts[0] as number) + TAU] : [from, ...cuts, to];
-  return knots.slice(1).map((b, i) => [knots[i] as number, b]);
+  const round = isClosed(c) && to - from >= TAU - 1e-12;
+  if (!round || !ts.length) {
+    const knots = [from, ...within(c, ts, from, to), to];
+    return knots.slice(1).map((b, i) => [knots[i] as number, b]);
+  }
+  const cuts = ts.map((t) => from + wrapAngle(t - from)).sort((a, b) => a - b);
+  return cuts.map((t, i) => [t, cuts[i + 1] ?? (cuts[0] as number) + TAU]);
 };
 
 export const pointOn = (c: Curve3, t: number): Vec3 => {

@@ -1,4 +1,5 @@
 import { TAU, wrapAngle } from './angle.ts';
+import { length2 } from './vec.ts';
 
 /**
  * Root finding on functions whose values are signed distances, so that one linear tolerance decides what touches.
@@ -124,28 +125,41 @@ export const stationaryAngles = (p: TrigPolynomial): number[] => {
         value = times(value, zi);
         value = [value[0] + (k[n] as Complex)[0], value[1] + (k[n] as Complex)[1]];
       }
-      if (Math.hypot(...value) < 1e-300 || Math.hypot(...slope) < 1e-300) continue;
+      if (length2(value) < 1e-300 || length2(slope) < 1e-300) continue;
       const w = over(value, slope);
       let sum: Complex = [0, 0];
       for (let j = 0; j < 4; j++) {
         if (j === i) continue;
         const gap: Complex = [zi[0] - (z[j] as Complex)[0], zi[1] - (z[j] as Complex)[1]];
-        if (Math.hypot(...gap) < 1e-300) continue;
+        if (length2(gap) < 1e-300) continue;
         const r = over([1, 0], gap);
         sum = [sum[0] + r[0], sum[1] + r[1]];
       }
       const ws = times(w, sum);
       const step = over(w, [1 - ws[0], -ws[1]]);
       z[i] = [zi[0] - step[0], zi[1] - step[1]];
-      change = Math.max(change, Math.hypot(...step));
+      change = Math.max(change, length2(step));
     }
     if (change < 1e-15) break;
   }
   return z.map((w) => wrapAngle(Math.atan2(w[1], w[0])));
 };
 
+/** a + b cos t + c sin t in closed form: a + h cos(t - t0), with half the angle by its tangent, which stays exact near a touch. */
+const simpleRoots = ([a, b, c]: TrigPolynomial, tol: number): number[] => {
+  const h = Math.hypot(b, c);
+  if (h === 0) return [];
+  const t0 = Math.atan2(c, b);
+  if (Math.abs(Math.abs(a) - h) <= tol) return [wrapAngle(a > 0 ? t0 + Math.PI : t0)];
+  if (Math.abs(a) > h) return [];
+  const half = 2 * Math.atan2(Math.sqrt(h + a), Math.sqrt(h - a));
+  const [x, y] = [wrapAngle(t0 - half), wrapAngle(t0 + half)];
+  return x < y ? [x, y] : [y, x];
+};
+
 /** The roots of a signed-distance-like trigonometric polynomial in [0, 2 pi), ascending. */
 export const trigRoots = (p: TrigPolynomial, tol: number): number[] => {
+  if (p[3] === 0 && p[4] === 0) return simpleRoots(p, tol);
   const inner = stationaryAngles(p).sort((x, y) => x - y);
   if (!inner.length) return [];
   const start = inner[0] as number;

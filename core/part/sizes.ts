@@ -80,7 +80,9 @@ export const sizeReader = (file: PartFile): SizeReader => {
     const r = read(q, path);
     return r.unit ? convertLength(r.amount, r.unit, file.units) : r.amount;
   };
-  const length = (q: Quantity, path: Path): number => amount(q, path).value;
+  // a plain figure needs no exact fraction beside it
+  const length = (q: Quantity, path: Path): number =>
+    typeof q === 'number' && Number.isFinite(q) ? q : amount(q, path).value;
 
   for (const name of Object.keys(dims)) {
     if (!NAME.test(name) || (RESERVED_NAMES as readonly string[]).includes(name))
@@ -108,12 +110,13 @@ export const sizeReader = (file: PartFile): SizeReader => {
       return v;
     },
     angle: (q, path) => {
+      if (typeof q === 'number' && Number.isFinite(q)) return q;
       const r = read(q, path);
       if (r.unit) fail(path, 'An angle takes no unit of length.', 'Give the angle in degrees.');
       return r.amount.value;
     },
     count: (q, path, least) => {
-      const v = read(q, path).amount.value;
+      const v = typeof q === 'number' ? q : read(q, path).amount.value;
       if (!Number.isInteger(v) || v < least || v > 10_000)
         fail(path, `${v} is not a whole number from ${least} up.`, `Give a whole number, at least ${least}.`);
       return v;

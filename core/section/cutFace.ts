@@ -2,7 +2,7 @@ import { type Curve3, pointOn, sameCurve, tangentOn, velocityOn, within } from '
 import { leastRadius, type Surface, sameSurface } from '../geometry/surface.ts';
 import { along, cross, distance, dot, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { insideSolid, type Solid } from '../solid/body.ts';
-import { type Edge, isDrawn } from '../solid/boundary.ts';
+import { type Edge, faceKeyAt, isDrawn } from '../solid/boundary.ts';
 import { carrierOf, surfacesAt } from '../solid/carriers.ts';
 import type { Intervals } from '../solid/cell.ts';
 import { crossings } from '../solid/crossings.ts';
@@ -47,16 +47,6 @@ export type CutFace = {
   readonly outline: readonly RimLoop[];
 };
 
-const faceKey = (s: Solid, surface: number, p: Vec3): string => {
-  const list = s.facesOf[surface] as number[];
-  const near = list.find((i) => {
-    const b = s.faces[i]!.box;
-    const tol = s.tol.linear * 4;
-    return [0, 1, 2].every((k) => p[k]! >= b[k]! - tol && p[k]! <= b[k + 3]! + tol);
-  });
-  return s.faces[near ?? (list[0] as number)]!.key;
-};
-
 /**
  * The stretches in which the cutting plane meets the body's boundary, where material lies on one side only. Membership is asked
  * in the plane itself; only where the plane lies along a face of the body is it asked a trace beyond, on the kept side.
@@ -89,7 +79,7 @@ const rimPieces = (s: Solid, c: Leg, leg: number): RimPiece[] => {
         const base = along(p, n, lift);
         const onLeft = insideSolid(s, along(base, left, r));
         if (onLeft === insideSolid(s, along(base, left, -r))) continue;
-        const face = faceKey(s, own[0] as number, p);
+        const face = faceKeyAt(s, own[0] as number, p);
         const last = pieces.at(-1);
         if (last && last.curve === curve && last.face === face) {
           if (onLeft && last.to === piece.from && last.from < last.to) {

@@ -39,12 +39,13 @@ const kindOf = (s: Solid, sheets: readonly Sheet[], p: Vec3, seam: boolean): Edg
   return parallel && a.side * Math.sign(dot(na, nb)) !== b.side ? 'smooth' : 'sharp';
 };
 
-/** The faces of one surface that the sheet belongs to: those whose cell begins or ends there. */
-const faceKeyOf = (s: Solid, sheet: Sheet, p: Vec3): string => {
-  const near = (s.facesOf[sheet.surface] as number[]).filter((i) =>
-    inBox((s.faces[i] as Face).box, p, s.tol.linear * 4),
-  );
-  return (s.faces[near[0] ?? (s.facesOf[sheet.surface] as number[])[0]!] as Face).key;
+/** The face of one surface that has p in its box. */
+export const faceKeyAt = (s: Solid, surface: number, p: Vec3): string => {
+  for (const i of s.faceGrid.around([p[0], p[1], p[2], p[0], p[1], p[2]])) {
+    const f = s.faces[i] as Face;
+    if (f.surface === surface && inBox(f.box, p, s.tol.linear * 4)) return f.key;
+  }
+  return (s.faces[(s.facesOf[surface] as number[])[0] as number] as Face).key;
 };
 
 /**
@@ -63,7 +64,10 @@ export const bodyEdges = (s: Solid): Edge[] => {
       const sheets = changingSheets(s, curve, t, through);
       const kind = kindOf(s, sheets, p, seam === true);
       if (!kind) continue;
-      const onKeys = [...new Set(sheets.map((sheet) => faceKeyOf(s, sheet, p)))].sort();
+      const onKeys = joinedKeys(
+        sheets.map((sheet) => faceKeyAt(s, sheet.surface, p)),
+        [],
+      );
       const before = last && found[last.index];
       const runsOn =
         last?.piece.to === piece.from && before?.kind === kind && sameSheets(before.sheets, sheets);
@@ -88,25 +92,31 @@ const sameSheets = (a: readonly Sheet[], b: readonly Sheet[]): boolean =>
   a.every((x) => b.some((y) => x.surface === y.surface && x.side === y.side && x.outward === y.outward));
 
 /** A closed curve's last stretch that runs on into its first is one with it. */
-const joinRound = (edges: Omit<Edge, 'key'>[]): Omit<Edge, 'key'>[] => {
-  const out = [...edges];
-  for (let i = 0; i < out.length; i++) {
-    const first = out[i]!;
-    if (!isClosed(first.curve) || first.closed) continue;
-    if (Math.abs(first.to - first.from - TAU) < 1e-12) {
-      out[i] = { ...first, closed: true };
-      continue;
-    }
-    const j = out.findIndex(
-      (e, k) => k !== i && e.curve === first.curve && Math.abs(e.to - first.from - TAU) < 1e-12,
-    );
-    const last = out[j];
-    if (j < 0 || !last || last.kind !== first.kind || !sameSheets(last.sheets, first.sheets)) continue;
-    out[i] = { ...first, from: last.from - TAU, on: joinedKeys(first.on, last.on) };
-    out.splice(j, 1);
-    i = -1;
+const joinRound = (edges: readonly Omit<Edge, 'key'>[]): Omit<Edge, 'key'>[] => {
+  const byCurve = new Map<Curve3, Omit<Edge, 'key'>[]>();
+  for (const e of edges) {
+    const list = byCurve.get(e.curve);
+    if (list) list.push(e);
+    else byCurve.set(e.curve, [e]);
   }
-  return out;
+  return [...byCurve].flatMap(([curve, list]) => {
+    if (!isClosed(curve)) return list;
+    const out = [...list];
+    for (let i = 0; i < out.length; i++) {
+      const first = out[i]!;
+      if (Math.abs(first.to - first.from - TAU) < 1e-12) {
+        out[i] = { ...first, closed: true };
+        continue;
+      }
+      const j = out.findIndex((e, k) => k !== i && Math.abs(e.to - first.from - TAU) < 1e-12);
+      const last = out[j];
+      if (!last || last.kind !== first.kind || !sameSheets(last.sheets, first.sheets)) continue;
+      out[i] = { ...first, from: last.from - TAU, on: joinedKeys(first.on, last.on) };
+      out.splice(j, 1);
+      i = -1;
+    }
+    return out;
+  });
 };
 
 /** Keys by the faces that meet, with an ordinal along a fixed direction where several edges share them. */

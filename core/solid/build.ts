@@ -1,4 +1,4 @@
-import { type Box3, boxInside, boxOf, EMPTY_BOX, joinBoxes } from '../geometry/box.ts';
+import { type Box3, boxInside, EMPTY_BOX, joinBoxes } from '../geometry/box.ts';
 import type { Fault, Result } from '../number/fault.ts';
 import type { BodyModel, PartModel } from '../part/model.ts';
 import { type Solid, solidOf, type Tolerance, toleranceFor } from './body.ts';
@@ -22,18 +22,13 @@ const emptyAfter = (model: BodyModel, count: number, tol: Tolerance): boolean =>
 
 /** The first operation after which nothing is left, if there is one. */
 const removesAll = (model: BodyModel, edges: readonly Edge[], tol: Tolerance): number | undefined => {
-  const suspects = model.operations.flatMap((o, i) => {
-    if (o.op === 'keep') return [i];
-    if (o.op !== 'cut') return [];
-    // a cut can only take everything if its cells together cover the box of all added so far
-    const added = model.operations
-      .slice(0, i)
-      .filter((p) => p.op === 'add')
-      .flatMap((p) => p.cells);
-    const reach = boxOf(
-      o.cells.flatMap(({ cell: { box: b } }) => [[b[0], b[1], b[2]] as const, [b[3], b[4], b[5]] as const]),
-    );
-    return added.every(({ cell }) => boxInside(cell.box, reach, tol.linear)) ? [i] : [];
+  // a cut can only take everything if its cells together cover the box of all added so far
+  let added = EMPTY_BOX;
+  const suspects: number[] = [];
+  model.operations.forEach((o, i) => {
+    const reach = o.cells.reduce((b, c) => joinBoxes(b, c.cell.box), EMPTY_BOX);
+    if (o.op === 'add') added = joinBoxes(added, reach);
+    else if (o.op === 'keep' || boxInside(added, reach, tol.linear)) suspects.push(i);
   });
   const last = model.operations.length - 1;
   if (!edges.length && !suspects.includes(last)) suspects.push(last);

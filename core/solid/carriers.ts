@@ -5,13 +5,14 @@ import {
   curveBox,
   domainOf,
   isClosed,
+  type Line3,
   pointOn,
   sameCurve,
   tangentOn,
 } from '../geometry/curve3.ts';
 import { bracketedRoot } from '../geometry/roots.ts';
 import { isPartial, normalAt, type Surface, signedDistance, wholeDistance } from '../geometry/surface.ts';
-import { cross, distance, dot, length, scale, sub } from '../geometry/vec.ts';
+import { cross, distance, dot, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
 import type { Face, Solid } from './body.ts';
 import { crossings } from './crossings.ts';
 import { surfaceMeeting } from './surfaceMeeting.ts';
@@ -37,28 +38,53 @@ const liesOn = (curve: Curve3, stretch: readonly [number, number], s: Surface, t
   return SHARES.every((k) => Math.abs(wholeDistance(s, pointOn(curve, lo + k * (hi - lo)))) <= tol);
 };
 
-/** The stretch over which a curve is asked what it lies on, and the box it passes through there. */
-const reachOf = (s: Solid, curve: Curve3): { stretch: readonly [number, number]; box: Box3 } | undefined => {
-  if (curve.type !== 'line') return { stretch: domainOf(curve), box: curveBox(curve) };
-  const inside = lineInBox(curve.p, curve.d, s.box, s.tol.linear * 4);
-  if (!inside) return undefined;
-  const middle = (inside[0] + inside[1]) / 2;
-  return {
-    stretch: [middle - s.tol.size / 2, middle + s.tol.size / 2],
-    box: boxOf(inside.map((t) => pointOn(curve, t))),
-  };
+/** The stretches, ascending and apart, in which a line passes the boxes. */
+const stretchesIn = (curve: Line3, boxes: readonly Box3[], tol: number): [number, number][] => {
+  const found: [number, number][] = [];
+  for (const b of boxes) {
+    const inside = lineInBox(curve.p, curve.d, b, tol * 4);
+    if (inside) found.push([inside[0], inside[1]]);
+  }
+  if (found.length < 2) return found;
+  found.sort((x, y) => x[0] - y[0]);
+  const out: [number, number][] = [];
+  for (const x of found) {
+    const last = out.at(-1);
+    if (last && x[0] <= last[1]) last[1] = Math.max(last[1], x[1]);
+    else out.push(x);
+  }
+  return out;
 };
 
-/** The faces a curve may touch. */
-const facesAlong = (s: Solid, curve: Curve3, box: Box3): readonly Face[] => {
+/** The box of a stretch of a line. */
+const stretchBox = (curve: Line3, [lo, hi]: readonly [number, number]): Box3 =>
+  boxOf([pointOn(curve, lo), pointOn(curve, hi)]);
+
+/** The faces a curve may touch; of a line, those that meet its stretch. */
+const facesAlong = (s: Solid, curve: Curve3, stretch: readonly [number, number], box: Box3): Face[] => {
   const tol = s.tol.linear;
-  const near = s.faceGrid
-    .near(box)
-    .map((i) => s.faces[i] as Face)
-    .filter((f) => boxesMeet(f.box, box, tol));
-  return curve.type === 'line'
-    ? near.filter((f) => lineInBox(curve.p, curve.d, f.box, tol) !== undefined)
-    : near;
+  const out: Face[] = [];
+  for (const i of s.faceGrid.around(box)) {
+    const f = s.faces[i] as Face;
+    if (!boxesMeet(f.box, box, tol)) continue;
+    if (curve.type === 'line') {
+      const inside = lineInBox(curve.p, curve.d, f.box, tol);
+      if (!inside || inside[0] > stretch[1] + tol || inside[1] < stretch[0] - tol) continue;
+    }
+    out.push(f);
+  }
+  return out;
+};
+
+/** Over what a curve is asked whether it lies on a surface: of a line, as far as the part is large. */
+const askedOver = (
+  s: Solid,
+  curve: Curve3,
+  stretch: readonly [number, number],
+): readonly [number, number] => {
+  if (curve.type !== 'line') return stretch;
+  const middle = (stretch[0] + stretch[1]) / 2;
+  return [middle - s.tol.size / 2, middle + s.tol.size / 2];
 };
 
 /** The surfaces that the curve lies on, ascending; `own` are known to be among them. */
@@ -166,14 +192,23 @@ export const piecesBetween = (curve: Curve3, cuts: readonly number[], tol: numbe
 
 /**
  * Prepares a curve of the body for questions about its stretches.
- * @param own ids of surfaces that the curve is known to lie on
+ * @param own ids of surfaces that the curve is known to lie on; a line is looked at in the boxes of the first one's faces
  */
 export const carrierOf = (s: Solid, curve: Curve3, own: readonly number[]): Carrier => {
-  const reach = reachOf(s, curve);
-  if (!reach) return { curve, on: own, pieces: [] };
-  const faces = facesAlong(s, curve, reach.box);
-  const on = surfacesUnder(s, curve, reach.stretch, faces, own);
-  return { curve, on, pieces: piecesOf(s, curve, on, faces) };
+  if (curve.type !== 'line') {
+    const stretch = domainOf(curve);
+    const faces = facesAlong(s, curve, stretch, curveBox(curve));
+    const on = surfacesUnder(s, curve, stretch, faces, own);
+    return { curve, on, pieces: piecesOf(s, curve, on, faces) };
+  }
+  const boxes = (s.facesOf[own[0] as number] as number[]).map((i) => (s.faces[i] as Face).box);
+  const parts = stretchesIn(curve, boxes, s.tol.linear).map((stretch) => {
+    const faces = facesAlong(s, curve, stretch, stretchBox(curve, stretch));
+    const on = surfacesUnder(s, curve, askedOver(s, curve, stretch), faces, own);
+    return { on, pieces: piecesOf(s, curve, on, faces) };
+  });
+  const on = [...new Set([...own, ...parts.flatMap((x) => x.on)])].sort((x, y) => x - y);
+  return { curve, on, pieces: parts.flatMap((x) => x.pieces) };
 };
 
 /** A circle that parts a sphere or a torus: the equator, on a ring's inner side, where its tube's angle has its seam. */
@@ -184,23 +219,82 @@ const seamOf = (s: Surface): Curve3 | undefined => {
   return { type: 'ellipse', c: s.o, u: scale(s.e1, rho), v: scale(s.e2, rho) };
 };
 
-/** Pairs of surfaces whose faces' boxes meet, each with the box in which they do. */
-const meetingPairs = (s: Solid): Map<number, Box3> => {
+/** Pairs of surfaces whose faces' boxes meet, each with the boxes in which they do. */
+const meetingPairs = (s: Solid): Map<number, Box3[]> => {
   const tol = s.tol.linear;
   const n = s.surfaces.length;
-  const pairs = new Map<number, Box3>();
+  const pairs = new Map<number, Box3[]>();
   s.faces.forEach((f, i) => {
-    for (const j of s.faceGrid.near(f.box)) {
+    for (const j of s.faceGrid.around(f.box)) {
       if (j <= i) continue;
       const g = s.faces[j] as Face;
       if (f.surface === g.surface || !boxesMeet(f.box, g.box, tol)) continue;
       const key = Math.min(f.surface, g.surface) * n + Math.max(f.surface, g.surface);
       const shared = meetOfBoxes(f.box, g.box, tol);
       const known = pairs.get(key);
-      pairs.set(key, known ? joinBoxes(known, shared) : shared);
+      if (known) known.push(shared);
+      else pairs.set(key, [shared]);
     }
   });
   return pairs;
+};
+
+/** A line gathered from several pairs of surfaces, with the stretches in which they meet there. */
+type GatheredLine = { readonly curve: Line3; on: Set<number>; stretches: [number, number][] };
+
+/**
+ * Gathers the lines in which surfaces meet. Lines are merged by the surfaces they lie on before any coordinates are compared:
+ * two candidates for one line share a pair of surfaces wherever their stretches meet.
+ */
+const lineGatherer = (s: Solid) => {
+  const tol = s.tol.linear;
+  const n = s.surfaces.length;
+  const byPair = new Map<number, GatheredLine[]>();
+  const all: GatheredLine[] = [];
+  const post = (line: GatheredLine, on: readonly number[]): void => {
+    for (let i = 0; i < on.length; i++)
+      for (let j = i + 1; j < on.length; j++) {
+        const key = (on[i] as number) * n + (on[j] as number);
+        const list = byPair.get(key);
+        if (!list) byPair.set(key, [line]);
+        else if (!list.includes(line)) list.push(line);
+      }
+  };
+  return {
+    take: (curve: Line3, pair: number, own: readonly number[], boxes: readonly Box3[]): void => {
+      for (const stretch of stretchesIn(curve, boxes, tol)) {
+        if (stretch[1] - stretch[0] <= tol) continue;
+        const home = byPair.get(pair)?.find((x) => sameCurve(x.curve, curve, tol * 4));
+        const faces = facesAlong(s, curve, stretch, stretchBox(curve, stretch));
+        const on = surfacesUnder(s, curve, askedOver(s, curve, stretch), faces, own);
+        if (home) {
+          const [a, b] = stretch.map((t) => dot(sub(pointOn(curve, t), home.curve.p), home.curve.d)) as [
+            number,
+            number,
+          ];
+          home.stretches.push([Math.min(a, b), Math.max(a, b)]);
+          for (const id of on) home.on.add(id);
+          post(
+            home,
+            [...home.on].sort((x, y) => x - y),
+          );
+        } else {
+          const line: GatheredLine = { curve, on: new Set(on), stretches: [stretch] };
+          all.push(line);
+          post(line, on);
+        }
+      }
+    },
+    carriers: (): Carrier[] =>
+      all.map(({ curve, on, stretches }) => {
+        const ids = [...on].sort((x, y) => x - y);
+        const boxes = stretches.map((x) => stretchBox(curve, x));
+        const pieces = stretchesIn(curve, boxes, tol).flatMap((stretch) =>
+          piecesOf(s, curve, ids, facesAlong(s, curve, stretch, stretchBox(curve, stretch))),
+        );
+        return { curve, on: ids, pieces };
+      }),
+  };
 };
 
 /** All candidate curves: where surfaces of faces with meeting boxes meet, each curve once. */
@@ -208,38 +302,46 @@ export const candidateCurves = (s: Solid): Carrier[] => {
   const tol = s.tol.linear;
   const n = s.surfaces.length;
   const kept = new Map<string, Carrier[]>();
-  const out: Carrier[] = [];
+  const round: Carrier[] = [];
+  const lines = lineGatherer(s);
   const take = (curve: Curve3, own: readonly number[], seam: boolean): void => {
-    const reach = reachOf(s, curve);
-    if (!reach) return;
-    const faces = facesAlong(s, curve, reach.box);
-    const on = surfacesUnder(s, curve, reach.stretch, faces, own);
+    const stretch = domainOf(curve);
+    const faces = facesAlong(s, curve, stretch, curveBox(curve as Exclude<Curve3, Line3>));
+    const on = surfacesUnder(s, curve, stretch, faces, own);
     // merged by the surfaces they lie on before any coordinates are compared
     const signature = on.join(',');
     const alike = kept.get(signature);
     if (alike?.some((c) => sameCurve(c.curve, curve, tol * 4))) return;
     const carrier = { curve, on, pieces: piecesOf(s, curve, on, faces), ...(seam ? { seam } : {}) };
-    out.push(carrier);
+    round.push(carrier);
     if (alike) alike.push(carrier);
     else kept.set(signature, [carrier]);
   };
   const pairs = [...meetingPairs(s)].sort(([a], [b]) => a - b);
-  for (const [pair, box] of pairs) {
+  for (const [pair, boxes] of pairs) {
     const [i, j] = [Math.floor(pair / n), pair % n];
     const [a, b] = [s.surfaces[i] as Surface, s.surfaces[j] as Surface];
-    for (const curve of surfaceMeeting(a, b, box, tol)) take(curve, [i, j], false);
+    for (const curve of surfaceMeeting(a, b, boxes.reduce(joinBoxes), tol)) {
+      if (curve.type === 'line') lines.take(curve, pair, [i, j], boxes);
+      else take(curve, [i, j], false);
+    }
   }
   s.surfaces.forEach((surface, id) => {
     const seam = seamOf(surface);
     if (seam) take(seam, [id], true);
   });
-  return out;
+  return [...lines.carriers(), ...round];
 };
 
 /** The surfaces of a carrier that have a face box round p and pass through it. */
-export const surfacesAt = (s: Solid, on: readonly number[], p: readonly [number, number, number]): number[] =>
-  on.filter((id) => {
+export const surfacesAt = (s: Solid, on: readonly number[], p: Vec3): number[] => {
+  const near = s.faceGrid.around([p[0], p[1], p[2], p[0], p[1], p[2]]);
+  return on.filter((id) => {
     const surface = s.surfaces[id] as Surface;
     if (isPartial(surface) && Math.abs(signedDistance(surface, p)) > s.tol.linear * 100) return false;
-    return (s.facesOf[id] as number[]).some((i) => inBox((s.faces[i] as Face).box, p, s.tol.linear * 4));
+    return near.some((i) => {
+      const f = s.faces[i] as Face;
+      return f.surface === id && inBox(f.box, p, s.tol.linear * 4);
+    });
   });
+};

@@ -3,7 +3,7 @@ import { type Box3, boxOf, joinBoxes } from '../geometry/box.ts';
 import { polynomialRoots } from '../geometry/polynomial.ts';
 import { mapPoint, type Rigid, toLocal, turnVector } from '../geometry/rigid.ts';
 import { cone, cylinder, plane, type Surface, sphere, torus } from '../geometry/surface.ts';
-import { along, dot, scale, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import { along, dot, length2, scale, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { crossLoop, hullOf, insideLoop, type LoopSegment } from './loop.ts';
 
 /**
@@ -155,7 +155,7 @@ export const cell = (solid: LocalSolid, place: Rigid): Cell => {
 
 const insideTurned = (s: Turned, q: Vec3): boolean => {
   if (s.angle < TAU && wrapAngle(Math.atan2(q[1], q[0])) >= s.angle) return false;
-  return insideLoop(s.loop, [Math.hypot(q[0], q[1]), q[2]]);
+  return insideLoop(s.loop, [length2([q[0], q[1]]), q[2]]);
 };
 
 /** True where the world point is inside the cell (points on the boundary fall to either side). */
@@ -263,7 +263,7 @@ export const cellIntervals = (c: Cell, p: Vec3, w: Vec3): Intervals => {
     return lo < hi ? [lo, hi] : [];
   }
   if (s.kind === 'turned') return turnedIntervals(s, q, v);
-  const flat = Math.hypot(v[0], v[1]);
+  const flat = length2([v[0], v[1]]);
   if (flat < 1e-13) {
     if (!insideLoop(s.loop, [q[0], q[1]])) return [];
     const a = (s.z0 - q[2]) / v[2];

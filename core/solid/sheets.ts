@@ -1,4 +1,4 @@
-import type { Box3 } from '../geometry/box.ts';
+import { type Box3, boxesMeet } from '../geometry/box.ts';
 import { type Curve3, pointOn, tangentOn } from '../geometry/curve3.ts';
 import { curvatureAlong, leastRadius, normalAt, type Surface, signedDistance } from '../geometry/surface.ts';
 import { along, cross, dot, perpendiculars, scale, type Vec3 } from '../geometry/vec.ts';
@@ -18,13 +18,11 @@ export const clearRadius = (s: Solid, p: Vec3, through: readonly number[]): numb
   let d = s.tol.size * CIRCLE_SHARE;
   const reach = d * 5;
   const around: Box3 = [p[0] - reach, p[1] - reach, p[2] - reach, p[0] + reach, p[1] + reach, p[2] + reach];
-  const seen = new Set(through);
-  for (const i of s.faceGrid.near(around)) {
+  for (const i of s.faceGrid.around(around)) {
     const face = s.faces[i]!;
-    if (seen.has(face.surface)) continue;
-    seen.add(face.surface);
+    if (through.includes(face.surface) || !boxesMeet(face.box, around, 0)) continue;
     const f = Math.abs(signedDistance(s.surfaces[face.surface] as Surface, p));
-    if (f > s.tol.linear) d = Math.min(d, f / 5);
+    if (f > s.tol.linear && f < d * 5) d = f / 5;
   }
   for (const id of through) {
     d = Math.min(d, leastRadius(s.surfaces[id] as Surface, p) / 50);
@@ -42,23 +40,23 @@ export const changingSheets = (s: Solid, curve: Curve3, t: number, through: read
   const tangent = tangentOn(curve, t);
   const [e1, e2] = perpendiculars(tangent);
   const d = clearRadius(s, p, through);
-  const rays = through.flatMap((surface) => {
+  const rays: { surface: number; side: 1 | -1; n: Vec3; angle: number }[] = [];
+  for (const surface of through) {
     const shape = s.surfaces[surface] as Surface;
     const n = normalAt(shape, p);
     const e = cross(n, tangent);
-    const bend = (curvatureAlong(shape, p, e) * d) / 2;
-    return ([1, -1] as const).map((side) => {
+    const bend = shape.kind === 'plane' ? 0 : (curvatureAlong(shape, p, e) * d) / 2;
+    for (const side of [1, -1] as const) {
       const dir = along(scale(e, side), n, -bend);
-      return { surface, side, n, angle: Math.atan2(dot(dir, e2), dot(dir, e1)) };
-    });
-  });
+      rays.push({ surface, side, n, angle: Math.atan2(dot(dir, e2), dot(dir, e1)) });
+    }
+  }
   rays.sort((a, b) => a.angle - b.angle);
   const sectors = rays.map((ray, i) => {
     const next = rays[(i + 1) % rays.length]!;
     const end = next.angle + (i === rays.length - 1 ? 2 * Math.PI : 0);
     const middle = (ray.angle + end) / 2;
-    const q = along(along(p, e1, d * Math.cos(middle)), e2, d * Math.sin(middle));
-    return insideSolid(s, q);
+    return insideSolid(s, along(along(p, e1, d * Math.cos(middle)), e2, d * Math.sin(middle)));
   });
   const out: Sheet[] = [];
   rays.forEach((ray, i) => {
@@ -66,11 +64,7 @@ export const changingSheets = (s: Solid, curve: Curve3, t: number, through: read
     const after = sectors[i] as boolean;
     if (before === after) return;
     // the counter-clockwise side of the ray, in the frame (e1, e2)
-    const turn = cross(tangent, [
-      e1[0] * Math.cos(ray.angle) + e2[0] * Math.sin(ray.angle),
-      e1[1] * Math.cos(ray.angle) + e2[1] * Math.sin(ray.angle),
-      e1[2] * Math.cos(ray.angle) + e2[2] * Math.sin(ray.angle),
-    ]);
+    const turn = along(scale(e2, Math.cos(ray.angle)), e1, -Math.sin(ray.angle));
     const ownSideIsAfter = dot(turn, ray.n) > 0;
     out.push({ surface: ray.surface, side: ray.side, outward: ownSideIsAfter !== after ? 1 : -1 });
   });

@@ -12,6 +12,7 @@ import {
   parameterOn2,
   pointOn2,
 } from '../../core/geometry/curve2.ts';
+import { type Curve3, partedAt } from '../../core/geometry/curve3.ts';
 import { meetings } from '../../core/geometry/meeting2.ts';
 import {
   compose,
@@ -293,5 +294,26 @@ describe('stretches of a line', () => {
         }
       }),
     );
+  });
+});
+
+describe('a closed curve parted', () => {
+  const circle: Curve3 = { type: 'ellipse', c: [0, 0, 0], u: [2, 0, 0], v: [0, 2, 0] };
+  test('at its own beginning, it has as many stretches as cuts', () => {
+    expect(partedAt(circle, [0, Math.PI], 0, 2 * Math.PI)).toEqual([
+      [0, Math.PI],
+      [Math.PI, 2 * Math.PI],
+    ]);
+  });
+  test('begins anew at its first cut, or stays whole without one', () => {
+    expect(partedAt(circle, [1, 3], 0, 2 * Math.PI)).toEqual([
+      [1, 3],
+      [3, 1 + 2 * Math.PI],
+    ]);
+    expect(partedAt(circle, [], 0, 2 * Math.PI)).toEqual([[0, 2 * Math.PI]]);
+    expect(partedAt(circle, [0.5, 2], 1, 3)).toEqual([
+      [1, 2],
+      [2, 3],
+    ]);
   });
 });
