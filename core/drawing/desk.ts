@@ -3,7 +3,7 @@ import { type NumberedPoint, numberPoints } from '../ledger/numbering.ts';
 import { type Posting, postingsIn } from '../ledger/postings.ts';
 import type { Fault } from '../number/fault.ts';
 import { decimal } from '../number/format.ts';
-import { partModel } from '../part/model.ts';
+import { type ModelledPart, partModel } from '../part/model.ts';
 import type { ViewName } from '../part/schema.ts';
 import { type Section, sectionOf } from '../section/section.ts';
 import { type CuttingPlane, cuttingPlane } from '../section/trace.ts';
@@ -11,7 +11,8 @@ import { drawSheet, type Sheet } from '../sheet/sheet.ts';
 import { type BuiltPart, buildPart } from '../solid/build.ts';
 import { type Measures, measureSolid, measureTogether } from '../solid/measure.ts';
 import { VIEW_FRAMES } from '../view/frames.ts';
-import { type View, viewOf } from '../view/view.ts';
+import type { SceneBody } from '../view/scene.ts';
+import { seeScene, type View, type ViewMemory } from '../view/view.ts';
 import type { Drawing } from './drawing.ts';
 
 /** A numbered point with its postings in the views as they are drawn on the sheet. */
@@ -34,15 +35,21 @@ export type Desk = { readonly work: (d: Drawing) => Worked };
 
 type Remembered = {
   key: string;
+  modelled: ModelledPart;
   part: BuiltPart;
   points: NumberedPoint[];
   measures: Measures;
+  /** the plain views drawn so far, and what they leave for the next state of the part */
   views: Map<ViewName, View>;
+  memories: Map<ViewName, ViewMemory>;
+  /** the same of the last sectional views, by cut and view */
+  sectional: Map<string, ViewMemory>;
 };
 
 /**
- * A desk remembers the last part it built, with its plain views, by value: a change of cut, scale or angle leaves the
- * part alone, and a dragged plane only redoes the section and the views that show it.
+ * A desk remembers the last part it built, with its views, by value: a change of cut, scale or angle leaves the part alone, a
+ * dragged plane only redoes the section and the views that show it, and a changed size only what it touches. It keeps
+ * one state, so it does not grow with the number of changes.
  */
 export const openDesk = (): Desk => {
   let last: Remembered | undefined;
@@ -50,18 +57,21 @@ export const openDesk = (): Desk => {
   const build = (d: Drawing): Remembered | readonly Fault[] => {
     const key = JSON.stringify(d.part);
     if (last?.key === key) return last;
-    const model = partModel(d.part);
+    const model = partModel(d.part, last?.modelled);
     if (!model.ok) return model.faults;
-    const built = buildPart(model.value);
+    const built = buildPart(model.value, last?.part);
     if (!built.ok) return built.faults;
     const part = built.value;
     const measures = measureTogether(part.bodies.map(({ solid, edges }) => measureSolid(solid, edges)));
     last = {
       key,
+      modelled: { file: d.part, model: model.value },
       part,
       points: numberPoints(part),
       measures,
       views: new Map(),
+      memories: last?.memories ?? new Map(),
+      sectional: last?.sectional ?? new Map(),
     };
     return last;
   };
@@ -84,12 +94,19 @@ export const openDesk = (): Desk => {
       const plain = (name: ViewName): View => {
         const seen = views.get(name);
         if (seen) return seen;
-        const view = viewOf(part.bodies, VIEW_FRAMES[name], part.tol);
+        const { view, memory } = seeScene(part.bodies, VIEW_FRAMES[name], part.tol, known.memories.get(name));
         views.set(name, view);
+        known.memories.set(name, memory);
+        return view;
+      };
+      const sectional = (name: ViewName, scene: readonly SceneBody[]): View => {
+        const key = `${sections.find((s) => s.remains === scene)?.plane.name} ${name}`;
+        const { view, memory } = seeScene(scene, VIEW_FRAMES[name], part.tol, known.sectional.get(key));
+        known.sectional.set(key, memory);
         return view;
       };
       const sheet = drawSheet(part, d.setup, d, sections, (name, scene) =>
-        scene === part.bodies ? plain(name) : viewOf(scene, VIEW_FRAMES[name], part.tol),
+        scene === part.bodies ? plain(name) : sectional(name, scene),
       );
       const postings = sheet.views.map((v) => {
         const section = sections.find((x) => x.plane.name === v.cut);

@@ -1,8 +1,8 @@
 import { type Box3, joinBoxes } from './box.ts';
 
-/** Finds the boxes near a box without looking at all of them: by ascending ids, or in any order, which is quicker. */
+/** Finds boxes without looking at all of them: those that may hold a point, by ascending ids, and those near a box, in any order. */
 export type BoxGrid = {
-  readonly near: (b: Box3) => readonly number[];
+  readonly at: (x: number, y: number, z: number) => readonly number[];
   readonly around: (b: Box3) => readonly number[];
 };
 
@@ -12,12 +12,12 @@ const PLAIN_SCAN = 12;
 const SLIGHT = 0.02;
 
 /**
- * A uniform grid over boxes in three dimensions (a flat set of boxes may have equal z throughout).
+ * A uniform grid over boxes, widened by tol, in three dimensions (a flat set of boxes may have equal z throughout).
  * The cell count follows the number of boxes, so that a query costs about the same however many there are.
  */
 export const boxGrid = (boxes: readonly Box3[], tol: number): BoxGrid => {
   const all = boxes.map((_, i) => i);
-  if (boxes.length <= PLAIN_SCAN) return { near: () => all, around: () => all };
+  if (boxes.length <= PLAIN_SCAN) return { at: () => all, around: () => all };
   const whole = boxes.reduce(joinBoxes);
   const lo = [whole[0] - tol, whole[1] - tol, whole[2] - tol];
   const hi = [whole[3] + tol, whole[4] + tol, whole[5] + tol];
@@ -70,7 +70,8 @@ export const boxGrid = (boxes: readonly Box3[], tol: number): BoxGrid => {
   const listOf = (bin: number): readonly number[] => {
     const known = lists[bin];
     if (known) return known;
-    const list = Array.from(items.subarray(starts[bin] as number, starts[bin + 1] as number));
+    const list: number[] = [];
+    for (let k = starts[bin] as number; k < (starts[bin + 1] as number); k++) list.push(items[k] as number);
     lists[bin] = list;
     return list;
   };
@@ -94,13 +95,5 @@ export const boxGrid = (boxes: readonly Box3[], tol: number): BoxGrid => {
         }
     return out;
   };
-  return {
-    around,
-    near: (b) => {
-      const found = around(b);
-      for (let k = 1; k < found.length; k++)
-        if ((found[k] as number) < (found[k - 1] as number)) return [...found].sort((p, q) => p - q);
-      return found;
-    },
-  };
+  return { at: (x, y, z) => listOf((clamp(x, 0) * ny + clamp(y, 1)) * nz + clamp(z, 2)), around };
 };

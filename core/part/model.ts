@@ -2,6 +2,7 @@ import { type Box3, boxCorners, boxDiagonal, EMPTY_BOX, joinBoxes } from '../geo
 import { compose, type Rigid, toLocal } from '../geometry/rigid.ts';
 import type { Units } from '../number/expression.ts';
 import { attempt, type Result } from '../number/fault.ts';
+import { sameData } from '../number/sameData.ts';
 import { type Cell, cell, type LocalSolid } from '../solid/cell.ts';
 import { bodyPlacement, placementsOf } from './placement.ts';
 import { type PartFile, partSchema, readBySchema } from './schema.ts';
@@ -36,13 +37,62 @@ const withReach = (solid: LocalSolid, place: Rigid, sofar: Box3): LocalSolid => 
   return { ...solid, z0: Math.min(0, ...depths) - clear };
 };
 
-const bodyModel = (file: PartFile, index: number, read: SizeReader): BodyModel => {
+/** A part worked out, with the file it came from. */
+export type ModelledPart = { readonly file: PartFile; readonly model: PartModel };
+
+const NAMES = /[\p{L}_][\p{L}\p{N}_]*/gu;
+
+/** Whether any text in plain data uses one of the names. */
+const uses = (data: unknown, names: ReadonlySet<string>): boolean => {
+  if (typeof data === 'string') return (data.match(NAMES) ?? []).some((x) => names.has(x));
+  if (typeof data !== 'object' || data === null) return false;
+  return Object.values(data).some((x) => uses(x, names));
+};
+
+/** What may be taken over of a body from the part's last state: its features' operations, by the feature as it was stated. */
+type Former = {
+  readonly features: PartFile['bodies'][number]['features'];
+  readonly operations: readonly Operation[];
+  readonly changed: ReadonlySet<string>;
+};
+
+/** The body's last state, where its place is the same; `changed` are the named sizes that have another figure now. */
+const formerOf = (
+  file: PartFile,
+  index: number,
+  read: SizeReader,
+  before: ModelledPart | undefined,
+): Former | undefined => {
+  if (!before || before.file.units !== file.units) return undefined;
+  const body = file.bodies[index] as PartFile['bodies'][number];
+  const at = before.file.bodies.findIndex((b) => b.name === body.name);
+  const old = before.file.bodies[at];
+  if (!old) return undefined;
+  const then = sizeReader(before.file);
+  const names = new Set([...Object.keys(file.dims ?? {}), ...Object.keys(before.file.dims ?? {})]);
+  const valueIn = (reader: SizeReader, part: PartFile, name: string): number | undefined =>
+    part.dims && Object.hasOwn(part.dims, name) ? reader.length(name, ['dims', name]) : undefined;
+  const changed = new Set([...names].filter((n) => valueIn(read, file, n) !== valueIn(then, before.file, n)));
+  if (!sameData(body.at, old.at) || !sameData(body.turn, old.turn) || uses([body.at, body.turn], changed))
+    return undefined;
+  return { features: old.features, operations: before.model.bodies[at]?.operations ?? [], changed };
+};
+
+const bodyModel = (
+  file: PartFile,
+  index: number,
+  read: SizeReader,
+  before: ModelledPart | undefined,
+): BodyModel => {
   const body = file.bodies[index] as PartFile['bodies'][number];
   const path = ['bodies', index];
   const outer = bodyPlacement(body, read, path);
+  const former = formerOf(file, index, read, before);
   const seen = new Set<string>();
   const operations: Operation[] = [];
   let sofar: Box3 = EMPTY_BOX;
+  // as long as all before it is the same, "through" reaches as far as it did
+  let sameSofar = true;
   body.features.forEach((feature, i) => {
     const at = [...path, 'features', i];
     if (seen.has(feature.id))
@@ -59,21 +109,46 @@ const bodyModel = (file: PartFile, index: number, read: SizeReader): BodyModel =
         `A body cannot begin with "${feature.op}".`,
         'Begin it with a shape that is added.',
       );
-    const { solids } = localShape(feature.shape, read, [...at, 'shape']);
-    const cells = placementsOf(feature, read, at).flatMap(({ place, copy }) => {
-      const world = compose(outer, place);
-      return solids.map((s) => ({ cell: cell(withReach(s, world, sofar), world), copy }));
-    });
-    if (feature.op === 'add') for (const c of cells) sofar = joinBoxes(sofar, c.cell.box);
-    operations.push({ feature: feature.id, op: feature.op, sectioned: feature.sectioned ?? true, cells });
+    const last = former?.operations[operations.length];
+    const stated = last && former.features.find((f) => f.id === last.feature);
+    const through = uses(feature.shape, THROUGH_WORD);
+    const holds =
+      last?.feature === feature.id &&
+      sameData(feature, stated) &&
+      !uses(feature, former?.changed ?? new Set()) &&
+      (sameSofar || !through);
+    const operation = holds ? last : operationOf(feature, read, at, outer, sofar);
+    if (operation !== last && feature.op === 'add') sameSofar = false;
+    if (feature.op === 'add') for (const c of operation.cells) sofar = joinBoxes(sofar, c.cell.box);
+    operations.push(operation);
   });
   if (!operations.length)
     read.refuse([...path, 'features'], 'Every feature of this body is switched off.', 'Switch one on.');
   return { name: body.name, sectioned: body.sectioned ?? true, operations };
 };
 
-/** Works a part file out (after the schema has read it). */
-export const partModel = (file: PartFile): Result<PartModel> =>
+const THROUGH_WORD: ReadonlySet<string> = new Set(['through']);
+
+const operationOf = (
+  feature: PartFile['bodies'][number]['features'][number],
+  read: SizeReader,
+  at: readonly (string | number)[],
+  outer: Rigid,
+  sofar: Box3,
+): Operation => {
+  const { solids } = localShape(feature.shape, read, [...at, 'shape']);
+  const cells = placementsOf(feature, read, at).flatMap(({ place, copy }) => {
+    const world = compose(outer, place);
+    return solids.map((s) => ({ cell: cell(withReach(s, world, sofar), world), copy }));
+  });
+  return { feature: feature.id, op: feature.op, sectioned: feature.sectioned ?? true, cells };
+};
+
+/**
+ * Works a part file out (after the schema has read it).
+ * @param before the part's last state: features stated as they were, over sizes that are as they were, are taken over from it
+ */
+export const partModel = (file: PartFile, before?: ModelledPart): Result<PartModel> =>
   attempt(() => {
     const read = sizeReader(file);
     const names = new Set<string>();
@@ -89,7 +164,7 @@ export const partModel = (file: PartFile): Result<PartModel> =>
     return {
       name: file.name,
       units: file.units,
-      bodies: file.bodies.map((_, i) => bodyModel(file, i, read)),
+      bodies: file.bodies.map((_, i) => bodyModel(file, i, read, before)),
     };
   });
 

@@ -1,7 +1,8 @@
+import { EMPTY_BOX, joinBoxes } from '../geometry/box.ts';
 import { type Curve3, pointOn, sameCurve, tangentOn, velocityOn, within } from '../geometry/curve3.ts';
 import { leastRadius, type Surface, sameSurface } from '../geometry/surface.ts';
 import { along, cross, distance, dot, type Vec2, type Vec3 } from '../geometry/vec.ts';
-import { insideSolid, type Solid } from '../solid/body.ts';
+import { type Face, insideSolid, type Solid } from '../solid/body.ts';
 import { type Edge, faceKeyAt, isDrawn } from '../solid/boundary.ts';
 import { carrierOf, surfacesAt } from '../solid/carriers.ts';
 import type { Intervals } from '../solid/cell.ts';
@@ -60,7 +61,11 @@ const rimPieces = (s: Solid, c: Leg, leg: number): RimPiece[] => {
   const pieces: RimPiece[] = [];
   s.surfaces.forEach((surface, id) => {
     if (id === along0) return;
-    for (const curve of surfaceMeeting(cutter, surface, s.box, s.tol.linear)) {
+    const reach = (s.facesOf[id] as number[]).reduce(
+      (b, i) => joinBoxes(b, (s.faces[i] as Face).box),
+      EMPTY_BOX,
+    );
+    for (const curve of surfaceMeeting(cutter, surface, reach, s.tol.linear)) {
       const carrier = carrierOf(s, curve, [id]);
       const under = carrier.on.filter((x) => x !== along0);
       const signature = under.join();

@@ -71,7 +71,8 @@ const bareWithin = (solid: Solid, spared: readonly string[], strip: Operation | 
 const clippedEdges = (edges: readonly Edge[], face: CutFace, c: CuttingPlane, tol: number): Edge[] => {
   const rim = face.loops.flatMap((l) =>
     l.pieces.map(
-      (p): Omit<Edge, 'key'> => ({
+      (p): Edge => ({
+        key: '',
         curve: p.curve,
         from: Math.min(p.from, p.to),
         to: Math.max(p.from, p.to),

@@ -20,11 +20,14 @@ export type Face = {
  */
 export type Removal = { readonly face: string; readonly region: Cell; readonly spared: readonly string[] };
 
+/** A cell with the number of the operation it belongs to. */
+export type PlacedCell = { readonly cell: Cell; readonly op: number };
+
 /** A body ready for questions: ordered operations on cells, canonical surfaces, and grids for both. */
 export type Solid = {
   readonly name: string;
   readonly model: BodyModel;
-  readonly cells: readonly { readonly cell: Cell; readonly op: number }[];
+  readonly cells: readonly PlacedCell[];
   readonly ops: readonly ('add' | 'cut' | 'keep')[];
   readonly surfaces: readonly Surface[];
   readonly faces: readonly Face[];
@@ -96,7 +99,8 @@ export const solidOf = (model: BodyModel, tol: Tolerance, removal?: Removal): So
     ),
     faceGrid: boxGrid(
       faces.map((f) => f.box),
-      tol.linear,
+      // a point is taken to be in a face's box as far as this outside
+      tol.linear * 4,
     ),
     hasKeep: model.operations.some((o) => o.op === 'keep'),
     ...(removal && {
@@ -109,8 +113,6 @@ export const solidOf = (model: BodyModel, tol: Tolerance, removal?: Removal): So
   };
 };
 
-const pointBox = (p: Vec3): Box3 => [p[0], p[1], p[2], p[0], p[1], p[2]];
-
 const mayHold = (b: Box3, p: Vec3): boolean =>
   p[0] > b[0] && p[0] < b[3] && p[1] > b[1] && p[1] < b[4] && p[2] > b[2] && p[2] < b[5];
 
@@ -121,22 +123,20 @@ const insideOperations = (
   near: readonly number[],
   spared?: readonly boolean[],
 ): boolean => {
-  const holds = (i: number): boolean => {
-    const { cell } = s.cells[i] as { cell: Cell };
-    return mayHold(cell.box, p) && insideCell(cell, p);
-  };
-  const opOf = (i: number): number => (s.cells[i] as { op: number }).op;
   // the last operation that has a say decides, so walk backwards
   if (!s.hasKeep) {
     for (let k = near.length - 1; k >= 0; k--) {
-      const i = near[k] as number;
-      if (!spared?.[opOf(i)] && holds(i)) return s.ops[opOf(i)] === 'add';
+      const { cell, op } = s.cells[near[k] as number] as PlacedCell;
+      if (!spared?.[op] && mayHold(cell.box, p) && insideCell(cell, p)) return s.ops[op] === 'add';
     }
     return false;
   }
   for (let op = s.ops.length - 1; op >= 0; op--) {
     if (spared?.[op]) continue;
-    const hit = near.some((i) => opOf(i) === op && holds(i));
+    const hit = near.some((i) => {
+      const c = s.cells[i] as PlacedCell;
+      return c.op === op && mayHold(c.cell.box, p) && insideCell(c.cell, p);
+    });
     if (s.ops[op] === 'keep' ? !hit : hit) return s.ops[op] === 'add';
   }
   return false;
@@ -144,7 +144,7 @@ const insideOperations = (
 
 /** True where the material is. Points on the boundary fall to either side. */
 export const insideSolid = (s: Solid, p: Vec3): boolean => {
-  const near = s.cellGrid.near(pointBox(p));
+  const near = s.cellGrid.at(p[0], p[1], p[2]);
   if (!insideOperations(s, p, near)) return false;
   const { removed } = s;
   return !(removed && insideCell(removed.region, p) && insideOperations(s, p, near, removed.spared));

@@ -1,10 +1,20 @@
 import { TAU } from '../geometry/angle.ts';
-import { inBox } from '../geometry/box.ts';
+import { type Box3, inBox } from '../geometry/box.ts';
 import { type Curve3, isClosed, pointOn } from '../geometry/curve3.ts';
 import { normalAt, type Surface } from '../geometry/surface.ts';
 import { cross, dot, length, type Vec3 } from '../geometry/vec.ts';
 import type { Face, Solid } from './body.ts';
-import { candidateCurves, type Piece, surfacesAt } from './carriers.ts';
+import {
+  type Candidate,
+  type CandidateMemory,
+  candidateCurves,
+  candidatePieces,
+  emptyCandidateMemory,
+  type Piece,
+  type Since,
+  surfacesAt,
+} from './carriers.ts';
+import { isAway } from './change.ts';
 import { changingSheets, type Sheet } from './sheets.ts';
 
 /**
@@ -41,103 +51,158 @@ const kindOf = (s: Solid, sheets: readonly Sheet[], p: Vec3, seam: boolean): Edg
 
 /** The face of one surface that has p in its box. */
 export const faceKeyAt = (s: Solid, surface: number, p: Vec3): string => {
-  for (const i of s.faceGrid.around([p[0], p[1], p[2], p[0], p[1], p[2]])) {
+  for (const i of s.faceGrid.at(p[0], p[1], p[2])) {
     const f = s.faces[i] as Face;
     if (f.surface === surface && inBox(f.box, p, s.tol.linear * 4)) return f.key;
   }
   return (s.faces[(s.facesOf[surface] as number[])[0] as number] as Face).key;
 };
 
+/** All edges are made here, alike in shape, which keeps the stages that read them quick. */
+const edgeOf = (
+  key: string,
+  curve: Curve3,
+  [from, to]: readonly [number, number],
+  closed: boolean,
+  kind: EdgeKind,
+  sheets: readonly Sheet[],
+  on: readonly string[],
+): Edge => ({ key, curve, from, to, closed, kind, sheets, on });
+
+/** What was found on one candidate curve. */
+type Found = { readonly on: readonly number[]; readonly box: Box3; readonly edges: readonly Edge[] };
+
+/** A body's edges, with what its next state may take over where nothing changed. */
+export type Boundary = {
+  readonly edges: readonly Edge[];
+  readonly memory: BoundaryMemory;
+};
+type BoundaryMemory = CandidateMemory & {
+  readonly found: ReadonlyMap<string, Found>;
+  /** the named edge made of each one found */
+  readonly named: ReadonlyMap<Edge, Edge>;
+};
+
+/** The edges on one candidate, not named yet. */
+const edgesOn = (s: Solid, c: Candidate): Edge[] => {
+  const { curve, on, seam } = c;
+  const found: Edge[] = [];
+  let last: Piece | undefined;
+  for (const piece of candidatePieces(s, c)) {
+    const p = pointOn(curve, (piece.from + piece.to) / 2);
+    const through = surfacesAt(s, on, p);
+    if (through.length < 2 && !seam) continue;
+    const sheets = changingSheets(s, curve, (piece.from + piece.to) / 2, through);
+    const kind = kindOf(s, sheets, p, seam);
+    if (!kind) continue;
+    const keys = joinedKeys(
+      sheets.map((sheet) => faceKeyAt(s, sheet.surface, p)),
+      [],
+    );
+    const before = found.at(-1);
+    if (before && last?.to === piece.from && before.kind === kind && sameSheets(before.sheets, sheets)) {
+      // flush faces of two features carry one edge; it belongs to them all
+      const all = joinedKeys(before.on, keys);
+      found[found.length - 1] = edgeOf('', curve, [before.from, piece.to], false, kind, before.sheets, all);
+    } else found.push(edgeOf('', curve, [piece.from, piece.to], piece.closed, kind, sheets, keys));
+    last = piece;
+  }
+  return isClosed(curve) ? joinRound(found) : found;
+};
+
 /**
  * The edges of a body: exact curves, parted where faces end, kept where the material really changes. Flush faces, tangent
  * joins (kind "smooth") and buried curves drop out by the classification alone.
+ * @param since the boundary of the body's last state; away from what changed its edges are taken over, the very same objects
  */
-export const bodyEdges = (s: Solid): Edge[] => {
-  const found: Omit<Edge, 'key'>[] = [];
-  for (const { curve, on, pieces, seam } of candidateCurves(s)) {
-    let last: { piece: Piece; index: number } | undefined;
-    for (const piece of pieces) {
-      const t = (piece.from + piece.to) / 2;
-      const p = pointOn(curve, t);
-      const through = surfacesAt(s, on, p);
-      if (through.length < 2 && !seam) continue;
-      const sheets = changingSheets(s, curve, t, through);
-      const kind = kindOf(s, sheets, p, seam === true);
-      if (!kind) continue;
-      const onKeys = joinedKeys(
-        sheets.map((sheet) => faceKeyAt(s, sheet.surface, p)),
-        [],
-      );
-      const before = last && found[last.index];
-      const runsOn =
-        last?.piece.to === piece.from && before?.kind === kind && sameSheets(before.sheets, sheets);
-      if (runsOn && last && before) {
-        // flush faces of two features carry one edge; it belongs to them all
-        found[last.index] = { ...before, to: piece.to, on: joinedKeys(before.on, onKeys) };
-        last = { piece, index: last.index };
-      } else {
-        const index = found.push({ curve, ...piece, kind, sheets, on: onKeys }) - 1;
-        last = { piece, index };
-      }
-    }
+export const boundaryOf = (s: Solid, since?: Since<BoundaryMemory>): Boundary => {
+  const candidates = emptyCandidateMemory();
+  const found = new Map<string, Found>();
+  const all: Edge[] = [];
+  for (const c of candidateCurves(s, candidates, since)) {
+    const before = since?.memory.found.get(c.key);
+    const holds =
+      before &&
+      sameNumbers(before.on, c.on) &&
+      c.on.every((id) => since?.change.kept[id]) &&
+      isAway((since as Since<BoundaryMemory>).change, c.box, s.tol.size * CLASSIFYING_REACH);
+    const entry = holds ? before : { on: c.on, box: c.box, edges: edgesOn(s, c) };
+    found.set(c.key, entry);
+    all.push(...entry.edges);
   }
-  return withKeys(joinRound(found));
+  const edges = withKeys(all, since?.memory.named);
+  const named = new Map(all.map((raw, i) => [raw, edges[i] as Edge]));
+  return { edges, memory: { ...candidates, found, named } };
 };
 
-const joinedKeys = (a: readonly string[], b: readonly string[]): string[] =>
-  [...new Set([...a, ...b])].sort();
+/** The edges of a body that stands by itself. */
+export const bodyEdges = (s: Solid): readonly Edge[] => boundaryOf(s).edges;
+
+/** Edges are classified by what lies within this share of the part's size. */
+export const CLASSIFYING_REACH = 1e-3;
+
+const sameNumbers = (a: readonly number[], b: readonly number[]): boolean =>
+  a.length === b.length && a.every((x, i) => x === b[i]);
+
+/** The names in either list, each once, sorted. */
+const joinedKeys = (a: readonly string[], b: readonly string[]): string[] => {
+  const out: string[] = [];
+  for (const list of [a, b]) for (const k of list) if (!out.includes(k)) out.push(k);
+  return out.sort();
+};
 
 const sameSheets = (a: readonly Sheet[], b: readonly Sheet[]): boolean =>
   a.length === b.length &&
   a.every((x) => b.some((y) => x.surface === y.surface && x.side === y.side && x.outward === y.outward));
 
-/** A closed curve's last stretch that runs on into its first is one with it. */
-const joinRound = (edges: readonly Omit<Edge, 'key'>[]): Omit<Edge, 'key'>[] => {
-  const byCurve = new Map<Curve3, Omit<Edge, 'key'>[]>();
-  for (const e of edges) {
-    const list = byCurve.get(e.curve);
-    if (list) list.push(e);
-    else byCurve.set(e.curve, [e]);
-  }
-  return [...byCurve].flatMap(([curve, list]) => {
-    if (!isClosed(curve)) return list;
-    const out = [...list];
-    for (let i = 0; i < out.length; i++) {
-      const first = out[i]!;
-      if (Math.abs(first.to - first.from - TAU) < 1e-12) {
-        out[i] = { ...first, closed: true };
-        continue;
-      }
-      const j = out.findIndex((e, k) => k !== i && Math.abs(e.to - first.from - TAU) < 1e-12);
-      const last = out[j];
-      if (!last || last.kind !== first.kind || !sameSheets(last.sheets, first.sheets)) continue;
-      out[i] = { ...first, from: last.from - TAU, on: joinedKeys(first.on, last.on) };
-      out.splice(j, 1);
-      i = -1;
+/** The edges of one closed curve: the last stretch that runs on into the first is one with it. */
+const joinRound = (edges: readonly Edge[]): Edge[] => {
+  const out = [...edges];
+  for (let i = 0; i < out.length; i++) {
+    const first = out[i] as Edge;
+    const { curve, kind, sheets } = first;
+    if (Math.abs(first.to - first.from - TAU) < 1e-12) {
+      out[i] = edgeOf('', curve, [first.from, first.to], true, kind, sheets, first.on);
+      continue;
     }
-    return out;
-  });
+    const j = out.findIndex((e, k) => k !== i && Math.abs(e.to - first.from - TAU) < 1e-12);
+    const last = out[j];
+    if (!last || last.kind !== kind || !sameSheets(last.sheets, sheets)) continue;
+    const all = joinedKeys(first.on, last.on);
+    out[i] = edgeOf('', curve, [last.from - TAU, first.to], first.closed, kind, sheets, all);
+    out.splice(j, 1);
+    i = -1;
+  }
+  return out;
 };
 
-/** Keys by the faces that meet, with an ordinal along a fixed direction where several edges share them. */
-export const withKeys = (edges: Omit<Edge, 'key'>[]): Edge[] => {
-  const groups = new Map<string, Omit<Edge, 'key'>[]>();
-  for (const e of edges) {
+/**
+ * Names edges by the faces that meet, with an ordinal along a fixed direction where several edges share them. In the order given.
+ * @param named edges that may have been named before: one that keeps its name stays the very same object
+ */
+export const withKeys = (edges: readonly Edge[], named?: ReadonlyMap<Edge, Edge>): Edge[] => {
+  const groups = new Map<string, number[]>();
+  edges.forEach((e, i) => {
     const name = e.on.join(' | ');
     const list = groups.get(name);
-    if (list) list.push(e);
-    else groups.set(name, [e]);
-  }
-  const keyed: Edge[] = [];
-  const rank = (e: Omit<Edge, 'key'>): number => {
+    if (list) list.push(i);
+    else groups.set(name, [i]);
+  });
+  const rank = (i: number): number => {
+    const e = edges[i] as Edge;
     const p = pointOn(e.curve, (e.from + e.to) / 2);
     return p[0] + 0.61 * p[1] + 0.37 * p[2];
   };
+  const out: Edge[] = [];
   for (const [name, list] of groups) {
-    list.sort((a, b) => rank(a) - rank(b));
-    list.forEach((e, i) => {
-      keyed.push({ ...e, key: list.length > 1 ? `${name} | ${i + 1}` : name });
+    if (list.length > 1) list.sort((a, b) => rank(a) - rank(b));
+    list.forEach((at, i) => {
+      const e = edges[at] as Edge;
+      const key = list.length > 1 ? `${name} | ${i + 1}` : name;
+      const before = named?.get(e);
+      out[at] =
+        before?.key === key ? before : edgeOf(key, e.curve, [e.from, e.to], e.closed, e.kind, e.sheets, e.on);
     });
   }
-  return keyed;
+  return out;
 };

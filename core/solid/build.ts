@@ -2,11 +2,18 @@ import { type Box3, boxInside, EMPTY_BOX, joinBoxes } from '../geometry/box.ts';
 import type { Fault, Result } from '../number/fault.ts';
 import type { BodyModel, PartModel } from '../part/model.ts';
 import { type Solid, solidOf, type Tolerance, toleranceFor } from './body.ts';
-import { bodyEdges, type Edge } from './boundary.ts';
+import { type Boundary, bodyEdges, boundaryOf, type Edge } from './boundary.ts';
+import { type Change, changeBetween } from './change.ts';
 import { boxOfBody } from './extent.ts';
 
 /** A body with its boundary worked out. */
-export type BuiltBody = { readonly solid: Solid; readonly edges: readonly Edge[] };
+export type BuiltBody = {
+  readonly solid: Solid;
+  readonly edges: readonly Edge[];
+  readonly boundary: Boundary;
+  /** the state it was built from, if it was, and what changed since */
+  readonly since?: { readonly solid: Solid; readonly change: Change };
+};
 /** A part ready to be viewed, cut and measured. */
 export type BuiltPart = {
   readonly name: string;
@@ -35,17 +42,33 @@ const removesAll = (model: BodyModel, edges: readonly Edge[], tol: Tolerance): n
   return suspects.find((i) => (i === last ? edges.length === 0 : emptyAfter(model, i + 1, tol)));
 };
 
+/** Builds one body; away from what changed since `before`, its edges are taken over. */
+const buildBody = (model: BodyModel, tol: Tolerance, before: BuiltBody | undefined): BuiltBody => {
+  const solid = solidOf(model, tol);
+  const change = before && changeBetween(before.solid, solid);
+  if (!before || !change) {
+    const boundary = boundaryOf(solid);
+    return { solid, edges: boundary.edges, boundary };
+  }
+  const boundary = boundaryOf(solid, { memory: before.boundary.memory, change });
+  return { solid, edges: boundary.edges, boundary, since: { solid: before.solid, change } };
+};
+
 /**
  * Builds the boundary of every body.
+ * @param before the part's last state: what a change does not touch is taken over from it
  * @returns the built part, or a fault naming the cut that leaves nothing
  */
-export const buildPart = (model: PartModel): Result<BuiltPart> => {
+export const buildPart = (model: PartModel, before?: BuiltPart): Result<BuiltPart> => {
   const tol = toleranceFor(model.bodies);
   const faults: Fault[] = [];
   const bodies = model.bodies.map((body, i) => {
-    const solid = solidOf(body, tol);
-    const edges = bodyEdges(solid);
-    const fatal = removesAll(body, edges, tol);
+    const built = buildBody(
+      body,
+      tol,
+      before?.bodies.find((b) => b.solid.name === body.name),
+    );
+    const fatal = removesAll(body, built.edges, tol);
     if (fatal !== undefined) {
       const { feature, op } = body.operations[fatal]!;
       faults.push({
@@ -56,7 +79,7 @@ export const buildPart = (model: PartModel): Result<BuiltPart> => {
         mend: 'Make it smaller, move it, or switch it off.',
       });
     }
-    return { solid, edges };
+    return built;
   });
   if (faults.length) return { ok: false, faults };
   const box = bodies.reduce((b, { solid, edges }) => joinBoxes(b, boxOfBody(solid, edges)), EMPTY_BOX);

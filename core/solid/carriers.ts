@@ -14,6 +14,7 @@ import { bracketedRoot } from '../geometry/roots.ts';
 import { isPartial, normalAt, type Surface, signedDistance, wholeDistance } from '../geometry/surface.ts';
 import { cross, distance, dot, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
 import type { Face, Solid } from './body.ts';
+import { type Change, isAway } from './change.ts';
 import { crossings } from './crossings.ts';
 import { surfaceMeeting } from './surfaceMeeting.ts';
 
@@ -25,8 +26,6 @@ export type Carrier = {
   readonly curve: Curve3;
   readonly on: readonly number[];
   readonly pieces: readonly Piece[];
-  /** a curve drawn on one surface only to part it, so that a closed face has an edge to be measured by */
-  readonly seam?: boolean;
 };
 
 /** Inner shares of a curve's length at which it is asked what it lies on. */
@@ -219,17 +218,19 @@ const seamOf = (s: Surface): Curve3 | undefined => {
   return { type: 'ellipse', c: s.o, u: scale(s.e1, rho), v: scale(s.e2, rho) };
 };
 
+/** Two surface numbers as one figure, the same whatever the count of surfaces. */
+const PAIR = 2 ** 24;
+
 /** Pairs of surfaces whose faces' boxes meet, each with the boxes in which they do. */
 const meetingPairs = (s: Solid): Map<number, Box3[]> => {
   const tol = s.tol.linear;
-  const n = s.surfaces.length;
   const pairs = new Map<number, Box3[]>();
   s.faces.forEach((f, i) => {
     for (const j of s.faceGrid.around(f.box)) {
       if (j <= i) continue;
       const g = s.faces[j] as Face;
       if (f.surface === g.surface || !boxesMeet(f.box, g.box, tol)) continue;
-      const key = Math.min(f.surface, g.surface) * n + Math.max(f.surface, g.surface);
+      const key = Math.min(f.surface, g.surface) * PAIR + Math.max(f.surface, g.surface);
       const shared = meetOfBoxes(f.box, g.box, tol);
       const known = pairs.get(key);
       if (known) known.push(shared);
@@ -239,103 +240,187 @@ const meetingPairs = (s: Solid): Map<number, Box3[]> => {
   return pairs;
 };
 
+/**
+ * A curve on which edges may lie, before it is parted: of a line, one stretch. `key` is the same in the next state of the body
+ * as long as the surfaces it came from keep their numbers.
+ */
+export type Candidate = {
+  readonly key: string;
+  readonly curve: Curve3;
+  readonly on: readonly number[];
+  readonly box: Box3;
+  readonly stretch: readonly [number, number];
+  /** a curve drawn on one surface only to part it, so that a closed face has an edge to be measured by */
+  readonly seam: boolean;
+};
+
+/** What was found out about candidates, for the next state of the body. */
+export type CandidateMemory = {
+  readonly meetings: Map<number, { readonly box: Box3; readonly curves: readonly Curve3[] }>;
+  /** the surfaces under each stretch, by its key */
+  readonly under: Map<string, readonly number[]>;
+};
+/** The state before, and what changed since. */
+export type Since<Memory> = { readonly memory: Memory; readonly change: Change };
+
+export const emptyCandidateMemory = (): CandidateMemory => ({ meetings: new Map(), under: new Map() });
+
 /** A line gathered from several pairs of surfaces, with the stretches in which they meet there. */
-type GatheredLine = { readonly curve: Line3; on: Set<number>; stretches: [number, number][] };
+type GatheredLine = {
+  readonly key: string;
+  readonly curve: Line3;
+  readonly on: Set<number>;
+  readonly stretches: [number, number][];
+};
 
 /**
  * Gathers the lines in which surfaces meet. Lines are merged by the surfaces they lie on before any coordinates are compared:
  * two candidates for one line share a pair of surfaces wherever their stretches meet.
  */
-const lineGatherer = (s: Solid) => {
+const lineGatherer = (
+  s: Solid,
+  underOf: (
+    key: string,
+    curve: Line3,
+    stretch: readonly [number, number],
+    own: readonly number[],
+  ) => readonly number[],
+) => {
   const tol = s.tol.linear;
-  const n = s.surfaces.length;
   const byPair = new Map<number, GatheredLine[]>();
   const all: GatheredLine[] = [];
   const post = (line: GatheredLine, on: readonly number[]): void => {
     for (let i = 0; i < on.length; i++)
       for (let j = i + 1; j < on.length; j++) {
-        const key = (on[i] as number) * n + (on[j] as number);
+        const key = (on[i] as number) * PAIR + (on[j] as number);
         const list = byPair.get(key);
         if (!list) byPair.set(key, [line]);
         else if (!list.includes(line)) list.push(line);
       }
   };
   return {
-    take: (curve: Line3, pair: number, own: readonly number[], boxes: readonly Box3[]): void => {
+    take: (curve: Line3, k: number, pair: number, own: readonly number[], boxes: readonly Box3[]): void => {
       for (const stretch of stretchesIn(curve, boxes, tol)) {
         if (stretch[1] - stretch[0] <= tol) continue;
+        const key = `${own[0]},${own[1]} line ${k} ${stretch[0]}`;
         const home = byPair.get(pair)?.find((x) => sameCurve(x.curve, curve, tol * 4));
-        const faces = facesAlong(s, curve, stretch, stretchBox(curve, stretch));
-        const on = surfacesUnder(s, curve, askedOver(s, curve, stretch), faces, own);
+        const on = underOf(key, curve, stretch, own);
         if (home) {
-          const [a, b] = stretch.map((t) => dot(sub(pointOn(curve, t), home.curve.p), home.curve.d)) as [
-            number,
-            number,
-          ];
+          const along = (t: number): number => dot(sub(pointOn(curve, t), home.curve.p), home.curve.d);
+          const [a, b] = [along(stretch[0]), along(stretch[1])];
           home.stretches.push([Math.min(a, b), Math.max(a, b)]);
-          for (const id of on) home.on.add(id);
-          post(
-            home,
-            [...home.on].sort((x, y) => x - y),
-          );
+          const grown = on.filter((id) => !home.on.has(id));
+          for (const id of grown) home.on.add(id);
+          if (grown.length)
+            post(
+              home,
+              [...home.on].sort((x, y) => x - y),
+            );
         } else {
-          const line: GatheredLine = { curve, on: new Set(on), stretches: [stretch] };
+          const line: GatheredLine = { key, curve, on: new Set(on), stretches: [stretch] };
           all.push(line);
           post(line, on);
         }
       }
     },
-    carriers: (): Carrier[] =>
-      all.map(({ curve, on, stretches }) => {
+    candidates: (): Candidate[] =>
+      all.flatMap(({ key, curve, on, stretches }) => {
         const ids = [...on].sort((x, y) => x - y);
-        const boxes = stretches.map((x) => stretchBox(curve, x));
-        const pieces = stretchesIn(curve, boxes, tol).flatMap((stretch) =>
-          piecesOf(s, curve, ids, facesAlong(s, curve, stretch, stretchBox(curve, stretch))),
-        );
-        return { curve, on: ids, pieces };
+        const whole =
+          stretches.length === 1
+            ? stretches
+            : stretchesIn(
+                curve,
+                stretches.map((x) => stretchBox(curve, x)),
+                tol,
+              );
+        return whole.map((stretch) => ({
+          key: `${key} ${stretch[0]} ${stretch[1]}`,
+          curve,
+          on: ids,
+          box: stretchBox(curve, stretch),
+          stretch,
+          seam: false,
+        }));
       }),
   };
 };
 
+const sameBox = (a: Box3, b: Box3): boolean => a.every((x, i) => x === b[i]);
+
 /** All candidate curves: where surfaces of faces with meeting boxes meet, each curve once. */
-export const candidateCurves = (s: Solid): Carrier[] => {
+export const candidateCurves = (
+  s: Solid,
+  next: CandidateMemory = emptyCandidateMemory(),
+  since?: Since<CandidateMemory>,
+): Candidate[] => {
   const tol = s.tol.linear;
-  const n = s.surfaces.length;
-  const kept = new Map<string, Carrier[]>();
-  const round: Carrier[] = [];
-  const lines = lineGatherer(s);
-  const take = (curve: Curve3, own: readonly number[], seam: boolean): void => {
+  const known = new Map<string, Candidate[]>();
+  const round: Candidate[] = [];
+  const kept = (id: number): boolean => since?.change.kept[id] === true;
+  const under = (
+    key: string,
+    curve: Curve3,
+    stretch: readonly [number, number],
+    box: Box3,
+    own: readonly number[],
+  ): readonly number[] => {
+    const before = since?.memory.under.get(key);
+    const holds = before?.every(kept) && isAway((since as Since<CandidateMemory>).change, box, tol * 4);
+    const on =
+      before && holds
+        ? before
+        : surfacesUnder(s, curve, askedOver(s, curve, stretch), facesAlong(s, curve, stretch, box), own);
+    next.under.set(key, on);
+    return on;
+  };
+  const lines = lineGatherer(s, (key, curve, stretch, own) =>
+    under(key, curve, stretch, stretchBox(curve, stretch), own),
+  );
+  const take = (key: string, curve: Exclude<Curve3, Line3>, own: readonly number[], seam: boolean): void => {
     const stretch = domainOf(curve);
-    const faces = facesAlong(s, curve, stretch, curveBox(curve as Exclude<Curve3, Line3>));
-    const on = surfacesUnder(s, curve, stretch, faces, own);
+    const box = curveBox(curve);
+    const on = under(key, curve, stretch, box, own);
     // merged by the surfaces they lie on before any coordinates are compared
     const signature = on.join(',');
-    const alike = kept.get(signature);
+    const alike = known.get(signature);
     if (alike?.some((c) => sameCurve(c.curve, curve, tol * 4))) return;
-    const carrier = { curve, on, pieces: piecesOf(s, curve, on, faces), ...(seam ? { seam } : {}) };
-    round.push(carrier);
-    if (alike) alike.push(carrier);
-    else kept.set(signature, [carrier]);
+    const candidate: Candidate = { key, curve, on, box, stretch, seam };
+    round.push(candidate);
+    if (alike) alike.push(candidate);
+    else known.set(signature, [candidate]);
+  };
+  const meet = (pair: number, i: number, j: number, box: Box3): readonly Curve3[] => {
+    const before = kept(i) && kept(j) ? since?.memory.meetings.get(pair) : undefined;
+    const curves =
+      before && sameBox(before.box, box)
+        ? before.curves
+        : surfaceMeeting(s.surfaces[i] as Surface, s.surfaces[j] as Surface, box, tol);
+    next.meetings.set(pair, { box, curves });
+    return curves;
   };
   const pairs = [...meetingPairs(s)].sort(([a], [b]) => a - b);
   for (const [pair, boxes] of pairs) {
-    const [i, j] = [Math.floor(pair / n), pair % n];
-    const [a, b] = [s.surfaces[i] as Surface, s.surfaces[j] as Surface];
-    for (const curve of surfaceMeeting(a, b, boxes.reduce(joinBoxes), tol)) {
-      if (curve.type === 'line') lines.take(curve, pair, [i, j], boxes);
-      else take(curve, [i, j], false);
-    }
+    const [i, j] = [Math.floor(pair / PAIR), pair % PAIR];
+    meet(pair, i, j, boxes.reduce(joinBoxes)).forEach((curve, k) => {
+      if (curve.type === 'line') lines.take(curve, k, pair, [i, j], boxes);
+      else take(`${i},${j} curve ${k}`, curve, [i, j], false);
+    });
   }
   s.surfaces.forEach((surface, id) => {
     const seam = seamOf(surface);
-    if (seam) take(seam, [id], true);
+    if (seam && seam.type !== 'line') take(`${id} seam`, seam, [id], true);
   });
-  return [...lines.carriers(), ...round];
+  return [...lines.candidates(), ...round];
 };
+
+/** The pieces into which other surfaces part a candidate. */
+export const candidatePieces = (s: Solid, c: Candidate): Piece[] =>
+  piecesOf(s, c.curve, c.on, facesAlong(s, c.curve, c.stretch, c.box));
 
 /** The surfaces of a carrier that have a face box round p and pass through it. */
 export const surfacesAt = (s: Solid, on: readonly number[], p: Vec3): number[] => {
-  const near = s.faceGrid.around([p[0], p[1], p[2], p[0], p[1], p[2]]);
+  const near = s.faceGrid.at(p[0], p[1], p[2]);
   return on.filter((id) => {
     const surface = s.surfaces[id] as Surface;
     if (isPartial(surface) && Math.abs(signedDistance(surface, p)) > s.tol.linear * 100) return false;

@@ -1,9 +1,19 @@
-import { type Curve3, domainOf, type Ellipse3, type Line3, pointOn, topSpeed } from '../geometry/curve3.ts';
+import {
+  type Curve3,
+  domainOf,
+  type Ellipse3,
+  type Hyperbola3,
+  type Line3,
+  type Parabola3,
+  pointOn,
+  topSpeed,
+} from '../geometry/curve3.ts';
 import { smoothRoots, type TrigPolynomial, trigRoots } from '../geometry/roots.ts';
 import {
   ANGULAR_TOLERANCE,
   type Cone,
   type Cylinder,
+  type Plane,
   type Sphere,
   type Surface,
   signedDistance,
@@ -17,7 +27,38 @@ export const crossings = (curve: Curve3, s: Surface, tol: number): number[] => {
     const p = s.kind === 'plane' ? heightOver(curve, s.n, s.d) : squareOver(curve, s);
     if (p) return trigRoots(p, tol);
   }
+  if (s.kind === 'plane' && (curve.type === 'parabola' || curve.type === 'hyperbola'))
+    return archOverPlane(curve, s, tol).filter((t) => t >= curve.lo && t <= curve.hi);
   return searched(curve, s, domainOf(curve), tol);
+};
+
+/** Roots of a x^2 + b x + c; a touch gives one, where `touches` says so of the place between. */
+const quadraticRoots = (a: number, b: number, c: number, touches: (x: number) => boolean): number[] => {
+  if (a === 0) return b === 0 ? [] : [-c / b];
+  const middle = -b / (2 * a);
+  if (touches(middle)) return [middle];
+  const disc = b * b - 4 * a * c;
+  if (disc < 0) return [];
+  const q = -(b + (b < 0 ? -1 : 1) * Math.sqrt(disc)) / 2;
+  return q === 0 ? [0] : [q / a, c / q].sort((x, y) => x - y);
+};
+
+/** A parabola's height over a plane is a quadratic in its parameter, a hyperbola's one in e^t (times e^-t). */
+const archOverPlane = (curve: Parabola3 | Hyperbola3, { n, d }: Plane, tol: number): number[] => {
+  const height = (t: number): number => dot(n, pointOn(curve, t)) - d;
+  const b = dot(n, curve.u);
+  const c = dot(n, curve.v);
+  if (curve.type === 'parabola')
+    return quadraticRoots(c, b, dot(n, curve.p) - d, (t) => Math.abs(height(t)) <= tol);
+  const a = dot(n, curve.c) - d;
+  // it comes nearest where b sinh t + c cosh t = 0
+  if (Math.abs(c) < Math.abs(b)) {
+    const nearest = Math.atanh(-c / b);
+    if (Math.abs(height(nearest)) <= tol) return [nearest];
+  }
+  return quadraticRoots((b + c) / 2, a, (b - c) / 2, () => false)
+    .filter((x) => x > 0)
+    .map(Math.log);
 };
 
 const searched = (curve: Curve3, s: Surface, [lo, hi]: readonly [number, number], tol: number): number[] =>

@@ -43,6 +43,22 @@ export const edgeExtent = (e: Edge, along: Vec3): [number, number] => {
   return [Math.min(...ends), Math.max(...ends)];
 };
 
+/** The box of each edge, worked out once. */
+const edgeBoxes = new WeakMap<Edge, Box3>();
+
+const boxOfEdge = (e: Edge): Box3 => {
+  const known = edgeBoxes.get(e);
+  if (known) return known;
+  const [x, y, z] = AXES.map((axis) => edgeExtent(e, axis)) as [
+    [number, number],
+    [number, number],
+    [number, number],
+  ];
+  const box: Box3 = [x[0], y[0], z[0], x[1], y[1], z[1]];
+  edgeBoxes.set(e, box);
+  return box;
+};
+
 const AXES: readonly Vec3[] = [
   [1, 0, 0],
   [0, 1, 0],
@@ -92,10 +108,10 @@ export const boxOfBody = (s: Solid, edges: readonly Edge[]): Box3 => {
     if (lo < (b[i] as number)) b[i] = lo;
     if (hi > (b[i + 3] as number)) b[i + 3] = hi;
   };
-  for (const e of edges)
-    AXES.forEach((axis, i) => {
-      take(i, ...edgeExtent(e, axis));
-    });
+  for (const e of edges) {
+    const own = boxOfEdge(e);
+    for (let i = 0; i < 3; i++) take(i, own[i] as number, own[i + 3] as number);
+  }
   s.surfaces.forEach((surface, id) => {
     for (const tip of tipsOf(surface))
       if (endsIn(s, id, tip))

@@ -16,9 +16,11 @@ export type LoopSegment = {
  */
 const leftOf = (a: Vec2, b: Vec2, q: Vec2, nudge: Vec2): boolean => {
   const forward = a[1] < b[1] || (a[1] === b[1] && a[0] < b[0]);
-  const [lo, hi] = forward ? [a, b] : [b, a];
-  const e = sub2(hi, lo);
-  const s = cross2(e, sub2(q, lo)) || cross2(e, nudge);
+  const lo = forward ? a : b;
+  const hi = forward ? b : a;
+  const ex = hi[0] - lo[0];
+  const ey = hi[1] - lo[1];
+  const s = ex * (q[1] - lo[1]) - ey * (q[0] - lo[0]) || ex * nudge[1] - ey * nudge[0];
   return s > 0 === forward;
 };
 

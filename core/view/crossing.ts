@@ -8,14 +8,16 @@ import { coverAt, type FlatCarrier } from './flatCarrier.ts';
 const speedScale = (k: Curve2): number => (k.type === 'conic' ? length2(k.minor) : 1);
 
 /** What falls on a carrier: where, and between which parameters. */
-type Cover = {
+export type Cover = {
   /** disjoint stretches, ascending: a long line may carry hundreds of edges in a few places */
   readonly stretches: readonly (readonly [number, number])[];
   readonly range: readonly [number, number];
   readonly holds: (s: number) => boolean;
+  /** the box of each stretch in (u, v), flat in z */
+  readonly boxes: readonly Box3[];
 };
 
-const coverOf = (c: FlatCarrier, tol: number): Cover => {
+export const coverOf = (c: FlatCarrier, tol: number): Cover => {
   const slack = (tol * 4) / speedScale(c.curve);
   const sorted = c.members.length > 1 ? [...c.members].sort((a, b) => a.lo - b.lo) : c.members;
   const stretches: [number, number][] = [];
@@ -24,10 +26,15 @@ const coverOf = (c: FlatCarrier, tol: number): Cover => {
     if (last && m.lo - slack <= last[1]) last[1] = Math.max(last[1], m.hi);
     else stretches.push([m.lo, m.hi]);
   }
+  const boxes = stretches.map(([lo, hi]): Box3 => {
+    const [u0, v0, u1, v1] = boxOf2(c.curve, lo, hi);
+    return [u0, v0, 0, u1, v1, 0];
+  });
   const range = [(stretches[0] as [number, number])[0], Math.max(...stretches.map((x) => x[1]))] as const;
   if (isPeriodic(c.curve))
     return {
       stretches,
+      boxes,
       range,
       holds: (s) => c.members.some((m) => coverAt(m, s, slack, true) !== undefined),
     };
@@ -42,22 +49,25 @@ const coverOf = (c: FlatCarrier, tol: number): Cover => {
     const [from, to] = stretches[lo] as [number, number];
     return s >= from - slack && s <= to + slack;
   };
-  return { stretches, range, holds };
+  return { stretches, boxes, range, holds };
 };
 
 /**
- * Parts all carriers where they cross one another. The boxes of what falls on them are looked up, not those of the carriers:
- * a line across the whole view may carry little.
+ * Parts carriers where they cross one another. The boxes of what falls on them are looked up, not those of the carriers: a line
+ * across the whole view may carry little.
+ * @param asked which carriers are to be parted
  */
-export const crossCarriers = (carriers: readonly FlatCarrier[], tol: number): void => {
-  const covers = carriers.map((c) => coverOf(c, tol));
+export const crossCarriers = (
+  carriers: readonly FlatCarrier[],
+  covers: readonly Cover[],
+  asked: readonly boolean[],
+  tol: number,
+): void => {
   const boxes: Box3[] = [];
   const owner: number[] = [];
-  covers.forEach(({ stretches }, i) => {
-    const { curve } = carriers[i] as FlatCarrier;
-    for (const [lo, hi] of stretches) {
-      const [u0, v0, u1, v1] = boxOf2(curve, lo, hi);
-      boxes.push([u0, v0, 0, u1, v1, 0]);
+  covers.forEach((cover, i) => {
+    for (const b of cover.boxes) {
+      boxes.push(b);
       owner.push(i);
     }
   });
@@ -65,11 +75,13 @@ export const crossCarriers = (carriers: readonly FlatCarrier[], tol: number): vo
   const met = new Int32Array(carriers.length).fill(-1);
   boxes.forEach((box, k) => {
     const i = owner[k] as number;
+    if (!asked[i]) return;
     const a = carriers[i] as FlatCarrier;
     const onA = covers[i] as Cover;
     for (const other of grid.around(box)) {
       const j = owner[other] as number;
-      if (j < i || met[j] === i || (j === i && a.curve.type !== 'free')) continue;
+      // a pair of which both are asked is met once
+      if ((j < i && asked[j]) || met[j] === i || (j === i && a.curve.type !== 'free')) continue;
       if (!boxesMeet(box, boxes[other] as Box3, tol * 4)) continue;
       met[j] = i;
       const b = carriers[j] as FlatCarrier;

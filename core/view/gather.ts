@@ -4,12 +4,13 @@ import { signChanges } from '../geometry/roots.ts';
 import { normalAt, type Surface } from '../geometry/surface.ts';
 import { cross, dot, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
 import { type Edge, isDrawn } from '../solid/boundary.ts';
+import type { Change } from '../solid/change.ts';
 import { crossings } from '../solid/crossings.ts';
-import { archSense, carrierIndex, type FlatCarrier, type Member, reread } from './flatCarrier.ts';
+import { archSense, carrierIndex, type FlatCarrier, type Member } from './flatCarrier.ts';
 import type { ViewFrame } from './frames.ts';
 import { flatten, type Shadow, shadowsOf } from './project.ts';
 import type { SceneBody } from './scene.ts';
-import { coneOutlineRadii, type Silhouette, silhouettesOf } from './silhouette.ts';
+import { coneOutlineRadii, type Silhouette, type Silhouettes, silhouettesOf } from './silhouette.ts';
 
 /** Where an edge on a curved face passes from its near side to its far side: visibility may change there. */
 const turningParameters = (edge: Edge, body: SceneBody, f: ViewFrame, tol: number): number[] => {
@@ -50,41 +51,108 @@ const memberOf = (s: Shadow, kind: Member['kind'], of: readonly string[], source
   source,
 });
 
-/** Projects all edges and outlines of a scene and gathers what falls on one flat curve. */
-export const gather = (scene: readonly SceneBody[], f: ViewFrame, tol: number): FlatCarrier[] => {
+/** An edge or an outline as it falls in a view. */
+type Cast = { readonly members: readonly Member[]; readonly turns: readonly number[]; readonly edge?: Edge };
+
+/** What was cast in a view, for its next state: by the very objects that were cast. */
+export type CastMemory = {
+  readonly casts: ReadonlyMap<Edge | Silhouette, Cast>;
+  /** each body of the scene as it was, with its outlines */
+  readonly bodies: readonly { readonly body: SceneBody; readonly silhouettes: Silhouettes }[];
+};
+
+/** What changed in each body of a scene since its last state; undefined where all may have. */
+export type SceneChange = readonly (Change | undefined)[];
+
+/** What changed in a scene since something was cast of it. */
+export const changesIn = (scene: readonly SceneBody[], before: CastMemory | undefined): SceneChange =>
+  scene.map(({ solid, since, kept }, i) => {
+    const last = before?.bodies[i]?.body;
+    if (!last || last.kept !== kept || before.bodies.length !== scene.length) return undefined;
+    if (last.solid === solid) return { boxes: [], kept: solid.surfaces.map(() => true) };
+    return since?.solid === last.solid ? since.change : undefined;
+  });
+
+const castEdge = (edge: Edge, body: SceneBody, f: ViewFrame, tol: number, order: number): Cast => {
+  const under = edge.sheets.map((sheet) => body.solid.surfaces[sheet.surface] as Surface);
+  const shadows = shadowsOf(edge.curve, edge.from, edge.to, f, tol, `${order}:${edge.key}`, under);
+  return {
+    members: shadows.map((x) => memberOf(x, 'edge', edge.on, edge.key)),
+    turns: turningParameters(edge, body, f, tol),
+    edge,
+  };
+};
+
+const castOutline = (s: Silhouette, body: SceneBody, f: ViewFrame, tol: number, order: number): Cast => ({
+  members: keptStretches(s, body).flatMap(([from, to]) =>
+    shadowsOf(s.curve, from, to, f, tol, `${order}:${s.of}`, []).map((x) =>
+      memberOf(x, 'outline', [s.of], s.of),
+    ),
+  ),
+  turns: [],
+});
+
+/** Projects all edges and outlines of a scene; what was cast before is taken over. */
+const castAll = (
+  scene: readonly SceneBody[],
+  f: ViewFrame,
+  tol: number,
+  changes: SceneChange,
+  before: CastMemory | undefined,
+): CastMemory => {
+  const casts = new Map<Edge | Silhouette, Cast>();
+  const bodies = scene.map((body, order) => {
+    for (const edge of body.edges)
+      if (isDrawn(edge)) casts.set(edge, before?.casts.get(edge) ?? castEdge(edge, body, f, tol, order));
+    const last = before?.bodies[order];
+    const change = changes[order];
+    const silhouettes =
+      last?.body.solid === body.solid
+        ? last.silhouettes
+        : silhouettesOf(body.solid, f, last && change && { silhouettes: last.silhouettes, change });
+    for (const list of silhouettes)
+      for (const s of list) {
+        // what a cut leaves of an outline hangs on the cut
+        const known = body.kept ? undefined : before?.casts.get(s);
+        casts.set(s, known ?? castOutline(s, body, f, tol, order));
+      }
+    return { body, silhouettes };
+  });
+  return { casts, bodies };
+};
+
+/**
+ * Projects all edges and outlines of a scene and gathers what falls on one flat curve.
+ * @param changes for each body, what changed since `before` was cast; undefined where all may have
+ */
+export const gather = (
+  scene: readonly SceneBody[],
+  f: ViewFrame,
+  tol: number,
+  changes: SceneChange = [],
+  before?: CastMemory,
+): { readonly carriers: FlatCarrier[]; readonly memory: CastMemory } => {
   const carriers: FlatCarrier[] = [];
   const index = carrierIndex(tol);
-  const place = (m: Member, turns: readonly number[], edge?: Edge): void => {
-    let home = index.find(m);
-    if (!home) {
-      home = { curve: m.curve, members: [], cuts: [], twins: [] };
-      carriers.push(home);
-      index.add(home);
+  const memory = castAll(scene, f, tol, changes, before);
+  for (const { members, turns, edge } of memory.casts.values())
+    for (const m of members) {
+      let home = index.find(m);
+      if (!home) {
+        home = { curve: m.curve, casts: [], members: [], cuts: [], twins: [] };
+        carriers.push(home);
+        index.add(home);
+      }
+      home.casts.push(m);
+      const own = home.curve;
+      for (const t of turns) {
+        if (own.type === 'free') home.cuts.push(...(edge ? within(edge.curve, [t], m.lo, m.hi) : []));
+        else if (own.type === 'arch')
+          home.cuts.push(own === m.curve ? t : t * archSense(own, m.curve as Arch2, tol * 2));
+        else if (edge) home.cuts.push(parameterOn2(own, flatten(f, pointOn(edge.curve, t))));
+      }
     }
-    home.members.push(reread(m, home.curve, tol));
-    const own = home.curve;
-    for (const t of turns) {
-      if (own.type === 'free') home.cuts.push(...(edge ? within(edge.curve, [t], m.lo, m.hi) : []));
-      else if (own.type === 'arch')
-        home.cuts.push(own === m.curve ? t : t * archSense(own, m.curve as Arch2, tol * 2));
-      else if (edge) home.cuts.push(parameterOn2(own, flatten(f, pointOn(edge.curve, t))));
-    }
-  };
-  scene.forEach((body, order) => {
-    for (const edge of body.edges) {
-      if (!isDrawn(edge)) continue;
-      const turns = turningParameters(edge, body, f, tol);
-      const under = edge.sheets.map((sheet) => body.solid.surfaces[sheet.surface] as Surface);
-      for (const shadow of shadowsOf(edge.curve, edge.from, edge.to, f, tol, `${order}:${edge.key}`, under))
-        place(memberOf(shadow, 'edge', edge.on, edge.key), turns, edge);
-    }
-    for (const s of silhouettesOf(body.solid, f)) {
-      for (const [from, to] of keptStretches(s, body))
-        for (const shadow of shadowsOf(s.curve, from, to, f, tol, `${order}:${s.of}`, []))
-          place(memberOf(shadow, 'outline', [s.of], s.of), []);
-    }
-  });
-  return carriers;
+  return { carriers, memory };
 };
 
 /** The stretches of an outline on the kept side of a cut. */

@@ -1,4 +1,4 @@
-import { TAU } from '../geometry/angle.ts';
+import { TAU, wrapAngle } from '../geometry/angle.ts';
 import { type Curve2, isPeriodic, pointOn2, tangentOn2 } from '../geometry/curve2.ts';
 import { along, distance2, dot, scale, type Vec3 } from '../geometry/vec.ts';
 import type { Tolerance } from '../solid/body.ts';
@@ -12,19 +12,38 @@ export type Run = { from: number; to: number; class: 'visible' | 'hidden' };
 /** Answers whether a line at p, running square to `across` in the view, is hidden: blocked on either side of it. */
 export type Hiding = (p: Vec3, across: Vec3) => boolean;
 
+/** Above this many figures a typed array sorts them sooner. */
+const MANY = 24;
+
+const sortUp = (xs: number[]): void => {
+  if (xs.length < MANY) xs.sort((a, b) => a - b);
+  else
+    Float64Array.from(xs)
+      .sort()
+      .forEach((x, i) => {
+        xs[i] = x;
+      });
+};
+
 /** The parameters at which a carrier is parted: its cuts and its members' ends, those nearer than the tolerance as one. */
 const knotsOf = (c: FlatCarrier, periodic: boolean, tol: Tolerance): number[] => {
-  const wrap = (s: number): number => (periodic ? ((s % TAU) + TAU) % TAU : s);
-  const cuts = c.cuts.map(wrap);
-  for (const m of c.members) if (!periodic || m.hi - m.lo < TAU - 1e-9) cuts.push(wrap(m.lo), wrap(m.hi));
-  cuts.sort((a, b) => a - b);
+  const cuts = periodic ? c.cuts.map(wrapAngle) : c.cuts.slice();
+  for (const m of c.members) {
+    if (!periodic) cuts.push(m.lo, m.hi);
+    else if (m.hi - m.lo < TAU - 1e-9) cuts.push(wrapAngle(m.lo), wrapAngle(m.hi));
+  }
+  sortUp(cuts);
   const least = tol.linear * 4;
+  const line = c.curve.type === 'line';
   const apart = (a: number, b: number): boolean =>
-    c.curve.type === 'line' ? b - a > least : distance2(pointOn2(c.curve, a), pointOn2(c.curve, b)) > least;
-  const knots = cuts.filter((s, i) => {
-    const before = cuts[i - 1] as number;
-    return i === 0 || (s !== before && ((periodic && s - before > 1) || apart(before, s)));
-  });
+    line ? b - a > least : distance2(pointOn2(c.curve, a), pointOn2(c.curve, b)) > least;
+  const knots: number[] = [];
+  for (let i = 0; i < cuts.length; i++) {
+    const s = cuts[i] as number;
+    const before = cuts[i - 1];
+    if (before === undefined || (s !== before && ((periodic && s - before > 1) || apart(before, s))))
+      knots.push(s);
+  }
   if (periodic) {
     if (!knots.length) knots.push(0);
     const last = knots.at(-1) as number;
@@ -35,22 +54,28 @@ const knotsOf = (c: FlatCarrier, periodic: boolean, tol: Tolerance): number[] =>
   return knots;
 };
 
-/** What falls on a carrier at a parameter, asked in ascending order. */
-const sweepOf = (c: FlatCarrier, periodic: boolean): ((s: number) => { m: Member; t: number }[]) => {
+/** Gives what falls on a carrier at a parameter, asked in ascending order, each with the parameter in its own range. */
+type Sweep = (s: number, each: (m: Member, t: number) => void) => void;
+
+const sweepOf = (c: FlatCarrier, periodic: boolean): Sweep => {
   if (periodic)
-    return (s) =>
-      c.members.flatMap((m) => {
+    return (s, each) => {
+      for (const m of c.members) {
         const t = coverAt(m, s, 0, true);
-        return t === undefined ? [] : [{ m, t }];
-      });
+        if (t !== undefined) each(m, t);
+      }
+    };
   const waiting = c.members.length > 1 ? [...c.members].sort((a, b) => a.lo - b.lo) : c.members;
   let next = 0;
   let open: Member[] = [];
-  return (s) => {
+  return (s, each) => {
     for (; next < waiting.length && (waiting[next] as Member).lo <= s; next++)
       open.push(waiting[next] as Member);
-    if (open.some((m) => m.hi < s)) open = open.filter((m) => m.hi >= s);
-    return open.map((m) => ({ m, t: s }));
+    let ended = false;
+    for (const m of open)
+      if (m.hi < s) ended = true;
+      else each(m, s);
+    if (ended) open = open.filter((m) => m.hi >= s);
   };
 };
 
@@ -91,24 +116,22 @@ export const runsOf = (
     const a = knots[i - 1] as number;
     const b = knots[i] as number;
     const s = (a + b) / 2;
-    const here = at(s);
-    if (!here.length) continue;
+    // only the nearest needs a look: if it is hidden, all behind it are
+    let near: Vec3 | undefined;
+    let level = Number.NEGATIVE_INFINITY;
+    const look = (m: Member, t: number): void => {
+      const p = m.spaceAt(t);
+      const w = dot(p, f.toward);
+      if (w <= level) return;
+      level = w;
+      near = p;
+    };
+    at(s, look);
+    if (!near) continue;
     const over = c.twins.length ? twinsOver(c, a, b, tol) : [];
     // the first of several that run over one another here speaks for all
     if (over.some((twin) => order(twin) < order(c))) continue;
-    for (const twin of over)
-      here.push({ m: twin.members[0] as Member, t: nearestOn(twin, pointOn2(c.curve, s)).s });
-    // only the nearest needs a look: if it is hidden, all behind it are
-    let near: Vec3 = [0, 0, 0];
-    let level = Number.NEGATIVE_INFINITY;
-    for (const { m, t } of here) {
-      const p = m.spaceAt(t);
-      const w = dot(p, f.toward);
-      if (w > level) {
-        level = w;
-        near = p;
-      }
-    }
+    for (const twin of over) look(twin.members[0] as Member, nearestOn(twin, pointOn2(c.curve, s)).s);
     const t2 = tangentOn2(c.curve, s);
     const across = along(scale(f.u, -t2[1]), f.v, t2[0]);
     runs.push({ from: a, to: b, class: hides(near, across) ? 'hidden' : 'visible' });

@@ -1,8 +1,9 @@
-import { type Box3, boxCorners } from '../geometry/box.ts';
+import type { Box3 } from '../geometry/box.ts';
 import { type BoxGrid, boxGrid } from '../geometry/boxGrid.ts';
 import { along, dot, type Vec3 } from '../geometry/vec.ts';
 import { insideSolid, type Solid, solidIntervals, type Tolerance } from '../solid/body.ts';
 import type { Edge } from '../solid/boundary.ts';
+import type { Change } from '../solid/change.ts';
 import type { ViewFrame } from './frames.ts';
 import type { Hiding } from './runs.ts';
 
@@ -15,6 +16,8 @@ export type SceneBody = {
   /** the edges that remain, the cut face's outline among them */
   readonly edges: readonly Edge[];
   readonly kept?: HalfSpace;
+  /** the state before, where what changed since is known */
+  readonly since?: { readonly solid: Solid; readonly change: Change };
 };
 
 /**
@@ -33,19 +36,25 @@ type StandingBody = SceneBody & {
   readonly flatBoxes: readonly Box3[];
   readonly grid: BoxGrid;
   readonly keeps: readonly boolean[];
+  readonly adds: readonly boolean[];
 };
 
 /** A body's cells as they stand in a view: their boxes in (u, v), and in z the depth towards the observer. */
 const standing = (b: SceneBody, f: ViewFrame, start: number): StandingBody => {
-  const flatBoxes = b.solid.cells.map(({ cell }): Box3 => {
-    const corners = boxCorners(cell.box);
-    const extent = (d: Vec3): [number, number] => {
-      const xs = corners.map((p) => dot(p, d));
-      return [Math.min(...xs), Math.max(...xs)];
+  const flatBoxes = b.solid.cells.map(({ cell: { box } }): Box3 => {
+    const reach = (d: Vec3): [number, number] => {
+      let middle = 0;
+      let half = 0;
+      for (let i = 0; i < 3; i++) {
+        const [lo, hi] = [box[i] as number, box[i + 3] as number];
+        middle += (d[i] as number) * (lo + hi);
+        half += Math.abs(d[i] as number) * (hi - lo);
+      }
+      return [(middle - half) / 2, (middle + half) / 2];
     };
-    const [u0, u1] = extent(f.u);
-    const [v0, v1] = extent(f.v);
-    const [w0, w1] = extent(f.toward);
+    const [u0, u1] = reach(f.u);
+    const [v0, v1] = reach(f.v);
+    const [w0, w1] = reach(f.toward);
     return [u0, v0, w0, u1, v1, w1];
   });
   return {
@@ -56,27 +65,26 @@ const standing = (b: SceneBody, f: ViewFrame, start: number): StandingBody => {
       start,
     ),
     keeps: b.solid.cells.map((c) => b.solid.ops[c.op] === 'keep'),
+    adds: b.solid.cells.map((c) => b.solid.ops[c.op] === 'add'),
   };
 };
 
+type Limits = readonly [number, number];
+
 /** The part of the ray from p that is still there, from `start` on. */
-const rayLimits = (b: SceneBody, p: Vec3, toward: Vec3, start: number): [number, number] | undefined => {
-  if (!b.kept) return [start, Number.POSITIVE_INFINITY];
-  const rise = dot(b.kept.n, toward);
-  const gap = dot(b.kept.n, p) - b.kept.d;
+const rayLimits = (kept: HalfSpace, p: Vec3, toward: Vec3, start: number): Limits | undefined => {
+  const rise = dot(kept.n, toward);
+  const gap = dot(kept.n, p) - kept.d;
   if (Math.abs(rise) < 1e-12) return gap < 0 ? undefined : [start, Number.POSITIVE_INFINITY];
   const turn = -gap / rise;
   if (rise > 0) return [Math.max(start, turn), Number.POSITIVE_INFINITY];
   return turn <= start ? undefined : [start, turn];
 };
 
-/** The cells that a ray from p may meet before the observer; what lies behind p has no say. */
-const cellsBefore = (b: StandingBody, p: Vec3, f: ViewFrame, start: number): number[] => {
-  const u = dot(p, f.u);
-  const v = dot(p, f.v);
-  const w = dot(p, f.toward) + start;
+/** The cells that a ray from a point at (u, v) may meet before the observer; what lies behind depth w has no say. */
+const cellsBefore = (b: StandingBody, u: number, v: number, w: number): number[] => {
   const out: number[] = [];
-  for (const i of b.grid.near([u, v, 0, u, v, 0])) {
+  for (const i of b.grid.at(u, v, 0)) {
     const x = b.flatBoxes[i] as Box3;
     if (u >= x[0] && u <= x[3] && v >= x[1] && v <= x[4] && (x[5] > w || b.keeps[i])) out.push(i);
   }
@@ -89,7 +97,7 @@ const blocks = (
   p: Vec3,
   f: ViewFrame,
   cells: readonly number[],
-  [lo, hi]: readonly [number, number],
+  [lo, hi]: Limits,
   tol: Tolerance,
 ): boolean => {
   const stretches = solidIntervals(b.solid, p, f.toward, cells);
@@ -108,17 +116,18 @@ const blocks = (
  */
 const plainlyBlocked = (
   b: StandingBody,
-  [p, q]: readonly [Vec3, Vec3],
+  p: Vec3,
+  q: Vec3,
   f: ViewFrame,
   cells: readonly number[],
-  [lo, hi]: readonly [number, number],
+  [lo, hi]: Limits,
   tol: Tolerance,
 ): boolean => {
   const { solid } = b;
   const d = f.toward;
   const w = dot(p, d);
   for (const i of cells) {
-    if (solid.ops[(solid.cells[i] as { op: number }).op] !== 'add') continue;
+    if (!b.adds[i]) continue;
     const x = b.flatBoxes[i] as Box3;
     const from = Math.max(lo, x[2] - w);
     const to = Math.min(hi, x[5] - w);
@@ -127,9 +136,9 @@ const plainlyBlocked = (
       const t = from + k * (to - from);
       if (
         insideSolid(solid, along(p, d, t)) &&
-        insideSolid(solid, along(q, d, t)) &&
+        insideSolid(solid, along(q, d, t + tol.linear)) &&
         insideSolid(solid, along(p, d, t + tol.linear)) &&
-        insideSolid(solid, along(p, d, t - tol.linear))
+        insideSolid(solid, along(q, d, t))
       )
         return true;
     }
@@ -144,21 +153,29 @@ const plainlyBlocked = (
 export const hidingIn = (scene: readonly SceneBody[], f: ViewFrame, tol: Tolerance): Hiding => {
   const start = tol.size * START_SHARE;
   const side = tol.size * SIDE_SHARE;
+  const free: Limits = [start, Number.POSITIVE_INFINITY];
   const bodies = scene.map((b) => standing(b, f, start));
   return (at, across) => {
-    const beside = [along(at, across, side), along(at, across, -side)] as const;
-    const around = bodies.flatMap((b) => {
-      const cells = cellsBefore(b, at, f, start);
-      return cells.length ? [{ b, cells, limits: beside.map((p) => rayLimits(b, p, f.toward, start)) }] : [];
-    });
-    if (!around.length) return false;
-    for (const { b, cells, limits } of around)
-      if (limits[0] && limits[1] && plainlyBlocked(b, beside, f, cells, limits[0], tol)) return true;
-    return beside.every((p, k) =>
-      around.some(({ b, cells, limits }) => {
-        const own = limits[k];
-        return own !== undefined && blocks(b, p, f, cells, own, tol);
-      }),
-    );
+    const u = dot(at, f.u);
+    const v = dot(at, f.v);
+    const w = dot(at, f.toward) + start;
+    const p = along(at, across, side);
+    const q = along(at, across, -side);
+    const limitsOf = (b: StandingBody, x: Vec3): Limits | undefined =>
+      b.kept ? rayLimits(b.kept, x, f.toward, start) : free;
+    const doubtful: { b: StandingBody; cells: readonly number[] }[] = [];
+    for (const b of bodies) {
+      const cells = cellsBefore(b, u, v, w);
+      if (!cells.length) continue;
+      const limits = limitsOf(b, p);
+      if (limits && limitsOf(b, q) && plainlyBlocked(b, p, q, f, cells, limits, tol)) return true;
+      doubtful.push({ b, cells });
+    }
+    const meets = (x: Vec3): boolean =>
+      doubtful.some(({ b, cells }) => {
+        const limits = limitsOf(b, x);
+        return limits !== undefined && blocks(b, x, f, cells, limits, tol);
+      });
+    return doubtful.length > 0 && meets(p) && meets(q);
   };
 };

@@ -1,8 +1,10 @@
 import { type Curve3, pointOn } from '../geometry/curve3.ts';
-import type { Cone, Cylinder, Round, Torus } from '../geometry/surface.ts';
+import type { Cone, Cylinder, Round, Surface, Torus } from '../geometry/surface.ts';
 import { add, along, cross, dot, length, perpendiculars, scale, unit, type Vec3 } from '../geometry/vec.ts';
-import type { Solid } from '../solid/body.ts';
+import type { Face, Solid } from '../solid/body.ts';
+import { CLASSIFYING_REACH, faceKeyAt } from '../solid/boundary.ts';
 import { carrierOf, surfacesAt } from '../solid/carriers.ts';
+import { type Change, isAway } from '../solid/change.ts';
 import { changingSheets } from '../solid/sheets.ts';
 import type { ViewFrame } from './frames.ts';
 
@@ -77,21 +79,39 @@ export const outlinesOf = (s: Round, toward: Vec3): Curve3[] => {
   }
 };
 
-/** The outlines of a body's curved faces where those faces really are on its boundary. */
-export const silhouettesOf = (s: Solid, f: ViewFrame): Silhouette[] =>
-  s.surfaces.flatMap((surface, id) => {
-    if (surface.kind === 'plane') return [];
-    return outlinesOf(surface, f.toward).flatMap((curve) => {
-      const { on, pieces } = carrierOf(s, curve, [id]);
-      const out: Silhouette[] = [];
-      for (const { from, to } of pieces) {
-        const t = (from + to) / 2;
-        const through = surfacesAt(s, on, pointOn(curve, t));
-        if (!through.includes(id)) continue;
-        if (!changingSheets(s, curve, t, through).some((sheet) => sheet.surface === id)) continue;
-        const face = (s.facesOf[id] as number[])[0] as number;
-        out.push({ curve, from, to, surface: id, of: s.faces[face]!.key });
-      }
-      return out;
-    });
+/** The outlines on one surface. */
+const outlinesOn = (s: Solid, id: number, f: ViewFrame): Silhouette[] => {
+  const surface = s.surfaces[id] as Surface;
+  if (surface.kind === 'plane') return [];
+  return outlinesOf(surface, f.toward).flatMap((curve) => {
+    const { on, pieces } = carrierOf(s, curve, [id]);
+    const out: Silhouette[] = [];
+    for (const { from, to } of pieces) {
+      const t = (from + to) / 2;
+      const p = pointOn(curve, t);
+      const through = surfacesAt(s, on, p);
+      if (!through.includes(id)) continue;
+      if (!changingSheets(s, curve, t, through).some((sheet) => sheet.surface === id)) continue;
+      out.push({ curve, from, to, surface: id, of: faceKeyAt(s, id, p) });
+    }
+    return out;
+  });
+};
+
+/** The outlines of a body's curved faces where those faces really are on its boundary, by the surface they lie on. */
+export type Silhouettes = readonly (readonly Silhouette[])[];
+
+/** @param before the outlines in the body's last state: those on faces away from what changed are taken over, the very same objects */
+export const silhouettesOf = (
+  s: Solid,
+  f: ViewFrame,
+  before?: { readonly silhouettes: Silhouettes; readonly change: Change },
+): Silhouettes =>
+  s.surfaces.map((_, id) => {
+    const holds =
+      before?.change.kept[id] &&
+      (s.facesOf[id] as number[]).every((i) =>
+        isAway(before.change, (s.faces[i] as Face).box, s.tol.size * CLASSIFYING_REACH),
+      );
+    return holds ? (before.silhouettes[id] as readonly Silhouette[]) : outlinesOn(s, id, f);
   });

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { cosDegrees, sinDegrees, TAU } from '../../core/geometry/angle.ts';
-import { type Box3, boxesMeet, lineInBox } from '../../core/geometry/box.ts';
+import { type Box3, boxesMeet, inBox, lineInBox } from '../../core/geometry/box.ts';
 import { boxGrid } from '../../core/geometry/boxGrid.ts';
 import {
   boxOf2,
@@ -205,9 +205,13 @@ describe('boxes', () => {
   test('the grid misses none that a look at each would find', () => {
     fc.assert(
       fc.property(fc.array(box, { minLength: 1, maxLength: 60 }), box, (boxes, query) => {
-        const found = boxGrid(boxes, 1e-6).near(query);
-        expect([...found]).toEqual([...found].sort((a, b) => a - b));
+        const grid = boxGrid(boxes, 1e-6);
+        const found = grid.around(query);
         for (const [i, b] of boxes.entries()) if (boxesMeet(b, query, 0)) expect(found).toContain(i);
+        const [x, y, z] = query;
+        const here = grid.at(x, y, z);
+        expect([...here]).toEqual([...here].sort((a, b) => a - b));
+        for (const [i, b] of boxes.entries()) if (inBox(b, [x, y, z], 0)) expect(here).toContain(i);
       }),
     );
   });
