@@ -6,13 +6,51 @@ import { type DeskPicture, deskPicture } from './deskPicture.ts';
 /** The desk's engine, away from the thread that types and drags. */
 const desk = openDesk();
 
+/** Without a picture for so long, a preview under way is finished though newer input waits. */
+const PATIENCE = 120;
+
+let newest = 0;
+let lastPicture = 0;
+/** What is under way; the next begins when it is done or left. */
+let underWay: Promise<unknown> = Promise.resolve();
+
+/** Lets messages that have come in meanwhile be taken up. */
+const channel = new MessageChannel();
+const breath = (): Promise<void> =>
+  new Promise((done) => {
+    channel.port1.onmessage = () => done();
+    channel.port2.postMessage(undefined);
+  });
+
+const draw = async (data: Drawing, mayBeLeft: () => boolean): Promise<DeskPicture | undefined> => {
+  const read = readDrawing(data);
+  if (!read.ok) return { ok: false, faults: read.faults };
+  const start = performance.now();
+  const run = desk.steps(read.value);
+  for (;;) {
+    const step = run.next();
+    if (step.done) {
+      lastPicture = performance.now();
+      return deskPicture(read.value, step.value, lastPicture - start);
+    }
+    await breath();
+    if (mayBeLeft() && performance.now() - lastPicture < PATIENCE) return undefined;
+  }
+};
+
 const api = {
-  work: (data: Drawing): DeskPicture => {
-    const read = readDrawing(data);
-    if (!read.ok) return { ok: false, faults: read.faults };
-    const start = performance.now();
-    const worked = desk.work(read.value);
-    return deskPicture(read.value, worked, performance.now() - start);
+  /**
+   * @param passing a preview, which newer input may interrupt
+   * @returns the picture, or undefined where newer input has taken a preview's place
+   */
+  work: async (data: Drawing, passing: boolean): Promise<DeskPicture | undefined> => {
+    newest++;
+    const mine = newest;
+    const overtaken = (): boolean => passing && mine !== newest;
+    const before = underWay;
+    const own = before.then(() => (overtaken() ? undefined : draw(data, overtaken)));
+    underWay = own.catch(() => undefined);
+    return own;
   },
 };
 export type DeskWorker = typeof api;

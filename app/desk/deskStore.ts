@@ -149,7 +149,7 @@ export const propose = async (drawing: Drawing, label: string): Promise<readonly
 
 /** Shows a change while it is being dragged, without keeping it. */
 export const preview = async (drawing: Drawing): Promise<void> => {
-  const picture = await workPicture(drawing);
+  const picture = await workPicture(drawing, true);
   if (picture?.ok) set({ picture: shown(picture) });
 };
 

@@ -7,7 +7,7 @@ import { type ModelledPart, partModel } from '../part/model.ts';
 import type { ViewName } from '../part/schema.ts';
 import { type Section, sectionOf } from '../section/section.ts';
 import { type CuttingPlane, cuttingPlane } from '../section/trace.ts';
-import { drawSheet, type Sheet } from '../sheet/sheet.ts';
+import { cutShownIn, drawSheet, type Sheet } from '../sheet/sheet.ts';
 import { type BuiltPart, buildPart } from '../solid/build.ts';
 import { type Measures, measureSolid, measureTogether } from '../solid/measure.ts';
 import { VIEW_FRAMES } from '../view/frames.ts';
@@ -31,7 +31,11 @@ export type Worked =
     }
   | { readonly ok: false; readonly faults: readonly Fault[] };
 
-export type Desk = { readonly work: (d: Drawing) => Worked };
+/** `steps` does the same in stages of a few milliseconds, and may be left for good after any of them. */
+export type Desk = {
+  readonly work: (d: Drawing) => Worked;
+  readonly steps: (d: Drawing) => Generator<undefined, Worked>;
+};
 
 type Remembered = {
   key: string;
@@ -76,57 +80,75 @@ export const openDesk = (): Desk => {
     return last;
   };
 
-  return {
-    work: (d) => {
-      const known = build(d);
-      if (!('part' in known)) return { ok: false, faults: known };
-      const { part, views } = known;
-      const findings: Fault[] = [];
-      const sections: Section[] = [];
-      for (const cut of d.cuts.filter((c) => c.on)) {
-        const plane = cuttingPlane(cut.trace, d.part);
-        if (!plane.ok) return { ok: false, faults: plane.faults };
-        const section = sectionOf(part, plane.value);
-        if (!section.bodies.length) findings.push(missing(plane.value, part));
-        else if (!d.setup.views.includes(plane.value.seenIn)) findings.push(unseen(plane.value));
-        sections.push(section);
-      }
-      const plain = (name: ViewName): View => {
-        const seen = views.get(name);
-        if (seen) return seen;
-        const { view, memory } = seeScene(part.bodies, VIEW_FRAMES[name], part.tol, known.memories.get(name));
-        views.set(name, view);
-        known.memories.set(name, memory);
-        return view;
-      };
-      const sectional = (name: ViewName, scene: readonly SceneBody[]): View => {
-        const key = `${sections.find((s) => s.remains === scene)?.plane.name} ${name}`;
-        const { view, memory } = seeScene(scene, VIEW_FRAMES[name], part.tol, known.sectional.get(key));
-        known.sectional.set(key, memory);
-        return view;
-      };
-      const sheet = drawSheet(part, d.setup, d, sections, (name, scene) =>
-        scene === part.bodies ? plain(name) : sectional(name, scene),
-      );
-      const postings = sheet.views.map((v) => {
-        const section = sections.find((x) => x.plane.name === v.cut);
-        const edges = (section?.remains ?? part.bodies).flatMap((body) => body.edges);
-        return [v.name, postingsIn(v.view, known.points, edges, part.tol.linear)] as const;
-      });
-      const rows = known.points.map((p) => ({
-        ...p,
-        postings: Object.fromEntries(postings.map(([name, posted]) => [name, posted.get(p.key) ?? 'none'])),
-      }));
-      return {
-        ok: true,
-        part,
-        sheet,
-        rows,
-        measures: known.measures,
-        findings: [...findings, ...sheet.findings],
-      };
-    },
+  function* steps(d: Drawing): Generator<undefined, Worked> {
+    const known = build(d);
+    if (!('part' in known)) return { ok: false, faults: known };
+    yield undefined;
+    const { part, views } = known;
+    const findings: Fault[] = [];
+    const sections: Section[] = [];
+    for (const cut of d.cuts.filter((c) => c.on)) {
+      const plane = cuttingPlane(cut.trace, d.part);
+      if (!plane.ok) return { ok: false, faults: plane.faults };
+      const section = sectionOf(part, plane.value);
+      if (!section.bodies.length) findings.push(missing(plane.value, part));
+      else if (!d.setup.views.includes(plane.value.seenIn)) findings.push(unseen(plane.value));
+      sections.push(section);
+      yield undefined;
+    }
+    const plain = (name: ViewName): View => {
+      const seen = views.get(name);
+      if (seen) return seen;
+      const { view, memory } = seeScene(part.bodies, VIEW_FRAMES[name], part.tol, known.memories.get(name));
+      views.set(name, view);
+      known.memories.set(name, memory);
+      return view;
+    };
+    const cutViews = new Map<string, View>();
+    const sectional = (name: ViewName, scene: readonly SceneBody[]): View => {
+      const key = `${sections.find((s) => s.remains === scene)?.plane.name} ${name}`;
+      const seen = cutViews.get(key);
+      if (seen) return seen;
+      const { view, memory } = seeScene(scene, VIEW_FRAMES[name], part.tol, known.sectional.get(key));
+      known.sectional.set(key, memory);
+      cutViews.set(key, view);
+      return view;
+    };
+    const viewIn = (name: ViewName, scene: readonly SceneBody[]): View =>
+      scene === part.bodies ? plain(name) : sectional(name, scene);
+    for (const name of d.setup.views) {
+      viewIn(name, cutShownIn(name, sections)?.remains ?? part.bodies);
+      yield undefined;
+    }
+    const sheet = drawSheet(part, d.setup, d, sections, viewIn);
+    yield undefined;
+    const postings = sheet.views.map((v) => {
+      const section = sections.find((x) => x.plane.name === v.cut);
+      const edges = (section?.remains ?? part.bodies).flatMap((body) => body.edges);
+      return [v.name, postingsIn(v.view, known.points, edges, part.tol.linear)] as const;
+    });
+    const rows = known.points.map((p) => ({
+      ...p,
+      postings: Object.fromEntries(postings.map(([name, posted]) => [name, posted.get(p.key) ?? 'none'])),
+    }));
+    return {
+      ok: true,
+      part,
+      sheet,
+      rows,
+      measures: known.measures,
+      findings: [...findings, ...sheet.findings],
+    };
+  }
+
+  const work = (d: Drawing): Worked => {
+    const run = steps(d);
+    for (;;) {
+      const step = run.next();
+      if (step.done) return step.value;
+    }
   };
+  return { work, steps };
 };
 
 /** A cut whose trace has no view to stand in. */

@@ -1,3 +1,5 @@
+import type { Box3 } from '../geometry/box.ts';
+import { boxGrid } from '../geometry/boxGrid.ts';
 import { pointOn2 } from '../geometry/curve2.ts';
 import { pointOn } from '../geometry/curve3.ts';
 import { distance2, dot, type Vec2, type Vec3 } from '../geometry/vec.ts';
@@ -27,6 +29,12 @@ export const postingsIn = (
       if (list) list.push(l);
       else linesOf.set(s, [l]);
     }
+  const straight = edges.filter((e) => e.curve.type === 'line' && e.kind !== 'smooth');
+  const boxes = straight.map(({ curve, from, to }): Box3 => {
+    const [a, b] = [flatten(view.frame, pointOn(curve, from)), flatten(view.frame, pointOn(curve, to))];
+    return [Math.min(a[0], b[0]), Math.min(a[1], b[1]), 0, Math.max(a[0], b[0]), Math.max(a[1], b[1]), 0];
+  });
+  const grid = boxGrid(boxes, tol * 40);
   return new Map(
     points.map((p) => {
       const at = flatten(view.frame, p.at);
@@ -34,15 +42,14 @@ export const postingsIn = (
         .flatMap((e) => linesOf.get(e) ?? [])
         .filter((l) => touchesLine(l, at, tol * 40));
       if (!reaching.length) return [p.key, 'none'] as const;
-      const covered = edges.some((e) => covers(e, p, view, tol * 40));
+      const covered = grid.at(at[0], at[1], 0).some((i) => covers(straight[i] as Edge, p, view, tol * 40));
       return [p.key, !covered && reaching.some((l) => l.class === 'visible') ? 'seen' : 'hidden'] as const;
     }),
   );
 };
 
 /** True where a straight edge passes before the point for the view's observer. */
-const covers = ({ curve, from, to, kind }: Edge, p: NumberedPoint, view: View, tol: number): boolean => {
-  if (curve.type !== 'line' || kind === 'smooth') return false;
+const covers = ({ curve, from, to }: Edge, p: NumberedPoint, view: View, tol: number): boolean => {
   const { frame } = view;
   const at = flatten(frame, p.at);
   const [a, b] = [pointOn(curve, from), pointOn(curve, to)];

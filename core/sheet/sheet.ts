@@ -53,6 +53,10 @@ export const showsCut = (section: Section, name: ViewName): boolean =>
   name !== section.plane.seenIn &&
   section.plane.legs.some((leg) => dot(VIEW_FRAMES[name].toward, leg.kept.n) < -1e-9);
 
+/** The cut that a view shows, if any. */
+export const cutShownIn = (name: ViewName, sections: readonly Section[]): Section | undefined =>
+  sections.find((s) => s.bodies.length > 0 && showsCut(s, name));
+
 /** Works a view out; the desk hands in one that remembers. */
 export type ViewMaker = (name: ViewName, scene: readonly SceneBody[]) => View;
 
@@ -235,14 +239,13 @@ export const drawSheet = (
   }
   const used = new Set<string>();
   const views = [...layout.boxes].map(([name, home]): PlacedView => {
-    const section = sections.find((s) => s.bodies.length && showsCut(s, name));
-    const scene: readonly SceneBody[] = section ? section.remains : part.bodies;
+    const section = cutShownIn(name, sections);
     if (section) used.add(section.plane.name);
     return {
       name,
       title: section ? `Sectional ${VIEW_TITLES[name].toLowerCase()}` : VIEW_TITLES[name],
       box: home,
-      view: makeView(name, scene),
+      view: makeView(name, section ? section.remains : part.bodies),
       toPaper: viewToPaper(name, lowOf(box), unscaled(box), home, scale),
       ...(section ? { cut: section.plane.name } : {}),
     };

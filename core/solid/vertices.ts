@@ -1,3 +1,5 @@
+import type { Box3 } from '../geometry/box.ts';
+import { boxGrid } from '../geometry/boxGrid.ts';
 import { pointOn } from '../geometry/curve3.ts';
 import { distance, type Vec3 } from '../geometry/vec.ts';
 import { type Edge, isDrawn } from './boundary.ts';
@@ -12,20 +14,27 @@ export type Vertex = {
 
 /** The corners of a body; ends of edges nearer than `tol` are one. Keys hold when sizes change. */
 export const bodyVertices = (edges: readonly Edge[], tol: number): Vertex[] => {
+  const ends = edges.flatMap((e) =>
+    e.closed || !isDrawn(e) ? [] : [e.from, e.to].map((t) => ({ e, at: pointOn(e.curve, t) })),
+  );
+  const grid = boxGrid(
+    ends.map(({ at: [x, y, z] }): Box3 => [x, y, z, x, y, z]),
+    tol * 40,
+  );
   const found: { at: Vec3; on: Set<string>; edges: Set<string> }[] = [];
-  for (const e of edges) {
-    if (e.closed || !isDrawn(e)) continue;
-    for (const t of [e.from, e.to]) {
-      const at = pointOn(e.curve, t);
-      let v = found.find((x) => distance(x.at, at) <= tol * 40);
-      if (!v) {
-        v = { at, on: new Set(), edges: new Set() };
-        found.push(v);
-      }
-      for (const k of e.on) v.on.add(k);
-      v.edges.add(e.key);
+  const taken = new Set<number>();
+  ends.forEach(({ at }, i) => {
+    if (taken.has(i)) return;
+    const v = { at, on: new Set<string>(), edges: new Set<string>() };
+    found.push(v);
+    for (const j of grid.at(at[0], at[1], at[2])) {
+      const other = ends[j] as (typeof ends)[number];
+      if (taken.has(j) || distance(other.at, at) > tol * 40) continue;
+      taken.add(j);
+      for (const k of other.e.on) v.on.add(k);
+      v.edges.add(other.e.key);
     }
-  }
+  });
   const counts = new Map<string, number>();
   // an ordinal in a fixed order of place, where one set of faces meets more than once
   const ranked = found
