@@ -2,7 +2,9 @@ import { readFileSync } from 'node:fs';
 import { drawingOfPart } from '../core/drawing/drawing.ts';
 import { sentence } from '../core/number/fault.ts';
 import { type ViewName, viewName } from '../core/part/schema.ts';
-import { sectionOf } from '../core/section/section.ts';
+import type { Divisions } from '../core/section/cutPoints.ts';
+import { remainsOf, sectionOf } from '../core/section/section.ts';
+import type { CuttingPlane } from '../core/section/trace.ts';
 import { PAPER_NAMES, PAPERS, type PaperName, readScale } from '../core/sheet/paper.ts';
 import { DEFAULT_SETUP, type SheetSetup, SOLIDS_RULES } from '../core/sheet/setup.ts';
 import { drawSheet } from '../core/sheet/sheet.ts';
@@ -22,6 +24,9 @@ export type Options = {
   paper?: string | undefined;
   scale?: string | undefined;
   format?: string | undefined;
+  divisions?: string | undefined;
+  start?: string | undefined;
+  tangents?: boolean | undefined;
 };
 
 const only = (positionals: readonly string[], names: readonly string[]): string[] => {
@@ -54,11 +59,23 @@ export const views = (positionals: readonly string[], options: Options): string 
   );
   if (options.toward) frames.set('toward', direction(options.toward));
   const planes = (options.section ?? []).flatMap((s) => loadPlanes(s, source));
-  if (planes.length > 1)
-    throw new Misuse('Views with more than one cut at a time are not built yet; give one --section.');
-  const scene = planes[0] ? sectionOf(part, planes[0]).remains : part.bodies;
-  const seen = new Map<string, View>([...frames].map(([n, f]) => [n, viewOf(scene, f, part.tol)]));
+  const scene = remainsOf(part, planes);
+  const seen = new Map<string, View>(
+    [...frames].map(([n, f]) => [n, viewOf(scene, f, part.tol, options.tangents)]),
+  );
   return json(viewsJson(part, seen));
+};
+
+/** Points on generators are asked for by --divisions, begun from --start; the outlines are those of the three first views. */
+const divisionsOf = (options: Options, plane: CuttingPlane): Divisions | undefined => {
+  if (options.divisions === undefined) {
+    if (options.start !== undefined) throw new Misuse('--start goes with --divisions.');
+    return undefined;
+  }
+  const count = ([8, 12, 24] as const).find((n) => String(n) === options.divisions);
+  if (!count) throw new Misuse('--divisions is 8, 12 or 24.');
+  const [start] = viewNames(options.start ?? 'left') as [ViewName];
+  return { count, start, outlinesIn: [...new Set<ViewName>([plane.seenIn, 'front', 'top', 'left'])] };
 };
 
 export const section = (positionals: readonly string[], options: Options): string => {
@@ -67,7 +84,7 @@ export const section = (positionals: readonly string[], options: Options): strin
   const planes = loadPlanes(cut, source);
   const names = options.views ? viewNames(options.views, ['section']) : [];
   const answers = planes.map((plane) => {
-    const s = sectionOf(part, plane);
+    const s = sectionOf(part, plane, divisionsOf(options, plane));
     const frames = new Map<string, ViewFrame>(
       names.map((n) => [n, n === 'section' ? sectionFrame(s) : VIEW_FRAMES[n as ViewName]]),
     );

@@ -49,6 +49,14 @@ export const tangentOn2 = (k: Curve2, t: number): Vec2 => {
   return [v[0] / size, v[1] / size];
 };
 
+/** The curve moved, with the same parameter. */
+export const shifted2 = (k: Curve2, by: Vec2): Curve2 => {
+  const to = (p: Vec2): Vec2 => [p[0] + by[0], p[1] + by[1]];
+  if (k.type === 'line') return { ...k, p: to(k.p) };
+  if (k.type === 'free') return { ...k, at: (t) => to(k.at(t)) };
+  return { ...k, c: to(k.c) };
+};
+
 /** The parameter of a point on a line or conic. */
 export const parameterOn2 = (k: Line2 | Conic2, p: Vec2): number => {
   if (k.type === 'line') return dot2(sub2(p, k.p), k.d);

@@ -46,6 +46,9 @@ export const domainOf = (c: Curve3): readonly [number, number] => {
 
 /** Those of the parameters that lie within (from, to), by whole turns on closed curves, ascending. */
 export const within = (c: Curve3, ts: readonly number[], from: number, to: number, slack = 0): number[] => {
+  // run all round, a closed curve has no ends to leave out
+  if (isClosed(c) && to - from >= TAU - 1e-12)
+    return ts.map((t) => from + wrapAngle(t - from)).sort((a, b) => a - b);
   const out: number[] = [];
   const turns = isClosed(c) ? 1 : 0;
   for (const t of ts)
@@ -58,13 +61,10 @@ export const within = (c: Curve3, ts: readonly number[], from: number, to: numbe
 
 /** The stretches of [from, to] between the parameters; a closed curve run all round is begun anew at its first cut. */
 export const partedAt = (c: Curve3, ts: readonly number[], from: number, to: number): [number, number][] => {
-  const round = isClosed(c) && to - from >= TAU - 1e-12;
-  if (!round || !ts.length) {
-    const knots = [from, ...within(c, ts, from, to), to];
-    return knots.slice(1).map((b, i) => [knots[i] as number, b]);
-  }
-  const cuts = ts.map((t) => from + wrapAngle(t - from)).sort((a, b) => a - b);
-  return cuts.map((t, i) => [t, cuts[i + 1] ?? (cuts[0] as number) + TAU]);
+  const cuts = within(c, ts, from, to);
+  const round = cuts.length > 0 && isClosed(c) && to - from >= TAU - 1e-12;
+  const knots = round ? [...cuts, (cuts[0] as number) + TAU] : [from, ...cuts, to];
+  return knots.slice(1).map((b, i) => [knots[i] as number, b]);
 };
 
 export const pointOn = (c: Curve3, t: number): Vec3 => {

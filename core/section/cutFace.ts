@@ -1,17 +1,15 @@
 import { EMPTY_BOX, joinBoxes } from '../geometry/box.ts';
-import { type Curve3, pointOn, sameCurve, tangentOn, velocityOn, within } from '../geometry/curve3.ts';
+import { type Curve3, pointOn, sameCurve, tangentOn, velocityOn } from '../geometry/curve3.ts';
 import { leastRadius, type Surface, sameSurface } from '../geometry/surface.ts';
 import { along, cross, distance, dot, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { type Face, insideSolid, type Solid } from '../solid/body.ts';
-import { type Edge, faceKeyAt, isDrawn } from '../solid/boundary.ts';
+import { faceKeyAt } from '../solid/boundary.ts';
 import { carrierOf, surfacesAt } from '../solid/carriers.ts';
 import type { Intervals } from '../solid/cell.ts';
-import { crossings } from '../solid/crossings.ts';
 import { cutIntervals, joinIntervals } from '../solid/intervals.ts';
 import { samplesOf } from '../solid/quadrature.ts';
 import { clearRadius } from '../solid/sheets.ts';
 import { surfaceMeeting } from '../solid/surfaceMeeting.ts';
-import { STRIP } from './region.ts';
 import { type CuttingPlane, cutterOf, type Leg, shapePoint } from './trace.ts';
 
 /** A stretch of the cut face's outline, run from `from` to `to` (descending where run backwards) with material on the left in (s, t). */
@@ -19,7 +17,9 @@ export type RimPiece = {
   readonly curve: Curve3;
   readonly from: number;
   readonly to: number;
+  /** the surface that was cut, by its number in the body and itself */
   readonly surface: number;
+  readonly skin: Surface;
   /** key of the face that was cut */
   readonly face: string;
   /** the leg of the cut in which the piece lies, counted from 0 */
@@ -27,15 +27,6 @@ export type RimPiece = {
 };
 export type RimLoop = { readonly outer: boolean; readonly pieces: readonly RimPiece[] };
 
-/** A point where the plane meets an edge of the body. */
-export type CutPoint = {
-  readonly label: string;
-  readonly edge: string;
-  readonly on: readonly string[];
-  readonly at: Vec3;
-  readonly along: number;
-  readonly across: number;
-};
 /** The face that a cut makes in one body, its legs turned into one plane; all figures in the true shape's (s, t). */
 export type CutFace = {
   readonly area: number;
@@ -99,6 +90,7 @@ const rimPieces = (s: Solid, c: Leg, leg: number): RimPiece[] => {
         pieces.push({
           curve,
           surface: own[0] as number,
+          skin: s.surfaces[own[0] as number] as Surface,
           face,
           leg,
           from: onLeft ? piece.from : piece.to,
@@ -117,7 +109,7 @@ const nudge = (s: Solid, p: Vec3, through: readonly number[], r: number): number
     ...through.map((id) => (r * r * 1e-3) / Math.min(s.tol.size, leastRadius(s.surfaces[id] as Surface, p))),
   );
 
-const startOf = (p: RimPiece): Vec3 => pointOn(p.curve, p.from);
+export const startOf = (p: RimPiece): Vec3 => pointOn(p.curve, p.from);
 const endOf = (p: RimPiece): Vec3 => pointOn(p.curve, p.to);
 
 /** Runs the pieces round into loops; where loops touch at a point, the most leftward turn keeps them apart. */
@@ -173,7 +165,8 @@ const rimSamples = (pieces: readonly RimPiece[], legs: readonly Leg[]): RimSampl
 
 type SampledLoop = RimLoop & { readonly samples: readonly RimSample[] };
 
-const loopsOf = (pieces: readonly RimPiece[], legs: readonly Leg[], tol: number): SampledLoop[] =>
+/** Runs pieces round into loops, with what their figures are worked out from. */
+export const loopsOf = (pieces: readonly RimPiece[], legs: readonly Leg[], tol: number): SampledLoop[] =>
   chain(pieces, legs, tol * 40).map((run) => {
     const samples = rimSamples(run, legs);
     const area = samples.reduce((sum, [s, t, ds, dt]) => sum + (s * dt - t * ds) / 2, 0);
@@ -183,7 +176,8 @@ const loopsOf = (pieces: readonly RimPiece[], legs: readonly Leg[], tol: number)
 const bare = (loops: readonly SampledLoop[]): RimLoop[] =>
   loops.map(({ outer, pieces }) => ({ outer, pieces }));
 
-const faceOf = (loops: readonly SampledLoop[], outline?: readonly SampledLoop[]): CutFace => {
+/** A face with its figures. */
+export const faceOf = (loops: readonly SampledLoop[], outline?: readonly SampledLoop[]): CutFace => {
   const own = bare(loops);
   return {
     ...figuresOf(loops.flatMap((l) => l.samples)),
@@ -283,54 +277,3 @@ const figuresOf = (samples: readonly RimSample[]): Omit<CutFace, 'loops' | 'outl
     },
   };
 };
-
-/**
- * The cut points of a face: where the outline passes from one face of the body to the next, each on the edge it came from, and
- * where it turns from one leg into the next. They run round each loop in order, outer loops first, from the point with the least s
- * (then t).
- * @param first the number of the first point
- */
-export const cutPointsOf = (
-  face: CutFace,
-  edges: readonly Edge[],
-  c: CuttingPlane,
-  tol: number,
-  first: number,
-): CutPoint[] => {
-  const crossed = edges.flatMap((e) =>
-    isDrawn(e)
-      ? c.legs.flatMap((leg) =>
-          within(e.curve, crossings(e.curve, cutterOf(leg), tol), e.from, e.to, 1e-9).map((t) => ({
-            e,
-            p: pointOn(e.curve, t),
-          })),
-        )
-      : [],
-  );
-  const points: CutPoint[] = [];
-  for (const loop of [...face.outline].sort((a, b) => Number(b.outer) - Number(a.outer))) {
-    if (loop.pieces.length < 2) continue;
-    const corners = loop.pieces.map((p, i) => {
-      const at = startOf(p);
-      const before = loop.pieces[(i + loop.pieces.length - 1) % loop.pieces.length] as RimPiece;
-      const hit = crossed.find((x) => distance(x.p, at) <= tol * 40);
-      const on = hit ? hit.e.on : ownFaces([before.face, p.face]);
-      const [s, t] = shapePoint(c.legs[p.leg] as Leg, hit ? hit.p : at);
-      return { at: hit ? hit.p : at, on, edge: hit?.e.key ?? on.join(' | '), along: s, across: t };
-    });
-    const start = corners.reduce((b, k, i) => {
-      const best = corners[b]!;
-      const gap = k.along - best.along;
-      return gap < -tol * 40 || (Math.abs(gap) <= tol * 40 && k.across < best.across) ? i : b;
-    }, 0);
-    corners.forEach((_, i) => {
-      const k = corners[(start + i) % corners.length]!;
-      points.push({ label: String(first + points.length), ...k });
-    });
-  }
-  return points;
-};
-
-/** The body's own faces among those of a rim, sorted; the ends of a strip are none. */
-const ownFaces = (keys: readonly string[]): string[] =>
-  [...new Set(keys.filter((k) => !k.startsWith(`${STRIP}/`)))].sort();

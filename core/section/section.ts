@@ -6,7 +6,8 @@ import { bodyEdges, type Edge, withKeys } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import { crossings } from '../solid/crossings.ts';
 import type { SceneBody } from '../view/scene.ts';
-import { type CutFace, type CutPoint, cutFaceOf, cutPointsOf } from './cutFace.ts';
+import { type CutFace, cutFaceOf } from './cutFace.ts';
+import { type CutPoint, cutPointsOf, type Divisions } from './cutPoints.ts';
 import { regionOf, stripOf } from './region.ts';
 import { type CuttingPlane, cutterOf, isFlat } from './trace.ts';
 import { runOf } from './wholeBody.ts';
@@ -94,8 +95,9 @@ export const CUT = 'cut';
  *
  * A flat cut that spares nothing clips the edges that are there; every other is worked out anew as a body without the region
  * that goes.
+ * @param divisions asks for points on the generators and outlines of curved faces too
  */
-export const sectionOf = (part: BuiltPart, c: CuttingPlane): Section => {
+export const sectionOf = (part: BuiltPart, c: CuttingPlane, divisions?: Divisions): Section => {
   const tol = part.tol.linear;
   const bodies: BodySection[] = [];
   const left: WholeBody[] = [];
@@ -112,13 +114,29 @@ export const sectionOf = (part: BuiltPart, c: CuttingPlane): Section => {
       bareWithin(solid, spared, bounded?.[c.legs.indexOf(leg)]),
     );
     if (face.loops.length) {
-      const cutPoints = cutPointsOf(face, edges, c, tol, count + 1);
+      const cutPoints = cutPointsOf(face, edges, c, tol, count + 1, divisions);
       count += cutPoints.length;
       bodies.push({ name: solid.name, hatched: true, face, parts, cutPoints });
     }
     if (!bounded && !spared.length) return { solid, edges: clippedEdges(edges, face, c, tol), kept: c.kept };
-    const cutBody = solidOf(solid.model, solid.tol, { face: CUT, region: regionOf(c, part.box), spared });
+    const cutBody = solidOf(solid.model, solid.tol, [{ face: CUT, region: regionOf(c, part.box), spared }]);
     return { solid: cutBody, edges: bodyEdges(cutBody) };
   });
   return { plane: c, bodies, whole: left, remains };
+};
+
+/** What remains of a part after several cuts. */
+export const remainsOf = (part: BuiltPart, cuts: readonly CuttingPlane[]): readonly SceneBody[] => {
+  const [only] = cuts;
+  if (cuts.length < 2) return only ? sectionOf(part, only).remains : part.bodies;
+  return part.bodies.map((body): SceneBody => {
+    const own = cuts.filter((c) => isCut(body.solid, c));
+    if (!own.length) return body;
+    const rest = solidOf(
+      body.solid.model,
+      body.solid.tol,
+      own.map((c) => ({ face: CUT, region: regionOf(c, part.box), spared: sparedIn(body.solid, c) })),
+    );
+    return { solid: rest, edges: bodyEdges(rest) };
+  });
 };

@@ -224,3 +224,13 @@ export const observerDirection = (c: Leg): Vec3 => scale(c.kept.n, -1);
 /** +1 where (s, t) is right-handed for the observer, -1 where the observer sees s run to the left. */
 export const handedness = (c: Leg): 1 | -1 =>
   dot(cross(c.sAxis, c.tAxis), observerDirection(c)) > 0 ? 1 : -1;
+
+/** A leg's own frame for the observer: s to the right or left, as it runs for him, and t upright. */
+export const legFrame = (c: Leg): ViewFrame => {
+  const h = handedness(c);
+  return {
+    u: c.sAxis,
+    v: [c.tAxis[0] * h, c.tAxis[1] * h, c.tAxis[2] * h],
+    toward: [-c.kept.n[0], -c.kept.n[1], -c.kept.n[2]],
+  };
+};

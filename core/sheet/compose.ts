@@ -1,6 +1,6 @@
 import { boxOf2, pointOn2 } from '../geometry/curve2.ts';
 import { along2, distance2, dot, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
-import type { CutPoint } from '../section/cutFace.ts';
+import type { CutPoint } from '../section/cutPoints.ts';
 import type { Section } from '../section/section.ts';
 import { stepLines } from '../section/steps.ts';
 import { cutterOf, type Leg } from '../section/trace.ts';
@@ -216,12 +216,9 @@ const viewInk = (
  */
 const cutNumbers = (section: Section, place: (p: CutPoint) => Vec2): Ink[] => {
   const groups: { labels: string[]; at: Vec2; middle: Vec2 }[] = [];
-  for (const { face, cutPoints } of section.bodies) {
-    let next = 0;
-    for (const loop of [...face.outline].sort((x, y) => Number(y.outer) - Number(x.outer))) {
-      const count = loop.pieces.length < 2 ? 0 : loop.pieces.length;
-      const points = cutPoints.slice(next, next + count).map((p) => ({ label: p.label, at: place(p) }));
-      next += count;
+  for (const { cutPoints } of section.bodies) {
+    for (const loop of new Set(cutPoints.map((p) => p.loop))) {
+      const points = cutPoints.filter((p) => p.loop === loop).map((p) => ({ label: p.label, at: place(p) }));
       const middle = [0, 1].map(
         (i) => points.reduce((sum, p) => sum + (p.at[i] as number), 0) / points.length,
       );

@@ -1,8 +1,8 @@
-import { boxOf2 } from '../geometry/curve2.ts';
+import { boxOf2, shifted2 } from '../geometry/curve2.ts';
 import { dot, type Vec2 } from '../geometry/vec.ts';
 import type { CutFace } from '../section/cutFace.ts';
-import { type CuttingPlane, handedness, type Leg } from '../section/trace.ts';
-import { VIEW_FRAMES, type ViewFrame } from '../view/frames.ts';
+import { type CuttingPlane, handedness, type Leg, legFrame } from '../section/trace.ts';
+import { VIEW_FRAMES } from '../view/frames.ts';
 import { shadowsOf } from '../view/project.ts';
 import type { Stretch } from './ink.ts';
 import type { ProjectionAngle } from './layout.ts';
@@ -25,16 +25,6 @@ export type PlacedShape = {
   readonly fits: boolean;
 };
 
-/** A leg's own frame for the observer. */
-const legFrame = (c: Leg): ViewFrame => {
-  const h = handedness(c);
-  return {
-    u: c.sAxis,
-    v: [c.tAxis[0] * h, c.tAxis[1] * h, c.tAxis[2] * h],
-    toward: [-c.kept.n[0], -c.kept.n[1], -c.kept.n[2]],
-  };
-};
-
 /** A point of the true shape, (s, t), in the shape's frame. */
 export const inShape = (c: CuttingPlane, along: number, across: number): Vec2 => [
   along,
@@ -46,11 +36,13 @@ export const faceRim = (face: CutFace, c: CuttingPlane, tol: number): Stretch[] 
   face.outline.flatMap((l) =>
     l.pieces.flatMap((p, i) => {
       const leg = c.legs[p.leg] as Leg;
-      const toStart: Similarity = { k: 1, c: 1, s: 0, to: [-dot(leg.origin, leg.sAxis), 0] };
       const [lo, hi] = [Math.min(p.from, p.to), Math.max(p.from, p.to)];
-      return shadowsOf(p.curve, lo, hi, legFrame(leg), tol, `rim ${i}`, []).map((s) =>
-        stretchOnPaper(toStart, { curve: s.curve, from: s.lo, to: s.hi }),
-      );
+      const toStart: Vec2 = [-dot(leg.origin, leg.sAxis), 0];
+      return shadowsOf(p.curve, lo, hi, legFrame(leg), tol, `rim ${i}`, []).map((s) => ({
+        curve: shifted2(s.curve, toStart),
+        from: s.lo,
+        to: s.hi,
+      }));
     }),
   );
 

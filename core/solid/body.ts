@@ -36,11 +36,11 @@ export type Solid = {
   readonly cellGrid: BoxGrid;
   readonly faceGrid: BoxGrid;
   readonly hasKeep: boolean;
-  readonly removed?: {
+  readonly removed: readonly {
     readonly region: Cell;
     /** for each operation, whether its material is spared */
     readonly spared: readonly boolean[];
-  };
+  }[];
   readonly tol: Tolerance;
 };
 
@@ -62,7 +62,7 @@ export const toleranceFor = (models: readonly BodyModel[]): Tolerance => {
 };
 
 /** Gathers a body model's cells and merges equal surfaces. Pure; costs about n log n in the faces. */
-export const solidOf = (model: BodyModel, tol: Tolerance, removal?: Removal): Solid => {
+export const solidOf = (model: BodyModel, tol: Tolerance, removals: readonly Removal[] = []): Solid => {
   const store = surfaceStore(tol.linear);
   const cells: { cell: Cell; op: number }[] = [];
   const faces: Face[] = [];
@@ -76,7 +76,7 @@ export const solidOf = (model: BodyModel, tol: Tolerance, removal?: Removal): So
       post(cell, operation.feature, copy);
     }
   });
-  if (removal) post(removal.region, removal.face, '');
+  for (const r of removals) post(r.region, r.face, '');
   const facesOf: number[][] = store.surfaces.map(() => []);
   faces.forEach((f, i) => {
     facesOf[f.surface]!.push(i);
@@ -103,12 +103,10 @@ export const solidOf = (model: BodyModel, tol: Tolerance, removal?: Removal): So
       tol.linear * 4,
     ),
     hasKeep: model.operations.some((o) => o.op === 'keep'),
-    ...(removal && {
-      removed: {
-        region: removal.region,
-        spared: model.operations.map((o) => removal.spared.includes(o.feature)),
-      },
-    }),
+    removed: removals.map(({ region, spared }) => ({
+      region,
+      spared: model.operations.map((o) => spared.includes(o.feature)),
+    })),
     tol,
   };
 };
@@ -146,8 +144,9 @@ const insideOperations = (
 export const insideSolid = (s: Solid, p: Vec3): boolean => {
   const near = s.cellGrid.at(p[0], p[1], p[2]);
   if (!insideOperations(s, p, near)) return false;
-  const { removed } = s;
-  return !(removed && insideCell(removed.region, p) && insideOperations(s, p, near, removed.spared));
+  for (const { region, spared } of s.removed)
+    if (insideCell(region, p) && insideOperations(s, p, near, spared)) return false;
+  return true;
 };
 
 const operationIntervals = (
@@ -184,14 +183,22 @@ const operationIntervals = (
 /**
  * The stretches of the line p + t w (w a unit vector) that lie in the material.
  * @param cells indices of the cells the line may meet, ascending
+ * @param without operations that are passed over, if any
  */
-export const solidIntervals = (s: Solid, p: Vec3, w: Vec3, cells: readonly number[]): Intervals => {
-  const all = operationIntervals(s, p, w, cells);
-  const { removed } = s;
-  if (!removed || !all.length) return all;
-  const region = cellIntervals(removed.region, p, w);
-  if (!region.length) return all;
-  // with nothing spared, the material that goes is all there is in the region
-  const bare = removed.spared.includes(true) ? operationIntervals(s, p, w, cells, removed.spared) : all;
-  return cutIntervals(all, keepIntervals(bare, region));
+export const solidIntervals = (
+  s: Solid,
+  p: Vec3,
+  w: Vec3,
+  cells: readonly number[],
+  without?: readonly boolean[],
+): Intervals => {
+  const all = operationIntervals(s, p, w, cells, without);
+  return s.removed.reduce((left, { region, spared }) => {
+    if (!left.length) return left;
+    const gone = cellIntervals(region, p, w);
+    if (!gone.length) return left;
+    // with nothing spared, the material that goes is all there is in the region
+    const bare = spared.includes(true) ? operationIntervals(s, p, w, cells, spared) : all;
+    return cutIntervals(left, keepIntervals(bare, gone));
+  }, all);
 };

@@ -18,7 +18,7 @@ const sameCell = (a: Cell, b: Cell): boolean =>
 
 /** What changed from one state of a body to the next; undefined where it must all be worked out anew. */
 export const changeBetween = (before: Solid, after: Solid): Change | undefined => {
-  if (before.removed || after.removed) return undefined;
+  if (before.removed.length || after.removed.length) return undefined;
   if (before.tol.size !== after.tol.size || before.tol.linear !== after.tol.linear) return undefined;
   const [old, now] = [before.model.operations, after.model.operations];
   const boxes: Box3[] = [];

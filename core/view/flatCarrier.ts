@@ -5,7 +5,7 @@ import type { Shadow } from './project.ts';
 
 /** The shadow of one edge or outline, as a part of the flat curve it falls on. */
 export type Member = Shadow & {
-  readonly kind: 'edge' | 'outline';
+  readonly kind: 'edge' | 'outline' | 'tangent';
   readonly of: readonly string[];
   readonly source: string;
 };
@@ -19,6 +19,8 @@ export type FlatCarrier = {
   readonly cuts: number[];
   /** free curves that run over one another here and there */
   readonly twins: FlatCarrier[];
+  /** for one that carries tangent joins: the carrier of edges on the same curve, which they give way to */
+  under?: FlatCarrier | undefined;
 };
 
 /** 1 or -1 where two arches are one curve, run in the same or the opposite sense; 0 where they are not. */

@@ -1,8 +1,7 @@
 import { type Arch2, parameterOn2 } from '../geometry/curve2.ts';
 import { partedAt, pointOn, within } from '../geometry/curve3.ts';
-import { signChanges } from '../geometry/roots.ts';
-import { normalAt, type Surface } from '../geometry/surface.ts';
-import { cross, dot, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
+import type { Surface } from '../geometry/surface.ts';
+import { dot } from '../geometry/vec.ts';
 import { type Edge, isDrawn } from '../solid/boundary.ts';
 import type { Change } from '../solid/change.ts';
 import { crossings } from '../solid/crossings.ts';
@@ -10,35 +9,15 @@ import { archSense, carrierIndex, type FlatCarrier, type Member } from './flatCa
 import type { ViewFrame } from './frames.ts';
 import { flatten, type Shadow, shadowsOf } from './project.ts';
 import type { SceneBody } from './scene.ts';
-import { coneOutlineRadii, type Silhouette, type Silhouettes, silhouettesOf } from './silhouette.ts';
+import { type Silhouette, type Silhouettes, silhouettesOf } from './silhouette.ts';
+import { turningsOn } from './turning.ts';
 
 /** Where an edge on a curved face passes from its near side to its far side: visibility may change there. */
 const turningParameters = (edge: Edge, body: SceneBody, f: ViewFrame, tol: number): number[] => {
-  const { curve, from, to } = edge;
-  if (curve.type === 'line') return [];
-  const through = (n: Vec3, o: Vec3): number[] =>
-    within(curve, crossings(curve, { kind: 'plane', n, d: dot(n, o) }, tol), from, to);
-  const turnings = (s: Surface): number[] => {
-    switch (s.kind) {
-      case 'plane':
-        return [];
-      case 'cylinder': {
-        const n = cross(s.a, f.toward);
-        const size = length(n);
-        // the outline generators lie in the plane through the axis square to a x n
-        return size < 1e-9 ? [] : through(cross(s.a, scale(n, 1 / size)), s.o);
-      }
-      case 'sphere':
-        return through(f.toward, s.o);
-      case 'cone':
-        return coneOutlineRadii(s, f.toward).flatMap((e) =>
-          through(cross(s.a, e), s.o).filter((t) => dot(sub(pointOn(curve, t), s.o), e) > 0),
-        );
-      case 'torus':
-        return signChanges((t) => dot(normalAt(s, pointOn(curve, t)), f.toward), from, to, 64);
-    }
-  };
-  return edge.sheets.flatMap(({ surface }) => turnings(body.solid.surfaces[surface] as Surface));
+  if (edge.curve.type === 'line') return [];
+  return edge.sheets.flatMap(({ surface }) =>
+    turningsOn(body.solid.surfaces[surface] as Surface, edge, f.toward, tol),
+  );
 };
 
 const memberOf = (s: Shadow, kind: Member['kind'], of: readonly string[], source: string): Member => ({
@@ -77,7 +56,7 @@ const castEdge = (edge: Edge, body: SceneBody, f: ViewFrame, tol: number, order:
   const under = edge.sheets.map((sheet) => body.solid.surfaces[sheet.surface] as Surface);
   const shadows = shadowsOf(edge.curve, edge.from, edge.to, f, tol, `${order}:${edge.key}`, under);
   return {
-    members: shadows.map((x) => memberOf(x, 'edge', edge.on, edge.key)),
+    members: shadows.map((x) => memberOf(x, isDrawn(edge) ? 'edge' : 'tangent', edge.on, edge.key)),
     turns: turningParameters(edge, body, f, tol),
     edge,
   };
@@ -99,11 +78,13 @@ const castAll = (
   tol: number,
   changes: SceneChange,
   before: CastMemory | undefined,
+  tangents: boolean,
 ): CastMemory => {
   const casts = new Map<Edge | Silhouette, Cast>();
   const bodies = scene.map((body, order) => {
     for (const edge of body.edges)
-      if (isDrawn(edge)) casts.set(edge, before?.casts.get(edge) ?? castEdge(edge, body, f, tol, order));
+      if (isDrawn(edge) || (tangents && edge.kind === 'smooth'))
+        casts.set(edge, before?.casts.get(edge) ?? castEdge(edge, body, f, tol, order));
     const last = before?.bodies[order];
     const change = changes[order];
     const silhouettes =
@@ -123,6 +104,7 @@ const castAll = (
 
 /**
  * Projects all edges and outlines of a scene and gathers what falls on one flat curve.
+ * @param tangents takes tangent joins in, which have carriers of their own
  * @param changes for each body, what changed since `before` was cast; undefined where all may have
  */
 export const gather = (
@@ -131,12 +113,15 @@ export const gather = (
   tol: number,
   changes: SceneChange = [],
   before?: CastMemory,
+  tangents = false,
 ): { readonly carriers: FlatCarrier[]; readonly memory: CastMemory } => {
   const carriers: FlatCarrier[] = [];
-  const index = carrierIndex(tol);
-  const memory = castAll(scene, f, tol, changes, before);
+  const plain = carrierIndex(tol);
+  const joins = carrierIndex(tol);
+  const memory = castAll(scene, f, tol, changes, before, tangents);
   for (const { members, turns, edge } of memory.casts.values())
     for (const m of members) {
+      const index = m.kind === 'tangent' ? joins : plain;
       let home = index.find(m);
       if (!home) {
         home = { curve: m.curve, casts: [], members: [], cuts: [], twins: [] };
@@ -151,6 +136,11 @@ export const gather = (
           home.cuts.push(own === m.curve ? t : t * archSense(own, m.curve as Arch2, tol * 2));
         else if (edge) home.cuts.push(parameterOn2(own, flatten(f, pointOn(edge.curve, t))));
       }
+    }
+  if (tangents)
+    for (const c of carriers) {
+      const first = c.casts[0] as Member;
+      if (first.kind === 'tangent') c.under = plain.find(first);
     }
   return { carriers, memory };
 };

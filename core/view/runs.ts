@@ -1,5 +1,5 @@
 import { TAU, wrapAngle } from '../geometry/angle.ts';
-import { type Curve2, isPeriodic, pointOn2, tangentOn2 } from '../geometry/curve2.ts';
+import { type Curve2, isPeriodic, parameterOn2, pointOn2, tangentOn2 } from '../geometry/curve2.ts';
 import { along, distance2, dot, scale, type Vec3 } from '../geometry/vec.ts';
 import type { Tolerance } from '../solid/body.ts';
 import { coverAt, type FlatCarrier, type Member } from './flatCarrier.ts';
@@ -25,6 +25,20 @@ const sortUp = (xs: number[]): void => {
       });
 };
 
+/** A parameter of one carrier told in that of another on the same curve; free curves and arches have none in common. */
+const onOther = (a: FlatCarrier, t: number, b: FlatCarrier): number | undefined =>
+  b.curve.type === 'line' || b.curve.type === 'conic'
+    ? parameterOn2(b.curve, pointOn2(a.curve, t))
+    : undefined;
+
+/** True where edges run on the same curve: there a tangent join is not drawn. */
+const givesWay = (c: FlatCarrier, s: number): boolean => {
+  if (!c.under) return false;
+  const t = onOther(c, s, c.under);
+  const periodic = isPeriodic(c.under.curve);
+  return t !== undefined && c.under.members.some((m) => coverAt(m, t, 0, periodic) !== undefined);
+};
+
 /** The parameters at which a carrier is parted: its cuts and its members' ends, those nearer than the tolerance as one. */
 const knotsOf = (c: FlatCarrier, periodic: boolean, tol: Tolerance): number[] => {
   const cuts = periodic ? c.cuts.map(wrapAngle) : c.cuts.slice();
@@ -32,6 +46,11 @@ const knotsOf = (c: FlatCarrier, periodic: boolean, tol: Tolerance): number[] =>
     if (!periodic) cuts.push(m.lo, m.hi);
     else if (m.hi - m.lo < TAU - 1e-9) cuts.push(wrapAngle(m.lo), wrapAngle(m.hi));
   }
+  for (const m of c.under?.members ?? [])
+    for (const t of [m.lo, m.hi]) {
+      const s = onOther(c.under as FlatCarrier, t, c);
+      if (s !== undefined) cuts.push(periodic ? wrapAngle(s) : s);
+    }
   sortUp(cuts);
   const least = tol.linear * 4;
   const line = c.curve.type === 'line';
@@ -127,7 +146,7 @@ export const runsOf = (
       near = p;
     };
     at(s, look);
-    if (!near) continue;
+    if (!near || givesWay(c, s)) continue;
     const over = c.twins.length ? twinsOver(c, a, b, tol) : [];
     // the first of several that run over one another here speaks for all
     if (over.some((twin) => order(twin) < order(c))) continue;

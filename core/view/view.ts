@@ -18,7 +18,8 @@ export type Box2 = readonly [number, number, number, number];
 /** A line of a view: a stretch [from, to] of a flat curve, each piece of the picture once. */
 export type ViewLine = {
   readonly class: 'visible' | 'hidden';
-  readonly kind: 'edge' | 'outline';
+  /** tangent joins are there only where they are asked for */
+  readonly kind: 'edge' | 'outline' | 'tangent';
   readonly curve: Curve2;
   readonly from: number;
   readonly to: number;
@@ -48,7 +49,7 @@ const lineOf = (c: FlatCarrier, { from, to, class: seen }: Run, tol: Tolerance):
   const here = [...membersIn(c, from, to), ...over];
   return {
     class: seen,
-    kind: here.some((m) => m.kind === 'edge') ? 'edge' : 'outline',
+    kind: (['edge', 'outline'] as const).find((k) => here.some((m) => m.kind === k)) ?? 'tangent',
     curve: c.curve,
     from,
     to,
@@ -89,6 +90,7 @@ const touched = (changes: SceneChange, f: ViewFrame): Box3[] | undefined =>
  * Curves are projected and merged by the flat curve they fall on (so coincident lines are there once), parted where they cross
  * one another, and each stretch is decided by two rays infinitesimally to either side: hidden only if both are blocked.
  *
+ * @param tangents draws tangent joins too, as lines of a kind of their own; without `before`
  * @param before what was kept of the view of the scene's last state: where nothing changed since, its lines are taken over
  */
 export const seeScene = (
@@ -96,9 +98,10 @@ export const seeScene = (
   frame: ViewFrame,
   tol: Tolerance,
   before?: ViewMemory,
+  tangents = false,
 ): SeenView => {
   const changes = changesIn(scene, before);
-  const { carriers, memory } = gather(scene, frame, tol.linear, changes, before);
+  const { carriers, memory } = gather(scene, frame, tol.linear, changes, before, tangents);
   const places = before && touched(changes, frame);
   const known = carriers.map((c) => {
     // free curves hang on one another
@@ -153,8 +156,12 @@ const boxOfAll = (boxes: readonly Box2[]): Box2 => {
 };
 
 /** The lines of a view of a scene by itself; see `seeScene`. */
-export const viewOf = (scene: readonly SceneBody[], frame: ViewFrame, tol: Tolerance): View =>
-  seeScene(scene, frame, tol).view;
+export const viewOf = (
+  scene: readonly SceneBody[],
+  frame: ViewFrame,
+  tol: Tolerance,
+  tangents = false,
+): View => seeScene(scene, frame, tol, undefined, tangents).view;
 
 /** The drawn length of a line. */
 export const lineLength = (l: ViewLine): number => lengthBetween(l.curve, l.from, l.to);

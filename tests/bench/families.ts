@@ -54,7 +54,7 @@ const KINDS: readonly Kind[] = [
   { op: 'cut', z: 'T', shape: (k) => ({ kind: 'slot', length: 12 + k, width: 5, depth: 5 + k }) },
   { op: 'add', z: 'T', shape: (k) => ({ kind: 'block', width: 8 + k, depth: 10, height: 7 }) },
   { op: 'cut', z: 'T', shape: (k) => ({ kind: 'hole', diameter: 6, depth: 6 + k, tip: 118 }) },
-  { op: 'add', z: 'T', shape: (k) => ({ kind: 'cone', diameter: 10 + k, top: 5, height: 6 }) },
+  { op: 'add', z: 'T', shape: (k) => ({ kind: 'cone', diameter: 10 + k, topDiameter: 5, height: 6 }) },
   {
     op: 'cut',
     z: 'T',

@@ -244,11 +244,9 @@ describe('clipping what is there equals working the rest out anew', () => {
     if (!plane.ok) throw new Error('refused');
     const clipped: Section = sectionOf(part, plane.value);
     const { solid } = part.bodies[0]!;
-    const anew = solidOf(solid.model, solid.tol, {
-      face: CUT,
-      region: regionOf(plane.value, part.box),
-      spared: [],
-    });
+    const anew = solidOf(solid.model, solid.tol, [
+      { face: CUT, region: regionOf(plane.value, part.box), spared: [] },
+    ]);
     const scene = [{ solid: anew, edges: bodyEdges(anew) }];
     for (const f of [VIEW_FRAMES.front, VIEW_FRAMES.top, VIEW_FRAMES.left, frameToward([3, -5, 4])]) {
       const [a, b] = [clipped.remains, scene].map((x) => viewOf(x, f, part.tol)) as [View, View];

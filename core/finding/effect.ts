@@ -1,0 +1,33 @@
+import { boxCentre } from '../geometry/box.ts';
+import type { BuiltPart } from '../solid/build.ts';
+import type { Intervals } from '../solid/cell.ts';
+import type { Finding } from './finding.ts';
+import { materialOn, raysThrough } from './rays.ts';
+
+const differ = (a: Intervals, b: Intervals, tol: number): boolean =>
+  a.length !== b.length || a.some((x, i) => Math.abs(x - (b[i] as number)) > tol);
+
+/** Features without which the body would be the same, by lines through their own boxes: the first that differs settles it. */
+export const withoutEffect = (part: BuiltPart): Finding[] =>
+  part.bodies.flatMap(({ solid }) =>
+    solid.model.operations.flatMap((o, op): Finding[] => {
+      const without = solid.model.operations.map((_, i) => i === op);
+      const boxes = o.op === 'keep' ? [solid.box] : o.cells.map((c) => c.cell.box);
+      const acts = boxes.some((b) =>
+        raysThrough(b).some((r) =>
+          differ(materialOn(solid, r), materialOn(solid, r, without), part.tol.linear * 10),
+        ),
+      );
+      if (acts) return [];
+      return [
+        {
+          kind: 'no effect',
+          severity: 'doubt',
+          where: `${solid.name}/${o.feature}`,
+          at: boxCentre(boxes[0] ?? solid.box),
+          what: 'The body would be the same without it.',
+          mend: 'Move it, change its size, or take it away.',
+        },
+      ];
+    }),
+  );

@@ -1,0 +1,63 @@
+import { pointOn, tangentOn } from '../geometry/curve3.ts';
+import { normalAt, type Surface } from '../geometry/surface.ts';
+import { along, cross, scale } from '../geometry/vec.ts';
+import { insideSolid, solidIntervals } from '../solid/body.ts';
+import { isDrawn } from '../solid/boundary.ts';
+import type { BuiltPart } from '../solid/build.ts';
+import { type Finding, said, saidLength } from './finding.ts';
+
+/** Where along an edge walls are measured. */
+const SHARES = [0.21, 0.5, 0.83] as const;
+
+/**
+ * Walls thinner than a limit. They are measured square to the faces, a little in from their edges; of each feature the
+ * thinnest is told.
+ * @param limit part units
+ */
+export const thinWalls = (part: BuiltPart, limit: number): Finding[] =>
+  part.bodies.flatMap(({ solid, edges }) => {
+    const { linear } = solid.tol;
+    const all = solid.cells.map((_, i) => i);
+    const thinnest = new Map<string, Finding & { readonly thick: number }>();
+    for (const e of edges) {
+      if (!isDrawn(e)) continue;
+      for (const { surface, side, outward } of e.sheets)
+        for (const k of SHARES) {
+          const t = e.from + k * (e.to - e.from);
+          const on = pointOn(e.curve, t);
+          const s = solid.surfaces[surface] as Surface;
+          const out = scale(normalAt(s, on), outward);
+          const inFace = scale(cross(normalAt(s, on), tangentOn(e.curve, t)), side);
+          // in from the edge by less than the limit, so that a thin rib's own face is still met
+          const p = along(on, inFace, limit / 8);
+          const normal = scale(normalAt(s, p), outward);
+          if (
+            insideSolid(solid, along(p, out, linear * 100)) ||
+            !insideSolid(solid, along(p, normal, -limit / 50))
+          )
+            continue;
+          const inward = scale(normal, -1);
+          const stretch = solidIntervals(solid, along(p, inward, linear * 10), inward, all);
+          const end = stretch.findIndex((x, i) => i % 2 === 1 && x > linear);
+          const thick = stretch[end];
+          if (
+            thick === undefined ||
+            thick >= limit - linear * 100 ||
+            (stretch[end - 1] as number) > limit / 50
+          )
+            continue;
+          const feature = (e.on[0] as string).split('/')[0] as string;
+          if ((thinnest.get(feature)?.thick ?? Number.POSITIVE_INFINITY) <= thick) continue;
+          thinnest.set(feature, {
+            kind: 'thin wall',
+            severity: 'doubt',
+            where: `${solid.name}/${feature}`,
+            at: p,
+            what: `The wall about ${said(p)} is ${saidLength(thick)} ${part.units} thick, under the limit of ${saidLength(limit)}.`,
+            mend: 'Make the wall thicker, or state a lower limit.',
+            thick,
+          });
+        }
+    }
+    return [...thinnest.values()].map(({ thick: _, ...finding }) => finding);
+  });

@@ -1,0 +1,189 @@
+import { TAU } from '../geometry/angle.ts';
+import { pointOn, within } from '../geometry/curve3.ts';
+import type { Cone, Cylinder } from '../geometry/surface.ts';
+import {
+  along,
+  cross,
+  distance,
+  dot,
+  length,
+  perpendiculars,
+  scale,
+  sub,
+  type Vec3,
+} from '../geometry/vec.ts';
+import type { ViewName } from '../part/schema.ts';
+import { type Edge, isDrawn } from '../solid/boundary.ts';
+import { crossings } from '../solid/crossings.ts';
+import { VIEW_FRAMES } from '../view/frames.ts';
+import { turningsOn } from '../view/turning.ts';
+import { type CutFace, type RimPiece, startOf } from './cutFace.ts';
+import { STRIP } from './region.ts';
+import { type CuttingPlane, cutterOf, type Leg, shapePoint } from './trace.ts';
+
+/** A point of a cut face's outline that a drafter finds, numbers and carries over. */
+export type CutPoint = {
+  readonly label: string;
+  /** on an edge of the body (or a bend of the cut), on a generator of a curved face, or on its outline in a view */
+  readonly kind: 'edge' | 'generator' | 'outline';
+  readonly edge: string;
+  readonly on: readonly string[];
+  readonly at: Vec3;
+  readonly along: number;
+  readonly across: number;
+  /** which loop of the cut face's outline it is on */
+  readonly loop: number;
+};
+
+/**
+ * Curved faces are divided by generators, evenly from the one that faces `start`. Outline points in the given views are taken in
+ * as well, for there the curve passes from seen to hidden.
+ */
+export type Divisions = {
+  readonly count: 8 | 12 | 24;
+  readonly start: ViewName;
+  readonly outlinesIn: readonly ViewName[];
+};
+
+/** The direction from a round face's axis in which its first generator lies: `start` as seen along the axis. */
+const firstRadius = (s: Cylinder | Cone, start: ViewName): Vec3 => {
+  const wanted = VIEW_FRAMES[start].toward;
+  const flat = along(wanted, s.a, -dot(wanted, s.a));
+  // seen along the axis the name says nothing; then it is a fixed direction square to it
+  return length(flat) > 1e-6 ? scale(flat, 1 / length(flat)) : perpendiculars(s.a)[0];
+};
+
+/** Parameters at which a stretch of the rim meets the generators. */
+const generatorsOn = (p: RimPiece, d: Divisions, tol: number): number[] => {
+  const s = p.skin;
+  if (s.kind !== 'cylinder' && s.kind !== 'cone') return [];
+  const e1 = firstRadius(s, d.start);
+  const e2 = cross(s.a, e1);
+  const [from, to] = [Math.min(p.from, p.to), Math.max(p.from, p.to)];
+  return Array.from({ length: d.count }, (_, k) => (TAU * k) / d.count).flatMap((q) => {
+    const e = along(scale(e1, Math.cos(q)), e2, Math.sin(q));
+    const n = cross(s.a, e);
+    const hits = crossings(p.curve, { kind: 'plane', n, d: dot(n, s.o) }, tol);
+    return within(p.curve, hits, from, to, 1e-12).filter((t) => dot(sub(pointOn(p.curve, t), s.o), e) > 0);
+  });
+};
+
+/** The body's own faces among those of a rim, sorted; the ends of a strip are none. */
+const ownFaces = (keys: readonly string[]): string[] =>
+  [...new Set(keys.filter((k) => !k.startsWith(`${STRIP}/`)))].sort();
+
+type Found = Omit<CutPoint, 'label'>;
+
+const RANK: readonly CutPoint['kind'][] = ['edge', 'generator', 'outline'];
+
+/** Nearer than this many tolerances two points are one. */
+const ONE = 40;
+
+/**
+ * The cut points of a face: where its outline passes from one face of the body to the next, each on the edge it came from, where it
+ * turns from one leg of the cut into the next and, if divisions are asked for, on the generators and outlines of curved faces. They run
+ * round each loop in order, outer loops first, from the point with the least s (then t); round a loop on one curved face from
+ * its first generator.
+ * @param first the number of the first point
+ */
+export const cutPointsOf = (
+  face: CutFace,
+  edges: readonly Edge[],
+  c: CuttingPlane,
+  tol: number,
+  first: number,
+  divisions?: Divisions,
+): CutPoint[] => {
+  const crossed = edges.flatMap((e) =>
+    isDrawn(e)
+      ? c.legs.flatMap((leg) =>
+          within(e.curve, crossings(e.curve, cutterOf(leg), tol), e.from, e.to, 1e-9).map((t) => ({
+            e,
+            p: pointOn(e.curve, t),
+          })),
+        )
+      : [],
+  );
+  const corner = (p: RimPiece, before: RimPiece, loop: number): Found => {
+    const at = startOf(p);
+    const hit = crossed.find((x) => distance(x.p, at) <= tol * ONE);
+    const on = hit ? hit.e.on : ownFaces([before.face, p.face]);
+    const place = hit ? hit.p : at;
+    const [s, t] = shapePoint(c.legs[p.leg] as Leg, place);
+    return { kind: 'edge', at: place, on, edge: hit?.e.key ?? on.join(' | '), along: s, across: t, loop };
+  };
+  /** Points within a stretch of the rim, in the order in which it runs. */
+  const inner = (p: RimPiece, loop: number): Found[] => {
+    if (!divisions) return [];
+    const stretch = { curve: p.curve, from: Math.min(p.from, p.to), to: Math.max(p.from, p.to) };
+    const outlines = divisions.outlinesIn.flatMap((v) =>
+      turningsOn(p.skin, stretch, VIEW_FRAMES[v].toward, tol),
+    );
+    const all = [
+      ...generatorsOn(p, divisions, tol).map((t) => ({ t, kind: 'generator' as const })),
+      ...outlines.map((t) => ({ t, kind: 'outline' as const })),
+    ];
+    const sense = p.to > p.from ? 1 : -1;
+    return all
+      .sort((x, y) => sense * (x.t - y.t) || (x.kind === 'generator' ? -1 : 1))
+      .map(({ t, kind }): Found => {
+        const at = pointOn(p.curve, t);
+        const [along0, across] = shapePoint(c.legs[p.leg] as Leg, at);
+        return { kind, at, on: [p.face], edge: p.face, along: along0, across, loop };
+      });
+  };
+  const points: CutPoint[] = [];
+  const order = face.outline.map((l, i) => ({ l, i })).sort((x, y) => Number(y.l.outer) - Number(x.l.outer));
+  for (const { l, i } of order) {
+    const single = l.pieces.length < 2;
+    const round = l.pieces.flatMap((p, k) => {
+      const before = l.pieces[(k + l.pieces.length - 1) % l.pieces.length] as RimPiece;
+      return [...(single ? [] : [corner(p, before, i)]), ...inner(p, i)];
+    });
+    // a corner says more than what falls on it
+    const apart = round.filter(
+      (x, k) =>
+        !round.some(
+          (y, j) =>
+            j !== k &&
+            distance(x.at, y.at) <= tol * ONE &&
+            (x.kind === y.kind ? j < k : RANK.indexOf(y.kind) < RANK.indexOf(x.kind)),
+        ),
+    );
+    if (!apart.length) continue;
+    const start = single
+      ? firstOf(apart, (x) => firstOnFace(x, l.pieces[0] as RimPiece, divisions))
+      : firstOf(
+          apart,
+          (x) => x.along,
+          (x) => x.across,
+          tol * ONE,
+        );
+    apart.forEach((_, k) => {
+      points.push({ label: String(first + points.length), ...(apart[(start + k) % apart.length] as Found) });
+    });
+  }
+  return points;
+};
+
+/** How far round a curved face a point lies from its first generator, as a share of a turn. */
+const firstOnFace = (x: Found, p: RimPiece, divisions: Divisions | undefined): number => {
+  const s = p.skin;
+  if (!divisions || (s.kind !== 'cylinder' && s.kind !== 'cone')) return x.along;
+  const e1 = firstRadius(s, divisions.start);
+  const q = sub(x.at, s.o);
+  return 1 - dot(along(q, s.a, -dot(q, s.a)), e1) / Math.max(1e-300, length(along(q, s.a, -dot(q, s.a))));
+};
+
+/** The index of the least by a measure, then by another where the first differs by less than `slack`. */
+const firstOf = (
+  list: readonly Found[],
+  measure: (x: Found) => number,
+  then: (x: Found) => number = () => 0,
+  slack = 0,
+): number =>
+  list.reduce((b, x, i) => {
+    const best = list[b] as Found;
+    const gap = measure(x) - measure(best);
+    return gap < -slack || (Math.abs(gap) <= slack && then(x) < then(best)) ? i : b;
+  }, 0);
