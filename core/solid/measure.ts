@@ -245,6 +245,65 @@ const samplesAcrossSeam = (e: Edge, s: Torus, tol: number): Sample[] => {
   return knots.slice(1).flatMap((to, i) => samplesOf(e.curve, knots[i] as number, to));
 };
 
+/** Samples along an edge; over planes and along generators the integrands are of low degree, and a few will do. */
+const samplesAlong = (e: Edge, s: Solid): Sample[] => {
+  const plain =
+    e.curve.type === 'line' &&
+    e.sheets.every((x) => {
+      const { kind } = s.surfaces[x.surface] as Surface;
+      return kind === 'plane' || kind === 'cylinder';
+    });
+  return samplesOf(e.curve, e.from, e.to, plain);
+};
+
+/** The last share of each edge, with the origin it was worked out from: an edge that stays the same object keeps it. */
+const shares = new WeakMap<Edge, { readonly origin: Vec3; readonly share: Contribution }>();
+
+const edgeShare = (e: Edge, s: Solid, origin: Vec3, balls: ReadonlyMap<number, Ball>): Contribution => {
+  const known = shares.get(e);
+  if (known && distance(known.origin, origin) === 0) return known.share;
+  const samples = samplesAlong(e, s);
+  const sum: Contribution = { area: 0, volume: 0, moment: [0, 0, 0] };
+  // where the poles of a ball lie hangs on its other edges
+  let own = true;
+  for (const sheet of e.sheets) {
+    const shape = s.surfaces[sheet.surface] as Surface;
+    if (shape.kind === 'sphere') own = false;
+    const c = sheetShare(e, samples, shape, sheet, s, origin, balls);
+    sum.area += c.area;
+    sum.volume += c.volume;
+    sum.moment = add(sum.moment, c.moment);
+  }
+  if (own) shares.set(e, { origin, share: sum });
+  return sum;
+};
+
+const sheetShare = (
+  e: Edge,
+  samples: readonly Sample[],
+  shape: Surface,
+  sheet: Sheet,
+  s: Solid,
+  origin: Vec3,
+  balls: ReadonlyMap<number, Ball>,
+): Contribution => {
+  const normal = (p: Vec3): Vec3 => normalAt(shape, p);
+  switch (shape.kind) {
+    case 'plane':
+      return planeShare(samples, shape, sheet.outward, sheet.side, origin);
+    case 'cylinder':
+      return cylinderShare(samples, shape, sheet.outward, sheet.side, origin);
+    case 'cone':
+      return turnedShare(samples, coneMeridian(shape), sheet, normal, origin);
+    case 'sphere':
+      return turnedShare(samples, (balls.get(sheet.surface) as Ball).meridian, sheet, normal, origin);
+    case 'torus': {
+      const parted = samplesAcrossSeam(e, shape, s.tol.linear);
+      return turnedShare(parted, torusMeridian(shape), sheet, normal, origin);
+    }
+  }
+};
+
 /**
  * Measures a body from its edges alone (each sheet's share is a line integral along its edge).
  * @param edges all edges of the body, the smooth ones too
@@ -258,49 +317,15 @@ export const measureSolid = (s: Solid, edges: readonly Edge[]): Measures => {
     sums.volume += c.volume;
     sums.moment = add(sums.moment, c.moment);
   };
-  const sampled = edges.map((e) => samplesOf(e.curve, e.from, e.to));
   const balls = new Map<number, Ball>();
   s.surfaces.forEach((surface, id) => {
     if (surface.kind !== 'sphere') return;
-    const own = edges.flatMap((e, i) =>
-      e.sheets.some((x) => x.surface === id) ? (sampled[i] as Sample[]) : [],
-    );
+    const own = edges.flatMap((e) => (e.sheets.some((x) => x.surface === id) ? samplesAlong(e, s) : []));
     const ball = ballOf(s, id, surface, own, origin);
     balls.set(id, ball);
     take(ball.whole);
   });
-  edges.forEach((e, i) => {
-    const samples = sampled[i] as Sample[];
-    for (const sheet of e.sheets) {
-      const shape = s.surfaces[sheet.surface] as Surface;
-      const normal = (p: Vec3): Vec3 => normalAt(shape, p);
-      switch (shape.kind) {
-        case 'plane':
-          take(planeShare(samples, shape, sheet.outward, sheet.side, origin));
-          break;
-        case 'cylinder':
-          take(cylinderShare(samples, shape, sheet.outward, sheet.side, origin));
-          break;
-        case 'cone':
-          take(turnedShare(samples, coneMeridian(shape), sheet, normal, origin));
-          break;
-        case 'sphere':
-          take(turnedShare(samples, balls.get(sheet.surface)!.meridian, sheet, normal, origin));
-          break;
-        case 'torus':
-          take(
-            turnedShare(
-              samplesAcrossSeam(e, shape, s.tol.linear),
-              torusMeridian(shape),
-              sheet,
-              normal,
-              origin,
-            ),
-          );
-          break;
-      }
-    }
-  });
+  for (const e of edges) take(edgeShare(e, s, origin, balls));
   return {
     area: sums.area,
     volume: sums.volume,

@@ -6,7 +6,7 @@ import type { Vec3 } from '../geometry/vec.ts';
 /** Gauss-Legendre rules on [-1, 1]: abscissae and weights of the positive half, a middle point last where there is one. */
 type Rule = { readonly nodes: readonly number[]; readonly weights: readonly number[] };
 
-/** 16 points: beyond double precision for an eighth of an ellipse. */
+/** 16 points: beyond double precision for a quarter of an ellipse. */
 const SIXTEEN: Rule = {
   nodes: [
     0.09501250983763744, 0.2816035507792589, 0.45801677765722737, 0.6178762444026438, 0.755404408355003,
@@ -48,7 +48,7 @@ const stretchOf = (curve: Curve3): number => {
     case 'line':
       return Number.POSITIVE_INFINITY;
     case 'ellipse':
-      return TAU / 8;
+      return TAU / 4;
     default:
       return TAU / 32;
   }
@@ -72,9 +72,12 @@ const panelsOf = (curve: Curve3, from: number, to: number): [number, number][] =
   return from <= to ? panels : panels.map(([a, b]): [number, number] => [b, a]).reverse();
 };
 
-/** The rule's points along a stretch of a curve (run backwards where `from` is the greater), once for all integrals along it. */
-export const samplesOf = (curve: Curve3, from: number, to: number): Sample[] => {
-  const rule = curve.type === 'marched' ? FIVE_POINTS : SIXTEEN_POINTS;
+/**
+ * The rule's points along a stretch of a curve (run backwards where `from` is the greater), once for all integrals along it.
+ * @param plain what is integrated is a polynomial of degree 9 at most, as along a line over flat faces
+ */
+export const samplesOf = (curve: Curve3, from: number, to: number, plain = false): Sample[] => {
+  const rule = plain || curve.type === 'marched' ? FIVE_POINTS : SIXTEEN_POINTS;
   return panelsOf(curve, from, to).flatMap(([a, b]) => {
     const half = (b - a) / 2;
     return rule.map(([x, w]) => {
