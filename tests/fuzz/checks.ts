@@ -1,0 +1,267 @@
+import { pointOn2, tangentOn2 } from '../../core/geometry/curve2.ts';
+import { pointOn, tangentOn } from '../../core/geometry/curve3.ts';
+import { compose, turned, turnVector } from '../../core/geometry/rigid.ts';
+import { normalAt, type Surface } from '../../core/geometry/surface.ts';
+import {
+  along,
+  cross,
+  distance,
+  dot,
+  length,
+  perpendiculars,
+  scale,
+  type Vec3,
+} from '../../core/geometry/vec.ts';
+import { partModel, readPartFile } from '../../core/part/model.ts';
+import type { PartFile, TraceFile } from '../../core/part/schema.ts';
+import { startOf } from '../../core/section/cutFace.ts';
+import { sectionOf } from '../../core/section/section.ts';
+import { cuttingPlane } from '../../core/section/trace.ts';
+import { type Edge, isDrawn } from '../../core/solid/boundary.ts';
+import { type BuiltPart, buildPart } from '../../core/solid/build.ts';
+import { measureSolid } from '../../core/solid/measure.ts';
+import { frameToward, VIEW_FRAMES, type ViewFrame } from '../../core/view/frames.ts';
+import { lineLength, viewOf } from '../../core/view/view.ts';
+import { holds } from './membership.ts';
+import { placed, randomFrom } from './randomPart.ts';
+
+/** What is wrong with the engine's answers for a part; nothing where all is well. */
+export type Fail = { readonly check: string; readonly what: string };
+
+/** A part that the engine rightly refuses (nothing is left of it) has no answers to look at. */
+const buildOf = (file: PartFile): BuiltPart | undefined | Fail => {
+  const read = readPartFile(file);
+  if (!read.ok) return { check: 'build', what: `refused: ${read.faults[0]?.what}` };
+  const model = partModel(read.value);
+  if (!model.ok) return { check: 'build', what: `refused: ${model.faults[0]?.what}` };
+  const part = buildPart(model.value);
+  if (part.ok) return part.value;
+  // rightly refused is only what the judge finds empty too
+  const empty = /removes everything|leaves nothing/.test(part.faults[0]?.what ?? '');
+  return empty ? undefined : { check: 'build', what: `refused: ${part.faults[0]?.what}` };
+};
+
+/** How far a point lies from an edge, by samples and a search about the nearest. */
+const offEdge = (e: Edge, p: Vec3): number => {
+  const n = 64;
+  const at = (t: number): number => distance(pointOn(e.curve, t), p);
+  const step = (e.to - e.from) / n;
+  let best = e.from;
+  for (let i = 1; i <= n; i++) if (at(e.from + i * step) < at(best)) best = e.from + i * step;
+  let [a, b] = [best - step, best + step];
+  for (let i = 0; i < 60; i++) {
+    const [x, y] = [a + (b - a) * 0.382, a + (b - a) * 0.618];
+    if (at(x) < at(y)) b = y;
+    else a = x;
+  }
+  return at((a + b) / 2);
+};
+
+/**
+ * Every sharp edge's end is another edge's end too; where a touch is involved (a line in which four sheets meet, or a closed curve) it
+ * may lie within the other edge.
+ */
+const closure = (part: BuiltPart): Fail[] => {
+  const { edges } = part.bodies[0] as BuiltPart['bodies'][number];
+  const tol = part.tol.linear * 40;
+  const ends = edges.flatMap((e) =>
+    e.closed ? [] : [e.from, e.to].map((t) => ({ e, p: pointOn(e.curve, t) })),
+  );
+  return ends
+    .filter(({ e, p }) => isDrawn(e) && !ends.some((x) => x.e !== e && distance(x.p, p) <= tol))
+    .filter(({ e }) => distance(pointOn(e.curve, e.from), pointOn(e.curve, e.to)) > tol)
+    .filter(({ e, p }) => !edges.some((x) => x !== e && offEdge(x, p) <= tol * 25))
+    .map(({ e, p }) => ({ check: 'closure', what: `${e.key} ends alone at ${p}` }));
+};
+
+/** How far from an edge the judge asks, as shares of the part's size. */
+const RINGS = [6e-5, 2e-6, 5e-8] as const;
+/** Faces that meet at less than this (sine) leave a sliver or a gap that points on a ring do not find. */
+const FEATHER = 0.05;
+
+const isFeather = (part: BuiltPart, e: Edge, p: Vec3): boolean => {
+  const { surfaces } = (part.bodies[0] as BuiltPart['bodies'][number]).solid;
+  const normals = e.sheets.map((x) => normalAt(surfaces[x.surface] as Surface, p));
+  return normals.some((a, i) => normals.slice(0, i).some((b) => length(cross(a, b)) < FEATHER));
+};
+
+/** Round the middle of a drawn edge there is both material and none, at one distance at least. */
+const judged = (file: PartFile, part: BuiltPart): Fail[] => {
+  const { edges } = part.bodies[0] as BuiltPart['bodies'][number];
+  return edges.filter(isDrawn).flatMap((e): Fail[] => {
+    const t = e.from + 0.437 * (e.to - e.from);
+    const p = pointOn(e.curve, t);
+    if (isFeather(part, e, p)) return [];
+    const [e1, e2] = perpendiculars(tangentOn(e.curve, t));
+    const n = 72;
+    const mixed = RINGS.some((share) => {
+      const r = part.tol.size * share;
+      const full = Array.from({ length: n }, (_, i) => {
+        const q = (2 * Math.PI * (i + 0.37)) / n;
+        return holds(file, along(along(p, e1, r * Math.cos(q)), e2, r * Math.sin(q)));
+      }).filter(Boolean).length;
+      return full > 0 && full < n;
+    });
+    return mixed ? [] : [{ check: 'edge', what: `${e.key} has no boundary at ${p}` }];
+  });
+};
+
+const total = (part: BuiltPart, f: ViewFrame, seen: 'visible' | 'hidden'): number =>
+  viewOf(part.bodies, f, part.tol)
+    .lines.filter((l) => l.class === seen)
+    .reduce((s, l) => s + lineLength(l), 0);
+
+/** How far the lengths of two views of one part may differ, as a share of its size: some ends are known to a sliver only. */
+const VIEW_SLACK = 4e-6;
+
+/** Turned and moved as a whole, a part measures the same and looks the same from the turned direction. */
+const invariance = (file: PartFile, part: BuiltPart, seed: number): Fail[] => {
+  const next = randomFrom(seed ^ 0x5bd1e995);
+  const turn = [360 * next(), 360 * next()] as const;
+  const at = [20 * next(), 20 * next(), 20 * next()] as const;
+  const other = buildOf(placed(file, turn, at));
+  if (!other || 'check' in other) return [{ check: 'turned', what: 'refused when turned' }];
+  const [a, b] = [part, other].map((x) => {
+    const body = x.bodies[0] as BuiltPart['bodies'][number];
+    return measureSolid(body.solid, body.edges);
+  }) as [ReturnType<typeof measureSolid>, ReturnType<typeof measureSolid>];
+  const out: Fail[] = [];
+  const { size } = part.tol;
+  if (Math.abs(a.volume - b.volume) > 1e-7 * size ** 3)
+    out.push({ check: 'turned', what: `volume ${a.volume} and ${b.volume}` });
+  if (Math.abs(a.area - b.area) > 1e-6 * size ** 2)
+    out.push({ check: 'turned', what: `area ${a.area} and ${b.area}` });
+  const m = compose(turned('z', turn[1]), turned('x', turn[0]));
+  for (const f of [seed % 2 ? VIEW_FRAMES.front : frameToward([3, -5, 4])]) {
+    const g = { u: turnVector(m, f.u), v: turnVector(m, f.v), toward: turnVector(m, f.toward) };
+    for (const seen of ['visible', 'hidden'] as const) {
+      const [x, y] = [total(part, f, seen), total(other, g, seen)];
+      if (Math.abs(x - y) > VIEW_SLACK * size * 10)
+        out.push({ check: 'turned view', what: `${seen} ${x} and ${y}` });
+    }
+  }
+  return out;
+};
+
+/** The loops of a cut close, and its area is what the judge counts on lines across it. */
+const sections = (file: PartFile, part: BuiltPart, seed: number): Fail[] => {
+  const next = randomFrom(seed ^ 0x27d4eb2f);
+  const trace: TraceFile = {
+    name: 'A',
+    seenIn: next() < 0.5 ? 'front' : 'top',
+    at: [Math.floor(next() * 14), Math.floor(next() * 14) + (next() < 0.5 ? 0 : next())],
+    angle: [0, 0, 30, 45, 17][Math.floor(next() * 5)] as number,
+    look: 'up',
+  };
+  const plane = cuttingPlane(trace, file);
+  if (!plane.ok) return [{ check: 'section', what: 'refused' }];
+  const c = plane.value;
+  const s = sectionOf(part, c);
+  const tol = part.tol.linear * 40;
+  const face = s.bodies[0]?.face;
+  const out: Fail[] = [];
+  for (const l of face?.loops ?? []) {
+    const last = l.pieces.at(-1);
+    const first = l.pieces[0];
+    if (first && last && distance(pointOn(last.curve, last.to), startOf(first)) > tol)
+      out.push({ check: 'section', what: `a loop stays open at ${startOf(first)}` });
+  }
+  // strips across the plane, a hair on its kept side, where a face lying in it has no say
+  const n = 90;
+  const width = 36 / n;
+  let counted = 0;
+  for (let i = 0; i < n; i++)
+    for (let j = 0; j < n; j++) {
+      const [a, b] = [-13 + (i + 0.5) * width, -8 + (j + 0.5) * width];
+      const p = along(
+        along(along(scale(c.sAxis, a), c.tAxis, b), c.origin, 1),
+        c.kept.n,
+        part.tol.size * 1e-7,
+      );
+      if (holds(file, p)) counted++;
+    }
+  // a square on the rim is counted or not; those errors fall to either side and mostly cancel, but not along a square rim
+  const slack = (face?.perimeter ?? 0) * width * 0.5 + width * width * 4;
+  const area = counted * width * width;
+  if (Math.abs(area - (face?.area ?? 0)) > slack)
+    out.push({ check: 'section', what: `area ${face?.area ?? 0}, counted ${area} +- ${slack}` });
+  return out;
+};
+
+/** Whether the judge meets material between p and the observer: marched in steps under the thinnest wall a whole-number part has. */
+const meets = (file: PartFile, p: Vec3, toward: Vec3, size: number): boolean => {
+  const steps = 240;
+  for (let i = 1; i <= steps; i++)
+    if (holds(file, along(p, toward, (size * 1.2 * (i - 0.5)) / steps))) return true;
+  return false;
+};
+
+/** A visible line is open to the observer on one side at least; a hidden one is covered on both. */
+const visibility = (file: PartFile, part: BuiltPart, seed: number): Fail[] => {
+  const f = [VIEW_FRAMES.front, VIEW_FRAMES.top, VIEW_FRAMES.left, frameToward([3, -5, 4])][
+    seed % 4
+  ] as ViewFrame;
+  const { lines } = viewOf(part.bodies, f, part.tol);
+  const { size } = part.tol;
+  const edges = part.bodies[0]?.edges ?? [];
+  return lines
+    .filter((_, i) => i % 3 === seed % 3)
+    .flatMap((l): Fail[] => {
+      const t = l.from + 0.437 * (l.to - l.from);
+      const [u, v] = pointOn2(l.curve, t);
+      const [du, dv] = tangentOn2(l.curve, t);
+      const edge = edges.find((e) => l.sources.includes(e.key) && l.sources.length === 1);
+      if (edge?.curve.type !== 'line') return [];
+      // the place on a straight edge that is seen at (u, v)
+      const flat = (p: Vec3): readonly [number, number] => [dot(p, f.u), dot(p, f.v)];
+      const [a, b] = [pointOn(edge.curve, edge.from), pointOn(edge.curve, edge.to)];
+      const [fa, fb] = [flat(a), flat(b)];
+      const run = [fb[0] - fa[0], fb[1] - fa[1]] as const;
+      const k = ((u - fa[0]) * run[0] + (v - fa[1]) * run[1]) / (run[0] ** 2 + run[1] ** 2);
+      const p = along(scale(a, 1 - k), b, k);
+      const side = along(scale(f.u, -dv), f.v, du);
+      const answers = [1e-4, 3e-4].map((h) =>
+        [1, -1].some((sense) => {
+          const from = along(along(p, side, sense * h * size), f.toward, size * 2e-3);
+          return !meets(file, from, f.toward, size);
+        }),
+      );
+      // something else begins within the judge's reach
+      if (answers[0] !== answers[1]) return [];
+      const open = answers[0] as boolean;
+      return open === (l.class === 'visible')
+        ? []
+        : [{ check: 'visibility', what: `${l.class} line ${l.of} at ${p} is ${open ? 'open' : 'covered'}` }];
+    });
+};
+
+/** All that is wrong with the engine's answers for one part. */
+export const failsOf = (file: PartFile, seed: number): Fail[] => {
+  try {
+    const part = buildOf(file);
+    if (!part) return [];
+    if ('check' in part) return [part];
+    return [
+      ...closure(part),
+      ...judged(file, part),
+      ...sections(file, part, seed),
+      ...visibility(file, part, seed),
+      ...invariance(file, part, seed),
+    ];
+  } catch (error) {
+    return [{ check: 'throws', what: String(error) }];
+  }
+};
+
+/** Takes features away as long as some check of the same name still fails: the smallest form of a failing part. */
+export const smallest = (file: PartFile, seed: number, check: string): PartFile => {
+  const features = file.bodies[0]?.features ?? [];
+  for (let i = features.length - 1; i > 0; i--) {
+    const less = {
+      ...file,
+      bodies: file.bodies.map((b) => ({ ...b, features: b.features.filter((_, k) => k !== i) })),
+    };
+    if (failsOf(less, seed).some((f) => f.check === check)) return smallest(less, seed, check);
+  }
+  return file;
+};
