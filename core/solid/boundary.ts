@@ -1,5 +1,5 @@
 import { TAU } from '../geometry/angle.ts';
-import { type Box3, inBox } from '../geometry/box.ts';
+import { inBox } from '../geometry/box.ts';
 import { type Curve3, isClosed, pointOn } from '../geometry/curve3.ts';
 import { normalAt, type Surface } from '../geometry/surface.ts';
 import { cross, dot, length, type Vec3 } from '../geometry/vec.ts';
@@ -70,7 +70,7 @@ const edgeOf = (
 ): Edge => ({ key, curve, from, to, closed, kind, sheets, on });
 
 /** What was found on one candidate curve. */
-type Found = { readonly on: readonly number[]; readonly box: Box3; readonly edges: readonly Edge[] };
+type Found = { readonly on: readonly number[]; readonly seam: boolean; readonly edges: readonly Edge[] };
 
 /** A body's edges, with what its next state may take over where nothing changed. */
 export type Boundary = {
@@ -123,10 +123,11 @@ export const boundaryOf = (s: Solid, since?: Since<BoundaryMemory>): Boundary =>
     const before = since?.memory.found.get(c.key);
     const holds =
       before &&
+      before.seam === c.seam &&
       sameNumbers(before.on, c.on) &&
       c.on.every((id) => since?.change.kept[id]) &&
       isAway((since as Since<BoundaryMemory>).change, c.box, s.tol.size * CLASSIFYING_REACH);
-    const entry = holds ? before : { on: c.on, box: c.box, edges: edgesOn(s, c) };
+    const entry = holds ? before : { on: c.on, seam: c.seam, edges: edgesOn(s, c) };
     found.set(c.key, entry);
     all.push(...entry.edges);
   }

@@ -150,8 +150,14 @@ const selfCrossings = (s: Solid, curve: Curve3, on: readonly number[]): number[]
   return [...touches, ...poles];
 };
 
-/** Parts a curve where other surfaces cross it, inside the boxes of their faces. */
-const piecesOf = (s: Solid, curve: Curve3, on: readonly number[], faces: readonly Face[]): Piece[] => {
+/** Parts a curve where other surfaces cross it, inside the boxes of their faces; of a line, within the stretch only. */
+const piecesOf = (
+  s: Solid,
+  curve: Curve3,
+  on: readonly number[],
+  faces: readonly Face[],
+  stretch: readonly [number, number],
+): Piece[] => {
   const tol = s.tol.linear;
   const found = new Map<number, number[]>();
   const cuts = selfCrossings(s, curve, on);
@@ -164,7 +170,10 @@ const piecesOf = (s: Solid, curve: Curve3, on: readonly number[], faces: readonl
     }
     for (const t of ts) if (inBox(f.box, pointOn(curve, t), tol * 4)) cuts.push(t);
   }
-  return piecesBetween(curve, cuts, tol);
+  if (curve.type !== 'line') return piecesBetween(curve, cuts, tol);
+  // faces that reach into the stretch may end far from it, where others that are not looked at have their say
+  const own = cuts.filter((t) => t >= stretch[0] - tol * 8 && t <= stretch[1] + tol * 8);
+  return piecesBetween(curve, own, tol);
 };
 
 /** The stretches between cuts; cuts nearer than tol are one. */
@@ -198,13 +207,13 @@ export const carrierOf = (s: Solid, curve: Curve3, own: readonly number[]): Carr
     const stretch = domainOf(curve);
     const faces = facesAlong(s, curve, stretch, curveBox(curve));
     const on = surfacesUnder(s, curve, stretch, faces, own);
-    return { curve, on, pieces: piecesOf(s, curve, on, faces) };
+    return { curve, on, pieces: piecesOf(s, curve, on, faces, stretch) };
   }
   const boxes = (s.facesOf[own[0] as number] as number[]).map((i) => (s.faces[i] as Face).box);
   const parts = stretchesIn(curve, boxes, s.tol.linear).map((stretch) => {
     const faces = facesAlong(s, curve, stretch, stretchBox(curve, stretch));
     const on = surfacesUnder(s, curve, askedOver(s, curve, stretch), faces, own);
-    return { on, pieces: piecesOf(s, curve, on, faces) };
+    return { on, pieces: piecesOf(s, curve, on, faces, stretch) };
   });
   const on = [...new Set([...own, ...parts.flatMap((x) => x.on)])].sort((x, y) => x - y);
   return { curve, on, pieces: parts.flatMap((x) => x.pieces) };
@@ -384,7 +393,12 @@ export const candidateCurves = (
     // merged by the surfaces they lie on before any coordinates are compared
     const signature = on.join(',');
     const alike = known.get(signature);
-    if (alike?.some((c) => sameCurve(c.curve, curve, tol * 4))) return;
+    const same = alike?.find((c) => sameCurve(c.curve, curve, tol * 4));
+    if (same) {
+      // a seam that runs along another's curve parts the face all the same where that one is none of its edges
+      if (seam) round[round.indexOf(same)] = { ...same, seam };
+      return;
+    }
     const candidate: Candidate = { key, curve, on, box, stretch, seam };
     round.push(candidate);
     if (alike) alike.push(candidate);
@@ -416,7 +430,7 @@ export const candidateCurves = (
 
 /** The pieces into which other surfaces part a candidate. */
 export const candidatePieces = (s: Solid, c: Candidate): Piece[] =>
-  piecesOf(s, c.curve, c.on, facesAlong(s, c.curve, c.stretch, c.box));
+  piecesOf(s, c.curve, c.on, facesAlong(s, c.curve, c.stretch, c.box), c.stretch);
 
 /** The surfaces of a carrier that have a face box round p and pass through it. */
 export const surfacesAt = (s: Solid, on: readonly number[], p: Vec3): number[] => {

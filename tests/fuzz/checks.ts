@@ -167,12 +167,12 @@ const sections = (file: PartFile, part: BuiltPart, seed: number): Fail[] => {
       out.push({ check: 'section', what: `a loop stays open at ${startOf(first)}` });
   }
   // strips across the plane, a hair on its kept side, where a face lying in it has no say
-  const n = 90;
-  const width = 36 / n;
+  const n = 110;
+  const width = 48 / n;
   let counted = 0;
   for (let i = 0; i < n; i++)
     for (let j = 0; j < n; j++) {
-      const [a, b] = [-13 + (i + 0.5) * width, -8 + (j + 0.5) * width];
+      const [a, b] = [-24 + (i + 0.5137) * width, -18 + (j + 0.5137) * width];
       const p = along(
         along(along(scale(c.sAxis, a), c.tAxis, b), c.origin, 1),
         c.kept.n,
