@@ -217,7 +217,8 @@ const turnedHits = (s: Turned, { a, b, arc }: LoopSegment, q: Vec3, v: Vec3): nu
   const R = c[0];
   const x: Vec3 = [q[0] - half * v[0], q[1] - half * v[1], z - half * v[2]];
   const near = x[0] * x[0] + x[1] * x[1] + x[2] * x[2];
-  const reach = Math.abs(R) + r;
+  // a little beyond the surface, for in the plane of its equator the outermost roots lie right at this reach
+  const reach = (Math.abs(R) + r) * 1.001;
   if (near >= reach * reach) return [];
   const span = Math.sqrt(reach * reach - near);
   const k = near + R * R - r * r;

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { numberPoints } from '../../core/ledger/numbering.ts';
 import { VIEW_NAMES } from '../../core/part/schema.ts';
+import { solidIntervals } from '../../core/solid/body.ts';
 import { bodiesOf, built, cutBy, type Feature, feature, lengths, measured, partOf, seen } from './given.ts';
 import { cellsOf, countArea, countLines, countVolume, type GridBlock } from './voxels.ts';
 
@@ -420,5 +421,22 @@ describe('the box of what runs to a point', () => {
     expect(box[2]).toBeCloseTo(-4, 9);
     expect(box[5]).toBeCloseTo(4, 9);
     expect(box[3]).toBeCloseTo(2, 9);
+  });
+});
+
+describe('lines through a ring', () => {
+  test('in the plane of its equator, touching its inner side', () => {
+    const { solid } = built(partOf(feature('add', { kind: 'torus', diameter: 6, tube: 2 }))).bodies[0]!;
+    const half = Math.sqrt(12);
+    const along = (x: number, z: number): number[] => solidIntervals(solid, [x, 0, z], [0, 1, 0], [0]);
+    // through the tube's centre circle's plane at x = 2: from the outside to the touch at y = 0 and out again
+    for (const z of [0, 1e-10]) {
+      const ends = along(2, z);
+      expect(ends[0]).toBeCloseTo(-half, 7);
+      expect(ends.at(-1)).toBeCloseTo(half, 7);
+    }
+    expect(along(0, 0).map((x) => Math.round(x * 1e9) / 1e9)).toEqual([-4, -2, 2, 4]);
+    expect(along(3.9, 0)).toHaveLength(2);
+    expect(along(4.01, 0)).toEqual([]);
   });
 });

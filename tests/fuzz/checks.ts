@@ -188,13 +188,16 @@ const sections = (file: PartFile, part: BuiltPart, seed: number): Fail[] => {
   return out;
 };
 
-/** Whether the judge meets material between p and the observer: marched in steps under the thinnest wall a whole-number part has. */
-const meets = (file: PartFile, p: Vec3, toward: Vec3, size: number): boolean => {
-  const steps = 240;
+/** Whether the judge meets material between p and the observer, marched in even steps. */
+const meets = (file: PartFile, p: Vec3, toward: Vec3, size: number, steps: number): boolean => {
   for (let i = 1; i <= steps; i++)
     if (holds(file, along(p, toward, (size * 1.2 * (i - 0.5)) / steps))) return true;
   return false;
 };
+/** Steps of the march, and of a second look where the judge would find fault: near the point of a cone walls get very thin. */
+const STEPS = [240, 6000] as const;
+/** Shorter lines, as a share of the size, are too near the judge's own reach. */
+const SHORT = 0.01;
 
 /** A visible line is open to the observer on one side at least; a hidden one is covered on both. */
 const visibility = (file: PartFile, part: BuiltPart, seed: number): Fail[] => {
@@ -220,12 +223,15 @@ const visibility = (file: PartFile, part: BuiltPart, seed: number): Fail[] => {
       const k = ((u - fa[0]) * run[0] + (v - fa[1]) * run[1]) / (run[0] ** 2 + run[1] ** 2);
       const p = along(scale(a, 1 - k), b, k);
       const side = along(scale(f.u, -dv), f.v, du);
-      const answers = [1e-4, 3e-4].map((h) =>
+      if (lineLength(l) < SHORT * size) return [];
+      const openAt = (h: number, steps: number): boolean =>
         [1, -1].some((sense) => {
           const from = along(along(p, side, sense * h * size), f.toward, size * 2e-3);
-          return !meets(file, from, f.toward, size);
-        }),
-      );
+          return !meets(file, from, f.toward, size, steps);
+        });
+      const reach = [1e-4, 3e-4] as const;
+      let answers = reach.map((h) => openAt(h, STEPS[0]));
+      if (answers[0] !== (l.class === 'visible')) answers = reach.map((h) => openAt(h, STEPS[1]));
       // something else begins within the judge's reach
       if (answers[0] !== answers[1]) return [];
       const open = answers[0] as boolean;
