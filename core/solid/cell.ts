@@ -185,11 +185,14 @@ const clip = (intervals: Intervals, lo: number, hi: number): Intervals => {
   return out;
 };
 
-/** Roots of A t^2 + 2 B t + C. */
+/** How near zero, as a share of its size, a polynomial along a line counts as touching it. */
+const TOUCH = 1e-9;
+
+/** Roots of A t^2 + 2 B t + C; where it only just fails to touch zero, the place where it comes nearest. */
 const quadraticRoots = (A: number, B: number, C: number): number[] => {
   if (Math.abs(A) < 1e-14) return B === 0 ? [] : [-C / (2 * B)];
   const disc = B * B - A * C;
-  if (disc < 0) return [];
+  if (disc < 0) return disc < -TOUCH * (B * B + Math.abs(A * C)) ? [] : [-B / A];
   const k = -(B + (B < 0 ? -1 : 1) * Math.sqrt(disc));
   return k === 0 ? [0] : [k / A, C / k];
 };
@@ -228,6 +231,8 @@ const turnedHits = (s: Turned, { a, b, arc }: LoopSegment, q: Vec3, v: Vec3): nu
     [k * k - 4 * R * R * xx, -8 * R * R * xv, 2 * k - 4 * R * R * vv, 0, 1],
     -span,
     span,
+    // a line that touches is parted there: the middle of what is left whole might lie just on the touch
+    TOUCH * reach ** 4,
   ).map((t) => t - half);
 };
 

@@ -440,3 +440,28 @@ describe('lines through a ring', () => {
     expect(along(4.01, 0)).toEqual([]);
   });
 });
+
+describe('lines through a tube', () => {
+  test('touching its inner wall', () => {
+    const tube = built(
+      partOf(
+        feature('add', {
+          kind: 'revolve',
+          profile: {
+            polygon: [
+              [3, 0],
+              [5, 0],
+              [5, 8],
+              [3, 8],
+            ],
+          },
+        }),
+      ),
+    ).bodies[0]!;
+    for (const off of [0, 1e-12, -1e-12]) {
+      const ends = solidIntervals(tube.solid, [3 + off, 0, 4], [0, 1, 0], [0]);
+      expect(ends[0]).toBeCloseTo(-4, 5);
+      expect(ends.at(-1)).toBeCloseTo(4, 5);
+    }
+  });
+});
