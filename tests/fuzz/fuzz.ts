@@ -1,26 +1,29 @@
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { failsOf, smallest } from './checks.ts';
+import { KNOWN } from './known.ts';
 import { randomPart } from './randomPart.ts';
 
 /**
  * Looks at random parts: npm run fuzz [-- --parts 20000 --from 1 --restart]. It goes on where it was broken off, and tells every failing
- * part in its smallest form.
+ * part in its smallest form. With --short the parts are the first 300, those known to fail must fail and no other, and nothing is kept.
  */
 const option = (name: string, otherwise: number): number => {
   const i = process.argv.indexOf(`--${name}`);
   return i < 0 ? otherwise : Number(process.argv[i + 1]);
 };
+const short = process.argv.includes('--short');
 const first = option('from', 1);
-const count = option('parts', 20000);
+const count = short ? 300 : option('parts', 20000);
 const STATE = `build/fuzz-${first}.json`;
 
 type State = { next: number; fails: { seed: number; check: string; what: string; features: unknown }[] };
 const fresh: State = { next: first, fails: [] };
 const state: State =
-  existsSync(STATE) && !process.argv.includes('--restart')
+  !short && existsSync(STATE) && !process.argv.includes('--restart')
     ? (JSON.parse(readFileSync(STATE, 'utf8')) as State)
     : fresh;
 const save = (): void => {
+  if (short) return;
   mkdirSync('build', { recursive: true });
   writeFileSync(STATE, JSON.stringify(state, null, 1));
 };
@@ -28,10 +31,20 @@ if (state.next > first)
   console.log(`Going on from seed ${state.next}, ${state.fails.length} failing parts so far.`);
 
 const started = Date.now();
+let unexpected = 0;
 for (; state.next < first + count; state.next++) {
   const seed = state.next;
   const part = randomPart(seed);
   const [fail] = failsOf(part, seed);
+  if (short) {
+    const known = KNOWN.get(seed);
+    if (known && !fail)
+      console.log(`seed ${seed} is known to fail (${known}) and no longer does: take it off the list.`);
+    if (fail && !known)
+      console.log(`seed ${seed}, ${fail.check}: ${fail.what}\n  ${JSON.stringify(part.bodies[0]?.features)}`);
+    if (fail ? !known : known) unexpected++;
+    continue;
+  }
   if (fail) {
     const least = smallest(part, seed, fail.check);
     const features = least.bodies[0]?.features;
@@ -45,5 +58,10 @@ for (; state.next < first + count; state.next++) {
   }
 }
 save();
-console.log(`${count} parts, ${state.fails.length} of them fail.`);
-process.exitCode = state.fails.length ? 1 : 0;
+if (short) {
+  console.log(`${count} parts: ${KNOWN.size} known to fail, ${unexpected} otherwise than expected.`);
+  process.exitCode = unexpected ? 1 : 0;
+} else {
+  console.log(`${count} parts, ${state.fails.length} of them fail.`);
+  process.exitCode = state.fails.length ? 1 : 0;
+}
