@@ -1,15 +1,18 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { openDesk } from '../../core/drawing/desk.ts';
 import { type Drawing, readDrawing } from '../../core/drawing/drawing.ts';
-import { partModel } from '../../core/part/model.ts';
+import { type ModelledPart, partModel } from '../../core/part/model.ts';
 import type { PartFile } from '../../core/part/schema.ts';
 import { sectionOf } from '../../core/section/section.ts';
-import { cuttingPlane } from '../../core/section/trace.ts';
+import { type CuttingPlane, cuttingPlane } from '../../core/section/trace.ts';
 import { type BuiltPart, buildPart } from '../../core/solid/build.ts';
 import { VIEW_FRAMES } from '../../core/view/frames.ts';
-import { viewOf } from '../../core/view/view.ts';
+import { seeScene, type ViewMemory, viewOf } from '../../core/view/view.ts';
+import { mixedPart, platePart } from './families.ts';
 
-/** A fixed loop of arithmetic, so that figures from different machines compare: everything is also told as a ratio to it. */
+/** Times of the engine in a warm process, each in milliseconds and as a ratio to a fixed loop of arithmetic in the same run. */
+const THREE = ['front', 'top', 'left'] as const;
+
 const yardstick = (): number => {
   const start = performance.now();
   let x = 0.5;
@@ -18,88 +21,101 @@ const yardstick = (): number => {
   return performance.now() - start;
 };
 
-/** Median of several runs after a warm-up, ms. */
-const timed = <T>(work: () => T, runs = 7): { ms: number; value: T } => {
+const median = (times: readonly number[]): number =>
+  [...times].sort((a, b) => a - b)[times.length >> 1] as number;
+
+/** Median of several runs, after a warm-up of as many or until a second has gone. */
+const timed = <T>(work: () => T, runs: number): { ms: number; value: T } => {
   let value = work();
+  const warm = performance.now();
+  for (let i = 0; i < runs && performance.now() - warm < 1000; i++) value = work();
   const times = Array.from({ length: runs }, () => {
     const start = performance.now();
     value = work();
     return performance.now() - start;
-  }).sort((a, b) => a - b);
-  return { ms: times[runs >> 1] as number, value };
+  });
+  return { ms: median(times), value };
 };
-
-const plate = (n: number): PartFile => ({
-  format: 'blue-ledger/part@1',
-  name: `plate ${n} x ${n}`,
-  units: 'mm',
-  bodies: [
-    {
-      name: 'plate',
-      features: [
-        { id: 'plate', op: 'add', shape: { kind: 'block', width: 20 * n, depth: 20 * n, height: 10 } },
-        ...Array.from({ length: n }, (_, row) => ({
-          id: `row ${row + 1}`,
-          op: 'cut' as const,
-          at: [10, 10 + 20 * row, 10] as [number, number, number],
-          repeat: { count: n, step: [20, 0, 0] as [number, number, number] },
-          shape: { kind: 'hole' as const, diameter: 9, depth: 'through' as const },
-        })),
-      ],
-    },
-  ],
-});
 
 const must = <T>(r: { ok: true; value: T } | { ok: false; faults: unknown }): T => {
   if (!r.ok) throw new Error(JSON.stringify(r.faults));
   return r.value;
 };
 const buildOf = (file: PartFile): BuiltPart => must(buildPart(must(partModel(file))));
+const planeAt = (file: PartFile, y: number): CuttingPlane =>
+  must(cuttingPlane({ name: 'A', seenIn: 'top', at: [0, y], angle: 0, look: 'up' }, file));
 
-const unit = timed(yardstick).ms;
-const cell = (ms: number): string => `${ms.toFixed(1).padStart(8)} ms ${(ms / unit).toFixed(2).padStart(7)}`;
-console.log(`Arithmetic loop: ${unit.toFixed(1)} ms. Each figure: median ms, and its ratio to the loop.\n`);
-console.log(
-  `${'plate'.padEnd(26)}${'build'.padStart(19)}${'three views'.padStart(19)}${'section'.padStart(19)}`,
-);
-const points: [number, number][] = [];
-for (const n of [2, 4, 8, 16]) {
-  const file = plate(n);
-  const runs = n < 16 ? 7 : 3;
-  const built = timed(() => buildOf(file), runs);
-  const views = timed(
-    () =>
-      (['front', 'top', 'left'] as const).map((v) =>
-        viewOf(built.value.bodies, VIEW_FRAMES[v], built.value.tol),
-      ),
-    runs,
-  );
-  const plane = must(
-    cuttingPlane(
-      {
-        name: 'A',
-        seenIn: 'top',
-        through: [
-          [0, 10],
-          [20 * n, 10],
-        ],
-        look: 'up',
-      },
-      file,
-    ),
-  );
-  const section = timed(() => sectionOf(built.value, plane), runs);
-  points.push([n * n, built.ms + views.ms]);
-  console.log(`${`${n} x ${n} holes`.padEnd(26)}${cell(built.ms)}${cell(views.ms)}${cell(section.ms)}`);
+const unit = median(Array.from({ length: 9 }, yardstick));
+const cell = (ms: number): string => `${ms.toFixed(1).padStart(8)} ms ${(ms / unit).toFixed(2).padStart(6)}`;
+const row = (name: string, ...cells: string[]): void =>
+  console.log(name.padEnd(24) + cells.map((c) => c.padStart(20)).join(''));
+console.log(`The loop takes ${unit.toFixed(1)} ms. Each figure: median ms, and its ratio to the loop.\n`);
+
+/** Times of one part from nothing: build, three views, a section. */
+const fromNothing = (name: string, file: PartFile, runs: number): number => {
+  const model = timed(() => must(partModel(file)), runs);
+  const built = timed(() => must(buildPart(model.value)), runs);
+  const part = built.value;
+  const views = timed(() => THREE.map((v) => viewOf(part.bodies, VIEW_FRAMES[v], part.tol)), runs);
+  const plane = planeAt(file, 12);
+  const section = timed(() => sectionOf(part, plane), runs);
+  const total = model.ms + built.ms + views.ms;
+  row(name, cell(model.ms + built.ms), cell(views.ms), cell(total), cell(section.ms));
+  return total;
+};
+const exponent = (points: readonly (readonly [number, number])[]): string => {
+  const [a, b] = [points.at(-3), points.at(-1)] as [[number, number], [number, number]];
+  return (Math.log(b[1] / a[1]) / Math.log(b[0] / a[0])).toFixed(2);
+};
+
+row('from nothing', 'part and edges', 'three views', 'together', 'section');
+for (const counterbored of [false, true]) {
+  const points = [2, 4, 8, 16, 32].map((n) => {
+    const name = `${n} x ${n} holes${counterbored ? ', counterbored' : ''}`;
+    return [n * n, fromNothing(name, platePart(n, counterbored), n < 16 ? 15 : n < 32 ? 9 : 3)] as const;
+  });
+  console.log(`  exponent of time against holes, from the last three: ${exponent(points)}`);
 }
-const [a, b] = points.slice(-2) as [[number, number], [number, number]];
-console.log(
-  `growth of build and views with the holes, from the last two: exponent ${(Math.log(b[1] / a[1]) / Math.log(b[0] / a[0])).toFixed(2)}\n`,
+const points = [10, 50, 100, 500, 1000].map(
+  (n) => [n, fromNothing(`${n} mixed features`, mixedPart(n), n < 500 ? 15 : n < 1000 ? 7 : 3)] as const,
 );
+console.log(`  exponent of time against features, from the last three: ${exponent(points)}\n`);
 
-console.log(
-  `${'demo drawing'.padEnd(26)}${'from nothing'.padStart(19)}${'a size changed'.padStart(19)}${'plane dragged'.padStart(19)}`,
-);
+row('drags', 'a size changed', 'a plane dragged');
+for (const n of [10, 50, 200]) {
+  const base = mixedPart(n);
+  let before: (ModelledPart & { part: BuiltPart }) | undefined;
+  const memories: (ViewMemory | undefined)[] = [];
+  let step = 0;
+  const withHole = (diameter: number): PartFile => {
+    const [body] = base.bodies;
+    const features = (body as PartFile['bodies'][number]).features.map((f, i) =>
+      i === 1 ? { ...f, shape: { kind: 'hole' as const, diameter, depth: 'through' as const } } : f,
+    );
+    return { ...base, bodies: [{ ...(body as PartFile['bodies'][number]), features }] };
+  };
+  const changed = timed(() => {
+    step++;
+    const file = withHole(5 + (step % 20) / 20);
+    const model = must(partModel(file, before));
+    const part = must(buildPart(model, before?.part));
+    before = { file, model, part };
+    THREE.forEach((v, i) => {
+      memories[i] = seeScene(part.bodies, VIEW_FRAMES[v], part.tol, memories[i]).memory;
+    });
+  }, 60);
+  const part = buildOf(base);
+  let memory: ViewMemory | undefined;
+  const dragged = timed(() => {
+    step++;
+    const section = sectionOf(part, planeAt(base, 8 + (step % 80) / 10));
+    memory = seeScene(section.remains, VIEW_FRAMES.front, part.tol, memory).memory;
+  }, 60);
+  row(`${n} mixed features`, cell(changed.ms), cell(dragged.ms));
+}
+
+console.log();
+row('demo drawing', 'from nothing', 'a size changed', 'a plane dragged');
 for (const name of readdirSync('demo').sort()) {
   const drawing: Drawing = must(readDrawing(JSON.parse(readFileSync(`demo/${name}`, 'utf8'))));
   const whole = timed(() => openDesk().work(drawing), 15);
@@ -108,13 +124,8 @@ for (const name of readdirSync('demo').sort()) {
   let step = 0;
   const changed = timed(() => {
     step++;
-    return desk.work({
-      ...drawing,
-      part: {
-        ...drawing.part,
-        dims: { ...drawing.part.dims, [key]: `${drawing.part.dims?.[key]} + ${step}/16` },
-      },
-    });
+    const dims = { ...drawing.part.dims, [key]: `${drawing.part.dims?.[key]} + ${step}/16` };
+    return desk.work({ ...drawing, part: { ...drawing.part, dims } });
   }, 25);
   const dragged = timed(() => {
     step++;
@@ -129,7 +140,26 @@ for (const name of readdirSync('demo').sort()) {
     }));
     return desk.work({ ...drawing, cuts });
   }, 25);
-  console.log(
-    `${name.replace('.drawing.json', '').padEnd(26)}${cell(whole.ms)}${cell(changed.ms)}${cell(dragged.ms)}`,
-  );
+  row(name.replace('.drawing.json', ''), cell(whole.ms), cell(changed.ms), cell(dragged.ms));
 }
+
+// one desk, many changes: what it keeps must not grow
+if (global.gc) {
+  const base = mixedPart(10);
+  const drawing: Drawing = must(
+    readDrawing(JSON.parse(readFileSync('demo/01-lantern-cap.drawing.json', 'utf8'))),
+  );
+  const desk = openDesk();
+  const edit = (i: number): void => {
+    desk.work({ ...drawing, cuts: [], part: { ...base, dims: { T: 10 + (i % 50) / 25 } } });
+  };
+  const heap = (): number => {
+    global.gc?.();
+    return process.memoryUsage().heapUsed / 1e6;
+  };
+  for (let i = 0; i < 1000; i++) edit(i);
+  const early = heap();
+  for (let i = 0; i < 9000; i++) edit(i);
+  console.log(`\nMemory after 1 000 changes ${early.toFixed(1)} MB, after 10 000 ${heap().toFixed(1)} MB.`);
+}
+console.log(`The engine minified: ${(statSync('build/engine.mjs').size / 1000).toFixed(0)} kB.`);
