@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { drawingOfPart } from '../core/drawing/drawing.ts';
+import { findingsOf } from '../core/finding/findings.ts';
 import { sentence } from '../core/number/fault.ts';
 import { type ViewName, viewName } from '../core/part/schema.ts';
 import type { Divisions } from '../core/section/cutPoints.ts';
@@ -24,6 +25,7 @@ export type Options = {
   paper?: string | undefined;
   scale?: string | undefined;
   format?: string | undefined;
+  limit?: string | undefined;
   divisions?: string | undefined;
   start?: string | undefined;
   tangents?: boolean | undefined;
@@ -96,6 +98,19 @@ export const section = (positionals: readonly string[], options: Options): strin
 export const measure = (positionals: readonly string[]): string => {
   const [file] = only(positionals, ['PART']) as [string];
   return json(measureJson(loadPart(file).part));
+};
+
+/** The findings, a line each; nothing where there are none. */
+export const check = (positionals: readonly string[], options: Options): string => {
+  const [file] = only(positionals, ['PART']) as [string];
+  const { file: source, part } = loadPart(file);
+  const limit = options.limit === undefined ? undefined : Number(options.limit);
+  if (limit !== undefined && !(limit > 0))
+    throw new Misuse('--limit is the least thickness of a wall, above zero.');
+  const planes = (options.section ?? []).flatMap((s) => loadPlanes(s, source));
+  return findingsOf(part, planes, limit)
+    .map((f) => `${f.severity}: ${f.where}: ${f.what} ${f.mend}\n`)
+    .join('');
 };
 
 const paperOf = (text: string): PaperName => {

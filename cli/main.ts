@@ -1,11 +1,11 @@
 import { writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { measure, section, sheet, views } from './commands.ts';
+import { check, measure, section, sheet, views } from './commands.ts';
 import { RefusedInput } from './input.ts';
 import { Misuse, USAGE } from './usage.ts';
 
-const COMMANDS = { views, section, measure, sheet } as const;
-const LATER = ['ledger', 'check'];
+const COMMANDS = { views, section, measure, sheet, check } as const;
+const LATER = ['ledger'];
 
 const run = async (argv: readonly string[]): Promise<number> => {
   const [name, ...rest] = argv;
@@ -29,6 +29,7 @@ const run = async (argv: readonly string[]): Promise<number> => {
       divisions: { type: 'string' },
       start: { type: 'string' },
       tangents: { type: 'boolean' },
+      limit: { type: 'string' },
       paper: { type: 'string' },
       scale: { type: 'string' },
       format: { type: 'string' },
@@ -37,7 +38,8 @@ const run = async (argv: readonly string[]): Promise<number> => {
   const answer = await COMMANDS[name as keyof typeof COMMANDS](positionals, values);
   if (values.out) writeFileSync(values.out, answer);
   else await new Promise<void>((done) => process.stdout.write(answer, () => done()));
-  return 0;
+  // a check that finds something says so
+  return name === 'check' && answer.length ? 1 : 0;
 };
 
 run(process.argv.slice(2)).then(

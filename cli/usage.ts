@@ -6,8 +6,10 @@ export const USAGE = `blue-ledger: orthographic views, sections and sheets from 
   views PART [--views front,top,left] [--toward x,y,z] [--section FILE]... [--tangents] [--json]
   section PART SECTION [--views front,top,section] [--divisions 8|12|24 [--start left]] [--json]
   measure PART [--json]
+  check PART [--section FILE]... [--limit 1.5]
   sheet PART [--angle first|third] [--paper A3] [--scale 1:2|fit] [--views ...] [--section FILE]... --format svg|pdf
 
 --tangents shows tangent joins too, as lines of kind "tangent"; --divisions adds cut points on generators of curved faces.
 PART is a part file or - for standard input. --out FILE writes there instead of standard output.
+check prints a line for each finding, --limit tells walls thinner than that; it exits 1 where there are some.
 Exit: 0 done, 1 the input is refused, 2 wrong usage.`;

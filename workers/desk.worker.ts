@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
 import { openDesk } from '../core/drawing/desk.ts';
 import { type Drawing, readDrawing } from '../core/drawing/drawing.ts';
-import { type DeskPicture, deskPicture } from './deskPicture.ts';
+import { type DeskNote, type DeskPicture, deskPicture } from './deskPicture.ts';
 
 /** The desk's engine, away from the thread that types and drags. */
 const desk = openDesk();
@@ -51,6 +51,18 @@ const api = {
     const own = before.then(() => (overtaken() ? undefined : draw(data, overtaken)));
     underWay = own.catch(() => undefined);
     return own;
+  },
+  /** What is doubtful about a drawing that can be drawn, when nothing else is asked for. */
+  look: async (data: Drawing): Promise<DeskNote[]> => {
+    const asked = newest;
+    await underWay;
+    const read = readDrawing(data);
+    if (!read.ok || asked !== newest) return [];
+    return desk.look(read.value).map((f) => ({
+      path: [f.kind.startsWith('plane') ? 'cuts' : 'part'],
+      text: `${f.where}: ${f.what} ${f.mend}`,
+      severity: f.severity,
+    }));
   },
 };
 export type DeskWorker = typeof api;

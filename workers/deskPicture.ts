@@ -1,5 +1,6 @@
 import type { LedgerRow, Worked } from '../core/drawing/desk.ts';
 import type { Drawing } from '../core/drawing/drawing.ts';
+import type { Finding } from '../core/finding/finding.ts';
 import { pointOn } from '../core/geometry/curve3.ts';
 import { distance2, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
 import { type Fault, sentence } from '../core/number/fault.ts';
@@ -103,6 +104,13 @@ export type DeskPicture =
       readonly took: number;
     }
   | { readonly ok: false; readonly faults: readonly Fault[] };
+
+/** A finding as one sentence, with the part of the drawing it is about. */
+export type DeskNote = {
+  readonly path: Fault['path'];
+  readonly text: string;
+  readonly severity: Finding['severity'];
+};
 
 type Drawn = Extract<Worked, { ok: true }>;
 

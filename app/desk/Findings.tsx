@@ -4,7 +4,8 @@ import { useDesk } from './deskStore.ts';
 /** What is doubtful about the parts of the drawing named, one sentence each. */
 export const Findings = ({ about }: { about: readonly string[] }) => {
   const findings = useDesk((s) => s.picture?.findings ?? none);
-  const own = findings.filter((f) => about.includes(String(f.path[0])));
+  const notes = useDesk((s) => s.notes);
+  const own = [...findings, ...notes].filter((f) => about.includes(String(f.path[0])));
   if (!own.length) return null;
   return (
     <ul

@@ -7,9 +7,12 @@ const useStandings = (): Record<Stage, Standing> => {
   const picture = useDesk((s) => s.picture);
   const faults = useDesk((s) => s.faults);
   const cuts = useDesk((s) => s.drawing.cuts.length);
-  const about = (key: string): boolean => picture?.findings.some((f) => f.path[0] === key) ?? false;
+  const notes = useDesk((s) => s.notes);
+  const pressing = notes.filter((n) => n.severity !== 'note');
+  const about = (key: string): boolean =>
+    [...(picture?.findings ?? []), ...pressing].some((f) => f.path[0] === key);
   return {
-    Measure: faults.length ? 'attention' : 'well',
+    Measure: faults.length || about('part') ? 'attention' : 'well',
     'Set out': about('setup') ? 'attention' : 'well',
     Project: 'well',
     Transfer: 'well',

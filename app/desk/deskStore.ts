@@ -3,9 +3,9 @@ import { create } from 'zustand';
 import type { Drawing } from '../../core/drawing/drawing.ts';
 import type { Fault } from '../../core/number/fault.ts';
 import type { Kept } from '../../server/store.ts';
-import type { DeskPicture } from '../../workers/deskPicture.ts';
+import type { DeskNote, DeskPicture } from '../../workers/deskPicture.ts';
 import { type ServerRefusal, stepBack, storeChange } from '../client.ts';
-import { workPicture } from './engine.ts';
+import { lookOver, workPicture } from './engine.ts';
 
 /** The picture of a drawing that could be drawn. */
 export type GoodPicture = Extract<DeskPicture, { ok: true }>;
@@ -27,6 +27,8 @@ export type DeskState = {
   readonly notice: string | undefined;
   readonly picture: GoodPicture | undefined;
   readonly faults: readonly Fault[];
+  /** what is doubtful about the drawing as it stands, once it has been looked over */
+  readonly notes: readonly DeskNote[];
   readonly stage: Stage;
   readonly activePoint: string | undefined;
 };
@@ -42,6 +44,7 @@ export const useDesk = create<DeskState>(() => ({
   notice: undefined,
   picture: undefined,
   faults: [],
+  notes: [],
   stage: 'Measure',
   activePoint: undefined,
 }));
@@ -107,6 +110,19 @@ export const flush = async (): Promise<void> => {
   await storing;
 };
 
+/** A drawing is looked over when it has stood for this long. */
+const LOOK_AFTER = 600;
+let looking: ReturnType<typeof setTimeout> | undefined;
+
+const lookLater = (): void => {
+  clearTimeout(looking);
+  looking = setTimeout(async () => {
+    const { drawing } = get();
+    const notes = await lookOver(drawing);
+    if (get().drawing === drawing) set({ notes });
+  }, LOOK_AFTER);
+};
+
 /** Puts a kept drawing on the desk. */
 export const openOnDesk = async (kept: Kept): Promise<void> => {
   set({
@@ -114,6 +130,7 @@ export const openOnDesk = async (kept: Kept): Promise<void> => {
     drawing: kept.drawing,
     picture: undefined,
     faults: [],
+    notes: [],
     activePoint: undefined,
     save: 'saved',
     notice: undefined,
@@ -128,6 +145,7 @@ export const openOnDesk = async (kept: Kept): Promise<void> => {
   const picture = await workPicture(get().drawing);
   if (picture?.ok) set({ picture });
   else if (picture) set({ faults: picture.faults });
+  lookLater();
 };
 
 /**
@@ -139,6 +157,7 @@ export const propose = async (drawing: Drawing, label: string): Promise<readonly
   if (!picture) return [];
   if (!picture.ok) return picture.faults;
   set({ drawing, picture: shown(picture), faults: [], save: 'saving' });
+  lookLater();
   pending = [...pending, { drawing, label }];
   shelve();
   // a moment's patience lets the sheet be drawn first
@@ -161,6 +180,7 @@ export const goThroughHistory = async (direction: -1 | 1): Promise<void> => {
   set({ drawing: kept.drawing, savedAt: new Date() });
   const picture = await workPicture(kept.drawing);
   if (picture?.ok) set({ picture, faults: [] });
+  lookLater();
 };
 
 export const standAt = (stage: Stage): void => set({ stage });

@@ -1,3 +1,5 @@
+import type { Finding } from '../finding/finding.ts';
+import { findingsOf } from '../finding/findings.ts';
 import { dot, type Vec3 } from '../geometry/vec.ts';
 import { type NumberedPoint, numberPoints } from '../ledger/numbering.ts';
 import { type Posting, postingsIn } from '../ledger/postings.ts';
@@ -5,6 +7,7 @@ import type { Fault } from '../number/fault.ts';
 import { decimal } from '../number/format.ts';
 import { type ModelledPart, partModel } from '../part/model.ts';
 import type { ViewName } from '../part/schema.ts';
+import type { Divisions } from '../section/cutPoints.ts';
 import { type Section, sectionOf } from '../section/section.ts';
 import { type CuttingPlane, cuttingPlane } from '../section/trace.ts';
 import { cutShownIn, drawSheet, type Sheet } from '../sheet/sheet.ts';
@@ -33,6 +36,8 @@ export type Worked =
 
 /** `steps` does the same in stages of a few milliseconds, and may be left for good after any of them. */
 export type Desk = {
+  /** What is doubtful about the part and its cuts, where they can be drawn; slower than a picture. */
+  readonly look: (d: Drawing) => readonly Finding[];
   readonly work: (d: Drawing) => Worked;
   readonly steps: (d: Drawing) => Generator<undefined, Worked>;
 };
@@ -90,7 +95,7 @@ export const openDesk = (): Desk => {
     for (const cut of d.cuts.filter((c) => c.on)) {
       const plane = cuttingPlane(cut.trace, d.part);
       if (!plane.ok) return { ok: false, faults: plane.faults };
-      const section = sectionOf(part, plane.value);
+      const section = sectionOf(part, plane.value, divisionsOf(d.setup));
       if (!section.bodies.length) findings.push(missing(plane.value, part));
       else if (!d.setup.views.includes(plane.value.seenIn)) findings.push(unseen(plane.value));
       sections.push(section);
@@ -148,8 +153,25 @@ export const openDesk = (): Desk => {
       if (step.done) return step.value;
     }
   };
-  return { work, steps };
+  const look = (d: Drawing): readonly Finding[] => {
+    const known = build(d);
+    if (!('part' in known)) return [];
+    const planes = d.cuts.flatMap((c) => {
+      const plane = c.on ? cuttingPlane(c.trace, d.part) : undefined;
+      return plane?.ok ? [plane.value] : [];
+    });
+    return findingsOf(known.part, planes);
+  };
+  return { look, work, steps };
 };
+
+/** The points on curved faces that the sheet's rules ask for, with the outlines of the views that are on it. */
+const divisionsOf = ({ rules, views }: Drawing['setup']): Divisions | undefined =>
+  rules.generators && {
+    count: rules.generators,
+    start: rules.firstGenerator ?? 'left',
+    outlinesIn: views as ViewName[],
+  };
 
 /** A cut whose trace has no view to stand in. */
 const unseen = (c: CuttingPlane): Fault => ({

@@ -125,32 +125,36 @@ export const piecesOf = (solid: Solid, edges: readonly Edge[]): Edge[][] => {
   return [...out.values()].filter((group) => isOutside(solid, group));
 };
 
-/** Bodies that a feature leaves in several pieces, by the first feature that does. */
+/**
+ * Features that leave a body in more pieces than before. What is added apart may be meant so (two bolts stated as one body); a cut that
+ * parts a body hardly ever is.
+ */
 export const inPieces = (part: BuiltPart): Finding[] =>
   part.bodies.flatMap(({ solid, edges }): Finding[] => {
     const pieces = piecesOf(solid, edges);
     if (pieces.length < 2) return [];
     const { operations } = solid.model;
-    const first = operations.findIndex((o, i) => {
-      if (i + 1 === operations.length) return true;
-      if (o.op === 'add' && i === 0) return false;
+    let before = 0;
+    for (const [i, o] of operations.entries()) {
       const sofar = solidOf({ ...solid.model, operations: operations.slice(0, i + 1) }, solid.tol);
-      return piecesOf(sofar, bodyEdges(sofar)).length > 1;
-    });
-    const o = operations[first];
-    const least = pieces.reduce((a, b) => (b.length < a.length ? b : a))[0] as Edge;
-    const by = o?.op === 'add' ? 'It does not touch the rest of the body' : 'It parts the body';
-    return [
-      {
-        kind: 'in pieces',
-        severity: 'fault',
-        where: `${solid.name}/${o?.feature}`,
-        at: pointOn(least.curve, (least.from + least.to) / 2),
-        what: `${by}: it is in ${pieces.length} pieces.`,
-        mend:
-          o?.op === 'add'
-            ? 'Move it against the rest, or make it a body of its own.'
-            : 'Make it smaller, or let it end inside.',
-      },
-    ];
+      const now = i + 1 === operations.length ? pieces.length : piecesOf(sofar, bodyEdges(sofar)).length;
+      if (i > 0 && now > before) {
+        const least = pieces.reduce((a, b) => (b.length < a.length ? b : a))[0] as Edge;
+        const added = o.op === 'add';
+        return [
+          {
+            kind: 'in pieces',
+            severity: added ? 'note' : 'fault',
+            where: `${solid.name}/${o.feature}`,
+            at: pointOn(least.curve, (least.from + least.to) / 2),
+            what: `${added ? 'It does not touch the rest of the body' : 'It parts the body'}: it is in ${now} pieces.`,
+            mend: added
+              ? 'Move it against the rest, or make it a body of its own.'
+              : 'Make it smaller, or let it end inside.',
+          },
+        ];
+      }
+      before = now;
+    }
+    return [];
   });

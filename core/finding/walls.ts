@@ -6,6 +6,9 @@ import { isDrawn } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import { type Finding, said, saidLength } from './finding.ts';
 
+/** How far in from their edges faces are measured at most, as a share of the size. */
+const INSET = 4e-3;
+
 /** Where along an edge walls are measured. */
 const SHARES = [0.21, 0.5, 0.83] as const;
 
@@ -16,7 +19,10 @@ const SHARES = [0.21, 0.5, 0.83] as const;
  */
 export const thinWalls = (part: BuiltPart, limit: number): Finding[] =>
   part.bodies.flatMap(({ solid, edges }) => {
-    const { linear } = solid.tol;
+    const { linear, size } = solid.tol;
+    // in from the edge by less than the limit, so that a thin rib's own face is still met
+    const inset = Math.min(limit / 8, size * INSET);
+    const skin = inset / 8;
     const all = solid.cells.map((_, i) => i);
     const thinnest = new Map<string, Finding & { readonly thick: number }>();
     for (const e of edges) {
@@ -28,23 +34,15 @@ export const thinWalls = (part: BuiltPart, limit: number): Finding[] =>
           const s = solid.surfaces[surface] as Surface;
           const out = scale(normalAt(s, on), outward);
           const inFace = scale(cross(normalAt(s, on), tangentOn(e.curve, t)), side);
-          // in from the edge by less than the limit, so that a thin rib's own face is still met
-          const p = along(on, inFace, limit / 8);
+          const p = along(on, inFace, inset);
           const normal = scale(normalAt(s, p), outward);
-          if (
-            insideSolid(solid, along(p, out, linear * 100)) ||
-            !insideSolid(solid, along(p, normal, -limit / 50))
-          )
+          if (insideSolid(solid, along(p, out, linear * 100)) || !insideSolid(solid, along(p, normal, -skin)))
             continue;
           const inward = scale(normal, -1);
           const stretch = solidIntervals(solid, along(p, inward, linear * 10), inward, all);
           const end = stretch.findIndex((x, i) => i % 2 === 1 && x > linear);
           const thick = stretch[end];
-          if (
-            thick === undefined ||
-            thick >= limit - linear * 100 ||
-            (stretch[end - 1] as number) > limit / 50
-          )
+          if (thick === undefined || thick >= limit - linear * 100 || (stretch[end - 1] as number) > skin)
             continue;
           const feature = (e.on[0] as string).split('/')[0] as string;
           if ((thinnest.get(feature)?.thick ?? Number.POSITIVE_INFINITY) <= thick) continue;

@@ -58,7 +58,8 @@ const sparedIn = (solid: Solid, c: CuttingPlane): string[] =>
     })
     .map((o) => o.feature);
 
-const isCut = (solid: Solid, c: CuttingPlane): boolean =>
+/** Whether a cut goes through a body, or leaves it whole. */
+export const isCut = (solid: Solid, c: CuttingPlane): boolean =>
   c.cut.includes(solid.name) || (solid.model.sectioned && !c.whole.includes(solid.name));
 
 /** The body as one leg of a cut sees it: without what is spared, and only in the leg's own strip. */

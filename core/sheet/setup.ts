@@ -16,6 +16,10 @@ export const setupSchema = z.strictObject({
     projectors: z.enum(['kept', 'off']),
     hiddenBehindCut: z.enum(['kept', 'out']),
     points: z.enum(['numbers', 'off']),
+    /** how many generators divide a curved face that is cut; none where missing */
+    generators: z.union([z.literal(8), z.literal(12), z.literal(24)]).optional(),
+    /** the side that the first of them faces; left where missing */
+    firstGenerator: viewName.optional(),
   }),
 });
 export type SheetSetup = z.infer<typeof setupSchema>;

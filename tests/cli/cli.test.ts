@@ -128,6 +128,24 @@ describe('the command line', () => {
       stderr: expect.stringContaining('cut "A", through: The place of the cut is missing'),
     });
   });
+  test('check is silent and exits 0 where all is well, else it tells each finding and exits 1', () => {
+    expect(call(['check', part])).toMatchObject({ status: 0, stdout: '' });
+    const thin = call(['check', part, '--limit', '1000']);
+    expect(thin.status).toBe(1);
+    expect(thin.stdout).toMatch(/^doubt: .*thick, under the limit of 1000\./);
+    expect(call(['check', part, '--limit', 'x']).status).toBe(2);
+  });
+  test('points on generators and tangent joins are there where asked for', () => {
+    const plain = JSON.parse(call(['views', part, '--json']).stdout);
+    const joins = JSON.parse(call(['views', part, '--tangents', '--json']).stdout);
+    const kinds = (v: typeof plain): string[] =>
+      Object.values(v.views as Record<string, { lines: { kind: string }[] }>).flatMap((x) =>
+        x.lines.map((l) => l.kind),
+      );
+    expect(kinds(plain)).not.toContain('tangent');
+    expect(kinds(joins).length).toBeGreaterThanOrEqual(kinds(plain).length);
+    expect(call(['section', part, part, '--divisions', '7']).status).not.toBe(0);
+  });
   test.each([
     [[], /views PART/],
     [['frobnicate'], /is not a command/],

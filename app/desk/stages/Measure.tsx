@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { type StatementLine, statementOf } from '../../../core/statement/sentence.ts';
 import { type Feature, freeName, withFeatures } from '../change.ts';
 import { propose, useDesk } from '../deskStore.ts';
+import { Findings } from '../Findings.tsx';
 import { Page } from '../Page.tsx';
 import { Sentence } from '../Sentence.tsx';
 import { AddLine } from './AddLine.tsx';
@@ -104,6 +105,7 @@ export const Measure = () => {
         </button>
       }
     >
+      <Findings about={['part']} />
       {asText ? (
         <StatementEditor onDone={() => setAsText(false)} />
       ) : (

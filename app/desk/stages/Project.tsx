@@ -1,8 +1,9 @@
 'use client';
+import { VIEW_NAMES, type ViewName } from '../../../core/part/schema.ts';
 import { Choice, Tick } from '../Choice.tsx';
 import { changeRules } from '../change.ts';
 import { propose, useDesk } from '../deskStore.ts';
-import { Page, Row } from '../Page.tsx';
+import { field, Page, Row } from '../Page.tsx';
 
 /** Stage 3: the views and how their lines are drawn. */
 export const Project = () => {
@@ -60,6 +61,40 @@ export const Project = () => {
           onChange={(on) => rule({ points: on ? 'numbers' : 'off' }, 'Numbers')}
         />
       </Row>
+      <Row label="Points round curved faces">
+        <Choice
+          name="Points round curved faces"
+          value={String(rules.generators ?? 'none')}
+          options={[
+            { value: 'none', label: 'None' },
+            { value: '8', label: '8' },
+            { value: '12', label: '12' },
+            { value: '24', label: '24' },
+          ]}
+          onChange={(n) =>
+            rule(
+              { generators: n === 'none' ? undefined : (Number(n) as 8 | 12 | 24) },
+              `Points round curved faces: ${n}`,
+            )
+          }
+        />
+      </Row>
+      {rules.generators && (
+        <Row label="The first of them faces">
+          <select
+            aria-label="The first of them faces"
+            className={`${field} py-0`}
+            value={rules.firstGenerator ?? 'left'}
+            onChange={(e) =>
+              rule({ firstGenerator: e.target.value as ViewName }, `First point faces ${e.target.value}`)
+            }
+          >
+            {VIEW_NAMES.map((v) => (
+              <option key={v}>{v}</option>
+            ))}
+          </select>
+        </Row>
+      )}
       <p className="px-5 py-3 text-[13px] leading-[19px] text-second">
         Point at a corner on the sheet to see it in every view, with its projectors and its run across the
         mitre line.
