@@ -99,12 +99,14 @@ const sweepOf = (c: FlatCarrier, periodic: boolean): Sweep => {
 };
 
 /** The free curves that run over this one in a stretch. */
-export const twinsOver = (c: FlatCarrier, from: number, to: number, tol: Tolerance): FlatCarrier[] =>
-  c.twins.filter((twin) =>
+export const twinsOver = (c: FlatCarrier, from: number, to: number, tol: Tolerance): FlatCarrier[] => {
+  const reach = tol.linear * TWIN_REACH;
+  return c.twins.filter((twin) =>
     [0.5, 0.3, 0.7].every(
-      (x) => nearestOn(twin, pointOn2(c.curve, from + x * (to - from))).far <= tol.linear * TWIN_REACH,
+      (x) => nearestOn(twin, pointOn2(c.curve, from + x * (to - from)), reach).far <= reach,
     ),
   );
+};
 
 /** What falls on a carrier within a stretch. */
 export const membersIn = (c: FlatCarrier, from: number, to: number): Member[] => {

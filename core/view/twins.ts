@@ -5,17 +5,45 @@ import type { FlatCarrier, Member } from './flatCarrier.ts';
 
 const NEAREST_SAMPLES = 96;
 
-/** Where a free curve comes nearest to a point, and how near. */
-export const nearestOn = (c: FlatCarrier, p: Vec2): { s: number; far: number } => {
+/** Points along each free curve, worked out once: its neighbours ask for them again and again. */
+const sampled = new WeakMap<FlatCarrier, readonly Vec2[]>();
+
+const samplesOn = (c: FlatCarrier): readonly Vec2[] => {
+  const known = sampled.get(c);
+  if (known) return known;
+  const { lo, hi } = c.members[0] as Member;
+  const points = Array.from({ length: NEAREST_SAMPLES + 1 }, (_, i) =>
+    pointOn2(c.curve, lo + ((hi - lo) * i) / NEAREST_SAMPLES),
+  );
+  sampled.set(c, points);
+  return points;
+};
+
+/**
+ * Where a free curve comes nearest to a point, and how near.
+ * @param reach nearer than this it is worked out closely; further off the nearest sample will do
+ */
+export const nearestOn = (
+  c: FlatCarrier,
+  p: Vec2,
+  reach = Number.POSITIVE_INFINITY,
+): { s: number; far: number } => {
   const { lo, hi } = c.members[0] as Member;
   const k = c.curve;
-  const at = (i: number): number => lo + ((hi - lo) * i) / NEAREST_SAMPLES;
+  const points = samplesOn(c);
   let best = 0;
   let least = Number.POSITIVE_INFINITY;
   for (let i = 0; i <= NEAREST_SAMPLES; i++) {
-    const far = distance2(pointOn2(k, at(i)), p);
+    const far = distance2(points[i] as Vec2, p);
     if (far < least) [best, least] = [i, far];
   }
+  const at = (i: number): number => lo + ((hi - lo) * i) / NEAREST_SAMPLES;
+  // between two samples the curve cannot come nearer than by about their own distance
+  const beside = Math.max(
+    distance2(points[best] as Vec2, (points[best - 1] ?? points[best]) as Vec2),
+    distance2(points[best] as Vec2, (points[best + 1] ?? points[best]) as Vec2),
+  );
+  if (least > reach + 2 * beside) return { s: at(best), far: least - beside };
   // whether the distance grows or falls; asked within the stretch only, for at its ends the curve may turn back
   const square = (s: number): number => {
     const q = sub2(pointOn2(k, s), p);
@@ -41,7 +69,9 @@ export const findTwins = (carriers: readonly FlatCarrier[], tol: number): void =
   const reach = tol * TWIN_REACH;
   const share = (a: FlatCarrier, b: FlatCarrier): boolean => {
     const { lo, hi } = a.members[0] as Member;
-    return [0.11, 0.5, 0.83].some((x) => nearestOn(b, pointOn2(a.curve, lo + x * (hi - lo))).far <= reach);
+    return [0.11, 0.5, 0.83].some(
+      (x) => nearestOn(b, pointOn2(a.curve, lo + x * (hi - lo)), reach).far <= reach,
+    );
   };
   free.forEach((a, i) => {
     for (let j = i + 1; j < free.length; j++) {
@@ -59,7 +89,7 @@ export const findTwins = (carriers: readonly FlatCarrier[], tol: number): void =
   for (const a of free)
     for (const b of a.twins)
       for (const s of known.get(b) as number[]) {
-        const { s: t, far } = nearestOn(a, pointOn2(b.curve, s));
+        const { s: t, far } = nearestOn(a, pointOn2(b.curve, s), reach);
         if (far <= reach) a.cuts.push(t);
       }
 };

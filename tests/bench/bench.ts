@@ -151,7 +151,12 @@ if (global.gc) {
   );
   const desk = openDesk();
   const edit = (i: number): void => {
-    desk.work({ ...drawing, cuts: [], part: { ...base, dims: { T: 10 + (i % 50) / 25 } } });
+    desk.work({
+      ...drawing,
+      cuts: [],
+      setup: { ...drawing.setup, views: ['front'] },
+      part: { ...base, dims: { T: 10 + (i % 50) / 25 } },
+    });
   };
   const heap = (): number => {
     global.gc?.();

@@ -57,6 +57,14 @@ test('house rules: hidden lines behind a cut, projectors and numbers come and go
   expect(await numbers.count()).toBeGreaterThan(4);
   await page.getByRole('switch', { name: 'Cut points numbered' }).click();
   await expect(numbers).toHaveCount(0);
+  await page.getByRole('switch', { name: 'Cut points numbered' }).click();
+  const corners = await numbers.count();
+  await page
+    .getByRole('radiogroup', { name: 'Points round curves' })
+    .getByRole('radio', { name: '12' })
+    .click();
+  await expect.poll(() => numbers.count()).toBeGreaterThan(corners + 20);
+  await page.getByLabel('The first of them faces').selectOption('front');
   const hidden = await pathOf(page, 'hidden', 'hidden');
   await page
     .getByRole('radiogroup', { name: 'Hidden lines behind a cut' })
@@ -121,4 +129,17 @@ test('the stages and the sheet answer to keys alone', async ({ page }) => {
   await expect(sheet).not.toHaveAttribute('viewBox', whole ?? '');
   await page.keyboard.press('0');
   await expect(sheet).toHaveAttribute('viewBox', whole ?? '');
+});
+
+test('what is doubtful about a part is told beside its statement, once it has stood a moment', async ({
+  page,
+}) => {
+  await openDrawing(page, server.address, 'Louvre bracket');
+  await stand(page, 'Measure');
+  // a feature copied onto itself: either of the two could go
+  await page
+    .getByRole('button', { name: /^Copy / })
+    .last()
+    .click();
+  await expect(page.getByText(/The body would be the same without it/).first()).toBeVisible();
 });

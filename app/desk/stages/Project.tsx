@@ -61,9 +61,9 @@ export const Project = () => {
           onChange={(on) => rule({ points: on ? 'numbers' : 'off' }, 'Numbers')}
         />
       </Row>
-      <Row label="Points round curved faces">
+      <Row label="Points round curves">
         <Choice
-          name="Points round curved faces"
+          name="Points round curves"
           value={String(rules.generators ?? 'none')}
           options={[
             { value: 'none', label: 'None' },
@@ -74,7 +74,7 @@ export const Project = () => {
           onChange={(n) =>
             rule(
               { generators: n === 'none' ? undefined : (Number(n) as 8 | 12 | 24) },
-              `Points round curved faces: ${n}`,
+              `Points round curves: ${n}`,
             )
           }
         />
