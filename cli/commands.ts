@@ -84,13 +84,15 @@ export const section = (positionals: readonly string[], options: Options): strin
   const [file, cut] = only(positionals, ['PART', 'SECTION']) as [string, string];
   const { file: source, part } = loadPart(file);
   const planes = loadPlanes(cut, source);
-  const names = options.views ? viewNames(options.views, ['section']) : [];
+  const names = options.views ? viewNames(options.views, ['section', 'developed']) : [];
   const answers = planes.map((plane) => {
     const s = sectionOf(part, plane, divisionsOf(options, plane));
     const frames = new Map<string, ViewFrame>(
-      names.map((n) => [n, n === 'section' ? sectionFrame(s) : VIEW_FRAMES[n as ViewName]]),
+      names
+        .filter((n) => n !== 'developed')
+        .map((n) => [n, n === 'section' ? sectionFrame(s) : VIEW_FRAMES[n as ViewName]]),
     );
-    return sectionJson(part, s, frames);
+    return sectionJson(part, s, frames, names.includes('developed'));
   });
   return json(answers.length === 1 ? answers[0] : answers);
 };

@@ -1,5 +1,6 @@
 import { dot, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
 import type { CutFace, RimLoop, RimPiece } from '../core/section/cutFace.ts';
+import { developedView } from '../core/section/developed.ts';
 import type { Section } from '../core/section/section.ts';
 import { type CuttingPlane, type Leg, observerDirection, shapePoint } from '../core/section/trace.ts';
 import type { BuiltPart } from '../core/solid/build.ts';
@@ -12,7 +13,7 @@ import { curveJson, flatCurveJson } from './curveJson.ts';
 
 /** The JSON answers of the command line (cli.md), deterministic for the same input. */
 
-export const viewJson = (view: View, part: BuiltPart) => ({
+export const viewJson = (view: Pick<View, 'box' | 'lines'>, part: BuiltPart) => ({
   box: view.box,
   lines: view.lines.map((l) => ({
     class: l.class,
@@ -53,8 +54,16 @@ const seenLoops = (face: CutFace, part: BuiltPart, frame: ViewFrame) => {
   return loopsIn(loops, part, (_, p) => flatten(frame, p));
 };
 
-/** @param frames the sectional views asked for; "section" is the view square to the plane */
-export const sectionJson = (part: BuiltPart, section: Section, frames: ReadonlyMap<string, ViewFrame>) => ({
+/**
+ * @param frames the sectional views asked for; "section" is the view square to the plane
+ * @param developed adds the cut with its legs turned into one line, in (s, q)
+ */
+export const sectionJson = (
+  part: BuiltPart,
+  section: Section,
+  frames: ReadonlyMap<string, ViewFrame>,
+  developed = false,
+) => ({
   format: 'blue-ledger/section@1',
   name: section.plane.name,
   bodies: section.bodies.map(({ name, hatched, face, parts, cutPoints }) => ({
@@ -65,8 +74,8 @@ export const sectionJson = (part: BuiltPart, section: Section, frames: ReadonlyM
     cutPoints: cutPoints.map(({ label, on, at, along, across }) => ({ label, on, at, along, across })),
   })),
   ...(section.whole.length && { whole: section.whole }),
-  views: Object.fromEntries(
-    [...frames].map(([name, frame]) => {
+  views: Object.fromEntries([
+    ...[...frames].map(([name, frame]) => {
       const edgeOn = section.plane.legs.every((l) => Math.abs(dot(l.kept.n, frame.toward)) < 1e-9);
       return [
         name,
@@ -74,9 +83,10 @@ export const sectionJson = (part: BuiltPart, section: Section, frames: ReadonlyM
           ...viewJson(viewOf(section.remains, frame, part.tol), part),
           cut: edgeOn ? [] : section.bodies.flatMap(({ face }) => seenLoops(face, part, frame)),
         },
-      ];
+      ] as const;
     }),
-  ),
+    ...(developed ? [['developed', viewJson(developedView(part, section.plane), part)] as const] : []),
+  ]),
 });
 
 /** The view square to a section's plane, seen by its observer. */

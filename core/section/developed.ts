@@ -4,7 +4,7 @@ import { solidOf } from '../solid/body.ts';
 import { bodyEdges, type Edge } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import type { SceneBody } from '../view/scene.ts';
-import { type ViewLine, viewOf } from '../view/view.ts';
+import { boxOfLines, type View, type ViewLine, viewOf } from '../view/view.ts';
 import { STRIP, stripOf } from './region.ts';
 import { type CuttingPlane, type Leg, legFrame } from './trace.ts';
 
@@ -21,14 +21,15 @@ const behind = (part: BuiltPart, c: CuttingPlane, leg: Leg): SceneBody[] =>
  * two legs join nothing is drawn.
  * @returns lines in (s, q) as in the true shape: q is t, or -t where s runs to the observer's left
  */
-export const developedView = (part: BuiltPart, c: CuttingPlane): ViewLine[] =>
-  c.legs.flatMap((leg) => {
+export const developedView = (part: BuiltPart, c: CuttingPlane): Pick<View, 'box' | 'lines'> => {
+  const lines = c.legs.flatMap((leg) => {
     const scene = behind(part, c, leg);
     const edges = new Map(scene.flatMap((b) => b.edges.map((e): [string, Edge] => [e.key, e])));
     const joins = (source: string): boolean =>
       edges.get(source)?.on.some((k) => k === `${STRIP}/start` || k === `${STRIP}/end`) ?? false;
-    const { lines } = viewOf(scene, legFrame(leg), part.tol);
-    return lines
-      .filter((l) => !l.sources.every(joins))
-      .map((l) => ({ ...l, curve: shifted2(l.curve, [-dot(leg.origin, leg.sAxis), 0]) }));
+    return viewOf(scene, legFrame(leg), part.tol)
+      .lines.filter((l) => !l.sources.every(joins))
+      .map((l): ViewLine => ({ ...l, curve: shifted2(l.curve, [-dot(leg.origin, leg.sAxis), 0]) }));
   });
+  return { box: boxOfLines(lines), lines };
+};

@@ -128,7 +128,7 @@ export const seeScene = (
   const drawn = carriers.map((c, i): Drawn => {
     if (stays[i]) return known[i] as Drawn;
     const lines = runsOf(c, frame, tol, hides, order).map((r) => lineOf(c, r, tol));
-    const box = boxOfAll(lines.map((l) => boxOf2(l.curve, l.from, l.to)));
+    const box = boxOfLines(lines);
     return { casts: c.casts, members: c.members, cover: covers[i] as Cover, lines, box };
   });
   const filled = drawn.filter((d) => d.lines.length);
@@ -138,6 +138,10 @@ export const seeScene = (
     memory: { ...memory, drawn: new Map(drawn.map((d) => [d.casts[0] as Member, d])) },
   };
 };
+
+/** The box of some lines of a view; nothing but zeros where there are none. */
+export const boxOfLines = (lines: readonly ViewLine[]): Box2 =>
+  lines.length ? boxOfAll(lines.map((l) => boxOf2(l.curve, l.from, l.to))) : [0, 0, 0, 0];
 
 const boxOfAll = (boxes: readonly Box2[]): Box2 => {
   let [u0, v0, u1, v1] = [

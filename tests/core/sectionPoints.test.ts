@@ -156,7 +156,7 @@ describe('several cuts, and bent ones turned into line', () => {
       ],
       look: 'up',
     };
-    const lines = developedView(built(drilled), planeOf(drilled, trace));
+    const { lines } = developedView(built(drilled), planeOf(drilled, trace));
     const us = lines.flatMap((l) => [pointOn2(l.curve, l.from)[0], pointOn2(l.curve, l.to)[0]]);
     near(Math.max(...us) - Math.min(...us), 30 * Math.SQRT2 + 30);
     // the hole's two sides stand 10 apart in the second leg; the first is not foreshortened
