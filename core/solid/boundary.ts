@@ -10,10 +10,9 @@ import {
   candidateCurves,
   candidatePieces,
   emptyCandidateMemory,
-  type Piece,
   type Since,
-  surfacesAt,
-} from './carriers.ts';
+} from './candidates.ts';
+import { type Piece, surfacesAt } from './carriers.ts';
 import { isAway } from './change.ts';
 import { changingSheets, type Sheet } from './sheets.ts';
 
