@@ -1,9 +1,9 @@
-import { type Box3, boxDiagonal, EMPTY_BOX, joinBoxes } from '../geometry/box.ts';
+import { type Box3, boxDiagonal, EMPTY_BOX, inBox, joinBoxes } from '../geometry/box.ts';
 import { type BoxGrid, boxGrid } from '../geometry/boxGrid.ts';
 import type { Surface } from '../geometry/surface.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import type { BodyModel } from '../part/model.ts';
-import { type Cell, cellIntervals, type Intervals, insideCell } from './cell.ts';
+import { type Cell, cellIntervals, type Intervals, inOwnBox, insideCell, type OwnBox } from './cell.ts';
 import { cutIntervals, joinIntervals, keepIntervals } from './intervals.ts';
 import { surfaceStore } from './surfaceStore.ts';
 
@@ -12,7 +12,12 @@ export type Face = {
   readonly key: string;
   readonly surface: number;
   readonly box: Box3;
+  readonly own: OwnBox;
 };
+
+/** True where a point lies in a face's box, widened by tol. */
+export const nearFace = (f: Face, p: Vec3, tol: number): boolean =>
+  inBox(f.box, p, tol) && inOwnBox(f.own, p, tol);
 
 /**
  * What a cut takes away after all operations: the material in the region, but for what only the spared features hold.
@@ -68,7 +73,12 @@ export const solidOf = (model: BodyModel, tol: Tolerance, removals: readonly Rem
   const faces: Face[] = [];
   const post = (c: Cell, feature: string, copy: string): void => {
     for (const f of c.faces)
-      faces.push({ key: `${feature}/${f.role}${copy}`, surface: store.idOf(f.surface), box: f.box });
+      faces.push({
+        key: `${feature}/${f.role}${copy}`,
+        surface: store.idOf(f.surface),
+        box: f.box,
+        own: f.own,
+      });
   };
   model.operations.forEach((operation, op) => {
     for (const { cell, copy } of operation.cells) {

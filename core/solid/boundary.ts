@@ -1,9 +1,8 @@
 import { TAU } from '../geometry/angle.ts';
-import { inBox } from '../geometry/box.ts';
 import { type Curve3, isClosed, pointOn } from '../geometry/curve3.ts';
 import { normalAt, type Surface } from '../geometry/surface.ts';
 import { cross, dot, length, type Vec3 } from '../geometry/vec.ts';
-import type { Face, Solid } from './body.ts';
+import { type Face, nearFace, type Solid } from './body.ts';
 import {
   type Candidate,
   type CandidateMemory,
@@ -52,7 +51,7 @@ const kindOf = (s: Solid, sheets: readonly Sheet[], p: Vec3, seam: boolean): Edg
 export const faceKeyAt = (s: Solid, surface: number, p: Vec3): string => {
   for (const i of s.faceGrid.at(p[0], p[1], p[2])) {
     const f = s.faces[i] as Face;
-    if (f.surface === surface && inBox(f.box, p, s.tol.linear * 4)) return f.key;
+    if (f.surface === surface && nearFace(f, p, s.tol.linear * 4)) return f.key;
   }
   return (s.faces[(s.facesOf[surface] as number[])[0] as number] as Face).key;
 };

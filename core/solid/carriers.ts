@@ -1,5 +1,5 @@
 import { TAU } from '../geometry/angle.ts';
-import { type Box3, boxesMeet, boxOf, inBox, lineInBox } from '../geometry/box.ts';
+import { type Box3, boxesMeet, boxOf, lineInBox } from '../geometry/box.ts';
 import {
   type Curve3,
   curveBox,
@@ -12,7 +12,7 @@ import {
 import { bracketedRoot } from '../geometry/roots.ts';
 import { isPartial, normalAt, type Surface, signedDistance, wholeDistance } from '../geometry/surface.ts';
 import { cross, distance, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
-import type { Face, Solid } from './body.ts';
+import { type Face, nearFace, type Solid } from './body.ts';
 import { crossings } from './crossings.ts';
 
 /** A stretch of a curve between two of the surfaces that cross it. */
@@ -170,7 +170,7 @@ export const piecesOf = (
       ts = crossings(curve, s.surfaces[f.surface] as Surface, tol);
       found.set(f.surface, ts);
     }
-    for (const t of ts) if (inBox(f.box, pointOn(curve, t), tol * 4)) cuts.push(t);
+    for (const t of ts) if (nearFace(f, pointOn(curve, t), tol * 4)) cuts.push(t);
   }
   if (curve.type !== 'line') return piecesBetween(curve, cuts, tol);
   // faces that reach into the stretch may end far from it, where others that are not looked at have their say
@@ -229,7 +229,7 @@ export const surfacesAt = (s: Solid, on: readonly number[], p: Vec3): number[] =
     if (isPartial(surface) && Math.abs(signedDistance(surface, p)) > s.tol.linear * 100) return false;
     return near.some((i) => {
       const f = s.faces[i] as Face;
-      return f.surface === id && inBox(f.box, p, s.tol.linear * 4);
+      return f.surface === id && nearFace(f, p, s.tol.linear * 4);
     });
   });
 };

@@ -1,5 +1,5 @@
 import { TAU, wrapAngle } from '../geometry/angle.ts';
-import { type Box3, boxOf, joinBoxes } from '../geometry/box.ts';
+import { type Box3, boxOf, inBox, joinBoxes } from '../geometry/box.ts';
 import { polynomialRoots } from '../geometry/polynomial.ts';
 import { mapPoint, type Rigid, toLocal, turnVector } from '../geometry/rigid.ts';
 import { cone, cylinder, plane, type Surface, sphere, torus } from '../geometry/surface.ts';
@@ -39,7 +39,35 @@ export type Turned = {
 };
 export type LocalSolid = Sweep | ConvexSolid | Turned;
 
-export type CellFace = { readonly role: string; readonly surface: Surface; readonly box: Box3 };
+/**
+ * A face with the box it lies in, along the world's axes and, closer, along its own: what is near a face must not hang on how the part
+ * is turned.
+ */
+export type CellFace = {
+  readonly role: string;
+  readonly surface: Surface;
+  readonly box: Box3;
+  readonly own: OwnBox;
+};
+/** A box in a frame of its own. */
+export type OwnBox = { readonly frame: Rigid; readonly box: Box3 };
+
+const ownBox = (frame: Rigid, points: readonly Vec3[]): OwnBox => ({
+  frame,
+  box: boxOf(points.map((p) => toLocal(frame, p))),
+});
+
+/** True where p lies in a face's own box, widened by tol. */
+export const inOwnBox = ({ frame, box }: OwnBox, p: Vec3, tol: number): boolean =>
+  inBox(box, toLocal(frame, p), tol);
+
+/** The frame with its x axis turned into the direction (c, s) of its own (x, y). */
+const turnedInPlane = (m: Rigid, c: number, s: number): Rigid => ({
+  x: along(scale(m.x, c), m.y, s),
+  y: along(scale(m.x, -s), m.y, c),
+  z: m.z,
+  origin: m.origin,
+});
 
 /** A local solid put in its place in the world. */
 export type Cell = {
@@ -59,15 +87,17 @@ const sweepFaces = (s: Sweep, place: Rigid): CellFace[] => {
   const hull = s.loop.flatMap(hullOf);
   const cap = (z: number, role: string): CellFace => {
     const points = hull.map((p) => put(lift(p, z)));
-    return { role, surface: plane(place.z, dot(place.z, put([0, 0, z]))), box: boxOf(points) };
+    const surface = plane(place.z, dot(place.z, put([0, 0, z])));
+    return { role, surface, box: boxOf(points), own: ownBox(place, points) };
   };
   const sides = s.loop.map((segment): CellFace => {
     const points = hullOf(segment).flatMap((p) => [put(lift(p, s.z0)), put(lift(p, s.z1))]);
     const { a, b, arc, role } = segment;
-    if (arc) return { role, surface: cylinder(put(lift(arc.c, 0)), place.z, arc.r), box: boxOf(points) };
     const size = Math.hypot(b[0] - a[0], b[1] - a[1]);
+    const own = ownBox(turnedInPlane(place, (b[0] - a[0]) / size, (b[1] - a[1]) / size), points);
+    if (arc) return { role, surface: cylinder(put(lift(arc.c, 0)), place.z, arc.r), box: boxOf(points), own };
     const n = turnVector(place, [(b[1] - a[1]) / size, -(b[0] - a[0]) / size, 0]);
-    return { role, surface: plane(n, dot(n, put(lift(a, 0)))), box: boxOf(points) };
+    return { role, surface: plane(n, dot(n, put(lift(a, 0)))), box: boxOf(points), own };
   });
   return [cap(s.z0, s.roles.low), cap(s.z1, s.roles.high), ...sides];
 };
@@ -75,11 +105,9 @@ const sweepFaces = (s: Sweep, place: Rigid): CellFace[] => {
 const convexFaces = (s: ConvexSolid, place: Rigid): CellFace[] =>
   s.planes.map(({ n, d, role, corners }) => {
     const wn = turnVector(place, n);
-    return {
-      role,
-      surface: plane(wn, d + dot(wn, place.origin)),
-      box: boxOf(corners.map((c) => mapPoint(place, c))),
-    };
+    const points = corners.map((c) => mapPoint(place, c));
+    const surface = plane(wn, d + dot(wn, place.origin));
+    return { role, surface, box: boxOf(points), own: ownBox(place, points) };
   });
 
 /** The box of a circle's arc o + rho (e1 cos q + e2 sin q), q from 0 to angle. */
@@ -123,7 +151,13 @@ const turnedFaces = (s: Turned, place: Rigid): CellFace[] => {
       const box = hullOf(segment)
         .map((p) => arcBox(along(place.origin, place.z, p[1]), place.x, place.y, Math.max(0, p[0]), s.angle))
         .reduce(joinBoxes);
-      return { role: segment.role, surface: turnedSurface(s, segment, place), box };
+      // a turned face is boxed in by its greatest radius and its stretch of the axis
+      const radii = hullOf(segment).map((p) => Math.max(0, p[0]));
+      const most = Math.max(...radii);
+      const zs = hullOf(segment).map((p) => p[1]);
+      const local: Box3 = [-most, -most, Math.min(...zs), most, most, Math.max(...zs)];
+      const own = { frame: place, box: local };
+      return { role: segment.role, surface: turnedSurface(s, segment, place), box, own };
     });
   if (s.angle >= TAU) return faces;
   const hull = s.loop.flatMap(hullOf);
@@ -131,7 +165,7 @@ const turnedFaces = (s: Turned, place: Rigid): CellFace[] => {
     const e = along(scale(place.x, Math.cos(q)), place.y, Math.sin(q));
     const n = along(scale(place.x, -Math.sin(q)), place.y, Math.cos(q));
     const points = hull.map((p) => along(along(place.origin, e, Math.max(0, p[0])), place.z, p[1]));
-    return { role, surface: plane(n, dot(n, place.origin)), box: boxOf(points) };
+    return { role, surface: plane(n, dot(n, place.origin)), box: boxOf(points), own: ownBox(place, points) };
   };
   return [...faces, end(0, 'start'), end(s.angle, 'end')];
 };
