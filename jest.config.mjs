@@ -9,5 +9,6 @@ export default {
       { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' } },
     ],
   },
+  setupFiles: ['<rootDir>/tests/setup.ts'],
   testTimeout: 180_000,
 };

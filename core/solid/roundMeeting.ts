@@ -127,12 +127,18 @@ const coaxial = (s: Round, t: Round, tol: number): Ellipse3[] | undefined => {
     }));
 };
 
+/** sin^2 of the angle between unit vectors; 1 - cos^2 would be nothing but rounding where they are nearly parallel. */
+const squaredSine = (a: Vec3, b: Vec3): number => {
+  const n = cross(a, b);
+  return dot(n, n);
+};
+
 /** Two cones from one apex share rulings. */
 const conesOfOneApex = (s: Cone, t: Cone, tol: number): Line3[] | undefined => {
   if (distance(s.o, t.o) > tol) return undefined;
   // w with w.a1 = cos1 and w.a2 = cos2, of length one
   const c = dot(s.a, t.a);
-  const k = 1 - c * c;
+  const k = squaredSine(s.a, t.a);
   const x = (s.cos - c * t.cos) / k;
   const y = (t.cos - c * s.cos) / k;
   const flat = along(scale(s.a, x), t.a, y);
@@ -211,7 +217,7 @@ const sphereWithin = (s: Cylinder | Cone, t: Cone, tol: number): { c: Vec3; r: n
   if (sine <= ANGULAR_TOLERANCE) return undefined;
   const c = dot(s.a, t.a);
   const q = sub(t.o, s.o);
-  const x = (dot(q, s.a) - c * dot(q, t.a)) / (1 - c * c);
+  const x = (dot(q, s.a) - c * dot(q, t.a)) / squaredSine(s.a, t.a);
   const at = along(s.o, s.a, x);
   if (distance(footOn(t.o, t.a, at), at) > tol) return undefined;
   const r = Math.abs(x) * s.sin;
@@ -238,7 +244,7 @@ const cylinders = (s: Cylinder, t: Cylinder, tol: number): Curve3[] => {
 const axisFoot = (s: Cylinder, t: Cylinder): Vec3 => {
   const c = dot(s.a, t.a);
   const q = sub(t.o, s.o);
-  return along(s.o, s.a, (dot(q, s.a) - c * dot(q, t.a)) / (1 - c * c));
+  return along(s.o, s.a, (dot(q, s.a) - c * dot(q, t.a)) / squaredSine(s.a, t.a));
 };
 
 const parallelCylinders = (s: Cylinder, t: Cylinder, tol: number): Line3[] => {

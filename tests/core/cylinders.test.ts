@@ -33,6 +33,14 @@ describe('where two surfaces meet', () => {
       { numRuns: 200 },
     );
   });
+  test('equal cylinders whose axes are parallel but for the last bit that counts', () => {
+    const [s, t] = [
+      cylinder([0, 0, 0], [0, -1, 0], 1),
+      cylinder([0, 0, 0], [0, -1, -1.0000000000000002e-8], 1),
+    ];
+    for (const curve of surfaceMeeting(s, t, ROOM, TOL))
+      for (const x of [0.3, 2.2]) expect(pointOn(curve, x).every(Number.isFinite)).toBe(true);
+  });
   test('a plane and a cylinder: two lines, a touch, nothing; a circle; an ellipse', () => {
     const c = cylinder([0, 0, 0], [0, 0, 1], 5);
     const kinds = (n: Vec3, d: number): string[] =>
