@@ -114,13 +114,6 @@ export const velocityOn = (c: Curve3, t: number): Vec3 => {
 };
 export const tangentOn = (c: Curve3, t: number): Vec3 => unit(velocityOn(c, t));
 
-/** The parameter of a point that lies on the line or ellipse. */
-export const parameterOf = (c: Line3 | Ellipse3, p: Vec3): number => {
-  if (c.type === 'line') return dot(sub(p, c.p), c.d);
-  const q = sub(p, c.c);
-  return wrapAngle(Math.atan2(dot(q, c.v) / dot(c.v, c.v), dot(q, c.u) / dot(c.u, c.u)));
-};
-
 /** Sampled curves are looked at in so many places; the box is widened by the longest chord. */
 const SAMPLES = 64;
 
