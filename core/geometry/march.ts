@@ -190,8 +190,21 @@ const advance = (k: Pair, from: Vec3, heading: Vec3, ds: number): Vec3 | undefin
 
 type Walk = { nodes: Vec3[]; tangents: Vec3[]; knots: number[]; closed: boolean };
 
-/** Where the surfaces touch between two points of the curve: their crossed normals change sides there. */
-const touchBetween = (k: Pair, from: Vec3, heading: Vec3, ds: number, sense: number): Vec3 => {
+/** At a touch that is no saddle the surfaces are parallel to within this sine. */
+const PARALLEL = 1e-4;
+
+/**
+ * Where the surfaces touch between two points of the curve: their crossed normals change sides there. Undefined where they do not touch:
+ * two branches pass one another at a distance, and the step was so long that it fell on the other.
+ */
+const touchBetween = (
+  k: Pair,
+  from: Vec3,
+  heading: Vec3,
+  ds: number,
+  sense: number,
+  tol: number,
+): Vec3 | undefined => {
   let [lo, hi] = [0, ds];
   let p = along(from, heading, ds / 2);
   for (let i = 0; i < 40; i++) {
@@ -203,11 +216,44 @@ const touchBetween = (k: Pair, from: Vec3, heading: Vec3, ds: number, sense: num
     if (sense * dot(w, heading) > 0) lo = m;
     else hi = m;
   }
-  return parallelNear(k, p, ds)?.p ?? p;
+  const saddle = parallelNear(k, p, ds);
+  if (saddle) return Math.abs(saddle.height) <= tol ? saddle.p : undefined;
+  return siteAt(k, p).sine <= PARALLEL ? p : undefined;
 };
 
-/** Marches from a seed until the curve closes or leaves the box. */
-const walk = (k: Pair, seed: Vec3, first: 1 | -1, box: Box3, stride: number): Walk => {
+/** Where a curve that is known ends, and the direction in which one runs into it there. */
+type End = { readonly p: Vec3; readonly inward: Vec3 };
+
+const endsOf = (c: Marched3): End[] =>
+  c.closed
+    ? []
+    : [
+        { p: c.nodes[0] as Vec3, inward: c.tangents[0] as Vec3 },
+        { p: c.nodes.at(-1) as Vec3, inward: scale(c.tangents.at(-1) as Vec3, -1) },
+      ];
+
+/** Whether the next step of a march runs over the end of a known curve, and on into it. */
+const meetsEnd = (k: Pair, from: Vec3, heading: Vec3, ds: number, end: End): boolean => {
+  const ahead = dot(sub(end.p, from), heading);
+  if (ahead <= 1e-9 * k.size || ahead > ds || dot(heading, end.inward) < 0.7) return false;
+  const p = advance(k, from, heading, ahead);
+  return p !== undefined && distance(p, end.p) <= 1e-9 * k.size;
+};
+
+/**
+ * Marches from a seed until the curve closes, leaves the box or runs into the end of one that is known: a curve that leaves the box
+ * for a moment is known in two parts.
+ * @param tol surfaces nearer than this where they are parallel touch
+ */
+const walk = (
+  k: Pair,
+  seed: Vec3,
+  first: 1 | -1,
+  box: Box3,
+  stride: number,
+  ends: readonly End[],
+  tol: number,
+): Walk => {
   const start = siteAt(k, seed);
   let sense: number = first;
   let here = start;
@@ -248,8 +294,18 @@ const walk = (k: Pair, seed: Vec3, first: 1 | -1, box: Box3, stride: number): Wa
       out.closed = true;
       return out;
     }
+    const end = ends.find((e) => meetsEnd(k, here.p, heading, ds, e));
+    if (end) {
+      out.nodes.push(end.p);
+      out.tangents.push(end.inward);
+      return out;
+    }
     if (crossed) {
-      const q = touchBetween(k, here.p, heading, ds, sense);
+      const q = touchBetween(k, here.p, heading, ds, sense, tol);
+      if (!q) {
+        ds /= 2;
+        continue;
+      }
       sense = -sense;
       if (distance(q, here.p) > 1e-6 * k.size && distance(q, p) > 1e-6 * k.size) {
         out.nodes.push(q);
@@ -312,12 +368,13 @@ export const marchedCurves = (f: Surface, g: Surface, box: Box3, tol: number): M
   for (const seed of seedsOf(k, wide, tol)) {
     if (!inBox(wide, seed, 0)) continue;
     if (curves.some((c) => nearestOnMarched(c, seed).far < 1e-6 * size)) continue;
-    const ahead = walk(k, seed, 1, wide, size / 10);
+    const ends = curves.flatMap(endsOf);
+    const ahead = walk(k, seed, 1, wide, size / 10, ends, tol);
     if (ahead.closed) {
       curves.push(curveOf(k, ahead, curves.length));
       continue;
     }
-    const behind = reversed(walk(k, seed, -1, wide, size / 10));
+    const behind = reversed(walk(k, seed, -1, wide, size / 10, ends, tol));
     const n = behind.nodes.length - 1;
     const whole: Walk = {
       nodes: [...behind.nodes, ...ahead.nodes.slice(1)],

@@ -4,7 +4,7 @@ import { leastRadius, type Surface, sameSurface } from '../geometry/surface.ts';
 import { along, cross, distance, dot, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { type Face, insideSolid, type Solid } from '../solid/body.ts';
 import { faceKeyAt } from '../solid/boundary.ts';
-import { carrierOf, surfacesAt } from '../solid/carriers.ts';
+import { type Carrier, carrierOf, surfacesAt } from '../solid/carriers.ts';
 import type { Intervals } from '../solid/cell.ts';
 import { cutIntervals, joinIntervals } from '../solid/intervals.ts';
 import { samplesOf } from '../solid/quadrature.ts';
@@ -39,6 +39,17 @@ export type CutFace = {
   readonly outline: readonly RimLoop[];
 };
 
+/** A line through an edge lies on several surfaces, whose faces may each reach further than the others': all are looked along. */
+const wholeCarrier = (s: Solid, curve: Curve3, id: number): Carrier => {
+  let carrier = carrierOf(s, curve, [id]);
+  if (curve.type !== 'line') return carrier;
+  for (let known = 1; carrier.on.length > known; ) {
+    known = carrier.on.length;
+    carrier = carrierOf(s, curve, carrier.on);
+  }
+  return carrier;
+};
+
 /**
  * The stretches in which the cutting plane meets the body's boundary, where material lies on one side only. Membership is asked
  * in the plane itself; only where the plane lies along a face of the body is it asked a trace beyond, on the kept side.
@@ -57,7 +68,7 @@ const rimPieces = (s: Solid, c: Leg, leg: number): RimPiece[] => {
       EMPTY_BOX,
     );
     for (const curve of surfaceMeeting(cutter, surface, reach, s.tol.linear)) {
-      const carrier = carrierOf(s, curve, [id]);
+      const carrier = wholeCarrier(s, curve, id);
       const under = carrier.on.filter((x) => x !== along0);
       const signature = under.join();
       const alike = seen.get(signature) ?? [];

@@ -202,7 +202,7 @@ export const piecesBetween = (curve: Curve3, cuts: readonly number[], tol: numbe
 
 /**
  * Prepares a curve of the body for questions about its stretches.
- * @param own ids of surfaces that the curve is known to lie on; a line is looked at in the boxes of the first one's faces
+ * @param own ids of surfaces that the curve is known to lie on; a line is looked at in the boxes of their faces
  */
 export const carrierOf = (s: Solid, curve: Curve3, own: readonly number[]): Carrier => {
   if (curve.type !== 'line') {
@@ -211,7 +211,7 @@ export const carrierOf = (s: Solid, curve: Curve3, own: readonly number[]): Carr
     const on = surfacesUnder(s, curve, stretch, faces, own);
     return { curve, on, pieces: piecesOf(s, curve, on, faces, stretch) };
   }
-  const boxes = (s.facesOf[own[0] as number] as number[]).map((i) => (s.faces[i] as Face).box);
+  const boxes = own.flatMap((id) => (s.facesOf[id] as number[]).map((i) => (s.faces[i] as Face).box));
   const parts = stretchesIn(curve, boxes, s.tol.linear).map((stretch) => {
     const faces = facesAlong(s, curve, stretch, stretchBox(curve, stretch));
     const on = surfacesUnder(s, curve, askedOver(s, curve, stretch), faces, own);

@@ -130,8 +130,12 @@ const sphereMeridian = (s: Sphere, pole: Vec3): Meridian => ({
   panels: 1,
 });
 
-/** A ring's tube has its seam on the inner side; a spindle's skin ends on the axis, and is told from there on both sides of its equator. */
-const torusMeridian = (s: Torus): Meridian => {
+/**
+ * A ring's tube has its seam on the inner side; a spindle's skin ends on the axis, and is told from there on both sides of its equator.
+ * An edge nearer to the seam than a few tolerances runs along it.
+ */
+const torusMeridian = (s: Torus, tol: number): Meridian => {
+  const near = (tol * 4) / s.r;
   const tip = isPartial(s) ? Math.acos(-s.R / s.r) : undefined;
   return {
     o: s.o,
@@ -142,8 +146,8 @@ const torusMeridian = (s: Torus): Meridian => {
     rate: s.r,
     at: (rho, z, up) => {
       const w = Math.atan2(z, rho - s.R);
-      if (tip === undefined) return Math.abs(w) > Math.PI - 1e-9 ? (up ? -Math.PI : Math.PI) : w;
-      return Math.abs(w) < 1e-9 ? (up ? 1e-300 : -1e-300) : w;
+      if (tip === undefined) return Math.abs(w) > Math.PI - near ? (up ? -Math.PI : Math.PI) : w;
+      return Math.abs(w) < near ? (up ? 1e-300 : -1e-300) : w;
     },
     base: (w) => (tip === undefined ? -Math.PI : w > 0 ? tip : -tip),
     panels: 2,
@@ -299,7 +303,7 @@ const sheetShare = (
       return turnedShare(samples, (balls.get(sheet.surface) as Ball).meridian, sheet, normal, origin);
     case 'torus': {
       const parted = samplesAcrossSeam(e, shape, s.tol.linear);
-      return turnedShare(parted, torusMeridian(shape), sheet, normal, origin);
+      return turnedShare(parted, torusMeridian(shape, s.tol.linear), sheet, normal, origin);
     }
   }
 };
