@@ -5,7 +5,7 @@ import { cosDegrees, sinDegrees } from '../geometry/angle.ts';
  * The numbers of the part file: expressions over named sizes with exact fractions as long as they stay rational.
  * Grammar: sum = product (('+'|'-') product)*; product = sign (('*'|'/') sign)*; sign = ('+'|'-') sign | atom;
  * atom = number | mixed fraction ("2 3/16") | name | function '(' sum ')' | '(' sum ')'.
- * A unit suffix (mm or in) belongs to the whole string.
+ * A unit suffix (mm or in) belongs to the whole string. So does "sq": squares of squared paper, whose worth is the named size sq.
  */
 export type Units = 'mm' | 'in';
 
@@ -186,7 +186,9 @@ const parse = (text: string, lookup: Lookup, names: string[]): Amount => {
   return result;
 };
 
-const SUFFIX = /[\s\d)](mm|in)\s*$/u;
+const SUFFIX = /[\s\d)](mm|in|sq)\s*$/u;
+/** The named size that says what a square is worth. */
+export const SQUARE = 'sq';
 
 /**
  * Works an expression out.
@@ -201,6 +203,13 @@ export const evaluateExpression = (text: string, lookup: Lookup): ExpressionResu
   const body = suffix ? text.slice(0, suffix.index + 1) : text;
   try {
     const amount = parse(body, lookup, names);
+    if (suffix?.[1] === SQUARE) {
+      const worth = lookup(SQUARE);
+      if ('what' in worth)
+        throw new Stop(suffix.index + 1, 'A square has no worth yet.', 'State it first: Let sq = 1/4 in.');
+      names.push(SQUARE);
+      return { ok: true, amount: combine('*', amount, worth, suffix.index), names };
+    }
     return suffix ? { ok: true, amount, unit: suffix[1] as Units, names } : { ok: true, amount, names };
   } catch (error) {
     if (error instanceof Stop) return { ok: false, fault: error.fault };

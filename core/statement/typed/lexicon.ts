@@ -1,0 +1,251 @@
+/**
+ * The words that a typed line may hold, by what they mean. A word is known by any of its spellings; whole phrases are brought to one
+ * word first. Nothing here hangs on the order in which words are typed.
+ */
+
+/** What a word stands for. */
+export type Meaning = keyof typeof SPELLINGS;
+
+/** Phrases and abbreviations that are brought to one known word before the line is parted into words; tried in this order. */
+export const PHRASES: readonly (readonly [RegExp, string])[] = [
+  [/[″“”]|''/g, '"'],
+  [/[×✕]/g, ' x '],
+  [/[–—−]/g, '-'],
+  [/[⌀øØ∅]/g, ' diameter '],
+  [/°/g, ' degrees '],
+  [/¼/g, ' 1/4'],
+  [/½/g, ' 1/2'],
+  [/¾/g, ' 3/4'],
+  [/⅛/g, ' 1/8'],
+  [/⅜/g, ' 3/8'],
+  [/⅝/g, ' 5/8'],
+  [/⅞/g, ' 7/8'],
+  [/\bacross\s+(?:the\s+)?flats\b|\ba\s*\/\s*f\b/gi, ' af '],
+  [/\bacross\s+(?:the\s+)?corners\b|\ba\s*\/\s*c\b/gi, ' ac '],
+  [/\b(?:on\s+)?(?:an?\s+)?(?:pitch|bolt|hole)\s+circle(?:\s+of)?(?:\s+dia(?:m|meter)?\b\.?)?/gi, ' pcd '],
+  [/\bp\.?c\.?d\b\.?/gi, ' pcd '],
+  [/\bcounter[\s-]?bor(?:e|ed|ing)\b|\bc'?[\s/-]?bor(?:e|ed)\b|\bspot[\s-]?fac(?:e|ed)\b/gi, ' counterbore '],
+  [/\bcounter[\s-]?s[iu]nk\b|\bcsk\b|\bc'?[\s/-]?s[iu]nk\b/gi, ' countersink '],
+  [/\bbetween\s+(?:end\s+)?cent(?:re|er)s\b|\bcent(?:re|er)s\s+apart\b|\bc\s*\/\s*c\b/gi, ' centres '],
+  [/\bat\s+(?=[^,]*?\bcent(?:re|er)s\b)/gi, ' '],
+  [/\boutside\s+dia(?:m|meter)?\b\.?|\bouter\s+dia(?:m|meter)?\b\.?|\bo\.?d\b\.?/gi, ' od '],
+  [/\binside\s+dia(?:m|meter)?\b\.?|\binner\s+dia(?:m|meter)?\b\.?|\bi\.?d\b\.?/gi, ' id '],
+  [
+    /\b(?:all\s+(?:the\s+)?way\s+|right\s+|going\s+|clean\s+|straight\s+)?(?:through|thru|thro'?)(?:\s+all)?(?![\w'])/gi,
+    ' through ',
+  ],
+  [
+    /\b(?:with\s+)?(?:rounded|round|radius(?:ed)?)\s+corners?\b|\bcorners?\s+(?:rounded|round|radius(?:ed)?)\b|\bcorner\s+radi(?:us|i)\b|\bcorners?\b(?=\s+r\s*\d)/gi,
+    ' corners ',
+  ],
+  [/\bcorners\s+(?:of\s+)?(?:r|rad|radius)\.?\s*(?=\d)/gi, 'corners '],
+  [/\b(left|right)[\s-]*hand\b/gi, '$1'],
+  [/\b(left|right|top|bottom|front|back|rear)\s+(?:side|edge|face|surface|end)\b/gi, '$1'],
+  [/\bfrom\s+(?:the\s+)?(?:base|underside|ground)\b/gi, ' from bottom '],
+  [/\b([ltu])[\s-]?(?:section|profile|shape|shaped|bracket)\b/gi, ' $1profile '],
+  [/\bangle\s+(?:bracket|section|iron)\b/gi, ' lprofile '],
+  [/\bchannel\b(?:\s+section)?/gi, ' uprofile '],
+  [/\b(?:from\s+)?left\s+to\s+right\b|\bright\s+to\s+left\b|\blengthways\b/gi, ' alongwidth '],
+  [/\b(?:from\s+)?front\s+to\s+back\b|\bback\s+to\s+front\b/gi, ' alongdepth '],
+  [
+    /\b(?:from\s+)?(?:top\s+to\s+bottom|bottom\s+to\s+top)\b|\bvertical(?:ly)?\b|\bupright\b/gi,
+    ' alongheight ',
+  ],
+  [/\bin\s+(?:the\s+)?(?:middle|cent(?:re|er))\b/gi, ' centre '],
+  [/\b(?:dead\s+)?central(?:ly)?\b/gi, ' centre '],
+  [/\bhow\s+about\b|\bplease\b/gi, ' '],
+];
+
+/** Every spelling of every known word. */
+export const SPELLINGS = {
+  // shapes
+  block:
+    'block box cube slab bar brick cuboid base body wall upright lug flange rectangle rectangular oblong strip pad foot',
+  plate: 'plate sheet panel',
+  hole: 'hole holes bore bored drill drilled drilling ream reamed',
+  slot: 'slot slots slotted obround',
+  cylinder:
+    'cylinder cylinders cyl rod rods pin pins shaft spigot boss bosses disc disk round dowel post collar journal stub',
+  cone: 'cone conical frustum taper',
+  sphere: 'sphere spherical ball',
+  torus: 'ring torus donut',
+  prism: 'prism prismatic',
+  pyramid: 'pyramid',
+  wedge: 'wedge ramp',
+  step: 'step rebate rabbet ledge shoulder',
+  notch: 'notch cutout',
+  pocket: 'pocket recess cavity window opening',
+  groove: 'groove keyway channelling trough',
+  tube: 'tube pipe sleeve bush bushing',
+  lprofile: 'lprofile ell',
+  tprofile: 'tprofile tee',
+  uprofile: 'uprofile',
+  // regular polygons
+  triangle: 'triangle triangular',
+  square: 'square sq',
+  pentagon: 'pentagon pentagonal',
+  hexagon: 'hexagon hexagonal hex',
+  heptagon: 'heptagon heptagonal',
+  octagon: 'octagon octagonal oct',
+  // sizes
+  width: 'width wide w',
+  depth: 'depth deep dp d',
+  height: 'height high tall ht h',
+  thickness: 'thickness thick thk t',
+  length: 'length long lg',
+  diameter: 'diameter dia diam across',
+  radius: 'radius rad r',
+  af: 'af flats',
+  ac: 'ac',
+  side: 'side',
+  sides: 'sides sided',
+  od: 'od',
+  id: 'id',
+  pcd: 'pcd',
+  pitch: 'pitch spacing spaced apart every',
+  centres: 'centres centers',
+  corners: 'corners corner',
+  fillet: 'fillet fillets chamfer chamfers chamfered bevel bevelled',
+  tapped: 'tapped threaded thread screwed',
+  counterbore: 'counterbore',
+  countersink: 'countersink',
+  degrees: 'degrees degree deg',
+  tubeSize: 'section',
+  metric: 'metric',
+  // the rest of a hole
+  through: 'through',
+  blind: 'blind',
+  clearance: 'clearance clear clearing',
+  // places
+  top: 'top upper above',
+  bottom: 'bottom underside under below lower',
+  front: 'front',
+  back: 'back rear behind',
+  left: 'left lhs',
+  right: 'right rhs',
+  from: 'from off-of',
+  at: 'at position positioned placed',
+  centre: 'centre center middle mid centred centered',
+  alongwidth: 'alongwidth',
+  alongdepth: 'alongdepth',
+  alongheight: 'alongheight',
+  up: 'up',
+  over: 'over',
+  // how many
+  off: 'off nos pcs times',
+  row: 'row rows line',
+  mirrored: 'mirrored mirror symmetrical both',
+  // what is done
+  add: 'add plus join put attach stick stand',
+  cut: 'cut remove minus less subtract take hollow mill',
+  keep: 'keep intersect common',
+  // words without a meaning of their own
+  noise:
+    'a an the of on in to and with is are it its be by-the for into make made draw part piece my me i want need one-of there that this size sized dimension dimensions measuring mm-s each all along lying standing out away cross regular solid plain flat it-is which whose has have having then as going goes running runs get got exactly so also',
+} as const;
+
+/** How many sides a regular polygon's word says. */
+export const SIDES: Partial<Record<Meaning, number>> = {
+  triangle: 3,
+  square: 4,
+  pentagon: 5,
+  hexagon: 6,
+  heptagon: 7,
+  octagon: 8,
+};
+
+/** Figures written as words. */
+export const NUMBER_WORDS: Readonly<Record<string, number>> = {
+  one: 1,
+  two: 2,
+  pair: 2,
+  three: 3,
+  four: 4,
+  five: 5,
+  six: 6,
+  seven: 7,
+  eight: 8,
+  nine: 9,
+  ten: 10,
+  twelve: 12,
+  fifteen: 15,
+  sixteen: 16,
+  twenty: 20,
+  thirty: 30,
+  forty: 40,
+  fifty: 50,
+  sixty: 60,
+  seventy: 70,
+  eighty: 80,
+  ninety: 90,
+  hundred: 100,
+};
+
+/** Medium clearance holes for metric screws (ISO 273), mm. */
+export const CLEARANCE: Readonly<Record<string, number>> = {
+  5: 5.5,
+  6: 6.6,
+  8: 9,
+  10: 11,
+  12: 13.5,
+  16: 17.5,
+  20: 22,
+  24: 26,
+  30: 33,
+  36: 39,
+};
+
+const BY_SPELLING = new Map<string, Meaning>();
+for (const [meaning, spellings] of Object.entries(SPELLINGS))
+  for (const s of spellings.split(' ')) BY_SPELLING.set(s, meaning as Meaning);
+
+/** Words that one may be offered to go on with, each in its first spelling. */
+export const OFFERED: readonly string[] = Object.entries(SPELLINGS)
+  .filter(
+    ([meaning]) => !['noise', 'metric', 'tubeSize'].includes(meaning) && !/profile$|^along/.test(meaning),
+  )
+  .map(([, spellings]) => spellings.split(' ')[0] as string);
+
+/** Damerau and Levenshtein's distance, given up beyond `most`. */
+const slips = (a: string, b: string, most: number): number => {
+  if (Math.abs(a.length - b.length) > most) return most + 1;
+  let before: number[] = [];
+  let row = Array.from({ length: b.length + 1 }, (_, j) => j);
+  for (let i = 1; i <= a.length; i++) {
+    const next = [i];
+    for (let j = 1; j <= b.length; j++) {
+      const same = a[i - 1] === b[j - 1];
+      let x = Math.min(
+        (row[j] as number) + 1,
+        (next[j - 1] as number) + 1,
+        (row[j - 1] as number) + (same ? 0 : 1),
+      );
+      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
+        x = Math.min(x, (before[j - 2] as number) + 1);
+      next.push(x);
+    }
+    before = row;
+    row = next;
+  }
+  return row[b.length] as number;
+};
+
+/** What a word means; a slip or two of the pen in a longer word is forgiven where only one meaning is that near. */
+export const meaningOf = (word: string): Meaning | undefined => {
+  const w = word.toLowerCase();
+  const known = BY_SPELLING.get(w);
+  if (known) return known;
+  if (w.length < 4) return undefined;
+  const most = w.length < 7 ? 1 : 2;
+  let best = most + 1;
+  let found = new Set<Meaning>();
+  for (const [spelling, meaning] of BY_SPELLING) {
+    if (spelling.length < 4) continue;
+    const n = slips(w, spelling, most);
+    if (n > most || n > best) continue;
+    if (n < best) found = new Set();
+    best = n;
+    found.add(meaning);
+  }
+  return found.size === 1 ? [...found][0] : undefined;
+};

@@ -1,0 +1,152 @@
+import { type Box3, joinBoxes } from '../../geometry/box.ts';
+import type { FeatureFile, Quantity } from '../../part/schema.ts';
+import { readFeatureLine } from '../read.ts';
+import { Ask } from './draft.ts';
+import { draftsOf } from './drafts.ts';
+import { gather } from './gathered.ts';
+import { OFFERED } from './lexicon.ts';
+import type { TypedContext } from './placing.ts';
+import { wordsOf } from './words.ts';
+
+/**
+ * How a typed line was read: as features, with what was taken for granted; or one question, with words that would answer it. Nothing
+ * is ever read as something it does not say: a figure that found no use is asked about.
+ */
+export type TypedReading =
+  | {
+      readonly kind: 'understood';
+      readonly features: readonly FeatureFile[];
+      readonly assumed: readonly string[];
+    }
+  | { readonly kind: 'asks'; readonly question: string; readonly offers: readonly string[] };
+
+const freeName = (base: string, used: readonly string[]): string => {
+  if (!used.includes(base)) return base;
+  let n = 2;
+  while (used.includes(`${base} ${n}`)) n++;
+  return `${base} ${n}`;
+};
+
+const FEATURE_NAME = /^([^:=]{1,40}):\s*(.+)$/;
+/** Where one line goes on to a second shape: "plate 90 x 40 x 10 with a 12 hole in the middle". */
+const AND_THEN =
+  /\s*(?:;|,|\bwith\b|\band\b|\bthen\b|\bplus\b)\s+(?=(?:an?\s|the\s)?[^;]*?\b(?:holes?|slots?|steps?|pockets?|notch|groove|keyway|boss)\b)(?!.*\bspaced\b.*$)/i;
+const SHAPE_THERE =
+  /\b(?:block|box|plate|slab|bar|base|cylinder|disc|disk|boss|hex\w*|octagon\w*|square|[ltu][\s-]?(?:section|profile|bracket)|channel|wedge|prism)\b/i;
+
+/** The box of a feature whose box is its sizes, so that the rest of a line can be placed on it. */
+const boxOf = (f: FeatureFile, c: TypedContext): Box3 | undefined => {
+  if (f.op !== 'add' || f.turn || f.repeat) return undefined;
+  const worth = (q: Quantity): number => (typeof q === 'number' ? q : (c.worth(q) ?? Number.NaN));
+  const [x, y, z] = (f.at ?? [0, 0, 0]).map(worth) as [number, number, number];
+  const s = f.shape;
+  if (s.kind === 'block') return [x, y, z, x + worth(s.width), y + worth(s.depth), z + worth(s.height)];
+  if (s.kind === 'cylinder' && (f.plane ?? 'top') === 'top') {
+    const r = worth(s.diameter) / 2;
+    return [x - r, y - r, z, x + r, y + r, z + worth(s.height)];
+  }
+  if (s.kind === 'extrude' && 'rectangle' in s.profile) {
+    const [w, d] = s.profile.rectangle.map(worth) as [number, number];
+    return [x - w / 2, y - d / 2, z, x + w / 2, y + d / 2, z + worth(s.height)];
+  }
+  if (s.kind === 'extrude' && 'polygon' in s.profile && f.plane === 'front') {
+    const us = s.profile.polygon.map((q) => worth(q[0]));
+    const vs = s.profile.polygon.map((q) => worth(q[1]));
+    return [
+      x + Math.min(...us),
+      y - worth(s.height),
+      z + Math.min(...vs),
+      x + Math.max(...us),
+      y,
+      z + Math.max(...vs),
+    ];
+  }
+  return undefined;
+};
+
+/**
+ * Reads a line as a drafter would type it, in any order and spelling ("hole 12 through top 45 20", "1/2 dia hole, 3/4 from left"). A
+ * sentence of the statement itself is read as it stands.
+ */
+export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
+  const strict = /^\s*(?:[^:]+:\s*)?(?:add|cut|keep only)\s+an?\s+/.test(line)
+    ? readFeatureLine(line, 'feature')
+    : undefined;
+  if (strict?.ok) {
+    const own =
+      strict.value.id === 'feature'
+        ? { ...strict.value, id: freeName(strict.value.shape.kind, c.used) }
+        : strict.value;
+    return { kind: 'understood', features: [own], assumed: [] };
+  }
+  const named = FEATURE_NAME.exec(line.trim());
+  const text = named ? (named[2] as string) : line;
+  const name = named?.[1]?.trim();
+  const second = AND_THEN.exec(text);
+  if (second && SHAPE_THERE.test(text.slice(0, second.index))) {
+    const first = readTypedLine(
+      name ? `${name}: ${text.slice(0, second.index)}` : text.slice(0, second.index),
+      c,
+    );
+    if (first.kind === 'asks') return first;
+    const boxes = first.features.flatMap((f) => {
+      const own = boxOf(f, c);
+      return own ? [own] : [];
+    });
+    const box = [...(c.box ? [c.box] : []), ...boxes].reduce<Box3 | undefined>(
+      (a, b) => (a ? joinBoxes(a, b) : b),
+      undefined,
+    );
+    const rest = readTypedLine(text.slice(second.index + second[0].length), {
+      ...c,
+      box,
+      used: [...c.used, ...first.features.map((f) => f.id)],
+    });
+    if (rest.kind === 'asks') return rest;
+    return {
+      kind: 'understood',
+      features: [...first.features, ...rest.features],
+      assumed: [...first.assumed, ...rest.assumed],
+    };
+  }
+  const g = gather(wordsOf(text, c.names, c.units));
+  try {
+    if (g.unknown.length)
+      throw new Ask(
+        `What is "${g.unknown[0]}"? That word is not known here.`,
+        nearTo(g.unknown[0] as string),
+      );
+    const { features, assumed, left } = draftsOf(g, c);
+    if (left.length)
+      throw new Ask(`What is ${left[0]}? It found no place in what was read.`, [
+        `${left[0]?.split(' ')[0]} from left`,
+        `${left[0]?.split(' ')[0]} deep`,
+      ]);
+    const used = [...c.used];
+    return {
+      kind: 'understood',
+      features: features.map(({ base, ...f }, i) => {
+        const id = freeName(i === 0 ? (name ?? base) : base, used);
+        used.push(id);
+        return { id, ...f };
+      }),
+      assumed,
+    };
+  } catch (error) {
+    if (error instanceof Ask) return { kind: 'asks', question: error.message, offers: error.offers };
+    throw error;
+  }
+};
+
+const MOST_OFFERS = 6;
+const nearTo = (word: string): string[] => {
+  const near = OFFERED.filter((w) => w.startsWith(word.slice(0, 2).toLowerCase()));
+  return (near.length ? near : OFFERED).slice(0, MOST_OFFERS);
+};
+
+/** Words with which the last, unfinished one may go on. */
+export const completionsOf = (line: string): readonly string[] => {
+  const last = /[a-z]+$/i.exec(line)?.[0].toLowerCase();
+  if (!last) return [];
+  return OFFERED.filter((w) => w.startsWith(last) && w !== last).slice(0, MOST_OFFERS);
+};
