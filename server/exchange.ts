@@ -24,6 +24,8 @@ export const LARGEST_REQUEST = 4 * 1024 * 1024;
 
 /** True where every figure works out and the part can be built. */
 export const soundness = (d: Drawing): Result<Drawing> => {
+  // a new drawing's statement is empty
+  if (!d.part.bodies.length) return { ok: true, value: d };
   const model = partModel(d.part);
   if (!model.ok) return model;
   const built = buildPart(model.value);

@@ -1,7 +1,9 @@
 import { expose } from 'comlink';
-import { openDesk } from '../core/drawing/desk.ts';
+import { openDesk, type SheetPlan } from '../core/drawing/desk.ts';
 import { type Drawing, readDrawing } from '../core/drawing/drawing.ts';
+import type { Vec2, Vec3 } from '../core/geometry/vec.ts';
 import { type DeskNote, type DeskPicture, deskPicture } from './deskPicture.ts';
+import { type PickedFace, type Pictorial, pickIn, pictorialOf, type Tints, tintsOf } from './pictorial.ts';
 
 /** The desk's engine, away from the thread that types and drags. */
 const desk = openDesk();
@@ -16,9 +18,11 @@ let underWay: Promise<unknown> = Promise.resolve();
 
 /** Lets messages that have come in meanwhile be taken up. */
 const channel = new MessageChannel();
+const breathing: (() => void)[] = [];
+channel.port1.onmessage = () => breathing.shift()?.();
 const breath = (): Promise<void> =>
   new Promise((done) => {
-    channel.port1.onmessage = () => done();
+    breathing.push(done);
     channel.port2.postMessage(undefined);
   });
 
@@ -38,6 +42,12 @@ const draw = async (data: Drawing, mayBeLeft: () => boolean): Promise<DeskPictur
   }
 };
 
+const partOf = (data: Drawing): ReturnType<typeof desk.part> => {
+  const read = readDrawing(data);
+  return read.ok ? desk.part(read.value) : undefined;
+};
+let lastTints = 0;
+
 const api = {
   /**
    * @param passing a preview, which newer input may interrupt
@@ -52,6 +62,40 @@ const api = {
     underWay = own.catch(() => undefined);
     return own;
   },
+  /** The part seen along a direction; undefined where it cannot be built. */
+  pictorial: async (data: Drawing, toward: Vec3): Promise<Pictorial | undefined> => {
+    await underWay;
+    const known = partOf(data);
+    return known && pictorialOf(known, toward);
+  },
+  /** How the faces of a pictorial look, to tint them; given up when anything newer is asked. */
+  tints: async (data: Drawing, toward: Vec3, width: number): Promise<Tints | undefined> => {
+    const asked = ++lastTints;
+    const newestThen = newest;
+    await underWay;
+    const known = partOf(data);
+    if (!known) return undefined;
+    const run = tintsOf(known.part, pictorialOf(known, toward), width);
+    for (;;) {
+      const step = run.next();
+      if (step.done) return step.value;
+      await breath();
+      if (asked !== lastTints || newestThen !== newest) return undefined;
+    }
+  },
+  /** The setting out with what would better it, when nothing else is asked for. */
+  plan: async (data: Drawing): Promise<SheetPlan | undefined> => {
+    const asked = newest;
+    await underWay;
+    const read = readDrawing(data);
+    return read.ok && asked === newest ? desk.plan(read.value) : undefined;
+  },
+  /** The face at a place of a pictorial. */
+  pick: async (data: Drawing, toward: Vec3, at: Vec2): Promise<PickedFace | undefined> => {
+    await underWay;
+    const known = partOf(data);
+    return known && pickIn(known.part, toward, at);
+  },
   /** What is doubtful about a drawing that can be drawn, when nothing else is asked for. */
   look: async (data: Drawing): Promise<DeskNote[]> => {
     const asked = newest;
@@ -60,6 +104,7 @@ const api = {
     if (!read.ok || asked !== newest) return [];
     return desk.look(read.value).map((f) => ({
       path: [f.kind.startsWith('plane') ? 'cuts' : 'part'],
+      where: f.where,
       text: `${f.where}: ${f.what} ${f.mend}`,
       severity: f.severity,
     }));

@@ -1,6 +1,7 @@
 import type { LedgerRow, Worked } from '../core/drawing/desk.ts';
 import type { Drawing } from '../core/drawing/drawing.ts';
 import type { Finding } from '../core/finding/finding.ts';
+import type { Box3 } from '../core/geometry/box.ts';
 import { pointOn } from '../core/geometry/curve3.ts';
 import { distance2, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
 import { type Fault, sentence } from '../core/number/fault.ts';
@@ -68,6 +69,8 @@ export type DeskPicture =
       };
       readonly scale: string;
       readonly perUnit: number;
+      /** all boxes of the views together */
+      readonly extent: Rect;
       readonly strokes: readonly {
         readonly layer: Layer;
         readonly pen: Pen;
@@ -93,11 +96,11 @@ export type DeskPicture =
       readonly points: readonly DeskPoint[];
       readonly cuts: readonly CutPicture[];
       readonly findings: readonly { readonly path: Fault['path']; readonly text: string }[];
+      /** [x0, y0, z0, x1, y1, z1] of the part, part units */
+      readonly box: Box3;
       readonly overall: { readonly W: number; readonly D: number; readonly H: number };
       readonly volume: number;
       readonly area: number;
-      /** how much of the frame's area the views' group covers, 0 to 1 */
-      readonly fullness: number;
       /** worked-out values of the sizes that are not plain figures, by the path's keys joined with "." */
       readonly values: Readonly<Record<string, string>>;
       /** ms spent in the engine */
@@ -108,6 +111,8 @@ export type DeskPicture =
 /** A finding as one sentence, with the part of the drawing it is about. */
 export type DeskNote = {
   readonly path: Fault['path'];
+  /** the body, with the feature where there is one: "plate" or "plate/bore" */
+  readonly where: string;
   readonly text: string;
   readonly severity: Finding['severity'];
 };
@@ -310,6 +315,7 @@ export const deskPicture = (d: Drawing, w: Worked, took: number): DeskPicture =>
     },
     scale: scaleText(sheet.units === 'in' ? sheet.scale / 25.4 : sheet.scale),
     perUnit: sheet.scale,
+    extent: flipRect(sheet.layout.extent, sheet),
     strokes: strokesOf(sheet),
     fills: sheet.ink.flatMap((i) =>
       i.kind === 'fill' ? [i.points.map((p) => flip(p, sheet).join(',')).join(' ')] : [],
@@ -333,10 +339,10 @@ export const deskPicture = (d: Drawing, w: Worked, took: number): DeskPicture =>
     ],
     cuts: sheet.sections.map((s) => cutPicture(s, w)),
     findings: w.findings.map((f) => ({ path: f.path, text: sentence(f) })),
+    box: b,
     overall: { W: b[3] - b[0], D: b[4] - b[1], H: b[5] - b[2] },
     volume: w.measures.volume,
     area: w.measures.area,
-    fullness: (sheet.layout.extent.w * sheet.layout.extent.h) / (frame.w * frame.h),
     values: workedValues(d),
     took,
   };

@@ -5,6 +5,7 @@ import { decimal } from '../../core/number/format.ts';
 import type { Kept } from '../../server/store.ts';
 import { goThroughHistory, openOnDesk, STAGES, standAt, useDesk } from './deskStore.ts';
 import { Head } from './Head.tsx';
+import { Pictorial } from './Pictorial.tsx';
 import { SheetView } from './SheetView.tsx';
 import { Cut } from './stages/Cut.tsx';
 import { Measure } from './stages/Measure.tsx';
@@ -62,6 +63,7 @@ const Notice = () => {
 export const Desk = ({ kept }: { kept: Kept }) => {
   const [ready, setReady] = useState(false);
   const stage = useDesk((s) => s.stage);
+  const stated = useDesk((s) => s.drawing !== undefined && s.drawing.part.bodies.length > 0);
   useEffect(() => {
     void openOnDesk(kept);
     setReady(true);
@@ -91,8 +93,11 @@ export const Desk = ({ kept }: { kept: Kept }) => {
           <Foot />
         </div>
         <ThumbIndex />
-        <div className="min-w-0 flex-1 p-2">
-          <SheetView />
+        <div className="flex min-w-0 flex-1 flex-col">
+          <div className="min-h-0 flex-1 p-2">
+            <SheetView />
+          </div>
+          {stage === 'Measure' && stated && <Pictorial />}
         </div>
       </main>
     </div>

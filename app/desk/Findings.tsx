@@ -2,10 +2,28 @@
 import { useDesk } from './deskStore.ts';
 
 /** What is doubtful about the parts of the drawing named, one sentence each. */
-export const Findings = ({ about }: { about: readonly string[] }) => {
+export const Findings = ({
+  about,
+  except = none,
+}: {
+  about: readonly string[];
+  except?: readonly string[];
+}) => {
   const findings = useDesk((s) => s.picture?.findings ?? none);
   const notes = useDesk((s) => s.notes);
-  const own = [...findings, ...notes].filter((f) => about.includes(String(f.path[0])));
+  const own = [...findings, ...notes.filter((n) => !except.includes(n.where))].filter((f) =>
+    about.includes(String(f.path[0])),
+  );
+  return <Notes of={own} />;
+};
+
+/** What is doubtful about one line of the statement, under that line. */
+export const LineFindings = ({ where }: { where: string }) => {
+  const notes = useDesk((s) => s.notes);
+  return <Notes of={notes.filter((n) => n.where === where)} />;
+};
+
+const Notes = ({ of: own }: { of: readonly { readonly text: string }[] }) => {
   if (!own.length) return null;
   return (
     <ul

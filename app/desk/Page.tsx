@@ -5,11 +5,14 @@ export const Page = ({
   title,
   note,
   action,
+  foot,
   children,
 }: {
   title: string;
-  note?: string | undefined;
+  note?: ReactNode;
   action?: ReactNode;
+  /** stands below the contents, always in sight */
+  foot?: ReactNode;
   children: ReactNode;
 }) => (
   <section aria-label={title} className="flex min-h-0 flex-1 flex-col">
@@ -18,9 +21,10 @@ export const Page = ({
         <h1 className="text-[21px] leading-[26px] font-bold">{title}</h1>
         {action}
       </div>
-      {note && <p className="mt-0.5 text-[13px] text-second">{note}</p>}
+      {note && <div className="mt-0.5 text-[13px] text-second">{note}</div>}
     </header>
     <div className="min-h-0 flex-1 overflow-y-auto">{children}</div>
+    {foot && <div className="shrink-0 border-t border-rule-strong">{foot}</div>}
   </section>
 );
 

@@ -1,10 +1,11 @@
 'use client';
 import { useState } from 'react';
+import type { Drawing } from '../../core/drawing/drawing.ts';
 import type { Fault } from '../../core/number/fault.ts';
 import { typedQuantity } from '../../core/part/schema.ts';
 import type { Token } from '../../core/statement/sentence.ts';
 import { replaceAt } from './change.ts';
-import { propose, useDesk } from './deskStore.ts';
+import { preview, propose, useDesk } from './deskStore.ts';
 import { FaultNote } from './FaultNote.tsx';
 import { FigureField } from './FigureField.tsx';
 
@@ -15,13 +16,14 @@ export const Sentence = ({ tokens, subject }: Props) => {
   const drawing = useDesk((s) => s.drawing);
   const values = useDesk((s) => s.picture?.values);
   const [fault, setFault] = useState<string>();
+  const withFigure = (token: Extract<Token, { kind: 'figure' }>, text: string): Drawing => ({
+    ...drawing,
+    part: replaceAt(drawing.part, token.path, typedQuantity(text)),
+  });
   const commit =
     (token: Extract<Token, { kind: 'figure' }>) =>
     async (text: string): Promise<readonly Fault[]> =>
-      propose(
-        { ...drawing, part: replaceAt(drawing.part, token.path, typedQuantity(text)) },
-        `${subject}: ${token.text} to ${text.trim()}`,
-      );
+      propose(withFigure(token, text), `${subject}: ${token.text} to ${text.trim()}`);
   const nameOf = (i: number): string => {
     const next = tokens[i + 1];
     const word = next?.kind === 'words' ? next.text.replace(/[[\],]/g, '').trim() : '';
@@ -48,7 +50,9 @@ export const Sentence = ({ tokens, subject }: Props) => {
               name={nameOf(i)}
               account={t.account}
               worth={values?.[t.path.join('.')]}
+              units={t.figure === 'length' ? drawing.part.units : 'mm'}
               onCommit={commit(t)}
+              onPreview={(text) => void preview(withFigure(t, text))}
               onFault={setFault}
             />
           </span>

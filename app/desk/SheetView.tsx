@@ -10,9 +10,12 @@ import {
   useState,
   type WheelEvent,
 } from 'react';
+import { type PaperName, paperFrame } from '../../core/sheet/paper.ts';
 import type { DeskPoint } from '../../workers/deskPicture.ts';
 import { follow, type GoodPicture, useDesk } from './deskStore.ts';
+import { ACCOUNT_INK } from './inks.ts';
 import { TraceHandles } from './TraceHandles.tsx';
+import { ViewBoxes } from './ViewBoxes.tsx';
 
 const INK: Record<string, string> = {
   projector: '#8fa3c7',
@@ -21,7 +24,6 @@ const INK: Record<string, string> = {
   reference: '#16233F',
 };
 const EM = 2048 / 1515;
-export const ACCOUNT_INK = { W: '#0B63C5', D: '#A62D6B', H: '#8A6100' } as const;
 /** Each account has its own dash as well: plain, long, short. */
 const ACCOUNT_DASH = { W: undefined, D: '3 1', H: '1 0.8' } as const;
 
@@ -99,6 +101,7 @@ export const SheetView = () => {
   const picture = useDesk((s) => s.picture);
   const active = useDesk((s) => s.activePoint);
   const stage = useDesk((s) => s.stage);
+  const empty = useDesk((s) => !s.drawing.part.bodies.length);
   const svg = useRef<SVGSVGElement>(null);
   const [view, setView] = useState<Box>();
   const drag = useRef<{ x: number; y: number; box: Box } | undefined>(undefined);
@@ -144,6 +147,7 @@ export const SheetView = () => {
     return () => window.removeEventListener('keydown', press);
   }, [zoomAbout]);
 
+  if (empty) return <BarePaper />;
   if (!picture)
     return (
       <div className="grid h-full place-items-center text-second" role="status">
@@ -190,7 +194,7 @@ export const SheetView = () => {
         onDoubleClick={() => setView(undefined)}
       >
         <SheetInk picture={picture} />
-        {stage === 'Set out' && <Boxes picture={picture} />}
+        {stage === 'Set out' && <ViewBoxes picture={picture} paperPoint={paperPoint} />}
         {followed && <Follow point={followed} zoom={Math.sqrt(zoom)} />}
         <TraceHandles picture={picture} paperPoint={paperPoint} />
       </svg>
@@ -214,6 +218,42 @@ export const SheetView = () => {
           </button>
         ))}
       </div>
+    </div>
+  );
+};
+
+/** The paper before anything is stated. */
+const BarePaper = () => {
+  const { paper, upright } = useDesk((s) => s.drawing.setup);
+  const { width, height, frame, title } = paperFrame(paper as PaperName, upright);
+  const margin = Math.max(width, height) * 0.015;
+  return (
+    <div className="relative h-full" data-testid="bare paper">
+      <svg
+        role="img"
+        aria-label={`Sheet ${paper}, bare: nothing is stated yet`}
+        viewBox={`${-margin} ${-margin} ${width + 2 * margin} ${height + 2 * margin}`}
+        className="block h-full w-full"
+      >
+        <rect x={1.6} y={1.8} width={width} height={height} fill="#c5d0e2" />
+        <rect width={width} height={height} fill="#fff" stroke="#c9d5e6" strokeWidth={0.3} />
+        {[frame, title].map((r) => (
+          <rect
+            key={r.h}
+            {...{ x: r.x, y: height - r.y - r.h, width: r.w, height: r.h }}
+            fill="none"
+            stroke="#9fb6d8"
+            strokeWidth={0.5}
+          />
+        ))}
+      </svg>
+      <p className="absolute inset-0 grid place-items-center text-center text-[15px] leading-[24px] text-second">
+        <span>
+          Nothing is stated yet. Type a first line at the left,
+          <br />
+          such as <span className="figures text-house">block 60 x 40 x 30</span>, and its views stand here.
+        </span>
+      </p>
     </div>
   );
 };
@@ -265,45 +305,3 @@ const SheetInk = memo(({ picture }: { picture: GoodPicture }) => (
   </>
 ));
 SheetInk.displayName = 'SheetInk';
-
-/** The views' boxes with the overall sizes in the three inks. */
-const Boxes = ({ picture }: { picture: GoodPicture }) => {
-  const accounts = {
-    front: ['W', 'H'],
-    back: ['W', 'H'],
-    top: ['W', 'D'],
-    bottom: ['W', 'D'],
-    left: ['D', 'H'],
-    right: ['D', 'H'],
-  } as const;
-  return (
-    <g pointerEvents="none">
-      {picture.views.map((v) => {
-        const [across, up] = accounts[v.name];
-        const text = (a: 'W' | 'D' | 'H'): string => `${a} ${Number(picture.overall[a].toFixed(3))}`;
-        return (
-          <g key={v.name} fontFamily="var(--font-mono)" fontSize={3.4} fontWeight={600}>
-            <rect
-              {...{ x: v.box.x, y: v.box.y, width: v.box.w, height: v.box.h }}
-              fill="#1D4ED8"
-              fillOpacity={0.06}
-              stroke="#1D4ED8"
-              strokeWidth={0.25}
-              strokeDasharray="2 1"
-            />
-            <text x={v.box.x + v.box.w / 2} y={v.box.y - 1.6} textAnchor="middle" fill={ACCOUNT_INK[across]}>
-              {text(across)}
-            </text>
-            <text
-              transform={`translate(${v.box.x - 1.6} ${v.box.y + v.box.h / 2}) rotate(-90)`}
-              textAnchor="middle"
-              fill={ACCOUNT_INK[up]}
-            >
-              {text(up)}
-            </text>
-          </g>
-        );
-      })}
-    </g>
-  );
-};

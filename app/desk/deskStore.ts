@@ -31,6 +31,8 @@ export type DeskState = {
   readonly notes: readonly DeskNote[];
   readonly stage: Stage;
   readonly activePoint: string | undefined;
+  /** the line being typed for the statement */
+  readonly line: string;
 };
 
 export const useDesk = create<DeskState>(() => ({
@@ -47,6 +49,7 @@ export const useDesk = create<DeskState>(() => ({
   notes: [],
   stage: 'Measure',
   activePoint: undefined,
+  line: '',
 }));
 
 const set = useDesk.setState;
@@ -123,6 +126,15 @@ const lookLater = (): void => {
   }, LOOK_AFTER);
 };
 
+/** A drawing whose statement is empty has no picture; its sheet is bare paper. */
+const blank = (drawing: Drawing): Partial<DeskState> => ({
+  drawing,
+  picture: undefined,
+  faults: [],
+  notes: [],
+  activePoint: undefined,
+});
+
 /** Puts a kept drawing on the desk. */
 export const openOnDesk = async (kept: Kept): Promise<void> => {
   set({
@@ -132,6 +144,7 @@ export const openOnDesk = async (kept: Kept): Promise<void> => {
     faults: [],
     notes: [],
     activePoint: undefined,
+    line: '',
     save: 'saved',
     notice: undefined,
   });
@@ -142,6 +155,7 @@ export const openOnDesk = async (kept: Kept): Promise<void> => {
     localStorage.removeItem(shelf(kept.id));
     if (revision === kept.revision && !(await propose(drawing, label)).length) return;
   }
+  if (!get().drawing.part.bodies.length) return;
   const picture = await workPicture(get().drawing);
   if (picture?.ok) set({ picture });
   else if (picture) set({ faults: picture.faults });
@@ -153,17 +167,37 @@ export const openOnDesk = async (kept: Kept): Promise<void> => {
  * @returns the faults, none when the change was taken
  */
 export const propose = async (drawing: Drawing, label: string): Promise<readonly Fault[]> => {
-  const picture = await workPicture(drawing);
-  if (!picture) return [];
-  if (!picture.ok) return picture.faults;
-  set({ drawing, picture: shown(picture), faults: [], save: 'saving' });
-  lookLater();
+  if (drawing.part.bodies.length) {
+    const picture = await workPicture(drawing);
+    if (!picture) return [];
+    if (!picture.ok) return picture.faults;
+    set({ drawing, picture: shown(picture), faults: [], save: 'saving' });
+    lookLater();
+  } else set({ ...blank(drawing), save: 'saving' });
   pending = [...pending, { drawing, label }];
   shelve();
   // a moment's patience lets the sheet be drawn first
   clearTimeout(patience);
   patience = setTimeout(() => void flush(), PATIENCE);
   return [];
+};
+
+/** Changes that wait for those before them. */
+let queue: Promise<unknown> = Promise.resolve();
+
+/**
+ * Proposes a change that is worked out from the drawing as it stands once all that were proposed so before it are in: lines typed faster
+ * than they are drawn build on one another.
+ */
+export const proposeNext = (
+  change: (now: DeskState) => { readonly drawing: Drawing; readonly label: string } | readonly Fault[],
+): Promise<readonly Fault[]> => {
+  const mine = queue.then(async (): Promise<readonly Fault[]> => {
+    const next = change(get());
+    return 'drawing' in next ? propose(next.drawing, next.label) : next;
+  });
+  queue = mine.catch(() => undefined);
+  return mine;
 };
 
 /** Shows a change while it is being dragged, without keeping it. */
@@ -178,10 +212,16 @@ export const goThroughHistory = async (direction: -1 | 1): Promise<void> => {
   const kept = await stepBack(get().id, direction);
   absorb(kept);
   set({ drawing: kept.drawing, savedAt: new Date() });
+  if (!kept.drawing.part.bodies.length) {
+    set(blank(kept.drawing));
+    return;
+  }
   const picture = await workPicture(kept.drawing);
   if (picture?.ok) set({ picture, faults: [] });
   lookLater();
 };
 
 export const standAt = (stage: Stage): void => set({ stage });
+/** Writes the line that is being typed for the statement. */
+export const writeLine = (line: string): void => set({ line });
 export const follow = (activePoint: string | undefined): void => set({ activePoint });

@@ -1,8 +1,11 @@
 'use client';
 import { type Remote, wrap } from 'comlink';
+import type { SheetPlan } from '../../core/drawing/desk.ts';
 import type { Drawing } from '../../core/drawing/drawing.ts';
+import type { Vec2, Vec3 } from '../../core/geometry/vec.ts';
 import type { DeskWorker } from '../../workers/desk.worker.ts';
 import type { DeskNote, DeskPicture } from '../../workers/deskPicture.ts';
+import type { PickedFace, Pictorial, Tints } from '../../workers/pictorial.ts';
 
 /** The way to the worker: every question goes there at once, and a newer one takes a preview's place between two stages. */
 let remote: Remote<DeskWorker> | undefined;
@@ -23,3 +26,15 @@ export const workPicture = (drawing: Drawing, passing = false): Promise<DeskPict
 
 /** Looks a drawing over for what is doubtful; nothing where a newer question has come in meanwhile. */
 export const lookOver = (drawing: Drawing): Promise<readonly DeskNote[]> => worker().look(drawing);
+
+/** The part seen along a direction to its observer. */
+export const drawPictorial = (drawing: Drawing, toward: Vec3): Promise<Pictorial | undefined> =>
+  worker().pictorial(drawing, toward);
+/** How its faces look, `width` squares across; nothing where a newer question came in. */
+export const tintPictorial = (drawing: Drawing, toward: Vec3, width: number): Promise<Tints | undefined> =>
+  worker().tints(drawing, toward, width);
+export const pickFace = (drawing: Drawing, toward: Vec3, at: Vec2): Promise<PickedFace | undefined> =>
+  worker().pick(drawing, toward, at);
+
+/** How the sheet is set out, and what would better it. */
+export const planSheet = (drawing: Drawing): Promise<SheetPlan | undefined> => worker().plan(drawing);

@@ -3,6 +3,7 @@ import { Archive, ArchiveRestore, Copy } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState } from 'react';
+import { type Drawing, drawingOfPart } from '../../core/drawing/drawing.ts';
 import { scaleText } from '../../core/sheet/paper.ts';
 import type { RegisterRow } from '../../server/store.ts';
 import { archive, copyDrawing, openFile } from '../client.ts';
@@ -13,17 +14,9 @@ const LARGEST_FILE = 4 * 1024 * 1024;
 const scaleWord = (s: string): string => (s === 'fit' ? 'fits' : scaleText(Number(s)).replaceAll(' ', ''));
 const dayOf = (iso: string): string => new Date(iso).toISOString().slice(0, 16).replace('T', ' ');
 
-const NEW_PART = {
-  format: 'blue-ledger/part@1',
-  name: 'New part',
-  units: 'mm',
-  bodies: [
-    {
-      name: 'part',
-      features: [{ id: 'block', op: 'add', shape: { kind: 'block', width: 60, depth: 40, height: 30 } }],
-    },
-  ],
-};
+/** A new drawing's statement is empty: its first line is typed at the desk. */
+const newDrawing = (): Drawing =>
+  drawingOfPart({ format: 'blue-ledger/part@1', name: 'New part', units: 'mm', bodies: [] });
 
 /** All drawings: found, opened, copied, put away. */
 export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
@@ -67,7 +60,7 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
     });
   const start = (): Promise<void> =>
     attempt(async () => {
-      const kept = await openFile(NEW_PART, 'New part');
+      const kept = await openFile(newDrawing(), 'New part');
       router.push(`/drawings/${kept.id}`);
     });
   const button =

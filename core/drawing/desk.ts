@@ -10,6 +10,8 @@ import type { ViewName } from '../part/schema.ts';
 import type { Divisions } from '../section/cutPoints.ts';
 import { type Section, sectionOf } from '../section/section.ts';
 import { type CuttingPlane, cuttingPlane } from '../section/trace.ts';
+import { fullnessOf, type Offer, offersFor } from '../sheet/fit.ts';
+import { type SettingOut, settingOut } from '../sheet/settingOut.ts';
 import { cutShownIn, drawSheet, type Sheet } from '../sheet/sheet.ts';
 import { type BuiltPart, buildPart } from '../solid/build.ts';
 import { type Measures, measureSolid, measureTogether } from '../solid/measure.ts';
@@ -17,6 +19,7 @@ import { VIEW_FRAMES } from '../view/frames.ts';
 import type { SceneBody } from '../view/scene.ts';
 import { seeScene, type View, type ViewMemory } from '../view/view.ts';
 import type { Drawing } from './drawing.ts';
+import { type ProposedViews, proposeViews } from './proposedViews.ts';
 
 /** A numbered point with its postings in the views as they are drawn on the sheet. */
 export type LedgerRow = NumberedPoint & { readonly postings: Partial<Record<ViewName, Posting>> };
@@ -39,7 +42,22 @@ export type Desk = {
   /** What is doubtful about the part and its cuts, where they can be drawn; slower than a picture. */
   readonly look: (d: Drawing) => readonly Finding[];
   readonly work: (d: Drawing) => Worked;
+  /** The part as it is built, with its numbered corners; for pictorials and pointing. Undefined where it cannot be built. */
+  readonly part: (
+    d: Drawing,
+  ) => { readonly part: BuiltPart; readonly points: readonly NumberedPoint[] } | undefined;
   readonly steps: (d: Drawing) => Generator<undefined, Worked>;
+  /** What is worth knowing while a sheet is planned; undefined where the drawing cannot be drawn. */
+  readonly plan: (d: Drawing) => SheetPlan | undefined;
+};
+
+/** The setting out of a drawing, with what would mend or better it. */
+export type SheetPlan = {
+  readonly offers: readonly Offer[];
+  readonly proposed: ProposedViews;
+  readonly settingOut: SettingOut;
+  /** how much of the free area the group covers, 0 to 1 */
+  readonly fullness: number;
 };
 
 type Remembered = {
@@ -64,6 +82,7 @@ export const openDesk = (): Desk => {
   let last: Remembered | undefined;
 
   const build = (d: Drawing): Remembered | readonly Fault[] => {
+    if (!d.part.bodies.length) return [NOTHING];
     const key = JSON.stringify(d.part);
     if (last?.key === key) return last;
     const model = partModel(d.part, last?.modelled);
@@ -162,7 +181,23 @@ export const openDesk = (): Desk => {
     });
     return findingsOf(known.part, planes);
   };
-  return { look, work, steps };
+  const part: Desk['part'] = (d) => {
+    const known = build(d);
+    return 'part' in known ? { part: known.part, points: known.points } : undefined;
+  };
+  const plan: Desk['plan'] = (d) => {
+    const worked = work(d);
+    if (!worked.ok) return undefined;
+    const { part: built, sheet } = worked;
+    const load = { box: built.box, units: built.units, sections: sheet.sections, tol: built.tol.linear };
+    return {
+      offers: offersFor(d.setup, load),
+      proposed: proposeViews(d.part, built),
+      settingOut: settingOut(sheet),
+      fullness: fullnessOf(sheet.layout, d.setup),
+    };
+  };
+  return { look, part, plan, work, steps };
 };
 
 /** The points on curved faces that the sheet's rules ask for, with the outlines of the views that are on it. */
@@ -172,6 +207,14 @@ const divisionsOf = ({ rules, views }: Drawing['setup']): Divisions | undefined 
     start: rules.firstGenerator ?? 'left',
     outlinesIn: views as ViewName[],
   };
+
+/** A drawing whose statement is empty. */
+const NOTHING: Fault = {
+  path: ['part', 'bodies'],
+  where: 'the statement',
+  what: 'Nothing is stated yet.',
+  mend: 'Type a first line, such as "block 60 x 40 x 30".',
+};
 
 /** A cut whose trace has no view to stand in. */
 const unseen = (c: CuttingPlane): Fault => ({

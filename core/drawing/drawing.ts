@@ -13,7 +13,8 @@ export const drawingSchema = z.strictObject({
   drawnBy: z.string().max(60),
   date: z.string().max(30),
   revision: z.string().max(20),
-  part: partSchema,
+  /** a new drawing's statement is empty until its first line is typed */
+  part: partSchema.extend({ bodies: partSchema.shape.bodies.element.array() }),
   setup: setupSchema,
   cuts: z.array(cutSchema).max(12),
 });

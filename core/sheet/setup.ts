@@ -10,6 +10,8 @@ export const setupSchema = z.strictObject({
   scale: z.union([z.literal('fit'), z.number().positive().max(1000)]),
   views: z.array(viewName).min(1).max(6),
   gap: z.number().min(2).max(200),
+  /** where the group of views was put: the lower left corner of all boxes, paper mm; found by itself where missing */
+  place: z.tuple([z.number(), z.number()]).optional(),
   rules: z.strictObject({
     referenceLines: z.boolean(),
     mitre: z.boolean(),

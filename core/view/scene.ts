@@ -32,7 +32,7 @@ const SIDE_SHARE = 1e-11;
 /** Shares of a solid's stretch before a point at which material is looked for first. */
 const PROBES = [0.481, 0.137, 0.853] as const;
 
-type StandingBody = SceneBody & {
+export type StandingBody = SceneBody & {
   readonly flatBoxes: readonly Box3[];
   readonly grid: BoxGrid;
   readonly keeps: readonly boolean[];
@@ -40,7 +40,7 @@ type StandingBody = SceneBody & {
 };
 
 /** A body's cells as they stand in a view: their boxes in (u, v), and in z the depth towards the observer. */
-const standing = (b: SceneBody, f: ViewFrame, start: number): StandingBody => {
+export const standing = (b: SceneBody, f: ViewFrame, start: number): StandingBody => {
   const flatBoxes = b.solid.cells.map(({ cell: { box } }): Box3 => {
     const reach = (d: Vec3): [number, number] => {
       let middle = 0;
@@ -82,7 +82,7 @@ const rayLimits = (kept: HalfSpace, p: Vec3, toward: Vec3, start: number): Limit
 };
 
 /** The cells that a ray from a point at (u, v) may meet before the observer; what lies behind depth w has no say. */
-const cellsBefore = (b: StandingBody, u: number, v: number, w: number): number[] => {
+export const cellsBefore = (b: StandingBody, u: number, v: number, w: number): number[] => {
   const out: number[] = [];
   for (const i of b.grid.at(u, v, 0)) {
     const x = b.flatBoxes[i] as Box3;

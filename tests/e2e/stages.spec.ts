@@ -5,7 +5,7 @@ import { serverFor } from './server.ts';
 test.describe.configure({ mode: 'serial' });
 const server = serverFor(test);
 
-test('drawings are copied, put away and taken back; a new one begins with a block', async ({ page }) => {
+test('drawings are copied, put away and taken back; a new one begins with bare paper', async ({ page }) => {
   const troubles = listen(page);
   await page.goto(server.address);
   await page.getByRole('button', { name: 'Copy Sundial wedge' }).click();
@@ -16,7 +16,7 @@ test('drawings are copied, put away and taken back; a new one begins with a bloc
   await page.getByRole('button', { name: 'Take back Sundial wedge (copy)' }).click();
   await expect(page.getByText('0 drawings put away')).toBeVisible();
   await page.getByRole('button', { name: 'New drawing' }).click();
-  await expect(page.getByTestId('overall W')).toHaveText('60');
+  await expect(page.getByTestId('bare paper')).toBeVisible();
   expect(troubles).toEqual([]);
 });
 

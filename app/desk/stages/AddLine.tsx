@@ -1,61 +1,156 @@
 'use client';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { Plus } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
 import { sentence } from '../../../core/number/fault.ts';
-import { readFeatureLine } from '../../../core/statement/read.ts';
-import { freeName, withFeatures } from '../change.ts';
-import { propose, useDesk } from '../deskStore.ts';
+import { featureSentence } from '../../../core/statement/sentence.ts';
+import { enterReading, entryLabel, typedContext } from '../../../core/statement/typed/enter.ts';
+import { completionsOf, readTypedLine, type TypedReading } from '../../../core/statement/typed/typedLine.ts';
+import { proposeNext, useDesk, writeLine } from '../deskStore.ts';
 import { FaultNote } from '../FaultNote.tsx';
 
-/** Starting sentences, by the names that drafters use. */
-const STARTS: readonly { readonly name: string; readonly line: string }[] = [
-  { name: 'Block', line: 'add a block, 40 wide, 30 deep, 20 high, at [0, 0, 0]' },
-  { name: 'Hole, through', line: 'cut a hole, 10 across, through, at [20, 15, 20]' },
-  { name: 'Hole, blind', line: 'cut a hole, 10 across, 12 deep, at [20, 15, 20]' },
-  {
-    name: 'Hole, counterbored',
-    line: 'cut a hole, 8 across, through, counterbored 14 by 5 deep, at [20, 15, 20]',
-  },
-  { name: 'Slot', line: 'cut a slot, 20 between centres, 8 wide, through, at [20, 15, 20]' },
-  { name: 'Cylinder', line: 'add a cylinder, 24 across, 30 high, at [0, 0, 0]' },
-  { name: 'Hexagon prism', line: 'add a prism, 6 sides, 20 a side, 40 high, at [0, 0, 0]' },
-  { name: 'Square pyramid', line: 'add a pyramid, 4 sides, 40 a side, 50 high, at [0, 0, 0]' },
-  {
-    name: 'Frustum',
-    line: 'add a pyramid, 6 sides, 40 across flats, 30 high, top 20 across flats, at [0, 0, 0]',
-  },
-  {
-    name: 'Wedge',
-    line: 'add a profile, corners [0, 0] [40, 0] [0, 25], 30 thick, drawn from the front, at [0, 30, 0]',
-  },
-  {
-    name: 'Plate, rounded corners',
-    line: 'add a profile, rectangle 60 by 40, corners rounded 6, 8 thick, at [30, 20, 0]',
-  },
-];
+/** Lines to begin from, by the names that drafters use. */
+const STARTS: readonly { readonly under: string; readonly lines: readonly (readonly [string, string])[] }[] =
+  [
+    {
+      under: 'Solids',
+      lines: [
+        ['Block', 'block 60 x 40 x 30'],
+        ['Plate, rounded corners', 'plate 90 x 60 x 10, corners 8'],
+        ['Cylinder, boss, pin', 'cylinder 24 dia 30 high'],
+        ['Tube', 'tube 40 od 30 id 60 long'],
+        ['Cone', 'cone 40 dia 50 high'],
+        ['Hexagon prism', 'hexagon prism side 22 height 58'],
+        ['Prism, lying', 'triangular prism side 30 length 60 left to right'],
+        ['Square pyramid', 'square pyramid side 40 height 50'],
+        ['Frustum of a pyramid', 'hexagonal pyramid side 25 top 12 height 40'],
+        ['Wedge', 'wedge 60 long 30 wide 20 high'],
+        ['L profile', 'L profile 60 x 40 x 8 thick, 30 long'],
+        ['T profile', 'T profile 60 x 40 x 8 thick, 30 long'],
+        ['Channel', 'channel 60 x 40 x 8 thick, 80 long'],
+      ],
+    },
+    {
+      under: 'Taken out',
+      lines: [
+        ['Hole, through', 'hole 12 through top'],
+        ['Hole, blind', 'hole 12 dia 15 deep top'],
+        ['Hole, counterbored', 'hole 9 through, counterbore 15 x 5'],
+        ['Hole, countersunk', 'hole 6 through, countersunk 12 at 90 degrees'],
+        ['Holes on a pitch circle', '4 holes 7 dia on 40 pcd'],
+        ['Row of holes', '3 holes 6 dia 20 apart, 15 from left'],
+        ['Slot', 'slot 40 long 10 wide through'],
+        ['Step', 'step right 20 x 12'],
+        ['Groove', 'groove 12 wide 5 deep'],
+        ['Pocket', 'pocket 30 x 20 x 5 deep'],
+        ['Hexagonal hole', 'hex hole 12 across flats through'],
+      ],
+    },
+    {
+      under: 'The statement',
+      lines: [
+        ['Named size', 'L = 90'],
+        ['Worth of a square', 'sq = 5'],
+        ['Another body', 'body pin: cylinder 10 dia 60 long'],
+      ],
+    },
+  ];
 
-/** Adds a line to the last body: typed, or begun from a named shape. */
+/** Characters that a row of the field holds. */
+const ROW = 27;
+
+/** What was understood of the line, as it will stand in the statement. */
+const Understood = ({ read, onOffer }: { read: TypedReading; onOffer: (words: string) => void }) => {
+  if (read.kind === 'asks')
+    return (
+      <div data-testid="asks" className="mt-1.5 text-[13px] leading-[18px] text-[#7a4300]">
+        {read.question}
+        <span className="mt-1 flex flex-wrap gap-1">
+          {read.offers.map((o) => (
+            <button
+              key={o}
+              type="button"
+              onClick={() => onOffer(o)}
+              className="rounded border border-rule-strong bg-white px-1.5 text-[12px] leading-[18px] text-house hover:bg-[#e3ecfb]"
+            >
+              {o}
+            </button>
+          ))}
+        </span>
+      </div>
+    );
+  const lines =
+    read.kind === 'size'
+      ? [`Let ${read.name} = ${read.value}`]
+      : read.features.map(
+          (f) =>
+            `${f.id}: ${featureSentence(f, [])
+              .map((t) => t.text)
+              .join('')}`,
+        );
+  return (
+    <div data-testid="understood" className="mt-1.5 text-[13px] leading-[18px]">
+      {read.kind === 'understood' && read.body !== undefined && <p>Body {read.body}</p>}
+      {lines.map((l) => (
+        <p key={l}>{l}</p>
+      ))}
+      {read.kind === 'understood' && read.assumed.length > 0 && (
+        <p className="text-[12.5px] text-second">
+          Taken for granted: {[...new Set(read.assumed)].join('; ')}.
+        </p>
+      )}
+    </div>
+  );
+};
+
+/** Adds to the statement: a line typed as one would say it, with what was understood of it, or begun from a named shape. */
 export const AddLine = () => {
   const drawing = useDesk((s) => s.drawing);
-  const [text, setText] = useState('');
+  const box = useDesk((s) => s.picture?.box);
+  const text = useDesk((s) => s.line);
   const [fault, setFault] = useState<string>();
   const input = useRef<HTMLTextAreaElement>(null);
+  const read = useMemo(
+    () => (text.trim() ? readTypedLine(text, typedContext(drawing.part, box)) : undefined),
+    [text, drawing.part, box],
+  );
+  const ways = completionsOf(text);
+  // a word that is still being written is not asked about yet
+  const begun = ways.length > 0 && /[a-z]$/i.test(text);
+  const write = (words: string): void => {
+    writeLine(words);
+    setFault(undefined);
+    setTimeout(() => {
+      input.current?.focus();
+      input.current?.setSelectionRange(words.length, words.length);
+    }, 0);
+  };
+  const complete = (word: string): void => write(`${text.replace(/[a-z]+$/i, '')}${word} `);
   const add = async (): Promise<void> => {
-    if (!text.trim()) return;
-    const body = drawing.part.bodies.length - 1;
-    const features = drawing.part.bodies[body]?.features ?? [];
-    const word = /^(?:add|cut|keep only) an? ([\w ]+?),/.exec(text.trim())?.[1] ?? 'feature';
-    const read = readFeatureLine(text, freeName(word, features));
-    const faults = read.ok
-      ? await propose(
-          withFeatures(drawing, body, (f) => [...f, read.value]),
-          `${read.value.id}: added`,
-        )
-      : read.faults;
+    if (!read || read.kind === 'asks') return;
+    // the field is free for the next line at once; a line that cannot be drawn comes back
+    writeLine('');
+    const faults = await proposeNext((now) => {
+      const then = readTypedLine(text, typedContext(now.drawing.part, now.picture?.box));
+      if (then.kind === 'asks') return [{ path: [], where: '', what: then.question, mend: '' }];
+      const { part } = now.drawing;
+      return { drawing: { ...now.drawing, part: enterReading(part, then) }, label: entryLabel(then) };
+    });
     const first = faults[0];
     setFault(first && sentence(first));
-    if (!first) setText('');
+    if (first && !useDesk.getState().line) writeLine(text);
+  };
+  const press = (e: KeyboardEvent): void => {
+    if (e.key === 'Enter') {
+      e.preventDefault();
+      void add();
+    } else if (e.key === 'Tab' && !e.shiftKey && ways[0] !== undefined) {
+      e.preventDefault();
+      complete(ways[0]);
+    } else if (e.key === 'Escape') {
+      writeLine('');
+      setFault(undefined);
+    }
   };
   return (
     <div className="px-5 py-3">
@@ -63,26 +158,46 @@ export const AddLine = () => {
         <textarea
           ref={input}
           aria-label="New line of the statement"
-          rows={text.length > 34 ? 3 : 1}
+          rows={Math.min(4, Math.ceil((text.length + 1) / ROW))}
           value={text}
-          placeholder="cut a hole, 12 across …"
-          onChange={(e) => setText(e.target.value.replace(/\n/g, ' '))}
-          onKeyDown={(e) => {
-            if (e.key === 'Enter') {
-              e.preventDefault();
-              void add();
-            }
+          placeholder="hole 12 through top 45 20"
+          onChange={(e) => {
+            writeLine(e.target.value.replace(/\n/g, ' '));
+            setFault(undefined);
           }}
+          onKeyDown={press}
           spellCheck={false}
-          className="figures min-w-0 flex-1 resize-none rounded-md border border-rule-strong bg-white px-2 py-1 text-[12.5px] leading-[20px] placeholder:text-[#8592ab]"
+          className="figures min-w-0 flex-1 resize-none rounded-md border border-rule-strong bg-white px-2 py-1 text-[13px] leading-[20px] placeholder:text-[#6c7a95]"
         />
         <button
           type="button"
           onClick={() => void add()}
-          className="rounded-md bg-deep px-3 py-1.5 text-[13px] font-semibold text-white hover:bg-house"
+          className="rounded-md bg-deep px-3 py-1.5 text-[13px] font-semibold text-white hover:bg-house disabled:bg-[#8fa0c4]"
+          disabled={read?.kind === 'asks'}
         >
           Add
         </button>
+      </div>
+      {ways.length > 0 && (
+        <p className="mt-1 text-[12.5px] text-second">
+          <kbd className="rounded border border-rule-strong px-1 font-sans text-[11px]">Tab</kbd>{' '}
+          {ways.map((w, i) => (
+            <button
+              key={w}
+              type="button"
+              tabIndex={-1}
+              onClick={() => complete(w)}
+              className={`mr-1.5 hover:underline ${i === 0 ? 'font-semibold text-house' : ''}`}
+            >
+              {w}
+            </button>
+          ))}
+        </p>
+      )}
+      <div aria-live="polite">
+        {read && !(begun && read.kind === 'asks') && (
+          <Understood read={read} onOffer={(o) => write(`${text.trimEnd()}${/^:/.test(o) ? '' : ' '}${o}`)} />
+        )}
       </div>
       <FaultNote texts={fault ? [fault] : []} />
       <Menu>
@@ -91,21 +206,23 @@ export const AddLine = () => {
         </MenuButton>
         <MenuItems
           anchor="bottom start"
-          className="z-20 max-h-72 w-56 overflow-auto rounded-md border border-rule-strong bg-page py-1 shadow-md focus:outline-none"
+          className="z-20 max-h-80 w-60 overflow-auto rounded-md border border-rule-strong bg-page pb-1 shadow-md focus:outline-none"
         >
-          {STARTS.map((s) => (
-            <MenuItem key={s.name}>
-              <button
-                type="button"
-                className="block w-full px-3 py-1 text-left text-[13px] data-focus:bg-[#e3ecfb]"
-                onClick={() => {
-                  setText(s.line);
-                  setTimeout(() => input.current?.focus(), 0);
-                }}
-              >
-                {s.name}
-              </button>
-            </MenuItem>
+          {STARTS.map((group) => (
+            <div key={group.under}>
+              <p className="border-b border-rule px-3 pt-2 pb-0.5 text-[12px] text-second">{group.under}</p>
+              {group.lines.map(([name, line]) => (
+                <MenuItem key={name}>
+                  <button
+                    type="button"
+                    className="block w-full px-3 py-1 text-left text-[13px] data-focus:bg-[#e3ecfb]"
+                    onClick={() => write(line)}
+                  >
+                    {name}
+                  </button>
+                </MenuItem>
+              ))}
+            </div>
           ))}
         </MenuItems>
       </Menu>

@@ -39,6 +39,7 @@ const CutSentence = ({ cut, index }: { cut: CutFile; index: number }) => {
       key={path.join('.')}
       text={String(value)}
       name={`Cut ${trace.name}, ${name}`}
+      units={name === 'angle' ? 'mm' : drawing.part.units}
       onCommit={(t) => change(path, typedQuantity(t), `${name} ${t}`)}
       onFault={setFault}
     />

@@ -1,11 +1,11 @@
 'use client';
 import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Trash2 } from 'lucide-react';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { type StatementLine, statementOf } from '../../../core/statement/sentence.ts';
 import { type Feature, freeName, withFeatures } from '../change.ts';
-import { propose, useDesk } from '../deskStore.ts';
-import { Findings } from '../Findings.tsx';
-import { Page } from '../Page.tsx';
+import { propose, useDesk, writeLine } from '../deskStore.ts';
+import { Findings, LineFindings } from '../Findings.tsx';
+import { field, Page } from '../Page.tsx';
 import { Sentence } from '../Sentence.tsx';
 import { AddLine } from './AddLine.tsx';
 import { StatementEditor } from './StatementEditor.tsx';
@@ -24,6 +24,12 @@ const LineTools = ({ line, count }: { line: FeatureLine; count: number }) => {
       f.splice(line.feature + by, 0, x as Feature);
       return f;
     };
+  /** With its last feature a body goes too. */
+  const takeOut = (): void => {
+    const left = withFeatures(drawing, line.body, (f) => f.filter((_, i) => i !== line.feature));
+    const bodies = left.part.bodies.filter((b) => b.features.length);
+    void propose({ ...left, part: { ...left.part, bodies } }, `${line.id}: taken out`);
+  };
   const tool =
     'grid size-6 place-items-center rounded hover:bg-[#e3ecfb] disabled:opacity-30 disabled:hover:bg-transparent';
   const size = { size: 14, 'aria-hidden': true } as const;
@@ -73,28 +79,99 @@ const LineTools = ({ line, count }: { line: FeatureLine; count: number }) => {
       >
         {line.off ? <Eye {...size} /> : <EyeOff {...size} />}
       </button>
-      <button
-        type="button"
-        className={tool}
-        aria-label={`Take ${line.id} out`}
-        disabled={count === 1}
-        onClick={() => change('taken out', (f) => f.filter((_, i) => i !== line.feature))}
-      >
+      <button type="button" className={tool} aria-label={`Take ${line.id} out`} onClick={() => takeOut()}>
         <Trash2 {...size} />
       </button>
     </span>
   );
 };
 
+/** What the part is called, and the unit of its sizes. */
+const PartHead = () => {
+  const drawing = useDesk((s) => s.drawing);
+  const { name, units } = drawing.part;
+  const [typed, setTyped] = useState(name);
+  useEffect(() => setTyped(name), [name]);
+  const rename = (): void => {
+    const next = typed.trim();
+    if (!next || next === name) {
+      setTyped(name);
+      return;
+    }
+    // the sheet's title follows as long as it is the part's name
+    const title = drawing.title === name ? next : drawing.title;
+    void propose({ ...drawing, title, part: { ...drawing.part, name: next } }, `Named ${next}`);
+  };
+  return (
+    <span className="flex items-center gap-1.5">
+      Part
+      <input
+        aria-label="Name of the part"
+        value={typed}
+        maxLength={120}
+        onChange={(e) => setTyped(e.target.value)}
+        onBlur={rename}
+        onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+        className="min-w-0 flex-1 border-b border-rule-strong bg-transparent px-0.5 text-ink focus:bg-[#eaf1ff] focus:outline-none"
+      />
+      in
+      <select
+        aria-label="Unit of the part's sizes"
+        value={units}
+        onChange={(e) =>
+          void propose(
+            { ...drawing, part: { ...drawing.part, units: e.target.value as 'mm' | 'in' } },
+            `Sizes in ${e.target.value}`,
+          )
+        }
+        className={`${field} py-0`}
+      >
+        <option value="mm">mm</option>
+        <option value="in">inches</option>
+      </select>
+    </span>
+  );
+};
+
+const EXAMPLES = [
+  'block 60 x 40 x 30',
+  'plate 90 x 60 x 10, corners 8, with 4 holes 7 dia on 40 pcd',
+  'hexagon prism side 22 height 58',
+  'tube 40 od 30 id 60 long',
+  'L profile 60 x 40 x 8 thick, 30 long',
+] as const;
+
+/** What to do with an empty statement, each one click away. */
+const Beginnings = () => (
+  <div className="px-5 py-3">
+    <p className="text-second">State the part line by line, as you would say it. For instance:</p>
+    <ul className="mt-2">
+      {EXAMPLES.map((line) => (
+        <li key={line} className="border-b border-rule py-1">
+          <button
+            type="button"
+            onClick={() => writeLine(line)}
+            className="figures text-left text-[13px] leading-[18px] text-house hover:underline"
+          >
+            {line}
+          </button>
+        </li>
+      ))}
+    </ul>
+  </div>
+);
+
 /** Stage 1: the part, stated in sentences with live figures, or as one text. */
 export const Measure = () => {
   const drawing = useDesk((s) => s.drawing);
   const [asText, setAsText] = useState(false);
   const lines = statementOf(drawing.part);
+  const placeOf = (line: FeatureLine): string => `${drawing.part.bodies[line.body]?.name}/${line.id}`;
+  const atLines = lines.flatMap((l) => (l.kind === 'feature' ? [placeOf(l)] : []));
   return (
     <Page
       title="Statement"
-      note={lines[0]?.tokens.map((t) => t.text).join('')}
+      note={<PartHead />}
       action={
         <button
           type="button"
@@ -104,47 +181,47 @@ export const Measure = () => {
           {asText ? 'Show as sentences' : 'Edit as text'}
         </button>
       }
+      foot={asText ? undefined : <AddLine />}
     >
-      <Findings about={['part']} />
+      <Findings about={['part']} except={atLines} />
       {asText ? (
         <StatementEditor onDone={() => setAsText(false)} />
       ) : (
-        <>
-          <ul className="text-[14.5px] leading-[26px]">
-            {lines.slice(1).map((line) => {
-              if (line.kind === 'size')
-                return (
-                  <li key={`size ${line.name}`} className="border-b border-rule px-5 py-[3px]">
-                    <Sentence tokens={line.tokens} subject={`Size ${line.name}`} />
-                  </li>
-                );
-              if (line.kind === 'body')
-                return (
-                  <li
-                    key={`body ${line.body}`}
-                    className="border-b border-rule-strong px-5 pt-3 pb-[3px] font-semibold"
-                  >
-                    <Sentence tokens={line.tokens} subject={`Body ${drawing.part.bodies[line.body]?.name}`} />
-                  </li>
-                );
-              if (line.kind !== 'feature') return null;
-              const count = drawing.part.bodies[line.body]?.features.length ?? 1;
+        <ul className="text-[14.5px] leading-[26px]">
+          {!drawing.part.bodies.length && <Beginnings />}
+          {lines.slice(1).map((line) => {
+            if (line.kind === 'size')
               return (
-                <li
-                  key={`feature ${line.body} ${line.id}`}
-                  className={`group border-b border-rule px-5 py-[3px] ${line.off ? 'text-second line-through decoration-rule-strong' : ''}`}
-                >
-                  <div className="flex items-center justify-between">
-                    <span className="text-[13px] font-semibold text-deep">{line.id}</span>
-                    <LineTools line={line} count={count} />
-                  </div>
-                  <Sentence tokens={line.tokens} subject={line.id} />
+                <li key={`size ${line.name}`} className="border-b border-rule px-5 py-[3px]">
+                  <Sentence tokens={line.tokens} subject={`Size ${line.name}`} />
                 </li>
               );
-            })}
-          </ul>
-          <AddLine />
-        </>
+            if (line.kind === 'body')
+              return (
+                <li
+                  key={`body ${line.body}`}
+                  className="border-b border-rule-strong px-5 pt-3 pb-[3px] font-semibold"
+                >
+                  <Sentence tokens={line.tokens} subject={`Body ${drawing.part.bodies[line.body]?.name}`} />
+                </li>
+              );
+            if (line.kind !== 'feature') return null;
+            const count = drawing.part.bodies[line.body]?.features.length ?? 1;
+            return (
+              <li
+                key={`feature ${line.body} ${line.id}`}
+                className={`group border-b border-rule px-5 py-[3px] ${line.off ? 'text-second line-through decoration-rule-strong' : ''}`}
+              >
+                <div className="flex items-center justify-between">
+                  <span className="text-[13px] font-semibold text-deep">{line.id}</span>
+                  <LineTools line={line} count={count} />
+                </div>
+                <Sentence tokens={line.tokens} subject={line.id} />
+                <LineFindings where={placeOf(line)} />
+              </li>
+            );
+          })}
+        </ul>
       )}
     </Page>
   );

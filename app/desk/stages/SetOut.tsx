@@ -1,19 +1,132 @@
 'use client';
+import { useEffect, useState } from 'react';
+import type { SheetPlan } from '../../../core/drawing/desk.ts';
 import type { ViewName } from '../../../core/part/schema.ts';
 import { INCH_SCALES, PAPER_NAMES, STANDARD_SCALES, scaleText } from '../../../core/sheet/paper.ts';
 import { VIEW_TITLES } from '../../../core/sheet/viewTitles.ts';
 import { Choice, Tick } from '../Choice.tsx';
 import { changeRules, changeSetup } from '../change.ts';
 import { propose, useDesk } from '../deskStore.ts';
+import { planSheet } from '../engine.ts';
 import { Findings } from '../Findings.tsx';
 import { field, Page, Row } from '../Page.tsx';
+import { MarkList } from './MarkList.tsx';
 
 const VIEWS: readonly ViewName[] = ['front', 'top', 'left', 'right', 'bottom', 'back'];
 
+/** What is offered and proposed, once the drawing has stood for a moment. */
+const PLAN_AFTER = 150;
+const usePlan = (): SheetPlan | undefined => {
+  const drawing = useDesk((s) => s.drawing);
+  const ready = useDesk((s) => s.picture !== undefined);
+  const [plan, setPlan] = useState<SheetPlan>();
+  useEffect(() => {
+    if (!ready) return;
+    let old = false;
+    const wait = setTimeout(
+      () =>
+        void planSheet(drawing).then((p) => {
+          if (p && !old) setPlan(p);
+        }),
+      PLAN_AFTER,
+    );
+    return () => {
+      old = true;
+      clearTimeout(wait);
+    };
+  }, [drawing, ready]);
+  return plan;
+};
+
+const offer =
+  'shrink-0 whitespace-nowrap rounded border border-rule-strong bg-white px-2 text-[13px] leading-[24px] text-house hover:bg-[#e3ecfb]';
+
+/** Mends of what does not fit, or what would use the paper better: each was tried out, and one press takes it. */
+const Offers = ({ plan }: { plan: SheetPlan }) => {
+  const drawing = useDesk((s) => s.drawing);
+  if (!plan.offers.length) return null;
+  return (
+    <div className="flex flex-wrap gap-1.5 border-b border-rule px-5 py-2" data-testid="offers">
+      {plan.offers.map((o) => (
+        <button
+          key={o.label}
+          type="button"
+          className={offer}
+          onClick={() => void propose(changeSetup(drawing, o.change), o.label)}
+        >
+          {o.label}
+        </button>
+      ))}
+    </div>
+  );
+};
+
+const sameViews = (a: readonly string[], b: readonly string[]): boolean =>
+  a.length === b.length && a.every((v) => b.includes(v));
+
+/** The fewest views that state every size, and why. */
+const Proposal = ({ plan }: { plan: SheetPlan }) => {
+  const drawing = useDesk((s) => s.drawing);
+  const { views, reasons } = plan.proposed;
+  const same = sameViews(views, drawing.setup.views);
+  return (
+    <div className="border-b border-rule px-5 py-2 text-[13px] leading-[18px]" data-testid="proposal">
+      <p className="flex items-baseline justify-between gap-2">
+        <span>
+          <b>{views.map((v) => VIEW_TITLES[v]).join(', ')}</b> {same ? 'state' : 'would state'} every size.
+        </span>
+        {!same && (
+          <button
+            type="button"
+            className={offer}
+            onClick={() => void propose(changeSetup(drawing, { views: [...views] }), 'Proposed views')}
+          >
+            Take these
+          </button>
+        )}
+      </p>
+      <ul className="mt-1 text-second">
+        {reasons.map((r) => (
+          <li key={r}>{r}</li>
+        ))}
+      </ul>
+    </div>
+  );
+};
+
 /** Stage 2: paper, scale, angle, views and gap, with what does not fit and its mend. */
 export const SetOut = () => {
-  const drawing = useDesk((s) => s.drawing);
   const picture = useDesk((s) => s.picture);
+  const plan = usePlan();
+  const [marking, setMarking] = useState(false);
+  return (
+    <Page
+      title={marking ? 'Setting-out list' : 'Setting out'}
+      note={
+        marking
+          ? 'From the lower left corner of the sheet, in the order to mark.'
+          : picture && plan
+            ? `The views cover ${Math.round(plan.fullness * 100)} % of the free paper at ${picture.scale}.`
+            : undefined
+      }
+      action={
+        <button
+          type="button"
+          onClick={() => setMarking(!marking)}
+          className="text-[13px] font-semibold text-house hover:underline"
+        >
+          {marking ? 'Back to the sheet' : 'List for the board'}
+        </button>
+      }
+    >
+      {marking && plan ? <MarkList plan={plan.settingOut} /> : <Choices plan={plan} />}
+    </Page>
+  );
+};
+
+/** Paper, scale, angle, views and gap. */
+const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
+  const drawing = useDesk((s) => s.drawing);
   const { setup } = drawing;
   const scales: readonly number[] = drawing.part.units === 'in' ? INCH_SCALES : STANDARD_SCALES;
   const set = (change: Partial<typeof setup>, label: string): void =>
@@ -21,21 +134,15 @@ export const SetOut = () => {
   const rule = (change: Partial<typeof setup.rules>, label: string): void =>
     void propose(changeRules(drawing, change), label);
   return (
-    <Page
-      title="Setting out"
-      note={
-        picture
-          ? `The views cover ${Math.round(picture.fullness * 100)} % of the frame at ${picture.scale}.`
-          : undefined
-      }
-    >
+    <>
       <Findings about={['setup', 'cuts']} />
+      {plan && <Offers plan={plan} />}
       <Row label="Paper">
         <select
           aria-label="Paper"
           className={field}
           value={setup.paper}
-          onChange={(e) => set({ paper: e.target.value }, `Paper ${e.target.value}`)}
+          onChange={(e) => set({ paper: e.target.value, place: undefined }, `Paper ${e.target.value}`)}
         >
           {PAPER_NAMES.map((p) => (
             <option key={p}>{p}</option>
@@ -48,7 +155,7 @@ export const SetOut = () => {
             { value: 'landscape', label: 'Landscape' },
             { value: 'upright', label: 'Upright' },
           ]}
-          onChange={(v) => set({ upright: v === 'upright' }, `Sheet ${v}`)}
+          onChange={(v) => set({ upright: v === 'upright', place: undefined }, `Sheet ${v}`)}
         />
       </Row>
       <Row label="Scale">
@@ -117,6 +224,7 @@ export const SetOut = () => {
           ))}
         </div>
       </fieldset>
+      {plan && <Proposal plan={plan} />}
       <Row label="XY lines shown">
         <Tick
           name="XY lines shown"
@@ -131,6 +239,6 @@ export const SetOut = () => {
           onChange={(mitre) => rule({ mitre }, 'Mitre line')}
         />
       </Row>
-    </Page>
+    </>
   );
 };

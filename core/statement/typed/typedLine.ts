@@ -1,5 +1,5 @@
 import { type Box3, joinBoxes } from '../../geometry/box.ts';
-import type { FeatureFile, Quantity } from '../../part/schema.ts';
+import { type FeatureFile, type Quantity, typedQuantity } from '../../part/schema.ts';
 import { readFeatureLine } from '../read.ts';
 import { Ask } from './draft.ts';
 import { draftsOf } from './drafts.ts';
@@ -13,8 +13,12 @@ import { wordsOf } from './words.ts';
  * is ever read as something it does not say: a figure that found no use is asked about.
  */
 export type TypedReading =
+  /** "L = 90": a named size */
+  | { readonly kind: 'size'; readonly name: string; readonly value: Quantity }
   | {
       readonly kind: 'understood';
+      /** the name of a new body that the features begin, where the line says so */
+      readonly body?: string;
       readonly features: readonly FeatureFile[];
       readonly assumed: readonly string[];
     }
@@ -27,6 +31,10 @@ const freeName = (base: string, used: readonly string[]): string => {
   return `${base} ${n}`;
 };
 
+/** "Let L = 90", "t = L/9" */
+const SIZE_LINE = /^\s*(?:let\s+)?([\p{L}_][\p{L}\p{N}_]*)\s*=\s*(.+)$/u;
+/** "body bolt: cylinder 10 dia 40 long" begins a new body. */
+const BODY_LINE = /^\s*(?:new\s+)?body\s+([^:]+?)\s*(?::(.*))?$/i;
 const FEATURE_NAME = /^([^:=]{1,40}):\s*(.+)$/;
 /** Where one line goes on to a second shape: "plate 90 x 40 x 10 with a 12 hole in the middle". */
 const AND_THEN =
@@ -69,6 +77,21 @@ const boxOf = (f: FeatureFile, c: TypedContext): Box3 | undefined => {
  * sentence of the statement itself is read as it stands.
  */
 export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
+  const size = SIZE_LINE.exec(line);
+  if (size)
+    return { kind: 'size', name: size[1] as string, value: typedQuantity((size[2] as string).trim()) };
+  const body = BODY_LINE.exec(line);
+  if (body) {
+    const name = (body[1] as string).trim();
+    if (!body[2]?.trim())
+      return {
+        kind: 'asks',
+        question: `What is the first shape of the body "${name}"?`,
+        offers: [': block 60 x 40 x 30', ': cylinder 20 dia 60 long'],
+      };
+    const read = readTypedLine(body[2], { ...c, used: [] });
+    return read.kind === 'understood' ? { ...read, body: name } : read;
+  }
   const strict = /^\s*(?:[^:]+:\s*)?(?:add|cut|keep only)\s+an?\s+/.test(line)
     ? readFeatureLine(line, 'feature')
     : undefined;
@@ -88,7 +111,7 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
       name ? `${name}: ${text.slice(0, second.index)}` : text.slice(0, second.index),
       c,
     );
-    if (first.kind === 'asks') return first;
+    if (first.kind !== 'understood') return first;
     const boxes = first.features.flatMap((f) => {
       const own = boxOf(f, c);
       return own ? [own] : [];
@@ -102,7 +125,7 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
       box,
       used: [...c.used, ...first.features.map((f) => f.id)],
     });
-    if (rest.kind === 'asks') return rest;
+    if (rest.kind !== 'understood') return rest;
     return {
       kind: 'understood',
       features: [...first.features, ...rest.features],

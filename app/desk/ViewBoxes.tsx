@@ -1,0 +1,127 @@
+'use client';
+import { type PointerEvent, useRef } from 'react';
+import type { Drawing } from '../../core/drawing/drawing.ts';
+import type { ViewName } from '../../core/part/schema.ts';
+import { changeSetup } from './change.ts';
+import { type GoodPicture, preview, propose, useDesk } from './deskStore.ts';
+import { ACCOUNT_INK } from './inks.ts';
+
+const ACCOUNTS = {
+  front: ['W', 'H'],
+  back: ['W', 'H'],
+  top: ['W', 'D'],
+  bottom: ['W', 'D'],
+  left: ['D', 'H'],
+  right: ['D', 'H'],
+} as const;
+
+const LEAST_GAP = 2;
+const MOST_GAP = 200;
+const toHalf = (mm: number): number => Math.round(mm * 2) / 2;
+
+type Drag = { readonly view: ViewName; readonly from: readonly [number, number]; next?: Drawing };
+
+/**
+ * The views' boxes with the overall sizes in the three inks. They are dragged only in ways that keep the views aligned: the front takes the
+ * whole group along, its neighbours open and close the gap, and the mitre line's corner follows.
+ */
+export const ViewBoxes = ({
+  picture,
+  paperPoint,
+}: {
+  picture: GoodPicture;
+  paperPoint: (e: { clientX: number; clientY: number }) => [number, number];
+}) => {
+  const drawing = useDesk((s) => s.drawing);
+  const drag = useRef<
+    (Drag & { extent: GoodPicture['extent']; gap: number; sign: number; level: boolean }) | undefined
+  >(undefined);
+  const start = (view: ViewName) => (e: PointerEvent<SVGGElement>) => {
+    e.stopPropagation();
+    e.currentTarget.setPointerCapture(e.pointerId);
+    const front = picture.views.find((v) => v.name === 'front')?.box;
+    const own = picture.views.find((v) => v.name === view)?.box;
+    const level = view === 'top' || view === 'bottom';
+    const beyond = front && own ? (level ? own.y > front.y : own.x > front.x) : true;
+    drag.current = {
+      view,
+      from: paperPoint(e),
+      extent: picture.extent,
+      gap: drawing.setup.gap,
+      sign: beyond ? 1 : -1,
+      level,
+    };
+  };
+  const move = (e: PointerEvent): void => {
+    const d = drag.current;
+    if (!d) return;
+    e.stopPropagation();
+    const [x, y] = paperPoint(e);
+    const [dx, dy] = [x - d.from[0], y - d.from[1]];
+    if (d.view === 'front') {
+      const { height } = picture.paper;
+      const place: [number, number] = [
+        toHalf(d.extent.x + dx),
+        toHalf(height - d.extent.y - d.extent.h - dy),
+      ];
+      d.next = changeSetup(drawing, { place });
+    } else {
+      // a neighbour stands two gaps away, with its reference line half way
+      const by = ((d.level ? dy : dx) * d.sign) / 2;
+      const gap = Math.min(MOST_GAP, Math.max(LEAST_GAP, toHalf(d.gap + by)));
+      d.next = changeSetup(drawing, { gap });
+    }
+    void preview(d.next);
+  };
+  const drop = (): void => {
+    const d = drag.current;
+    drag.current = undefined;
+    if (d?.next) void propose(d.next, d.view === 'front' ? 'The views moved' : `Gap ${d.next.setup.gap}`);
+  };
+  return (
+    <g>
+      {picture.views.map((v) => {
+        const [across, up] = ACCOUNTS[v.name];
+        const text = (a: 'W' | 'D' | 'H'): string => `${a} ${Number(picture.overall[a].toFixed(3))}`;
+        const cursor =
+          v.name === 'front'
+            ? 'cursor-move'
+            : v.name === 'top' || v.name === 'bottom'
+              ? 'cursor-ns-resize'
+              : 'cursor-ew-resize';
+        return (
+          <g
+            key={v.name}
+            data-testid={`box ${v.name}`}
+            className={cursor}
+            onPointerDown={start(v.name)}
+            onPointerMove={move}
+            onPointerUp={drop}
+            fontFamily="var(--font-mono)"
+            fontSize={3.4}
+            fontWeight={600}
+          >
+            <rect
+              {...{ x: v.box.x, y: v.box.y, width: v.box.w, height: v.box.h }}
+              fill="#1D4ED8"
+              fillOpacity={0.06}
+              stroke="#1D4ED8"
+              strokeWidth={0.25}
+              strokeDasharray="2 1"
+            />
+            <text x={v.box.x + v.box.w / 2} y={v.box.y - 1.6} textAnchor="middle" fill={ACCOUNT_INK[across]}>
+              {text(across)}
+            </text>
+            <text
+              transform={`translate(${v.box.x - 1.6} ${v.box.y + v.box.h / 2}) rotate(-90)`}
+              textAnchor="middle"
+              fill={ACCOUNT_INK[up]}
+            >
+              {text(up)}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+};

@@ -1,0 +1,103 @@
+import { notFound } from 'next/navigation';
+import { z } from 'zod';
+import { openDesk } from '../../../../core/drawing/desk.ts';
+import { decimal } from '../../../../core/number/format.ts';
+import { onRule, type RuleUnit } from '../../../../core/sheet/settingOut.ts';
+import { database } from '../../../../server/context.ts';
+import { idParameter } from '../../../../server/exchange.ts';
+import { NotThere, readKept } from '../../../../server/store.ts';
+
+export const dynamic = 'force-dynamic';
+
+const query = z.union([
+  z.object({
+    unit: z.literal('inches'),
+    to: z.coerce.number().pipe(z.union([z.literal(8), z.literal(16), z.literal(32), z.literal(64)])),
+  }),
+  z.object({ unit: z.literal('squares'), side: z.coerce.number().positive().max(100) }),
+  z.object({ unit: z.literal('mm').default('mm') }),
+]);
+
+const WORDS: Record<RuleUnit['in'], string> = { mm: 'millimetres', inches: 'inches', squares: 'squares' };
+
+/** The setting-out list by itself, to be printed on one page and laid beside the board. */
+const SettingOutPage = async ({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+}) => {
+  const id = idParameter.safeParse((await params).id);
+  const asked = query.safeParse(await searchParams);
+  if (!id.success || !asked.success) notFound();
+  const unit: RuleUnit =
+    asked.data.unit === 'inches'
+      ? { in: 'inches', to: asked.data.to }
+      : asked.data.unit === 'squares'
+        ? { in: 'squares', side: asked.data.side }
+        : { in: 'mm' };
+  const kept = await readKept(await database(), id.data).catch((error: unknown) => {
+    if (error instanceof NotThere) notFound();
+    throw error;
+  });
+  const plan = openDesk().plan(kept.drawing);
+  if (!plan) notFound();
+  const { groups, closings } = plan.settingOut;
+  return (
+    <main className="mx-auto max-w-[190mm] bg-white p-6 text-[12px] leading-[16px] print:p-0">
+      <title>{`Setting-out list, ${kept.drawing.title}`}</title>
+      <h1 className="text-[17px] font-bold">
+        Setting-out list{' '}
+        <span className="figures text-[13px] font-normal text-second">{kept.drawing.number}</span>{' '}
+        {kept.drawing.title}
+      </h1>
+      <p className="mb-2 text-second">
+        {kept.drawing.setup.paper}
+        {kept.drawing.setup.upright ? ' upright' : ' landscape'}. From the lower left corner of the sheet, in{' '}
+        {WORDS[unit.in]}, in the order to mark.
+      </p>
+      <div className="columns-2 gap-6">
+        {groups.map((g) => (
+          <table key={g.title} className="mb-2 w-full break-inside-avoid">
+            <caption className="border-b border-rule-strong text-left font-semibold">{g.title}</caption>
+            <tbody>
+              {g.marks.map((m) => (
+                <tr key={`${m.what} ${m.from}`} className="border-b border-rule">
+                  <td className="w-5">
+                    <span className="inline-block size-[10px] border border-ink" />
+                  </td>
+                  <td>
+                    {m.what}
+                    {m.real && (
+                      <span className="figures ml-1 text-second">
+                        {m.real.account} {decimal(m.real.size)}
+                      </span>
+                    )}
+                  </td>
+                  <td className="text-right text-second">{m.from === 'left' ? 'from left' : 'up'}</td>
+                  <td className="figures w-16 text-right font-semibold">{onRule(m.at, unit).text}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        ))}
+        <table className="w-full break-inside-avoid">
+          <caption className="border-b border-rule-strong text-left font-semibold">
+            Closing checks: what must remain
+          </caption>
+          <tbody>
+            {closings.map((c) => (
+              <tr key={c.what} className="border-b border-rule">
+                <td>{c.what}</td>
+                <td className="figures w-16 text-right font-semibold">{onRule(c.left, unit).text}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </main>
+  );
+};
+
+export default SettingOutPage;

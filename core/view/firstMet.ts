@@ -1,0 +1,73 @@
+import { normalAt, type Surface, signedDistance } from '../geometry/surface.ts';
+import { along, dot, scale, type Vec3 } from '../geometry/vec.ts';
+import { type Face, nearFace, type Solid, solidIntervals, type Tolerance } from '../solid/body.ts';
+import type { ViewFrame } from './frames.ts';
+import { cellsBefore, type SceneBody, standing } from './scene.ts';
+
+/** What an observer meets first at a place of a view. */
+export type Met = {
+  /** number of the body in the scene */
+  readonly body: number;
+  /** the face, "feature/role"; the feature's name is what stands before the last stroke */
+  readonly face: string;
+  readonly at: Vec3;
+  /** unit, out of the material */
+  readonly normal: Vec3;
+};
+
+/** How far from the place where a ray meets the material its face is looked for, as a share of the size. */
+const FACE_REACH = 1e-6;
+
+/** The face under a point on the boundary that looks to the observer most. */
+const faceUnder = (s: Solid, p: Vec3, toward: Vec3): Omit<Met, 'body' | 'at'> | undefined => {
+  const reach = s.tol.size * FACE_REACH;
+  let best: Omit<Met, 'body' | 'at'> | undefined;
+  let level = 0;
+  for (const i of s.faceGrid.around([
+    p[0] - reach,
+    p[1] - reach,
+    p[2] - reach,
+    p[0] + reach,
+    p[1] + reach,
+    p[2] + reach,
+  ])) {
+    const f = s.faces[i] as Face;
+    const surface = s.surfaces[f.surface] as Surface;
+    if (!nearFace(f, p, reach) || Math.abs(signedDistance(surface, p)) > reach) continue;
+    const n = normalAt(surface, p);
+    const facing = Math.abs(dot(n, toward));
+    if (facing <= level) continue;
+    level = facing;
+    best = { face: f.key, normal: dot(n, toward) < 0 ? scale(n, -1) : n };
+  }
+  return best;
+};
+
+/**
+ * Answers what stands foremost at a place (u, v) of a view; nothing beside the part.
+ */
+export const firstMetIn = (
+  scene: readonly SceneBody[],
+  f: ViewFrame,
+  tol: Tolerance,
+): ((u: number, v: number) => Met | undefined) => {
+  const bodies = scene.map((b) => standing(b, f, tol.linear));
+  return (u, v) => {
+    const base = along(scale(f.u, u), f.v, v);
+    let level = Number.NEGATIVE_INFINITY;
+    let which = -1;
+    bodies.forEach((b, i) => {
+      const cells = cellsBefore(b, u, v, Number.NEGATIVE_INFINITY);
+      if (!cells.length) return;
+      const far = solidIntervals(b.solid, base, f.toward, cells).at(-1);
+      if (far === undefined || far <= level) return;
+      level = far;
+      which = i;
+    });
+    const met = bodies[which];
+    if (!met) return undefined;
+    const at = along(base, f.toward, level);
+    const face = faceUnder(met.solid, at, f.toward);
+    return face && { body: which, at, ...face };
+  };
+};

@@ -1,0 +1,223 @@
+import { expect, type Page, test } from '@playwright/test';
+import { listen, openDrawing, pathOf, saved, stand, type } from './desk.ts';
+import { serverFor } from './server.ts';
+
+test.describe.configure({ mode: 'serial' });
+
+const server = serverFor(test);
+const line = (page: Page) => page.getByLabel('New line of the statement');
+
+/** A new drawing with an empty statement. */
+const begin = async (page: Page): Promise<void> => {
+  await page.goto(server.address);
+  await page.getByRole('button', { name: 'New drawing' }).click();
+  await expect(page.getByTestId('bare paper')).toBeVisible();
+};
+
+test('a whole part is stated by the keyboard alone, from an empty statement', async ({ page }) => {
+  const troubles = listen(page);
+  await begin(page);
+  await line(page).focus();
+  let actions = 0;
+  const enter = async (text: string): Promise<void> => {
+    await page.keyboard.type(text);
+    await page.keyboard.press('Enter');
+    actions += 2;
+    await expect(line(page)).toHaveValue('');
+  };
+  await enter('L = 90');
+  await enter('plate L x 40 x 10');
+  await enter('block 10 wide 40 deep 42 high on top left');
+  await enter('hole 12 through, counterbore 20 x 4, at 70 20 10');
+  await enter('2 holes 7 dia through right 20 pitch, 10 from front, 40 up');
+  await enter('corner: cut block 5 x 5 x 5 at 0 0 0');
+  expect(actions).toBeLessThan(25);
+  await expect(page.getByTestId('overall W')).toHaveText('90');
+  await expect(page.getByTestId('overall H')).toHaveText('52');
+  expect((await pathOf(page, 'views', 'outline'))?.length).toBeGreaterThan(200);
+  await saved(page);
+  await page.reload();
+  await expect(page.getByTestId('overall H')).toHaveText('52');
+  // all the way back, to bare paper
+  for (let i = 0; i < 6; i++) await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByTestId('bare paper')).toBeVisible();
+  expect(troubles).toEqual([]);
+});
+
+test('what is understood is shown before it is taken, and an open line is answered with one question', async ({
+  page,
+}) => {
+  await begin(page);
+  await line(page).fill('block 60 x 40 x 30');
+  await expect(page.getByTestId('understood')).toContainText('add a block, 60 wide, 40 deep, 30 high');
+  await line(page).press('Enter');
+  await line(page).fill('hole 12');
+  await expect(page.getByTestId('understood')).toContainText(
+    'Taken for granted: from the top; right through; in the middle of the top.',
+  );
+  await line(page).fill('step 20 x 8');
+  await expect(page.getByTestId('asks')).toContainText('On which side is the step?');
+  await expect(page.getByRole('button', { name: 'Add', exact: true })).toBeDisabled();
+  await page.getByTestId('asks').getByRole('button', { name: 'right' }).click();
+  await expect(page.getByTestId('understood')).toContainText(
+    'cut a block, 20 wide, 40 deep, 8 high, at [60 - 20, 0, 30 - 8]',
+  );
+  // a word begun is completed by Tab
+  await line(page).fill('cyl');
+  await line(page).press('Tab');
+  await expect(line(page)).toHaveValue('cylinder ');
+  // one that is not known is asked about, and nothing is lost
+  await line(page).fill('gizmo 40');
+  await expect(page.getByTestId('asks')).toContainText('What is "gizmo"?');
+  await line(page).press('Enter');
+  await expect(line(page)).toHaveValue('gizmo 40');
+});
+
+test('squares of a stated worth', async ({ page }) => {
+  await begin(page);
+  for (const text of ['sq = 5', 'block 12 sq x 8 sq x 6 sq']) {
+    await line(page).fill(text);
+    await line(page).press('Enter');
+  }
+  await expect(page.getByTestId('overall W')).toHaveText('60');
+  await type(page.getByLabel('Size sq', { exact: false }).first(), '1/4 in');
+  await expect(page.getByTestId('overall W')).toHaveText('76.2');
+});
+
+test('figures are dragged and stepped; one that follows from others is not typed over unawares', async ({
+  page,
+}) => {
+  await openDrawing(page, server.address, 'Louvre bracket');
+  const height = page.getByLabel(/^Size H,/);
+  const box = await height.boundingBox();
+  if (!box) throw new Error('no figure');
+  await page.mouse.move(box.x + 8, box.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 40, box.y + 8, { steps: 8 });
+  await page.mouse.up();
+  await expect(page.getByTestId('overall H')).toHaveText('58');
+  await height.focus();
+  await page.keyboard.press('Shift+ArrowUp');
+  await expect(page.getByTestId('overall H')).toHaveText('68');
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByTestId('overall H')).toHaveText('67');
+  const rest = page.getByLabel(/^Size rest,/);
+  await rest.fill('66');
+  await rest.press('Enter');
+  await expect(page.getByText('"L - 2*t" follows from other sizes.')).toBeVisible();
+  await rest.press('Escape');
+  await expect(rest).toHaveValue('L - 2*t');
+  await rest.fill('66');
+  await rest.press('Enter');
+  await rest.press('Enter');
+  await expect(rest).toHaveValue('66');
+});
+
+/** Pixels of a corner of the pictorial, found by its place between two others. */
+const pictorialPoint = async (
+  page: Page,
+  share: readonly [number, number],
+): Promise<{ x: number; y: number }> => {
+  const path = page.getByTestId('pictorial').locator('path').last();
+  const box = await path.boundingBox();
+  if (!box) throw new Error('no pictorial');
+  return { x: box.x + box.width * share[0], y: box.y + box.height * share[1] };
+};
+
+test('pointing at the pictorial: a face takes the next feature, two corners are measured, a side becomes the front', async ({
+  page,
+}) => {
+  await begin(page);
+  await line(page).fill('block 60 x 40 x 30');
+  await line(page).press('Enter');
+  await expect(page.getByTestId('pictorial')).toBeVisible();
+  // in isometric the block's middle corner stands at (60, 0, 30); its top lies above it
+  const top = await pictorialPoint(page, [0.5, 0.25]);
+  await page.mouse.click(top.x, top.y);
+  await expect(page.getByTestId('pointed')).toContainText('top of block; the top view shows it true.');
+  await page.getByTestId('pointed').getByRole('button', { name: 'hole' }).click();
+  await expect(line(page)).toHaveValue(/^hole 12 through top \d+ \d+$/);
+  await expect(page.getByTestId('understood')).toContainText('cut a hole, 12 across, through');
+  await line(page).press('Enter');
+  await expect(page.getByText('cut a hole,', { exact: false }).first()).toBeVisible();
+  // the lowest corner is (60, 0, 0), the one at the right below (60, 40, 0)
+  const low = await pictorialPoint(page, [0.6, 1]);
+  await page.mouse.click(low.x, low.y);
+  const right = await pictorialPoint(page, [1, 0.75]);
+  await page.mouse.click(right.x, right.y);
+  await expect(page.getByTestId('measured')).toContainText('Straight across 40 mm');
+  // turned by keys, and a side made the front
+  await page.getByTestId('pictorial').focus();
+  await page.keyboard.press('ArrowLeft');
+  const side = await pictorialPoint(page, [0.8, 0.69]);
+  await page.mouse.click(side.x, side.y);
+  await expect(page.getByTestId('pointed')).toContainText('right of block');
+  await page.getByRole('button', { name: 'Make this side the front' }).click();
+  await expect(page.getByTestId('overall W')).toHaveText('40');
+  await expect(page.getByTestId('overall D')).toHaveText('60');
+});
+
+test('what is doubtful stands under the line that causes it', async ({ page }) => {
+  await begin(page);
+  for (const text of ['block 60 x 40 x 30', 'idle: cut block 5 x 5 x 5 at 100 0 0']) {
+    await line(page).fill(text);
+    await line(page).press('Enter');
+    await expect(line(page)).toHaveValue('');
+  }
+  const own = page.getByRole('listitem').filter({ hasText: 'idle' }).first();
+  await expect(own.getByRole('alert')).toContainText('part/idle');
+});
+
+test('a sheet too small is mended by one press; the views are dragged in line', async ({ page }) => {
+  await openDrawing(page, server.address, 'Mast clamp with bolts');
+  await stand(page, 'Set out');
+  await page.getByLabel('Scale', { exact: true }).selectOption({ label: '5 : 1' });
+  await expect(page.getByText('The views do not fit on the sheet.', { exact: false })).toBeVisible();
+  await page.getByTestId('offers').getByRole('button', { name: 'Scale 1 : 1' }).click();
+  await expect(page.getByText('The views do not fit on the sheet.', { exact: false })).toHaveCount(0);
+  await expect(page.getByTestId('proposal')).toContainText('would state every size');
+  await page.getByRole('button', { name: 'Take these' }).click();
+  await expect(page.getByTestId('proposal')).toContainText('Front view, Top view state every size');
+  const front = page.getByTestId('box front').locator('rect');
+  const before = await front.boundingBox();
+  if (!before) throw new Error('no box');
+  await page.mouse.move(before.x + 12, before.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(before.x - 28, before.y - 18, { steps: 5 });
+  await page.mouse.up();
+  await expect
+    .poll(async () => Math.round(((await front.boundingBox())?.x ?? 0) - before.x))
+    .toBeLessThan(-35);
+  await page.getByTestId('offers').getByRole('button', { name: 'Centre the views' }).click();
+  const gap = page.getByLabel('Gap in millimetres');
+  const was = Number(await gap.inputValue());
+  const top = await page.getByTestId('box top').locator('rect').boundingBox();
+  if (!top) throw new Error('no box');
+  await page.mouse.move(top.x + 12, top.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(top.x + 60, top.y + 40, { steps: 5 });
+  await page.mouse.up();
+  await expect.poll(async () => Number(await gap.inputValue())).toBeGreaterThan(was);
+});
+
+test('the list for the board is ticked as one goes, read in three ways, and printed by itself', async ({
+  page,
+}) => {
+  await openDrawing(page, server.address, 'Sensor shoe');
+  await stand(page, 'Set out');
+  await page.getByRole('button', { name: 'List for the board' }).click();
+  const tick = page.getByLabel('Marked: Frame and title block, frame, left');
+  await tick.check();
+  await page.getByRole('radio', { name: 'squares' }).click();
+  await expect(page.getByRole('row', { name: /frame, left/ })).toContainText('4');
+  await page.getByRole('radio', { name: 'inches' }).click();
+  await expect(page.getByRole('row', { name: /frame, left/ })).toContainText('25/32');
+  await page.reload();
+  await stand(page, 'Set out');
+  await page.getByRole('button', { name: 'List for the board' }).click();
+  await expect(tick).toBeChecked();
+  const address = await page.getByRole('link', { name: 'Print the list' }).getAttribute('href');
+  await page.goto(server.address + address);
+  await expect(page.getByRole('heading', { name: /Setting-out list/ })).toBeVisible();
+  await expect(page.getByText('Closing checks: what must remain')).toBeVisible();
+});

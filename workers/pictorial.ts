@@ -1,0 +1,110 @@
+import type { Vec2, Vec3 } from '../core/geometry/vec.ts';
+import type { NumberedPoint } from '../core/ledger/numbering.ts';
+import type { BuiltPart } from '../core/solid/build.ts';
+import { firstMetIn } from '../core/view/firstMet.ts';
+import { frameToward } from '../core/view/frames.ts';
+import { flatten } from '../core/view/project.ts';
+import { type View, viewOf } from '../core/view/view.ts';
+import { svgPath } from '../formats/sheetSvg.ts';
+
+/** A pictorial as the screen shows it: part units, v downwards as SVG has it. */
+export type Pictorial = {
+  readonly toward: Vec3;
+  /** u, v, width, height */
+  readonly box: readonly [number, number, number, number];
+  readonly visible: string;
+  readonly hidden: string;
+  readonly corners: readonly { readonly key: string; readonly label: string; readonly at: Vec2 }[];
+  /** unit steps along W, D and H as they are seen */
+  readonly axes: { readonly W: Vec2; readonly D: Vec2; readonly H: Vec2 };
+};
+
+/** Which way a face looks: square to one of the three directions, or aslant. */
+export type Looks = 'front' | 'back' | 'top' | 'bottom' | 'left' | 'right' | 'aslant';
+
+/** A face that was pointed at. */
+export type PickedFace = {
+  readonly body: string;
+  readonly feature: string;
+  readonly face: string;
+  readonly looks: Looks;
+  readonly round: boolean;
+  readonly at: Vec3;
+};
+
+const down = ([u, v]: Vec2): Vec2 => [u, -v];
+
+/** The directions in which a corner sees more than one: never straight along an axis, so that all three inks show. */
+export const pictorialOf = (
+  { part, points }: { readonly part: BuiltPart; readonly points: readonly NumberedPoint[] },
+  toward: Vec3,
+): Pictorial => {
+  const f = frameToward(toward);
+  const view: View = viewOf(part.bodies, f, part.tol);
+  const [u0, v0, u1, v1] = view.box;
+  const path = (seen: 'visible' | 'hidden'): string =>
+    svgPath(
+      view.lines.filter((l) => l.class === seen).map(({ curve, from, to }) => ({ curve, from, to })),
+      0,
+    );
+  const axis = (d: Vec3): Vec2 => down(flatten(f, d));
+  return {
+    toward,
+    box: [u0, -v1, u1 - u0, v1 - v0],
+    visible: path('visible'),
+    hidden: path('hidden'),
+    corners: points.map((p) => ({ key: p.key, label: p.label, at: down(flatten(f, p.at)) })),
+    axes: { W: axis([1, 0, 0]), D: axis([0, 1, 0]), H: axis([0, 0, 1]) },
+  };
+};
+
+const SQUARE = 1 - 1e-9;
+
+const looksOf = (n: Vec3): Looks => {
+  if (n[0] > SQUARE) return 'right';
+  if (n[0] < -SQUARE) return 'left';
+  if (n[1] > SQUARE) return 'back';
+  if (n[1] < -SQUARE) return 'front';
+  if (n[2] > SQUARE) return 'top';
+  if (n[2] < -SQUARE) return 'bottom';
+  return 'aslant';
+};
+
+/** What stands foremost at (u, v downwards) of a pictorial. */
+export const pickIn = (part: BuiltPart, toward: Vec3, [u, v]: Vec2): PickedFace | undefined => {
+  const f = frameToward(toward);
+  const met = firstMetIn(part.bodies, f, part.tol)(u, -v);
+  if (!met) return undefined;
+  const { solid } = part.bodies[met.body] as BuiltPart['bodies'][number];
+  const face = solid.faces.find((x) => x.key === met.face);
+  const cut = met.face.lastIndexOf('/');
+  return {
+    body: solid.name,
+    feature: met.face.slice(0, cut),
+    face: met.face.slice(cut + 1),
+    looks: looksOf(met.normal),
+    round: face !== undefined && solid.surfaces[face.surface]?.kind !== 'plane',
+    at: met.at,
+  };
+};
+
+/** A pictorial's faces as a grid of small squares, row by row from the top: 0 beside the part, else 1 + the index of how it looks. */
+export type Tints = { readonly width: number; readonly height: number; readonly looks: Uint8Array };
+export const LOOKS: readonly Looks[] = ['front', 'back', 'top', 'bottom', 'left', 'right', 'aslant'];
+
+/** Rows are worked out a few at a time, so that newer questions need not wait. */
+export function* tintsOf(part: BuiltPart, p: Pictorial, width: number): Generator<undefined, Tints> {
+  const [u0, v0, w, h] = p.box;
+  const step = w / width;
+  const height = Math.max(1, Math.ceil(h / step));
+  const looks = new Uint8Array(width * height);
+  const meet = firstMetIn(part.bodies, frameToward(p.toward), part.tol);
+  for (let j = 0; j < height; j++) {
+    for (let i = 0; i < width; i++) {
+      const met = meet(u0 + (i + 0.5) * step, -(v0 + (j + 0.5) * step));
+      if (met) looks[j * width + i] = 1 + LOOKS.indexOf(looksOf(met.normal));
+    }
+    if (j % 4 === 3) yield undefined;
+  }
+  return { width, height, looks };
+}
