@@ -1,5 +1,5 @@
 import type { Drawing } from '../core/drawing/drawing.ts';
-import type { Kept, RegisterRow } from '../server/store.ts';
+import type { DaybookLine, Kept, RegisterRow } from '../server/store.ts';
 
 /** The desk's calls to the server. A refusal becomes an error whose message is the server's sentence. */
 export class ServerRefusal extends Error {
@@ -43,5 +43,6 @@ export const storeChange = (id: string, revision: number, drawing: Drawing, labe
   call(at(id), 'PUT', { revision, drawing, label });
 export const stepBack = (id: string, direction: -1 | 1): Promise<Kept> =>
   call(`${at(id)}/history`, 'POST', { direction });
+export const daybook = (id: string): Promise<DaybookLine[]> => call(`${at(id)}/history`, 'GET');
 export const fileAddress = (id: string, as: 'svg' | 'pdf' | 'part' | 'drawing', inline = false): string =>
   `${at(id)}/sheet?as=${as}${inline ? '&inline' : ''}`;

@@ -78,7 +78,7 @@ export const openDatabase = async (
 ): Promise<Database> => {
   const db = environment.DATABASE_URL
     ? await openServer(environment.DATABASE_URL)
-    : await openEmbedded(resolve(environment.BLUE_LEDGER_DATA ?? '.data'));
+    : await openEmbedded(resolve(/*turbopackIgnore: true*/ environment.BLUE_LEDGER_DATA ?? '.data'));
   try {
     await migrate(db);
   } catch (error) {

@@ -139,3 +139,26 @@ export const archiveDrawing = async (db: Database, id: string, archived: boolean
   await find(db, id);
   await db.query('update drawing set archived = $2, changed_at = now() where id = $1', [id, archived]);
 };
+
+/** A line of the Daybook: what was changed, and when. */
+export type DaybookLine = {
+  readonly position: number;
+  readonly label: string;
+  readonly madeAt: string;
+  readonly current: boolean;
+};
+
+/** The changes of a drawing, the newest first; those that were undone are still there until something else is changed. */
+export const readDaybook = async (db: Database, id: string): Promise<DaybookLine[]> => {
+  const row = await find(db, id);
+  const lines = await db.query<{ position: string | number; label: string; made_at: string | Date }>(
+    'select position, label, made_at from history where drawing_id = $1 order by position desc limit 200',
+    [id],
+  );
+  return lines.map((l) => ({
+    position: Number(l.position),
+    label: l.label,
+    madeAt: new Date(l.made_at).toISOString(),
+    current: Number(l.position) === Number(row.position),
+  }));
+};

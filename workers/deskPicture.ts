@@ -19,6 +19,7 @@ import type { Sheet } from '../core/sheet/sheet.ts';
 import type { Similarity } from '../core/sheet/similarity.ts';
 import { tracePath } from '../core/sheet/traceLine.ts';
 import { distanceFromXY, distanceView } from '../core/sheet/xyDistance.ts';
+import type { TaskStanding } from '../core/task/task.ts';
 import { svgPath } from '../formats/sheetSvg.ts';
 
 /** What the desk puts on the screen, as plain data that crosses from the worker. Paper mm with y down, as SVG has it. */
@@ -100,6 +101,7 @@ export type DeskPicture =
       readonly box: Box3;
       readonly overall: { readonly W: number; readonly D: number; readonly H: number };
       readonly volume: number;
+      readonly task: readonly TaskStanding[];
       readonly area: number;
       /** worked-out values of the sizes that are not plain figures, by the path's keys joined with "." */
       readonly values: Readonly<Record<string, string>>;
@@ -342,6 +344,7 @@ export const deskPicture = (d: Drawing, w: Worked, took: number): DeskPicture =>
     box: b,
     overall: { W: b[3] - b[0], D: b[4] - b[1], H: b[5] - b[2] },
     volume: w.measures.volume,
+    task: w.task,
     area: w.measures.area,
     values: workedValues(d),
     took,

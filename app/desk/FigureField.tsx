@@ -1,5 +1,6 @@
 'use client';
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react';
+import type { Standing } from '../../core/drawing/standings.ts';
 import { type Fault, sentence } from '../../core/number/fault.ts';
 import { type StepSize, stepped } from '../../core/number/step.ts';
 
@@ -14,6 +15,7 @@ type Props = {
   readonly worth?: string | undefined;
   /** the unit that a figure without one is in; angles and counts step as millimetres do */
   readonly units: 'mm' | 'in';
+  readonly standing?: Standing;
   /** shows a figure while it is being dragged */
   readonly onPreview?: (text: string) => void;
   /** takes the typed text; answers with what is wrong */
@@ -25,6 +27,14 @@ type Props = {
 const sizeOf = (e: { shiftKey: boolean; altKey: boolean }): StepSize =>
   e.shiftKey ? 'coarse' : e.altKey ? 'fine' : 'usual';
 
+/** What stands beside a figure that is not simply given. */
+const MARKS: Partial<Record<Standing, string>> = {
+  measured: 'measured',
+  assumed: 'assumed',
+  free: 'free',
+  missing: 'missing',
+};
+
 /** A figure is dragged by so many pixels a step. */
 const DRAG_STEP = 5;
 const PLAIN = /^-?[\d./\s]+(?:mm|in|sq)?$/;
@@ -34,11 +44,22 @@ const PLAIN = /^-?[\d./\s]+(?:mm|in|sq)?$/;
  * field, with the reason below the line, and the drawing stays as it was. A figure that follows from others is not typed over unawares:
  * a plain figure in its place is asked about once.
  */
-export const FigureField = ({ text, name, account, worth, units, onCommit, onPreview, onFault }: Props) => {
+export const FigureField = ({
+  text,
+  name,
+  account,
+  worth,
+  units,
+  standing,
+  onCommit,
+  onPreview,
+  onFault,
+}: Props) => {
   const [typed, setTyped] = useState(text);
   const [wrong, setWrong] = useState(false);
   const [asked, setAsked] = useState<string>();
   const drag = useRef<{ x: number; moved: boolean; text: string } | undefined>(undefined);
+  const mark = standing && MARKS[standing];
   const expression = worth !== undefined && worth !== text;
   const reset = (): void => {
     setTyped(text);
@@ -137,6 +158,14 @@ export const FigureField = ({ text, name, account, worth, units, onCommit, onPre
         }`}
       />
       {expression && <span className="figures ml-0.5 text-[12px] text-second">= {worth}</span>}
+      {mark && (
+        <span
+          title={`This size is ${standing}`}
+          className={`ml-0.5 rounded-sm px-[3px] text-[11px] leading-[14px] ${standing === 'missing' ? 'bg-[#fbecea] font-bold text-fault' : 'bg-[#f2f6fc] text-second'}`}
+        >
+          {mark}
+        </span>
+      )}
     </span>
   );
 };

@@ -6,7 +6,9 @@ import { fileAddress } from '../client.ts';
 import { HouseMark } from '../HouseMark.tsx';
 import { Choice } from './Choice.tsx';
 import { changeSetup } from './change.ts';
+import { Daybook } from './Daybook.tsx';
 import { flush, goThroughHistory, propose, useDesk } from './deskStore.ts';
+import { TaskPanel } from './TaskPanel.tsx';
 
 const time = (d: Date): string => d.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
 
@@ -133,7 +135,9 @@ export const Head = () => {
         >
           <Redo2 size={16} aria-hidden />
         </button>
+        <Daybook />
       </span>
+      <TaskPanel />
       <SaveNote />
       <SaveMenu />
     </header>

@@ -1,6 +1,7 @@
 'use client';
 import { useState } from 'react';
 import type { Drawing } from '../../core/drawing/drawing.ts';
+import { sizeKey, standingOf } from '../../core/drawing/standings.ts';
 import type { Fault } from '../../core/number/fault.ts';
 import { typedQuantity } from '../../core/part/schema.ts';
 import type { Token } from '../../core/statement/sentence.ts';
@@ -50,6 +51,7 @@ export const Sentence = ({ tokens, subject }: Props) => {
               name={nameOf(i)}
               account={t.account}
               worth={values?.[t.path.join('.')]}
+              standing={standingOf(sizeKey(drawing.part, t.path), t.text, drawing.standings)}
               units={t.figure === 'length' ? drawing.part.units : 'mm'}
               onCommit={commit(t)}
               onPreview={(text) => void preview(withFigure(t, text))}

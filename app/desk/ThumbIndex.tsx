@@ -8,11 +8,14 @@ const useStandings = (): Record<Stage, Standing> => {
   const faults = useDesk((s) => s.faults);
   const cuts = useDesk((s) => s.drawing.cuts.length);
   const notes = useDesk((s) => s.notes);
+  const missing = useDesk((s) =>
+    Object.values(s.drawing.standings ?? {}).some((x) => x.standing === 'missing'),
+  );
   const pressing = notes.filter((n) => n.severity !== 'note');
   const about = (key: string): boolean =>
     [...(picture?.findings ?? []), ...pressing].some((f) => f.path[0] === key);
   return {
-    Measure: faults.length || about('part') ? 'attention' : 'well',
+    Measure: faults.length || missing || about('part') ? 'attention' : 'well',
     'Set out': about('setup') ? 'attention' : 'well',
     Project: 'well',
     Transfer: 'well',

@@ -15,6 +15,8 @@ import { type SettingOut, settingOut } from '../sheet/settingOut.ts';
 import { cutShownIn, drawSheet, type Sheet } from '../sheet/sheet.ts';
 import { type BuiltPart, buildPart } from '../solid/build.ts';
 import { type Measures, measureSolid, measureTogether } from '../solid/measure.ts';
+import { fulfilment } from '../task/fulfilment.ts';
+import type { TaskStanding } from '../task/task.ts';
 import { VIEW_FRAMES } from '../view/frames.ts';
 import type { SceneBody } from '../view/scene.ts';
 import { seeScene, type View, type ViewMemory } from '../view/view.ts';
@@ -32,6 +34,8 @@ export type Worked =
       readonly sheet: Sheet;
       readonly rows: readonly LedgerRow[];
       readonly measures: Measures;
+      /** how each line of the task stands */
+      readonly task: readonly TaskStanding[];
       /** what is doubtful but drawn all the same */
       readonly findings: readonly Fault[];
     }
@@ -161,6 +165,7 @@ export const openDesk = (): Desk => {
       sheet,
       rows,
       measures: known.measures,
+      task: fulfilment(d.task ?? [], { setup: d.setup, part, sheet }),
       findings: [...findings, ...sheet.findings],
     };
   }

@@ -2,6 +2,8 @@ import { z } from 'zod';
 import type { Result } from '../number/fault.ts';
 import { type PartFile, partSchema, readBySchema } from '../part/schema.ts';
 import { cutSchema, DEFAULT_SETUP, setupSchema } from '../sheet/setup.ts';
+import { taskSchema } from '../task/task.ts';
+import { standingsSchema } from './standings.ts';
 
 /** A whole drawing as it is kept and saved (docs/drawing-format.md): part, sheet choices, cuts and title block. */
 export const drawingSchema = z.strictObject({
@@ -17,6 +19,10 @@ export const drawingSchema = z.strictObject({
   part: partSchema.extend({ bodies: partSchema.shape.bodies.element.array() }),
   setup: setupSchema,
   cuts: z.array(cutSchema).max(12),
+  /** what was asked for, line by line */
+  task: taskSchema.max(60).optional(),
+  /** sizes whose figure is not simply given, by their place in the part */
+  standings: standingsSchema.optional(),
 });
 export type Drawing = z.infer<typeof drawingSchema>;
 export type Cut = Drawing['cuts'][number];

@@ -318,6 +318,7 @@ const UNDERSTOOD: readonly (readonly [line: string, sentences: readonly string[]
 
 /** Lines that leave something open, and the one question they are answered with. */
 const ASKED: readonly (readonly [line: string, question: string])[] = [
+  ['turned 20', 'How long is the part of 20 diameter?'],
   ['gizmo 40', 'What is "gizmo"? That word is not known here.'],
   [
     'tapped hole M8 at 45 20',

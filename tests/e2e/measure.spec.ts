@@ -221,3 +221,82 @@ test('the list for the board is ticked as one goes, read in three ways, and prin
   await expect(page.getByRole('heading', { name: /Setting-out list/ })).toBeVisible();
   await expect(page.getByText('Closing checks: what must remain')).toBeVisible();
 });
+
+test('a turned part is a table; its last length follows from the overall', async ({ page }) => {
+  await begin(page);
+  await line(page).fill('turned 20 x 15, 32 x 25, 16 overall 95');
+  await line(page).press('Enter');
+  const table = page.getByTestId('turned turned');
+  await expect(table.getByRole('row')).toHaveCount(4);
+  await expect(table).toContainText('95 - (15 + 25) = 55');
+  await type(table.getByLabel('turned, length 1', { exact: true }), '20');
+  await expect(table).toContainText('95 - (20 + 25) = 50');
+  await type(table.getByLabel('turned, diameter 2', { exact: true }), '40');
+  await expect(page.getByTestId('overall H')).toHaveText('40');
+  await page.getByRole('button', { name: 'Add a length' }).click();
+  await expect(table.getByRole('row')).toHaveCount(5);
+  await expect(page.getByTestId('overall W')).toHaveText('95');
+});
+
+test('a profile is counted on squares by keys and by clicks, half of it mirrored', async ({ page }) => {
+  await begin(page);
+  await page.getByRole('button', { name: 'Profile on squares' }).click();
+  const paper = page.getByTestId('squares');
+  await paper.focus();
+  // a right triangle of 6 by 2 squares
+  await page.keyboard.press('Enter');
+  for (const [key, n] of [
+    ['ArrowRight', 6],
+    ['ArrowUp', 2],
+  ] as const) {
+    for (let i = 0; i < n; i++) await page.keyboard.press(key);
+    await page.keyboard.press('Enter');
+  }
+  await expect(page.getByRole('dialog')).toContainText('right 6');
+  await page.getByRole('button', { name: 'Add this profile' }).click();
+  await expect(page.getByTestId('overall W')).toHaveText('30');
+  await expect(page.getByTestId('overall H')).toHaveText('10');
+  await page.getByRole('button', { name: 'Profile on squares' }).click();
+  await page.getByRole('button', { name: 'Add this profile' }).click();
+  await expect(page.getByRole('dialog').getByText('Count at least three corners.')).toBeVisible();
+});
+
+test('the task ticks itself where the drawing fulfils it', async ({ page }) => {
+  await openDrawing(page, server.address, 'Vane hub, hollow hexagon');
+  await page.getByRole('button', { name: /^Task/ }).click();
+  await page
+    .getByLabel('Add to the task')
+    .fill('Front, top and left views in third angle. Section A and its true shape. Print your name.');
+  await page.getByRole('button', { name: 'Add to the task' }).click();
+  await expect(page.getByTestId('task count')).toHaveText('1/3');
+  await page.getByLabel('Fulfilled: Print your name').click();
+  await expect(page.getByTestId('task count')).toHaveText('2/3');
+  await page.keyboard.press('Escape');
+  await page.getByRole('radio', { name: 'Third angle' }).first().click();
+  await expect(page.getByTestId('task count')).toHaveText('3/3');
+  await saved(page);
+  await page.reload();
+  await expect(page.getByTestId('task count')).toHaveText('3/3');
+});
+
+test('a missing size stands on the list of what to find, and the rest is drawn', async ({ page }) => {
+  await openDrawing(page, server.address, 'Sundial wedge');
+  await page.getByRole('button', { name: 'Sizes', exact: true }).click();
+  const first = page.getByLabel(/stands as$/).first();
+  await first.selectOption('missing');
+  await expect(page.getByRole('region', { name: 'To find' })).toContainText('missing');
+  await page.getByLabel(/from where$/).fill('the dial plate');
+  await page.getByLabel(/from where$/).press('Enter');
+  await expect(page.getByRole('region', { name: 'To find' })).toContainText('missing, from the dial plate');
+  await page.getByRole('button', { name: 'Show as sentences' }).click();
+  await expect(page.getByTitle('This size is missing').first()).toBeVisible();
+  await expect(page.getByTestId('sheet')).toBeVisible();
+});
+
+test('the Daybook tells what was changed, from what to what', async ({ page }) => {
+  await openDrawing(page, server.address, 'Sundial wedge');
+  await type(page.getByLabel(/^Size L,/), '91');
+  await saved(page);
+  await page.getByRole('button', { name: 'Daybook' }).click();
+  await expect(page.getByTestId('daybook').getByRole('listitem').first()).toContainText(/Size L: \d+ to 91/);
+});

@@ -1,13 +1,16 @@
 'use client';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
-import { Plus } from 'lucide-react';
+import Fraction from 'fraction.js';
+import { Grid3x3, Plus } from 'lucide-react';
 import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
 import { sentence } from '../../../core/number/fault.ts';
+import { mixedFraction } from '../../../core/number/format.ts';
 import { featureSentence } from '../../../core/statement/sentence.ts';
 import { enterReading, entryLabel, typedContext } from '../../../core/statement/typed/enter.ts';
 import { completionsOf, readTypedLine, type TypedReading } from '../../../core/statement/typed/typedLine.ts';
 import { proposeNext, useDesk, writeLine } from '../deskStore.ts';
 import { FaultNote } from '../FaultNote.tsx';
+import { SquaredPanel } from '../SquaredPanel.tsx';
 
 /** Lines to begin from, by the names that drafters use. */
 const STARTS: readonly { readonly under: string; readonly lines: readonly (readonly [string, string])[] }[] =
@@ -19,6 +22,7 @@ const STARTS: readonly { readonly under: string; readonly lines: readonly (reado
         ['Plate, rounded corners', 'plate 90 x 60 x 10, corners 8'],
         ['Cylinder, boss, pin', 'cylinder 24 dia 30 high'],
         ['Tube', 'tube 40 od 30 id 60 long'],
+        ['Turned part', 'turned 20 x 15, 32 x 25, 16 x 40'],
         ['Cone', 'cone 40 dia 50 high'],
         ['Hexagon prism', 'hexagon prism side 22 height 58'],
         ['Prism, lying', 'triangular prism side 30 length 60 left to right'],
@@ -55,6 +59,12 @@ const STARTS: readonly { readonly under: string; readonly lines: readonly (reado
       ],
     },
   ];
+
+/** The same line with sizes that suit an inch part: about as large, in eighths. Counts and angles stay. */
+const inInches = (line: string): string =>
+  line.replace(/\b(\d+)\b(?! (?:holes|degrees))/g, (n) =>
+    mixedFraction(new Fraction(Math.max(1, Math.round((Number(n) / 25) * 8)), 8)),
+  );
 
 /** Characters that a row of the field holds. */
 const ROW = 27;
@@ -107,8 +117,10 @@ const Understood = ({ read, onOffer }: { read: TypedReading; onOffer: (words: st
 export const AddLine = () => {
   const drawing = useDesk((s) => s.drawing);
   const box = useDesk((s) => s.picture?.box);
+  const { units } = drawing.part;
   const text = useDesk((s) => s.line);
   const [fault, setFault] = useState<string>();
+  const [counting, setCounting] = useState(false);
   const input = useRef<HTMLTextAreaElement>(null);
   const read = useMemo(
     () => (text.trim() ? readTypedLine(text, typedContext(drawing.part, box)) : undefined),
@@ -200,32 +212,42 @@ export const AddLine = () => {
         )}
       </div>
       <FaultNote texts={fault ? [fault] : []} />
-      <Menu>
-        <MenuButton className="mt-2 inline-flex items-center gap-1 text-[13px] font-semibold text-house hover:underline">
-          <Plus size={14} aria-hidden /> Begin from a shape
-        </MenuButton>
-        <MenuItems
-          anchor="bottom start"
-          className="z-20 max-h-80 w-60 overflow-auto rounded-md border border-rule-strong bg-page pb-1 shadow-md focus:outline-none"
+      <span className="mt-2 flex items-center gap-4">
+        <Menu>
+          <MenuButton className="inline-flex items-center gap-1 text-[13px] font-semibold text-house hover:underline">
+            <Plus size={14} aria-hidden /> Begin from a shape
+          </MenuButton>
+          <MenuItems
+            anchor="bottom start"
+            className="z-20 w-60 overflow-auto [--anchor-max-height:22rem] rounded-md border border-rule-strong bg-page pb-1 shadow-md focus:outline-none"
+          >
+            {STARTS.map((group) => (
+              <div key={group.under}>
+                <p className="border-b border-rule px-3 pt-2 pb-0.5 text-[12px] text-second">{group.under}</p>
+                {group.lines.map(([name, line]) => (
+                  <MenuItem key={name}>
+                    <button
+                      type="button"
+                      className="block w-full px-3 py-1 text-left text-[13px] data-focus:bg-[#e3ecfb]"
+                      onClick={() => write(units === 'in' ? inInches(line) : line)}
+                    >
+                      {name}
+                    </button>
+                  </MenuItem>
+                ))}
+              </div>
+            ))}
+          </MenuItems>
+        </Menu>
+        <button
+          type="button"
+          onClick={() => setCounting(true)}
+          className="inline-flex items-center gap-1 text-[13px] font-semibold text-house hover:underline"
         >
-          {STARTS.map((group) => (
-            <div key={group.under}>
-              <p className="border-b border-rule px-3 pt-2 pb-0.5 text-[12px] text-second">{group.under}</p>
-              {group.lines.map(([name, line]) => (
-                <MenuItem key={name}>
-                  <button
-                    type="button"
-                    className="block w-full px-3 py-1 text-left text-[13px] data-focus:bg-[#e3ecfb]"
-                    onClick={() => write(line)}
-                  >
-                    {name}
-                  </button>
-                </MenuItem>
-              ))}
-            </div>
-          ))}
-        </MenuItems>
-      </Menu>
+          <Grid3x3 size={14} aria-hidden /> Profile on squares
+        </button>
+      </span>
+      <SquaredPanel open={counting} onClose={() => setCounting(false)} />
     </div>
   );
 };

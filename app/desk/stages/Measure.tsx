@@ -2,13 +2,16 @@
 import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { type StatementLine, statementOf } from '../../../core/statement/sentence.ts';
+import { turnedTable } from '../../../core/statement/turned.ts';
 import { type Feature, freeName, withFeatures } from '../change.ts';
 import { propose, useDesk, writeLine } from '../deskStore.ts';
 import { Findings, LineFindings } from '../Findings.tsx';
 import { field, Page } from '../Page.tsx';
 import { Sentence } from '../Sentence.tsx';
 import { AddLine } from './AddLine.tsx';
+import { SizeList } from './SizeList.tsx';
 import { StatementEditor } from './StatementEditor.tsx';
+import { TurnedTable } from './TurnedTable.tsx';
 
 type FeatureLine = Extract<StatementLine, { kind: 'feature' }>;
 
@@ -164,7 +167,8 @@ const Beginnings = () => (
 /** Stage 1: the part, stated in sentences with live figures, or as one text. */
 export const Measure = () => {
   const drawing = useDesk((s) => s.drawing);
-  const [asText, setAsText] = useState(false);
+  const [shown, setShown] = useState<'sentences' | 'text' | 'sizes'>('sentences');
+  const asText = shown === 'text';
   const lines = statementOf(drawing.part);
   const placeOf = (line: FeatureLine): string => `${drawing.part.bodies[line.body]?.name}/${line.id}`;
   const atLines = lines.flatMap((l) => (l.kind === 'feature' ? [placeOf(l)] : []));
@@ -173,20 +177,30 @@ export const Measure = () => {
       title="Statement"
       note={<PartHead />}
       action={
-        <button
-          type="button"
-          onClick={() => setAsText(!asText)}
-          className="text-[13px] font-semibold text-house hover:underline"
-        >
-          {asText ? 'Show as sentences' : 'Edit as text'}
-        </button>
+        <span className="flex gap-3">
+          {(
+            [
+              ['sizes', 'Sizes'],
+              ['text', 'Edit as text'],
+            ] as const
+          ).map(([way, label]) => (
+            <button
+              key={way}
+              type="button"
+              onClick={() => setShown(shown === way ? 'sentences' : way)}
+              className="text-[13px] font-semibold text-house hover:underline"
+            >
+              {shown === way ? 'Show as sentences' : label}
+            </button>
+          ))}
+        </span>
       }
-      foot={asText ? undefined : <AddLine />}
+      foot={shown === 'sentences' ? <AddLine /> : undefined}
     >
       <Findings about={['part']} except={atLines} />
-      {asText ? (
-        <StatementEditor onDone={() => setAsText(false)} />
-      ) : (
+      {shown === 'sizes' && <SizeList />}
+      {asText && <StatementEditor onDone={() => setShown('sentences')} />}
+      {shown === 'sentences' && (
         <ul className="text-[14.5px] leading-[26px]">
           {!drawing.part.bodies.length && <Beginnings />}
           {lines.slice(1).map((line) => {
@@ -206,7 +220,10 @@ export const Measure = () => {
                 </li>
               );
             if (line.kind !== 'feature') return null;
-            const count = drawing.part.bodies[line.body]?.features.length ?? 1;
+            const home = drawing.part.bodies[line.body]?.features ?? [];
+            const count = home.length;
+            const own = home[line.feature];
+            const table = own && turnedTable(own);
             return (
               <li
                 key={`feature ${line.body} ${line.id}`}
@@ -216,7 +233,11 @@ export const Measure = () => {
                   <span className="text-[13px] font-semibold text-deep">{line.id}</span>
                   <LineTools line={line} count={count} />
                 </div>
-                <Sentence tokens={line.tokens} subject={line.id} />
+                {table ? (
+                  <TurnedTable table={table} body={line.body} feature={line.feature} id={line.id} />
+                ) : (
+                  <Sentence tokens={line.tokens} subject={line.id} />
+                )}
                 <LineFindings where={placeOf(line)} />
               </li>
             );

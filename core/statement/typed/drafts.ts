@@ -5,10 +5,11 @@ import type { Gathered } from './gathered.ts';
 import type { Meaning } from './lexicon.ts';
 import type { TypedContext } from './placing.ts';
 import { prism, pyramid } from './polygons.ts';
-import { cone, cylinder, hole, slot, sphere, torus, tube } from './rounds.ts';
+import { cone, cylinder, hole, slot, sphere, torus, tube, turned } from './rounds.ts';
 
 /** Which maker a line calls for; the first word that is there rules. */
 const MAKERS: readonly (readonly [Meaning, Maker])[] = [
+  ['turned', turned],
   ['hole', hole],
   ['slot', slot],
   ['step', step],

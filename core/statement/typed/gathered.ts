@@ -26,6 +26,7 @@ const LABELS = [
   'degrees',
   'metric',
   'tubeSize',
+  'overall',
 ] as const;
 export type Label = (typeof LABELS)[number];
 
@@ -73,7 +74,7 @@ const AFTER = new Set([
 /** Words that rather take the figure after them where a shape has the one before: "hole 5 pcd 30". */
 const LATE: readonly Label[] = ['pcd', 'pitch'];
 /** Words whose figures only come after them. */
-const BEFORE: readonly Label[] = ['metric', 'corners', 'tubeSize'];
+const BEFORE: readonly Label[] = ['metric', 'corners', 'tubeSize', 'overall'];
 
 const isFace = (m: Meaning): m is FaceName => (FACES as readonly string[]).includes(m);
 const isLabel = (m: Meaning): m is Label => (LABELS as readonly string[]).includes(m);
@@ -238,6 +239,11 @@ export const gather = (words: readonly Word[]): Gathered => {
   words.forEach((w, i) => {
     if (w.kind !== 'word' || used[i] || !isLabel(w.means)) return;
     const name = w.means;
+    // of a turned part diameters and lengths come in turn, whether or not they are called so
+    if (all.has('turned') && (name === 'diameter' || name === 'length')) {
+      take(i);
+      return;
+    }
     // a comma parts a name from a figure where there is one on its other side
     const cutOff = w.parted && figureAt(i + 1) !== undefined;
     const before = cutOff ? undefined : figureAt(i - 1);
@@ -254,7 +260,7 @@ export const gather = (words: readonly Word[]): Gathered => {
         ? i - 1
         : after !== undefined && !onlyAfter
           ? i + 1
-          : before !== undefined && name === 'corners'
+          : before !== undefined && (name === 'corners' || name === 'overall')
             ? i - 1
             : undefined;
     if (name === 'degrees' && first?.kind === 'figure') return;

@@ -69,6 +69,8 @@ export const SPELLINGS = {
   cone: 'cone conical frustum taper',
   sphere: 'sphere spherical ball',
   torus: 'ring torus donut',
+  turned: 'turned turning lathe',
+  overall: 'overall total',
   prism: 'prism prismatic',
   pyramid: 'pyramid',
   wedge: 'wedge ramp',

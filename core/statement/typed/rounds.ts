@@ -1,5 +1,6 @@
 import type { FeatureFile, Quantity, ShapeFile } from '../../part/schema.ts';
 import { typedQuantity } from '../../part/schema.ts';
+import { type TurnedRow, turnedCorners } from '../turned.ts';
 import { Ask, type Maker, need, op, type Purse, type Quantity3, sidesIn } from './draft.ts';
 import type { FaceName, Gathered } from './gathered.ts';
 import { FACE_AXES, placeOn, shifted, unitless } from './placing.ts';
@@ -228,6 +229,36 @@ export const torus: Maker = (g, p, c) => {
         op: op(g, 'add'),
         ...standing(g, p, c, assumed),
         shape: { kind: 'torus', diameter, tube: thick },
+      },
+    ],
+    assumed,
+  };
+};
+
+/** A turned part: diameters and lengths in turn, from its left end; with an overall the last length is worked out. */
+export const turned: Maker = (g, p, c) => {
+  const assumed: string[] = [];
+  const overall = p.named('overall', 'length');
+  const figures = p.loose.splice(0).map((t) => unitless(t, c));
+  if (!figures.length)
+    throw new Ask('Which diameters and lengths, from the left end?', ['20 x 30, 30 x 25, 16 x 40']);
+  if (figures.length % 2 && overall === undefined)
+    throw new Ask(`How long is the part of ${figures.at(-1)} diameter?`, [`x 30`, 'overall 95']);
+  const rows: TurnedRow[] = [];
+  for (let i = 0; i < figures.length; i += 2)
+    rows.push({ diameter: figures[i] as string, length: figures[i + 1] ?? '' });
+  const table = { rows, ...(overall !== undefined && { overall: unitless(overall, c) }) };
+  const run = g.means.has('alongheight') ? 'top' : g.means.has('alongdepth') ? 'back' : 'right';
+  if (run === 'right') assumed.push('lying, from left to right');
+  const place = g.at.length === 3 ? (g.at.map(typedQuantity) as Quantity3) : ([0, 0, 0] as Quantity3);
+  return {
+    features: [
+      {
+        base: 'turned',
+        op: op(g, 'add'),
+        ...(run !== 'top' && { plane: run }),
+        at: place,
+        shape: { kind: 'revolve', profile: { polygon: turnedCorners(table) } },
       },
     ],
     assumed,

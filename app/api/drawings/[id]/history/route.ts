@@ -1,6 +1,6 @@
 import { database } from '../../../../../server/context.ts';
 import { historyRequest, idParameter } from '../../../../../server/exchange.ts';
-import { stepHistory } from '../../../../../server/store.ts';
+import { readDaybook, stepHistory } from '../../../../../server/store.ts';
 import { readBody, reply } from '../../../reply.ts';
 
 export const dynamic = 'force-dynamic';
@@ -11,3 +11,7 @@ export const POST = (request: Request, { params }: { params: Promise<{ id: strin
     const { direction } = await readBody(request, historyRequest);
     return stepHistory(await database(), idParameter.parse((await params).id), direction);
   });
+
+/** The Daybook: the changes of a drawing, the newest first. */
+export const GET = (_: Request, { params }: { params: Promise<{ id: string }> }) =>
+  reply(async () => readDaybook(await database(), idParameter.parse((await params).id)));
