@@ -1,9 +1,13 @@
 'use client';
 import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
 import type { Vec2, Vec3 } from '../../core/geometry/vec.ts';
+import { sentence } from '../../core/number/fault.ts';
 import { decimal } from '../../core/number/format.ts';
 import { densityOf, massOf } from '../../core/part/material.ts';
 import { withFront } from '../../core/part/turnPart.ts';
+import { cubeAt, withCube } from '../../core/statement/gridCubes.ts';
+import { typedContext } from '../../core/statement/typed/enter.ts';
+import { frameToward } from '../../core/view/frames.ts';
 import {
   LOOKS,
   type Looks,
@@ -12,7 +16,7 @@ import {
   type Tints,
 } from '../../workers/pictorial.ts';
 import { Choice, Tick } from './Choice.tsx';
-import { propose, useDesk, writeLine } from './deskStore.ts';
+import { propose, proposeNext, useDesk, writeLine } from './deskStore.ts';
 import { drawPictorial, pickFace, tintPictorial } from './engine.ts';
 import { ACCOUNT_INK } from './inks.ts';
 
@@ -221,6 +225,15 @@ const Pointed = ({ face, corners }: { face: PickedFace | undefined; corners: rea
   );
 };
 
+/** The place on the ground below a point of the pictorial. */
+const onGround = ([u, v]: Vec2, toward: Vec3, box: readonly number[]): Vec3 | undefined => {
+  if (toward[2] <= 0.05) return undefined;
+  const f = frameToward(toward);
+  const base = [0, 1, 2].map((i) => u * (f.u[i] as number) - v * (f.v[i] as number));
+  const t = ((box[2] as number) - (base[2] as number)) / toward[2];
+  return base.map((x, i) => x + t * (toward[i] as number)) as unknown as Vec3;
+};
+
 /** What the part is: volume and, where the material is known, mass. */
 const Facts = () => {
   const picture = useDesk((s) => s.picture);
@@ -275,6 +288,41 @@ const Axes = ({ axes }: { axes: Picture['axes'] }) => (
 
 const NEAR_PX = 9;
 
+/** What a click on the pictorial does. */
+type Use = 'point' | 'add' | 'cut';
+const NORMALS: Partial<Record<Looks, Vec3>> = {
+  front: [0, -1, 0],
+  back: [0, 1, 0],
+  left: [-1, 0, 0],
+  right: [1, 0, 0],
+  top: [0, 0, 1],
+  bottom: [0, 0, -1],
+};
+/** Squares of ruled ground shown beyond the part. */
+const BEYOND = 2;
+
+/** The ground ruled in squares, on which a part is counted. */
+const Ground = ({ box, side, axes }: { box: readonly number[]; side: number; axes: Picture['axes'] }) => {
+  const at = (x: number, y: number): string => {
+    const z = box[2] as number;
+    return [0, 1]
+      .map((i) => x * (axes.W[i] as number) + y * (axes.D[i] as number) + z * (axes.H[i] as number))
+      .join(' ');
+  };
+  const range = (lo: number, hi: number): number[] => {
+    const [a, b] = [Math.floor(lo / side) - BEYOND, Math.ceil(hi / side) + BEYOND];
+    return Array.from({ length: Math.min(80, b - a + 1) }, (_, i) => (a + i) * side);
+  };
+  const xs = range(box[0] as number, box[3] as number);
+  const ys = range(box[1] as number, box[4] as number);
+  const [x0, x1, y0, y1] = [xs[0], xs.at(-1), ys[0], ys.at(-1)] as [number, number, number, number];
+  const d = [
+    ...xs.map((x) => `M${at(x, y0)}L${at(x, y1)}`),
+    ...ys.map((y) => `M${at(x0, y)}L${at(x1, y)}`),
+  ].join('');
+  return <path d={d} fill="none" stroke="#b3c8e8" strokeWidth={1} vectorEffect="non-scaling-stroke" />;
+};
+
 /** The part as it stands in space, turned by dragging; faces and corners can be pointed at. */
 export const Pictorial = () => {
   const drawing = useDesk((s) => s.drawing);
@@ -282,6 +330,13 @@ export const Pictorial = () => {
   const [hidden, setHidden] = useState(true);
   const [face, setFace] = useState<PickedFace>();
   const [corners, setCorners] = useState<readonly string[]>([]);
+  const [use, setUse] = useState<Use>('point');
+  const [trouble, setTrouble] = useState<string>();
+  const box = useDesk((s) => s.picture?.box) ?? [0, 0, 0, 0, 0, 0];
+  const side = useMemo(
+    () => typedContext(drawing.part, undefined).worth('1 sq') ?? (drawing.part.units === 'in' ? 0.25 : 5),
+    [drawing.part],
+  );
   const { picture, tint } = usePictorial(turn);
   const svg = useRef<SVGSVGElement>(null);
   const drag = useRef<{ x: number; y: number; turn: Turn; moved: boolean } | undefined>(undefined);
@@ -321,6 +376,22 @@ export const Pictorial = () => {
     }
     setCorners([]);
     void pickFace(drawing, picture.toward, at).then(setFace);
+  };
+  const count = (e: PointerEvent, op: 'add' | 'cut'): void => {
+    const { at } = place(e);
+    void pickFace(drawing, picture.toward, at).then((met) => {
+      const normal = met && NORMALS[met.looks];
+      const hit = met && normal && !met.round ? { at: met.at, normal } : undefined;
+      // beside the part a square of the ground is meant
+      const ground = !met && op === 'add' ? onGround(at, picture.toward, box) : undefined;
+      const cell = hit ? cubeAt(hit.at, hit.normal, side, op) : ground && cubeAt(ground, [0, 0, 1], side, op);
+      if (!cell) return;
+      void proposeNext(({ drawing: now }) => {
+        const { worth } = typedContext(now.part, undefined);
+        const part = withCube(now.part, cell, side, (q) => (typeof q === 'number' ? q : worth(q)));
+        return { drawing: { ...now, part }, label: op === 'add' ? 'A square added' : 'A square taken away' };
+      }).then((faults) => setTrouble(faults[0] && sentence(faults[0])));
+    });
   };
   const press = (e: KeyboardEvent): void => {
     const by = { ArrowLeft: [5, 0], ArrowRight: [-5, 0], ArrowUp: [0, 5], ArrowDown: [0, -5] }[e.key];
@@ -368,9 +439,12 @@ export const Pictorial = () => {
           onPointerUp={(e) => {
             const d = drag.current;
             drag.current = undefined;
-            if (d && !d.moved) point(e);
+            if (!d || d.moved) return;
+            if (use === 'point') point(e);
+            else count(e, use);
           }}
         >
+          {use !== 'point' && <Ground box={box} side={side} axes={picture.axes} />}
           {tint && (
             <image
               href={tint}
@@ -424,8 +498,33 @@ export const Pictorial = () => {
             <Tick name="Hidden lines of the pictorial" on={hidden} onChange={setHidden} /> Hidden
           </span>
         </div>
+        <Choice
+          name="A click"
+          value={use}
+          options={[
+            { value: 'point', label: 'Point' },
+            { value: 'add', label: 'Add squares' },
+            { value: 'cut', label: 'Take squares' },
+          ]}
+          onChange={(v) => {
+            setUse(v);
+            setTrouble(undefined);
+            if (v !== 'point') setTurn(ISOMETRIC);
+          }}
+        />
         <div className="min-h-0 flex-1" aria-live="polite">
-          <Pointed face={face} corners={corners} />
+          {use === 'point' ? (
+            <Pointed face={face} corners={corners} />
+          ) : (
+            <p className="text-second">
+              {use === 'add'
+                ? 'Each square you click gets a cube on it.'
+                : 'Each square you click loses the cube behind it.'}{' '}
+              A square is {decimal(side, 4)} {drawing.part.units}; state{' '}
+              <span className="figures">sq = …</span> for another worth.
+              {trouble && <span className="block text-fault">{trouble}</span>}
+            </p>
+          )}
         </div>
         <Facts />
       </div>

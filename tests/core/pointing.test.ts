@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { stepped } from '../../core/number/step.ts';
 import { densityOf, massOf } from '../../core/part/material.ts';
 import { withFront } from '../../core/part/turnPart.ts';
-import { enterReading, entryLabel, typedContext } from '../../core/statement/typed/enter.ts';
+import { enterReading, entryLabel, pastedLines, typedContext } from '../../core/statement/typed/enter.ts';
 import { readTypedLine } from '../../core/statement/typed/typedLine.ts';
 import { firstMetIn } from '../../core/view/firstMet.ts';
 import { frameToward, VIEW_FRAMES } from '../../core/view/frames.ts';
@@ -118,5 +118,10 @@ describe('entering lines into a part', () => {
   test('the Daybook says what was entered', () => {
     expect(enter(empty, 'tube 40 od 30 id 60 long').label).toBe('tube and bore: added');
     expect(enter(empty, 'let t = L/9').label).toBe('t = L/9');
+  });
+  test('a pasted list or table becomes lines', () => {
+    expect(
+      pastedLines('Name\tSize\nL\t90\nt;3/8;in\n"D", 40\n\n1. plate L x D x t\n- hole 12 through\nNotes'),
+    ).toEqual(['L = 90', 't = 3/8 in', 'D = 40', 'plate L x D x t', 'hole 12 through']);
   });
 });

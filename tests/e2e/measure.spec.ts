@@ -300,3 +300,84 @@ test('the Daybook tells what was changed, from what to what', async ({ page }) =
   await page.getByRole('button', { name: 'Daybook' }).click();
   await expect(page.getByTestId('daybook').getByRole('listitem').first()).toContainText(/Size L: \d+ to 91/);
 });
+
+test('a pasted table of sizes and lines is entered one by one, up to the first that is open', async ({
+  page,
+}) => {
+  await begin(page);
+  await line(page).evaluate((e) => {
+    const data = new DataTransfer();
+    data.setData('text', 'L\t80\nt, 12\nplate L x 50 x t\nstep 20 x 5\nhole 8 through');
+    e.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+  });
+  await expect(page.getByTestId('overall W')).toHaveText('80');
+  await expect(page.getByText('Line 4 of 5: On which side is the step?')).toBeVisible();
+  await expect(line(page)).toHaveValue('step 20 x 5');
+  await line(page).press('End');
+  await page.keyboard.type(' right');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Go on with them' }).click();
+  await expect(page.getByText('cut a hole,', { exact: false }).first()).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Go on with them' })).toHaveCount(0);
+});
+
+test('a part is counted square by square on the pictorial', async ({ page }) => {
+  await begin(page);
+  for (const text of ['sq = 10', 'block 3 sq x 2 sq x 1 sq']) {
+    await line(page).fill(text);
+    await line(page).press('Enter');
+  }
+  await page.getByRole('radio', { name: 'Add squares' }).click();
+  // the top of the slab
+  const top = await pictorialPoint(page, [0.45, 0.35]);
+  await page.mouse.click(top.x, top.y);
+  await expect(page.getByTestId('overall H')).toHaveText('20');
+  await expect(page.getByText('square 1', { exact: true })).toBeVisible();
+  await page.getByRole('radio', { name: 'Take squares' }).click();
+  // the lowest corner of the pictorial belongs to the slab's right side and front
+  const side = await pictorialPoint(page, [0.66, 0.9]);
+  await page.mouse.click(side.x, side.y);
+  await expect(page.getByText('square 2', { exact: true })).toBeVisible();
+});
+
+test('an edit of a part with fifty features is soon on the screen', async ({ page }) => {
+  await begin(page);
+  const lines = ['plate 240 x 120 x 12'];
+  for (let i = 0; i < 49; i++)
+    lines.push(
+      `${['hole 6 through', 'hole 7 through, counterbore 11 x 4', 'hole 5 dia 6 deep', 'boss 8 dia 5 high on'][i % 4]} top at ${12 + 24 * (i % 10)} ${12 + 24 * Math.floor(i / 10)} 12`,
+    );
+  await line(page).evaluate((e, text) => {
+    const data = new DataTransfer();
+    data.setData('text', text);
+    e.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+  }, lines.join('\n'));
+  await expect(page.getByText('hole 37', { exact: true })).toBeVisible({ timeout: 30_000 });
+  await saved(page);
+  const times = await page.evaluate(async () => {
+    const field = document.querySelector<HTMLInputElement>('input[aria-label^="hole 5, "]');
+    const path = () =>
+      document.querySelector('[data-testid="sheet"] path[data-layer="views"]')?.getAttribute('d');
+    if (!field) throw new Error('no figure');
+    const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set;
+    const out: number[] = [];
+    for (let i = 0; i < 40; i++) {
+      await new Promise((done) => setTimeout(done, 400));
+      const before = path();
+      set?.call(field, String(6 + (i % 7) / 10 + 0.05));
+      field.dispatchEvent(new Event('input', { bubbles: true }));
+      await new Promise((done) => setTimeout(done, 30));
+      const start = performance.now();
+      field.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
+      while (path() === before && performance.now() - start < 3000) await new Promise(requestAnimationFrame);
+      out.push(performance.now() - start);
+    }
+    return out.sort((a, b) => a - b);
+  });
+  const [median, late] = [times[20] as number, times[37] as number];
+  console.log(
+    `    fifty features: edit to sheet, median ${median.toFixed(0)} ms, 95th percentile ${late.toFixed(0)} ms`,
+  );
+  // what is asked for is 50 ms; a loaded machine gets four times that
+  expect(late).toBeLessThan(200);
+});

@@ -6,7 +6,7 @@ import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
 import { sentence } from '../../../core/number/fault.ts';
 import { mixedFraction } from '../../../core/number/format.ts';
 import { featureSentence } from '../../../core/statement/sentence.ts';
-import { enterReading, entryLabel, typedContext } from '../../../core/statement/typed/enter.ts';
+import { enterReading, entryLabel, pastedLines, typedContext } from '../../../core/statement/typed/enter.ts';
 import { completionsOf, readTypedLine, type TypedReading } from '../../../core/statement/typed/typedLine.ts';
 import { proposeNext, useDesk, writeLine } from '../deskStore.ts';
 import { FaultNote } from '../FaultNote.tsx';
@@ -121,6 +121,7 @@ export const AddLine = () => {
   const text = useDesk((s) => s.line);
   const [fault, setFault] = useState<string>();
   const [counting, setCounting] = useState(false);
+  const [waiting, setWaiting] = useState<readonly string[]>([]);
   const input = useRef<HTMLTextAreaElement>(null);
   const read = useMemo(
     () => (text.trim() ? readTypedLine(text, typedContext(drawing.part, box)) : undefined),
@@ -138,19 +139,36 @@ export const AddLine = () => {
     }, 0);
   };
   const complete = (word: string): void => write(`${text.replace(/[a-z]+$/i, '')}${word} `);
-  const add = async (): Promise<void> => {
-    if (!read || read.kind === 'asks') return;
-    // the field is free for the next line at once; a line that cannot be drawn comes back
-    writeLine('');
+  /** Enters one line into the drawing as it then stands; answers with what keeps it out. */
+  const enter = async (words: string): Promise<string | undefined> => {
     const faults = await proposeNext((now) => {
-      const then = readTypedLine(text, typedContext(now.drawing.part, now.picture?.box));
+      const then = readTypedLine(words, typedContext(now.drawing.part, now.picture?.box));
       if (then.kind === 'asks') return [{ path: [], where: '', what: then.question, mend: '' }];
       const { part } = now.drawing;
       return { drawing: { ...now.drawing, part: enterReading(part, then) }, label: entryLabel(then) };
     });
-    const first = faults[0];
-    setFault(first && sentence(first));
-    if (first && !useDesk.getState().line) writeLine(text);
+    return faults[0] && sentence(faults[0]);
+  };
+  const add = async (): Promise<void> => {
+    if (!read || read.kind === 'asks') return;
+    // the field is free for the next line at once; a line that cannot be drawn comes back
+    writeLine('');
+    const wrong = await enter(text);
+    setFault(wrong);
+    if (wrong && !useDesk.getState().line) writeLine(text);
+  };
+  /** A pasted list is entered line by line; at the first that is open it stops, and what is left waits. */
+  const paste = async (lines: readonly string[]): Promise<void> => {
+    for (const [i, words] of lines.entries()) {
+      const wrong = await enter(words);
+      if (!wrong) continue;
+      setWaiting(lines.slice(i + 1));
+      writeLine(words);
+      setFault(`Line ${i + 1} of ${lines.length}: ${wrong}`);
+      return;
+    }
+    setWaiting([]);
+    setFault(undefined);
   };
   const press = (e: KeyboardEvent): void => {
     if (e.key === 'Enter') {
@@ -178,6 +196,12 @@ export const AddLine = () => {
             setFault(undefined);
           }}
           onKeyDown={press}
+          onPaste={(e) => {
+            const lines = pastedLines(e.clipboardData.getData('text'));
+            if (lines.length < 2) return;
+            e.preventDefault();
+            void paste(lines);
+          }}
           spellCheck={false}
           className="figures min-w-0 flex-1 resize-none rounded-md border border-rule-strong bg-white px-2 py-1 text-[13px] leading-[20px] placeholder:text-[#6c7a95]"
         />
@@ -212,6 +236,21 @@ export const AddLine = () => {
         )}
       </div>
       <FaultNote texts={fault ? [fault] : []} />
+      {waiting.length > 0 && (
+        <p className="mt-1 text-[12.5px] text-second">
+          {waiting.length} more of the pasted lines wait.{' '}
+          <button
+            type="button"
+            className="font-semibold text-house hover:underline"
+            onClick={() => {
+              writeLine('');
+              void paste(waiting);
+            }}
+          >
+            Go on with them
+          </button>
+        </p>
+      )}
       <span className="mt-2 flex items-center gap-4">
         <Menu>
           <MenuButton className="inline-flex items-center gap-1 text-[13px] font-semibold text-house hover:underline">
