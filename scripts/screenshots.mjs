@@ -32,9 +32,31 @@ const take = async (name) => {
 await page.goto(address);
 await take('register');
 await open('Louvre bracket', 'Measure');
+await page.getByTestId('pictorial').waitFor();
+await page.getByLabel('New line of the statement').fill('hole 6 countersunk 12 right');
+await page.waitForTimeout(1200);
 await take('measure');
+await page.getByLabel('New line of the statement').fill('');
+await page.getByRole('button', { name: 'Profile on squares' }).click();
+await page.getByTestId('squares').focus();
+await page.keyboard.press('Enter');
+for (const [key, n] of [
+  ['ArrowRight', 8],
+  ['ArrowUp', 3],
+  ['ArrowLeft', 4],
+  ['ArrowUp', 6],
+  ['ArrowLeft', 4],
+]) {
+  for (let i = 0; i < n; i++) await page.keyboard.press(key);
+  await page.keyboard.press('Enter');
+}
+await page.getByRole('switch', { name: 'The other half mirrored' }).click();
+await take('squares');
 await open('Mast clamp with bolts', 'Set out');
+await page.waitForTimeout(600);
 await take('set-out');
+await page.getByRole('button', { name: 'List for the board' }).click();
+await take('list-for-the-board');
 await open('Sensor shoe', 'Project');
 await take('project');
 await open('Sundial wedge', 'Transfer');

@@ -1,5 +1,5 @@
 'use client';
-import { type PointerEvent, useRef } from 'react';
+import { type PointerEvent, useEffect, useRef } from 'react';
 import type { Drawing } from '../../core/drawing/drawing.ts';
 import type { ViewName } from '../../core/part/schema.ts';
 import { changeSetup } from './change.ts';
@@ -19,6 +19,45 @@ const LEAST_GAP = 2;
 const MOST_GAP = 200;
 const toHalf = (mm: number): number => Math.round(mm * 2) / 2;
 
+const FOLD_MS = 800;
+
+/**
+ * When the angle is switched each view folds out to its new place about its line with the front view: first angle throws it through the part
+ * onto the plane behind, third angle onto the plane before it.
+ */
+const useFolding = (picture: GoodPicture): ((name: ViewName) => (e: SVGGElement | null) => void) => {
+  const angle = useDesk((s) => s.drawing.setup.angle);
+  const drawn = useRef(angle);
+  const elements = useRef(new Map<ViewName, SVGGElement>());
+  useEffect(() => {
+    if (drawn.current === angle) return;
+    drawn.current = angle;
+    if (window.matchMedia('(prefers-reduced-motion: reduce)').matches) return;
+    const front = picture.views.find((v) => v.name === 'front')?.box;
+    if (!front) return;
+    for (const v of picture.views) {
+      if (v.name === 'front') continue;
+      const level = v.name === 'top' || v.name === 'bottom';
+      const hinge = level
+        ? `${v.box.x}px ${v.box.y > front.y ? (front.y + front.h + v.box.y) / 2 : (v.box.y + v.box.h + front.y) / 2}px`
+        : `${v.box.x > front.x ? (front.x + front.w + v.box.x) / 2 : (v.box.x + v.box.w + front.x) / 2}px ${v.box.y}px`;
+      const folded = level ? 'scale(1, -1)' : 'scale(-1, 1)';
+      const flat = level ? 'scale(1, 0.02)' : 'scale(0.02, 1)';
+      const element = elements.current.get(v.name);
+      if (!element) continue;
+      element.style.transformOrigin = hinge;
+      element.animate([{ transform: folded }, { transform: flat }, { transform: 'none' }], {
+        duration: FOLD_MS,
+        easing: 'ease-in-out',
+      });
+    }
+  }, [angle, picture]);
+  return (name) => (e) => {
+    if (e) elements.current.set(name, e);
+    else elements.current.delete(name);
+  };
+};
+
 type Drag = { readonly view: ViewName; readonly from: readonly [number, number]; next?: Drawing };
 
 /**
@@ -33,6 +72,7 @@ export const ViewBoxes = ({
   paperPoint: (e: { clientX: number; clientY: number }) => [number, number];
 }) => {
   const drawing = useDesk((s) => s.drawing);
+  const folding = useFolding(picture);
   const drag = useRef<
     (Drag & { extent: GoodPicture['extent']; gap: number; sign: number; level: boolean }) | undefined
   >(undefined);
@@ -92,6 +132,7 @@ export const ViewBoxes = ({
         return (
           <g
             key={v.name}
+            ref={folding(v.name)}
             data-testid={`box ${v.name}`}
             className={cursor}
             onPointerDown={start(v.name)}

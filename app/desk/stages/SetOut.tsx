@@ -14,6 +14,14 @@ import { MarkList } from './MarkList.tsx';
 
 const VIEWS: readonly ViewName[] = ['front', 'top', 'left', 'right', 'bottom', 'back'];
 
+/** Why the views stand where they stand. */
+const WHY = {
+  first:
+    'First angle: the part stands before the plane, so each view is thrown through it to the far side. The top view comes below, what is seen from the left on the right.',
+  third:
+    'Third angle: the plane stands before the part, so each view stays on the side it is seen from. The top view comes above, what is seen from the left on the left.',
+} as const;
+
 /** What is offered and proposed, once the drawing has stood for a moment. */
 const PLAN_AFTER = 150;
 const usePlan = (): SheetPlan | undefined => {
@@ -186,6 +194,12 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
           onChange={(angle) => set({ angle }, `${angle === 'first' ? 'First' : 'Third'} angle`)}
         />
       </Row>
+      <p
+        className="border-b border-rule px-5 py-1.5 text-[13px] leading-[18px] text-second"
+        aria-live="polite"
+      >
+        {WHY[setup.angle]}
+      </p>
       <Row label="From each view to its XY line">
         <input
           aria-label="Gap in millimetres"
