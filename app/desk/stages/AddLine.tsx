@@ -28,6 +28,7 @@ const STARTS: readonly { readonly under: string; readonly lines: readonly (reado
         ['Prism, lying', 'triangular prism side 30 length 60 left to right'],
         ['Square pyramid', 'square pyramid side 40 height 50'],
         ['Frustum of a pyramid', 'hexagonal pyramid side 25 top 12 height 40'],
+        ['Pyramid, leaning', 'square pyramid side 40 height 60 tilted 20 degrees right'],
         ['Wedge', 'wedge 60 long 30 wide 20 high'],
         ['L profile', 'L profile 60 x 40 x 8 thick, 30 long'],
         ['T profile', 'T profile 60 x 40 x 8 thick, 30 long'],
@@ -67,7 +68,7 @@ const inInches = (line: string): string =>
   );
 
 /** Characters that a row of the field holds. */
-const ROW = 27;
+const ROW = 28;
 
 /** What was understood of the line, as it will stand in the statement. */
 const Understood = ({ read, onOffer }: { read: TypedReading; onOffer: (words: string) => void }) => {
@@ -188,7 +189,7 @@ export const AddLine = () => {
         <textarea
           ref={input}
           aria-label="New line of the statement"
-          rows={Math.min(4, Math.ceil((text.length + 1) / ROW))}
+          rows={Math.max(1, Math.min(4, Math.ceil(text.length / ROW)))}
           value={text}
           placeholder="hole 12 through top 45 20"
           onChange={(e) => {

@@ -1,7 +1,7 @@
 import { type FeatureFile, typedQuantity } from '../../part/schema.ts';
 import { block, notch, pocket, profile, step } from './blocks.ts';
 import { Ask, type Drafts, type Maker, type Purse, purse, type Quantity3, sidesIn } from './draft.ts';
-import type { Gathered } from './gathered.ts';
+import type { FaceName, Gathered } from './gathered.ts';
 import type { Meaning } from './lexicon.ts';
 import type { TypedContext } from './placing.ts';
 import { prism, pyramid } from './polygons.ts';
@@ -95,7 +95,10 @@ const MAKERS: readonly (readonly [Meaning, Maker])[] = [
 ];
 
 /** Makes the features of a gathered line. Throws a question where something is missing. */
-export const draftsOf = (g: Gathered, c: TypedContext): Drafts & { readonly left: readonly string[] } => {
+export const draftsOf = (said: Gathered, c: TypedContext): Drafts & { readonly left: readonly string[] } => {
+  const turn = leanOf(said);
+  // the side it leans to is no face to be put on, and the angle no point of a drill
+  const g: Gathered = turn ? { ...said, face: undefined, flush: [], angle: undefined } : said;
   let maker = MAKERS.find(([m]) => g.means.has(m))?.[1];
   // a hexagon bar is a prism, a square bar a block
   const sides = sidesIn(g);
@@ -116,9 +119,31 @@ export const draftsOf = (g: Gathered, c: TypedContext): Drafts & { readonly left
   const mirrored = g.means.has('mirrored') && c.box ? mirrorOf(g, c) : undefined;
   return {
     assumed: made.assumed,
-    features: mirrored ? made.features.map((f) => ({ ...f, mirror: mirrored })) : made.features,
+    features: made.features.map((f) => ({
+      ...f,
+      ...(mirrored && { mirror: mirrored }),
+      ...(turn && { turn }),
+    })),
     left: [...p.loose, ...p.left().map((l) => `${g.sizes[l]} ${l}`)],
   };
+};
+
+/** How something leans, about its own origin: to the right and the left about y, to the front and the back about x. */
+const LEANS: Record<FaceName, readonly ['x' | 'y' | 'z', 1 | -1]> = {
+  right: ['y', 1],
+  left: ['y', -1],
+  front: ['x', 1],
+  back: ['x', -1],
+  top: ['z', 1],
+  bottom: ['z', -1],
+};
+
+const leanOf = (g: Gathered): FeatureFile['turn'] => {
+  if (!g.means.has('tilted')) return undefined;
+  if (g.angle === undefined) throw new Ask('By how many degrees does it lean?', ['30 degrees']);
+  if (!g.face) throw new Ask('To which side does it lean?', ['right', 'left', 'front', 'back']);
+  const [axis, sense] = LEANS[g.face];
+  return [{ axis, angle: typedQuantity(sense === 1 ? g.angle : `-${g.angle}`) }];
 };
 
 /** Copies in a row, for shapes whose maker knows of none. */

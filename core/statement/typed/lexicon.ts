@@ -131,6 +131,7 @@ export const SPELLINGS = {
   alongwidth: 'alongwidth',
   alongdepth: 'alongdepth',
   alongheight: 'alongheight',
+  tilted: 'tilted tilt leaning leans inclined rotated rotate',
   up: 'up',
   over: 'over',
   // how many
