@@ -46,3 +46,19 @@ export const stepBack = (id: string, direction: -1 | 1): Promise<Kept> =>
 export const daybook = (id: string): Promise<DaybookLine[]> => call(`${at(id)}/history`, 'GET');
 export const fileAddress = (id: string, as: 'svg' | 'pdf' | 'part' | 'drawing', inline = false): string =>
   `${at(id)}/sheet?as=${as}${inline ? '&inline' : ''}`;
+
+export const sourceAddress = (id: string): string => `${at(id)}/source`;
+/** Keeps the picture beneath a drawing. */
+export const keepPicture = async (id: string, picture: Blob): Promise<void> => {
+  const response = await fetch(sourceAddress(id), {
+    method: 'PUT',
+    body: picture,
+    headers: { 'content-type': picture.type },
+  }).catch(() => undefined);
+  if (!response) throw new ServerRefusal(0, 'The server does not answer; the picture is not kept.');
+  if (!response.ok)
+    throw new ServerRefusal(
+      response.status,
+      ((await response.json()) as { error?: string }).error ?? 'The server refused this.',
+    );
+};

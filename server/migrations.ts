@@ -26,6 +26,18 @@ const MIGRATIONS: readonly { readonly number: number; readonly sql: string }[] =
       );
     `,
   },
+  {
+    number: 2,
+    sql: `
+      -- the picture that a drawing was made from; base64, so that the same text goes into either database
+      create table source (
+        drawing_id text primary key references drawing(id) on delete cascade,
+        mime text not null,
+        picture text not null,
+        changed_at timestamptz not null default now()
+      );
+    `,
+  },
 ];
 
 /** Runs the migrations that have not run yet, each in a transaction with its own record. */

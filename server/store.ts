@@ -162,3 +162,28 @@ export const readDaybook = async (db: Database, id: string): Promise<DaybookLine
     current: Number(l.position) === Number(row.position),
   }));
 };
+
+/** A picture as it is kept: its kind, and its bytes in base64. */
+export type KeptPicture = { readonly mime: string; readonly picture: string };
+
+/** Keeps a drawing's source picture, in place of the one before. */
+export const keepSource = async (db: Database, id: string, { mime, picture }: KeptPicture): Promise<void> =>
+  db.transaction(async (q) => {
+    await find(q, id, true);
+    await q.query('delete from source where drawing_id = $1', [id]);
+    await q.query('insert into source (drawing_id, mime, picture) values ($1, $2, $3)', [id, mime, picture]);
+  });
+
+export const readSource = async (db: Database, id: string): Promise<KeptPicture> => {
+  const [row] = await db.query<KeptPicture>('select mime, picture from source where drawing_id = $1', [id]);
+  if (!row) throw new NotThere(`The drawing ${id} has no picture beneath it.`);
+  return row;
+};
+
+/** Gives a copy of a drawing the picture of its original, where that has one. */
+export const copySource = async (db: Database, from: string, to: string): Promise<void> => {
+  await db.query(
+    'insert into source (drawing_id, mime, picture) select $2, mime, picture from source where drawing_id = $1',
+    [from, to],
+  );
+};

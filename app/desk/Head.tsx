@@ -8,6 +8,7 @@ import { Choice } from './Choice.tsx';
 import { changeSetup } from './change.ts';
 import { Daybook } from './Daybook.tsx';
 import { flush, goThroughHistory, propose, useDesk } from './deskStore.ts';
+import { SourcePanel } from './SourcePanel.tsx';
 import { TaskPanel } from './TaskPanel.tsx';
 
 const time = (d: Date): string => d.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
@@ -138,6 +139,7 @@ export const Head = () => {
         <Daybook />
       </span>
       <TaskPanel />
+      <SourcePanel />
       <SaveNote />
       <SaveMenu />
     </header>

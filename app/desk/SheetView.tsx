@@ -14,6 +14,7 @@ import { type PaperName, paperFrame } from '../../core/sheet/paper.ts';
 import type { DeskPoint } from '../../workers/deskPicture.ts';
 import { follow, type GoodPicture, useDesk } from './deskStore.ts';
 import { ACCOUNT_INK } from './inks.ts';
+import { ScalingBar, ScalingPoints, SourcePicture } from './SourcePicture.tsx';
 import { TraceHandles } from './TraceHandles.tsx';
 import { ViewBoxes } from './ViewBoxes.tsx';
 
@@ -193,11 +194,15 @@ export const SheetView = () => {
         onWheel={wheel}
         onDoubleClick={() => setView(undefined)}
       >
+        <Paper picture={picture} />
+        <SourcePicture height={picture.paper.height} />
         <SheetInk picture={picture} />
         {stage === 'Set out' && <ViewBoxes picture={picture} paperPoint={paperPoint} />}
         {followed && <Follow point={followed} zoom={Math.sqrt(zoom)} />}
         <TraceHandles picture={picture} paperPoint={paperPoint} />
+        <ScalingPoints width={picture.paper.width} height={picture.paper.height} paperPoint={paperPoint} />
       </svg>
+      <ScalingBar />
       <div className="absolute right-3 bottom-3 flex rounded-md border border-rule-strong bg-page text-second shadow-sm">
         {(
           [
@@ -258,8 +263,7 @@ const BarePaper = () => {
   );
 };
 
-/** Paper and ink; drawn anew only when the picture changes, not when a point is followed. */
-const SheetInk = memo(({ picture }: { picture: GoodPicture }) => (
+const Paper = ({ picture }: { picture: GoodPicture }) => (
   <>
     <rect x={1.6} y={1.8} width={picture.paper.width} height={picture.paper.height} fill="#c5d0e2" />
     <rect
@@ -269,6 +273,12 @@ const SheetInk = memo(({ picture }: { picture: GoodPicture }) => (
       stroke="#c9d5e6"
       strokeWidth={0.3}
     />
+  </>
+);
+
+/** The ink; drawn anew only when the picture changes, not when a point is followed. */
+const SheetInk = memo(({ picture }: { picture: GoodPicture }) => (
+  <>
     <g fill="none" strokeLinecap="round" strokeLinejoin="round">
       {picture.strokes.map((s) => (
         <path

@@ -4,7 +4,7 @@ import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { fulfilment } from '../../core/task/fulfilment.ts';
 import { type TaskLine, type TaskStanding, taskLines } from '../../core/task/task.ts';
-import { propose, useDesk } from './deskStore.ts';
+import { proposeNext, useDesk } from './deskStore.ts';
 
 /** How the lines of the task stand, those of an empty statement too. */
 const useStandings = (): readonly TaskStanding[] => {
@@ -49,7 +49,10 @@ export const TaskPanel = () => {
   const [text, setText] = useState('');
   const task = drawing.task ?? [];
   const keep = (next: readonly TaskLine[], label: string): void =>
-    void propose({ ...drawing, task: next.length ? [...next] : undefined }, label);
+    void proposeNext((now) => ({
+      drawing: { ...now.drawing, task: next.length ? [...next] : undefined },
+      label,
+    }));
   const add = (): void => {
     const more = taskLines(text);
     if (!more.length) return;

@@ -33,6 +33,10 @@ export type DeskState = {
   readonly activePoint: string | undefined;
   /** the line being typed for the statement */
   readonly line: string;
+  /** points set on the picture beneath, on the paper (mm, y down), while it is being scaled by two of them */
+  readonly scaling: readonly (readonly [number, number])[] | undefined;
+  /** changes with the picture beneath, so that it is fetched anew */
+  readonly pictureStamp: number;
 };
 
 export const useDesk = create<DeskState>(() => ({
@@ -50,6 +54,8 @@ export const useDesk = create<DeskState>(() => ({
   stage: 'Measure',
   activePoint: undefined,
   line: '',
+  scaling: undefined,
+  pictureStamp: 0,
 }));
 
 const set = useDesk.setState;
@@ -222,6 +228,10 @@ export const goThroughHistory = async (direction: -1 | 1): Promise<void> => {
 };
 
 export const standAt = (stage: Stage): void => set({ stage });
+/** Begins, goes on with or ends scaling the picture beneath by two points. */
+export const scaleBy = (scaling: DeskState['scaling']): void => set({ scaling });
+export const renewPicture = (): void => set({ pictureStamp: get().pictureStamp + 1 });
+
 /** Writes the line that is being typed for the statement. */
 export const writeLine = (line: string): void => set({ line });
 export const follow = (activePoint: string | undefined): void => set({ activePoint });

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { Result } from '../number/fault.ts';
 import { type PartFile, partSchema, readBySchema } from '../part/schema.ts';
 import { cutSchema, DEFAULT_SETUP, setupSchema } from '../sheet/setup.ts';
+import { sourceSchema } from '../task/source.ts';
 import { taskSchema } from '../task/task.ts';
 import { standingsSchema } from './standings.ts';
 
@@ -23,6 +24,8 @@ export const drawingSchema = z.strictObject({
   task: taskSchema.max(60).optional(),
   /** sizes whose figure is not simply given, by their place in the part */
   standings: standingsSchema.optional(),
+  /** the given picture, where it lies beneath the sheet */
+  source: sourceSchema.optional(),
 });
 export type Drawing = z.infer<typeof drawingSchema>;
 export type Cut = Drawing['cuts'][number];

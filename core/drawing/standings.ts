@@ -79,11 +79,13 @@ export const standingSizes = (part: PartFile, marked: Standings | undefined): St
           path: t.path,
           line: line.kind === 'size' ? line.name : line.kind === 'feature' ? line.id : 'body',
           words:
-            corner >= 0
-              ? cornerWords(t.path.slice(corner))
-              : t.account
-                ? { W: 'width', D: 'depth', H: 'height' }[t.account]
-                : (beside.find(Boolean) ?? ''),
+            line.kind === 'size'
+              ? 'named size'
+              : corner >= 0
+                ? cornerWords(t.path.slice(corner))
+                : t.account
+                  ? { W: 'width', D: 'depth', H: 'height' }[t.account]
+                  : (beside.find(Boolean) ?? ''),
           text: t.text,
           standing: standingOf(key, t.text, marked),
           from: marked?.[key]?.from,

@@ -20,6 +20,8 @@ export const setupSchema = z.strictObject({
     points: z.enum(['numbers', 'off']),
     /** how many generators divide a curved face that is cut; none where missing */
     generators: z.union([z.literal(8), z.literal(12), z.literal(24)]).optional(),
+    /** what the views are called on the sheet; front, top and left view where missing */
+    names: z.enum(['views', 'elevations', 'sides']).optional(),
     /** the side that the first of them faces; left where missing */
     firstGenerator: viewName.optional(),
   }),

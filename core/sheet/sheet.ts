@@ -18,7 +18,7 @@ import { lowOf, unscaled } from './placement.ts';
 import type { SheetSetup } from './setup.ts';
 import type { TitleText } from './titleBlock.ts';
 import type { PlacedShape } from './trueShape.ts';
-import { VIEW_TITLES } from './viewTitles.ts';
+import { viewTitle } from './viewTitles.ts';
 
 /** The sheet: everything that is drawn, and the objects it is drawn from. Paper millimetres, origin lower left, y up. */
 export type Sheet = {
@@ -96,9 +96,10 @@ export const drawSheet = (
   const views = [...layout.boxes].map(([name, home]): PlacedView => {
     const section = cutShownIn(name, sections);
     if (section) used.add(section.plane.name);
+    const title = viewTitle(name, setup.rules.names);
     return {
       name,
-      title: section ? `Sectional ${VIEW_TITLES[name].toLowerCase()}` : VIEW_TITLES[name],
+      title: section ? `Sectional ${title.toLowerCase()}` : title,
       box: home,
       view: makeView(name, section ? section.remains : part.bodies),
       toPaper: viewToPaper(name, lowOf(box), unscaled(box), home, scale),

@@ -249,3 +249,12 @@ describe('proposed views', () => {
     ]);
   });
 });
+
+test('views are called as the house rules have it', () => {
+  const file = partOf(feature('add', block(60, 40, 30)));
+  const titles = (names: 'views' | 'elevations' | 'sides'): string[] =>
+    sheetOf(file, { rules: { ...SOLIDS_RULES, names } }).views.map((v) => v.title);
+  expect(titles('views')).toEqual(['Front view', 'Top view', 'Left view']);
+  expect(titles('elevations')).toEqual(['Elevation', 'Plan', 'Left end elevation']);
+  expect(titles('sides')).toEqual(['Front view', 'Top view', 'Left side view']);
+});

@@ -381,3 +381,36 @@ test('an edit of a part with fifty features is soon on the screen', async ({ pag
   // what is asked for is 50 ms; a loaded machine gets four times that
   expect(late).toBeLessThan(200);
 });
+
+test('a picture lies beneath the sheet, scaled by two points, its sizes ticked off', async ({ page }) => {
+  await begin(page);
+  await line(page).fill('block 60 x 40 x 30');
+  await line(page).press('Enter');
+  await page.getByRole('button', { name: 'Source', exact: true }).click();
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="300"><rect x="50" y="50" width="300" height="200" fill="none" stroke="black" stroke-width="4"/></svg>`;
+  await page
+    .getByLabel('Picture file')
+    .setInputFiles({ name: 'sketch.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
+  const picture = page.getByTestId('source picture');
+  await expect(picture).toBeVisible();
+  const sizes = page.getByLabel('A size on the source');
+  await sizes.fill('60, 41');
+  await sizes.press('Enter');
+  await expect(page.getByRole('listitem').filter({ hasText: /^60/ })).toContainText('used');
+  await expect(page.getByRole('listitem').filter({ hasText: /^41/ })).toContainText('unused');
+  await page.getByRole('button', { name: 'Scale it by two points' }).click();
+  // the rectangle's upper side is 60 mm long
+  const box = await picture.boundingBox();
+  if (!box) throw new Error('no picture');
+  await page.mouse.click(box.x + box.width * 0.125, box.y + box.height / 6);
+  await page.mouse.click(box.x + box.width * 0.875, box.y + box.height / 6);
+  await page.getByLabel('Real distance between the two points').fill('60');
+  await page.keyboard.press('Enter');
+  // 400 pixels are 80 mm of the part then, at the sheet's scale
+  const scale = (await page.getByTestId('scale').textContent()) === '2:1' ? 2 : 1;
+  await expect.poll(async () => Number(await picture.getAttribute('width')) / scale).toBeGreaterThan(78);
+  expect(Number(await picture.getAttribute('width')) / scale).toBeLessThan(82);
+  await saved(page);
+  await page.reload();
+  await expect(picture).toBeVisible();
+});

@@ -41,6 +41,10 @@ test('setting out: paper, scale, views, gap and lines change the sheet', async (
   const apart = async () =>
     (await labelPlace(page, 'TOP VIEW')).y - (await labelPlace(page, 'SECTIONAL FRONT VIEW')).y;
   const before = await apart();
+  await page.getByLabel('Views are called').selectOption('elevations');
+  await expect(page.getByText('SECTIONAL ELEVATION', { exact: true })).toBeVisible();
+  await page.getByLabel('Views are called').selectOption('views');
+  await expect(page.getByText('TOP VIEW', { exact: true })).toBeVisible();
   await gap.fill('30');
   await expect.poll(apart).toBeGreaterThan(before + 10);
   await saved(page);

@@ -9,9 +9,13 @@ import { DataInUse, takeLock } from '../../server/lock.ts';
 import {
   addDrawing,
   changeDrawing,
+  copySource,
+  keepSource,
   listDrawings,
   NotThere,
+  readDaybook,
   readKept,
+  readSource,
   Stale,
   stepHistory,
 } from '../../server/store.ts';
@@ -63,6 +67,27 @@ describe('the store', () => {
     kept = await changeDrawing(db, 'b', (await readKept(db, 'b')).revision, titled('other'), 'other');
     expect([kept.canUndo, kept.canRedo]).toEqual([true, false]);
   });
+  test('a picture lies beneath a drawing, and beneath its copy', async () => {
+    await addDrawing(db, 'p', titled('with a picture'));
+    await expect(readSource(db, 'p')).rejects.toThrow(NotThere);
+    await keepSource(db, 'p', { mime: 'image/png', picture: 'AAAA' });
+    await keepSource(db, 'p', { mime: 'image/jpeg', picture: 'BBBB' });
+    await addDrawing(db, 'p2', titled('with a picture (copy)'));
+    await copySource(db, 'p', 'p2');
+    for (const id of ['p', 'p2'])
+      expect(await readSource(db, id)).toEqual({ mime: 'image/jpeg', picture: 'BBBB' });
+    await expect(keepSource(db, 'nowhere', { mime: 'image/png', picture: '' })).rejects.toThrow(NotThere);
+  });
+  test('the Daybook tells the changes, the newest first, and where the drawing stands', async () => {
+    let kept = await addDrawing(db, 'daybook', titled('one'));
+    for (const t of ['two', 'three']) kept = await changeDrawing(db, 'daybook', kept.revision, titled(t), t);
+    await stepHistory(db, 'daybook', -1);
+    expect((await readDaybook(db, 'daybook')).map((l) => [l.label, l.current])).toEqual([
+      ['three', false],
+      ['two', true],
+      ['Opened', false],
+    ]);
+  });
   test('a stale change is refused and changes nothing', async () => {
     const kept = await addDrawing(db, 'c', titled('first'));
     await changeDrawing(db, 'c', kept.revision, titled('second'), 'x');
@@ -83,7 +108,10 @@ describe('the store', () => {
     await db.close();
     db = await openDatabase(environment);
     expect((await readKept(db, 'a')).drawing.title).toBe('Louvre bracket');
-    expect(await db.query('select number from migration')).toHaveLength(1);
+    expect(await db.query('select number from migration order by number')).toEqual([
+      { number: 1 },
+      { number: 2 },
+    ]);
   });
 });
 

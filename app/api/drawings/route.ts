@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { database } from '../../../server/context.ts';
 import { createRequest, readOpened } from '../../../server/exchange.ts';
-import { addDrawing, listDrawings, readKept } from '../../../server/store.ts';
+import { addDrawing, copySource, listDrawings, readKept } from '../../../server/store.ts';
 import { readBody, refusedFaults, reply } from '../reply.ts';
 
 export const dynamic = 'force-dynamic';
@@ -15,7 +15,10 @@ export const POST = (request: Request) =>
     const db = await database();
     if ('copyOf' in body) {
       const { drawing } = await readKept(db, body.copyOf);
-      return addDrawing(db, randomUUID(), { ...drawing, title: `${drawing.title} (copy)` }, 'Copied');
+      const id = randomUUID();
+      const copy = await addDrawing(db, id, { ...drawing, title: `${drawing.title} (copy)` }, 'Copied');
+      await copySource(db, body.copyOf, id);
+      return copy;
     }
     const read = readOpened(body.file, body.name);
     if (!read.ok) throw refusedFaults(read.faults);

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import type { SheetPlan } from '../../../core/drawing/desk.ts';
 import type { ViewName } from '../../../core/part/schema.ts';
 import { INCH_SCALES, PAPER_NAMES, STANDARD_SCALES, scaleText } from '../../../core/sheet/paper.ts';
-import { VIEW_TITLES } from '../../../core/sheet/viewTitles.ts';
+import { VIEW_TITLES, type ViewNames } from '../../../core/sheet/viewTitles.ts';
 import { Choice, Tick } from '../Choice.tsx';
 import { changeRules, changeSetup } from '../change.ts';
 import { propose, useDesk } from '../deskStore.ts';
@@ -239,6 +239,18 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
         </div>
       </fieldset>
       {plan && <Proposal plan={plan} />}
+      <Row label="View names">
+        <select
+          aria-label="Views are called"
+          className={`${field} py-0`}
+          value={setup.rules.names ?? 'views'}
+          onChange={(e) => rule({ names: e.target.value as ViewNames }, 'Names of the views')}
+        >
+          <option value="views">Front, top, left view</option>
+          <option value="elevations">Elevation, plan, end elevation</option>
+          <option value="sides">Front, top, side view</option>
+        </select>
+      </Row>
       <Row label="XY lines shown">
         <Tick
           name="XY lines shown"

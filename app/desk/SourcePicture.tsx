@@ -1,0 +1,142 @@
+'use client';
+import { useState } from 'react';
+import { type PaperName, paperFrame } from '../../core/sheet/paper.ts';
+import { typedContext } from '../../core/statement/typed/enter.ts';
+import { scaledByTwoPoints } from '../../core/task/source.ts';
+import { sourceAddress } from '../client.ts';
+import { propose, scaleBy, useDesk } from './deskStore.ts';
+import { FaultNote } from './FaultNote.tsx';
+import { field } from './Page.tsx';
+
+/** The source picture beneath the ink, and the two points by which it is scaled. Paper mm with y down. */
+export const SourcePicture = ({ height }: { height: number }) => {
+  const source = useDesk((s) => s.drawing.source);
+  const id = useDesk((s) => s.id);
+  const stamp = useDesk((s) => s.pictureStamp);
+  if (!source?.shown) return null;
+  const [w, h] = [source.width * source.perPixel, source.height * source.perPixel];
+  return (
+    <image
+      data-testid="source picture"
+      href={`${sourceAddress(id)}?${stamp}`}
+      x={source.at[0]}
+      y={height - source.at[1] - h}
+      width={w}
+      height={h}
+      opacity={source.opacity}
+      preserveAspectRatio="none"
+    />
+  );
+};
+
+/** Takes the clicks while the picture is being scaled. */
+export const ScalingPoints = ({
+  width,
+  height,
+  paperPoint,
+}: {
+  width: number;
+  height: number;
+  paperPoint: (e: { clientX: number; clientY: number }) => [number, number];
+}) => {
+  const points = useDesk((s) => s.scaling);
+  if (!points) return null;
+  return (
+    <g>
+      <rect
+        width={width}
+        height={height}
+        fill="transparent"
+        className="cursor-crosshair"
+        data-testid="scaling"
+        onPointerDown={(e) => {
+          e.stopPropagation();
+          if (points.length < 2) scaleBy([...points, paperPoint(e)]);
+        }}
+      />
+      {points.length === 2 && (
+        <line
+          x1={points[0]?.[0]}
+          y1={points[0]?.[1]}
+          x2={points[1]?.[0]}
+          y2={points[1]?.[1]}
+          stroke="#1D4ED8"
+          strokeWidth={0.4}
+          strokeDasharray="2 1"
+        />
+      )}
+      {points.map((p) => (
+        <path
+          key={p.join()}
+          d={`M${p[0] - 2} ${p[1]}h4M${p[0]} ${p[1] - 2}v4`}
+          stroke="#1D4ED8"
+          strokeWidth={0.5}
+        />
+      ))}
+    </g>
+  );
+};
+
+/** Says what to click, and takes the real distance between the two points. */
+export const ScalingBar = () => {
+  const drawing = useDesk((s) => s.drawing);
+  const perUnit = useDesk((s) => s.picture?.perUnit ?? 1);
+  const points = useDesk((s) => s.scaling);
+  const [apart, setApart] = useState('');
+  const [fault, setFault] = useState<string>();
+  const { source } = drawing;
+  if (!points || !source) return null;
+  const finish = (): void => {
+    const [a, b] = points;
+    const real = typedContext(drawing.part, undefined).worth(apart);
+    if (!a || !b || real === undefined || real <= 0) {
+      setFault('Give the real distance between the two points, such as 45 or 2 3/16.');
+      return;
+    }
+    const { height } = paperFrame(drawing.setup.paper as PaperName, drawing.setup.upright);
+    const up = (p: readonly [number, number]): [number, number] => [p[0], height - p[1]];
+    void propose(
+      { ...drawing, source: scaledByTwoPoints(source, up(a), up(b), real * perUnit) },
+      `Picture scaled: ${apart} between two points`,
+    );
+    scaleBy(undefined);
+    setApart('');
+    setFault(undefined);
+  };
+  return (
+    <div
+      role="status"
+      className="absolute top-2 left-1/2 -translate-x-1/2 rounded-md border border-rule-strong bg-page px-4 py-2 text-[13px] shadow-md"
+    >
+      <span className="flex items-center gap-2">
+        {points.length < 2
+          ? `Click ${points.length ? 'the second point' : 'the first of two points'} on the picture.`
+          : 'Their real distance'}
+        {points.length === 2 && (
+          <>
+            <input
+              aria-label="Real distance between the two points"
+              // biome-ignore lint/a11y/noAutofocus: it is the one thing that is asked for now
+              autoFocus
+              className={`${field} figures w-28`}
+              value={apart}
+              onChange={(e) => setApart(e.target.value)}
+              onKeyDown={(e) => e.key === 'Enter' && finish()}
+            />
+            <button
+              type="button"
+              onClick={finish}
+              className="rounded-md bg-deep px-3 py-1 font-semibold text-white hover:bg-house"
+            >
+              Scale
+            </button>
+          </>
+        )}
+        <button type="button" onClick={() => scaleBy(undefined)} className="text-second hover:underline">
+          Leave it
+        </button>
+      </span>
+      <FaultNote texts={fault ? [fault] : []} />
+    </div>
+  );
+};

@@ -1,0 +1,93 @@
+import { z } from 'zod';
+import { standingSizes } from '../drawing/standings.ts';
+import type { PartFile } from '../part/schema.ts';
+import { sizeReader } from '../part/sizes.ts';
+
+/**
+ * The given sheet, photo or sketch, as it lies beneath the drawing. The picture itself is kept beside the drawing; here is where it lies, how
+ * large, and which sizes are read from it.
+ */
+export const sourceSchema = z.strictObject({
+  name: z.string().max(200),
+  /** of the picture, in its own pixels */
+  width: z.number().positive().max(40000),
+  height: z.number().positive().max(40000),
+  /** its lower left corner on the paper, mm */
+  at: z.tuple([z.number(), z.number()]),
+  /** mm of paper to a pixel */
+  perPixel: z.number().positive().max(100),
+  opacity: z.number().min(0).max(1),
+  shown: z.boolean(),
+  /** sizes read from it, as they stand there: "45", "L = 90" */
+  sizes: z.array(z.string().max(60)).max(200),
+});
+export type Source = z.infer<typeof sourceSchema>;
+
+/** Whether a size of the source is in the statement. */
+export type SourceSize = {
+  readonly text: string;
+  readonly standing: 'used' | 'unused' | 'contradicted' | 'unreadable';
+  readonly where: string;
+};
+
+const NAMED = /^([\p{L}_][\p{L}\p{N}_]*)\s*[=:]\s*(.+)$/u;
+/** Marks of a drawing that are no part of the figure. */
+const MARKS = /^(?:[⌀øØRr]|dia\.?|M)\s*(?=[\d.])/;
+const NEAR = 1e-6;
+
+/**
+ * Holds the sizes of the source against the statement: used where some size of it has that worth, contradicted where a named size has
+ * another, unused where none has it.
+ */
+export const sourceSizes = (sizes: readonly string[], part: PartFile): SourceSize[] => {
+  const read = sizeReader(part);
+  const worth = (text: string | number): number | undefined => {
+    try {
+      return read.length(text, []);
+    } catch {
+      return undefined;
+    }
+  };
+  const stated = part.bodies.length || part.dims ? standingSizes(part, undefined) : [];
+  return sizes.map((text): SourceSize => {
+    const named = NAMED.exec(text);
+    const figure = (named?.[2] ?? text).trim().replace(MARKS, '');
+    const value = worth(figure);
+    if (value === undefined)
+      return { text, standing: 'unreadable', where: 'This is no size. Write it as 45, 2 3/16 or L = 90.' };
+    const name = named?.[1];
+    if (name !== undefined && Object.hasOwn(part.dims ?? {}, name)) {
+      const own = worth(name) as number;
+      return Math.abs(own - value) <= NEAR
+        ? { text, standing: 'used', where: `as ${name}` }
+        : { text, standing: 'contradicted', where: `${name} is ${Number(own.toFixed(4))} in the statement` };
+    }
+    const home = stated.find((s) => {
+      const x = worth(s.text);
+      // a radius on the source may stand as a diameter
+      return (
+        x !== undefined &&
+        (Math.abs(x - value) <= NEAR || (/^R/i.test(text) && Math.abs(x - 2 * value) <= NEAR))
+      );
+    });
+    return home
+      ? { text, standing: 'used', where: `${home.line}, ${home.words}` }
+      : { text, standing: 'unused', where: 'not in the statement' };
+  });
+};
+
+/**
+ * Scales and moves a source so that two of its points lie as far apart as their real distance says; the first stays where it is.
+ * @param a, b the points as they lie on the paper now, mm
+ * @param real their distance on the paper at the sheet's scale, mm
+ */
+export const scaledByTwoPoints = (
+  s: Source,
+  a: readonly [number, number],
+  b: readonly [number, number],
+  real: number,
+): Source => {
+  const now = Math.hypot(b[0] - a[0], b[1] - a[1]);
+  const k = real / now;
+  return { ...s, perPixel: s.perPixel * k, at: [a[0] - (a[0] - s.at[0]) * k, a[1] - (a[1] - s.at[1]) * k] };
+};
