@@ -1,6 +1,7 @@
 'use client';
 import { create } from 'zustand';
 import type { Drawing } from '../../core/drawing/drawing.ts';
+import { rebase } from '../../core/drawing/rebase.ts';
 import type { Fault } from '../../core/number/fault.ts';
 import type { Kept } from '../../server/store.ts';
 import type { DeskNote, DeskPicture } from '../../workers/deskPicture.ts';
@@ -168,11 +169,8 @@ export const openOnDesk = async (kept: Kept): Promise<void> => {
   lookLater();
 };
 
-/**
- * Tries a change: drawn first, kept only if it can be drawn. The last good drawing stays when it cannot.
- * @returns the faults, none when the change was taken
- */
-export const propose = async (drawing: Drawing, label: string): Promise<readonly Fault[]> => {
+/** Draws a change, and keeps it if it can be drawn. The last good drawing stays when it cannot. */
+const tryOut = async (drawing: Drawing, label: string): Promise<readonly Fault[]> => {
   if (drawing.part.bodies.length) {
     const picture = await workPicture(drawing);
     if (!picture) return [];
@@ -188,22 +186,32 @@ export const propose = async (drawing: Drawing, label: string): Promise<readonly
   return [];
 };
 
-/** Changes that wait for those before them. */
+/** Changes take their turns: each waits for those before it. */
 let queue: Promise<unknown> = Promise.resolve();
 
 /**
- * Proposes a change that is worked out from the drawing as it stands once all that were proposed so before it are in: lines typed faster
- * than they are drawn build on one another.
+ * Proposes a change that is worked out from the drawing as it stands once all before it are in: lines typed faster than they are drawn build
+ * on one another.
+ * @returns the faults, none when the change was taken
  */
 export const proposeNext = (
   change: (now: DeskState) => { readonly drawing: Drawing; readonly label: string } | readonly Fault[],
 ): Promise<readonly Fault[]> => {
   const mine = queue.then(async (): Promise<readonly Fault[]> => {
     const next = change(get());
-    return 'drawing' in next ? propose(next.drawing, next.label) : next;
+    return 'drawing' in next ? tryOut(next.drawing, next.label) : next;
   });
   queue = mine.catch(() => undefined);
   return mine;
+};
+
+/**
+ * Proposes a change made on the drawing as it stands now; one that is still being drawn meanwhile is not lost by it.
+ * @returns the faults, none when the change was taken
+ */
+export const propose = (drawing: Drawing, label: string): Promise<readonly Fault[]> => {
+  const base = get().drawing;
+  return proposeNext((now) => ({ drawing: rebase(base, drawing, now.drawing), label }));
 };
 
 /** Shows a change while it is being dragged, without keeping it. */
@@ -214,6 +222,7 @@ export const preview = async (drawing: Drawing): Promise<void> => {
 
 /** Undo (-1) and redo (1), through the history that the server keeps. */
 export const goThroughHistory = async (direction: -1 | 1): Promise<void> => {
+  await queue;
   await flush();
   const kept = await stepBack(get().id, direction);
   absorb(kept);

@@ -21,6 +21,7 @@ import { VIEW_FRAMES } from '../view/frames.ts';
 import type { SceneBody } from '../view/scene.ts';
 import { seeScene, type View, type ViewMemory } from '../view/view.ts';
 import type { Drawing } from './drawing.ts';
+import { type ProposedFront, proposeFront } from './proposedFront.ts';
 import { type ProposedViews, proposeViews } from './proposedViews.ts';
 
 /** A numbered point with its postings in the views as they are drawn on the sheet. */
@@ -59,6 +60,7 @@ export type Desk = {
 export type SheetPlan = {
   readonly offers: readonly Offer[];
   readonly proposed: ProposedViews;
+  readonly front: ProposedFront;
   readonly settingOut: SettingOut;
   /** how much of the free area the group covers, 0 to 1 */
   readonly fullness: number;
@@ -198,6 +200,7 @@ export const openDesk = (): Desk => {
     return {
       offers: offersFor(d.setup, load),
       proposed: proposeViews(d.part, built),
+      front: proposeFront(built),
       settingOut: settingOut(sheet),
       fullness: fullnessOf(sheet.layout, d.setup),
     };

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { drawingOfPart } from '../../core/drawing/drawing.ts';
+import { proposeFront } from '../../core/drawing/proposedFront.ts';
 import { proposeViews } from '../../core/drawing/proposedViews.ts';
 import type { PartFile, TraceFile, ViewName } from '../../core/part/schema.ts';
 import { bestFit, type Load, offersFor, placementAt } from '../../core/sheet/fit.ts';
@@ -247,6 +248,30 @@ describe('proposed views', () => {
       'front',
       'top',
     ]);
+  });
+});
+
+describe('proposed front', () => {
+  const step = (side: 'front' | 'left') =>
+    built(
+      partOf(
+        feature('add', side === 'front' ? block(60, 40, 50) : block(40, 60, 50), { id: 'base' }),
+        ...[0, 1, 2].map((i) =>
+          side === 'front'
+            ? feature('cut', block(15, 40, 10), { at: [15 * (i + 1), 0, 40 - 10 * i] })
+            : feature('cut', block(40, 15, 10), { at: [0, 30 - 15 * i, 40 - 10 * i] }),
+        ),
+      ),
+    );
+  test('a front that shows the steps stays', () => {
+    expect(proposeFront(step('front')).side).toBe('front');
+  });
+  test('steps that are seen from the side make that the front, with the count of lines', () => {
+    const p = proposeFront(step('left'));
+    expect(['left', 'right']).toContain(p.side);
+    expect(p.reason).toMatch(
+      /^Seen from the (left|right): \d+ visible lines.*The front now: \d+ visible lines/,
+    );
   });
 });
 

@@ -2,6 +2,7 @@
 import { useEffect, useState } from 'react';
 import type { SheetPlan } from '../../../core/drawing/desk.ts';
 import type { ViewName } from '../../../core/part/schema.ts';
+import { withFront } from '../../../core/part/turnPart.ts';
 import { INCH_SCALES, PAPER_NAMES, STANDARD_SCALES, scaleText } from '../../../core/sheet/paper.ts';
 import { VIEW_TITLES, type ViewNames } from '../../../core/sheet/viewTitles.ts';
 import { Choice, Tick } from '../Choice.tsx';
@@ -98,6 +99,23 @@ const Proposal = ({ plan }: { plan: SheetPlan }) => {
           <li key={r}>{r}</li>
         ))}
       </ul>
+      <p className="mt-1 flex items-baseline justify-between gap-2 text-second" data-testid="front">
+        <span>{plan.front.reason}</span>
+        {plan.front.side !== 'front' && (
+          <button
+            type="button"
+            className={offer}
+            onClick={() =>
+              void propose(
+                { ...drawing, part: withFront(drawing.part, plan.front.side) },
+                `The ${plan.front.side} made the front`,
+              )
+            }
+          >
+            Make it the front
+          </button>
+        )}
+      </p>
     </div>
   );
 };
