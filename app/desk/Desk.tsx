@@ -5,7 +5,7 @@ import { decimal } from '../../core/number/format.ts';
 import type { Kept } from '../../server/store.ts';
 import { goThroughHistory, openOnDesk, STAGES, standAt, useDesk } from './deskStore.ts';
 import { Head } from './Head.tsx';
-import { Pictorial } from './Pictorial.tsx';
+import { Pictorial } from './pictorial/Pictorial.tsx';
 import { SheetView } from './SheetView.tsx';
 import { Cut } from './stages/Cut.tsx';
 import { Measure } from './stages/Measure.tsx';

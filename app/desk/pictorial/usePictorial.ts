@@ -1,0 +1,64 @@
+import { useEffect, useRef, useState } from 'react';
+import { LOOKS, type Looks, type Pictorial as Picture, type Tints } from '../../../workers/pictorial.ts';
+import { useDesk } from '../deskStore.ts';
+import { drawPictorial, tintPictorial } from '../engine.ts';
+import { type Turn, towardOf } from './turn.ts';
+
+/** A face is tinted by the view that shows it true; one that none shows true is left the colour of paper. */
+const TINT: Record<Looks, readonly [number, number, number]> = {
+  top: [243, 247, 254],
+  bottom: [243, 247, 254],
+  front: [218, 230, 250],
+  back: [218, 230, 250],
+  left: [192, 211, 242],
+  right: [192, 211, 242],
+  aslant: [252, 246, 228],
+};
+const SQUARES = 190;
+const TINT_AFTER = 120;
+const DRAW_AFTER = 120;
+
+const tintImage = (t: Tints): string => {
+  const canvas = document.createElement('canvas');
+  canvas.width = t.width;
+  canvas.height = t.height;
+  const image = new ImageData(t.width, t.height);
+  t.looks.forEach((k, i) => {
+    if (!k) return;
+    image.data.set([...TINT[LOOKS[k - 1] as Looks], 255], i * 4);
+  });
+  canvas.getContext('2d')?.putImageData(image, 0, 0);
+  return canvas.toDataURL();
+};
+
+/** Draws the part's pictorial anew when the part or the direction changes; the newest answer counts. */
+export const usePictorial = (turn: Turn) => {
+  const drawing = useDesk((s) => s.drawing);
+  const ready = useDesk((s) => s.picture !== undefined);
+  const [picture, setPicture] = useState<Picture>();
+  const [tints, setTints] = useState<{ image: string; of: Picture }>();
+  const asked = useRef(0);
+  const turned = useRef(turn);
+  useEffect(() => {
+    if (!ready) return;
+    const mine = ++asked.current;
+    const toward = towardOf(turn);
+    const draw = (): void =>
+      void drawPictorial(drawing, toward).then((p) => {
+        if (mine !== asked.current || !p) return;
+        setPicture(p);
+        setTimeout(() => {
+          if (mine !== asked.current) return;
+          void tintPictorial(drawing, toward, SQUARES).then((t) => {
+            if (t && mine === asked.current) setTints({ image: tintImage(t), of: p });
+          });
+        }, TINT_AFTER);
+      });
+    // turning follows the hand; a changed part waits until the sheet has had its turn
+    const after = turned.current === turn ? DRAW_AFTER : 0;
+    turned.current = turn;
+    const wait = setTimeout(draw, after);
+    return () => clearTimeout(wait);
+  }, [drawing, turn, ready]);
+  return { picture, tint: tints?.of === picture ? tints?.image : undefined };
+};
