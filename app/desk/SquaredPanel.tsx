@@ -2,6 +2,7 @@
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { sentence } from '../../core/number/fault.ts';
+import { freeName } from '../../core/statement/freeName.ts';
 import {
   profileTrouble,
   type SquaredProfile,
@@ -12,7 +13,6 @@ import {
 } from '../../core/statement/squares.ts';
 import { typedContext } from '../../core/statement/typed/enter.ts';
 import { Choice, Tick } from './Choice.tsx';
-import { freeName } from './change.ts';
 import { proposeNext, useDesk } from './deskStore.ts';
 import { FaultNote } from './FaultNote.tsx';
 import { field, Row } from './Page.tsx';
@@ -93,7 +93,7 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
     const faults = await proposeNext(({ drawing }) => {
       const { bodies } = drawing.part;
       const last = bodies.at(-1);
-      const id = freeName('profile', last?.features ?? []);
+      const id = freeName('profile', last?.features.map((f) => f.id) ?? []);
       // counted from the lowest corner at the left
       const loop = wholeLoop(profile);
       const [x0, y0] = [Math.min(...loop.map((p) => p[0])), Math.min(...loop.map((p) => p[1]))];

@@ -26,15 +26,6 @@ export const withFeatures = (
   },
 });
 
-/** A name not yet used in the body: "hole", "hole 2", "hole 3" ... */
-export const freeName = (base: string, features: readonly { readonly id: string }[]): string => {
-  const used = new Set(features.map((f) => f.id));
-  if (!used.has(base)) return base;
-  let n = 2;
-  while (used.has(`${base} ${n}`)) n++;
-  return `${base} ${n}`;
-};
-
 export const changeSetup = (d: Drawing, change: Partial<Drawing['setup']>): Drawing => ({
   ...d,
   setup: { ...d.setup, ...change },

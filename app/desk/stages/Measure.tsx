@@ -1,9 +1,10 @@
 'use client';
 import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
+import { freeName } from '../../../core/statement/freeName.ts';
 import { type StatementLine, statementOf } from '../../../core/statement/sentence.ts';
 import { turnedTable } from '../../../core/statement/turned.ts';
-import { type Feature, freeName, withFeatures } from '../change.ts';
+import { type Feature, withFeatures } from '../change.ts';
 import { propose, useDesk, writeLine } from '../deskStore.ts';
 import { Findings, LineFindings } from '../Findings.tsx';
 import { field, Page } from '../Page.tsx';
@@ -63,7 +64,13 @@ const LineTools = ({ line, count }: { line: FeatureLine; count: number }) => {
         onClick={() =>
           change('copied', (f) => {
             const own = f[line.feature] as Feature;
-            f.splice(line.feature + 1, 0, { ...own, id: freeName(own.id.replace(/ \d+$/, ''), f) });
+            f.splice(line.feature + 1, 0, {
+              ...own,
+              id: freeName(
+                own.id.replace(/ \d+$/, ''),
+                f.map((x) => x.id),
+              ),
+            });
             return f;
           })
         }

@@ -125,7 +125,7 @@ export const SPELLINGS = {
   back: 'back rear behind',
   left: 'left lhs',
   right: 'right rhs',
-  from: 'from off-of',
+  from: 'from',
   at: 'at position positioned placed',
   centre: 'centre center middle mid centred centered',
   alongwidth: 'alongwidth',
@@ -144,7 +144,7 @@ export const SPELLINGS = {
   keep: 'keep intersect common',
   // words without a meaning of their own
   noise:
-    'a an the of on in to and with is are it its be by-the for into make made draw part piece my me i want need one-of there that this size sized dimension dimensions measuring mm-s each all along lying standing out away cross regular solid plain flat it-is which whose has have having then as going goes running runs get got exactly so also',
+    'a an the of on in to and with is are it its be for into make made draw part piece my me i want need there that this size sized dimension dimensions measuring each all along lying standing out away cross regular solid plain flat which whose has have having then as going goes running runs get got exactly so also',
 } as const;
 
 /** How many sides a regular polygon's word says. */

@@ -1,5 +1,6 @@
 import { type Box3, joinBoxes } from '../../geometry/box.ts';
 import { type FeatureFile, type Quantity, typedQuantity } from '../../part/schema.ts';
+import { freeName } from '../freeName.ts';
 import { readFeatureLine } from '../read.ts';
 import { Ask } from './draft.ts';
 import { draftsOf } from './drafts.ts';
@@ -24,13 +25,6 @@ export type TypedReading =
     }
   | { readonly kind: 'asks'; readonly question: string; readonly offers: readonly string[] };
 
-const freeName = (base: string, used: readonly string[]): string => {
-  if (!used.includes(base)) return base;
-  let n = 2;
-  while (used.includes(`${base} ${n}`)) n++;
-  return `${base} ${n}`;
-};
-
 /** "Let L = 90", "t = L/9" */
 const SIZE_LINE = /^\s*(?:let\s+)?([\p{L}_][\p{L}\p{N}_]*)\s*=\s*(.+)$/u;
 /** "body bolt: cylinder 10 dia 40 long" begins a new body. */
@@ -38,7 +32,7 @@ const BODY_LINE = /^\s*(?:new\s+)?body\s+([^:]+?)\s*(?::(.*))?$/i;
 const FEATURE_NAME = /^([^:=]{1,40}):\s*(.+)$/;
 /** Where one line goes on to a second shape: "plate 90 x 40 x 10 with a 12 hole in the middle". */
 const AND_THEN =
-  /\s*(?:;|,|\bwith\b|\band\b|\bthen\b|\bplus\b)\s+(?=(?:an?\s|the\s)?[^;]*?\b(?:holes?|slots?|steps?|pockets?|notch|groove|keyway|boss)\b)(?!.*\bspaced\b.*$)/i;
+  /\s*(?:;|,|\bwith\b|\band\b|\bthen\b|\bplus\b)\s+(?=(?:an?\s|the\s)?[^;]*?\b(?:holes?|slots?|steps?|pockets?|notch|groove|keyway|boss)\b)/i;
 const SHAPE_THERE =
   /\b(?:block|box|plate|slab|bar|base|cylinder|disc|disk|boss|hex\w*|octagon\w*|square|[ltu][\s-]?(?:section|profile|bracket)|channel|wedge|prism)\b/i;
 
