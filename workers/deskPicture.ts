@@ -312,7 +312,7 @@ export const deskPicture = (d: Drawing, w: Worked, took: number): DeskPicture =>
     paper: {
       width: sheet.paper.width,
       height: sheet.paper.height,
-      name: `${sheet.paper.name}${d.setup.upright ? ' upright' : ' landscape'}`,
+      name: sheet.paper.name,
       frame: flipRect(frame, sheet),
     },
     scale: scaleText(sheet.units === 'in' ? sheet.scale / 25.4 : sheet.scale),

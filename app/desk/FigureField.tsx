@@ -3,6 +3,7 @@ import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } fr
 import type { Standing } from '../../core/drawing/standings.ts';
 import { type Fault, sentence } from '../../core/number/fault.ts';
 import { type StepSize, stepped } from '../../core/number/step.ts';
+import { rememberSize, useRecentSizes } from './recentSizes.ts';
 
 const INKS = { W: 'text-width', D: 'text-depth', H: 'text-height' } as const;
 
@@ -39,6 +40,30 @@ const MARKS: Partial<Record<Standing, string>> = {
 const DRAG_STEP = 5;
 const PLAIN = /^-?[\d./\s]+(?:mm|in|sq)?$/;
 
+/** The sizes typed last, above the figure that is being typed. */
+const Recent = ({ but, onTake }: { but: string; onTake: (size: string) => void }) => {
+  const sizes = useRecentSizes((s) => s.sizes).filter((s) => s !== but);
+  if (!sizes.length) return null;
+  return (
+    <span className="absolute bottom-full left-0 z-10 mb-0.5 flex rounded border border-rule-strong bg-white px-1 shadow-sm">
+      {sizes.map((s) => (
+        <button
+          key={s}
+          type="button"
+          tabIndex={-1}
+          aria-label={`Recent size ${s}`}
+          // the field keeps the focus
+          onMouseDown={(e) => e.preventDefault()}
+          onClick={() => onTake(s)}
+          className="figures px-1 text-[12px] leading-[20px] text-house hover:bg-[#e3ecfb]"
+        >
+          {s}
+        </button>
+      ))}
+    </span>
+  );
+};
+
 /**
  * A live figure in a sentence: typed over in place, stepped with the arrow keys, or dragged sideways. What cannot be used stays in the
  * field, with the reason below the line, and the drawing stays as it was. A figure that follows from others is not typed over unawares:
@@ -58,6 +83,7 @@ export const FigureField = ({
   const [typed, setTyped] = useState(text);
   const [wrong, setWrong] = useState(false);
   const [asked, setAsked] = useState<string>();
+  const [focused, setFocused] = useState(false);
   const drag = useRef<{ x: number; moved: boolean; text: string } | undefined>(undefined);
   const mark = standing && MARKS[standing];
   const expression = worth !== undefined && worth !== text;
@@ -90,6 +116,7 @@ export const FigureField = ({
     const first = faults[0];
     setWrong(Boolean(first));
     onFault(first && sentence(first));
+    if (!first) rememberSize(value.trim());
   };
   const press = (e: KeyboardEvent<HTMLInputElement>): void => {
     if (e.key === 'Enter') void take(typed, asked === typed);
@@ -122,7 +149,8 @@ export const FigureField = ({
     if (d?.moved) void take(typed, false);
   };
   return (
-    <span className="whitespace-nowrap">
+    <span className="relative whitespace-nowrap">
+      {focused && <Recent but={text} onTake={(size) => void take(size, false)} />}
       <input
         aria-label={name}
         aria-invalid={wrong}
@@ -133,8 +161,12 @@ export const FigureField = ({
         spellCheck={false}
         autoComplete="off"
         onChange={(e) => setTyped(e.target.value)}
-        onFocus={(e) => e.target.select()}
+        onFocus={(e) => {
+          e.target.select();
+          setFocused(true);
+        }}
         onBlur={() => {
+          setFocused(false);
           if (drag.current?.moved) return;
           if (asked === undefined) void take(typed, false);
           else reset();

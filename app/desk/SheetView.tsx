@@ -10,7 +10,7 @@ import {
   useState,
   type WheelEvent,
 } from 'react';
-import { type PaperName, paperFrame } from '../../core/sheet/paper.ts';
+import { paperFrame, paperTitle } from '../../core/sheet/paper.ts';
 import type { DeskPoint } from '../../workers/deskPicture.ts';
 import { follow, type GoodPicture, useDesk } from './deskStore.ts';
 import { ACCOUNT_INK } from './inks.ts';
@@ -229,14 +229,14 @@ export const SheetView = () => {
 
 /** The paper before anything is stated. */
 const BarePaper = () => {
-  const { paper, upright } = useDesk((s) => s.drawing.setup);
-  const { width, height, frame, title } = paperFrame(paper as PaperName, upright);
+  const setup = useDesk((s) => s.drawing.setup);
+  const { width, height, frame, title } = paperFrame(setup);
   const margin = Math.max(width, height) * 0.015;
   return (
     <div className="relative h-full" data-testid="bare paper">
       <svg
         role="img"
-        aria-label={`Sheet ${paper}, bare: nothing is stated yet`}
+        aria-label={`Sheet ${paperTitle(setup)}, bare: nothing is stated yet`}
         viewBox={`${-margin} ${-margin} ${width + 2 * margin} ${height + 2 * margin}`}
         className="block h-full w-full"
       >

@@ -1,7 +1,7 @@
 'use client';
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { useRef, useState } from 'react';
-import { type PaperName, paperFrame } from '../../core/sheet/paper.ts';
+import { paperFrame } from '../../core/sheet/paper.ts';
 import { type Source, sourceSizes } from '../../core/task/source.ts';
 import { keepPicture } from '../client.ts';
 import { Tick } from './Choice.tsx';
@@ -46,7 +46,7 @@ export const SourcePanel = () => {
       const own = await sizeOfImage(file);
       await keepPicture(id, file);
       renewPicture();
-      const { frame } = paperFrame(drawing.setup.paper as PaperName, drawing.setup.upright);
+      const { frame } = paperFrame(drawing.setup);
       const perPixel = Math.min((frame.w * 0.6) / own.width, (frame.h * 0.6) / own.height);
       keep(
         {

@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { type PaperName, paperFrame } from '../../core/sheet/paper.ts';
+import { paperFrame } from '../../core/sheet/paper.ts';
 import { typedContext } from '../../core/statement/typed/enter.ts';
 import { scaledByTwoPoints } from '../../core/task/source.ts';
 import { sourceAddress } from '../client.ts';
@@ -93,7 +93,7 @@ export const ScalingBar = () => {
       setFault('Give the real distance between the two points, such as 45 or 2 3/16.');
       return;
     }
-    const { height } = paperFrame(drawing.setup.paper as PaperName, drawing.setup.upright);
+    const { height } = paperFrame(drawing.setup);
     const up = (p: readonly [number, number]): [number, number] => [p[0], height - p[1]];
     void propose(
       { ...drawing, source: scaledByTwoPoints(source, up(a), up(b), real * perUnit) },

@@ -4,33 +4,40 @@ import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { sentence } from '../../core/number/fault.ts';
 import { freeName } from '../../core/statement/freeName.ts';
 import {
+  arcOf,
+  bulgeTowards,
+  middleOf,
   profileTrouble,
   type SquaredProfile,
   squaredFeature,
   squaresText,
   walkedWords,
   wholeLoop,
+  wholeSides,
 } from '../../core/statement/squares.ts';
 import { typedContext } from '../../core/statement/typed/enter.ts';
 import { Choice, Tick } from './Choice.tsx';
 import { proposeNext, useDesk } from './deskStore.ts';
 import { FaultNote } from './FaultNote.tsx';
 import { field, Row } from './Page.tsx';
+import { useTracing } from './useTracing.ts';
 
-/** The panel's extent in squares, and how large a square is drawn. */
-const ACROSS = 25;
-const UP = 20;
-const PX = 20;
-const ruled = (every: number): string =>
+/** The panel's extent as it is drawn; how many squares go across is chosen. */
+const WIDE = 500;
+const HIGH = 400;
+const COUNTS = [
+  { value: '25', label: '25' },
+  { value: '50', label: '50' },
+  { value: '100', label: '100' },
+] as const;
+const ruled = (px: number, every: number): string =>
   [
-    ...Array.from({ length: ACROSS / every + 1 }, (_, i) => `M${i * every * PX} 0V${UP * PX}`),
+    ...Array.from({ length: WIDE / px / every + 1 }, (_, i) => `M${i * every * px} 0V${HIGH}`),
     ...Array.from(
-      { length: Math.floor(UP / every) + 1 },
-      (_, i) => `M0 ${(UP - i * every) * PX}H${ACROSS * PX}`,
+      { length: Math.floor(HIGH / px / every) + 1 },
+      (_, i) => `M0 ${HIGH - i * every * px}H${WIDE}`,
     ),
   ].join('');
-const RULED = ruled(1);
-const RULED_WIDE = ruled(5);
 
 const EMPTY: SquaredProfile = { corners: [], mirrored: false, round: 0 };
 const PLANES = [
@@ -38,6 +45,30 @@ const PLANES = [
   { value: 'top', label: 'Top' },
   { value: 'left', label: 'Left' },
 ] as const;
+
+/** What is held while the pointer is down, and how near to its middle a side is taken, px of the panel. */
+type Held = { readonly what: 'corner' | 'side' | 'source'; readonly index: number };
+const GRIP = 8;
+
+const snapped = ([x, y]: readonly [number, number]): readonly [number, number] => [toHalf(x), toHalf(y)];
+
+/** The loop as a path, its arcs as arcs. */
+const outlineOf = (
+  sides: ReturnType<typeof wholeSides>,
+  at: (p: readonly [number, number]) => string,
+  px: number,
+): string =>
+  sides
+    .map((s, i) => {
+      const arc = arcOf(s);
+      const from = i ? '' : `M${at(s.from)}`;
+      if (!arc) return `${from}L${at(s.to)}`;
+      const r = arc.radius * px;
+      const large = Math.abs(s.bulge) > arc.radius ? 1 : 0;
+      // the paper's y runs up, the picture's down
+      return `${from}A${r} ${r} 0 ${large} ${arc.ccw ? 0 : 1} ${at(s.to)}`;
+    })
+    .join('');
 
 const toHalf = (n: number): number => Math.round(n * 2) / 2;
 
@@ -48,21 +79,29 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
   const worth = named === undefined ? undefined : typedContext(part, undefined).worth(String(named));
   const [side, setSide] = useState(part.units === 'in' ? 0.25 : 5);
   const [profile, setProfile] = useState<SquaredProfile>(EMPTY);
+  const [count, setCount] = useState<(typeof COUNTS)[number]['value']>('25');
+  const across = Number(count);
+  const px = WIDE / across;
+  const up = HIGH / px;
   const [cursor, setCursor] = useState<readonly [number, number]>([10, 4]);
   const [plane, setPlane] = useState<(typeof PLANES)[number]['value']>('front');
   const [thickness, setThickness] = useState(part.units === 'in' ? '1' : '20');
   const [fault, setFault] = useState<string>();
   const svg = useRef<SVGSVGElement>(null);
-  const held = useRef<number | undefined>(undefined);
+  const held = useRef<Held | undefined>(undefined);
+  const tracing = useTracing();
   const one = worth ?? side;
-  const { corners } = profile;
+  const { corners, bulges = [] } = profile;
+  const sides = wholeSides(profile);
+  // of a mirrored outline only the half that was counted is bent by hand
+  const bent = sides.slice(0, profile.mirrored ? corners.length : sides.length);
   const place = (e: PointerEvent): readonly [number, number] => {
     const m = svg.current?.getScreenCTM();
     if (!m) return [0, 0];
     const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(m.inverse());
-    return [toHalf(p.x / PX), toHalf(UP - p.y / PX)];
+    return [p.x / px, up - p.y / px];
   };
-  const at = (p: readonly [number, number]): string => `${p[0] * PX},${(UP - p[1]) * PX}`;
+  const at = (p: readonly [number, number]): string => `${p[0] * px},${(up - p[1]) * px}`;
   const add = (p: readonly [number, number]): void => {
     setFault(undefined);
     if (!corners.some((c) => c[0] === p[0] && c[1] === p[1]))
@@ -76,13 +115,22 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
     if (by) {
       e.preventDefault();
       setCursor(([x, y]) => [
-        Math.max(0, Math.min(ACROSS, x + (by[0] as number))),
-        Math.max(0, Math.min(UP, y + (by[1] as number))),
+        Math.max(0, Math.min(across, x + (by[0] as number))),
+        Math.max(0, Math.min(up, y + (by[1] as number))),
       ]);
     } else if (e.key === 'Enter' || e.key === ' ') {
       e.preventDefault();
       add(cursor);
-    } else if (e.key === 'Backspace') setProfile({ ...profile, corners: corners.slice(0, -1) });
+    } else if (e.key === 'Backspace') takeBack();
+  };
+  const takeBack = (): void =>
+    setProfile({ ...profile, corners: corners.slice(0, -1), bulges: bulges.slice(0, corners.length - 1) });
+  /** Bends the side that leaves a corner towards a place. */
+  const bend = (i: number, to: readonly [number, number]): void => {
+    const side = sides[i];
+    if (!side) return;
+    const next = corners.map((_, k) => (k === i ? bulgeTowards(side, to) : (bulges[k] ?? 0)));
+    setProfile({ ...profile, bulges: next });
   };
   const take = async (): Promise<void> => {
     const trouble = profileTrouble(profile);
@@ -113,8 +161,7 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
     setProfile(EMPTY);
     onClose();
   };
-  const loop = wholeLoop(profile);
-  const walk = walkedWords(corners);
+  const walk = walkedWords(corners, bulges);
   return (
     <Dialog open={open} onClose={onClose} className="relative z-30">
       <div className="fixed inset-0 bg-[#16233f]/25" aria-hidden />
@@ -124,13 +171,13 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
             <DialogTitle className="text-[19px] font-bold">Profile on squares</DialogTitle>
             <p className="text-[13px] text-second">
               Click the corners in turn, or move the cross with the arrow keys (Shift: half squares) and press
-              Enter. Drag a corner to move it.
+              Enter. Drag a corner to move it, or the middle of a side to bend it into an arc.
             </p>
           </header>
           <div className="flex min-h-0 flex-1">
             <svg
               ref={svg}
-              viewBox={`-8 -8 ${ACROSS * PX + 16} ${UP * PX + 16}`}
+              viewBox={`-8 -8 ${WIDE + 16} ${HIGH + 16}`}
               role="application"
               aria-label={`Squared paper; the cross is at ${squaresText(cursor[0])} along and ${squaresText(cursor[1])} up`}
               // biome-ignore lint/a11y/noNoninteractiveTabindex: corners are set with the keys
@@ -139,16 +186,34 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
               className="min-w-0 flex-1 cursor-crosshair touch-none p-3 select-none"
               onKeyDown={press}
               onPointerMove={(e) => {
-                const p = place(e);
+                const free = place(e);
+                const p = snapped(free);
                 setCursor(p);
-                if (held.current !== undefined)
-                  setProfile({ ...profile, corners: corners.map((c, i) => (i === held.current ? p : c)) });
+                const h = held.current;
+                if (h?.what === 'corner')
+                  setProfile({ ...profile, corners: corners.map((c, i) => (i === h.index ? p : c)) });
+                else if (h?.what === 'side') bend(h.index, free);
+                else if (h?.what === 'source')
+                  tracing.move(e.movementX, e.movementY, svg.current?.getScreenCTM()?.a);
               }}
               onPointerDown={(e) => {
-                const p = place(e);
-                const i = corners.findIndex((c) => c[0] === p[0] && c[1] === p[1]);
-                if (i >= 0) {
-                  held.current = i;
+                const free = place(e);
+                const p = snapped(free);
+                const corner = corners.findIndex((c) => c[0] === p[0] && c[1] === p[1]);
+                const side = bent.findIndex((s) => {
+                  const m = middleOf(s);
+                  return corners.length > 1 && Math.hypot(m[0] - free[0], m[1] - free[1]) * px < GRIP;
+                });
+                const what =
+                  e.shiftKey && tracing.picture
+                    ? 'source'
+                    : corner >= 0
+                      ? 'corner'
+                      : side >= 0
+                        ? 'side'
+                        : undefined;
+                if (what) {
+                  held.current = { what, index: what === 'side' ? side : corner };
                   e.currentTarget.setPointerCapture(e.pointerId);
                 } else add(p);
               }}
@@ -156,44 +221,75 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
                 held.current = undefined;
               }}
             >
-              <path d={RULED} stroke="#c9daf1" strokeWidth={0.7} />
-              <path d={RULED_WIDE} stroke="#b3c8e8" strokeWidth={1.3} />
+              {tracing.picture && (
+                <svg width={WIDE} height={HIGH} viewBox={`0 0 ${WIDE} ${HIGH}`}>
+                  <title>Source picture</title>
+                  <image
+                    data-testid="traced source"
+                    href={tracing.picture.href}
+                    x={tracing.at[0]}
+                    y={HIGH - tracing.at[1] - (tracing.picture.high / one) * px}
+                    width={(tracing.picture.wide / one) * px}
+                    height={(tracing.picture.high / one) * px}
+                    opacity={0.6}
+                    preserveAspectRatio="none"
+                  />
+                </svg>
+              )}
+              <path d={ruled(px, 1)} stroke="#c9daf1" strokeWidth={across > 50 ? 0.35 : 0.7} />
+              <path d={ruled(px, 5)} stroke="#b3c8e8" strokeWidth={across > 50 ? 0.9 : 1.3} />
               {profile.mirrored && corners[0] && (
                 <line
-                  x1={corners[0][0] * PX}
-                  x2={corners[0][0] * PX}
+                  x1={corners[0][0] * px}
+                  x2={corners[0][0] * px}
                   y1={0}
-                  y2={UP * PX}
+                  y2={HIGH}
                   stroke="#16233F"
                   strokeWidth={1}
                   strokeDasharray="16 3 2 3"
                 />
               )}
-              <polygon
-                points={loop.map(at).join(' ')}
+              <path
+                d={outlineOf(sides, at, px)}
                 fill="#1D4ED8"
                 fillOpacity={0.07}
                 stroke="#16233F"
                 strokeWidth={2}
                 strokeLinejoin="round"
               />
+              {corners.length > 1 &&
+                bent.map((side) => {
+                  const [x, y] = middleOf(side);
+                  return (
+                    <rect
+                      key={`${at(side.from)} ${at(side.to)}`}
+                      x={x * px - 3}
+                      y={(up - y) * px - 3}
+                      width={6}
+                      height={6}
+                      fill="#fff"
+                      stroke="#1D4ED8"
+                      strokeWidth={1.2}
+                    />
+                  );
+                })}
               {corners.map((p, i) => (
                 <g key={at(p)}>
                   <circle
-                    cx={p[0] * PX}
-                    cy={(UP - p[1]) * PX}
+                    cx={p[0] * px}
+                    cy={(up - p[1]) * px}
                     r={5}
                     fill="#fff"
                     stroke="#1D4ED8"
                     strokeWidth={2}
                   />
-                  <text x={p[0] * PX + 7} y={(UP - p[1]) * PX - 6} fontSize={11} fill="#1D4ED8">
+                  <text x={p[0] * px + 7} y={(up - p[1]) * px - 6} fontSize={11} fill="#1D4ED8">
                     {i + 1}
                   </text>
                 </g>
               ))}
               <path
-                d={`M${cursor[0] * PX - 6} ${(UP - cursor[1]) * PX}h12M${cursor[0] * PX} ${(UP - cursor[1]) * PX - 6}v12`}
+                d={`M${cursor[0] * px - 6} ${(up - cursor[1]) * px}h12M${cursor[0] * px} ${(up - cursor[1]) * px - 6}v12`}
                 stroke="#A3271B"
                 strokeWidth={1.5}
               />
@@ -215,6 +311,21 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
                 )}
                 <span className="text-second">{worth === undefined ? part.units : ''}</span>
               </Row>
+              <Row label="Squares across">
+                <Choice name="Squares across" value={count} options={COUNTS} onChange={setCount} />
+              </Row>
+              {tracing.has && (
+                <>
+                  <Row label="Source beneath, to trace">
+                    <Tick name="Source beneath, to trace" on={tracing.on} onChange={tracing.setOn} />
+                  </Row>
+                  {tracing.on && (
+                    <p className="border-b border-rule px-5 py-1 text-[13px] text-second">
+                      It lies at the size found by its two points. Shift and drag moves it.
+                    </p>
+                  )}
+                </>
+              )}
               <Row label="Seen from the">
                 <Choice name="Seen from" value={plane} options={PLANES} onChange={setPlane} />
               </Row>
@@ -269,7 +380,7 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
                 </button>
                 <button
                   type="button"
-                  onClick={() => setProfile({ ...profile, corners: corners.slice(0, -1) })}
+                  onClick={takeBack}
                   className="rounded-md px-3 py-1.5 text-[13px] text-second hover:bg-[#eef3fb]"
                 >
                   Last corner away

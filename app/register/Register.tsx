@@ -160,7 +160,7 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
                   </Link>
                 </td>
                 <td className="text-second">{r.material}</td>
-                <td>{r.paper}</td>
+                <td>{r.paper === 'own' ? 'own size' : r.paper}</td>
                 <td className="figures text-[13.5px]">{scaleWord(r.scale)}</td>
                 <td>{r.angle}</td>
                 <td className="figures text-[13px] text-second">{dayOf(r.changedAt)}</td>

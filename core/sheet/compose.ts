@@ -42,14 +42,7 @@ export const composeInk = (
     return known;
   };
   return [
-    ...titleBlock(
-      sheet.paper,
-      `${sheet.paper.name}${setup.upright ? ' upright' : ''}`,
-      title,
-      scale,
-      sheet.angle,
-      part.units,
-    ),
+    ...titleBlock(sheet.paper, title, sheet.angle, { scale, units: part.units, paper: sheet.paper.name }),
     ...checkBar(sheet.paper, part.units).ink,
     ...referenceInk(sheet, setup),
     ...(setup.rules.projectors === 'kept' ? cutProjectors(sheet) : []),

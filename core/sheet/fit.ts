@@ -2,7 +2,7 @@ import type { Box3 } from '../geometry/box.ts';
 import type { ViewName } from '../part/schema.ts';
 import type { Section } from '../section/section.ts';
 import type { Layout } from './layout.ts';
-import { INCH_SCALES, type PaperName, paperFrame, STANDARD_SCALES, scaleText } from './paper.ts';
+import { INCH_SCALES, type PaperName, paperFrame, paperSize, STANDARD_SCALES, scaleText } from './paper.ts';
 import { groupRoom, inner, type Placement, paperPerUnit, placeAt, tooLarge } from './placement.ts';
 import type { SheetSetup } from './setup.ts';
 import { checkBar } from './titleBlock.ts';
@@ -22,18 +22,13 @@ export const scalesOf = (units: 'mm' | 'in'): readonly number[] =>
 
 /** The best placement of a load at one scale (a ratio such as 0.5 for 1 : 2), and whether all of it fits. */
 export const placementAt = (ratio: number, setup: SheetSetup, load: Load): Placement => {
-  const paper = paperFrame(setup.paper as PaperName, setup.upright);
+  const paper = paperFrame(setup);
   const bar = checkBar(paper, load.units);
   return placeAt(paperPerUnit(ratio, load.units), setup, paper, load.box, load.sections, bar.room, load.tol);
 };
 
 const boxesTooLarge = (ratio: number, setup: SheetSetup, load: Load): boolean =>
-  tooLarge(
-    paperPerUnit(ratio, load.units),
-    setup,
-    paperFrame(setup.paper as PaperName, setup.upright),
-    load.box,
-  );
+  tooLarge(paperPerUnit(ratio, load.units), setup, paperFrame(setup), load.box);
 
 /** The largest standard scale at which everything fits, with its placement; undefined where none does. */
 export const bestFit = (
@@ -55,9 +50,10 @@ export type Offer = {
 };
 
 /** Larger and smaller papers of the same family, smallest first. */
-const family = (paper: PaperName): PaperName[] => {
+const family = (paper: SheetSetup['paper']): PaperName[] => {
   const iso: PaperName[] = ['A4', 'A3', 'A2', 'A1', 'A0'];
   const inch: PaperName[] = ['A', 'B', 'C', 'D', 'E'];
+  if (paper === 'own') return [];
   return iso.includes(paper) ? iso : inch;
 };
 
@@ -75,13 +71,13 @@ export const offersFor = (setup: SheetSetup, load: Load): Offer[] => {
   const fit = bestFit(setup, load)?.ratio;
   const ratio = setup.scale === 'fit' ? fit : setup.scale;
   const now = ratio === undefined ? undefined : placementAt(ratio, setup, load);
-  const paper = setup.paper as PaperName;
-  const papers = family(paper);
+  const papers = family(setup.paper);
+  const at = (papers as readonly string[]).indexOf(setup.paper);
   if (now?.fits) {
     const out: Offer[] = [];
     if (setup.scale !== 'fit' && fit !== undefined && fit > setup.scale)
       out.push({ label: `Scale ${scaleText(fit)}`, change: { scale: fit } });
-    const smaller = papers[papers.indexOf(paper) - 1];
+    const smaller = papers[at - 1];
     if (smaller && fullnessOf(now.layout, setup) < THIN) {
       const change = { paper: smaller, place: undefined };
       const there = { ...setup, ...change };
@@ -101,13 +97,15 @@ export const offersFor = (setup: SheetSetup, load: Load): Offer[] => {
   if (setup.place) offer('Move the views to where they fit', { place: undefined });
   if (fit !== undefined && setup.scale !== 'fit' && fit < setup.scale)
     out.push({ label: `Scale ${scaleText(fit)}`, change: { scale: fit } });
-  offer(setup.upright ? 'Turn the sheet to landscape' : 'Turn the sheet upright', {
-    upright: !setup.upright,
-    place: undefined,
-  });
-  const larger = papers
-    .slice(papers.indexOf(paper) + 1)
-    .find((p) => fitsWith({ paper: p, place: undefined }));
+  if (setup.paper === 'own') {
+    const [w, h] = paperSize(setup);
+    offer('Turn the sheet', { ownPaper: [h, w], place: undefined });
+  } else
+    offer(setup.upright ? 'Turn the sheet to landscape' : 'Turn the sheet upright', {
+      upright: !setup.upright,
+      place: undefined,
+    });
+  const larger = papers.slice(at + 1).find((p) => fitsWith({ paper: p, place: undefined }));
   if (larger) out.push({ label: `Paper ${larger}`, change: { paper: larger, place: undefined } });
   if (setup.gap > LEAST_GAP) offer(`Close the gap to ${LEAST_GAP} mm`, { gap: LEAST_GAP, place: undefined });
   const spare = SPARE.find(
@@ -126,7 +124,7 @@ export const offersFor = (setup: SheetSetup, load: Load): Offer[] => {
 
 /** How much of the frame the views' group covers, 0 to 1. */
 export const fullnessOf = (layout: Layout, setup: SheetSetup): number => {
-  const { frame } = paperFrame(setup.paper as PaperName, setup.upright);
+  const { frame } = paperFrame(setup);
   const group = groupRoom(layout);
   const free = inner(frame, 2);
   return (group.w * group.h) / (free.w * free.h);

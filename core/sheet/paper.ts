@@ -14,6 +14,32 @@ export const PAPERS = {
 export type PaperName = keyof typeof PAPERS;
 export const PAPER_NAMES = Object.keys(PAPERS) as PaperName[];
 
+/** The paper of a sheet: one of the standard ones, or a size of its own in mm, as it lies; and where its title block stands. */
+export type PaperChoice = {
+  readonly paper: PaperName | 'own';
+  readonly upright: boolean;
+  readonly ownPaper?: readonly [number, number] | undefined;
+  readonly titleBlock?: 'corner' | 'strip' | undefined;
+};
+
+/** What stands for a paper of its own size until one is given, mm. */
+const OWN_AT_FIRST = [400, 300] as const;
+
+/** Width and height of the paper as it lies, mm. */
+export const paperSize = ({
+  paper,
+  upright,
+  ownPaper = OWN_AT_FIRST,
+}: PaperChoice): readonly [number, number] => {
+  if (paper === 'own') return ownPaper;
+  const [long, short] = PAPERS[paper];
+  return upright ? [short, long] : [long, short];
+};
+
+/** What the paper is called: "A3", "A3 upright" or "400 x 300 mm". */
+export const paperTitle = (c: PaperChoice): string =>
+  c.paper === 'own' ? `${paperSize(c).join(' x ')} mm` : `${c.paper}${c.upright ? ' upright' : ''}`;
+
 /** A rectangle on the paper, from its lower left corner. */
 export type Rect = { readonly x: number; readonly y: number; readonly w: number; readonly h: number };
 
@@ -28,22 +54,24 @@ export const rectInside = (inner: Rect, outer: Rect): boolean =>
 /** Filing margin at the left and margin elsewhere, mm (ISO 5457). */
 const FILING = 20;
 const MARGIN = 10;
-/** Title block in the lower right corner, mm; at most 180 wide (ISO 7200). */
+/** Title block in the lower right corner, mm, at most 180 wide (ISO 7200); or a strip along the whole lower side. */
 const TITLE = { w: 170, h: 27 };
+const STRIP = { h: 18 };
 
 export type PaperFrame = {
   readonly width: number;
   readonly height: number;
   readonly frame: Rect;
   readonly title: Rect;
+  readonly titleBlock: 'corner' | 'strip';
 };
 
-export const paperFrame = (paper: PaperName, upright: boolean): PaperFrame => {
-  const [long, short] = PAPERS[paper];
-  const [width, height] = upright ? [short, long] : [long, short];
+export const paperFrame = (choice: PaperChoice): PaperFrame => {
+  const [width, height] = paperSize(choice);
   const frame = { x: FILING, y: MARGIN, w: width - FILING - MARGIN, h: height - 2 * MARGIN };
-  const w = Math.min(TITLE.w, frame.w);
-  return { width, height, frame, title: { x: frame.x + frame.w - w, y: frame.y, w, h: TITLE.h } };
+  const titleBlock = choice.titleBlock ?? 'corner';
+  const [w, h] = titleBlock === 'strip' ? [frame.w, STRIP.h] : [Math.min(TITLE.w, frame.w), TITLE.h];
+  return { width, height, frame, title: { x: frame.x + frame.w - w, y: frame.y, w, h }, titleBlock };
 };
 
 /** Standard scales (ISO 5455), from large to small, and those of inch drawings. */

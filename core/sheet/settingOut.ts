@@ -1,6 +1,7 @@
 import Fraction from 'fraction.js';
 import { decimal, mixedFraction } from '../number/format.ts';
 import type { Sheet } from './sheet.ts';
+import { TITLE_ROWS } from './titleBlock.ts';
 import { VIEW_TITLES } from './viewTitles.ts';
 
 /**
@@ -42,6 +43,7 @@ const GUIDES = [3.6, 6.1] as const;
  */
 export const settingOut = (s: Sheet): SettingOut => {
   const { frame, title, width, height } = s.paper;
+  const rows = TITLE_ROWS[s.paper.titleBlock];
   const [x0, y0, z0, x1, y1, z1] = s.box;
   const size = { W: x1 - x0, D: y1 - y0, H: z1 - z0 } as const;
   const boxes = s.views.map(
@@ -71,7 +73,9 @@ export const settingOut = (s: Sheet): SettingOut => {
         bottom('frame, upper', frame.y + frame.h),
         left('title block, left', title.x),
         bottom('title block, upper', title.y + title.h),
-        ...[1, 2].map((i) => bottom(`title block, line ${i}`, title.y + (title.h * i) / 3)),
+        ...Array.from({ length: rows - 1 }, (_, i) =>
+          bottom(`title block, line ${i + 1}`, title.y + (title.h * (i + 1)) / rows),
+        ),
       ],
     },
     ...boxes,

@@ -2,10 +2,17 @@ import { z } from 'zod';
 import { traceSchema, viewName } from '../part/schema.ts';
 import { PAPER_NAMES } from './paper.ts';
 
+/** From a card that still holds a frame and a title to the longest roll, mm. */
+const paperLength = z.number().min(120).max(3000);
+
 /** The choices of a sheet: paper, scale, angle, views, gap, and the house rules that this version knows. */
 export const setupSchema = z.strictObject({
-  paper: z.enum(PAPER_NAMES as [string, ...string[]]),
+  paper: z.enum([...PAPER_NAMES, 'own']),
   upright: z.boolean(),
+  /** width and height of a paper of its own size, mm */
+  ownPaper: z.tuple([paperLength, paperLength]).optional(),
+  /** in the lower right corner where missing */
+  titleBlock: z.enum(['corner', 'strip']).optional(),
   angle: z.enum(['first', 'third']),
   scale: z.union([z.literal('fit'), z.number().positive().max(1000)]),
   views: z.array(viewName).min(1).max(6),

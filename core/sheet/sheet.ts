@@ -12,7 +12,7 @@ import { composeInk } from './compose.ts';
 import { bestFit, type Load, placementAt, scalesOf } from './fit.ts';
 import type { Ink } from './ink.ts';
 import type { Layout } from './layout.ts';
-import { type PaperFrame, type PaperName, paperFrame, scaleText } from './paper.ts';
+import { type PaperFrame, paperFrame, paperTitle, scaleText } from './paper.ts';
 import { type PlacedView, viewToPaper } from './placedView.ts';
 import { lowOf, unscaled } from './placement.ts';
 import type { SheetSetup } from './setup.ts';
@@ -22,7 +22,7 @@ import { viewTitle } from './viewTitles.ts';
 
 /** The sheet: everything that is drawn, and the objects it is drawn from. Paper millimetres, origin lower left, y up. */
 export type Sheet = {
-  readonly paper: PaperFrame & { readonly name: PaperName };
+  readonly paper: PaperFrame & { readonly name: string };
   readonly scale: number;
   readonly angle: SheetSetup['angle'];
   readonly gap: number;
@@ -57,7 +57,7 @@ const tooMuch = (
   const next = bestFit(setup, load)?.ratio;
   return {
     path: ['setup', 'scale'],
-    where: `${setup.paper}${setup.upright ? ' upright' : ''} at ${scaleText(ratio)}`,
+    where: `${paperTitle(setup)} at ${scaleText(ratio)}`,
     what: viewsFit
       ? `The true shape of cut ${shapes.find((s) => !s.fits)?.cut} has no room of its own.`
       : 'The views do not fit on the sheet.',
@@ -83,7 +83,7 @@ export const drawSheet = (
   sections: readonly Section[],
   makeView: ViewMaker = (name, scene) => viewOf(scene, VIEW_FRAMES[name], part.tol),
 ): Sheet => {
-  const paper = { ...paperFrame(setup.paper as PaperName, setup.upright), name: setup.paper as PaperName };
+  const paper = { ...paperFrame(setup), name: paperTitle(setup) };
   const { box } = part;
   const load: Load = { box, units: part.units, sections, tol: part.tol.linear };
   // what fits nowhere is drawn at the smallest scale all the same

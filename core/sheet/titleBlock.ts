@@ -74,79 +74,157 @@ const symbol = (angle: ProjectionAngle, r: Rect): Ink[] => {
   ];
 };
 
+/** A cell of the title block: columns as shares of its width, rows counted from below. */
+type Cell = {
+  readonly name: string;
+  readonly value: string;
+  readonly from: number;
+  readonly to: number;
+  readonly row: number;
+  /** of the lettering, mm */
+  readonly height: number;
+};
+
+/** How the cells of a title block stand, and the share of its width from which on the symbol has its place. */
+type Arrangement = {
+  readonly cells: readonly Cell[];
+  readonly symbol: readonly [number, number];
+  readonly symbolRow: number;
+};
+
+/** The rows of lines that a title block has, by its place. */
+export const TITLE_ROWS = { corner: 3, strip: 2 } as const;
+
+const row = (
+  n: number,
+  height: number,
+  columns: readonly number[],
+  cells: readonly (readonly [name: string, value: string])[],
+): Cell[] =>
+  cells.map(([name, value], i) => ({
+    name,
+    value,
+    from: columns[i] as number,
+    to: columns[i + 1] as number,
+    row: n,
+    height,
+  }));
+
+const ARRANGEMENTS: Record<PaperFrame['titleBlock'], (t: TitleText, facts: Facts) => Arrangement> = {
+  corner: (t, { scale, units, paper }) => ({
+    cells: [
+      ...row(2, 3, [0, 0.27], [['Owner', t.owner]]),
+      ...row(2, 3.5, [0.27, 0.72], [['Title', t.title]]),
+      ...row(1, 3, [0, 0.27], [['Material', t.material]]),
+      ...row(1, 3.5, [0.27, 0.72], [['Number', t.number]]),
+      ...row(
+        0,
+        3,
+        [0, 0.27, 0.47, 0.6, 0.72, 0.86, 1],
+        [
+          ['Drawn, date', `${t.drawnBy} ${t.date}`.trim()],
+          ['Scale', scale],
+          ['Units', units],
+          ['Paper', paper],
+          ['Sheet', '1 of 1'],
+          ['Rev.', t.revision],
+        ],
+      ),
+    ],
+    symbol: [0.72, 1],
+    symbolRow: 1,
+  }),
+  strip: (t, { scale, units, paper }) => ({
+    cells: [
+      ...row(
+        1,
+        3,
+        [0, 0.2, 0.62, 0.86],
+        [
+          ['Owner', t.owner],
+          ['Title', t.title],
+          ['Number', t.number],
+        ],
+      ),
+      ...row(
+        0,
+        3,
+        [0, 0.2, 0.38, 0.5, 0.56, 0.7, 0.78, 0.86],
+        [
+          ['Material', t.material],
+          ['Drawn, date', `${t.drawnBy} ${t.date}`.trim()],
+          ['Scale', scale],
+          ['Units', units],
+          ['Paper', paper],
+          ['Sheet', '1 of 1'],
+          ['Rev.', t.revision],
+        ],
+      ),
+    ],
+    symbol: [0.86, 1],
+    symbolRow: 0,
+  }),
+};
+
+type Facts = { readonly scale: string; readonly units: string; readonly paper: string };
+
 /** Frame and title block. */
-export const titleBlock = (
-  paper: PaperFrame,
-  paperName: string,
-  t: TitleText,
-  scale: string,
-  angle: ProjectionAngle,
-  units: string,
-): Ink[] => {
+export const titleBlock = (paper: PaperFrame, t: TitleText, angle: ProjectionAngle, facts: Facts): Ink[] => {
   const { title: b } = paper;
-  const text = (s: string, x: number, y: number, width: number, height: number): TextInk => ({
-    kind: 'text',
-    layer: 'title',
-    text: s.toUpperCase(),
-    at: [b.x + x, b.y + y],
-    height: fitHeight(s, width, height),
-    anchor: 'start',
-  });
-  const label = (s: string, x: number, y: number): TextInk => ({
-    kind: 'text',
-    layer: 'title',
-    text: s,
-    at: [b.x + x, b.y + y],
-    height: 1.5,
-    anchor: 'start',
-  });
-  const row = b.h / 3;
-  const w = b.w;
-  // columns as shares of the width: owner/material | title | symbol | number ...
-  const x1 = w * 0.27;
-  const x2 = w * 0.72;
-  const x3 = w * 0.47;
-  const x4 = w * 0.6;
-  const x5 = w * 0.86;
-  const rules: Stretch[] = [
-    straight([b.x, b.y + row], [b.x + w, b.y + row]),
-    straight([b.x + x1, b.y + 2 * row], [b.x + x2, b.y + 2 * row]),
-    straight([b.x, b.y + 2 * row], [b.x + x1, b.y + 2 * row]),
-    straight([b.x + x1, b.y], [b.x + x1, b.y + b.h]),
-    straight([b.x + x2, b.y], [b.x + x2, b.y + b.h]),
-    straight([b.x + x3, b.y], [b.x + x3, b.y + row]),
-    straight([b.x + x4, b.y], [b.x + x4, b.y + row]),
-    straight([b.x + x5, b.y], [b.x + x5, b.y + row]),
-  ];
+  const { cells, symbol: home, symbolRow } = ARRANGEMENTS[paper.titleBlock](t, facts);
+  const high = b.h / TITLE_ROWS[paper.titleBlock];
   const pad = 1.6;
-  const cell = (name: string, value: string, from: number, to: number, y: number, height: number): Ink[] => [
-    label(name, from + pad, y + row - 2.5),
-    text(value, from + pad, y + 2, to - from - 2 * pad, height),
-  ];
+  const lettered = (text: string, x: number, y: number, height: number): TextInk => ({
+    kind: 'text',
+    layer: 'title',
+    text,
+    at: [b.x + x, b.y + y],
+    height,
+    anchor: 'start',
+  });
+  // every cell draws its own left and lower side where another cell or the symbol is beyond
+  const rules = cells.flatMap((c): Stretch[] => {
+    const [x0, x1, y] = [b.x + c.from * b.w, b.x + c.to * b.w, b.y + c.row * high];
+    return [
+      ...(c.from > 0 ? [straight([x0, y], [x0, y + high])] : []),
+      ...(c.row > 0 ? [straight([x0, y], [x1, y])] : []),
+    ];
+  });
+  const wall = b.x + home[0] * b.w;
+  const floor = b.y + symbolRow * high;
   return [
     stroke('frame', 'frame', rectStretches(paper.frame)),
     stroke('title', 'frame', rectStretches(b)),
-    stroke('title', 'rule', rules),
-    ...cell('Owner', t.owner, 0, x1, 2 * row, 3),
-    ...cell('Material', t.material, 0, x1, row, 3),
-    ...cell('Drawn, date', `${t.drawnBy} ${t.date}`.trim(), 0, x1, 0, 3),
-    ...cell('Title', t.title, x1, x2, 2 * row, 3.5),
-    ...cell('Number', t.number, x1, x2, row, 3.5),
-    ...cell('Scale', scale, x1, x3, 0, 3),
-    ...cell('Units', units, x3, x4, 0, 3),
-    ...cell('Paper', paperName, x4, x2, 0, 3),
-    ...cell('Sheet', '1 of 1', x2, x5, 0, 3),
-    ...cell('Rev.', t.revision, x5, w, 0, 3),
-    label(angle === 'first' ? 'First angle' : 'Third angle', x2 + pad, b.h - 2.5),
-    ...symbol(angle, { x: b.x + x2, y: b.y + row, w: w - x2, h: 2 * row - 2 }),
+    stroke('title', 'rule', [
+      ...rules,
+      straight([wall, floor], [wall, b.y + b.h]),
+      ...(symbolRow > 0 ? [straight([wall, floor], [b.x + home[1] * b.w, floor])] : []),
+    ]),
+    ...cells.flatMap((c) => {
+      const x = c.from * b.w + pad;
+      const text = c.value.toUpperCase();
+      const room = (c.to - c.from) * b.w - 2 * pad;
+      return [
+        lettered(c.name, x, (c.row + 1) * high - 2.5, 1.5),
+        lettered(text, x, c.row * high + 2, fitHeight(text, room, c.height)),
+      ];
+    }),
+    lettered(angle === 'first' ? 'First angle' : 'Third angle', home[0] * b.w + pad, b.h - 2.5, 1.5),
+    ...symbol(angle, { x: wall, y: floor, w: (home[1] - home[0]) * b.w, h: b.y + b.h - floor - 2 }),
   ];
 };
+
+/** What the check bar and its words take, mm. */
+const BAR_ROOM = { w: 72, h: 12 };
 
 /** A bar of known length, to be measured on every print before anything is taken from it. */
 export const checkBar = (paper: PaperFrame, units: 'mm' | 'in'): { ink: Ink[]; room: Rect } => {
   const size = units === 'mm' ? 50 : 50.8;
   const x = paper.frame.x + 5;
-  const y = paper.frame.y + 4;
+  // a block that leaves no room beside it, as a strip does, carries the bar
+  const beside = paper.title.x >= paper.frame.x + BAR_ROOM.w;
+  const floor = paper.frame.y + (beside ? 0 : paper.title.h);
+  const y = floor + 4;
   const tick = (at: number): Stretch => straight([x + at, y], [x + at, y + 2]);
   const parts = units === 'mm' ? 5 : 4;
   return {
@@ -166,6 +244,6 @@ export const checkBar = (paper: PaperFrame, units: 'mm' | 'in'): { ink: Ink[]; r
         anchor: 'start',
       },
     ],
-    room: { x: paper.frame.x, y: paper.frame.y, w: 72, h: 12 },
+    room: { x: paper.frame.x, y: floor, ...BAR_ROOM },
   };
 };

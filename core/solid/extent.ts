@@ -1,5 +1,5 @@
 import { type Box3, EMPTY_BOX, inBox } from '../geometry/box.ts';
-import { domainOf, pointOn, within } from '../geometry/curve3.ts';
+import { pointOn, within } from '../geometry/curve3.ts';
 import type { Cone, Sphere, Surface, Torus } from '../geometry/surface.ts';
 import { along, cross, dot, length, scale, unit, type Vec3 } from '../geometry/vec.ts';
 import { type Face, insideSolid, type Solid } from './body.ts';
@@ -34,9 +34,7 @@ export const edgeExtent = (e: Edge, along: Vec3): [number, number] => {
   const ends = [value(e.from), value(e.to)];
   if (e.curve.type === 'ellipse') {
     const t0 = Math.atan2(dot(along, e.curve.v), dot(along, e.curve.u));
-    const [lo, hi] = domainOf(e.curve);
-    for (const t of within(e.curve, [t0, t0 + Math.PI], Math.min(lo, e.from), Math.max(hi, e.to)))
-      if (t > e.from && t < e.to) ends.push(value(t));
+    for (const t of within(e.curve, [t0, t0 + Math.PI], e.from, e.to)) ends.push(value(t));
   } else if (e.curve.type !== 'line') {
     ends.push(...innerExtremes(value, e.from, e.to));
   }

@@ -1,7 +1,7 @@
 import { pointOn } from '../geometry/curve3.ts';
 import type { Surface } from '../geometry/surface.ts';
 import type { ViewName } from '../part/schema.ts';
-import { readScale, scaleText } from '../sheet/paper.ts';
+import { paperTitle, readScale, scaleText } from '../sheet/paper.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
 import type { Sheet } from '../sheet/sheet.ts';
 import { VIEW_TITLES } from '../sheet/viewTitles.ts';
@@ -108,7 +108,11 @@ const trueShape: Question = {
 const paper: Question = {
   asks: /\b(A[0-4])\b(?:\s+(?:sheet|paper|size))?/,
   answer: ({ setup }, m) =>
-    either(setup.paper === m[1], `Drawn on ${setup.paper}.`, `Drawn on ${setup.paper}, not on ${m[1]}.`),
+    either(
+      setup.paper === m[1],
+      `Drawn on ${paperTitle(setup)}.`,
+      `Drawn on ${paperTitle(setup)}, not on ${m[1]}.`,
+    ),
 };
 
 /** Edges that lie in the lowest level of the part, and whether a face does. */

@@ -44,6 +44,18 @@ const faceUnder = (s: Solid, p: Vec3, toward: Vec3): Omit<Met, 'body' | 'at'> | 
 };
 
 /**
+ * Where the foremost stretch of material ends. Where a cut's face lies in a face of what it cuts, rounding may leave a stretch of
+ * no thickness between the two: that is no material.
+ */
+const foremost = (stretches: readonly number[], tol: number): number | undefined => {
+  for (let i = stretches.length - 1; i > 0; i -= 2) {
+    const [from, to] = [stretches[i - 1] as number, stretches[i] as number];
+    if (to - from > tol) return to;
+  }
+  return undefined;
+};
+
+/**
  * Answers what stands foremost at a place (u, v) of a view; nothing beside the part.
  */
 export const firstMetIn = (
@@ -59,7 +71,7 @@ export const firstMetIn = (
     bodies.forEach((b, i) => {
       const cells = cellsBefore(b, u, v, Number.NEGATIVE_INFINITY);
       if (!cells.length) return;
-      const far = solidIntervals(b.solid, base, f.toward, cells).at(-1);
+      const far = foremost(solidIntervals(b.solid, base, f.toward, cells), tol.linear);
       if (far === undefined || far <= level) return;
       level = far;
       which = i;

@@ -82,3 +82,22 @@ describe('marched curves', () => {
     },
   );
 });
+
+describe('the box of a part whose arcs bulge beyond their ends', () => {
+  test.each([0, 1, 2, 3])('a half disc looking %d quarter turns round', (quarter) => {
+    const [c, s] = [[1, 0, -1, 0][quarter], [0, 1, 0, -1][quarter]] as [number, number];
+    const at = (x: number, y: number): [number, number] => [c * x - s * y, s * x + c * y];
+    const part = partOf(
+      feature('add', {
+        kind: 'extrude',
+        height: 3,
+        profile: { start: at(0, -5), path: [{ to: at(0, 5), centre: [0, 0], turn: 'ccw' }] },
+      }),
+    );
+    const [far] = [at(5, 0)];
+    const b = built(part).box;
+    const want = [Math.min(0, far[0]), Math.min(0, far[1]), Math.max(0, far[0]), Math.max(0, far[1])];
+    const across = quarter % 2 ? [-5, want[1], 5, want[3]] : [want[0], -5, want[2], 5];
+    for (const [i, k] of [0, 1, 3, 4].entries()) expect(b[k]).toBeCloseTo(across[i] as number, 9);
+  });
+});

@@ -45,6 +45,30 @@ describe('what an observer meets first', () => {
   });
 });
 
+test('where a cut took the corner of a block nothing is met, however the ray runs', () => {
+  const part = partOf(
+    feature('add', { kind: 'block', width: 60, depth: 40, height: 30 }),
+    feature('cut', { kind: 'block', width: 20, depth: 40, height: 8 }, { at: [40, 0, 22] }),
+  );
+  const f = frameToward([1, -1, 1]);
+  const meet = firstMetIn(built(part).bodies, f, built(part).tol);
+  const bare = firstMetIn(
+    built(
+      partOf(
+        feature('add', { kind: 'block', width: 60, depth: 40, height: 22 }),
+        feature('add', { kind: 'block', width: 40, depth: 40, height: 8 }, { at: [0, 0, 22] }),
+      ),
+    ).bodies,
+    f,
+    built(part).tol,
+  );
+  for (let i = 0; i <= 60; i++)
+    for (let j = 0; j <= 60; j++) {
+      const [u, v] = [-10 + 1.37 * i, -50 + 1.61 * j];
+      expect([u, v, Boolean(meet(u, v))]).toEqual([u, v, Boolean(bare(u, v))]);
+    }
+});
+
 describe('another side made the front', () => {
   const part = bodiesOf({
     a: [feature('add', block(60, 40, 30)), feature('cut', block(20, 10, 8), { at: [40, 0, 22] })],

@@ -9,15 +9,17 @@ import { layoutViews } from '../../core/sheet/layout.ts';
 import {
   INCH_SCALES,
   PAPER_NAMES,
-  type PaperName,
   paperFrame,
+  paperTitle,
   type Rect,
+  rectInside,
+  rectsMeet,
   STANDARD_SCALES,
 } from '../../core/sheet/paper.ts';
 import { onRule, settingOut } from '../../core/sheet/settingOut.ts';
 import { DEFAULT_SETUP, type SheetSetup, SOLIDS_RULES, WORKSHOP_RULES } from '../../core/sheet/setup.ts';
 import { drawSheet, type Sheet } from '../../core/sheet/sheet.ts';
-import { checkBar } from '../../core/sheet/titleBlock.ts';
+import { checkBar, titleBlock } from '../../core/sheet/titleBlock.ts';
 import { built, cutBy, type Feature, feature, partOf } from './given.ts';
 
 const block = (w: number, d: number, h: number) =>
@@ -56,7 +58,7 @@ const roomsAt = (setup: SheetSetup, load: Load, perUnit: number): { rooms: Rect[
 /** Every place on a millimetre grid, tried one by one. */
 const someGridPlace = (setup: SheetSetup, load: Load, ratio: number): boolean => {
   const { rooms, whole } = roomsAt(setup, load, load.units === 'in' ? ratio * 25.4 : ratio);
-  const paper = paperFrame(setup.paper as PaperName, setup.upright);
+  const paper = paperFrame(setup);
   const f = { x: paper.frame.x + 2, y: paper.frame.y + 2, w: paper.frame.w - 4, h: paper.frame.h - 4 };
   const bar = checkBar(paper, load.units).room;
   const clear = (r: Rect, o: Rect, gap: number, x: number, y: number): boolean =>
@@ -115,7 +117,7 @@ describe('fitting', () => {
           const by = [...p.layout.boxes.values()][0] as Rect;
           const raw = rooms[0] as Rect;
           const [x, y] = [by.x - 2 - raw.x, by.y - 9 - raw.y];
-          const paper = paperFrame(setup.paper as PaperName, setup.upright);
+          const paper = paperFrame(setup);
           expect(whole.x + x).toBeGreaterThanOrEqual(paper.frame.x + 2 - 1e-6);
           expect(whole.y + y + whole.h).toBeLessThanOrEqual(paper.frame.y + paper.frame.h - 2 + 1e-6);
           for (const r of rooms) {
@@ -282,4 +284,45 @@ test('views are called as the house rules have it', () => {
   expect(titles('views')).toEqual(['Front view', 'Top view', 'Left view']);
   expect(titles('elevations')).toEqual(['Elevation', 'Plan', 'Left end elevation']);
   expect(titles('sides')).toEqual(['Front view', 'Top view', 'Left side view']);
+});
+
+describe('papers of their own size and title blocks', () => {
+  const own = { paper: 'own', upright: false, ownPaper: [500, 260] } as const;
+  test('the frame keeps its margins, the strip takes the whole lower side', () => {
+    expect(paperFrame(own)).toMatchObject({
+      width: 500,
+      height: 260,
+      frame: { x: 20, y: 10, w: 470, h: 240 },
+      title: { x: 320, y: 10, w: 170, h: 27 },
+    });
+    expect(paperFrame({ ...own, titleBlock: 'strip' }).title).toEqual({ x: 20, y: 10, w: 470, h: 18 });
+    expect(paperTitle(own)).toBe('500 x 260 mm');
+  });
+  test.each(['corner', 'strip'] as const)('every word of a %s stands inside its block', (place) => {
+    const frame = paperFrame({ paper: 'A4', upright: true, titleBlock: place });
+    const facts = { scale: '1 : 2', units: 'mm', paper: 'A4 upright' };
+    const t = {
+      title: 'Cup-arm boss with a long name to be fitted in',
+      number: 'SP-104',
+      owner: 'Skerrow Point',
+      material: 'aluminium',
+      drawnBy: 'K. R.',
+      date: '2026-11-25',
+      revision: 'B',
+    };
+    const words = titleBlock(frame, t, 'first', facts).filter((i) => i.kind === 'text');
+    expect(words.map((w) => w.text)).toEqual(
+      expect.arrayContaining(Object.values(facts).map((x) => x.toUpperCase())),
+    );
+    const b = frame.title;
+    const { room } = checkBar(frame, 'mm');
+    expect(rectsMeet(room, b, -1e-9)).toBe(false);
+    expect(rectInside(room, frame.frame)).toBe(true);
+    for (const w of words) {
+      expect(w.at[0]).toBeGreaterThan(b.x);
+      expect(w.at[0] + w.text.length * w.height * 0.7).toBeLessThan(b.x + b.w);
+      expect(w.at[1]).toBeGreaterThan(b.y);
+      expect(w.at[1] + w.height).toBeLessThan(b.y + b.h);
+    }
+  });
 });

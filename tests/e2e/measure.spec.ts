@@ -261,6 +261,63 @@ test('a profile is counted on squares by keys and by clicks, half of it mirrored
   await expect(page.getByRole('dialog').getByText('Count at least three corners.')).toBeVisible();
 });
 
+test('a side of a counted profile is bent into an arc by its middle', async ({ page }) => {
+  await begin(page);
+  await page.getByRole('button', { name: 'Profile on squares' }).click();
+  const paper = page.getByTestId('squares');
+  await paper.focus();
+  // a square of four, begun at the cross
+  await page.keyboard.press('Enter');
+  for (const key of ['ArrowRight', 'ArrowUp', 'ArrowLeft']) {
+    for (let i = 0; i < 4; i++) await page.keyboard.press(key);
+    await page.keyboard.press('Enter');
+  }
+  // the right side's middle, two squares outward: a half circle
+  const right = paper.locator('rect').nth(1);
+  const grip = await right.boundingBox();
+  const unit = (await paper.evaluate((e) => (e as SVGSVGElement).getScreenCTM()?.a ?? 1)) * 20;
+  if (!grip) throw new Error('no grip');
+  await page.mouse.move(grip.x + grip.width / 2, grip.y + grip.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(grip.x + grip.width / 2 + 2 * unit, grip.y + grip.height / 2, { steps: 4 });
+  await page.mouse.up();
+  await page.getByRole('button', { name: 'Add this profile' }).click();
+  await expect(page.getByTestId('overall W')).toHaveText('30');
+  await expect(page.getByTestId('overall H')).toHaveText('20');
+});
+
+test('a line is dragged to another place, and a size typed before is one press away', async ({ page }) => {
+  await begin(page);
+  for (const text of ['block 60 x 40 x 30', 'hole 12 through', 'step right 20 x 8']) {
+    await line(page).fill(text);
+    await line(page).press('Enter');
+    await expect(line(page)).toHaveValue('');
+  }
+  const names = page.locator('li [draggable=true]');
+  await expect(names).toHaveText(['block', 'hole', 'step']);
+  await names.nth(2).dragTo(names.nth(1));
+  await expect(names).toHaveText(['block', 'step', 'hole']);
+  await type(page.getByLabel(/^block, wide/), '72');
+  await expect(page.getByTestId('overall W')).toHaveText('72');
+  await page.getByLabel(/^block.*deep/).focus();
+  await page.getByRole('button', { name: 'Recent size 72' }).click();
+  await expect(page.getByTestId('overall D')).toHaveText('72');
+});
+
+test('paper of its own size, with the title block as a strip', async ({ page }) => {
+  await openDrawing(page, server.address, 'Sensor shoe');
+  await stand(page, 'Set out');
+  await page.getByLabel('Paper', { exact: true }).selectOption('own');
+  await type(page.getByLabel('Paper, mm wide'), '500');
+  await expect(page.getByTestId('sheet').getByText('500 X 279 MM')).toBeVisible();
+  await page.getByRole('radio', { name: 'Strip' }).click();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByTestId('sheet').getByText('500 X 279 MM')).toBeVisible();
+  await stand(page, 'Set out');
+  await expect(page.getByRole('radio', { name: 'Strip' })).toBeChecked();
+});
+
 test('the task ticks itself where the drawing fulfils it', async ({ page }) => {
   await openDrawing(page, server.address, 'Vane hub, hollow hexagon');
   await page.getByRole('button', { name: /^Task/ }).click();
@@ -413,4 +470,12 @@ test('a picture lies beneath the sheet, scaled by two points, its sizes ticked o
   await saved(page);
   await page.reload();
   await expect(picture).toBeVisible();
+  // and it is traced on the squared paper, at the size found
+  await stand(page, 'Measure');
+  await page.getByRole('button', { name: 'Profile on squares' }).click();
+  await page.getByRole('switch', { name: 'Source beneath, to trace' }).click();
+  const traced = page.getByTestId('traced source');
+  // 80 mm are sixteen squares of 5 mm, 20 px each
+  await expect.poll(async () => Number(await traced.getAttribute('width'))).toBeGreaterThan(312);
+  expect(Number(await traced.getAttribute('width'))).toBeLessThan(328);
 });

@@ -151,7 +151,12 @@ export const AddLine = () => {
     return faults[0] && sentence(faults[0]);
   };
   const add = async (): Promise<void> => {
-    if (!read || read.kind === 'asks') return;
+    if (!read) return;
+    if (read.kind === 'asks') {
+      // what is open now may be answered by a line that is still being drawn
+      if (!(await enter(text)) && useDesk.getState().line === text) writeLine('');
+      return;
+    }
     // the field is free for the next line at once; a line that cannot be drawn comes back
     writeLine('');
     const wrong = await enter(text);

@@ -1,11 +1,11 @@
 'use client';
 import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Trash2 } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { type DragEvent, useEffect, useState } from 'react';
 import { freeName } from '../../../core/statement/freeName.ts';
 import { type StatementLine, statementOf } from '../../../core/statement/sentence.ts';
 import { turnedTable } from '../../../core/statement/turned.ts';
 import { type Feature, withFeatures } from '../change.ts';
-import { propose, useDesk, writeLine } from '../deskStore.ts';
+import { propose, proposeNext, useDesk, writeLine } from '../deskStore.ts';
 import { Findings, LineFindings } from '../Findings.tsx';
 import { field, Page } from '../Page.tsx';
 import { Sentence } from '../Sentence.tsx';
@@ -95,6 +95,51 @@ const LineTools = ({ line, count }: { line: FeatureLine; count: number }) => {
     </span>
   );
 };
+
+/** A line is dragged by its name, within its body; this is what is carried. */
+const CARRIED = 'application/x-statement-line';
+
+const LineName = ({ line }: { line: FeatureLine }) => (
+  // biome-ignore lint/a11y/noStaticElementInteractions: the buttons beside it move the line by keys
+  <span
+    draggable
+    title="Drag to another place in the statement"
+    onDragStart={(e) => {
+      e.dataTransfer.setData(CARRIED, JSON.stringify([line.body, line.feature]));
+      e.dataTransfer.effectAllowed = 'move';
+    }}
+    className="cursor-grab text-[13px] font-semibold text-deep"
+  >
+    {line.id}
+  </span>
+);
+
+/** A line takes the place of the one it is dropped on; the others close up. */
+const dropOn = (line: FeatureLine) => ({
+  onDragOver: (e: DragEvent<HTMLElement>) => {
+    if (!e.dataTransfer.types.includes(CARRIED)) return;
+    e.preventDefault();
+    e.currentTarget.style.boxShadow = 'inset 0 2px var(--color-house)';
+  },
+  onDragLeave: (e: DragEvent<HTMLElement>) => {
+    e.currentTarget.style.boxShadow = '';
+  },
+  onDrop: (e: DragEvent<HTMLElement>) => {
+    e.preventDefault();
+    e.currentTarget.style.boxShadow = '';
+    const [body, from] = JSON.parse(e.dataTransfer.getData(CARRIED)) as [number, number];
+    if (body !== line.body || from === line.feature) return;
+    void proposeNext(({ drawing }) => {
+      const id = drawing.part.bodies[body]?.features[from]?.id ?? '';
+      const moved = withFeatures(drawing, body, (f) => {
+        const [x] = f.splice(from, 1);
+        f.splice(line.feature, 0, x as Feature);
+        return f;
+      });
+      return { drawing: moved, label: `${id}: moved to the place of ${line.id}` };
+    });
+  },
+});
 
 /** What the part is called, and the unit of its sizes. */
 const PartHead = () => {
@@ -234,10 +279,11 @@ export const Measure = () => {
             return (
               <li
                 key={`feature ${line.body} ${line.id}`}
+                {...dropOn(line)}
                 className={`group border-b border-rule px-5 py-[3px] ${line.off ? 'text-second line-through decoration-rule-strong' : ''}`}
               >
                 <div className="flex items-center justify-between">
-                  <span className="text-[13px] font-semibold text-deep">{line.id}</span>
+                  <LineName line={line} />
                   <LineTools line={line} count={count} />
                 </div>
                 {table ? (

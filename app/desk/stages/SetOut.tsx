@@ -3,7 +3,13 @@ import { useEffect, useState } from 'react';
 import type { SheetPlan } from '../../../core/drawing/desk.ts';
 import type { ViewName } from '../../../core/part/schema.ts';
 import { withFront } from '../../../core/part/turnPart.ts';
-import { INCH_SCALES, PAPER_NAMES, STANDARD_SCALES, scaleText } from '../../../core/sheet/paper.ts';
+import {
+  INCH_SCALES,
+  PAPER_NAMES,
+  paperSize,
+  STANDARD_SCALES,
+  scaleText,
+} from '../../../core/sheet/paper.ts';
 import { VIEW_TITLES, type ViewNames } from '../../../core/sheet/viewTitles.ts';
 import { Choice, Tick } from '../Choice.tsx';
 import { changeRules, changeSetup } from '../change.ts';
@@ -150,6 +156,45 @@ export const SetOut = () => {
   );
 };
 
+/** Width and height of a paper of its own size, as it lies. */
+const OwnPaper = () => {
+  const drawing = useDesk((s) => s.drawing);
+  const size = paperSize(drawing.setup);
+  return (
+    <>
+      {(['wide', 'high'] as const).map((name, i) => (
+        <label key={name} className="flex items-center gap-1">
+          <input
+            aria-label={`Paper, mm ${name}`}
+            type="number"
+            min={120}
+            max={3000}
+            step={1}
+            className={`${field} figures w-[74px] text-right`}
+            key={size[i]}
+            defaultValue={size[i]}
+            onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+            onBlur={(e) => {
+              const mm = Number(e.target.value);
+              if (mm === size[i]) return;
+              if (!(mm >= 120 && mm <= 3000)) {
+                e.target.value = String(size[i]);
+                return;
+              }
+              const ownPaper: [number, number] = i ? [size[0], mm] : [mm, size[1]];
+              void propose(
+                changeSetup(drawing, { ownPaper, place: undefined }),
+                `Paper ${ownPaper.join(' x ')} mm`,
+              );
+            }}
+          />
+          <span className="text-second">{i ? 'mm' : 'x'}</span>
+        </label>
+      ))}
+    </>
+  );
+};
+
 /** Paper, scale, angle, views and gap. */
 const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
   const drawing = useDesk((s) => s.drawing);
@@ -168,20 +213,48 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
           aria-label="Paper"
           className={field}
           value={setup.paper}
-          onChange={(e) => set({ paper: e.target.value, place: undefined }, `Paper ${e.target.value}`)}
+          onChange={(e) => {
+            const paper = e.target.value as typeof setup.paper;
+            // an own size begins as the sheet that lies there now
+            const own =
+              paper === 'own' ? { ownPaper: paperSize(setup).map(Math.round) as [number, number] } : {};
+            set(
+              { paper, ...own, place: undefined },
+              paper === 'own' ? 'Paper of an own size' : `Paper ${paper}`,
+            );
+          }}
         >
           {PAPER_NAMES.map((p) => (
             <option key={p}>{p}</option>
           ))}
+          <option value="own">Own size</option>
         </select>
+        {setup.paper !== 'own' && (
+          <Choice
+            name="Which way up"
+            value={setup.upright ? 'upright' : 'landscape'}
+            options={[
+              { value: 'landscape', label: 'Landscape' },
+              { value: 'upright', label: 'Upright' },
+            ]}
+            onChange={(v) => set({ upright: v === 'upright', place: undefined }, `Sheet ${v}`)}
+          />
+        )}
+      </Row>
+      {setup.paper === 'own' && (
+        <Row label="Width and height">
+          <OwnPaper />
+        </Row>
+      )}
+      <Row label="Title block">
         <Choice
-          name="Which way up"
-          value={setup.upright ? 'upright' : 'landscape'}
+          name="Title block"
+          value={setup.titleBlock ?? 'corner'}
           options={[
-            { value: 'landscape', label: 'Landscape' },
-            { value: 'upright', label: 'Upright' },
+            { value: 'corner', label: 'Corner' },
+            { value: 'strip', label: 'Strip' },
           ]}
-          onChange={(v) => set({ upright: v === 'upright', place: undefined }, `Sheet ${v}`)}
+          onChange={(titleBlock) => set({ titleBlock, place: undefined }, `Title block as a ${titleBlock}`)}
         />
       </Row>
       <Row label="Scale">

@@ -2,6 +2,7 @@ import { notFound } from 'next/navigation';
 import { z } from 'zod';
 import { openDesk } from '../../../../core/drawing/desk.ts';
 import { decimal } from '../../../../core/number/format.ts';
+import { paperTitle } from '../../../../core/sheet/paper.ts';
 import { onRule, type RuleUnit } from '../../../../core/sheet/settingOut.ts';
 import { database } from '../../../../server/context.ts';
 import { idParameter } from '../../../../server/exchange.ts';
@@ -53,9 +54,8 @@ const SettingOutPage = async ({
         {kept.drawing.title}
       </h1>
       <p className="mb-2 text-second">
-        {kept.drawing.setup.paper}
-        {kept.drawing.setup.upright ? ' upright' : ' landscape'}. From the lower left corner of the sheet, in{' '}
-        {WORDS[unit.in]}, in the order to mark.
+        {paperTitle(kept.drawing.setup)}. From the lower left corner of the sheet, in {WORDS[unit.in]}, in the
+        order to mark.
       </p>
       <div className="columns-2 gap-6">
         {groups.map((g) => (
