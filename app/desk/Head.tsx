@@ -7,7 +7,7 @@ import { HouseMark } from '../HouseMark.tsx';
 import { Choice } from './Choice.tsx';
 import { changeSetup } from './change.ts';
 import { Daybook } from './Daybook.tsx';
-import { flush, goThroughHistory, propose, useDesk } from './deskStore.ts';
+import { enact, flush, goThroughHistory, useDesk } from './deskStore.ts';
 import { SourcePanel } from './SourcePanel.tsx';
 import { TaskPanel } from './TaskPanel.tsx';
 
@@ -112,7 +112,7 @@ export const Head = () => {
           { value: 'third', label: 'Third angle' },
         ]}
         onChange={(angle) =>
-          void propose(changeSetup(drawing, { angle }), `${angle === 'first' ? 'First' : 'Third'} angle`)
+          enact(changeSetup(drawing, { angle }), `${angle === 'first' ? 'First' : 'Third'} angle`)
         }
       />
       <span className="flex">

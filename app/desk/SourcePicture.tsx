@@ -4,7 +4,7 @@ import { paperFrame } from '../../core/sheet/paper.ts';
 import { typedContext } from '../../core/statement/typed/enter.ts';
 import { scaledByTwoPoints } from '../../core/task/source.ts';
 import { sourceAddress } from '../client.ts';
-import { propose, scaleBy, useDesk } from './deskStore.ts';
+import { enact, scaleBy, useDesk } from './deskStore.ts';
 import { FaultNote } from './FaultNote.tsx';
 import { field } from './Page.tsx';
 
@@ -95,7 +95,7 @@ export const ScalingBar = () => {
     }
     const { height } = paperFrame(drawing.setup);
     const up = (p: readonly [number, number]): [number, number] => [p[0], height - p[1]];
-    void propose(
+    enact(
       { ...drawing, source: scaledByTwoPoints(source, up(a), up(b), real * perUnit) },
       `Picture scaled: ${apart} between two points`,
     );

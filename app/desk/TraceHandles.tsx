@@ -2,7 +2,7 @@
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import type { Drawing } from '../../core/drawing/drawing.ts';
 import { replaceAt } from './change.ts';
-import { type GoodPicture, preview, propose, standAt, useDesk } from './deskStore.ts';
+import { enact, type GoodPicture, preview, propose, standAt, useDesk } from './deskStore.ts';
 
 type Point = readonly [number, number];
 type Grip = 'start' | 'end' | 'whole';
@@ -85,7 +85,7 @@ export const TraceHandles = ({
             if (!by) return;
             e.preventDefault();
             const far = (e.shiftKey ? 10 : 1) * k * (drawing.part.units === 'mm' ? 1 : step);
-            void propose(
+            enact(
               moved(grip, ends, [(by[0] as number) * far, (by[1] as number) * far]),
               `Cut ${c.name}: moved`,
             );

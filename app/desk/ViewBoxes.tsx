@@ -3,7 +3,7 @@ import { type PointerEvent, useEffect, useRef } from 'react';
 import type { Drawing } from '../../core/drawing/drawing.ts';
 import type { ViewName } from '../../core/part/schema.ts';
 import { changeSetup } from './change.ts';
-import { type GoodPicture, preview, propose, useDesk } from './deskStore.ts';
+import { enact, type GoodPicture, preview, useDesk } from './deskStore.ts';
 import { ACCOUNT_INK } from './inks.ts';
 
 const ACCOUNTS = {
@@ -116,7 +116,7 @@ export const ViewBoxes = ({
   const drop = (): void => {
     const d = drag.current;
     drag.current = undefined;
-    if (d?.next) void propose(d.next, d.view === 'front' ? 'The views moved' : `Gap ${d.next.setup.gap}`);
+    if (d?.next) enact(d.next, d.view === 'front' ? 'The views moved' : `Gap ${d.next.setup.gap}`);
   };
   return (
     <g>

@@ -214,6 +214,11 @@ export const propose = (drawing: Drawing, label: string): Promise<readonly Fault
   return proposeNext((now) => ({ drawing: rebase(base, drawing, now.drawing), label }));
 };
 
+/** Proposes a change made by one press, where no field stands by to show a refusal: what keeps it out is told above the book. */
+export const enact = (drawing: Drawing, label: string): void => {
+  void propose(drawing, label).then((faults) => set({ faults }));
+};
+
 /** Shows a change while it is being dragged, without keeping it. */
 export const preview = async (drawing: Drawing): Promise<void> => {
   const picture = await workPicture(drawing, true);

@@ -4,6 +4,7 @@ import { type PartFile, partSchema, readBySchema } from '../part/schema.ts';
 import { cutSchema, DEFAULT_SETUP, setupSchema } from '../sheet/setup.ts';
 import { sourceSchema } from '../task/source.ts';
 import { taskSchema } from '../task/task.ts';
+import { groupsSchema } from './groups.ts';
 import { standingsSchema } from './standings.ts';
 
 /** A whole drawing as it is kept and saved (docs/drawing-format.md): part, sheet choices, cuts and title block. */
@@ -24,6 +25,8 @@ export const drawingSchema = z.strictObject({
   task: taskSchema.max(60).optional(),
   /** sizes whose figure is not simply given, by their place in the part */
   standings: standingsSchema.optional(),
+  /** lines of the statement that are kept together */
+  groups: groupsSchema.max(100).optional(),
   /** the given picture, where it lies beneath the sheet */
   source: sourceSchema.optional(),
 });

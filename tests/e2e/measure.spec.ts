@@ -297,6 +297,17 @@ test('a line is dragged to another place, and a size typed before is one press a
   await expect(names).toHaveText(['block', 'hole', 'step']);
   await names.nth(2).dragTo(names.nth(1));
   await expect(names).toHaveText(['block', 'step', 'hole']);
+  await page.getByRole('button', { name: 'Group hole with the line above' }).click();
+  await type(page.getByLabel('Name of the group group'), 'inside');
+  // cuts cannot come before there is anything to cut: that is told, and nothing moves
+  await page.getByRole('button', { name: 'Move up the group inside' }).click();
+  await expect(page.getByRole('alert').first()).toContainText('step');
+  await expect(names).toHaveText(['block', 'step', 'hole']);
+  await page.getByRole('button', { name: 'Copy the group inside' }).click();
+  await expect(names).toHaveText(['block', 'step', 'hole', 'step 2', 'hole 2']);
+  await expect(page.getByLabel('Name of the group inside 2')).toBeVisible();
+  await page.getByRole('button', { name: 'Take out the group inside 2' }).click();
+  await expect(names).toHaveText(['block', 'step', 'hole']);
   await type(page.getByLabel(/^block, wide/), '72');
   await expect(page.getByTestId('overall W')).toHaveText('72');
   await page.getByLabel(/^block.*deep/).focus();

@@ -1,7 +1,7 @@
 import { decimal } from '../../../core/number/format.ts';
 import { withFront } from '../../../core/part/turnPart.ts';
 import type { Looks, PickedFace } from '../../../workers/pictorial.ts';
-import { propose, useDesk, writeLine } from '../deskStore.ts';
+import { enact, useDesk, writeLine } from '../deskStore.ts';
 
 const round = (x: number, units: 'mm' | 'in'): string =>
   units === 'mm' ? decimal(x, 0) : decimal(Math.round(x * 8) / 8, 4);
@@ -124,7 +124,7 @@ export const Pointed = ({ face, corners }: { face: PickedFace | undefined; corne
           type="button"
           className={`${offer} mt-1.5`}
           onClick={() =>
-            void propose(
+            enact(
               { ...drawing, part: withFront(drawing.part, face.looks as Exclude<Looks, 'aslant'>) },
               `The ${face.looks} made the front`,
             )

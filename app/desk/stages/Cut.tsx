@@ -8,7 +8,7 @@ import { typedQuantity, type ViewName } from '../../../core/part/schema.ts';
 import type { CutPicture } from '../../../workers/deskPicture.ts';
 import { Tick } from '../Choice.tsx';
 import { replaceAt } from '../change.ts';
-import { follow, propose, useDesk } from '../deskStore.ts';
+import { enact, follow, propose, useDesk } from '../deskStore.ts';
 import { FaultNote } from '../FaultNote.tsx';
 import { FigureField } from '../FigureField.tsx';
 import { Findings } from '../Findings.tsx';
@@ -194,7 +194,7 @@ export const Cut = () => {
       look: 'down',
     };
     setChosen(drawing.cuts.length);
-    void propose({ ...drawing, cuts: [...drawing.cuts, { on: true, trace }] }, `Cut ${trace.name}: added`);
+    enact({ ...drawing, cuts: [...drawing.cuts, { on: true, trace }] }, `Cut ${trace.name}: added`);
   };
   return (
     <Page
@@ -239,7 +239,7 @@ export const Cut = () => {
                 name={`Cut ${cut.trace.name} drawn`}
                 on={cut.on}
                 onChange={(on) =>
-                  void propose(
+                  enact(
                     replaceAt(drawing, ['cuts', index, 'on'], on),
                     `Cut ${cut.trace.name}: ${on ? 'on' : 'off'}`,
                   )
@@ -252,7 +252,7 @@ export const Cut = () => {
               aria-label={`Take cut ${cut.trace.name} out`}
               className="grid size-6 place-items-center rounded hover:bg-[#e3ecfb]"
               onClick={() =>
-                void propose(
+                enact(
                   { ...drawing, cuts: drawing.cuts.filter((_, i) => i !== index) },
                   `Cut ${cut.trace.name}: taken out`,
                 )

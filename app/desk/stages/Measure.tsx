@@ -1,145 +1,18 @@
 'use client';
-import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Trash2 } from 'lucide-react';
-import { type DragEvent, useEffect, useState } from 'react';
-import { freeName } from '../../../core/statement/freeName.ts';
-import { type StatementLine, statementOf } from '../../../core/statement/sentence.ts';
+import { Fragment, useEffect, useState } from 'react';
+import { groupOfLine } from '../../../core/drawing/groups.ts';
+import { statementOf } from '../../../core/statement/sentence.ts';
 import { turnedTable } from '../../../core/statement/turned.ts';
-import { type Feature, withFeatures } from '../change.ts';
-import { propose, proposeNext, useDesk, writeLine } from '../deskStore.ts';
+import { enact, useDesk, writeLine } from '../deskStore.ts';
 import { Findings, LineFindings } from '../Findings.tsx';
 import { field, Page } from '../Page.tsx';
 import { Sentence } from '../Sentence.tsx';
 import { AddLine } from './AddLine.tsx';
+import { GroupHead } from './GroupHead.tsx';
+import { dropOn, type FeatureLine, LineName, LineTools } from './LineTools.tsx';
 import { SizeList } from './SizeList.tsx';
 import { StatementEditor } from './StatementEditor.tsx';
 import { TurnedTable } from './TurnedTable.tsx';
-
-type FeatureLine = Extract<StatementLine, { kind: 'feature' }>;
-
-const LineTools = ({ line, count }: { line: FeatureLine; count: number }) => {
-  const drawing = useDesk((s) => s.drawing);
-  const change = (label: string, work: (f: Feature[]) => Feature[]): void => {
-    void propose(withFeatures(drawing, line.body, work), `${line.id}: ${label}`);
-  };
-  const move =
-    (by: number) =>
-    (f: Feature[]): Feature[] => {
-      const [x] = f.splice(line.feature, 1);
-      f.splice(line.feature + by, 0, x as Feature);
-      return f;
-    };
-  /** With its last feature a body goes too. */
-  const takeOut = (): void => {
-    const left = withFeatures(drawing, line.body, (f) => f.filter((_, i) => i !== line.feature));
-    const bodies = left.part.bodies.filter((b) => b.features.length);
-    void propose({ ...left, part: { ...left.part, bodies } }, `${line.id}: taken out`);
-  };
-  const tool =
-    'grid size-6 place-items-center rounded hover:bg-[#e3ecfb] disabled:opacity-30 disabled:hover:bg-transparent';
-  const size = { size: 14, 'aria-hidden': true } as const;
-  return (
-    <span className="flex shrink-0 text-second opacity-0 transition-opacity group-focus-within:opacity-100 group-hover:opacity-100">
-      <button
-        type="button"
-        className={tool}
-        aria-label={`Move ${line.id} up`}
-        disabled={line.feature === 0}
-        onClick={() => change('moved up', move(-1))}
-      >
-        <ArrowUp {...size} />
-      </button>
-      <button
-        type="button"
-        className={tool}
-        aria-label={`Move ${line.id} down`}
-        disabled={line.feature === count - 1}
-        onClick={() => change('moved down', move(1))}
-      >
-        <ArrowDown {...size} />
-      </button>
-      <button
-        type="button"
-        className={tool}
-        aria-label={`Copy ${line.id}`}
-        onClick={() =>
-          change('copied', (f) => {
-            const own = f[line.feature] as Feature;
-            f.splice(line.feature + 1, 0, {
-              ...own,
-              id: freeName(
-                own.id.replace(/ \d+$/, ''),
-                f.map((x) => x.id),
-              ),
-            });
-            return f;
-          })
-        }
-      >
-        <Copy {...size} />
-      </button>
-      <button
-        type="button"
-        className={tool}
-        aria-label={`Switch ${line.id} ${line.off ? 'on' : 'off'}`}
-        onClick={() =>
-          change(line.off ? 'switched on' : 'switched off', (f) =>
-            f.map((x, i) => (i === line.feature ? { ...x, off: !line.off } : x)),
-          )
-        }
-      >
-        {line.off ? <Eye {...size} /> : <EyeOff {...size} />}
-      </button>
-      <button type="button" className={tool} aria-label={`Take ${line.id} out`} onClick={() => takeOut()}>
-        <Trash2 {...size} />
-      </button>
-    </span>
-  );
-};
-
-/** A line is dragged by its name, within its body; this is what is carried. */
-const CARRIED = 'application/x-statement-line';
-
-const LineName = ({ line }: { line: FeatureLine }) => (
-  // biome-ignore lint/a11y/noStaticElementInteractions: the buttons beside it move the line by keys
-  <span
-    draggable
-    title="Drag to another place in the statement"
-    onDragStart={(e) => {
-      e.dataTransfer.setData(CARRIED, JSON.stringify([line.body, line.feature]));
-      e.dataTransfer.effectAllowed = 'move';
-    }}
-    className="cursor-grab text-[13px] font-semibold text-deep"
-  >
-    {line.id}
-  </span>
-);
-
-/** A line takes the place of the one it is dropped on; the others close up. */
-const dropOn = (line: FeatureLine) => ({
-  onDragOver: (e: DragEvent<HTMLElement>) => {
-    if (!e.dataTransfer.types.includes(CARRIED)) return;
-    e.preventDefault();
-    e.currentTarget.style.boxShadow = 'inset 0 2px var(--color-house)';
-  },
-  onDragLeave: (e: DragEvent<HTMLElement>) => {
-    e.currentTarget.style.boxShadow = '';
-  },
-  onDrop: (e: DragEvent<HTMLElement>) => {
-    e.preventDefault();
-    e.currentTarget.style.boxShadow = '';
-    const [body, from] = JSON.parse(e.dataTransfer.getData(CARRIED)) as [number, number];
-    if (body !== line.body || from === line.feature) return;
-    void proposeNext(({ drawing }) => {
-      const id = drawing.part.bodies[body]?.features[from]?.id ?? '';
-      const moved = withFeatures(drawing, body, (f) => {
-        const [x] = f.splice(from, 1);
-        f.splice(line.feature, 0, x as Feature);
-        return f;
-      });
-      return { drawing: moved, label: `${id}: moved to the place of ${line.id}` };
-    });
-  },
-});
 
 /** What the part is called, and the unit of its sizes. */
 const PartHead = () => {
@@ -155,7 +28,7 @@ const PartHead = () => {
     }
     // the sheet's title follows as long as it is the part's name
     const title = drawing.title === name ? next : drawing.title;
-    void propose({ ...drawing, title, part: { ...drawing.part, name: next } }, `Named ${next}`);
+    enact({ ...drawing, title, part: { ...drawing.part, name: next } }, `Named ${next}`);
   };
   return (
     <span className="flex items-center gap-1.5">
@@ -174,7 +47,7 @@ const PartHead = () => {
         aria-label="Unit of the part's sizes"
         value={units}
         onChange={(e) =>
-          void propose(
+          enact(
             { ...drawing, part: { ...drawing.part, units: e.target.value as 'mm' | 'in' } },
             `Sizes in ${e.target.value}`,
           )
@@ -276,23 +149,31 @@ export const Measure = () => {
             const count = home.length;
             const own = home[line.feature];
             const table = own && turnedTable(own);
+            const bodyName = drawing.part.bodies[line.body]?.name ?? '';
+            const group = groupOfLine(drawing, bodyName, line.id);
+            const before = home[line.feature - 1];
+            const heads = group && !(before && group.lines.includes(before.id));
             return (
-              <li
-                key={`feature ${line.body} ${line.id}`}
-                {...dropOn(line)}
-                className={`group border-b border-rule px-5 py-[3px] ${line.off ? 'text-second line-through decoration-rule-strong' : ''}`}
-              >
-                <div className="flex items-center justify-between">
-                  <LineName line={line} />
-                  <LineTools line={line} count={count} />
-                </div>
-                {table ? (
-                  <TurnedTable table={table} body={line.body} feature={line.feature} id={line.id} />
-                ) : (
-                  <Sentence tokens={line.tokens} subject={line.id} />
+              <Fragment key={`feature ${line.body} ${line.id}`}>
+                {heads && (
+                  <GroupHead group={group} off={home.every((f) => f.off || !group.lines.includes(f.id))} />
                 )}
-                <LineFindings where={placeOf(line)} />
-              </li>
+                <li
+                  {...dropOn(line)}
+                  className={`group border-b border-rule py-[3px] pr-5 ${group ? 'border-l-4 border-l-[#bcd0f2] pl-4' : 'pl-5'} ${line.off ? 'text-second line-through decoration-rule-strong' : ''}`}
+                >
+                  <div className="flex items-center justify-between">
+                    <LineName line={line} />
+                    <LineTools line={line} count={count} />
+                  </div>
+                  {table ? (
+                    <TurnedTable table={table} body={line.body} feature={line.feature} id={line.id} />
+                  ) : (
+                    <Sentence tokens={line.tokens} subject={line.id} />
+                  )}
+                  <LineFindings where={placeOf(line)} />
+                </li>
+              </Fragment>
             );
           })}
         </ul>

@@ -2,7 +2,7 @@
 import { VIEW_NAMES, type ViewName } from '../../../core/part/schema.ts';
 import { Choice, Tick } from '../Choice.tsx';
 import { changeRules } from '../change.ts';
-import { propose, useDesk } from '../deskStore.ts';
+import { enact, useDesk } from '../deskStore.ts';
 import { field, Page, Row } from '../Page.tsx';
 
 /** Stage 3: the views and how their lines are drawn. */
@@ -11,7 +11,7 @@ export const Project = () => {
   const picture = useDesk((s) => s.picture);
   const { rules } = drawing.setup;
   const rule = (change: Partial<typeof rules>, label: string): void =>
-    void propose(changeRules(drawing, change), label);
+    enact(changeRules(drawing, change), label);
   return (
     <Page title="Views" note="Each line of the picture once: visible over hidden, hidden over centre lines.">
       <table className="w-full text-[13.5px]">

@@ -13,7 +13,7 @@ import {
 import { VIEW_TITLES, type ViewNames } from '../../../core/sheet/viewTitles.ts';
 import { Choice, Tick } from '../Choice.tsx';
 import { changeRules, changeSetup } from '../change.ts';
-import { propose, useDesk } from '../deskStore.ts';
+import { enact, useDesk } from '../deskStore.ts';
 import { planSheet } from '../engine.ts';
 import { Findings } from '../Findings.tsx';
 import { field, Page, Row } from '../Page.tsx';
@@ -67,7 +67,7 @@ const Offers = ({ plan }: { plan: SheetPlan }) => {
           key={o.label}
           type="button"
           className={offer}
-          onClick={() => void propose(changeSetup(drawing, o.change), o.label)}
+          onClick={() => enact(changeSetup(drawing, o.change), o.label)}
         >
           {o.label}
         </button>
@@ -94,7 +94,7 @@ const Proposal = ({ plan }: { plan: SheetPlan }) => {
           <button
             type="button"
             className={offer}
-            onClick={() => void propose(changeSetup(drawing, { views: [...views] }), 'Proposed views')}
+            onClick={() => enact(changeSetup(drawing, { views: [...views] }), 'Proposed views')}
           >
             Take these
           </button>
@@ -112,7 +112,7 @@ const Proposal = ({ plan }: { plan: SheetPlan }) => {
             type="button"
             className={offer}
             onClick={() =>
-              void propose(
+              enact(
                 { ...drawing, part: withFront(drawing.part, plan.front.side) },
                 `The ${plan.front.side} made the front`,
               )
@@ -182,10 +182,7 @@ const OwnPaper = () => {
                 return;
               }
               const ownPaper: [number, number] = i ? [size[0], mm] : [mm, size[1]];
-              void propose(
-                changeSetup(drawing, { ownPaper, place: undefined }),
-                `Paper ${ownPaper.join(' x ')} mm`,
-              );
+              enact(changeSetup(drawing, { ownPaper, place: undefined }), `Paper ${ownPaper.join(' x ')} mm`);
             }}
           />
           <span className="text-second">{i ? 'mm' : 'x'}</span>
@@ -201,9 +198,9 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
   const { setup } = drawing;
   const scales: readonly number[] = drawing.part.units === 'in' ? INCH_SCALES : STANDARD_SCALES;
   const set = (change: Partial<typeof setup>, label: string): void =>
-    void propose(changeSetup(drawing, change), label);
+    enact(changeSetup(drawing, change), label);
   const rule = (change: Partial<typeof setup.rules>, label: string): void =>
-    void propose(changeRules(drawing, change), label);
+    enact(changeRules(drawing, change), label);
   return (
     <>
       <Findings about={['setup', 'cuts']} />

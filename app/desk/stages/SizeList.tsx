@@ -7,7 +7,7 @@ import {
   standingSizes,
   toFind,
 } from '../../../core/drawing/standings.ts';
-import { propose, useDesk } from '../deskStore.ts';
+import { enact, useDesk } from '../deskStore.ts';
 import { field } from '../Page.tsx';
 
 const WORDS: Record<StandingSize['standing'], string> = {
@@ -29,7 +29,7 @@ export const SizeList = () => {
     const { [size.key]: _, ...others } = drawing.standings ?? {};
     const next =
       standing === 'given' ? others : { ...others, [size.key]: { standing, ...(from && { from }) } };
-    void propose(
+    enact(
       { ...drawing, standings: Object.keys(next).length ? next : undefined },
       `${size.line}, ${size.words}: ${standing}`,
     );
