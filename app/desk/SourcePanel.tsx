@@ -138,7 +138,7 @@ export const SourcePanel = () => {
                     }}
                     className="mt-1 font-semibold text-house hover:underline"
                   >
-                    Scale it by two points
+                    Scale or measure by two points
                   </button>
                   <h3 className="mt-3 border-b border-rule-strong font-semibold">Sizes on it</h3>
                   <ul>

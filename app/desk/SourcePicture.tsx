@@ -1,8 +1,9 @@
 'use client';
 import { useState } from 'react';
+import { decimal } from '../../core/number/format.ts';
 import { paperFrame } from '../../core/sheet/paper.ts';
 import { typedContext } from '../../core/statement/typed/enter.ts';
-import { scaledByTwoPoints } from '../../core/task/source.ts';
+import { nearestSize, scaledByTwoPoints } from '../../core/task/source.ts';
 import { sourceAddress } from '../client.ts';
 import { enact, scaleBy, useDesk } from './deskStore.ts';
 import { FaultNote } from './FaultNote.tsx';
@@ -136,7 +137,31 @@ export const ScalingBar = () => {
           Leave it
         </button>
       </span>
+      {points.length === 2 && <Proportion points={points} />}
       <FaultNote texts={fault ? [fault] : []} />
     </div>
+  );
+};
+
+/** Beyond this share a length on the picture is not taken for the size that comes nearest to it. */
+const AGREES = 0.02;
+
+/** How far two points are apart as the picture is scaled now, and the size of the statement that comes nearest. */
+const Proportion = ({ points }: { points: readonly (readonly [number, number])[] }) => {
+  const part = useDesk((s) => s.drawing.part);
+  const perUnit = useDesk((s) => s.picture?.perUnit ?? 1);
+  const [a, b] = points as [readonly [number, number], readonly [number, number]];
+  const length = Math.hypot(b[0] - a[0], b[1] - a[1]) / perUnit;
+  const near = nearestSize(length, part);
+  return (
+    <p className="mt-1 text-second" data-testid="proportion">
+      As it lies they are <span className="figures">{decimal(length, 2)}</span> {part.units} apart.
+      {near &&
+        ` The nearest size is ${near.text} (${near.where}): ${
+          Math.abs(near.off) <= AGREES
+            ? 'they agree'
+            : `the picture is ${decimal(Math.abs(near.off) * 100, 1)} % ${near.off > 0 ? 'larger' : 'smaller'}`
+        }.`}
+    </p>
   );
 };

@@ -76,6 +76,33 @@ export const sourceSizes = (sizes: readonly string[], part: PartFile): SourceSiz
   });
 };
 
+/** The size of the statement that comes nearest to a length measured on the picture, and by how much of itself it differs. */
+export type NearestSize = { readonly text: string; readonly where: string; readonly off: number };
+
+/**
+ * Holds a length measured on the picture against the sizes of the statement.
+ * @param length in the part's unit
+ * @returns undefined where nothing is stated
+ */
+export const nearestSize = (length: number, part: PartFile): NearestSize | undefined => {
+  if (!part.bodies.length && !part.dims) return undefined;
+  const read = sizeReader(part);
+  let best: NearestSize | undefined;
+  for (const s of standingSizes(part, undefined)) {
+    let worth: number;
+    try {
+      worth = read.length(s.text, []);
+    } catch {
+      continue; // angles and counts are no lengths
+    }
+    if (!(worth > 0)) continue;
+    const off = (length - worth) / worth;
+    if (!best || Math.abs(off) < Math.abs(best.off))
+      best = { text: s.text, where: `${s.line}, ${s.words}`, off };
+  }
+  return best;
+};
+
 /**
  * Scales and moves a source so that two of its points lie as far apart as their real distance says; the first stays where it is.
  * @param a, b the points as they lie on the paper now, mm

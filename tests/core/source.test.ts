@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { type Source, scaledByTwoPoints, sourceSizes } from '../../core/task/source.ts';
+import { nearestSize, type Source, scaledByTwoPoints, sourceSizes } from '../../core/task/source.ts';
 import { feature, partOf } from './given.ts';
 
 const part = {
@@ -52,4 +52,24 @@ test('scaled by two points: they lie as far apart as they should, and the first 
   expect(Math.hypot(d[0] - c[0], d[1] - c[1])).toBeCloseTo(45, 9);
   expect(c[0]).toBeCloseTo(a[0], 9);
   expect(c[1]).toBeCloseTo(a[1], 9);
+});
+
+describe('a length measured on the picture', () => {
+  const part = partOf(
+    feature('add', { kind: 'block', width: 60, depth: 40, height: '60/4' }, { id: 'base' }),
+  );
+  test.each([
+    [59.4, '60', -0.01],
+    [41, '40', 0.025],
+    [15, '60/4', 0],
+    [10, '60/4', -1 / 3],
+  ])('%p comes nearest to %p', (length, text, off) => {
+    const near = nearestSize(length, part);
+    expect(near?.text).toBe(text);
+    expect(near?.off).toBeCloseTo(off, 9);
+    expect(near?.where).toContain('base');
+  });
+  test('nothing stated, nothing near', () => {
+    expect(nearestSize(10, { ...part, bodies: [] })).toBeUndefined();
+  });
 });

@@ -466,12 +466,13 @@ test('a picture lies beneath the sheet, scaled by two points, its sizes ticked o
   await sizes.press('Enter');
   await expect(page.getByRole('listitem').filter({ hasText: /^60/ })).toContainText('used');
   await expect(page.getByRole('listitem').filter({ hasText: /^41/ })).toContainText('unused');
-  await page.getByRole('button', { name: 'Scale it by two points' }).click();
+  await page.getByRole('button', { name: 'Scale or measure by two points' }).click();
   // the rectangle's upper side is 60 mm long
   const box = await picture.boundingBox();
   if (!box) throw new Error('no picture');
   await page.mouse.click(box.x + box.width * 0.125, box.y + box.height / 6);
   await page.mouse.click(box.x + box.width * 0.875, box.y + box.height / 6);
+  await expect(page.getByTestId('proportion')).toContainText('The nearest size is');
   await page.getByLabel('Real distance between the two points').fill('60');
   await page.keyboard.press('Enter');
   // 400 pixels are 80 mm of the part then, at the sheet's scale
