@@ -1,6 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { drawingOfPart } from '../core/drawing/drawing.ts';
 import { findingsOf } from '../core/finding/findings.ts';
+import { featureRows, scaleFromBox } from '../core/ledger/ledger.ts';
+import { numberPoints } from '../core/ledger/numbering.ts';
+import { postingsIn } from '../core/ledger/postings.ts';
 import { sentence } from '../core/number/fault.ts';
 import { type ViewName, viewName } from '../core/part/schema.ts';
 import type { Divisions } from '../core/section/cutPoints.ts';
@@ -11,6 +14,7 @@ import { DEFAULT_SETUP, type SheetSetup, SOLIDS_RULES } from '../core/sheet/setu
 import { drawSheet } from '../core/sheet/sheet.ts';
 import { frameToward, VIEW_FRAMES, type ViewFrame } from '../core/view/frames.ts';
 import { type View, viewOf } from '../core/view/view.ts';
+import { type Ledger, ledgerCsv, ledgerJson } from '../formats/ledgerText.ts';
 import { measureJson, sectionFrame, sectionJson, viewsJson } from '../formats/resultJson.ts';
 import { sheetSvg } from '../formats/sheetSvg.ts';
 import { loadPart, loadPlanes } from './input.ts';
@@ -21,6 +25,7 @@ export type Options = {
   toward?: string | undefined;
   section?: string[] | undefined;
   json?: boolean | undefined;
+  csv?: boolean | undefined;
   angle?: string | undefined;
   paper?: string | undefined;
   scale?: string | undefined;
@@ -159,4 +164,36 @@ export const sheet = async (
   // loaded only here: the PDF library is larger than all the rest
   const { sheetPdf } = await import('../formats/sheetPdf.ts');
   return sheetPdf(drawn, source.name, font, new Date(0));
+};
+
+/** The numbered points and the features with a centre, with their postings in the views asked for. */
+export const ledger = (positionals: readonly string[], options: Options): string => {
+  const [file] = only(positionals, ['PART']) as [string];
+  if (options.csv && options.json) throw new Misuse('Give --csv or --json, not both.');
+  if (options.angle && options.angle !== 'first' && options.angle !== 'third')
+    throw new Misuse('--angle is first or third.');
+  const { file: source, part } = loadPart(file);
+  const names = viewNames(options.views ?? 'front,top,left') as ViewName[];
+  const views = names.map((name) => ({ name, view: viewOf(part.bodies, VIEW_FRAMES[name], part.tol) }));
+  const points = numberPoints(part);
+  const edges = part.bodies.flatMap((b) => b.edges);
+  const postings = views.map((v) => [v.name, postingsIn(v.view, points, edges, part.tol.linear)] as const);
+  const book: Ledger = {
+    entries: [
+      ...points.map((p) => ({
+        label: p.label,
+        kind: 'corner',
+        body: p.body,
+        at: p.at,
+        postings: Object.fromEntries(postings.map(([v, posted]) => [v, posted.get(p.key) ?? 'none'])),
+        on: p.on,
+      })),
+      ...featureRows(source, views).map((f) => ({ ...f, on: [] })),
+    ],
+    views: names,
+    scale: scaleFromBox(part.box, (options.angle ?? 'first') as 'first' | 'third'),
+    times: 1,
+    unit: part.units,
+  };
+  return options.json ? json(ledgerJson(book)) : ledgerCsv(book);
 };

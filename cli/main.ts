@@ -1,11 +1,10 @@
 import { writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { check, measure, section, sheet, views } from './commands.ts';
+import { check, ledger, measure, section, sheet, views } from './commands.ts';
 import { RefusedInput } from './input.ts';
 import { Misuse, USAGE } from './usage.ts';
 
-const COMMANDS = { views, section, measure, sheet, check } as const;
-const LATER = ['ledger'];
+const COMMANDS = { views, section, measure, sheet, ledger, check } as const;
 
 const run = async (argv: readonly string[]): Promise<number> => {
   const [name, ...rest] = argv;
@@ -13,7 +12,6 @@ const run = async (argv: readonly string[]): Promise<number> => {
     process.stdout.write(`${USAGE}\n`);
     return name ? 0 : 2;
   }
-  if (LATER.includes(name)) throw new Misuse(`"${name}" is not built yet.`);
   if (!Object.hasOwn(COMMANDS, name)) throw new Misuse(`"${name}" is not a command.`);
   const { values, positionals } = parseArgs({
     args: rest,

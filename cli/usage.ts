@@ -6,6 +6,7 @@ export const USAGE = `blue-ledger: orthographic views, sections and sheets from 
   views PART [--views front,top,left] [--toward x,y,z] [--section FILE]... [--tangents] [--json]
   section PART SECTION [--views front,top,section,developed] [--divisions 8|12|24 [--start left]] [--json]
   measure PART [--json]
+  ledger PART [--views ...] [--angle first|third] [--csv|--json]
   check PART [--section FILE]... [--limit 1.5]
   sheet PART [--angle first|third] [--paper A3] [--scale 1:2|fit] [--views ...] [--section FILE]... --format svg|pdf
 

@@ -4,6 +4,13 @@ import type { Finding } from '../core/finding/finding.ts';
 import type { Box3 } from '../core/geometry/box.ts';
 import { pointOn } from '../core/geometry/curve3.ts';
 import { distance2, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
+import {
+  type FeatureRow,
+  featureRows,
+  type LedgerScale,
+  scaleFromBox,
+  scaleFromXY,
+} from '../core/ledger/ledger.ts';
 import { type Fault, sentence } from '../core/number/fault.ts';
 import { decimal } from '../core/number/format.ts';
 import type { ViewName } from '../core/part/schema.ts';
@@ -26,15 +33,15 @@ import { svgPath } from '../formats/sheetSvg.ts';
 export type DeskPoint = {
   readonly key: string;
   readonly label: string;
-  readonly kind: 'corner' | 'cut';
+  readonly kind: 'corner' | 'cut' | 'feature';
+  /** in the part, part units */
+  readonly at: Vec3;
   readonly places: readonly {
     readonly view: string;
     readonly at: Vec2;
     readonly posting: 'seen' | 'hidden' | 'none';
   }[];
   readonly runs: readonly { readonly account: Account; readonly from: Vec2; readonly to: Vec2 }[];
-  /** W, D, H from the part's left, back or front (by angle) and base, part units */
-  readonly sizes: { readonly W: number; readonly D: number; readonly H: number };
   readonly postings: Partial<Record<ViewName, 'seen' | 'hidden' | 'none'>>;
   readonly body: string;
   /** keys of the faces that meet there */
@@ -85,6 +92,8 @@ export type DeskPicture =
         readonly at: Vec2;
         readonly height: number;
         readonly anchor: 'start' | 'middle' | 'end';
+        /** a point's name, and the place it names */
+        readonly label?: { readonly view: string; readonly point: string; readonly of: Vec2 };
       }[];
       readonly views: readonly {
         readonly name: ViewName;
@@ -96,6 +105,8 @@ export type DeskPicture =
       }[];
       readonly points: readonly DeskPoint[];
       readonly cuts: readonly CutPicture[];
+      /** how the ledger counts from the box and from the XY lines */
+      readonly ledger: { readonly box: LedgerScale; readonly xy: LedgerScale };
       readonly findings: readonly { readonly path: Fault['path']; readonly text: string }[];
       /** [x0, y0, z0, x1, y1, z1] of the part, part units */
       readonly box: Box3;
@@ -152,11 +163,6 @@ const strokesOf = (sheet: Sheet) => {
   }));
 };
 
-const sizesOf = (p: Vec3, sheet: Sheet): DeskPoint['sizes'] => {
-  const b = sheet.box;
-  return { W: p[0] - b[0], D: sheet.angle === 'first' ? b[4] - p[1] : p[1] - b[1], H: p[2] - b[2] };
-};
-
 const runsOf = (p: Vec3, sheet: Sheet): DeskPoint['runs'] => {
   const runs = projectorsOf(p, sheet.views, sheet.layout.mitres).map((r) => ({ ...r }));
   return runs.map((r) => ({ account: r.account, from: flip(r.from, sheet), to: flip(r.to, sheet) }));
@@ -166,16 +172,32 @@ const cornerPoint = (r: LedgerRow, sheet: Sheet): DeskPoint => ({
   key: r.key,
   label: r.label,
   kind: 'corner',
+  at: r.at,
   places: sheet.views.map((v) => ({
     view: v.name,
     at: flip(placeOfPoint(v, r.at), sheet),
     posting: r.postings[v.name] ?? 'none',
   })),
   runs: runsOf(r.at, sheet),
-  sizes: sizesOf(r.at, sheet),
   postings: r.postings,
   body: r.body,
   faces: r.on,
+});
+
+const featurePoint = (r: FeatureRow, sheet: Sheet): DeskPoint => ({
+  key: `feature ${r.body} ${r.label}`,
+  label: r.label,
+  kind: 'feature',
+  at: r.at,
+  places: sheet.views.map((v) => ({
+    view: v.name,
+    at: flip(placeOfPoint(v, r.at), sheet),
+    posting: r.postings[v.name] ?? 'none',
+  })),
+  runs: runsOf(r.at, sheet),
+  postings: r.postings,
+  body: r.body,
+  faces: [],
 });
 
 const cutKey = (s: Section, label: string): string => `cut ${s.plane.name} ${label}`;
@@ -206,9 +228,9 @@ const cutPoints = (s: Section, sheet: Sheet): DeskPoint[] => {
         key: cutKey(s, p.label),
         label: p.label,
         kind: 'cut',
+        at: p.at,
         places,
         runs,
-        sizes: sizesOf(p.at, sheet),
         postings: {},
         body: b.name,
         faces: p.on,
@@ -324,7 +346,16 @@ export const deskPicture = (d: Drawing, w: Worked, took: number): DeskPicture =>
     ),
     texts: sheet.ink.flatMap((i) =>
       i.kind === 'text'
-        ? [{ layer: i.layer, text: i.text, at: flip(i.at, sheet), height: i.height, anchor: i.anchor }]
+        ? [
+            {
+              layer: i.layer,
+              text: i.text,
+              at: flip(i.at, sheet),
+              height: i.height,
+              anchor: i.anchor,
+              ...(i.label && { label: { ...i.label, of: flip(i.label.of, sheet) } }),
+            },
+          ]
         : [],
     ),
     views: sheet.views.map((v) => ({
@@ -337,8 +368,18 @@ export const deskPicture = (d: Drawing, w: Worked, took: number): DeskPicture =>
     })),
     points: [
       ...w.rows.map((r) => cornerPoint(r, sheet)),
+      ...featureRows(d.part, sheet.views).map((r) => featurePoint(r, sheet)),
       ...sheet.sections.flatMap((s) => cutPoints(s, sheet)),
     ],
+    ledger: {
+      box: scaleFromBox(b, sheet.angle),
+      xy: scaleFromXY(
+        b,
+        sheet.angle,
+        sheet.gap / sheet.scale,
+        sheet.views.map((v) => v.name),
+      ),
+    },
     cuts: sheet.sections.map((s) => cutPicture(s, w)),
     findings: w.findings.map((f) => ({ path: f.path, text: sentence(f) })),
     box: b,

@@ -11,9 +11,11 @@ import {
   type WheelEvent,
 } from 'react';
 import { paperFrame, paperTitle } from '../../core/sheet/paper.ts';
+import { EM_OF_CAPITALS } from '../../formats/sheetSvg.ts';
 import type { DeskPoint } from '../../workers/deskPicture.ts';
 import { follow, type GoodPicture, useDesk } from './deskStore.ts';
 import { ACCOUNT_INK } from './inks.ts';
+import { PointNames } from './PointNames.tsx';
 import { ScalingBar, ScalingPoints, SourcePicture } from './SourcePicture.tsx';
 import { TraceHandles } from './TraceHandles.tsx';
 import { ViewBoxes } from './ViewBoxes.tsx';
@@ -24,7 +26,6 @@ const INK: Record<string, string> = {
   centre: '#16233F',
   reference: '#16233F',
 };
-const EM = 2048 / 1515;
 /** Each account has its own dash as well: plain, long, short. */
 const ACCOUNT_DASH = { W: undefined, D: '3 1', H: '1 0.8' } as const;
 
@@ -197,6 +198,7 @@ export const SheetView = () => {
         <Paper picture={picture} />
         <SourcePicture height={picture.paper.height} />
         <SheetInk picture={picture} />
+        <PointNames picture={picture} paperPoint={paperPoint} />
         {stage === 'Set out' && <ViewBoxes picture={picture} paperPoint={paperPoint} />}
         {followed && <Follow point={followed} zoom={Math.sqrt(zoom)} />}
         <TraceHandles picture={picture} paperPoint={paperPoint} />
@@ -298,19 +300,21 @@ const SheetInk = memo(({ picture }: { picture: GoodPicture }) => (
       ))}
     </g>
     <g fill="#16233F" fontFamily="osifont">
-      {picture.texts.map((t, i) => (
-        <text
-          // biome-ignore lint/suspicious/noArrayIndexKey: the same mark of the sheet keeps its place in the order while it moves
-          key={i}
-          data-layer={t.layer}
-          x={t.at[0]}
-          y={t.at[1]}
-          fontSize={t.height * EM}
-          textAnchor={t.anchor}
-        >
-          {t.text}
-        </text>
-      ))}
+      {picture.texts.map((t, i) =>
+        t.label ? null : (
+          <text
+            // biome-ignore lint/suspicious/noArrayIndexKey: the same mark of the sheet keeps its place in the order while it moves
+            key={i}
+            data-layer={t.layer}
+            x={t.at[0]}
+            y={t.at[1]}
+            fontSize={t.height * EM_OF_CAPITALS}
+            textAnchor={t.anchor}
+          >
+            {t.text}
+          </text>
+        ),
+      )}
     </g>
   </>
 ));

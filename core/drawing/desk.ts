@@ -2,7 +2,7 @@ import type { Finding } from '../finding/finding.ts';
 import { findingsOf } from '../finding/findings.ts';
 import { dot, type Vec3 } from '../geometry/vec.ts';
 import { type NumberedPoint, numberPoints } from '../ledger/numbering.ts';
-import { type Posting, postingsIn } from '../ledger/postings.ts';
+import type { Posting } from '../ledger/postings.ts';
 import type { Fault } from '../number/fault.ts';
 import { decimal } from '../number/format.ts';
 import { type ModelledPart, partModel } from '../part/model.ts';
@@ -12,6 +12,7 @@ import { type Section, sectionOf } from '../section/section.ts';
 import { type CuttingPlane, cuttingPlane } from '../section/trace.ts';
 import { fullnessOf, type Offer, offersFor } from '../sheet/fit.ts';
 import { type SettingOut, settingOut } from '../sheet/settingOut.ts';
+import { numberingOf } from '../sheet/setup.ts';
 import { cutShownIn, drawSheet, type Sheet } from '../sheet/sheet.ts';
 import { type BuiltPart, buildPart } from '../solid/build.ts';
 import { type Measures, measureSolid, measureTogether } from '../solid/measure.ts';
@@ -70,6 +71,8 @@ type Remembered = {
   key: string;
   modelled: ModelledPart;
   part: BuiltPart;
+  /** what the names hang on besides the part */
+  naming: string;
   points: NumberedPoint[];
   measures: Measures;
   /** the plain views drawn so far, and what they leave for the next state of the part */
@@ -90,7 +93,7 @@ export const openDesk = (): Desk => {
   const build = (d: Drawing): Remembered | readonly Fault[] => {
     if (!d.part.bodies.length) return [NOTHING];
     const key = JSON.stringify(d.part);
-    if (last?.key === key) return last;
+    if (last?.key === key) return named(d, last);
     const model = partModel(d.part, last?.modelled);
     if (!model.ok) return model.faults;
     const built = buildPart(model.value, last?.part);
@@ -101,7 +104,8 @@ export const openDesk = (): Desk => {
       key,
       modelled: { file: d.part, model: model.value },
       part,
-      points: numberPoints(part),
+      naming: namingOf(d),
+      points: pointsOf(d, part),
       measures,
       views: new Map(),
       memories: last?.memories ?? new Map(),
@@ -150,16 +154,14 @@ export const openDesk = (): Desk => {
       viewIn(name, cutShownIn(name, sections)?.remains ?? part.bodies);
       yield undefined;
     }
-    const sheet = drawSheet(part, d.setup, d, sections, viewIn);
+    const numbered = { points: known.points, moved: d.labels };
+    const sheet = drawSheet(part, d.setup, d, sections, numbered, viewIn);
     yield undefined;
-    const postings = sheet.views.map((v) => {
-      const section = sections.find((x) => x.plane.name === v.cut);
-      const edges = (section?.remains ?? part.bodies).flatMap((body) => body.edges);
-      return [v.name, postingsIn(v.view, known.points, edges, part.tol.linear)] as const;
-    });
     const rows = known.points.map((p) => ({
       ...p,
-      postings: Object.fromEntries(postings.map(([name, posted]) => [name, posted.get(p.key) ?? 'none'])),
+      postings: Object.fromEntries(
+        [...sheet.postings].map(([name, posted]) => [name, posted.get(p.key) ?? ('none' as const)]),
+      ),
     }));
     return {
       ok: true,
@@ -206,6 +208,20 @@ export const openDesk = (): Desk => {
     };
   };
   return { look, part, plan, work, steps };
+};
+
+const namingOf = ({ setup: { rules }, names }: Drawing): string =>
+  JSON.stringify([numberingOf(rules), names]);
+const pointsOf = (d: Drawing, part: BuiltPart): NumberedPoint[] =>
+  numberPoints(part, numberingOf(d.setup.rules), d.names);
+/** The part as it is known, its points named by the drawing's rules. */
+const named = (d: Drawing, known: Remembered): Remembered => {
+  const naming = namingOf(d);
+  if (known.naming !== naming) {
+    known.naming = naming;
+    known.points = pointsOf(d, known.part);
+  }
+  return known;
 };
 
 /** The points on curved faces that the sheet's rules ask for, with the outlines of the views that are on it. */

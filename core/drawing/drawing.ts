@@ -25,6 +25,10 @@ export const drawingSchema = z.strictObject({
   task: taskSchema.max(60).optional(),
   /** sizes whose figure is not simply given, by their place in the part */
   standings: standingsSchema.optional(),
+  /** names of corners given by hand, by the corner's key */
+  names: z.record(z.string(), z.string().min(1).max(12)).optional(),
+  /** where names were moved to on the sheet, by `labelKey`: from the point, paper mm, x right and y up */
+  labels: z.record(z.string(), z.tuple([z.number(), z.number()])).optional(),
   /** lines of the statement that are kept together */
   groups: groupsSchema.max(100).optional(),
   /** the given picture, where it lies beneath the sheet */

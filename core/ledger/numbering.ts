@@ -1,4 +1,5 @@
 import type { Vec3 } from '../geometry/vec.ts';
+import type { ViewName } from '../part/schema.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import { bodyVertices } from '../solid/vertices.ts';
 
@@ -13,11 +14,64 @@ export type NumberedPoint = {
   readonly on: readonly string[];
 };
 
+export const STARTS = ['left back', 'right back', 'right front', 'left front'] as const;
+/** How corners are named: by which school, from which corner of each ring, and whether a corner and the one under it share a number. */
+export type NumberingChoice = {
+  readonly school: 'numbers' | 'letters';
+  readonly start: (typeof STARTS)[number];
+  readonly pairs: 'two' | 'one';
+};
+export const USUAL_NUMBERING: NumberingChoice = { school: 'numbers', start: 'left back', pairs: 'two' };
+
+/** Where a ring begins, as signs of width and depth from its middle. */
+const CORNER: Record<NumberingChoice['start'], readonly [number, number]> = {
+  'left back': [-1, 1],
+  'right back': [1, 1],
+  'right front': [1, -1],
+  'left front': [-1, -1],
+};
+
+/** The small letters without o, which would be taken for the apex; then a1, b1 and on. */
+const LETTERS = 'abcdefghijklmnpqrstuvwxyz';
+const nameOf = (n: number, school: NumberingChoice['school']): string => {
+  if (school === 'numbers') return String(n + 1);
+  const round = Math.floor(n / LETTERS.length);
+  return `${LETTERS[n % LETTERS.length]}${round || ''}`;
+};
+
+const PRIMES: Record<ViewName, string> = {
+  top: '',
+  bottom: '',
+  front: "'",
+  back: "'",
+  left: '"',
+  right: '"',
+};
+/** A point's name as it is written in one view: letters take a prime in the front view and two in a side view. */
+export const labelIn = (view: ViewName, label: string, school: NumberingChoice['school']): string =>
+  school === 'letters' && label !== '' ? `${label}${PRIMES[view]}` : label;
+
+/** The sides of one pyramid run together in its apex. */
+const APEX_SIDES = 3;
+const isApex = (on: readonly string[]): boolean => {
+  const sides = new Map<string, number>();
+  for (const face of on) {
+    const [, feature, role] = /^(.*)\/(side \d+)$/.exec(face) ?? [];
+    if (feature !== undefined && role) sides.set(feature, (sides.get(feature) ?? 0) + 1);
+  }
+  return sides.size === 1 && [...sides.values()].every((n) => n >= APEX_SIDES && n === on.length);
+};
+
 /**
- * Numbers the corners ring by ring from the top, clockwise as seen from above, starting at the left back
- * (drafting practice: nearer ring first). Corners of several bodies are numbered through.
+ * Numbers the corners ring by ring from the top, clockwise as seen from above, from the named corner of each ring
+ * (drafting practice: nearer ring first; an apex is O). Corners of several bodies are numbered through.
+ * @param renamed names given by hand, by key; the others keep theirs
  */
-export const numberPoints = (part: BuiltPart): NumberedPoint[] => {
+export const numberPoints = (
+  part: BuiltPart,
+  choice: NumberingChoice = USUAL_NUMBERING,
+  renamed: Readonly<Record<string, string>> = {},
+): NumberedPoint[] => {
   const tol = part.tol.linear * 40;
   const all = part.bodies.flatMap(({ solid, edges }) =>
     bodyVertices(edges, part.tol.linear).map((v) => ({
@@ -40,8 +94,9 @@ export const numberPoints = (part: BuiltPart): NumberedPoint[] => {
     const span = (xs: readonly number[] = []): [number, number] => [Math.min(...xs), Math.max(...xs)];
     const [x0, x1] = span(reach[0]);
     const [y0, y1] = span(reach[1]);
-    // clockwise from the direction of the ring's own left back corner, as seen from above
-    const start = Math.atan2((y1 - y0) / 2, (x0 - x1) / 2);
+    // clockwise from the direction of the ring's own corner, as seen from above
+    const [side, end] = CORNER[choice.start];
+    const start = Math.atan2((end * (y1 - y0)) / 2, (side * (x1 - x0)) / 2);
     const turn = (p: Vec3): number =>
       (start - Math.atan2(p[1] - (y0 + y1) / 2, p[0] - (x0 + x1) / 2) + 4 * Math.PI + 1e-9) % (2 * Math.PI);
     return ring.sort((a, b) => {
@@ -49,5 +104,21 @@ export const numberPoints = (part: BuiltPart): NumberedPoint[] => {
       return Math.abs(gap) > 1e-7 ? gap : a.key.localeCompare(b.key);
     });
   });
-  return sorted.map((v, i) => ({ label: String(i + 1), ...v }));
+  let next = 0;
+  let apexes = 0;
+  /** by place seen from above, the name of the corner that stands highest there */
+  const above: { readonly at: Vec3; readonly body: string; readonly label: string }[] = [];
+  return sorted.map((v) => {
+    const over =
+      choice.pairs === 'one'
+        ? above.find((o) => o.body === v.body && Math.hypot(o.at[0] - v.at[0], o.at[1] - v.at[1]) <= tol)
+        : undefined;
+    const own = (): string => {
+      if (isApex(v.on)) return apexes++ ? `O${apexes}` : 'O';
+      return nameOf(next++, choice.school);
+    };
+    const label = over?.label ?? own();
+    if (!over) above.push({ at: v.at, body: v.body, label });
+    return { ...v, label: renamed[v.key] ?? label };
+  });
 };

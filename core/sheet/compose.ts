@@ -14,9 +14,10 @@ import { chainDashes, crossDashes, hiddenDashes } from './dash.ts';
 import { hatchLines, hatchStyle } from './hatch.ts';
 import { type Ink, letters, type Stretch, straight, stroke } from './ink.ts';
 import { type PlacedView, placeOfPoint } from './placedView.ts';
+import { labelInk, pointLabels } from './pointLabels.ts';
 import { projectorsOf } from './projectors.ts';
-import type { SheetSetup } from './setup.ts';
-import type { Sheet } from './sheet.ts';
+import { numberingOf, type SheetSetup } from './setup.ts';
+import type { Numbered, Sheet } from './sheet.ts';
 import { onPaper, stretchOnPaper } from './similarity.ts';
 import { checkBar, type TitleText, titleBlock } from './titleBlock.ts';
 import { traceInk } from './traceLine.ts';
@@ -29,6 +30,7 @@ export const composeInk = (
   setup: SheetSetup,
   title: TitleText,
   scale: string,
+  numbered: Numbered,
 ): Ink[] => {
   const styles = new Map(part.bodies.map((b, i) => [b.solid.name, i]));
   const areaOnPaper = (s: Section, body: string): number =>
@@ -52,8 +54,19 @@ export const composeInk = (
     }),
     ...sheet.shapes.flatMap((s) => shapeInk(s, sheet, setup, styleOf)),
     ...sheet.sections.flatMap((s) => traceInk(s, sheet)),
+    ...(setup.rules.corners ? cornerNames(sheet, setup, numbered) : []),
   ];
 };
+
+/** The corners' names in every view that is not a section; there the cut points have theirs. */
+const cornerNames = (sheet: Omit<Sheet, 'ink'>, setup: SheetSetup, { points, moved }: Numbered): Ink[] =>
+  sheet.views
+    .filter((v) => !v.cut)
+    .flatMap((v) =>
+      pointLabels(v, points, sheet.postings.get(v.name) ?? new Map(), numberingOf(setup.rules), moved).map(
+        labelInk,
+      ),
+    );
 
 /** XY lines with their letters, and mitre lines. */
 const referenceInk = (sheet: Omit<Sheet, 'ink'>, setup: SheetSetup): Ink[] => {

@@ -52,6 +52,8 @@ export type TextInk = {
   /** height of the capitals in mm */
   readonly height: number;
   readonly anchor: 'start' | 'middle' | 'end';
+  /** a point's name: its view, the key of the point written first, and the place on the paper that it names */
+  readonly label?: { readonly view: string; readonly point: string; readonly of: Vec2 };
 };
 /** A filled triangle or other small polygon (arrow heads). */
 export type FillInk = { readonly kind: 'fill'; readonly layer: Layer; readonly points: readonly Vec2[] };

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { type NumberingChoice, STARTS, USUAL_NUMBERING } from '../ledger/numbering.ts';
 import { traceSchema, viewName } from '../part/schema.ts';
 import { PAPER_NAMES } from './paper.ts';
 
@@ -25,6 +26,12 @@ export const setupSchema = z.strictObject({
     projectors: z.enum(['kept', 'off']),
     hiddenBehindCut: z.enum(['kept', 'out']),
     points: z.enum(['numbers', 'off']),
+    /** the corners' names on the sheet; none where missing */
+    corners: z.enum(['numbers', 'letters']).optional(),
+    /** the corner of each ring that is numbered first; left back where missing */
+    numbersFrom: z.enum(STARTS).optional(),
+    /** one number for a corner and the one under it */
+    pairs: z.enum(['two', 'one']).optional(),
     /** how many generators divide a curved face that is cut; none where missing */
     generators: z.union([z.literal(8), z.literal(12), z.literal(24)]).optional(),
     /** what the views are called on the sheet; front, top and left view where missing */
@@ -34,6 +41,13 @@ export const setupSchema = z.strictObject({
   }),
 });
 export type SheetSetup = z.infer<typeof setupSchema>;
+
+/** How the house rules name the corners. */
+export const numberingOf = ({ corners, numbersFrom, pairs }: SheetSetup['rules']): NumberingChoice => ({
+  school: corners ?? USUAL_NUMBERING.school,
+  start: numbersFrom ?? USUAL_NUMBERING.start,
+  pairs: pairs ?? USUAL_NUMBERING.pairs,
+});
 
 export const cutSchema = z.strictObject({
   trace: traceSchema,

@@ -1,5 +1,7 @@
 import type { Box3 } from '../geometry/box.ts';
 import { dot } from '../geometry/vec.ts';
+import type { NumberedPoint } from '../ledger/numbering.ts';
+import { type Posting, postingsIn } from '../ledger/postings.ts';
 import type { Fault } from '../number/fault.ts';
 import type { ViewName } from '../part/schema.ts';
 import type { Section } from '../section/section.ts';
@@ -32,6 +34,8 @@ export type Sheet = {
   readonly views: readonly PlacedView[];
   readonly shapes: readonly PlacedShape[];
   readonly sections: readonly Section[];
+  /** how the points are posted in each view */
+  readonly postings: ReadonlyMap<ViewName, ReadonlyMap<string, Posting>>;
   readonly ink: readonly Ink[];
   /** what does not fit, each with its mend; the sheet is drawn all the same */
   readonly findings: readonly Fault[];
@@ -71,9 +75,16 @@ const tooMuch = (
 /** Works a view out; the desk hands in one that remembers. */
 export type ViewMaker = (name: ViewName, scene: readonly SceneBody[]) => View;
 
+/** The numbered points of a part, with the names that were moved by hand (`labelKey`). */
+export type Numbered = {
+  readonly points: readonly NumberedPoint[];
+  readonly moved?: Readonly<Record<string, readonly [number, number]>> | undefined;
+};
+
 /**
  * Draws the sheet of a built part.
  * @param sections the cuts that are on
+ * @param numbered the points that are posted in the views
  * @param makeView works a view out of a scene
  */
 export const drawSheet = (
@@ -81,6 +92,7 @@ export const drawSheet = (
   setup: SheetSetup,
   title: TitleText,
   sections: readonly Section[],
+  numbered: Numbered = { points: [] },
   makeView: ViewMaker = (name, scene) => viewOf(scene, VIEW_FRAMES[name], part.tol),
 ): Sheet => {
   const paper = { ...paperFrame(setup), name: paperTitle(setup) };
@@ -106,6 +118,13 @@ export const drawSheet = (
       ...(section ? { cut: section.plane.name } : {}),
     };
   });
+  const postings = new Map(
+    views.map((v) => {
+      const section = sections.find((x) => x.plane.name === v.cut);
+      const edges = (section?.remains ?? part.bodies).flatMap((body) => body.edges);
+      return [v.name, postingsIn(v.view, numbered.points, edges, part.tol.linear)] as const;
+    }),
+  );
   const bare = {
     paper,
     scale,
@@ -117,7 +136,8 @@ export const drawSheet = (
     views,
     shapes,
     sections,
+    postings,
     findings,
   };
-  return { ...bare, ink: composeInk(bare, part, setup, title, scaleText(ratio)) };
+  return { ...bare, ink: composeInk(bare, part, setup, title, scaleText(ratio), numbered) };
 };

@@ -155,7 +155,7 @@ describe('the command line', () => {
     [['sheet', part, '--format', 'dxf'], /DXF is not built yet/],
     [['sheet', part], /--format svg or pdf/],
     [['sheet', part, '--format', 'svg', '--paper', 'A9'], /is not a paper/],
-    [['ledger', part], /not built yet/],
+    [['ledger', part, '--csv', '--json'], /not both/],
     [['views', part, '--wat'], /usage/],
   ])('wrong usage %p exits 2', (args, words) => {
     const r = call(args as string[]);

@@ -1,3 +1,4 @@
+import { accountsOf, scaleFromPoint } from '../../../core/ledger/ledger.ts';
 import { decimal } from '../../../core/number/format.ts';
 import { withFront } from '../../../core/part/turnPart.ts';
 import type { Looks, PickedFace } from '../../../workers/pictorial.ts';
@@ -53,11 +54,7 @@ export const Pointed = ({ face, corners }: { face: PickedFace | undefined; corne
           From corner <b>{a.label}</b>: point at another to measure between them.
         </p>
       );
-    const [W, D, H] = (['W', 'D', 'H'] as const).map((k) => b.sizes[k] - a.sizes[k]) as [
-      number,
-      number,
-      number,
-    ];
+    const { W, D, H } = accountsOf(b.at, scaleFromPoint(picture.ledger.box, a.at));
     return (
       <div data-testid="measured">
         <p>

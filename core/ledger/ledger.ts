@@ -1,0 +1,123 @@
+import type { Box3 } from '../geometry/box.ts';
+import { mapPoint } from '../geometry/rigid.ts';
+import type { Vec3 } from '../geometry/vec.ts';
+import { bodyPlacement, placementsOf } from '../part/placement.ts';
+import type { PartFile, ViewName } from '../part/schema.ts';
+import { sizeReader } from '../part/sizes.ts';
+import type { ProjectionAngle } from '../sheet/layout.ts';
+import type { Account } from '../sheet/projectors.ts';
+import type { View } from '../view/view.ts';
+import type { Posting } from './postings.ts';
+
+/**
+ * How the three accounts are counted: from where along X, Y and Z, and which way. Part units.
+ * W runs along X, D along Y, H along Z.
+ */
+export type LedgerScale = Readonly<Record<Account, { readonly sign: 1 | -1; readonly from: number }>>;
+
+/** From the box: W from the left, H from the base, D from the back in first angle and from the front in third. */
+export const scaleFromBox = (b: Box3, angle: ProjectionAngle): LedgerScale => ({
+  W: { sign: 1, from: b[0] },
+  D: angle === 'first' ? { sign: -1, from: b[4] } : { sign: 1, from: b[1] },
+  H: { sign: 1, from: b[2] },
+});
+
+/**
+ * From the XY lines: what is measured on the paper, in part units. The top view's far edge in first angle, its near edge in third, lies a gap
+ * from XY, and so does the front view's base or top; W counts from the upright line, which stands beside the front view on the side of the
+ * first end view.
+ * @param gap between each view and its XY line, part units
+ */
+export const scaleFromXY = (
+  b: Box3,
+  angle: ProjectionAngle,
+  gap: number,
+  views: readonly ViewName[],
+): LedgerScale => {
+  const first = angle === 'first';
+  const side = views.includes('left') ? 'left' : views.includes('right') ? 'right' : undefined;
+  // in first angle the left view stands at the right
+  const uprightAtRight = side !== undefined && (side === 'left') === first;
+  return {
+    W: uprightAtRight ? { sign: -1, from: b[3] + gap } : { sign: 1, from: side ? b[0] - gap : b[0] },
+    D: first ? { sign: -1, from: b[4] + gap } : { sign: 1, from: b[1] - gap },
+    H: first ? { sign: 1, from: b[2] - gap } : { sign: -1, from: b[5] + gap },
+  };
+};
+
+/** The same way round, from a point of one's own choice. */
+export const scaleFromPoint = (s: LedgerScale, at: Vec3): LedgerScale => ({
+  W: { ...s.W, from: at[0] },
+  D: { ...s.D, from: at[1] },
+  H: { ...s.H, from: at[2] },
+});
+
+export type Measures3 = Readonly<Record<Account, number>>;
+/** What the books say of a point. */
+export const accountsOf = (p: Vec3, s: LedgerScale): Measures3 => {
+  const count = ({ sign, from }: LedgerScale['W'], x: number): number => sign * (x - from) + 0;
+  return { W: count(s.W, p[0]), D: count(s.D, p[1]), H: count(s.H, p[2]) };
+};
+
+/** A feature with a centre, posted by it: a hole by the middle of its mouth, a prism by the middle of its base. */
+export type FeatureRow = {
+  readonly label: string;
+  readonly kind: string;
+  readonly body: string;
+  readonly at: Vec3;
+  readonly postings: Partial<Record<ViewName, Posting>>;
+};
+
+const CENTRED = new Set(['hole', 'cylinder', 'cone', 'sphere', 'torus', 'slot', 'prism', 'pyramid']);
+
+/** "bore/wall@2" belongs to "bore@2". */
+const featureOfFace = (face: string): string => {
+  const cut = face.lastIndexOf('/');
+  const copy = face.indexOf('@', cut);
+  return face.slice(0, cut) + (copy < 0 ? '' : face.slice(copy));
+};
+
+/**
+ * How each feature is seen in a view, by its own lines: those on which no other feature's edge falls, for a rim seen edge-on lies in the
+ * outline of what it is cut from. Where it has none of its own, by those it shares.
+ */
+const classesIn = (view: View): ReadonlyMap<string, Posting> => {
+  const own = new Map<string, Posting>();
+  const shared = new Map<string, Posting>();
+  for (const l of view.lines) {
+    const posting = l.class === 'visible' ? 'seen' : 'hidden';
+    const edges = l.sources.map((s) => new Set(s.split(' | ').map(featureOfFace)));
+    for (const feature of new Set(l.of.map(featureOfFace))) {
+      const book = edges.every((e) => e.has(feature)) ? own : shared;
+      if (book.get(feature) !== 'seen') book.set(feature, posting);
+    }
+  }
+  return new Map([...shared, ...own]);
+};
+
+/**
+ * The rows of features, each copy by itself. A feature is seen in a view where any of its own lines is, hidden where all are.
+ * @param file a part that can be built
+ */
+export const featureRows = (
+  file: PartFile,
+  views: readonly { readonly name: ViewName; readonly view: View }[],
+): FeatureRow[] => {
+  const read = sizeReader(file);
+  const seenIn = views.map(({ name, view }) => ({ name, classes: classesIn(view) }));
+  return file.bodies.flatMap((body, i) => {
+    const home = bodyPlacement(body, read, ['bodies', i]);
+    return body.features.flatMap((f, j): FeatureRow[] => {
+      if (f.off || !CENTRED.has(f.shape.kind)) return [];
+      return placementsOf(f, read, ['bodies', i, 'features', j]).map(({ place, copy }) => ({
+        label: `${f.id}${copy.replaceAll('@', ' ')}`,
+        kind: f.shape.kind,
+        body: body.name,
+        at: mapPoint(home, place.origin),
+        postings: Object.fromEntries(
+          seenIn.map(({ name, classes }) => [name, classes.get(`${f.id}${copy}`) ?? 'none']),
+        ),
+      }));
+    });
+  });
+};
