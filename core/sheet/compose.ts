@@ -14,7 +14,7 @@ import { chainDashes, crossDashes, hiddenDashes } from './dash.ts';
 import { hatchLines, hatchStyle } from './hatch.ts';
 import { type Ink, letters, type Stretch, straight, stroke } from './ink.ts';
 import { type PlacedView, placeOfPoint } from './placedView.ts';
-import { labelInk, pointLabels } from './pointLabels.ts';
+import { labelInk, type PointLabel, pointLabels } from './pointLabels.ts';
 import { projectorsOf } from './projectors.ts';
 import { numberingOf, type SheetSetup } from './setup.ts';
 import type { Numbered, Sheet } from './sheet.ts';
@@ -59,14 +59,14 @@ export const composeInk = (
 };
 
 /** The corners' names in every view that is not a section; there the cut points have theirs. */
-const cornerNames = (sheet: Omit<Sheet, 'ink'>, setup: SheetSetup, { points, moved }: Numbered): Ink[] =>
-  sheet.views
-    .filter((v) => !v.cut)
-    .flatMap((v) =>
-      pointLabels(v, points, sheet.postings.get(v.name) ?? new Map(), numberingOf(setup.rules), moved).map(
-        labelInk,
-      ),
-    );
+const cornerNames = (sheet: Omit<Sheet, 'ink'>, setup: SheetSetup, { points, moved }: Numbered): Ink[] => {
+  const labels: PointLabel[] = [];
+  for (const v of sheet.views.filter((x) => !x.cut)) {
+    const postings = sheet.postings.get(v.name) ?? new Map();
+    labels.push(...pointLabels(v, points, postings, numberingOf(setup.rules), labels, moved));
+  }
+  return labels.flatMap(labelInk);
+};
 
 /** XY lines with their letters, and mitre lines. */
 const referenceInk = (sheet: Omit<Sheet, 'ink'>, setup: SheetSetup): Ink[] => {

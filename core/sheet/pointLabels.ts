@@ -1,11 +1,11 @@
 import type { Box3 } from '../geometry/box.ts';
 import { boxGrid } from '../geometry/boxGrid.ts';
 import { pointOn2 } from '../geometry/curve2.ts';
-import { distance2, dot, type Vec2 } from '../geometry/vec.ts';
+import { along2, distance2, dot, sub2, type Vec2 } from '../geometry/vec.ts';
 import { labelIn, type NumberedPoint, type NumberingChoice } from '../ledger/numbering.ts';
 import type { Posting } from '../ledger/postings.ts';
 import { VIEW_FRAMES } from '../view/frames.ts';
-import type { TextInk } from './ink.ts';
+import { type Ink, straight, stroke, type TextInk } from './ink.ts';
 import { type PlacedView, placeOfPoint } from './placedView.ts';
 import { onPaper } from './similarity.ts';
 
@@ -17,23 +17,30 @@ export type PointLabel = {
   /** the place on the paper that is named, and the middle of the lettering */
   readonly at: Vec2;
   readonly middle: Vec2;
+  /** from the point to the lettering, where that stands far off */
+  readonly leader?: readonly [Vec2, Vec2];
 };
 
 /** By what a moved label is remembered: its view and the point written first. */
 export const labelKey = (view: string, point: string): string => `${view}\n${point}`;
 
 /** Height of the lettering, and the mean advance of a character as a share of it (osifont). */
-const HEIGHT = 2;
+const HEIGHT = 2.5;
 const ADVANCE = 0.72;
 /** Points nearer than this on the paper share a label, mm. */
 const SAME_PLACE = 0.3;
 /** Where a label is tried: directions round the point, and distances of the lettering's edge from it, mm. */
 const DIRECTIONS = 16;
-const DISTANCES = [0.9, 1.9, 3.2, 5] as const;
+const DISTANCES = [0.9, 1.9, 3.2, 5, 7.5] as const;
+/** A name that stands further off than this is led to its point by a light line. */
+const LEADER_FROM = 3;
 /** A curve is looked at as so many chords. */
 const CHORDS = 24;
 /** What counts against a place: a line through the lettering, other lettering, another point, distance, and the inside of the view. */
 const COST = { line: 6, label: 30, point: 8, far: 0.7, inside: 1.2 } as const;
+
+/** Kept free at both ends of a name, mm in all. */
+const MARGIN = 0.5;
 
 type Segment = readonly [Vec2, Vec2];
 type Box = { readonly x: number; readonly y: number; readonly w: number; readonly h: number };
@@ -77,18 +84,15 @@ const segmentsOf = (v: PlacedView): Segment[] =>
     return Array.from({ length: n }, (_, i): Segment => [at(i), at(i + 1)]);
   });
 
-/**
- * Names the posted points of a view and finds each name a place of its own: near its point, off the lines, off other names, rather outside
- * the view than in it. Names moved by hand stay where they were put.
- * @param moved by `labelKey`, from the point, paper mm
- */
-export const pointLabels = (
+type Name = { readonly key: string; readonly text: string; readonly at: Vec2; readonly width: number };
+
+/** The names of the posted points of a view, those that fall together as one. */
+const namesIn = (
   v: PlacedView,
   points: readonly NumberedPoint[],
   postings: ReadonlyMap<string, Posting>,
-  choice: NumberingChoice,
-  moved: Readonly<Record<string, readonly [number, number]>> = {},
-): PointLabel[] => {
+  school: NumberingChoice['school'],
+): Name[] => {
   const toward = VIEW_FRAMES[v.name].toward;
   const groups: { at: Vec2; points: NumberedPoint[] }[] = [];
   const posted = points.filter((p) => (postings.get(p.key) ?? 'none') !== 'none');
@@ -99,6 +103,58 @@ export const pointLabels = (
     if (same) same.points.push(p);
     else groups.push({ at, points: [p] });
   }
+  return groups.map((g) => {
+    const text = [...new Set(g.points.map((p) => labelIn(v.name, p.label, school)))].join(',');
+    return { key: (g.points[0] as NumberedPoint).key, text, at: g.at, width: text.length * HEIGHT * ADVANCE };
+  });
+};
+
+type Place = { readonly middle: Vec2; readonly far: number };
+
+/** The place round a point that costs least. */
+const bestPlace = (l: Name, home: Vec2, costOf: (box: Box) => number): Place => {
+  const out: Vec2 = [l.at[0] - home[0], l.at[1] - home[1]];
+  const size = Math.hypot(...out) || 1;
+  let best: Place = { middle: l.at, far: 0 };
+  let least = Number.POSITIVE_INFINITY;
+  for (const far of DISTANCES)
+    for (let k = 0; k < DIRECTIONS; k++) {
+      const q = (2 * Math.PI * k) / DIRECTIONS;
+      const [c, s] = [Math.cos(q), Math.sin(q)];
+      // the lettering's box stands with its near side `far` from the point
+      const half = Math.min(
+        l.width / 2 / Math.max(1e-9, Math.abs(c)),
+        HEIGHT / 2 / Math.max(1e-9, Math.abs(s)),
+      );
+      const middle: Vec2 = [l.at[0] + c * (far + half), l.at[1] + s * (far + half)];
+      const plain = COST.far * far - (COST.inside * (c * out[0] + s * out[1])) / size;
+      if (plain >= least) continue;
+      const cost = plain + costOf(boxAround(middle, l.width + MARGIN));
+      if (cost >= least) continue;
+      least = cost;
+      best = { middle, far };
+    }
+  return best;
+};
+
+/** Names that were placed early are placed again once the others have their places. */
+const ROUNDS = 3;
+
+/**
+ * Names the posted points of a view and finds each name a place of its own: near its point, off the lines, off other names, rather outside
+ * the view than in it. Names moved by hand stay where they were put.
+ * @param taken the names of other views, which are kept clear of
+ * @param moved by `labelKey`, from the point, paper mm
+ */
+export const pointLabels = (
+  v: PlacedView,
+  points: readonly NumberedPoint[],
+  postings: ReadonlyMap<string, Posting>,
+  choice: NumberingChoice,
+  taken: readonly PointLabel[] = [],
+  moved: Readonly<Record<string, readonly [number, number]>> = {},
+): PointLabel[] => {
+  const names = namesIn(v, points, postings, choice.school);
   const segments = segmentsOf(v);
   const lines = boxGrid(
     segments.map(([a, b]) =>
@@ -106,62 +162,48 @@ export const pointLabels = (
     ),
     1e-6,
   );
-  const middle: Vec2 = [v.box.x + v.box.w / 2, v.box.y + v.box.h / 2];
-  const placed: Box[] = [];
-  const labels = groups.map((g): Omit<PointLabel, 'middle'> & { readonly width: number } => {
-    const names = g.points.map((p) => labelIn(v.name, p.label, choice.school));
-    const text = [...new Set(names)].join(',');
-    const key = (g.points[0] as NumberedPoint).key;
-    return { key, view: v.name, text, at: g.at, width: text.length * HEIGHT * ADVANCE };
-  });
-  const byHand = labels.map((l): Vec2 | undefined => {
+  const elsewhere = taken.map((l) => boxAround(l.middle, l.text.length * HEIGHT * ADVANCE));
+  const home: Vec2 = [v.box.x + v.box.w / 2, v.box.y + v.box.h / 2];
+  const byHand = names.map((l): Place | undefined => {
     const by = moved[labelKey(v.name, l.key)];
-    return by && [l.at[0] + by[0], l.at[1] + by[1]];
+    return by && { middle: [l.at[0] + by[0], l.at[1] + by[1]], far: 0 };
   });
-  byHand.forEach((m, i) => {
-    if (m) placed.push(boxAround(m, (labels[i] as { width: number }).width));
-  });
-  return labels.map(({ width, ...l }, i) => {
-    const fixed = byHand[i];
-    if (fixed) return { ...l, middle: fixed };
-    const out: Vec2 = [l.at[0] - middle[0], l.at[1] - middle[1]];
-    const size = Math.hypot(...out) || 1;
-    let best: Vec2 = l.at;
-    let least = Number.POSITIVE_INFINITY;
-    for (const far of DISTANCES)
-      for (let k = 0; k < DIRECTIONS; k++) {
-        const q = (2 * Math.PI * k) / DIRECTIONS;
-        const [c, s] = [Math.cos(q), Math.sin(q)];
-        // the lettering's box stands with its near side `far` from the point
-        const reach =
-          far + Math.min(width / 2 / Math.max(1e-9, Math.abs(c)), HEIGHT / 2 / Math.max(1e-9, Math.abs(s)));
-        const m: Vec2 = [l.at[0] + c * reach, l.at[1] + s * reach];
-        const box = boxAround(m, width + 0.5);
-        let cost = COST.far * far - (COST.inside * (c * out[0] + s * out[1])) / size;
-        for (const j of lines.around(flat(box.x, box.y, box.x + box.w, box.y + box.h)))
-          if (passes(segments[j] as Segment, box)) cost += COST.line;
-        for (const b of placed) if (boxesMeet(b, box)) cost += COST.label;
-        for (const o of labels)
-          if (
-            o.key !== l.key &&
-            o.at[0] > box.x &&
-            o.at[0] < box.x + box.w &&
-            o.at[1] > box.y &&
-            o.at[1] < box.y + box.h
-          )
-            cost += COST.point;
-        if (cost < least) {
-          least = cost;
-          best = m;
-        }
-      }
-    placed.push(boxAround(best, width));
-    return { ...l, middle: best };
+  const places: (Place | undefined)[] = [...byHand];
+  const costOf =
+    (own: number) =>
+    (box: Box): number => {
+      let cost = 0;
+      for (const j of lines.around(flat(box.x, box.y, box.x + box.w, box.y + box.h)))
+        if (passes(segments[j] as Segment, box)) cost += COST.line;
+      for (const b of elsewhere) if (boxesMeet(b, box)) cost += COST.label;
+      names.forEach((o, i) => {
+        if (i === own) return;
+        const place = places[i];
+        if (place && boxesMeet(boxAround(place.middle, o.width), box)) cost += COST.label;
+        if (o.at[0] > box.x && o.at[0] < box.x + box.w && o.at[1] > box.y && o.at[1] < box.y + box.h)
+          cost += COST.point;
+      });
+      return cost;
+    };
+  for (let round = 0; round < ROUNDS; round++)
+    names.forEach((l, i) => {
+      if (!byHand[i]) places[i] = bestPlace(l, home, costOf(i));
+    });
+  return names.map(({ key, text, at }, i) => {
+    const { middle, far } = places[i] as Place;
+    const label = { key, view: v.name, text, at, middle };
+    if (far <= LEADER_FROM) return label;
+    return { ...label, leader: [at, along2(at, sub2(middle, at), far / distance2(at, middle))] as const };
   });
 };
 
-/** A label as lettering. */
-export const labelInk = (l: PointLabel): TextInk => ({
+/** A label as lettering, with its leader. */
+export const labelInk = (l: PointLabel): Ink[] => [
+  ...(l.leader ? [stroke('numbers', 'rule', [straight(...l.leader)])] : []),
+  lettering(l),
+];
+
+const lettering = (l: PointLabel): TextInk => ({
   kind: 'text',
   layer: 'numbers',
   text: l.text,

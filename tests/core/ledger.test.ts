@@ -190,7 +190,7 @@ describe('names on the sheet', () => {
     if (!was?.label) throw new Error('no name');
     const is = at({ [labelKey('top', was.label.point)]: [11, -7] });
     expect(is?.at[0]).toBeCloseTo((was.label.of[0] as number) + 11, 9);
-    expect(is?.at[1]).toBeCloseTo((was.label.of[1] as number) - 7 - 1, 9);
+    expect(is?.at[1]).toBeCloseTo((was.label.of[1] as number) - 7 - 1.25, 9);
   });
 });
 

@@ -44,7 +44,7 @@ export const Naming = () => {
               ))}
             </select>
           </Row>
-          <Row label="One name for a corner and the one under it">
+          <Row label="Corners above one another share it">
             <Tick
               name="One name for a corner and the one under it"
               on={rules.pairs === 'one'}

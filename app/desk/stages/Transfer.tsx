@@ -129,7 +129,7 @@ export const Transfer = () => {
           value={onPaper ? 'paper' : 'part'}
           options={[
             { value: 'part', label: drawing.part.units },
-            { value: 'paper', label: 'on paper' },
+            { value: 'paper', label: 'paper' },
           ]}
           onChange={(v) => setOnPaper(v === 'paper')}
         />
