@@ -1,0 +1,200 @@
+import type { Vec2 } from '../geometry/vec.ts';
+import { decimal } from '../number/format.ts';
+import type { ViewName } from '../part/schema.ts';
+import type { ReferenceLine } from '../sheet/layout.ts';
+import { levelAt, pairOf, uprightAt } from './coordinates.ts';
+import type { Deed } from './deed.ts';
+import { freshName, isLevelView, isSideView, type Plan, take, viewNamed } from './plan.ts';
+
+/** A light line a stated distance from a side of a box that is drawn. */
+const offset = (
+  p: Plan,
+  view: ViewName,
+  k: 0 | 1,
+  from: number,
+  to: number,
+  words: { text: string; why: string },
+): string => {
+  const { box } = viewNamed(p, view);
+  const lines = k === 0 ? p.upright : p.level;
+  const known = lines.at(to);
+  if (known !== undefined) return known;
+  const along = (k === 0 ? p.level.at(box.y) : p.upright.at(box.x)) as string;
+  const start = freshName(p, 'p');
+  const point = freshName(p, 'p');
+  const line = freshName(p, 'l');
+  take(p, { view, stage: 'setting out', tool: 'rule', source: 'sheet', ...words }, [
+    { do: 'cross', point: start, a: along, b: lines.at(from) as string },
+    { do: 'setOff', point, along, from: start, distance: Math.abs(to - from), way: to > from ? 1 : -1 },
+    { do: k === 0 ? 'upright' : 'level', line, through: point },
+  ]);
+  return line;
+};
+
+/** The first box of all: its corner by the sheet's edges, its sides by the overall sizes. */
+const firstBox = (p: Plan, view: ViewName): void => {
+  const { box } = viewNamed(p, view);
+  const corner = freshName(p, 'p');
+  const deeds: Deed[] = [
+    { do: 'place', point: corner, left: box.x, bottom: box.y },
+    { do: 'level', line: freshName(p, 'l'), through: corner },
+    { do: 'upright', line: freshName(p, 'l'), through: corner },
+  ];
+  take(
+    p,
+    {
+      view,
+      stage: 'setting out',
+      tool: 'rule',
+      source: 'sheet',
+      text: `Mark the lower left corner of the ${view} view ${decimal(box.x, 1)} mm from the left edge of the sheet and ${decimal(box.y, 1)} mm from the lower one, with a light level and upright line through it.`,
+      why: 'Where the views go is settled before a line is drawn, so that all of them fit.',
+    },
+    deeds,
+  );
+  uprightAt(p, { view, at: box.x + box.w, stage: 'setting out' });
+  levelAt(p, { view, at: box.y + box.h, stage: 'setting out' });
+};
+
+/** The line between the front view and a neighbour, a gap from the box that is drawn. */
+const referenceLine = (p: Plan, r: ReferenceLine, of: ViewName): void => {
+  const k = r.from[0] === r.to[0] ? 0 : 1;
+  const at = r.from[k];
+  const { box } = viewNamed(p, of);
+  const [low, high] = k === 0 ? [box.x, box.x + box.w] : [box.y, box.y + box.h];
+  const from = at < low ? low : high;
+  const name = k === 0 ? 'upright line between the views' : `${r.name} line`;
+  const line = offset(p, of, k, from, at, {
+    text: `Draw the ${name} ${decimal(Math.abs(at - from), 2)} mm from the ${of} view.`,
+    why: 'Here the planes of projection meet; distances are taken from it.',
+  });
+  for (const v of r.between) if (v !== 'front') p.reference.set(v, line);
+};
+
+/** The mitre lines between the reference lines that are there, or for arcs and dividers their corner alone. */
+const corners = (p: Plan): void => {
+  for (const m of p.sheet.layout.mitres) {
+    const key = pairOf(m.level, m.side);
+    const [a, b] = [p.reference.get(m.level), p.reference.get(m.side)];
+    if (p.mitre.has(key) || a === undefined || b === undefined) continue;
+    const corner = freshName(p, 'p');
+    const slope = (m.to[0] - m.from[0]) * (m.to[1] - m.from[1]);
+    const line = p.choice.method === 'mitre' ? freshName(p, 'l') : undefined;
+    take(
+      p,
+      {
+        view: undefined,
+        stage: 'setting out',
+        tool: line ? '45-degree set square' : 'pencil',
+        text: line
+          ? 'Draw the mitre line at 45 degrees from the corner where the two lines between the views meet.'
+          : 'Mark the corner where the two lines between the views meet.',
+        why: 'Depths pass from one view to the other round this corner.',
+      },
+      [
+        { do: 'cross', point: corner, a, b },
+        ...(line ? [{ do: 'slant', line, through: corner, angle: slope > 0 ? 45 : 135 } as const] : []),
+      ],
+    );
+    p.mitre.set(key, { corner, line });
+  }
+};
+
+/** The box of a view beside one that is drawn. */
+const nextBox = (p: Plan, view: ViewName, drawn: ViewName): void => {
+  const v = viewNamed(p, view);
+  const d = viewNamed(p, drawn);
+  const words = (side: string) => ({
+    text: `Draw the ${side} side of the ${view} view's box a gap away.`,
+    why: 'Equal gaps leave room for names and dimensions.',
+  });
+  // its near side by the gap, wherever it is not shared with the box that is drawn
+  for (const k of [0, 1] as const) {
+    const lines = k === 0 ? p.upright : p.level;
+    const [low, high] = k === 0 ? [v.box.x, v.box.x + v.box.w] : [v.box.y, v.box.y + v.box.h];
+    if (lines.at(low) !== undefined && lines.at(high) !== undefined) continue;
+    const [dLow, dHigh] = k === 0 ? [d.box.x, d.box.x + d.box.w] : [d.box.y, d.box.y + d.box.h];
+    const after = low > dHigh - 1e-6;
+    const [near, far, from] = after ? [low, high, dHigh] : [high, low, dLow];
+    offset(p, drawn, k, from, near, words(k === 0 ? (after ? 'left' : 'right') : after ? 'lower' : 'upper'));
+    farSide(p, view, k, near, far);
+  }
+};
+
+/** The far side of a box: its depth or height by what is posted, measured where it is not. */
+const farSide = (p: Plan, view: ViewName, k: 0 | 1, near: number, far: number): void => {
+  // a box is measured from its low side, which may be the far one: then it is set off from the near side
+  const account = k === 0 ? (isSideView(view) ? 'D' : 'W') : isLevelView(view) ? 'D' : 'H';
+  const other = [...p.mitre.keys()].some((key) => key.split(' ').includes(view));
+  if (account === 'D' && other && posts(p, view)) {
+    if (k === 0) uprightAt(p, { view, at: far, stage: 'setting out' });
+    else levelAt(p, { view, at: far, stage: 'setting out' });
+    return;
+  }
+  const { box } = viewNamed(p, view);
+  const lines = k === 0 ? p.upright : p.level;
+  const along =
+    k === 0
+      ? (p.level.at(box.y) ?? p.level.at(box.y + box.h))
+      : (p.upright.at(box.x) ?? p.upright.at(box.x + box.w));
+  const start = freshName(p, 'p');
+  const point = freshName(p, 'p');
+  take(
+    p,
+    {
+      view,
+      stage: 'setting out',
+      tool: 'rule',
+      source: 'given',
+      account,
+      text: `Set off ${account} ${decimal(Math.abs(far - near) / p.sheet.scale)} for the box of the ${view} view.`,
+      why: 'The overall size of the part in this direction.',
+    },
+    [
+      { do: 'cross', point: start, a: along as string, b: lines.at(near) as string },
+      {
+        do: 'setOff',
+        point,
+        along: along as string,
+        from: start,
+        distance: Math.abs(far - near),
+        way: far > near ? 1 : -1,
+      },
+      { do: k === 0 ? 'upright' : 'level', line: freshName(p, 'l'), through: point },
+    ],
+  );
+};
+
+/** True where another view round a mitre corner has its box drawn. */
+const posts = (p: Plan, view: ViewName): boolean =>
+  p.sheet.views.some((v) => {
+    if (!p.mitre.has(pairOf(v.name, view)) || isLevelView(v.name) === isLevelView(view)) return false;
+    const { box } = v;
+    const at: Vec2 = isLevelView(v.name) ? [box.y, box.y + box.h] : [box.x, box.x + box.w];
+    const lines = isLevelView(v.name) ? p.level : p.upright;
+    return at.every((x) => lines.at(x) !== undefined);
+  });
+
+/** Sets the boxes of all views out, with the lines between them. */
+export const setBoxesOut = (p: Plan): void => {
+  const names = p.sheet.views.map((v) => v.name);
+  const front = names.includes('front') ? 'front' : (names[0] as ViewName);
+  firstBox(p, front);
+  const order: ViewName[] = ['top', 'bottom', 'left', 'right', 'back'];
+  for (const view of order.filter((v) => v !== front && names.includes(v))) {
+    const r = p.sheet.layout.referenceLines.find((x) => x.between.includes(view));
+    if (r && !p.reference.has(view)) referenceLine(p, r, front);
+    corners(p);
+    // the back view stands beyond the side view on its right, if there is one
+    const beside = view === 'back' ? neighbourOfBack(p) : front;
+    nextBox(p, view, beside);
+  }
+};
+
+const neighbourOfBack = (p: Plan): ViewName => {
+  const back = viewNamed(p, 'back');
+  const before = p.sheet.views.filter(
+    (v) => v.name !== 'back' && !isLevelView(v.name) && v.box.x < back.box.x,
+  );
+  return before.reduce((a, b) => (b.box.x > a.box.x ? b : a)).name;
+};

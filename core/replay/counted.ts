@@ -1,0 +1,40 @@
+import { decimal } from '../number/format.ts';
+
+/** A size or the half of one, as a drafter counts: "12/2". */
+type Term = { readonly text: string; readonly worth: number };
+
+/** Two lengths nearer than this, as a share of the larger, are the same size. */
+const SAME = 1e-9;
+
+/** The sizes a statement gives, each once, with their halves; the larger first, for an overall is taken before a detail. */
+export const countingTerms = (sizes: readonly number[]): Term[] => {
+  const once = [...new Set(sizes.filter((s) => s > 0).map((s) => Number(s.toPrecision(12))))].sort(
+    (a, b) => b - a,
+  );
+  return [
+    ...once.map((s) => ({ text: decimal(s, 6), worth: s })),
+    ...once.map((s) => ({ text: `${decimal(s, 6)}/2`, worth: s / 2 })),
+  ];
+};
+
+/**
+ * How a length is counted from given sizes, by at most three of them or their halves: "90 - 15", "45 + 12/2".
+ * @returns undefined where it is not: then it is calculated
+ */
+export const countedAs = (length: number, terms: readonly Term[]): string | undefined => {
+  const near = (x: number): boolean => Math.abs(x - length) <= SAME * Math.max(1, length);
+  for (const a of terms) if (near(a.worth)) return a.text;
+  for (const a of terms)
+    for (const b of terms) {
+      if (near(a.worth - b.worth)) return `${a.text} - ${b.text}`;
+      if (near(a.worth + b.worth)) return `${a.text} + ${b.text}`;
+    }
+  for (const a of terms)
+    for (const b of terms)
+      for (const c of terms) {
+        if (near(a.worth - b.worth - c.worth)) return `${a.text} - ${b.text} - ${c.text}`;
+        if (near(a.worth - b.worth + c.worth)) return `${a.text} - ${b.text} + ${c.text}`;
+        if (near(a.worth + b.worth + c.worth)) return `${a.text} + ${b.text} + ${c.text}`;
+      }
+  return undefined;
+};

@@ -1,0 +1,198 @@
+import { distance2, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import { decimal } from '../number/format.ts';
+import type { ViewName } from '../part/schema.ts';
+import { type PlacedView, placeOfPoint } from '../sheet/placedView.ts';
+import type { Account } from '../sheet/projectors.ts';
+import type { Sheet } from '../sheet/sheet.ts';
+import { VIEW_FRAMES } from '../view/frames.ts';
+import { countedAs, countingTerms } from './counted.ts';
+import type { Deed, ReplayChoice, Source, Stage, Step } from './deed.ts';
+import { type Board, emptyBoard, perform } from './perform.ts';
+
+/** Coordinates on the paper nearer than this are one, mm. */
+const SAME = 1e-5;
+
+/** Finds what was noted for a coordinate. */
+export type Register = {
+  readonly note: (at: number, name: string) => void;
+  readonly at: (at: number) => string | undefined;
+};
+export const register = (): Register => {
+  const known = new Map<number, { at: number; name: string }[]>();
+  const slot = (at: number): number => Math.round(at / (4 * SAME));
+  return {
+    note: (at, name) => {
+      const k = slot(at);
+      const list = known.get(k);
+      if (list) list.push({ at, name });
+      else known.set(k, [{ at, name }]);
+    },
+    at: (at) => {
+      const k = slot(at);
+      for (const j of [k, k - 1, k + 1])
+        for (const x of known.get(j) ?? []) if (Math.abs(x.at - at) <= SAME) return x.name;
+      return undefined;
+    },
+  };
+};
+
+/** A drawn circle, from whose sides one may project. */
+export type Rim = {
+  readonly view: ViewName;
+  readonly circle: string;
+  readonly centre: Vec2;
+  readonly r: number;
+};
+
+/** A numbered corner, for the words of a step. */
+export type Named = { readonly key: string; readonly label: string; readonly at: Vec3 };
+
+/**
+ * A replay being planned. Every deed is done at once on a board of its own, so that the plan knows what is there. Upright light lines are
+ * noted by their x, level ones by their y; points by both, for a line through any of them is a projector.
+ */
+export type Plan = {
+  readonly sheet: Sheet;
+  readonly choice: ReplayChoice;
+  readonly corners: readonly Named[];
+  /** the stated sizes and their halves, part units */
+  readonly terms: ReturnType<typeof countingTerms>;
+  /** workings found so far, by length */
+  readonly workings: Map<string, string | undefined>;
+  readonly steps: Step[];
+  readonly board: Board;
+  readonly upright: Register;
+  readonly level: Register;
+  readonly xPoints: Register;
+  readonly yPoints: Register;
+  readonly places: { readonly at: Vec2; readonly name: string }[];
+  readonly rims: Rim[];
+  /** the lines between the views, and the corner where they meet, by view */
+  readonly reference: Map<ViewName, string>;
+  readonly mitre: Map<string, { readonly corner: string; readonly line: string | undefined }>;
+  count: number;
+};
+
+export const beginPlan = (
+  sheet: Sheet,
+  choice: ReplayChoice,
+  corners: readonly Named[],
+  statedSizes: readonly number[],
+): Plan => ({
+  sheet,
+  choice,
+  corners,
+  terms: countingTerms(statedSizes),
+  workings: new Map(),
+  steps: [],
+  board: emptyBoard(),
+  upright: register(),
+  level: register(),
+  xPoints: register(),
+  yPoints: register(),
+  places: [],
+  rims: [],
+  reference: new Map(),
+  mitre: new Map(),
+  count: 0,
+});
+
+export const freshName = (p: Plan, kind: string): string => `${kind}${++p.count}`;
+
+/** Notes what the deed has put on the board. */
+const noteResult = (p: Plan, d: Deed): void => {
+  if ('point' in d) {
+    const at = p.board.points.get(d.point) as Vec2;
+    if (p.xPoints.at(at[0]) === undefined) p.xPoints.note(at[0], d.point);
+    if (p.yPoints.at(at[1]) === undefined) p.yPoints.note(at[1], d.point);
+    if (!pointThere(p, at)) p.places.push({ at, name: d.point });
+  } else if (d.do === 'level') p.level.note((p.board.points.get(d.through) as Vec2)[1], d.line);
+  else if (d.do === 'upright') p.upright.note((p.board.points.get(d.through) as Vec2)[0], d.line);
+};
+
+export const pointThere = (p: Plan, at: Vec2): string | undefined =>
+  p.places.find((x) => distance2(x.at, at) <= SAME)?.name;
+
+type StepWords = {
+  readonly view: ViewName | undefined;
+  readonly stage: Stage;
+  readonly tool: string;
+  readonly text: string;
+  readonly why: string;
+  readonly account?: Account | undefined;
+  readonly source?: Source | undefined;
+  readonly working?: string | undefined;
+  readonly about?: readonly string[];
+};
+
+/** Adds a step and does it. Deeds that only mark what is marked already are left out. */
+export const take = (p: Plan, words: StepWords, deeds: readonly Deed[]): void => {
+  for (const d of deeds) {
+    perform(p.board, d);
+    noteResult(p, d);
+  }
+  const { account, source, working, about = [], ...rest } = words;
+  p.steps.push({
+    ...rest,
+    deeds,
+    about,
+    ...(account && { account }),
+    ...(source && { source }),
+    ...(working && { working }),
+  });
+};
+
+export const viewNamed = (p: Plan, name: ViewName): PlacedView =>
+  p.sheet.views.find((v) => v.name === name) as PlacedView;
+export const isLevelView = (v: ViewName): boolean => v === 'top' || v === 'bottom';
+export const isSideView = (v: ViewName): boolean => v === 'left' || v === 'right';
+
+/** Which account runs across and which up a view. */
+export const acrossAccount = (v: ViewName): Account => (isSideView(v) ? 'D' : 'W');
+export const upAccount = (v: ViewName): Account => (isLevelView(v) ? 'D' : 'H');
+
+const AXIS: Record<Account, 0 | 1 | 2> = { W: 0, D: 1, H: 2 };
+
+/** The part's own coordinate that a place across (0) or up (1) a view stands for. */
+export const worldAt = (v: PlacedView, k: 0 | 1, paper: number): number => {
+  const f = VIEW_FRAMES[v.name];
+  const axis = AXIS[k === 0 ? acrossAccount(v.name) : upAccount(v.name)];
+  const sign = (k === 0 ? f.u : f.v)[axis];
+  return ((paper - v.toPaper.to[k]) / v.toPaper.k) * sign;
+};
+/** The reverse: where that coordinate lies across or up a view. */
+export const paperAt = (v: PlacedView, k: 0 | 1, world: number): number => {
+  const f = VIEW_FRAMES[v.name];
+  const axis = AXIS[k === 0 ? acrossAccount(v.name) : upAccount(v.name)];
+  return world * (k === 0 ? f.u : f.v)[axis] * v.toPaper.k + v.toPaper.to[k];
+};
+
+/** What a place of a view is called: the corners there by their numbers, in the view's order; nothing where there is none. */
+export const cornersAt = (p: Plan, v: PlacedView, at: Vec2): readonly Named[] => {
+  const toward = VIEW_FRAMES[v.name].toward;
+  const depth = (c: Named): number => c.at[0] * toward[0] + c.at[1] * toward[1] + c.at[2] * toward[2];
+  return p.corners
+    .filter((c) => distance2(placeOfPoint(v, c.at), at) <= SAME * 10)
+    .sort((a, b) => depth(b) - depth(a));
+};
+export const placeName = (p: Plan, v: PlacedView, at: Vec2): string =>
+  [...new Set(cornersAt(p, v, at).map((c) => c.label))].join(',');
+
+/** A length on the paper as the part's size, in its unit. */
+export const size = (p: Plan, paper: number): string => decimal(Math.abs(paper) / p.sheet.scale);
+/** The same as it is set off on the paper, told only where the two differ. */
+export const onPaperToo = (p: Plan, paper: number): string => {
+  const mm = Math.abs(paper);
+  return Math.abs(p.sheet.scale - 1) < 1e-12 ? '' : ` (${decimal(mm, 2)} mm on the paper)`;
+};
+/** How a length on the paper comes from the given sizes. */
+export const originOf = (p: Plan, paper: number): { readonly source: Source; readonly working?: string } => {
+  const length = Math.abs(paper) / p.sheet.scale;
+  const key = length.toPrecision(10);
+  if (!p.workings.has(key)) p.workings.set(key, countedAs(length, p.terms));
+  const working = p.workings.get(key);
+  if (working === undefined) return { source: 'calculated' };
+  return /[-+/]/.test(working) ? { source: 'counted', working } : { source: 'given' };
+};
+/** " (90 - 15)" after a size that is counted. */
+export const workingText = (o: { readonly working?: string }): string => (o.working ? ` = ${o.working}` : '');

@@ -1,0 +1,118 @@
+import { pointOn2 } from '../geometry/curve2.ts';
+import { distance2 } from '../geometry/vec.ts';
+import type { PartFile, ViewName } from '../part/schema.ts';
+import type { PlacedView } from '../sheet/placedView.ts';
+import type { Sheet } from '../sheet/sheet.ts';
+import { stretchOnPaper } from '../sheet/similarity.ts';
+import type { Edge } from '../solid/boundary.ts';
+import type { BuiltPart } from '../solid/build.ts';
+import type { ViewLine } from '../view/view.ts';
+import { setBoxesOut } from './boxes.ts';
+import { pointAt } from './coordinates.ts';
+import { findCuts } from './cuts.ts';
+import type { ReplayChoice, Step } from './deed.ts';
+import {
+  beginPlan,
+  cornersAt,
+  isLevelView,
+  isSideView,
+  type Named,
+  type Plan,
+  placeName,
+  take,
+} from './plan.ts';
+import { drawPlotted } from './plotted.ts';
+import { polygonsOf, stepPolygon } from './polygons.ts';
+import { drawEllipse, drawRound } from './rounds.ts';
+import { statedSizes } from './statedSizes.ts';
+
+/** The views in the order of work: the chosen one first, then those that share its lines, the back last. */
+const orderOf = (views: readonly PlacedView[], first: ViewName): PlacedView[] => {
+  const rank = (v: ViewName): number =>
+    v === first ? 0 : v === 'front' ? 1 : isLevelView(v) ? 2 : isSideView(v) ? 3 : 4;
+  return [...views].sort((a, b) => rank(a.name) - rank(b.name));
+};
+
+const isCircle = (l: ViewLine): boolean => l.curve.type === 'conic' && l.curve.round;
+const isPlotted = (l: ViewLine): boolean => l.curve.type === 'free' || l.curve.type === 'arch';
+
+const drawStraight = (p: Plan, v: PlacedView, l: ViewLine, seen: boolean): void => {
+  const s = stretchOnPaper(v.toPaper, l);
+  const [a, b] = [pointOn2(s.curve, s.from), pointOn2(s.curve, s.to)];
+  const [from, to] = [pointAt(p, v.name, a), pointAt(p, v.name, b)];
+  const [na, nb] = [placeName(p, v, a), placeName(p, v, b)];
+  take(
+    p,
+    {
+      view: v.name,
+      stage: 'lines',
+      tool: 'straight edge',
+      text: `Draw the ${seen ? 'visible' : 'hidden'} line${na && nb ? ` from ${na} to ${nb}` : ''} in the ${v.name} view.`,
+      why: seen ? 'Nothing stands before it.' : 'Something stands before it, so it is dashed.',
+      about: [...cornersAt(p, v, a), ...cornersAt(p, v, b)].map((c) => c.key),
+    },
+    [{ do: 'draw', seen, from, to }],
+  );
+};
+
+/** Big shapes first: straight lines by their length, and those of the outline before those inside. */
+const inOrder = (v: PlacedView, lines: readonly ViewLine[]): ViewLine[] => {
+  const lengthOf = (l: ViewLine): number => {
+    const s = stretchOnPaper(v.toPaper, l);
+    return distance2(pointOn2(s.curve, s.from), pointOn2(s.curve, s.to));
+  };
+  return lines
+    .map((l) => ({ l, length: lengthOf(l) }))
+    .sort((a, b) => b.length - a.length)
+    .map((x) => x.l);
+};
+
+/**
+ * Plans the construction of a sheet's views from blank paper: boxes, circles and polygons where they are seen true, then the lines view by view,
+ * each coordinate given, measured once, or projected from what is drawn.
+ * @param file the part as it is stated, for its sizes and polygons
+ * @param corners the numbered corners, for the words
+ */
+export const planReplay = (
+  sheet: Sheet,
+  file: PartFile,
+  part: BuiltPart,
+  corners: readonly Named[],
+  choice: ReplayChoice,
+): Step[] => {
+  const p = beginPlan(sheet, choice, corners, statedSizes(file));
+  setBoxesOut(p);
+  const scenes = sheet.sections.flatMap((s) => s.remains);
+  const edges = new Map<string, Edge>(
+    [...scenes, ...part.bodies].flatMap((b) => b.edges.map((e) => [e.key, e])),
+  );
+  const polygons = polygonsOf(file);
+  const views = orderOf(sheet.views, choice.first);
+  // what is seen true anywhere is drawn there first: everything else is projected from it
+  for (const v of views) for (const g of polygons) stepPolygon(p, v.name, g);
+  for (const v of views)
+    for (const seen of [true, false])
+      for (const l of v.view.lines.filter((x) => isCircle(x) && (x.class === 'visible') === seen))
+        drawRound(p, v.name, stretchOnPaper(v.toPaper, l), seen);
+  const drawLines = (v: PlacedView, seen: boolean): void => {
+    const own = v.view.lines.filter((l) => (l.class === 'visible') === seen && !isCircle(l) && !isPlotted(l));
+    for (const l of inOrder(v, own)) {
+      if (l.curve.type === 'line') drawStraight(p, v, l, seen);
+      else drawEllipse(p, v.name, stretchOnPaper(v.toPaper, l), seen);
+    }
+  };
+  const drawView = (v: PlacedView): void => {
+    drawLines(v, true);
+    if (choice.hidden === 'per view') drawLines(v, false);
+  };
+  // views that stay whole come before the cut; what remains is drawn from the cut points
+  for (const v of views.filter((x) => !x.cut)) drawView(v);
+  const shapes = findCuts(p, edges);
+  for (const v of views.filter((x) => x.cut)) drawView(v);
+  if (choice.hidden === 'last') for (const v of views) drawLines(v, false);
+  // curves come last: they are plotted from the circles of the other views
+  for (const v of views)
+    for (const l of v.view.lines.filter(isPlotted)) drawPlotted(p, v.name, l, l.class === 'visible', edges);
+  for (const draw of shapes) draw();
+  return p.steps;
+};

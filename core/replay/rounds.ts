@@ -1,0 +1,127 @@
+import { type Conic2, pointOn2 } from '../geometry/curve2.ts';
+import { distance2, length2, type Vec2 } from '../geometry/vec.ts';
+import type { ViewName } from '../part/schema.ts';
+import type { Stretch } from '../sheet/ink.ts';
+import { pointAt } from './coordinates.ts';
+import type { Deed } from './deed.ts';
+import { freshName, onPaperToo, originOf, type Plan, size, take, workingText } from './plan.ts';
+
+const FULL = 2 * Math.PI - 1e-9;
+/** Ellipses are plotted every 15 degrees, which two set squares give. */
+const PLOTTED = 24;
+
+/** The light circle of a round feature, drawn once. */
+const lightCircle = (p: Plan, view: ViewName, centre: Vec2, r: number): string => {
+  const known = p.rims.find(
+    (x) => x.view === view && distance2(x.centre, centre) < 1e-6 && Math.abs(x.r - r) < 1e-6,
+  );
+  if (known) return known.circle;
+  const middle = pointAt(p, view, centre, 'construction');
+  const circle = freshName(p, 'c');
+  const origin = originOf(p, r);
+  take(
+    p,
+    {
+      view,
+      stage: 'construction',
+      tool: 'compass',
+      ...origin,
+      text: `Set the compass to ${size(p, r)}${workingText(origin)}${onPaperToo(p, r)} and draw a light circle in the ${view} view.`,
+      why: 'A round feature is drawn first where it is a circle.',
+    },
+    [{ do: 'circle', circle, centre: middle, radius: r }],
+  );
+  p.rims.push({ view, circle, centre, r });
+  return circle;
+};
+
+/** A circle or an arc of one. */
+export const drawRound = (p: Plan, view: ViewName, s: Stretch, seen: boolean): void => {
+  const k = s.curve as Conic2;
+  const circle = lightCircle(p, view, k.c, length2(k.major));
+  const ends =
+    s.to - s.from >= FULL
+      ? {}
+      : {
+          from: pointAt(p, view, pointOn2(k, s.from), 'construction'),
+          to: pointAt(p, view, pointOn2(k, s.to), 'construction'),
+        };
+  take(
+    p,
+    {
+      view,
+      stage: 'lines',
+      tool: 'compass',
+      text: `Draw the ${seen ? 'visible' : 'hidden'} ${'from' in ends ? 'arc' : 'circle'} in the ${view} view.`,
+      why: seen ? 'Nothing stands before it.' : 'Something stands before it, so it is dashed.',
+    },
+    [{ do: 'arc', seen, circle, ...ends }],
+  );
+};
+
+/**
+ * An ellipse by two circles: of each ray from the centre the outer circle gives the one ordinate and the inner circle the other. It is exact at
+ * every ray.
+ */
+export const drawEllipse = (p: Plan, view: ViewName, s: Stretch, seen: boolean): void => {
+  const k = s.curve as Conic2;
+  const at = (t: number): Vec2 => pointOn2(k, t);
+  const centre = pointAt(p, view, k.c, 'construction');
+  const [end, low] = [pointAt(p, view, at(0), 'projection'), pointAt(p, view, at(Math.PI / 2), 'projection')];
+  const [axis, outer, inner] = [freshName(p, 'l'), freshName(p, 'c'), freshName(p, 'c')];
+  const deeds: Deed[] = [
+    { do: 'join', line: axis, a: centre, b: end },
+    { do: 'circle', circle: outer, centre, through: end },
+    { do: 'circle', circle: inner, centre, through: low },
+  ];
+  const whole = s.to - s.from >= FULL;
+  const plotted: string[] = [];
+  for (let i = 0; i <= PLOTTED; i++) {
+    const q = (2 * Math.PI * i) / PLOTTED;
+    for (const t of [q - 2 * Math.PI, q, q + 2 * Math.PI]) {
+      if (whole ? t < s.from - 1e-9 || t >= s.from + FULL : t <= s.from + 1e-6 || t >= s.to - 1e-6) continue;
+      const name = freshName(p, 'p');
+      const [ray, big, small, up, along] = [
+        freshName(p, 'l'),
+        freshName(p, 'p'),
+        freshName(p, 'p'),
+        freshName(p, 'l'),
+        freshName(p, 'l'),
+      ];
+      deeds.push(
+        { do: 'slant', line: ray, through: centre, from: axis, angle: (360 * i) / PLOTTED },
+        { do: 'meet', point: big, line: ray, circle: outer, way: 1 },
+        { do: 'meet', point: small, line: ray, circle: inner, way: 1 },
+        { do: 'square', line: up, to: axis, through: big },
+        { do: 'parallel', line: along, to: axis, through: small },
+        { do: 'cross', point: name, a: up, b: along },
+      );
+      plotted.push(name);
+    }
+  }
+  const through = whole
+    ? plotted
+    : [pointAt(p, view, at(s.from), 'projection'), ...plotted, pointAt(p, view, at(s.to), 'projection')];
+  take(
+    p,
+    {
+      view,
+      stage: 'construction',
+      tool: 'compass and set squares',
+      text: `Draw two light circles about the centre, on the long and on the short half axis; of each ray take the height from the inner and the length from the outer one (${plotted.length} points in the ${view} view).`,
+      why: 'A circle seen aslant is an ellipse; its half axes are projected, and two circles give as many points of it as are wanted.',
+    },
+    deeds,
+  );
+  take(
+    p,
+    {
+      view,
+      stage: 'lines',
+      tool: 'curve template',
+      text: `Join the points of the ${seen ? 'visible' : 'hidden'} ellipse in the ${view} view.`,
+      why: seen ? 'Nothing stands before it.' : 'Something stands before it, so it is dashed.',
+    },
+    [{ do: 'curve', seen, through, closed: whole }],
+  );
+};
