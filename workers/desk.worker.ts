@@ -2,8 +2,11 @@ import { expose } from 'comlink';
 import { openDesk, type SheetPlan } from '../core/drawing/desk.ts';
 import { type Drawing, readDrawing } from '../core/drawing/drawing.ts';
 import type { Vec2, Vec3 } from '../core/geometry/vec.ts';
+import type { ReplayChoice } from '../core/replay/deed.ts';
+import { planReplay } from '../core/replay/planReplay.ts';
 import { type DeskNote, type DeskPicture, deskPicture } from './deskPicture.ts';
 import { type PickedFace, type Pictorial, pickIn, pictorialOf, type Tints, tintsOf } from './pictorial.ts';
+import { type ReplayStep, replayPicture } from './replayPicture.ts';
 
 /** The desk's engine, away from the thread that types and drags. */
 const desk = openDesk();
@@ -89,6 +92,17 @@ const api = {
     await underWay;
     const read = readDrawing(data);
     return read.ok && asked === newest ? desk.plan(read.value) : undefined;
+  },
+  /** The construction of the sheet, step by step; nothing where the drawing cannot be drawn. */
+  replay: async (data: Drawing, choice: ReplayChoice): Promise<ReplayStep[] | undefined> => {
+    await underWay;
+    const read = readDrawing(data);
+    if (!read.ok) return undefined;
+    const worked = desk.work(read.value);
+    if (!worked.ok) return undefined;
+    const { sheet, part, rows } = worked;
+    const { part: file, setup } = read.value;
+    return replayPicture(planReplay(sheet, file, part, rows, choice, setup.rules), sheet);
   },
   /** The face at a place of a pictorial. */
   pick: async (data: Drawing, toward: Vec3, at: Vec2): Promise<PickedFace | undefined> => {

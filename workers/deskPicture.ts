@@ -34,6 +34,8 @@ export type DeskPoint = {
   readonly key: string;
   readonly label: string;
   readonly kind: 'corner' | 'cut' | 'feature';
+  /** of a feature, what kind of shape it is */
+  readonly shape?: string;
   /** in the part, part units */
   readonly at: Vec3;
   readonly places: readonly {
@@ -188,6 +190,7 @@ const featurePoint = (r: FeatureRow, sheet: Sheet): DeskPoint => ({
   key: `feature ${r.body} ${r.label}`,
   label: r.label,
   kind: 'feature',
+  shape: r.kind,
   at: r.at,
   places: sheet.views.map((v) => ({
     view: v.name,

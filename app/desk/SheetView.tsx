@@ -13,9 +13,10 @@ import {
 import { paperFrame, paperTitle } from '../../core/sheet/paper.ts';
 import { EM_OF_CAPITALS } from '../../formats/sheetSvg.ts';
 import type { DeskPoint } from '../../workers/deskPicture.ts';
-import { follow, type GoodPicture, useDesk } from './deskStore.ts';
+import { type DeskState, follow, type GoodPicture, useDesk } from './deskStore.ts';
 import { ACCOUNT_INK } from './inks.ts';
 import { PointNames } from './PointNames.tsx';
+import { ReplayInk } from './ReplayInk.tsx';
 import { ScalingBar, ScalingPoints, SourcePicture } from './SourcePicture.tsx';
 import { TraceHandles } from './TraceHandles.tsx';
 import { ViewBoxes } from './ViewBoxes.tsx';
@@ -104,6 +105,8 @@ export const SheetView = () => {
   const active = useDesk((s) => s.activePoint);
   const stage = useDesk((s) => s.stage);
   const empty = useDesk((s) => !s.drawing.part.bodies.length);
+  const replaying = useDesk((s) => s.replay !== undefined);
+  const layers = useDesk(layersSoFar);
   const svg = useRef<SVGSVGElement>(null);
   const [view, setView] = useState<Box>();
   const drag = useRef<{ x: number; y: number; box: Box } | undefined>(undefined);
@@ -197,11 +200,12 @@ export const SheetView = () => {
       >
         <Paper picture={picture} />
         <SourcePicture height={picture.paper.height} />
-        <SheetInk picture={picture} />
-        <PointNames picture={picture} paperPoint={paperPoint} />
+        <SheetInk picture={picture} only={layers} />
+        <ReplayInk />
+        {!replaying && <PointNames picture={picture} paperPoint={paperPoint} />}
         {stage === 'Set out' && <ViewBoxes picture={picture} paperPoint={paperPoint} />}
         {followed && <Follow point={followed} zoom={Math.sqrt(zoom)} />}
-        <TraceHandles picture={picture} paperPoint={paperPoint} />
+        {!replaying && <TraceHandles picture={picture} paperPoint={paperPoint} />}
         <ScalingPoints width={picture.paper.width} height={picture.paper.height} paperPoint={paperPoint} />
       </svg>
       <ScalingBar />
@@ -278,30 +282,39 @@ const Paper = ({ picture }: { picture: GoodPicture }) => (
   </>
 );
 
+/** What is on the sheet while its views are constructed: frame and title, and what the steps so far have finished. */
+const layersSoFar = ({ replay }: DeskState): string | undefined =>
+  replay && ['frame', 'title', ...replay.steps.slice(0, replay.at).flatMap((s) => s.shows ?? [])].join(' ');
+const shows = (only: string | undefined, layer: string): boolean =>
+  only === undefined || only.split(' ').includes(layer);
+
 /** The ink; drawn anew only when the picture changes, not when a point is followed. */
-const SheetInk = memo(({ picture }: { picture: GoodPicture }) => (
+const SheetInk = memo(({ picture, only }: { picture: GoodPicture; only: string | undefined }) => (
   <>
     <g fill="none" strokeLinecap="round" strokeLinejoin="round">
-      {picture.strokes.map((s) => (
-        <path
-          key={`${s.layer}/${s.pen}`}
-          data-layer={s.layer}
-          data-pen={s.pen}
-          d={s.d}
-          strokeWidth={s.width}
-          stroke={INK[s.pen] ?? '#16233F'}
-        />
-      ))}
+      {picture.strokes
+        .filter((s) => shows(only, s.layer))
+        .map((s) => (
+          <path
+            key={`${s.layer}/${s.pen}`}
+            data-layer={s.layer}
+            data-pen={s.pen}
+            d={s.d}
+            strokeWidth={s.width}
+            stroke={INK[s.pen] ?? '#16233F'}
+          />
+        ))}
     </g>
     <g fill="#16233F">
-      {picture.fills.map((points, i) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: the same mark of the sheet keeps its place in the order while it moves
-        <polygon key={i} points={points} />
-      ))}
+      {shows(only, 'trace') &&
+        picture.fills.map((points, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: the same mark of the sheet keeps its place in the order while it moves
+          <polygon key={i} points={points} />
+        ))}
     </g>
     <g fill="#16233F" fontFamily="osifont">
       {picture.texts.map((t, i) =>
-        t.label ? null : (
+        t.label || !shows(only, t.layer) ? null : (
           <text
             // biome-ignore lint/suspicious/noArrayIndexKey: the same mark of the sheet keeps its place in the order while it moves
             key={i}

@@ -5,6 +5,7 @@ import { rebase } from '../../core/drawing/rebase.ts';
 import type { Fault } from '../../core/number/fault.ts';
 import type { Kept } from '../../server/store.ts';
 import type { DeskNote, DeskPicture } from '../../workers/deskPicture.ts';
+import type { ReplayStep } from '../../workers/replayPicture.ts';
 import { type ServerRefusal, stepBack, storeChange } from '../client.ts';
 import { lookOver, workPicture } from './engine.ts';
 
@@ -36,6 +37,8 @@ export type DeskState = {
   readonly line: string;
   /** points set on the picture beneath, on the paper (mm, y down), while it is being scaled by two of them */
   readonly scaling: readonly (readonly [number, number])[] | undefined;
+  /** the construction while it is being replayed: its steps, and how many of them are done */
+  readonly replay: { readonly steps: readonly ReplayStep[]; readonly at: number } | undefined;
   /** changes with the picture beneath, so that it is fetched anew */
   readonly pictureStamp: number;
 };
@@ -56,6 +59,7 @@ export const useDesk = create<DeskState>(() => ({
   activePoint: undefined,
   line: '',
   scaling: undefined,
+  replay: undefined,
   pictureStamp: 0,
 }));
 
@@ -245,6 +249,9 @@ export const standAt = (stage: Stage): void => set({ stage });
 /** Begins, goes on with or ends scaling the picture beneath by two points. */
 export const scaleBy = (scaling: DeskState['scaling']): void => set({ scaling });
 export const renewPicture = (): void => set({ pictureStamp: get().pictureStamp + 1 });
+
+/** Opens, moves or closes the replay of the construction. */
+export const replayBook = (replay: DeskState['replay']): void => set({ replay });
 
 /** Writes the line that is being typed for the statement. */
 export const writeLine = (line: string): void => set({ line });

@@ -3,9 +3,11 @@ import { type Remote, wrap } from 'comlink';
 import type { SheetPlan } from '../../core/drawing/desk.ts';
 import type { Drawing } from '../../core/drawing/drawing.ts';
 import type { Vec2, Vec3 } from '../../core/geometry/vec.ts';
+import type { ReplayChoice } from '../../core/replay/deed.ts';
 import type { DeskWorker } from '../../workers/desk.worker.ts';
 import type { DeskNote, DeskPicture } from '../../workers/deskPicture.ts';
 import type { PickedFace, Pictorial, Tints } from '../../workers/pictorial.ts';
+import type { ReplayStep } from '../../workers/replayPicture.ts';
 
 /** The way to the worker: every question goes there at once, and a newer one takes a preview's place between two stages. */
 let remote: Remote<DeskWorker> | undefined;
@@ -38,3 +40,9 @@ export const pickFace = (drawing: Drawing, toward: Vec3, at: Vec2): Promise<Pick
 
 /** How the sheet is set out, and what would better it. */
 export const planSheet = (drawing: Drawing): Promise<SheetPlan | undefined> => worker().plan(drawing);
+
+/** The construction of the sheet, step by step. */
+export const planConstruction = (
+  drawing: Drawing,
+  choice: ReplayChoice,
+): Promise<readonly ReplayStep[] | undefined> => worker().replay(drawing, choice);

@@ -20,6 +20,8 @@ const NEAR = 1e-6;
 /** A light line over an edge that is straight in the part, in a view where it is not a point. */
 const lineOver = (p: Plan, view: ViewName, e: Edge): string | undefined => {
   if (e.curve.type !== 'line') return undefined;
+  const known = p.overEdges.get(`${view} ${e.key}`);
+  if (known !== undefined) return known;
   const v = viewNamed(p, view);
   const [a, b] = [e.from, e.to].map((t) => placeOfPoint(v, pointOn(e.curve, t))) as [Vec2, Vec2];
   if (distance2(a, b) < 1e-3) return undefined;
@@ -36,6 +38,7 @@ const lineOver = (p: Plan, view: ViewName, e: Edge): string | undefined => {
     },
     [{ do: 'join', line, a: from, b: to }],
   );
+  p.overEdges.set(`${view} ${e.key}`, line);
   return line;
 };
 

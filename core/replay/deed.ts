@@ -1,4 +1,5 @@
 import type { ViewName } from '../part/schema.ts';
+import type { Layer } from '../sheet/ink.ts';
 import type { Account } from '../sheet/projectors.ts';
 
 /**
@@ -92,7 +93,14 @@ export type Deed =
     };
 
 /** What a step is for, in the order of work. */
-export type Stage = 'setting out' | 'construction' | 'projection' | 'lines' | 'cut' | 'true shape';
+export type Stage =
+  | 'setting out'
+  | 'construction'
+  | 'projection'
+  | 'lines'
+  | 'cut'
+  | 'true shape'
+  | 'finishing';
 
 /** Where a figure of a step comes from: the sheet's layout, a stated size, a sum of such, a calculation, or a convenient choice. */
 export type Source = 'sheet' | 'given' | 'counted' | 'calculated' | 'convenient';
@@ -113,6 +121,10 @@ export type Step = {
   readonly working?: string;
   /** keys of the corners it is about */
   readonly about: readonly string[];
+  /** layers of the finished sheet that are drawn in this step as a whole */
+  readonly shows?: readonly Layer[];
+  /** the light lines are rubbed out */
+  readonly clears?: boolean;
 };
 
 export type ReplayMethod = 'mitre' | 'arcs' | 'distances';

@@ -1,6 +1,7 @@
 import { distance2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { decimal } from '../number/format.ts';
 import type { ViewName } from '../part/schema.ts';
+import type { Layer } from '../sheet/ink.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/placedView.ts';
 import type { Account } from '../sheet/projectors.ts';
 import type { Sheet } from '../sheet/sheet.ts';
@@ -69,6 +70,8 @@ export type Plan = {
   readonly rims: Rim[];
   /** the lines between the views, and the corner where they meet, by view */
   readonly reference: Map<ViewName, string>;
+  /** light lines over whole edges, by view and edge */
+  readonly overEdges: Map<string, string>;
   readonly mitre: Map<string, { readonly corner: string; readonly line: string | undefined }>;
   count: number;
 };
@@ -94,6 +97,7 @@ export const beginPlan = (
   rims: [],
   reference: new Map(),
   mitre: new Map(),
+  overEdges: new Map(),
   count: 0,
 });
 
@@ -123,6 +127,8 @@ type StepWords = {
   readonly source?: Source | undefined;
   readonly working?: string | undefined;
   readonly about?: readonly string[];
+  readonly shows?: readonly Layer[];
+  readonly clears?: boolean;
 };
 
 /** Adds a step and does it. Deeds that only mark what is marked already are left out. */

@@ -2,6 +2,7 @@ import { pointOn2 } from '../geometry/curve2.ts';
 import { distance2 } from '../geometry/vec.ts';
 import type { PartFile, ViewName } from '../part/schema.ts';
 import type { PlacedView } from '../sheet/placedView.ts';
+import type { SheetSetup } from '../sheet/setup.ts';
 import type { Sheet } from '../sheet/sheet.ts';
 import { stretchOnPaper } from '../sheet/similarity.ts';
 import type { Edge } from '../solid/boundary.ts';
@@ -11,6 +12,7 @@ import { setBoxesOut } from './boxes.ts';
 import { pointAt } from './coordinates.ts';
 import { findCuts } from './cuts.ts';
 import type { ReplayChoice, Step } from './deed.ts';
+import { finish } from './finishing.ts';
 import {
   beginPlan,
   cornersAt,
@@ -72,6 +74,7 @@ const inOrder = (v: PlacedView, lines: readonly ViewLine[]): ViewLine[] => {
  * each coordinate given, measured once, or projected from what is drawn.
  * @param file the part as it is stated, for its sizes and polygons
  * @param corners the numbered corners, for the words
+ * @param rules the house rules, for whether light lines stay
  */
 export const planReplay = (
   sheet: Sheet,
@@ -79,6 +82,7 @@ export const planReplay = (
   part: BuiltPart,
   corners: readonly Named[],
   choice: ReplayChoice,
+  rules: SheetSetup['rules'],
 ): Step[] => {
   const p = beginPlan(sheet, choice, corners, statedSizes(file));
   setBoxesOut(p);
@@ -114,5 +118,6 @@ export const planReplay = (
   for (const v of views)
     for (const l of v.view.lines.filter(isPlotted)) drawPlotted(p, v.name, l, l.class === 'visible', edges);
   for (const draw of shapes) draw();
+  finish(p, rules);
   return p.steps;
 };

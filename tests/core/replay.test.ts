@@ -6,6 +6,7 @@ import { type Conic2, pointOn2 } from '../../core/geometry/curve2.ts';
 import { distance2, length2, type Vec2 } from '../../core/geometry/vec.ts';
 import { readPartFile } from '../../core/part/model.ts';
 import type { ReplayChoice, Step } from '../../core/replay/deed.ts';
+import { transfersOf } from '../../core/replay/dividers.ts';
 import { planReplay } from '../../core/replay/planReplay.ts';
 import type { Sheet } from '../../core/sheet/sheet.ts';
 import { stretchOnPaper } from '../../core/sheet/similarity.ts';
@@ -29,7 +30,8 @@ const conformance: [string, Drawing][] = readdirSync(cases).map((f) => {
 const replayOf = (d: Drawing, choice: ReplayChoice): { steps: Step[]; sheet: Sheet } => {
   const worked = openDesk().work(d);
   if (!worked.ok) throw new Error('not drawn');
-  return { steps: planReplay(worked.sheet, d.part, worked.part, worked.rows, choice), sheet: worked.sheet };
+  const { sheet, part, rows } = worked;
+  return { steps: planReplay(sheet, d.part, part, rows, choice, d.setup.rules), sheet };
 };
 
 const near = (p: Vec2, q: { x: number; y: number } | undefined, tol = 1e-6): boolean =>
@@ -167,5 +169,33 @@ describe('nothing appears from nowhere', () => {
       for (const s of calculated) expect(s.text + s.why).toMatch(/calculated|compass|circle|dividers/i);
       expect(calculated.length).toBeLessThanOrEqual(8);
     },
+  );
+});
+
+test('the dividers strip has every length once, with what its rounding does', () => {
+  const { steps } = replayOf(drawings[0]?.[1] as Drawing, CHOICES[2] as ReplayChoice);
+  const strip = transfersOf(steps, 0.5);
+  expect(strip.length).toBeGreaterThan(10);
+  const lengths = strip.map((t) => t.length.toFixed(3));
+  expect(new Set(lengths).size).toBe(lengths.length);
+  for (const t of strip) {
+    expect(Math.abs(t.off)).toBeLessThanOrEqual(0.25 + 1e-9);
+    expect(t.length + t.off).toBeCloseTo(t.rounded, 9);
+    expect(t.rounded * 2).toBeCloseTo(Math.round(t.rounded * 2), 9);
+  }
+  const setOff = steps.flatMap((s) => s.deeds).filter((d) => d.do === 'setOff');
+  for (const d of setOff) expect(strip.some((t) => Math.abs(t.length - d.distance) < 1e-3)).toBe(true);
+});
+
+test('what finishes the drawing comes last, and light lines go where the rules say so', () => {
+  const [, d] = drawings[1] as [string, Drawing];
+  const last = (projectors: 'kept' | 'off') =>
+    replayOf(withRules(d, { projectors }), CHOICES[0] as ReplayChoice).steps.filter(
+      (s) => s.stage === 'finishing',
+    );
+  expect(last('off').at(-1)?.clears).toBe(true);
+  expect(last('kept').some((s) => s.clears)).toBe(false);
+  expect(last('kept').flatMap((s) => s.shows ?? [])).toEqual(
+    expect.arrayContaining(['centre', 'hatch', 'trace', 'labels']),
   );
 });

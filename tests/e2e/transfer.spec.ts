@@ -1,0 +1,95 @@
+import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { listen, openDrawing, saved, stand, type } from './desk.ts';
+import { serverFor } from './server.ts';
+
+const server = serverFor(test);
+
+test('corners are named on the sheet by a school, renamed and moved by hand', async ({ page }) => {
+  const troubles = listen(page);
+  await openDrawing(page, server.address, 'Sundial wedge');
+  await stand(page, 'Transfer');
+  await page.getByRole('radio', { name: '1, 2' }).click();
+  const names = page.locator('[data-testid=sheet] text[data-point]');
+  await expect(names.first()).toBeVisible();
+  await page.getByRole('radio', { name: "a, a', a" }).click();
+  await expect(names.filter({ hasText: /\ba'/ }).first()).toBeVisible();
+  await type(page.getByLabel('Point a, its name'), 'Q');
+  await expect(names.filter({ hasText: /Q'/ }).first()).toBeVisible();
+  const one = names.filter({ hasText: /Q'/ }).first();
+  const was = await one.boundingBox();
+  if (!was) throw new Error('no name');
+  await page.mouse.move(was.x + was.width / 2, was.y + was.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(was.x + was.width / 2 + 30, was.y + was.height / 2 - 24, { steps: 4 });
+  await page.mouse.up();
+  await saved(page);
+  await page.reload();
+  const is = await one.boundingBox();
+  expect((is?.x ?? 0) - was.x).toBeGreaterThan(24);
+  expect((is?.y ?? 0) - was.y).toBeLessThan(-18);
+  expect(troubles).toEqual([]);
+});
+
+test('the ledger counts from the box, the XY lines or a point, is sorted, and saved as CSV', async ({
+  page,
+}) => {
+  await openDrawing(page, server.address, 'Louvre bracket');
+  await stand(page, 'Transfer');
+  const cell = (row: number, column: number) => page.locator('tbody tr').nth(row).locator('td').nth(column);
+  await expect(cell(0, 3)).toHaveText('52');
+  await page.getByLabel('Counted from').selectOption('xy');
+  await expect(cell(0, 3)).not.toHaveText('52');
+  await page.getByRole('row').nth(2).hover();
+  await page.getByRole('button', { name: 'Count from point 2' }).click();
+  await expect(cell(1, 1)).toHaveText('0');
+  await expect(cell(1, 3)).toHaveText('0');
+  await page.getByLabel('Counted from').selectOption('box');
+  await page.getByRole('button', { name: 'H', exact: true }).click();
+  await expect(cell(0, 3)).toHaveText('0');
+  await page.getByLabel('Rows of the ledger').selectOption('feature');
+  await expect(page.locator('tbody tr').first()).not.toContainText('0-');
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save CSV' }).click(),
+  ]);
+  const text = readFileSync(await file.path(), 'utf8');
+  expect(text.split('\r\n')[0]).toBe('point,kind,W mm,D mm,H mm,front,top,left,body,faces');
+  expect(text).toContain(',hole,');
+});
+
+test('the construction is replayed from a blank sheet, by method, and printed as a worksheet', async ({
+  page,
+}) => {
+  const troubles = listen(page);
+  await openDrawing(page, server.address, 'Vane hub, hollow hexagon');
+  await stand(page, 'Transfer');
+  await page.getByRole('button', { name: 'Construct it' }).click();
+  const steps = page.getByTestId('steps').getByRole('listitem');
+  await expect(steps.first()).toContainText('Mark the lower left corner of the front view');
+  const total = await steps.count();
+  expect(total).toBeGreaterThan(60);
+  // the sheet is bare at first
+  const finished = page.getByTestId('construction').locator('[data-part=visible]');
+  await expect(finished).toHaveAttribute('d', '');
+  await page.getByRole('button', { name: 'A step on' }).click();
+  await expect(page.getByTestId('step count')).toHaveText(`Step 1 of ${total}`);
+  await page.getByRole('button', { name: 'Play' }).click();
+  await expect(page.getByTestId('step count')).toHaveText(`Step 3 of ${total}`, { timeout: 6000 });
+  await page.getByRole('button', { name: 'Pause' }).click();
+  await page.getByLabel('Step', { exact: true }).fill(String(total));
+  expect((await finished.getAttribute('d'))?.length).toBeGreaterThan(300);
+  await page.getByRole('radio', { name: 'Arcs' }).click();
+  await expect(page.getByTestId('steps')).toContainText('with the compass');
+  await page.getByRole('radio', { name: 'Dividers' }).click();
+  await expect(page.getByTestId('steps')).toContainText('with the dividers from XY');
+  await page.getByLabel('Only the steps about').selectOption({ label: 'point 2' });
+  expect(await steps.count()).toBeLessThan(total / 2);
+  const address = await page.getByRole('link', { name: 'Print as a worksheet' }).getAttribute('href');
+  await page.getByRole('button', { name: 'Back to the ledger' }).click();
+  await expect(page.getByTestId('construction')).toHaveCount(0);
+  await page.goto(server.address + address);
+  await expect(page.getByRole('heading', { name: 'Dividers strip' })).toBeVisible();
+  await expect(page.getByText('depths by dividers')).toBeVisible();
+  expect(troubles).toEqual([]);
+});

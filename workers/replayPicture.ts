@@ -1,0 +1,120 @@
+import type { Vec2 } from '../core/geometry/vec.ts';
+import type { Step } from '../core/replay/deed.ts';
+import {
+  type Board,
+  emptyBoard,
+  type Finished,
+  type LightCircle,
+  type LightLine,
+  perform,
+} from '../core/replay/perform.ts';
+import type { Rect } from '../core/sheet/paper.ts';
+import type { Sheet } from '../core/sheet/sheet.ts';
+
+/** A step as the desk shows it: its words, and what it puts on the sheet as paths. Paper mm with y down. */
+export type ReplayStep = Omit<Step, 'deeds'> & {
+  /** light lines and circles */
+  readonly light: string;
+  readonly visible: string;
+  readonly hidden: string;
+  readonly marks: readonly Vec2[];
+};
+
+const mm = (x: number): string => String(Math.round(x * 1000) / 1000 + 0);
+
+/** How far light lines run past the views, mm. */
+const PAST = 9;
+const roomOf = (sheet: Sheet): Rect => {
+  const rooms = [sheet.layout.extent, ...sheet.shapes.map((s) => s.room)];
+  const x0 = Math.min(...rooms.map((r) => r.x)) - PAST;
+  const y0 = Math.min(...rooms.map((r) => r.y)) - PAST;
+  const x1 = Math.max(...rooms.map((r) => r.x + r.w)) + PAST;
+  const y1 = Math.max(...rooms.map((r) => r.y + r.h)) + PAST;
+  return { x: x0, y: y0, w: x1 - x0, h: y1 - y0 };
+};
+
+/** The part of an endless line inside a room. */
+const clipped = ({ p, d }: LightLine, r: Rect): readonly [Vec2, Vec2] | undefined => {
+  let [from, to] = [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY];
+  for (const [k, low, size] of [
+    [0, r.x, r.w],
+    [1, r.y, r.h],
+  ] as const) {
+    if (Math.abs(d[k]) < 1e-12) {
+      if (p[k] < low || p[k] > low + size) return undefined;
+      continue;
+    }
+    const [a, b] = [(low - p[k]) / d[k], (low + size - p[k]) / d[k]];
+    from = Math.max(from, Math.min(a, b));
+    to = Math.min(to, Math.max(a, b));
+  }
+  if (from >= to) return undefined;
+  const at = (t: number): Vec2 => [p[0] + t * d[0], p[1] + t * d[1]];
+  return [at(from), at(to)];
+};
+
+type Ends = { readonly from?: Vec2; readonly to?: Vec2 };
+
+/** Steps of a planned replay with what each draws. */
+export const replayPicture = (steps: readonly Step[], sheet: Sheet): ReplayStep[] => {
+  const board: Board = emptyBoard();
+  const room = roomOf(sheet);
+  const { height } = sheet.paper;
+  const at = (p: Vec2): string => `${mm(p[0])} ${mm(height - p[1])}`;
+  const circlePath = ({ c, r }: LightCircle, ends: Ends = {}): string => {
+    if (ends.from && ends.to) {
+      const angle = (p: Vec2): number => Math.atan2(p[1] - c[1], p[0] - c[0]);
+      const sweep = (angle(ends.to) - angle(ends.from) + 2 * Math.PI) % (2 * Math.PI);
+      // counter-clockwise on the paper is against the sense of the screen's y
+      return `M${at(ends.from)}A${mm(r)} ${mm(r)} 0 ${sweep > Math.PI ? 1 : 0} 0 ${at(ends.to)}`;
+    }
+    return `M${at([c[0] - r, c[1]])}A${mm(r)} ${mm(r)} 0 1 0 ${at([c[0] + r, c[1]])}A${mm(r)} ${mm(r)} 0 1 0 ${at([c[0] - r, c[1]])}`;
+  };
+  /** A curve by eye: through the points with tangents along their neighbours (Catmull and Rom 1974). */
+  const curvePath = (points: readonly Vec2[], closed: boolean): string => {
+    const n = points.length;
+    const get = (i: number): Vec2 => points[closed ? (i + n) % n : Math.max(0, Math.min(n - 1, i))] as Vec2;
+    let d = `M${at(get(0))}`;
+    for (let i = 0; i < (closed ? n : n - 1); i++) {
+      const [a, b, c, e] = [get(i - 1), get(i), get(i + 1), get(i + 2)];
+      const c1: Vec2 = [b[0] + (c[0] - a[0]) / 6, b[1] + (c[1] - a[1]) / 6];
+      const c2: Vec2 = [c[0] - (e[0] - b[0]) / 6, c[1] - (e[1] - b[1]) / 6];
+      d += `C${at(c1)} ${at(c2)} ${at(c)}`;
+    }
+    return d;
+  };
+  const finishedPath = (f: Finished): string => {
+    if (f.kind === 'straight') return `M${at(f.from)}L${at(f.to)}`;
+    return f.kind === 'arc' ? circlePath(f.circle, f) : curvePath(f.through, f.closed);
+  };
+  return steps.map(({ deeds, ...words }) => {
+    let light = '';
+    const marks: Vec2[] = [];
+    const before = board.finished.length;
+    for (const d of deeds) {
+      perform(board, d);
+      if ('line' in d && d.do !== 'meet') {
+        const run = clipped(board.lines.get(d.line) as LightLine, room);
+        if (run) light += `M${at(run[0])}L${at(run[1])}`;
+      } else if (d.do === 'circle') light += circlePath(board.circles.get(d.circle) as LightCircle);
+      else if ('point' in d) {
+        const p = board.points.get(d.point) as Vec2;
+        marks.push([p[0], height - p[1]]);
+        if (d.do === 'swing') {
+          const c = board.points.get(d.centre) as Vec2;
+          const from = board.points.get(d.from) as Vec2;
+          const left = (from[0] - c[0]) * (p[1] - c[1]) - (from[1] - c[1]) * (p[0] - c[0]) > 0;
+          const r = Math.hypot(from[0] - c[0], from[1] - c[1]);
+          light += circlePath({ c, r }, left ? { from, to: p } : { from: p, to: from });
+        }
+      }
+    }
+    const drawn = board.finished.slice(before);
+    const path = (seen: boolean): string =>
+      drawn
+        .filter((f) => f.seen === seen)
+        .map(finishedPath)
+        .join('');
+    return { ...words, light, visible: path(true), hidden: path(false), marks };
+  });
+};
