@@ -44,7 +44,8 @@ export const storeChange = (id: string, revision: number, drawing: Drawing, labe
 export const stepBack = (id: string, direction: -1 | 1): Promise<Kept> =>
   call(`${at(id)}/history`, 'POST', { direction });
 export const daybook = (id: string): Promise<DaybookLine[]> => call(`${at(id)}/history`, 'GET');
-export const fileAddress = (id: string, as: 'svg' | 'pdf' | 'part' | 'drawing', inline = false): string =>
+export type SavedAs = 'svg' | 'pdf' | 'dxf' | 'dxf-true' | 'part' | 'drawing';
+export const fileAddress = (id: string, as: SavedAs, inline = false): string =>
   `${at(id)}/sheet?as=${as}${inline ? '&inline' : ''}`;
 
 export const sourceAddress = (id: string): string => `${at(id)}/source`;

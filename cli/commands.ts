@@ -16,6 +16,7 @@ import { frameToward, VIEW_FRAMES, type ViewFrame } from '../core/view/frames.ts
 import { type View, viewOf } from '../core/view/view.ts';
 import { type Ledger, ledgerCsv, ledgerJson } from '../formats/ledgerText.ts';
 import { measureJson, sectionFrame, sectionJson, viewsJson } from '../formats/resultJson.ts';
+import { sheetDxf } from '../formats/sheetDxf.ts';
 import { sheetSvg } from '../formats/sheetSvg.ts';
 import { loadPart, loadPlanes } from './input.ts';
 import { Misuse } from './usage.ts';
@@ -30,6 +31,7 @@ export type Options = {
   paper?: string | undefined;
   scale?: string | undefined;
   format?: string | undefined;
+  space?: string | undefined;
   limit?: string | undefined;
   divisions?: string | undefined;
   start?: string | undefined;
@@ -135,14 +137,19 @@ const scaleOf = (text: string): SheetSetup['scale'] => {
 /** The lettering stands beside the bundle, in the project's public folder. */
 const lettering = (): Buffer => readFileSync(new URL('../../public/lettering/osifont.ttf', import.meta.url));
 
-/** A finished sheet as SVG text or PDF bytes. */
+/** A finished sheet as SVG or DXF text or PDF bytes. */
 export const sheet = async (
   positionals: readonly string[],
   options: Options,
 ): Promise<string | Uint8Array> => {
   const [file] = only(positionals, ['PART']) as [string];
-  if (options.format === 'dxf') throw new Misuse('DXF is not built yet; use --format svg or pdf.');
-  if (options.format !== 'svg' && options.format !== 'pdf') throw new Misuse('Give --format svg or pdf.');
+  if (options.format !== 'svg' && options.format !== 'pdf' && options.format !== 'dxf')
+    throw new Misuse('Give --format svg, pdf or dxf.');
+  if (options.space && options.space !== 'paper' && options.space !== 'true')
+    throw new Misuse(
+      '--space is paper (millimetres on the sheet) or true (true size, the sheet as a layout).',
+    );
+  if (options.space && options.format !== 'dxf') throw new Misuse('--space goes with --format dxf.');
   if (options.angle && options.angle !== 'first' && options.angle !== 'third')
     throw new Misuse('--angle is first or third.');
   const { file: source, part } = loadPart(file);
@@ -159,6 +166,7 @@ export const sheet = async (
   };
   const drawn = drawSheet(part, setup, drawingOfPart(source), sections);
   for (const f of drawn.findings) process.stderr.write(`blue-ledger: ${file}: ${sentence(f)}\n`);
+  if (options.format === 'dxf') return sheetDxf(drawn, options.space === 'true' ? 'true' : 'paper');
   const font = lettering();
   if (options.format === 'svg') return sheetSvg(drawn, source.name, font.toString('base64'));
   // loaded only here: the PDF library is larger than all the rest

@@ -31,6 +31,7 @@ const run = async (argv: readonly string[]): Promise<number> => {
       paper: { type: 'string' },
       scale: { type: 'string' },
       format: { type: 'string' },
+      space: { type: 'string' },
     },
   });
   const answer = await COMMANDS[name as keyof typeof COMMANDS](positionals, values);

@@ -49,6 +49,7 @@ const strokeOperators = (ink: StrokeInk): PDFOperator[] => {
 /**
  * The sheet as a one-page PDF at true size.
  * @param lettering bytes of the lettering font, embedded as far as it is used
+ * @param author who drew it, for the file's own fields
  * @param date the day written into the file (so that one input gives one output)
  */
 export const sheetPdf = async (
@@ -56,10 +57,14 @@ export const sheetPdf = async (
   title: string,
   lettering: Uint8Array,
   date: Date,
+  author = '',
 ): Promise<Uint8Array> => {
   const pdf = await PDFDocument.create({ updateMetadata: false });
   pdf.registerFontkit(fontkit);
   pdf.setTitle(title);
+  if (author) pdf.setAuthor(author);
+  pdf.setProducer('Blue Ledger');
+  pdf.setCreator('Blue Ledger');
   pdf.setCreationDate(date);
   pdf.setModificationDate(date);
   const font = await pdf.embedFont(lettering, { subset: true });

@@ -1,4 +1,5 @@
-import type { Vec2 } from '../core/geometry/vec.ts';
+import { pointOn2 } from '../core/geometry/curve2.ts';
+import { length2, type Vec2 } from '../core/geometry/vec.ts';
 import { type Ink, type Pen, penWidth, type Stretch } from '../core/sheet/ink.ts';
 import type { Sheet } from '../core/sheet/sheet.ts';
 import { type PathCommand, pathCommands } from './sheetPath.ts';
@@ -25,13 +26,57 @@ const escapeText = (s: string): string =>
 /** osifont's capitals are 1515 of 2048 units high. */
 export const EM_OF_CAPITALS = 2048 / 1515;
 
-const inkSvg = (ink: Ink, height: number): string => {
+/** A file is read by other programs: a hundredth of a micrometre. */
+const exact = (x: number): string => String(Math.round(x * 1e7) / 1e7 + 0);
+
+/** Path data for files: circles and ellipses as arcs, which they are exactly. */
+const filePath = (stretches: readonly Stretch[], height: number): string => {
+  const at = (p: Vec2): string => `${exact(p[0])} ${exact(height - p[1])}`;
+  return stretches
+    .map((s) => {
+      const k = s.curve;
+      if (k.type !== 'conic')
+        return pathCommands(s)
+          .map((c) =>
+            c.op === 'curve'
+              ? `C${at(c.c1)} ${at(c.c2)} ${at(c.to)}`
+              : `${c.op === 'move' ? 'M' : 'L'}${at(c.to)}`,
+          )
+          .join('');
+      const [rx, ry] = [length2(k.major), length2(k.minor)];
+      // the paper's y runs up: a turn to the left is one to the right on the picture
+      const tilt = (-Math.atan2(k.major[1], k.major[0]) * 180) / Math.PI;
+      const arc = (to: number, large: boolean): string =>
+        `A${exact(rx)} ${exact(ry)} ${exact(tilt)} ${large ? 1 : 0} 0 ${at(pointOn2(k, to))}`;
+      const middle = (s.from + s.to) / 2;
+      const start = `M${at(pointOn2(k, s.from))}`;
+      return s.to - s.from > Math.PI - 1e-9
+        ? `${start}${arc(middle, false)}${arc(s.to, false)}`
+        : `${start}${arc(s.to, false)}`;
+    })
+    .join('');
+};
+
+/** An id may hold no spaces; the ledger's key with strokes in their place, told apart where one key has several lines. */
+const idMaker = (): ((view: string, edges: readonly string[]) => string) => {
+  const used = new Map<string, number>();
+  return (view, edges) => {
+    const base = `${view}:${edges[0]}`.replace(/\s+/g, '_');
+    const n = (used.get(base) ?? 0) + 1;
+    used.set(base, n);
+    return n > 1 ? `${base}~${n}` : base;
+  };
+};
+
+const inkSvg = (ink: Ink, height: number, idOf: ReturnType<typeof idMaker>): string => {
   if (ink.kind === 'text')
-    return `<text x="${mm(ink.at[0])}" y="${mm(height - ink.at[1])}" font-size="${mm(ink.height * EM_OF_CAPITALS)}" text-anchor="${ink.anchor}">${escapeText(ink.text)}</text>`;
+    return `<text x="${exact(ink.at[0])}" y="${exact(height - ink.at[1])}" font-size="${exact(ink.height * EM_OF_CAPITALS)}" text-anchor="${ink.anchor}">${escapeText(ink.text)}</text>`;
   if (ink.kind === 'fill')
-    return `<polygon points="${ink.points.map((p) => `${mm(p[0])},${mm(height - p[1])}`).join(' ')}"/>`;
+    return `<polygon points="${ink.points.map((p) => `${exact(p[0])},${exact(height - p[1])}`).join(' ')}"/>`;
   if (!ink.stretches.length) return '';
-  return `<path d="${svgPath(ink.stretches, height)}" stroke-width="${penWidth(ink.pen)}" stroke="${penColour(ink.pen)}"/>`;
+  const { view, edges } = ink;
+  const id = view && edges?.length ? ` id="${escapeText(idOf(view, edges))}"` : '';
+  return `<path${id} d="${filePath(ink.stretches, height)}" stroke-width="${penWidth(ink.pen)}" stroke="${penColour(ink.pen)}"/>`;
 };
 
 /**
@@ -40,25 +85,43 @@ const inkSvg = (ink: Ink, height: number): string => {
  */
 export const sheetSvg = (sheet: Sheet, title: string, lettering?: string): string => {
   const { width, height } = sheet.paper;
-  const layers = new Map<string, string[]>();
+  // by view, and in a view by what the lines are for; what belongs to no view by its layer alone
+  const groups = new Map<string, Map<string, string[]>>();
+  const idOf = idMaker();
   for (const ink of sheet.ink) {
-    const text = inkSvg(ink, height);
+    const text = inkSvg(ink, height, idOf);
     if (!text) continue;
-    const list = layers.get(ink.layer);
+    const view = (ink.kind === 'stroke' && ink.view) || '';
+    const classes = groups.get(view) ?? new Map<string, string[]>();
+    groups.set(view, classes);
+    const list = classes.get(ink.layer);
     if (list) list.push(text);
-    else layers.set(ink.layer, [text]);
+    else classes.set(ink.layer, [text]);
   }
   const font = lettering
     ? `<style>@font-face{font-family:osifont;src:url(data:font/ttf;base64,${lettering})}</style>`
     : '';
-  const groups = [...layers].map(([name, items]) => `<g id="${name}">\n${items.join('\n')}\n</g>`).join('\n');
+  const classesOf = (view: string, classes: ReadonlyMap<string, readonly string[]>): string =>
+    [...classes]
+      .map(
+        ([name, items]) =>
+          `<g id="${view ? `${view.replace(/\s+/g, '_')}.${name}` : name}">\n${items.join('\n')}\n</g>`,
+      )
+      .join('\n');
+  const drawn = [...groups]
+    .map(([view, classes]) =>
+      view
+        ? `<g id="view.${view.replace(/\s+/g, '_')}">\n${classesOf(view, classes)}\n</g>`
+        : classesOf(view, classes),
+    )
+    .join('\n');
   return `<?xml version="1.0" encoding="UTF-8"?>
 <svg xmlns="http://www.w3.org/2000/svg" width="${mm(width)}mm" height="${mm(height)}mm" viewBox="0 0 ${mm(width)} ${mm(height)}">
 <title>${escapeText(title)}</title>${font}
 <rect width="100%" height="100%" fill="#fff"/>
 <g fill="none" stroke-linecap="round" stroke-linejoin="round" style="font-family:osifont,'Atkinson Hyperlegible Next Variable',sans-serif">
 <style>text,polygon{fill:#000;stroke:none}</style>
-${groups}
+${drawn}
 </g>
 </svg>
 `;

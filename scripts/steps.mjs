@@ -46,17 +46,26 @@ export const packages = async () => {
 
 export const CHROMIUM = '/usr/bin/chromium';
 
-/** Debian's Chromium, for the tests of the interface. */
-export const chromium = async () => {
-  if (existsSync(CHROMIUM)) return;
-  say('Installing Chromium through apt-get (once) ...');
+const debian = async (name, packages) => {
+  say(`Installing ${name} through apt-get (once) ...`);
   const sudo = process.getuid?.() === 0 ? [] : ['sudo'];
   const apt = (...args) => {
     const [command, ...rest] = [...sudo, 'apt-get', ...args];
     return must(`apt-get ${args[0]}`, command, rest, { DEBIAN_FRONTEND: 'noninteractive' });
   };
   await apt('update', '-qq');
-  await apt('install', '-y', '-qq', '--no-install-recommends', 'chromium');
+  await apt('install', '-y', '-qq', '--no-install-recommends', ...packages);
+};
+
+/** Debian's Chromium, for the tests of the interface. */
+export const chromium = async () => {
+  if (!existsSync(CHROMIUM)) await debian('Chromium', ['chromium']);
+};
+
+/** Debian's reader of DXF files, which audits those that are written here. */
+export const dxfReader = async () => {
+  const there = spawnSync('/usr/bin/python3', ['-c', 'import ezdxf']).status === 0;
+  if (!there) await debian('a reader of DXF files', ['python3', 'python3-ezdxf']);
 };
 
 const SOURCES = ['app', 'core', 'formats', 'workers', 'server', 'public', 'demo'];

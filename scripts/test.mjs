@@ -1,9 +1,10 @@
 // Installs what the tests need and runs them all: npm test
 import { existsSync } from 'node:fs';
-import { build, chromium, commandLine, packages, run, say } from './steps.mjs';
+import { build, chromium, commandLine, dxfReader, packages, run, say } from './steps.mjs';
 
 const started = Date.now();
 await packages();
+await dxfReader();
 commandLine();
 
 const node = process.execPath;

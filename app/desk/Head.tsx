@@ -2,7 +2,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { Redo2, Undo2 } from 'lucide-react';
 import Link from 'next/link';
-import { fileAddress } from '../client.ts';
+import { fileAddress, type SavedAs } from '../client.ts';
 import { HouseMark } from '../HouseMark.tsx';
 import { Choice } from './Choice.tsx';
 import { changeSetup } from './change.ts';
@@ -33,10 +33,31 @@ const SaveNote = () => {
   );
 };
 
+const PNG_PER_MM = 300 / 25.4;
+
+/** The sheet as a picture, from the same SVG that is saved. */
+const savePng = async (id: string): Promise<void> => {
+  const svg = await (await fetch(fileAddress(id, 'svg'))).text();
+  const [, wide, high] = /width="([\d.]+)mm" height="([\d.]+)mm"/.exec(svg) ?? [];
+  const canvas = document.createElement('canvas');
+  canvas.width = Math.round(Number(wide) * PNG_PER_MM);
+  canvas.height = Math.round(Number(high) * PNG_PER_MM);
+  const image = new Image();
+  image.src = URL.createObjectURL(new Blob([svg], { type: 'image/svg+xml' }));
+  await image.decode();
+  canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height);
+  URL.revokeObjectURL(image.src);
+  const { number, title } = useDesk.getState().drawing;
+  const link = document.createElement('a');
+  link.href = canvas.toDataURL('image/png');
+  link.download = `${[number, title].filter(Boolean).join(' ') || 'drawing'}.png`;
+  link.click();
+};
+
 /** Print and files, made on the server from what is stored. */
 const SaveMenu = () => {
   const id = useDesk((s) => s.id);
-  const get = async (as: 'svg' | 'pdf' | 'part' | 'drawing', inline = false): Promise<void> => {
+  const get = async (as: SavedAs, inline = false): Promise<void> => {
     // opened before the wait, or the browser would take it for an unwanted window
     const page = inline ? window.open('', '_blank') : undefined;
     await flush();
@@ -48,6 +69,9 @@ const SaveMenu = () => {
     ['Print (PDF at true size)', () => get('pdf', true)],
     ['Save PDF', () => get('pdf')],
     ['Save SVG', () => get('svg')],
+    ['Save DXF, on the paper', () => get('dxf')],
+    ['Save DXF, true size with layout', () => get('dxf-true')],
+    ['Save PNG, 300 to the inch', () => flush().then(() => savePng(id))],
     ['Save part file', () => get('part')],
     ['Save drawing file', () => get('drawing')],
   ] as const;

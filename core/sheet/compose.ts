@@ -152,6 +152,9 @@ const remembered = (v: PlacedView, draw: () => Ink[]): Ink[] => {
   return ink;
 };
 
+const chainInk = (whole: Stretch, view: string, arm: boolean): Ink =>
+  stroke('centre', 'centre', arm ? crossDashes(whole) : chainDashes(whole), { view, whole });
+
 const viewInk = (
   v: PlacedView,
   sheet: Omit<Sheet, 'ink'>,
@@ -185,22 +188,19 @@ const viewInk = (
     for (const l of lines)
       if (l.class === 'hidden') {
         const ends = { gapAtStart: continues(l, lines, 'from'), gapAtEnd: continues(l, lines, 'to') };
+        const whole = place({ curve: l.curve, from: l.from, to: l.to });
         out.push(
-          stroke('hidden', 'hidden', hiddenDashes(place({ curve: l.curve, from: l.from, to: l.to }), ends), {
-            view: v.name,
-            edges: l.sources,
-          }),
+          stroke('hidden', 'hidden', hiddenDashes(whole, ends), { view: v.name, edges: l.sources, whole }),
         );
       }
   const axes = centreLinesOf(axesOf(section ? section.remains : part.bodies), f, sheet.scale, tol);
   const seam = section?.plane.half ? halfSeam([...steps], sheet.scale) : undefined;
   const crossesSeam = (c: CentreLine): boolean =>
     seam !== undefined && [c.from, c.to].every((p) => Math.abs(offLine(p, seam)) <= tol * 40);
-  if (seam && !axes.some(crossesSeam))
-    out.push(stroke('centre', 'centre', chainDashes(place(straight(...seam))), { view: v.name }));
+  if (seam && !axes.some(crossesSeam)) out.push(chainInk(place(straight(...seam)), v.name, false));
   for (const c of axes) {
     const line = place(straight(c.from, c.to));
-    out.push(stroke('centre', 'centre', c.arm ? crossDashes(line) : chainDashes(line), { view: v.name }));
+    out.push(chainInk(line, v.name, c.arm));
   }
   for (const l of lines)
     if (l.class === 'visible')

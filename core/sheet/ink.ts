@@ -43,6 +43,8 @@ export type StrokeInk = {
   /** the view it belongs to, and the keys of the edges it shows */
   readonly view?: string;
   readonly edges?: readonly string[];
+  /** the line as it runs, where the stretches are its dashes */
+  readonly whole?: Stretch;
 };
 export type TextInk = {
   readonly kind: 'text';

@@ -49,6 +49,19 @@ test('SVG and PDF measure true: the check bar is 50 mm, the part its own size at
     expect(Math.min(...lines.map((x) => Math.abs(x - wanted)))).toBeLessThan(1e-3);
 });
 
+test('DXF on the paper and at true size, and a picture of the sheet', async ({ page }) => {
+  await openDrawing(page, server.address, 'Louvre bracket');
+  for (const what of ['Save DXF, on the paper', 'Save DXF, true size with layout']) {
+    const dxf = (await bytesOf(await save(page, what))).toString('latin1');
+    expect(dxf).toContain('AC1015');
+    expect(dxf).toContain('Visible edges');
+    expect(dxf.trimEnd().endsWith('EOF')).toBe(true);
+  }
+  const png = await bytesOf(await save(page, 'Save PNG, 300 to the inch'));
+  // width and height stand in the header: an A3 sheet at 300 to the inch
+  expect([png.readUInt32BE(16), png.readUInt32BE(20)]).toEqual([4961, 3508]);
+});
+
 test('part and drawing files are saved and opened again unchanged', async ({ page }) => {
   await openDrawing(page, server.address, 'Louvre bracket');
   await type(page.getByLabel(/^Size L,/), 'D * 2 1/4');

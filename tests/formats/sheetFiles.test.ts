@@ -1,7 +1,9 @@
+import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { PDFDocument } from 'pdf-lib';
 import { drawingOfPart } from '../../core/drawing/drawing.ts';
+import { pointOn2 } from '../../core/geometry/curve2.ts';
 import { distance2, type Vec2 } from '../../core/geometry/vec.ts';
 import type { Stretch } from '../../core/sheet/ink.ts';
 import { DEFAULT_SETUP } from '../../core/sheet/setup.ts';
@@ -50,7 +52,8 @@ describe('a sheet as files', () => {
     const svg = sheetSvg(sheet, file.name);
     expect(svg).toContain('<title>A &amp; B &lt;plate&gt;</title>');
     expect(svg).toContain('A &amp; B &lt;PLATE&gt;');
-    for (const layer of ['frame', 'title', 'views', 'labels']) expect(svg).toContain(`<g id="${layer}">`);
+    for (const group of ['frame', 'title', 'labels', 'view.front', 'front.views', 'view.top'])
+      expect(svg).toContain(`<g id="${group}">`);
     expect(svg.match(/<g/g)?.length).toBe(svg.match(/<\/g>/g)?.length);
     expect(svg).not.toMatch(/NaN|Infinity|undefined/);
     expect(sheetSvg(sheet, 'x', 'QUJD')).toContain('src:url(data:font/ttf;base64,QUJD)');
@@ -66,6 +69,8 @@ describe('a sheet as files', () => {
       expect.closeTo(297, 6),
     ]);
     expect([pdf.getTitle(), pdf.getCreationDate()]).toEqual([file.name, day]);
+    const signed = await PDFDocument.load(await sheetPdf(sheet, file.name, font, day, 'R. M.'));
+    expect(signed.getAuthor()).toBe('R. M.');
     expect(Buffer.from(await sheetPdf(sheet, file.name, font, day)).equals(Buffer.from(bytes))).toBe(true);
   });
   test('screen, SVG and PDF are written from the same ink: every view line of the part is in it once', () => {
@@ -75,4 +80,42 @@ describe('a sheet as files', () => {
     for (const t of ['FRONT VIEW', 'TOP VIEW', 'LEFT VIEW', 'Third angle', '1 : 1'])
       expect(texts).toContain(t);
   });
+});
+
+test("the SVG read back: every line of a view under its group, by the ledger's key, where it is on the sheet", () => {
+  const reader = [
+    'import sys, json, xml.etree.ElementTree as E',
+    'r = E.parse(sys.stdin).getroot()',
+    'n = "{http://www.w3.org/2000/svg}"',
+    'out = []',
+    'def walk(e, g):',
+    '    for c in e:',
+    '        if c.tag == n + "path": out.append([g, c.get("id"), c.get("d")])',
+    '        else: walk(c, g + [c.get("id")] if c.get("id") else g)',
+    'walk(r, [])',
+    'print(json.dumps({"size": [r.get("width"), r.get("height")], "paths": out}))',
+  ].join('\n');
+  const found = JSON.parse(
+    execFileSync('/usr/bin/python3', ['-c', reader], { input: sheetSvg(sheet, file.name), encoding: 'utf8' }),
+  ) as { size: string[]; paths: [string[], string | null, string][] };
+  expect(found.size).toEqual(['420mm', '297mm']);
+  const ids = found.paths.flatMap(([, id]) => (id ? [id] : []));
+  expect(new Set(ids).size).toBe(ids.length);
+  const left = [...found.paths];
+  for (const ink of sheet.ink) {
+    if (ink.kind !== 'stroke' || !ink.view || !ink.edges) continue;
+    const [s] = ink.stretches as [Stretch];
+    const [a, b] = [pointOn2(s.curve, s.from), pointOn2(s.curve, s.to)];
+    const i = left.findIndex(([groups, id, d]) => {
+      const f = d.match(/-?[\d.]+(?:e-?\d+)?/g)?.map(Number) ?? [];
+      return (
+        groups.includes(`view.${ink.view}`) &&
+        id?.startsWith(`${ink.view}:${ink.edges?.[0]}`.replace(/\s+/g, '_')) &&
+        Math.hypot(f[0]! - a[0], 297 - f[1]! - a[1]) < 1e-6 &&
+        Math.hypot(f[2]! - b[0], 297 - f[3]! - b[1]) < 1e-6
+      );
+    });
+    expect([ink.view, ink.edges, i >= 0]).toEqual([ink.view, ink.edges, true]);
+    left.splice(i, 1);
+  }
 });

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { z } from 'zod';
 import { openDesk } from '../../../../../core/drawing/desk.ts';
 import type { Drawing } from '../../../../../core/drawing/drawing.ts';
+import { sheetDxf } from '../../../../../formats/sheetDxf.ts';
 import { sheetPdf } from '../../../../../formats/sheetPdf.ts';
 import { sheetSvg } from '../../../../../formats/sheetSvg.ts';
 import { database } from '../../../../../server/context.ts';
@@ -12,7 +13,7 @@ import { Refused, refusedFaults, reply } from '../../../reply.ts';
 
 export const dynamic = 'force-dynamic';
 
-const formatParameter = z.enum(['svg', 'pdf', 'part', 'drawing']);
+const formatParameter = z.enum(['svg', 'pdf', 'dxf', 'dxf-true', 'part', 'drawing']);
 
 const fileName = (d: Drawing, ending: string): string =>
   `${
@@ -32,12 +33,12 @@ const file = (body: BodyInit, type: string, name: string, inline = false): Respo
     },
   });
 
-/** The stored drawing as a file: ?as=svg, pdf, part or drawing. */
+/** The stored drawing as a file: ?as=svg, pdf, dxf (on the paper), dxf-true (at true size), part or drawing. */
 export const GET = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
   reply(async () => {
     const query = new URL(request.url).searchParams;
     const format = formatParameter.safeParse(query.get('as'));
-    if (!format.success) throw new Refused(400, 'Ask for ?as=svg, pdf, part or drawing.');
+    if (!format.success) throw new Refused(400, 'Ask for ?as=svg, pdf, dxf, dxf-true, part or drawing.');
     const { drawing } = await readKept(await database(), idParameter.parse((await params).id));
     const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;
     if (format.data === 'drawing')
@@ -46,6 +47,12 @@ export const GET = (request: Request, { params }: { params: Promise<{ id: string
       return file(json(drawing.part), 'application/json', fileName(drawing, 'part.json'));
     const worked = openDesk().work(drawing);
     if (!worked.ok) throw refusedFaults(worked.faults);
+    if (format.data === 'dxf' || format.data === 'dxf-true')
+      return file(
+        sheetDxf(worked.sheet, format.data === 'dxf' ? 'paper' : 'true'),
+        'image/vnd.dxf',
+        fileName(drawing, 'dxf'),
+      );
     const lettering = await readFile(join(process.cwd(), 'public/lettering/osifont.ttf'));
     const title = `${drawing.number} ${drawing.title}`.trim();
     if (format.data === 'svg')
@@ -60,6 +67,7 @@ export const GET = (request: Request, { params }: { params: Promise<{ id: string
       title,
       lettering,
       Number.isNaN(day.getTime()) ? new Date(0) : day,
+      drawing.drawnBy,
     );
     return file(Buffer.from(pdf), 'application/pdf', fileName(drawing, 'pdf'), query.has('inline'));
   });

@@ -1,0 +1,51 @@
+"""Reads DXF files with a library of its own and writes what it found as JSON: audit, layers and entities of each space."""
+import json
+import sys
+
+import ezdxf
+
+
+def entity(e):
+    d = {"kind": e.dxftype(), "layer": e.dxf.layer, "type": e.dxf.get("linetype", "BYLAYER")}
+    if d["kind"] == "LINE":
+        d["points"] = [list(e.dxf.start)[:2], list(e.dxf.end)[:2]]
+    elif d["kind"] in ("CIRCLE", "ARC"):
+        d["centre"] = list(e.dxf.center)[:2]
+        d["radius"] = e.dxf.radius
+        if d["kind"] == "ARC":
+            d["angles"] = [e.dxf.start_angle, e.dxf.end_angle]
+    elif d["kind"] == "ELLIPSE":
+        d["centre"] = list(e.dxf.center)[:2]
+        d["major"] = list(e.dxf.major_axis)[:2]
+        d["ratio"] = e.dxf.ratio
+        d["angles"] = [e.dxf.start_param, e.dxf.end_param]
+    elif d["kind"] == "SPLINE":
+        tool = e.construction_tool()
+        d["points"] = [list(p)[:2] for p in tool.approximate(24)]
+    elif d["kind"] == "TEXT":
+        d["text"] = e.plain_text()
+        d["height"] = e.dxf.height
+        _, p1, p2 = e.get_pos()
+        d["points"] = [list(p2 if p2 is not None else p1)[:2]]
+    elif d["kind"] == "SOLID":
+        d["points"] = [list(p)[:2] for p in e.vertices()]
+    return d
+
+
+out = []
+for name in sys.argv[1:]:
+    doc = ezdxf.readfile(name)
+    audit = doc.audit()
+    out.append(
+        {
+            "version": doc.dxfversion,
+            "units": doc.header["$INSUNITS"],
+            "errors": [e.message for e in audit.errors],
+            "fixes": [e.message for e in audit.fixes],
+            "layers": [layer.dxf.name for layer in doc.layers],
+            "lineTypes": [t.dxf.name for t in doc.linetypes],
+            "model": [entity(e) for e in doc.modelspace()],
+            "sheet": [entity(e) for e in doc.layout("Sheet")],
+        }
+    )
+json.dump(out, sys.stdout)
