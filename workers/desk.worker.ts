@@ -1,11 +1,12 @@
 import { expose } from 'comlink';
-import { openDesk, type SheetPlan } from '../core/drawing/desk.ts';
+import { openDesk, type SheetPlan, type Worked } from '../core/drawing/desk.ts';
 import { type Drawing, readDrawing } from '../core/drawing/drawing.ts';
 import type { Vec2, Vec3 } from '../core/geometry/vec.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
 import { planReplay } from '../core/replay/planReplay.ts';
 import { type DeskNote, type DeskPicture, deskPicture } from './deskPicture.ts';
 import { type PickedFace, type Pictorial, pickIn, pictorialOf, type Tints, tintsOf } from './pictorial.ts';
+import { type PointedAt, pointedAt, sheetReading } from './pointing.ts';
 import { type ReplayStep, replayPicture } from './replayPicture.ts';
 
 /** The desk's engine, away from the thread that types and drags. */
@@ -48,6 +49,11 @@ const draw = async (data: Drawing, mayBeLeft: () => boolean): Promise<DeskPictur
 const partOf = (data: Drawing): ReturnType<typeof desk.part> => {
   const read = readDrawing(data);
   return read.ok ? desk.part(read.value) : undefined;
+};
+const workedOf = (data: Drawing): Extract<Worked, { ok: true }> | undefined => {
+  const read = readDrawing(data);
+  const worked = read.ok ? desk.work(read.value) : undefined;
+  return worked?.ok ? worked : undefined;
 };
 let lastTints = 0;
 
@@ -93,15 +99,25 @@ const api = {
     const read = readDrawing(data);
     return read.ok && asked === newest ? desk.plan(read.value) : undefined;
   },
+  /** What stands at a place of the sheet (paper mm, y up). */
+  pointed: async (data: Drawing, at: Vec2, reach: number): Promise<PointedAt | undefined> => {
+    await underWay;
+    const worked = workedOf(data);
+    return worked && pointedAt(worked, at, reach);
+  },
+  /** The views in words. */
+  reading: async (data: Drawing): Promise<string[]> => {
+    await underWay;
+    const worked = workedOf(data);
+    return worked ? sheetReading(worked) : [];
+  },
   /** The construction of the sheet, step by step; nothing where the drawing cannot be drawn. */
   replay: async (data: Drawing, choice: ReplayChoice): Promise<ReplayStep[] | undefined> => {
     await underWay;
-    const read = readDrawing(data);
-    if (!read.ok) return undefined;
-    const worked = desk.work(read.value);
-    if (!worked.ok) return undefined;
+    const worked = workedOf(data);
+    if (!worked) return undefined;
     const { sheet, part, rows } = worked;
-    const { part: file, setup } = read.value;
+    const { part: file, setup } = data;
     return replayPicture(planReplay(sheet, file, part, rows, choice, setup.rules), sheet);
   },
   /** The face at a place of a pictorial. */

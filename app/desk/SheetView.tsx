@@ -13,7 +13,8 @@ import {
 import { paperFrame, paperTitle } from '../../core/sheet/paper.ts';
 import { EM_OF_CAPITALS } from '../../formats/sheetSvg.ts';
 import type { DeskPoint } from '../../workers/deskPicture.ts';
-import { type DeskState, follow, type GoodPicture, useDesk } from './deskStore.ts';
+import { type DeskState, follow, type GoodPicture, pointTo, useDesk } from './deskStore.ts';
+import { askPointed } from './engine.ts';
 import { ACCOUNT_INK } from './inks.ts';
 import { PointNames } from './PointNames.tsx';
 import { ReplayInk } from './ReplayInk.tsx';
@@ -32,8 +33,9 @@ const ACCOUNT_DASH = { W: undefined, D: '3 1', H: '1 0.8' } as const;
 
 type Box = { x: number; y: number; w: number; h: number };
 
-/** How near, in mm on the screen's sheet, the pointer must come to a point. */
+/** How near, in mm on the screen's sheet, the pointer must come to a point, and a click to a line. */
 const NEAR = 3;
+const LINE_REACH = 1.5;
 
 const nearestPoint = (
   picture: GoodPicture,
@@ -107,6 +109,7 @@ export const SheetView = () => {
   const empty = useDesk((s) => !s.drawing.part.bodies.length);
   const replaying = useDesk((s) => s.replay !== undefined);
   const layers = useDesk(layersSoFar);
+  const pointed = useDesk((s) => s.pointed);
   const svg = useRef<SVGSVGElement>(null);
   const [view, setView] = useState<Box>();
   const drag = useRef<{ x: number; y: number; box: Box } | undefined>(undefined);
@@ -192,8 +195,15 @@ export const SheetView = () => {
             e.currentTarget.setPointerCapture(e.pointerId);
           }
         }}
-        onPointerUp={() => {
+        onPointerUp={(e) => {
+          const d = drag.current;
           drag.current = undefined;
+          const still = !d || Math.hypot(e.clientX - d.x, e.clientY - d.y) < 3;
+          if (stage !== 'Project' || !still || e.button !== 0) return;
+          const [x, y] = paperPoint(e);
+          void askPointed(useDesk.getState().drawing, [x, height - y], LINE_REACH / Math.sqrt(zoom)).then(
+            pointTo,
+          );
         }}
         onWheel={wheel}
         onDoubleClick={() => setView(undefined)}
@@ -203,6 +213,17 @@ export const SheetView = () => {
         <SheetInk picture={picture} only={layers} />
         <ReplayInk />
         {!replaying && <PointNames picture={picture} paperPoint={paperPoint} />}
+        {pointed && stage === 'Project' && (
+          <path
+            data-testid="lit"
+            d={pointed.lit}
+            fill="none"
+            stroke="#1D4ED8"
+            strokeWidth={1.1}
+            strokeOpacity={0.75}
+            pointerEvents="none"
+          />
+        )}
         {stage === 'Set out' && <ViewBoxes picture={picture} paperPoint={paperPoint} />}
         {followed && <Follow point={followed} zoom={Math.sqrt(zoom)} />}
         {!replaying && <TraceHandles picture={picture} paperPoint={paperPoint} />}

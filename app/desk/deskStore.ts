@@ -5,6 +5,7 @@ import { rebase } from '../../core/drawing/rebase.ts';
 import type { Fault } from '../../core/number/fault.ts';
 import type { Kept } from '../../server/store.ts';
 import type { DeskNote, DeskPicture } from '../../workers/deskPicture.ts';
+import type { PointedAt } from '../../workers/pointing.ts';
 import type { ReplayStep } from '../../workers/replayPicture.ts';
 import { type ServerRefusal, stepBack, storeChange } from '../client.ts';
 import { lookOver, workPicture } from './engine.ts';
@@ -37,6 +38,8 @@ export type DeskState = {
   readonly line: string;
   /** points set on the picture beneath, on the paper (mm, y down), while it is being scaled by two of them */
   readonly scaling: readonly (readonly [number, number])[] | undefined;
+  /** what was pointed at on the sheet last */
+  readonly pointed: PointedAt | undefined;
   /** the construction while it is being replayed: its steps, and how many of them are done */
   readonly replay: { readonly steps: readonly ReplayStep[]; readonly at: number } | undefined;
   /** changes with the picture beneath, so that it is fetched anew */
@@ -59,6 +62,7 @@ export const useDesk = create<DeskState>(() => ({
   activePoint: undefined,
   line: '',
   scaling: undefined,
+  pointed: undefined,
   replay: undefined,
   pictureStamp: 0,
 }));
@@ -179,7 +183,7 @@ const tryOut = async (drawing: Drawing, label: string): Promise<readonly Fault[]
     const picture = await workPicture(drawing);
     if (!picture) return [];
     if (!picture.ok) return picture.faults;
-    set({ drawing, picture: shown(picture), faults: [], save: 'saving' });
+    set({ drawing, picture: shown(picture), pointed: undefined, faults: [], save: 'saving' });
     lookLater();
   } else set({ ...blank(drawing), save: 'saving' });
   pending = [...pending, { drawing, label }];
@@ -249,6 +253,9 @@ export const standAt = (stage: Stage): void => set({ stage });
 /** Begins, goes on with or ends scaling the picture beneath by two points. */
 export const scaleBy = (scaling: DeskState['scaling']): void => set({ scaling });
 export const renewPicture = (): void => set({ pictureStamp: get().pictureStamp + 1 });
+
+/** Keeps what was pointed at on the sheet; nothing ends it. */
+export const pointTo = (pointed: PointedAt | undefined): void => set({ pointed });
 
 /** Opens, moves or closes the replay of the construction. */
 export const replayBook = (replay: DeskState['replay']): void => set({ replay });

@@ -7,6 +7,7 @@ import type { ReplayChoice } from '../../core/replay/deed.ts';
 import type { DeskWorker } from '../../workers/desk.worker.ts';
 import type { DeskNote, DeskPicture } from '../../workers/deskPicture.ts';
 import type { PickedFace, Pictorial, Tints } from '../../workers/pictorial.ts';
+import type { PointedAt } from '../../workers/pointing.ts';
 import type { ReplayStep } from '../../workers/replayPicture.ts';
 
 /** The way to the worker: every question goes there at once, and a newer one takes a preview's place between two stages. */
@@ -46,3 +47,9 @@ export const planConstruction = (
   drawing: Drawing,
   choice: ReplayChoice,
 ): Promise<readonly ReplayStep[] | undefined> => worker().replay(drawing, choice);
+
+/** What stands at a place of the sheet (paper mm, y up). */
+export const askPointed = (drawing: Drawing, at: Vec2, reach: number): Promise<PointedAt | undefined> =>
+  worker().pointed(drawing, at, reach);
+/** The views in words. */
+export const readViews = (drawing: Drawing): Promise<readonly string[]> => worker().reading(drawing);

@@ -20,7 +20,7 @@ import { fulfilment } from '../task/fulfilment.ts';
 import type { TaskStanding } from '../task/task.ts';
 import { VIEW_FRAMES } from '../view/frames.ts';
 import type { SceneBody } from '../view/scene.ts';
-import { seeScene, type View, type ViewMemory } from '../view/view.ts';
+import { seeScene, type View, type ViewMemory, viewOf } from '../view/view.ts';
 import type { Drawing } from './drawing.ts';
 import { type ProposedFront, proposeFront } from './proposedFront.ts';
 import { type ProposedViews, proposeViews } from './proposedViews.ts';
@@ -77,6 +77,8 @@ type Remembered = {
   measures: Measures;
   /** the plain views drawn so far, and what they leave for the next state of the part */
   views: Map<ViewName, View>;
+  /** the same with tangent joins, where they are wanted */
+  tangents: Map<ViewName, View>;
   memories: Map<ViewName, ViewMemory>;
   /** the same of the last sectional views, by cut and view */
   sectional: Map<string, ViewMemory>;
@@ -108,6 +110,7 @@ export const openDesk = (): Desk => {
       points: pointsOf(d, part),
       measures,
       views: new Map(),
+      tangents: new Map(),
       memories: last?.memories ?? new Map(),
       sectional: last?.sectional ?? new Map(),
     };
@@ -131,6 +134,7 @@ export const openDesk = (): Desk => {
       yield undefined;
     }
     const plain = (name: ViewName): View => {
+      if (d.setup.rules.tangents) return withTangents(known, name);
       const seen = views.get(name);
       if (seen) return seen;
       const { view, memory } = seeScene(part.bodies, VIEW_FRAMES[name], part.tol, known.memories.get(name));
@@ -222,6 +226,15 @@ const named = (d: Drawing, known: Remembered): Remembered => {
     known.points = pointsOf(d, known.part);
   }
   return known;
+};
+
+/** A view with its tangent joins; it is worked out anew for every state of the part. */
+const withTangents = (known: Remembered, name: ViewName): View => {
+  const seen = known.tangents.get(name);
+  if (seen) return seen;
+  const view = viewOf(known.part.bodies, VIEW_FRAMES[name], known.part.tol, true);
+  known.tangents.set(name, view);
+  return view;
 };
 
 /** The points on curved faces that the sheet's rules ask for, with the outlines of the views that are on it. */

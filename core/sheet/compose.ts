@@ -50,7 +50,7 @@ export const composeInk = (
     ...(setup.rules.projectors === 'kept' ? cutProjectors(sheet) : []),
     ...sheet.views.flatMap((v) => {
       const draw = (): Ink[] => viewInk(v, sheet, part, setup, styleOf, axesOf);
-      return v.cut ? draw() : remembered(v, draw);
+      return v.cut ? draw() : remembered(v, setup.rules, draw);
     }),
     ...sheet.shapes.flatMap((s) => shapeInk(s, sheet, setup, styleOf)),
     ...sheet.sections.flatMap((s) => traceInk(s, sheet)),
@@ -139,12 +139,12 @@ const EDGE_ON = 1e-9;
 type StyleOf = (s: Section, body: string) => { angle: number; spacing: number };
 
 /**
- * The ink of a whole view depends on nothing but the view and its place, so a view that stays while a plane is dragged keeps its
+ * The ink of a whole view depends on nothing but the view, its place and whether its hidden lines are wanted, so a view that stays while a plane is dragged keeps its
  * ink.
  */
 const wholeViews = new WeakMap<View, { readonly place: string; readonly ink: Ink[] }>();
-const remembered = (v: PlacedView, draw: () => Ink[]): Ink[] => {
-  const place = JSON.stringify([v.toPaper, v.box, v.title]);
+const remembered = (v: PlacedView, rules: SheetSetup['rules'], draw: () => Ink[]): Ink[] => {
+  const place = JSON.stringify([v.toPaper, v.box, v.title, rules.noHidden?.includes(v.name)]);
   const known = wholeViews.get(v.view);
   if (known?.place === place) return known.ink;
   const ink = draw();
@@ -181,12 +181,14 @@ const viewInk = (
       const onSheet = rim.map((s) => place({ curve: s.curve, from: s.lo, to: s.hi }));
       out.push(stroke('hatch', 'hatch', hatchLines(onSheet, styleOf(section, name), 0), { view: v.name }));
     }
-  const showHidden = !section || setup.rules.hiddenBehindCut === 'kept';
+  const showHidden =
+    (!section || setup.rules.hiddenBehindCut === 'kept') && !setup.rules.noHidden?.includes(v.name);
   const steps = section ? stepLines(section, v.view) : new Set<ViewLine>();
   const lines = v.view.lines.filter((l) => !steps.has(l));
   if (showHidden)
+    // a tangent join that is hidden is not drawn at all
     for (const l of lines)
-      if (l.class === 'hidden') {
+      if (l.class === 'hidden' && l.kind !== 'tangent') {
         const ends = { gapAtStart: continues(l, lines, 'from'), gapAtEnd: continues(l, lines, 'to') };
         const whole = place({ curve: l.curve, from: l.from, to: l.to });
         out.push(
@@ -205,10 +207,15 @@ const viewInk = (
   for (const l of lines)
     if (l.class === 'visible')
       out.push(
-        stroke('views', 'outline', [place({ curve: l.curve, from: l.from, to: l.to })], {
-          view: v.name,
-          edges: l.sources,
-        }),
+        stroke(
+          'views',
+          l.kind === 'tangent' ? 'rule' : 'outline',
+          [place({ curve: l.curve, from: l.from, to: l.to })],
+          {
+            view: v.name,
+            edges: l.sources,
+          },
+        ),
       );
   out.push(letters('labels', v.title.toUpperCase(), [v.box.x + v.box.w / 2, v.box.y - 6.5], 2.5));
   if (section && setup.rules.points === 'numbers')

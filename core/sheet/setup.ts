@@ -26,6 +26,10 @@ export const setupSchema = z.strictObject({
     projectors: z.enum(['kept', 'off']),
     hiddenBehindCut: z.enum(['kept', 'out']),
     points: z.enum(['numbers', 'off']),
+    /** views whose hidden lines are left out */
+    noHidden: z.array(viewName).max(6).optional(),
+    /** tangent joins drawn as thin lines */
+    tangents: z.boolean().optional(),
     /** the corners' names on the sheet; none where missing */
     corners: z.enum(['numbers', 'letters']).optional(),
     /** the corner of each ring that is numbered first; left back where missing */

@@ -2,7 +2,7 @@ import { normalAt, type Surface, signedDistance } from '../geometry/surface.ts';
 import { along, dot, scale, type Vec3 } from '../geometry/vec.ts';
 import { type Face, nearFace, type Solid, solidIntervals, type Tolerance } from '../solid/body.ts';
 import type { ViewFrame } from './frames.ts';
-import { cellsBefore, type SceneBody, standing } from './scene.ts';
+import { cellsBefore, type Limits, rayLimits, type SceneBody, standing } from './scene.ts';
 
 /** What an observer meets first at a place of a view. */
 export type Met = {
@@ -43,13 +43,18 @@ const faceUnder = (s: Solid, p: Vec3, toward: Vec3): Omit<Met, 'body' | 'at'> | 
   return best;
 };
 
+/** What a cut has laid open has no face of its own. */
+export const CUT_FACE = 'cut/face';
+
+const ENDLESS: Limits = [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY];
+
 /**
  * Where the foremost stretch of material ends. Where a cut's face lies in a face of what it cuts, rounding may leave a stretch of
  * no thickness between the two: that is no material.
  */
-const foremost = (stretches: readonly number[], tol: number): number | undefined => {
+const foremost = (stretches: readonly number[], [lo, hi]: Limits, tol: number): number | undefined => {
   for (let i = stretches.length - 1; i > 0; i -= 2) {
-    const [from, to] = [stretches[i - 1] as number, stretches[i] as number];
+    const [from, to] = [Math.max(lo, stretches[i - 1] as number), Math.min(hi, stretches[i] as number)];
     if (to - from > tol) return to;
   }
   return undefined;
@@ -68,17 +73,22 @@ export const firstMetIn = (
     const base = along(scale(f.u, u), f.v, v);
     let level = Number.NEGATIVE_INFINITY;
     let which = -1;
+    let cut = false;
     bodies.forEach((b, i) => {
       const cells = cellsBefore(b, u, v, Number.NEGATIVE_INFINITY);
       if (!cells.length) return;
-      const far = foremost(solidIntervals(b.solid, base, f.toward, cells), tol.linear);
+      const limits = b.kept ? rayLimits(b.kept, base, f.toward, Number.NEGATIVE_INFINITY) : ENDLESS;
+      if (!limits) return;
+      const far = foremost(solidIntervals(b.solid, base, f.toward, cells), limits, tol.linear);
       if (far === undefined || far <= level) return;
       level = far;
       which = i;
+      cut = far === limits[1];
     });
     const met = bodies[which];
     if (!met) return undefined;
     const at = along(base, f.toward, level);
+    if (cut && met.kept) return { body: which, at, face: CUT_FACE, normal: scale(met.kept.n, -1) };
     const face = faceUnder(met.solid, at, f.toward);
     return face && { body: which, at, ...face };
   };

@@ -69,10 +69,11 @@ export const standing = (b: SceneBody, f: ViewFrame, start: number): StandingBod
   };
 };
 
-type Limits = readonly [number, number];
+/** A stretch of a ray, by its distance from the ray's point. */
+export type Limits = readonly [number, number];
 
 /** The part of the ray from p that is still there, from `start` on. */
-const rayLimits = (kept: HalfSpace, p: Vec3, toward: Vec3, start: number): Limits | undefined => {
+export const rayLimits = (kept: HalfSpace, p: Vec3, toward: Vec3, start: number): Limits | undefined => {
   const rise = dot(kept.n, toward);
   const gap = dot(kept.n, p) - kept.d;
   if (Math.abs(rise) < 1e-12) return gap < 0 ? undefined : [start, Number.POSITIVE_INFINITY];

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { openDesk } from '../../core/drawing/desk.ts';
 import { drawingOfPart } from '../../core/drawing/drawing.ts';
 import { lengthBetween, pointOn2 } from '../../core/geometry/curve2.ts';
 import { cross2, distance2, type Vec2, type Vec3 } from '../../core/geometry/vec.ts';
@@ -408,5 +409,34 @@ describe('ink', () => {
         (i) => i.kind === 'stroke' && i.layer === 'hidden' && i.view === 'top',
       ).length;
     expect([hidden('kept') > 0, hidden('out')]).toEqual([true, 0]);
+  });
+});
+
+describe('house rules for lines', () => {
+  const rounded = partOf(
+    feature('add', { kind: 'extrude', height: 10, profile: { rectangle: [60, 40], round: 8 } }),
+    feature('cut', { kind: 'hole', diameter: 12, depth: 'through' }, { at: [0, 0, 10] }),
+  );
+  const sheetWith = (rules: Partial<SheetSetup['rules']>): Sheet => {
+    const d = drawingOfPart(rounded);
+    const worked = openDesk().work({ ...d, setup: { ...d.setup, rules: { ...d.setup.rules, ...rules } } });
+    if (!worked.ok) throw new Error('not drawn');
+    return worked.sheet;
+  };
+  const strokes = (s: Sheet, layer: string, view: string) =>
+    s.ink.filter((i) => i.kind === 'stroke' && i.layer === layer && i.view === view);
+  test('hidden lines are left out in the views named, and only there', () => {
+    const all = sheetWith({});
+    const some = sheetWith({ noHidden: ['front'] });
+    expect(strokes(all, 'hidden', 'front').length).toBeGreaterThan(0);
+    expect(strokes(some, 'hidden', 'front')).toEqual([]);
+    expect(strokes(some, 'hidden', 'left').length).toBe(strokes(all, 'hidden', 'left').length);
+  });
+  test('tangent joins are thin lines where they are wanted', () => {
+    const thin = (s: Sheet): number =>
+      strokes(s, 'views', 'front').filter((i) => i.kind === 'stroke' && i.pen === 'rule').length;
+    expect(thin(sheetWith({}))).toBe(0);
+    // the front shows the joins of its two near corners
+    expect(thin(sheetWith({ tangents: true }))).toBe(2);
   });
 });

@@ -4,6 +4,7 @@ import { Choice, Tick } from '../Choice.tsx';
 import { changeRules } from '../change.ts';
 import { enact, useDesk } from '../deskStore.ts';
 import { field, Page, Row } from '../Page.tsx';
+import { AtPointer, ViewsInWords } from './AtPointer.tsx';
 
 /** Stage 3: the views and how their lines are drawn. */
 export const Project = () => {
@@ -14,12 +15,14 @@ export const Project = () => {
     enact(changeRules(drawing, change), label);
   return (
     <Page title="Views" note="Each line of the picture once: visible over hidden, hidden over centre lines.">
+      <AtPointer />
       <table className="w-full text-[13.5px]">
         <thead>
           <tr className="border-b border-rule-strong text-left text-[12px] text-second">
             <th className="py-1 pl-5 font-normal">View</th>
             <th className="margin-line py-1 text-right font-normal">visible</th>
-            <th className="py-1 pr-5 text-right font-normal">hidden lines</th>
+            <th className="py-1 text-right font-normal">hidden lines</th>
+            <th className="py-1 pr-5 text-right font-normal">drawn</th>
           </tr>
         </thead>
         <tbody>
@@ -27,7 +30,23 @@ export const Project = () => {
             <tr key={v.name} className="border-b border-rule">
               <td className="py-1 pl-5">{v.title}</td>
               <td className="margin-line figures py-1 text-right">{v.visible}</td>
-              <td className="figures py-1 pr-5 text-right">{v.hidden}</td>
+              <td className="figures py-1 text-right">{v.hidden}</td>
+              <td className="py-1 pr-5 text-right">
+                <input
+                  type="checkbox"
+                  aria-label={`Hidden lines drawn in the ${v.title.toLowerCase()}`}
+                  className="accent-[var(--color-deep)]"
+                  checked={!rules.noHidden?.includes(v.name)}
+                  onChange={(e) => {
+                    const others = (rules.noHidden ?? []).filter((x) => x !== v.name);
+                    const noHidden = e.target.checked ? others : [...others, v.name];
+                    rule(
+                      { noHidden: noHidden.length ? noHidden : undefined },
+                      `Hidden lines ${e.target.checked ? 'drawn' : 'left out'} in the ${v.name} view`,
+                    );
+                  }}
+                />
+              </td>
             </tr>
           ))}
         </tbody>
@@ -41,6 +60,15 @@ export const Project = () => {
             { value: 'out', label: 'Left out' },
           ]}
           onChange={(hiddenBehindCut) => rule({ hiddenBehindCut }, 'Hidden lines behind a cut')}
+        />
+      </Row>
+      <Row label="Tangent joins as thin lines">
+        <Tick
+          name="Tangent joins as thin lines"
+          on={rules.tangents ?? false}
+          onChange={(on) =>
+            rule({ tangents: on || undefined }, `Tangent joins ${on ? 'drawn thin' : 'left out'}`)
+          }
         />
       </Row>
       <Row label="Projectors of the cut points">
@@ -95,10 +123,7 @@ export const Project = () => {
           </select>
         </Row>
       )}
-      <p className="px-5 py-3 text-[13px] leading-[19px] text-second">
-        Point at a corner on the sheet to see it in every view, with its projectors and its run across the
-        mitre line.
-      </p>
+      <ViewsInWords />
     </Page>
   );
 };

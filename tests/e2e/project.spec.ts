@@ -1,0 +1,50 @@
+import { expect, test } from '@playwright/test';
+import { listen, openDrawing, pathOf, stand } from './desk.ts';
+import { serverFor } from './server.ts';
+
+const server = serverFor(test);
+
+test('a line tells what it is, an area how every view posts its face, and the views read themselves out', async ({
+  page,
+}) => {
+  const troubles = listen(page);
+  await openDrawing(page, server.address, 'Louvre bracket');
+  await stand(page, 'Project');
+  const book = page.getByRole('region', { name: 'At the pointer' });
+  await expect(book).toContainText('Click a line on the sheet');
+  const click = async (mm: [number, number]): Promise<void> => {
+    const at = await page.getByTestId('sheet').evaluate((e, [x, y]) => {
+      const p = new DOMPoint(x, y).matrixTransform((e as SVGSVGElement).getScreenCTM() as DOMMatrix);
+      return { x: p.x, y: p.y };
+    }, mm);
+    await page.mouse.click(at.x, at.y);
+  };
+  // the left view: its upper side, then the area below it
+  const box = await page.getByTestId('sheet').evaluate((e) => {
+    const d = e.querySelector('path[data-layer="views"][data-pen="outline"]')?.getAttribute('d') ?? '';
+    const xs = [...d.matchAll(/[ML]([\d.]+) ([\d.]+)/g)].map((m) => [Number(m[1]), Number(m[2])] as const);
+    const right = Math.max(...xs.filter((p) => p[1] < 150).map((p) => p[0]));
+    const top = Math.min(...xs.filter((p) => p[0] > right - 45).map((p) => p[1]));
+    return { right, top };
+  });
+  await click([box.right - 20, box.top]);
+  await expect(book).toContainText('A visible edge of');
+  await expect(book).toContainText('true length');
+  await expect(page.getByTestId('lit')).not.toHaveAttribute('d', '');
+  await click([box.right - 20, box.top + 4]);
+  await expect(book).toContainText('an area, in its true shape');
+  await expect(book).toContainText('an edge');
+  await page.getByRole('button', { name: 'Read the views out in words' }).click();
+  await expect(page.getByRole('region', { name: 'The views in words' })).toContainText(
+    /Top view: 90 mm across and 40 up\./,
+  );
+  expect(troubles).toEqual([]);
+});
+
+test('hidden lines are left out view by view', async ({ page }) => {
+  await openDrawing(page, server.address, 'Louvre bracket');
+  await stand(page, 'Project');
+  const was = (await pathOf(page, 'hidden', 'hidden'))?.length ?? 0;
+  await page.getByLabel('Hidden lines drawn in the left view').click();
+  await expect.poll(async () => (await pathOf(page, 'hidden', 'hidden'))?.length ?? 0).toBeLessThan(was);
+});

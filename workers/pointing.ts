@@ -1,0 +1,102 @@
+import type { Worked } from '../core/drawing/desk.ts';
+import type { Vec2 } from '../core/geometry/vec.ts';
+import type { ViewName } from '../core/part/schema.ts';
+import { faceStory, type SeenScene } from '../core/reading/faceBook.ts';
+import { lineStory, nearestLine } from '../core/reading/lineStory.ts';
+import { viewReading } from '../core/reading/viewReading.ts';
+import { faceHeading, lineWords, postingWords } from '../core/reading/words.ts';
+import type { PlacedView } from '../core/sheet/placedView.ts';
+import { stretchOnPaper } from '../core/sheet/similarity.ts';
+import type { ViewLine } from '../core/view/view.ts';
+import { svgPath } from '../formats/sheetSvg.ts';
+
+/** What was pointed at on the sheet, in words, with what lights up. Paths in paper mm, y down. */
+export type PointedAt = {
+  readonly view: ViewName;
+  readonly heading: string;
+  readonly sentences: readonly string[];
+  /** of a face: how it is posted, by view */
+  readonly postings: readonly { readonly view: string; readonly words: string }[];
+  readonly lit: string;
+};
+
+type Drawn = Extract<Worked, { ok: true }>;
+
+/** The views of a sheet with what is seen in each. */
+const scenesOf = ({ sheet, part }: Drawn): SeenScene[] =>
+  sheet.views.map((v) => ({
+    name: v.name,
+    view: v.view,
+    scene: sheet.sections.find((s) => s.plane.name === v.cut)?.remains ?? part.bodies,
+  }));
+
+/** Beyond its box a view is still pointed at so far, mm. */
+const ROUND_BOX = 4;
+
+const viewAt = (d: Drawn, at: Vec2): PlacedView | undefined =>
+  d.sheet.views.find(
+    ({ box }) =>
+      at[0] > box.x - ROUND_BOX &&
+      at[0] < box.x + box.w + ROUND_BOX &&
+      at[1] > box.y - ROUND_BOX &&
+      at[1] < box.y + box.h + ROUND_BOX,
+  );
+
+/**
+ * Answers what stands at a place of the sheet: the line there, or else the face, opening or bare paper of that view.
+ * @param at paper mm with y up
+ * @param reach how near a line must be, mm
+ */
+export const pointedAt = (d: Drawn, at: Vec2, reach: number): PointedAt | undefined => {
+  const v = viewAt(d, at);
+  if (!v) return undefined;
+  const { sheet, part } = d;
+  const { height } = sheet.paper;
+  const own: Vec2 = [(at[0] - v.toPaper.to[0]) / v.toPaper.k, (at[1] - v.toPaper.to[1]) / v.toPaper.k];
+  const scenes = scenesOf(d);
+  const { scene } = scenes.find((s) => s.name === v.name) as SeenScene;
+  const path = (place: PlacedView, lines: readonly ViewLine[]): string =>
+    svgPath(
+      lines.map((l) => stretchOnPaper(place.toPaper, l)),
+      height,
+    );
+  const near = nearestLine(v.view, own);
+  if (near && near.off * v.toPaper.k <= reach) {
+    const edges = new Map(scene.flatMap((b) => b.edges.map((e) => [e.key, e] as const)));
+    const story = lineStory(near.line, near.at, v.view, scene, edges, part.tol);
+    const [heading = '', ...sentences] = lineWords(story, v.name, part.units);
+    return { view: v.name, heading, sentences, postings: [], lit: path(v, [near.line]) };
+  }
+  const story = faceStory(scenes, v.name, own, part.tol);
+  if (story.kind !== 'face')
+    return { view: v.name, heading: faceHeading(story), sentences: [], postings: [], lit: '' };
+  return {
+    view: v.name,
+    heading: faceHeading(story),
+    sentences: [],
+    postings: sheet.views.map((x) => {
+      const posting = story.postings[x.name];
+      return { view: x.title, words: posting ? postingWords(posting) : '' };
+    }),
+    lit: sheet.views
+      .map((x) =>
+        path(
+          x,
+          x.view.lines.filter((l) => l.of.includes(story.face)),
+        ),
+      )
+      .join(''),
+  };
+};
+
+/** Every view of the sheet in words. */
+export const sheetReading = (d: Drawn): string[] =>
+  scenesOf(d).map(({ name, view, scene }) =>
+    viewReading(
+      d.sheet.views.find((v) => v.name === name)?.title ?? name,
+      view,
+      scene,
+      d.part.tol,
+      d.part.units,
+    ),
+  );
