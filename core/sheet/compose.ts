@@ -9,7 +9,13 @@ import { VIEW_FRAMES } from '../view/frames.ts';
 import { shadowsOf } from '../view/project.ts';
 import type { SceneBody } from '../view/scene.ts';
 import type { View, ViewLine } from '../view/view.ts';
-import { type CentreLine, centreLinesOf, type FeatureAxis, featureAxes } from './centreLines.ts';
+import {
+  type CentreLine,
+  centreLinesOf,
+  type FeatureAxis,
+  featureAxes,
+  pitchCirclesOf,
+} from './centreLines.ts';
 import { chainDashes, crossDashes, hiddenDashes } from './dash.ts';
 import { hatchLines, hatchStyle } from './hatch.ts';
 import { type Ink, letters, type Stretch, straight, stroke } from './ink.ts';
@@ -19,6 +25,7 @@ import { projectorsOf } from './projectors.ts';
 import { numberingOf, type SheetSetup } from './setup.ts';
 import type { Numbered, Sheet } from './sheet.ts';
 import { onPaper, stretchOnPaper } from './similarity.ts';
+import { staggered } from './stagger.ts';
 import { checkBar, type TitleText, titleBlock } from './titleBlock.ts';
 import { traceInk } from './traceLine.ts';
 import { inShape, type PlacedShape } from './trueShape.ts';
@@ -185,21 +192,33 @@ const viewInk = (
     (!section || setup.rules.hiddenBehindCut === 'kept') && !setup.rules.noHidden?.includes(v.name);
   const steps = section ? stepLines(section, v.view) : new Set<ViewLine>();
   const lines = v.view.lines.filter((l) => !steps.has(l));
-  if (showHidden)
+  if (showHidden) {
     // a tangent join that is hidden is not drawn at all
-    for (const l of lines)
-      if (l.class === 'hidden' && l.kind !== 'tangent') {
-        const ends = { gapAtStart: continues(l, lines, 'from'), gapAtEnd: continues(l, lines, 'to') };
-        const whole = place({ curve: l.curve, from: l.from, to: l.to });
-        out.push(
-          stroke('hidden', 'hidden', hiddenDashes(whole, ends), { view: v.name, edges: l.sources, whole }),
-        );
-      }
-  const axes = centreLinesOf(axesOf(section ? section.remains : part.bodies), f, sheet.scale, tol);
+    const hidden = lines.filter((l) => l.class === 'hidden' && l.kind !== 'tangent');
+    const runs = hidden.map((l) => place({ curve: l.curve, from: l.from, to: l.to }));
+    const half = staggered(runs);
+    hidden.forEach((l, i) => {
+      const ends = {
+        gapAtStart: continues(l, lines, 'from'),
+        gapAtEnd: continues(l, lines, 'to'),
+        half: half[i] as boolean,
+      };
+      const whole = runs[i] as Stretch;
+      out.push(
+        stroke('hidden', 'hidden', hiddenDashes(whole, ends), { view: v.name, edges: l.sources, whole }),
+      );
+    });
+  }
+  const features = axesOf(section ? section.remains : part.bodies);
+  const axes = centreLinesOf(features, f, sheet.scale, tol);
   const seam = section?.plane.half ? halfSeam([...steps], sheet.scale) : undefined;
   const crossesSeam = (c: CentreLine): boolean =>
     seam !== undefined && [c.from, c.to].every((p) => Math.abs(offLine(p, seam)) <= tol * 40);
   if (seam && !axes.some(crossesSeam)) out.push(chainInk(place(straight(...seam)), v.name, false));
+  for (const { centre, radius } of pitchCirclesOf(features, f, tol)) {
+    const round = { type: 'conic', c: centre, major: [radius, 0], minor: [0, radius], round: true } as const;
+    out.push(chainInk(place({ curve: round, from: 0, to: 2 * Math.PI }), v.name, false));
+  }
   for (const c of axes) {
     const line = place(straight(c.from, c.to));
     out.push(chainInk(line, v.name, c.arm));

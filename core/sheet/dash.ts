@@ -33,7 +33,12 @@ const atLength = (s: Stretch, total: number): ((x: number) => number) => {
 };
 
 /** True where a hidden line continues a visible one at that end, and so starts with a gap there. */
-export type DashEnds = { readonly gapAtStart: boolean; readonly gapAtEnd: boolean };
+export type DashEnds = {
+  readonly gapAtStart: boolean;
+  readonly gapAtEnd: boolean;
+  /** begins and ends with half a dash, so that it is out of step with its neighbour */
+  readonly half?: boolean;
+};
 
 /**
  * Fits the dashes of a hidden line: it begins and ends with a dash (so corners meet in dashes), or with a gap where it
@@ -42,6 +47,10 @@ export type DashEnds = { readonly gapAtStart: boolean; readonly gapAtEnd: boolea
 export const hiddenDashes = (s: Stretch, ends: DashEnds): Stretch[] => {
   const total = lengthBetween(s.curve, s.from, s.to);
   const closed = isPeriodic(s.curve) && s.to - s.from >= 2 * Math.PI - 1e-9;
+  if (ends.half && !closed && !ends.gapAtStart && !ends.gapAtEnd) {
+    const halves = halfDashes(s, total);
+    if (halves) return halves;
+  }
   // a closed curve has as many gaps as dashes
   const spare = closed ? 0 : 1 - Number(ends.gapAtStart) - Number(ends.gapAtEnd);
   const fit = Math.max(1, Math.round((total + spare * GAP) / (DASH + GAP)));
@@ -59,6 +68,22 @@ export const hiddenDashes = (s: Stretch, ends: DashEnds): Stretch[] => {
     x += (DASH + GAP) * unit;
   }
   return dashes;
+};
+
+/** The same with half a dash at either end; nothing where the line is too short for two whole ones between. */
+const halfDashes = (s: Stretch, total: number): Stretch[] | undefined => {
+  const gaps = Math.round(total / (DASH + GAP));
+  if (gaps < 2) return undefined;
+  const unit = total / (gaps * (DASH + GAP));
+  const at = atLength(s, total);
+  const out: Stretch[] = [{ curve: s.curve, from: s.from, to: at((DASH / 2) * unit) }];
+  let x = (DASH / 2 + GAP) * unit;
+  for (let i = 1; i < gaps; i++) {
+    out.push({ curve: s.curve, from: at(x), to: at(x + DASH * unit) });
+    x += (DASH + GAP) * unit;
+  }
+  out.push({ curve: s.curve, from: at(x), to: s.to });
+  return out;
 };
 
 /** A long-dashed dotted line that begins and ends with a long dash. */

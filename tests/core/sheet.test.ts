@@ -2,13 +2,13 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { openDesk } from '../../core/drawing/desk.ts';
 import { drawingOfPart } from '../../core/drawing/drawing.ts';
-import { lengthBetween, pointOn2 } from '../../core/geometry/curve2.ts';
-import { cross2, distance2, type Vec2, type Vec3 } from '../../core/geometry/vec.ts';
+import { type Conic2, lengthBetween, pointOn2 } from '../../core/geometry/curve2.ts';
+import { cross2, distance2, length2, sub2, type Vec2, type Vec3 } from '../../core/geometry/vec.ts';
 import type { PartFile, TraceFile, ViewName } from '../../core/part/schema.ts';
 import { footOn, shapePlace } from '../../core/sheet/compose.ts';
 import { chainDashes, crossDashes, hiddenDashes } from '../../core/sheet/dash.ts';
 import { hatchLines } from '../../core/sheet/hatch.ts';
-import { type Stretch, straight } from '../../core/sheet/ink.ts';
+import { type Stretch, type StrokeInk, straight } from '../../core/sheet/ink.ts';
 import { layoutViews } from '../../core/sheet/layout.ts';
 import { readScale, scaleText } from '../../core/sheet/paper.ts';
 import { placeOfPoint } from '../../core/sheet/placedView.ts';
@@ -438,5 +438,81 @@ describe('house rules for lines', () => {
     expect(thin(sheetWith({}))).toBe(0);
     // the front shows the joins of its two near corners
     expect(thin(sheetWith({ tangents: true }))).toBe(2);
+  });
+});
+
+describe('centre lines and dashes', () => {
+  const inkOf = (file: PartFile, view: string, layer: string) => {
+    const worked = openDesk().work({ ...drawingOfPart(file), setup: { ...DEFAULT_SETUP, scale: 1 } });
+    if (!worked.ok) throw new Error(JSON.stringify(worked.faults));
+    return worked.sheet.ink.filter(
+      (i) => i.kind === 'stroke' && i.layer === layer && i.view === view,
+    ) as StrokeInk[];
+  };
+  const flange = (count: number, bored: boolean) =>
+    partOf(
+      feature('add', { kind: 'block', width: 80, depth: 80, height: 8 }, { at: [-40, -40, 0] }),
+      ...(bored
+        ? [feature('cut', { kind: 'hole', diameter: 20, depth: 'through' }, { at: [0, 0, 8], id: 'bore' })]
+        : []),
+      feature(
+        'cut',
+        { kind: 'hole', diameter: 7, depth: 'through' },
+        { id: 'bolt', at: [28, 0, 8], repeat: { count, about: { axis: 'z' } } },
+      ),
+    );
+  const circles = (ink: readonly StrokeInk[]) => ink.filter((i) => i.whole?.curve.type === 'conic');
+  test('holes on a circle have it as their pitch circle, and a radial line each', () => {
+    const ink = inkOf(flange(6, true), 'top', 'centre');
+    expect(circles(ink).length).toBe(1);
+    const c = circles(ink)[0]?.whole?.curve as Conic2;
+    expect(length2(c.major)).toBeCloseTo(28, 9);
+    // six radial lines and the cross of the bore
+    expect(ink.length - 1).toBe(6 + 2);
+    for (const i of ink) {
+      const w = i.whole;
+      if (w?.curve.type !== 'line') continue;
+      // every one of them, produced, passes through the middle
+      expect(Math.abs(cross2(w.curve.d, sub2(c.c, w.curve.p)))).toBeLessThan(1e-9);
+    }
+  });
+  test('four holes at the corners of a square are on no pitch circle, unless something round is in their middle', () => {
+    expect(circles(inkOf(flange(4, false), 'top', 'centre')).length).toBe(0);
+    expect(circles(inkOf(flange(4, true), 'top', 'centre')).length).toBe(1);
+  });
+  test('cones, balls and rings have their centre lines too', () => {
+    const cone = partOf(feature('add', { kind: 'cone', diameter: 40, height: 50 }));
+    const front = inkOf(cone, 'front', 'centre');
+    expect(front.length).toBe(1);
+    // the axis runs 3 mm past base and tip
+    expect((front[0]?.whole?.to ?? 0) - (front[0]?.whole?.from ?? 0)).toBeCloseTo(56, 6);
+    expect(inkOf(cone, 'top', 'centre').length).toBe(2);
+    const ball = partOf(feature('add', { kind: 'sphere', diameter: 30 }));
+    for (const view of ['front', 'top', 'left']) expect(inkOf(ball, view, 'centre').length).toBe(2);
+    const ring = partOf(feature('add', { kind: 'torus', diameter: 40, tube: 10 }));
+    expect(inkOf(ring, 'top', 'centre').length).toBe(2);
+    expect(inkOf(ring, 'front', 'centre').length).toBe(1);
+  });
+  test('neighbouring hidden lines run out of step, both beginning and ending in ink', () => {
+    const slotted = partOf(
+      feature('add', { kind: 'block', width: 60, depth: 40, height: 30 }),
+      feature('cut', { kind: 'block', width: 60, depth: 2, height: 20 }, { at: [0, 20, 5] }),
+    );
+    const hidden = inkOf(slotted, 'top', 'hidden');
+    expect(hidden.length).toBe(2);
+    const starts = hidden.map((i) => i.stretches.map((s) => pointOn2(s.curve, s.from)[0]));
+    expect(starts[0]?.slice(1, 4)).not.toEqual(starts[1]?.slice(1, 4));
+    for (const i of hidden) {
+      const [first, last] = [i.stretches[0] as Stretch, i.stretches.at(-1) as Stretch];
+      expect(pointOn2(first.curve, first.from)).toEqual(
+        pointOn2((i.whole as Stretch).curve, (i.whole as Stretch).from),
+      );
+      expect(
+        distance2(
+          pointOn2(last.curve, last.to),
+          pointOn2((i.whole as Stretch).curve, (i.whole as Stretch).to),
+        ),
+      ).toBeLessThan(1e-9);
+    }
   });
 });
