@@ -1,0 +1,42 @@
+import type { ViewName } from '../part/schema.ts';
+
+/** What can be wrong with a view that was drawn elsewhere. */
+export type Mistake =
+  | 'view missing'
+  | 'wrong side for the angle'
+  | 'out of line'
+  | 'turned by 90 degrees'
+  | 'upside down'
+  | 'mirrored'
+  | 'wrong scale'
+  | 'scaled in one direction'
+  | 'radius for diameter'
+  | 'decimal slip'
+  | 'wrong radius'
+  | 'feature moved'
+  | 'from the wrong edge'
+  | 'feature forgotten'
+  | 'hidden lines forgotten'
+  | 'line missing'
+  | 'hidden drawn visible'
+  | 'visible drawn hidden'
+  | 'hidden line too long'
+  | 'line too short'
+  | 'line too long'
+  | 'line askew'
+  | 'seam'
+  | 'line too many'
+  | 'drawn twice';
+
+/** A difference between a given view and the part: where, what, how much, and the likeliest cause first. */
+export type Imbalance = {
+  readonly view: ViewName;
+  readonly kind: Mistake;
+  /** the feature concerned, as far as one is */
+  readonly feature: string | undefined;
+  /** how much, part units or a factor */
+  readonly amount: number | undefined;
+  readonly sentence: string;
+  /** the worse, the earlier it is told */
+  readonly weight: number;
+};

@@ -1,0 +1,114 @@
+import { type Curve2, pointOn2 } from '../geometry/curve2.ts';
+import { distance2, length2, type Vec2 } from '../geometry/vec.ts';
+import type { ViewName } from '../part/schema.ts';
+import type { ViewLine } from '../view/view.ts';
+
+/** A line of a view that was drawn elsewhere, or of one's own view brought to the same form. Any unit, y up. */
+export type GivenLine = { readonly seen: boolean } & (
+  | { readonly kind: 'straight'; readonly a: Vec2; readonly b: Vec2 }
+  /** counter-clockwise from a to b; all round where both are one */
+  | {
+      readonly kind: 'round';
+      readonly centre: Vec2;
+      readonly radius: number;
+      readonly a: Vec2;
+      readonly b: Vec2;
+    }
+  /** anything else, by points along it */
+  | { readonly kind: 'curve'; readonly points: readonly Vec2[] }
+);
+/** Views brought from outside, by their names, all on one sheet. */
+export type GivenViews = ReadonlyMap<ViewName, readonly GivenLine[]>;
+
+const SAMPLES = 32;
+
+/** A flat curve's stretch as a given line, after a map of its points that keeps circles circles. */
+export const givenFrom = (
+  curve: Curve2,
+  from: number,
+  to: number,
+  seen: boolean,
+  map: (p: Vec2) => Vec2,
+  k: number,
+): GivenLine => {
+  const at = (t: number): Vec2 => map(pointOn2(curve, t));
+  if (curve.type === 'line') return { seen, kind: 'straight', a: at(from), b: at(to) };
+  if (curve.type === 'conic' && curve.round) {
+    const full = to - from > 2 * Math.PI - 1e-9;
+    return {
+      seen,
+      kind: 'round',
+      centre: map(curve.c),
+      radius: length2(curve.major) * k,
+      a: at(from),
+      b: full ? at(from) : at(to),
+    };
+  }
+  return {
+    seen,
+    kind: 'curve',
+    points: Array.from({ length: SAMPLES + 1 }, (_, i) => at(from + ((to - from) * i) / SAMPLES)),
+  };
+};
+
+/** A line of one's own view with what it belongs to. */
+export type OwnLine = { readonly line: GivenLine; readonly of: readonly string[] };
+export const ownLine = (l: ViewLine, k: number): OwnLine => ({
+  line: givenFrom(l.curve, l.from, l.to, l.class === 'visible', (p) => [p[0] * k, p[1] * k], k),
+  of: l.of,
+});
+
+export const isWhole = (l: GivenLine): boolean =>
+  l.kind === 'round' && distance2(l.a, l.b) < 1e-9 * Math.max(1, l.radius);
+
+/** Points that tell a line: its ends, its middle, and where it is round its centre. */
+export const pointsOf = (l: GivenLine): Vec2[] => {
+  if (l.kind === 'straight') return [l.a, l.b];
+  if (l.kind === 'curve') return [...l.points];
+  const sides: Vec2[] = [
+    [l.centre[0] + l.radius, l.centre[1]],
+    [l.centre[0] - l.radius, l.centre[1]],
+    [l.centre[0], l.centre[1] + l.radius],
+    [l.centre[0], l.centre[1] - l.radius],
+  ];
+  if (isWhole(l)) return sides;
+  const on = (p: Vec2): number =>
+    (Math.atan2(p[1] - l.centre[1], p[0] - l.centre[0]) + 2 * Math.PI) % (2 * Math.PI);
+  const sweep = (on(l.b) - on(l.a) + 2 * Math.PI) % (2 * Math.PI);
+  return [l.a, l.b, ...sides.filter((p) => (on(p) - on(l.a) + 2 * Math.PI) % (2 * Math.PI) <= sweep)];
+};
+
+export type Box = readonly [number, number, number, number];
+export const boxOfLines = (lines: readonly GivenLine[]): Box => {
+  const all = lines.flatMap(pointsOf);
+  const xs = all.map((p) => p[0]);
+  const ys = all.map((p) => p[1]);
+  return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
+};
+
+/** A line moved, turned, mirrored or stretched: a circle stretched in one direction becomes a curve. */
+export type Warp = {
+  readonly map: (p: Vec2) => Vec2 /** by how much radii grow; undefined where circles do not stay circles */;
+  readonly k: number | undefined;
+  readonly flips: boolean;
+};
+export const warped = (l: GivenLine, w: Warp): GivenLine => {
+  if (l.kind === 'straight') return { ...l, a: w.map(l.a), b: w.map(l.b) };
+  if (l.kind === 'curve') return { ...l, points: l.points.map(w.map) };
+  if (w.k === undefined) {
+    const start = Math.atan2(l.a[1] - l.centre[1], l.a[0] - l.centre[0]);
+    const end = Math.atan2(l.b[1] - l.centre[1], l.b[0] - l.centre[0]);
+    const sweep = isWhole(l) ? 2 * Math.PI : (end - start + 2 * Math.PI) % (2 * Math.PI);
+    return {
+      seen: l.seen,
+      kind: 'curve',
+      points: Array.from({ length: SAMPLES + 1 }, (_, i) => {
+        const t = start + (sweep * i) / SAMPLES;
+        return w.map([l.centre[0] + l.radius * Math.cos(t), l.centre[1] + l.radius * Math.sin(t)]);
+      }),
+    };
+  }
+  // a mirrored arc runs the other way round
+  const [a, b] = w.flips ? [l.b, l.a] : [l.a, l.b];
+  return { ...l, centre: w.map(l.centre), radius: l.radius * w.k, a: w.map(a), b: w.map(b) };
+};

@@ -1,0 +1,115 @@
+import { cross2, distance2, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
+import { type GivenLine, isWhole } from './given.ts';
+
+/** A line given more than once, for it was drawn over. */
+export type Joined = { readonly lines: readonly GivenLine[]; readonly twice: readonly GivenLine[] };
+
+type Straight = Extract<GivenLine, { kind: 'straight' }>;
+
+const sameLine = (p: GivenLine, q: GivenLine, tol: number): boolean => {
+  if (p.kind !== q.kind) return false;
+  if (p.kind === 'straight' && q.kind === 'straight')
+    return (
+      (distance2(p.a, q.a) <= tol && distance2(p.b, q.b) <= tol) ||
+      (distance2(p.a, q.b) <= tol && distance2(p.b, q.a) <= tol)
+    );
+  if (p.kind === 'round' && q.kind === 'round')
+    return (
+      distance2(p.centre, q.centre) <= tol &&
+      Math.abs(p.radius - q.radius) <= tol &&
+      isWhole(p) === isWhole(q) &&
+      (isWhole(p) || (distance2(p.a, q.a) <= tol && distance2(p.b, q.b) <= tol))
+    );
+  return (
+    p.kind === 'curve' &&
+    q.kind === 'curve' &&
+    p.points.length === q.points.length &&
+    p.points.every((x, i) => distance2(x, q.points[i] as Vec2) <= tol)
+  );
+};
+
+/** Lines given more than once, for they were drawn over, apart from those that remain. */
+export const parted = (given: readonly GivenLine[], tol: number): Joined => {
+  const twice: GivenLine[] = [];
+  const lines: GivenLine[] = [];
+  for (const l of given) {
+    if (l.kind === 'straight' && distance2(l.a, l.b) <= tol) continue;
+    if (lines.some((x) => sameLine(x, l, tol))) twice.push(l);
+    else lines.push(l);
+  }
+  return { lines, twice };
+};
+
+/** Pieces of one straight line that touch are one line; what is drawn over is told. */
+export const joined = (given: readonly GivenLine[], tol: number): Joined => {
+  const { lines: once, twice } = parted(given, tol);
+  const out: GivenLine[] = once.filter((l) => l.kind !== 'straight');
+  const open = once.filter((l): l is Straight => l.kind === 'straight');
+  while (open.length) {
+    let run = open.pop() as Straight;
+    for (;;) {
+      const d = unitOf(run);
+      const i = open.findIndex((x) => {
+        if (x.seen !== run.seen) return false;
+        const size = distance2(run.a, run.b);
+        const off = Math.max(Math.abs(cross2(d, sub2(x.a, run.a))), Math.abs(cross2(d, sub2(x.b, run.a))));
+        if (off > tol) return false;
+        const [s, t] = [dot2(d, sub2(x.a, run.a)), dot2(d, sub2(x.b, run.a))];
+        return Math.min(s, t) <= size + tol && Math.max(s, t) >= -tol;
+      });
+      if (i < 0) break;
+      const [x] = open.splice(i, 1) as [Straight];
+      const ends = [run.a, run.b, x.a, x.b].sort((p, q) => dot2(d, p) - dot2(d, q));
+      run = { ...run, a: ends[0] as Vec2, b: ends[3] as Vec2 };
+    }
+    out.push(run);
+  }
+  return { lines: out, twice };
+};
+
+const unitOf = (l: Straight): Vec2 => {
+  const size = distance2(l.a, l.b);
+  return [(l.b[0] - l.a[0]) / size, (l.b[1] - l.a[1]) / size];
+};
+
+/** How well two lines agree: in place and kind, whatever is seen or hidden of them. */
+export const agree = (p: GivenLine, q: GivenLine, tol: number): boolean => {
+  if (p.kind === 'curve' || q.kind === 'curve') {
+    if (p.kind === 'straight' || q.kind === 'straight') return false;
+    if (p.kind === 'round') return onRound(q as Curve, p, tol);
+    if (q.kind === 'round') return onRound(p, q, tol);
+    const far = (points: readonly Vec2[], to: readonly Vec2[]): number =>
+      Math.max(...points.map((x) => distanceToChain(x, to)));
+    // chords of a curve lie off it by more than the tolerance of its points
+    const slack = tol * 20;
+    return far(p.points, q.points) <= slack && far(q.points, p.points) <= slack;
+  }
+  return sameLine(p, q, tol);
+};
+
+type Curve = Extract<GivenLine, { kind: 'curve' }>;
+type RoundLine = Extract<GivenLine, { kind: 'round' }>;
+
+/** True where a curve that was given by points is a circle or an arc. */
+const onRound = (c: Curve, r: RoundLine, tol: number): boolean => {
+  const slack = tol * 20;
+  if (!c.points.every((p) => Math.abs(distance2(p, r.centre) - r.radius) <= slack)) return false;
+  const [first, last] = [c.points[0] as Vec2, c.points.at(-1) as Vec2];
+  if (isWhole(r)) return distance2(first, last) <= slack;
+  return [
+    [first, last],
+    [last, first],
+  ].some(([a, b]) => distance2(a as Vec2, r.a) <= slack && distance2(b as Vec2, r.b) <= slack);
+};
+
+const distanceToChain = (p: Vec2, chain: readonly Vec2[]): number => {
+  let best = Number.POSITIVE_INFINITY;
+  for (let i = 1; i < chain.length; i++) {
+    const [a, b] = [chain[i - 1] as Vec2, chain[i] as Vec2];
+    const run = sub2(b, a);
+    const size = dot2(run, run);
+    const t = size ? Math.max(0, Math.min(1, dot2(sub2(p, a), run) / size)) : 0;
+    best = Math.min(best, distance2(p, [a[0] + t * run[0], a[1] + t * run[1]]));
+  }
+  return best;
+};
