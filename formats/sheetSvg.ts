@@ -29,6 +29,8 @@ export const EM_OF_CAPITALS = 2048 / 1515;
 /** A file is read by other programs: a hundredth of a micrometre. */
 const exact = (x: number): string => String(Math.round(x * 1e7) / 1e7 + 0);
 
+const LONGEST_ARC = (2 * Math.PI) / 3;
+
 /** Path data for files: circles and ellipses as arcs, which they are exactly. */
 const filePath = (stretches: readonly Stretch[], height: number): string => {
   const at = (p: Vec2): string => `${exact(p[0])} ${exact(height - p[1])}`;
@@ -46,13 +48,14 @@ const filePath = (stretches: readonly Stretch[], height: number): string => {
       const [rx, ry] = [length2(k.major), length2(k.minor)];
       // the paper's y runs up: a turn to the left is one to the right on the picture
       const tilt = (-Math.atan2(k.major[1], k.major[0]) * 180) / Math.PI;
-      const arc = (to: number, large: boolean): string =>
-        `A${exact(rx)} ${exact(ry)} ${exact(tilt)} ${large ? 1 : 0} 0 ${at(pointOn2(k, to))}`;
-      const middle = (s.from + s.to) / 2;
-      const start = `M${at(pointOn2(k, s.from))}`;
-      return s.to - s.from > Math.PI - 1e-9
-        ? `${start}${arc(middle, false)}${arc(s.to, false)}`
-        : `${start}${arc(s.to, false)}`;
+      // arcs of at most a third of a turn: of longer ones a reader cannot tell the centre as well
+      const n = Math.max(1, Math.ceil((s.to - s.from) / LONGEST_ARC - 1e-9));
+      const arcs = Array.from(
+        { length: n },
+        (_, i) =>
+          `A${exact(rx)} ${exact(ry)} ${exact(tilt)} 0 0 ${at(pointOn2(k, s.from + ((s.to - s.from) * (i + 1)) / n))}`,
+      );
+      return `M${at(pointOn2(k, s.from))}${arcs.join('')}`;
     })
     .join('');
 };
@@ -76,7 +79,9 @@ const inkSvg = (ink: Ink, height: number, idOf: ReturnType<typeof idMaker>): str
   if (!ink.stretches.length) return '';
   const { view, edges } = ink;
   const id = view && edges?.length ? ` id="${escapeText(idOf(view, edges))}"` : '';
-  return `<path${id} d="${filePath(ink.stretches, height)}" stroke-width="${penWidth(ink.pen)}" stroke="${penColour(ink.pen)}"/>`;
+  // a dashed line also says how it runs as a whole, for programs that measure it
+  const whole = ink.whole ? ` data-whole="${filePath([ink.whole], height)}"` : '';
+  return `<path${id}${whole} d="${filePath(ink.stretches, height)}" stroke-width="${penWidth(ink.pen)}" stroke="${penColour(ink.pen)}"/>`;
 };
 
 /**

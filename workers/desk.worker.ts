@@ -4,6 +4,7 @@ import { type Drawing, readDrawing } from '../core/drawing/drawing.ts';
 import type { Vec2, Vec3 } from '../core/geometry/vec.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
 import { planReplay } from '../core/replay/planReplay.ts';
+import type { BalanceAnswer } from './balancing.ts';
 import { type DeskNote, type DeskPicture, deskPicture } from './deskPicture.ts';
 import { type PickedFace, type Pictorial, pickIn, pictorialOf, type Tints, tintsOf } from './pictorial.ts';
 import { type PointedAt, pointedAt, sheetReading } from './pointing.ts';
@@ -98,6 +99,15 @@ const api = {
     await underWay;
     const read = readDrawing(data);
     return read.ok && asked === newest ? desk.plan(read.value) : undefined;
+  },
+  /** Holds the views of a file against the part's own; the readers of files are fetched when they are needed. */
+  balance: async (data: Drawing, name: string, text: string): Promise<BalanceAnswer> => {
+    await underWay;
+    const worked = workedOf({ ...data, cuts: [] });
+    if (!worked)
+      return { ok: false, faults: ['The drawing cannot be drawn, so there is nothing to balance against.'] };
+    const { balanceText } = await import('./balancing.ts');
+    return balanceText(worked, name, text);
   },
   /** What stands at a place of the sheet (paper mm, y up). */
   pointed: async (data: Drawing, at: Vec2, reach: number): Promise<PointedAt | undefined> => {

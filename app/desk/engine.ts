@@ -4,6 +4,7 @@ import type { SheetPlan } from '../../core/drawing/desk.ts';
 import type { Drawing } from '../../core/drawing/drawing.ts';
 import type { Vec2, Vec3 } from '../../core/geometry/vec.ts';
 import type { ReplayChoice } from '../../core/replay/deed.ts';
+import type { BalanceAnswer } from '../../workers/balancing.ts';
 import type { DeskWorker } from '../../workers/desk.worker.ts';
 import type { DeskNote, DeskPicture } from '../../workers/deskPicture.ts';
 import type { PickedFace, Pictorial, Tints } from '../../workers/pictorial.ts';
@@ -53,3 +54,7 @@ export const askPointed = (drawing: Drawing, at: Vec2, reach: number): Promise<P
   worker().pointed(drawing, at, reach);
 /** The views in words. */
 export const readViews = (drawing: Drawing): Promise<readonly string[]> => worker().reading(drawing);
+
+/** Holds the views of an SVG or DXF file against the part's own. */
+export const balanceFile = (drawing: Drawing, name: string, text: string): Promise<BalanceAnswer> =>
+  worker().balance(drawing, name, text);

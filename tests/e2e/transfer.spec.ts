@@ -64,7 +64,7 @@ test('the construction is replayed from a blank sheet, by method, and printed as
   const troubles = listen(page);
   await openDrawing(page, server.address, 'Vane hub, hollow hexagon');
   await stand(page, 'Transfer');
-  await page.getByRole('button', { name: 'Construct it' }).click();
+  await page.getByRole('radio', { name: 'Construct' }).click();
   const steps = page.getByTestId('steps').getByRole('listitem');
   await expect(steps.first()).toContainText('Mark the lower left corner of the front view');
   const total = await steps.count();
@@ -86,10 +86,31 @@ test('the construction is replayed from a blank sheet, by method, and printed as
   await page.getByLabel('Only the steps about').selectOption({ label: 'point 2' });
   expect(await steps.count()).toBeLessThan(total / 2);
   const address = await page.getByRole('link', { name: 'Print as a worksheet' }).getAttribute('href');
-  await page.getByRole('button', { name: 'Back to the ledger' }).click();
+  await page.getByRole('radio', { name: 'Ledger' }).click();
   await expect(page.getByTestId('construction')).toHaveCount(0);
   await page.goto(server.address + address);
   await expect(page.getByRole('heading', { name: 'Dividers strip' })).toBeVisible();
   await expect(page.getByText('depths by dividers')).toBeVisible();
   expect(troubles).toEqual([]);
+});
+
+test('views brought from outside are balanced against the part', async ({ page }) => {
+  await openDrawing(page, server.address, 'Sundial wedge');
+  await stand(page, 'Transfer');
+  await page.getByRole('radio', { name: 'Balance' }).click();
+  const id = new URL(page.url()).pathname.split('/').at(-1);
+  const svg = await (await page.request.get(`${server.address}/api/drawings/${id}/sheet?as=svg`)).text();
+  const open = (text: string): Promise<void> =>
+    page
+      .getByLabel('SVG or DXF with views')
+      .setInputFiles({ name: 'views.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(text) });
+  const answer = page.getByTestId('balance');
+  await open('<svg');
+  await expect(answer).toContainText('not well formed');
+  // one solid line of the left view taken out
+  const group = svg.indexOf('<g id="left.views">');
+  const line = svg.indexOf('<path', group);
+  await open(svg.slice(0, line) + svg.slice(svg.indexOf('/>', line) + 2));
+  await expect(answer).toContainText('left');
+  await expect(answer).toContainText(/missing/);
 });

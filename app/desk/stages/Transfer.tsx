@@ -1,22 +1,26 @@
 'use client';
-import { useEffect } from 'react';
-import { replayBook, useDesk } from '../deskStore.ts';
+import { useEffect, useState } from 'react';
+import { Choice } from '../Choice.tsx';
+import { replayBook } from '../deskStore.ts';
+import { Balance } from './Balance.tsx';
 import { Construction } from './Construction.tsx';
 import { Ledger } from './Ledger.tsx';
 
-/** Stage 4: the ledger of points, or the construction of the sheet step by step. */
+const BOOKS = [
+  { value: 'ledger', label: 'Ledger' },
+  { value: 'construct', label: 'Construct' },
+  { value: 'balance', label: 'Balance' },
+] as const;
+
+/** Stage 4: the ledger of points, the construction of the sheet step by step, and the balance of views drawn elsewhere. */
 export const Transfer = () => {
-  const open = useDesk((s) => s.replay !== undefined);
-  // the sheet is whole again when one leaves the stage
-  useEffect(() => () => replayBook(undefined), []);
-  const action = (
-    <button
-      type="button"
-      onClick={() => replayBook(open ? undefined : { steps: [], at: 0 })}
-      className="text-[13px] font-semibold whitespace-nowrap text-house hover:underline"
-    >
-      {open ? 'Back to the ledger' : 'Construct it'}
-    </button>
-  );
-  return open ? <Construction action={action} /> : <Ledger action={action} />;
+  const [book, setBook] = useState<(typeof BOOKS)[number]['value']>('ledger');
+  // the sheet is whole again when one leaves the construction
+  useEffect(() => {
+    if (book === 'construct') replayBook({ steps: [], at: 0 });
+    return () => replayBook(undefined);
+  }, [book]);
+  const action = <Choice name="Book" value={book} options={BOOKS} onChange={setBook} />;
+  if (book === 'construct') return <Construction action={action} />;
+  return book === 'balance' ? <Balance action={action} /> : <Ledger action={action} />;
 };

@@ -1,0 +1,85 @@
+'use client';
+import { type ReactNode, useState } from 'react';
+import { useDesk } from '../deskStore.ts';
+import { balanceFile } from '../engine.ts';
+import { FaultNote } from '../FaultNote.tsx';
+import { Page } from '../Page.tsx';
+
+type Answer = Awaited<ReturnType<typeof balanceFile>>;
+
+/** Views that were drawn elsewhere, held against the part like the two sides of a book. */
+export const Balance = ({ action }: { action: ReactNode }) => {
+  const drawing = useDesk((s) => s.drawing);
+  const [name, setName] = useState<string>();
+  const [answer, setAnswer] = useState<Answer>();
+  const open = async (file: File): Promise<void> => {
+    setName(file.name);
+    setAnswer(undefined);
+    setAnswer(await balanceFile(drawing, file.name, await file.text()));
+  };
+  return (
+    <Page
+      title="Balance"
+      note="Every feature is posted twice; the books agree, or it is told where they do not."
+      action={action}
+    >
+      <div className="border-b border-rule px-5 py-3 text-[13.5px] leading-[19px]">
+        <p>
+          The drawing's own views balance: they are worked out from one part. Views drawn elsewhere are held
+          against them line by line.
+        </p>
+        <label className="mt-2 inline-block cursor-pointer rounded-md bg-deep px-3 py-1.5 text-[13px] font-semibold text-white focus-within:outline-2 hover:bg-house">
+          Open an SVG or DXF
+          <input
+            type="file"
+            aria-label="SVG or DXF with views"
+            accept=".svg,.dxf"
+            className="sr-only"
+            onChange={(e) => {
+              const file = e.target.files?.[0];
+              e.target.value = '';
+              if (file) void open(file);
+            }}
+          />
+        </label>
+        <p className="mt-2 text-[12.5px] text-second">
+          Its groups or layers are named front, top, left …; hidden lines stand on “front hidden” and so on,
+          or are dashed.
+        </p>
+      </div>
+      <div aria-live="polite" data-testid="balance">
+        {name && !answer && <p className="px-5 py-2 text-second">{name} is being read …</p>}
+        {answer && !answer.ok && (
+          <div className="px-5 py-2">
+            <FaultNote texts={answer.faults} />
+          </div>
+        )}
+        {answer?.ok && !answer.found.length && (
+          <p className="px-5 py-3 text-[14px]">
+            <b className="text-well">The books balance.</b> All {answer.lines} lines of {name} are where the
+            part has them.
+          </p>
+        )}
+        {answer?.ok && answer.found.length > 0 && (
+          <>
+            <p className="border-b border-rule-strong px-5 py-2 text-[13.5px]">
+              <b className="text-fault">
+                {answer.found.length === 1 ? 'One difference' : `${answer.found.length} differences`}
+              </b>{' '}
+              in {name}, the likeliest cause first.
+            </p>
+            <ol className="text-[13.5px] leading-[19px]">
+              {answer.found.map((f, i) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: findings are told apart by their order
+                <li key={i} className="flex gap-3 border-b border-rule px-5 py-1.5">
+                  <span className="w-12 shrink-0 font-semibold text-deep">{f.view}</span>
+                  <span>{f.sentence}</span>
+                </li>
+              ))}
+            </ol>
+          </>
+        )}
+      </div>
+    </Page>
+  );
+};

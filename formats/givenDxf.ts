@@ -1,0 +1,124 @@
+import DxfParser, {
+  type IArcEntity,
+  type ICircleEntity,
+  type IEllipseEntity,
+  type IEntity,
+  type ILineEntity,
+  type ILwpolylineEntity,
+  type ISplineEntity,
+} from 'dxf-parser';
+import type { GivenLine } from '../core/balance/given.ts';
+import type { Vec2 } from '../core/geometry/vec.ts';
+import type { Result } from '../core/number/fault.ts';
+import type { ViewName } from '../core/part/schema.ts';
+import { meaningOf } from './givenNames.ts';
+
+const refused = (what: string, mend: string): Result<never> => ({
+  ok: false,
+  faults: [{ path: [], where: 'the DXF file', what, mend }],
+});
+
+const flat = (p: { readonly x: number; readonly y: number }): Vec2 => [p.x, p.y];
+const CHORDS = 48;
+
+/** A point of a spline without weights (de Boor 1972). */
+const deBoor = (points: readonly Vec2[], knots: readonly number[], degree: number, t: number): Vec2 => {
+  let k = degree;
+  while (k < points.length - 1 && t >= (knots[k + 1] as number)) k++;
+  const d = Array.from({ length: degree + 1 }, (_, j) => points[j + k - degree] as Vec2);
+  for (let r = 1; r <= degree; r++)
+    for (let j = degree; j >= r; j--) {
+      const [lo, hi] = [knots[j + k - degree] as number, knots[j + 1 + k - r] as number];
+      const a = hi > lo ? (t - lo) / (hi - lo) : 0;
+      const [p, q] = [d[j - 1] as Vec2, d[j] as Vec2];
+      d[j] = [(1 - a) * p[0] + a * q[0], (1 - a) * p[1] + a * q[1]];
+    }
+  return d[degree] as Vec2;
+};
+
+const linesOf = (e: IEntity, seen: boolean): GivenLine[] => {
+  if (e.type === 'LINE') {
+    const [a, b] = (e as ILineEntity).vertices;
+    return a && b ? [{ seen, kind: 'straight', a: flat(a), b: flat(b) }] : [];
+  }
+  if (e.type === 'LWPOLYLINE') {
+    const { vertices, shape } = e as ILwpolylineEntity;
+    const points = shape && vertices[0] ? [...vertices, vertices[0]] : vertices;
+    return points.slice(1).map(
+      (p, i): GivenLine => ({
+        seen,
+        kind: 'straight',
+        a: flat(points[i] as { x: number; y: number }),
+        b: flat(p),
+      }),
+    );
+  }
+  if (e.type === 'CIRCLE') {
+    const { center, radius } = e as ICircleEntity;
+    const a: Vec2 = [center.x + radius, center.y];
+    return [{ seen, kind: 'round', centre: flat(center), radius, a, b: a }];
+  }
+  if (e.type === 'ARC') {
+    const { center, radius, startAngle, endAngle } = e as IArcEntity;
+    const on = (q: number): Vec2 => [center.x + radius * Math.cos(q), center.y + radius * Math.sin(q)];
+    return [{ seen, kind: 'round', centre: flat(center), radius, a: on(startAngle), b: on(endAngle) }];
+  }
+  if (e.type === 'ELLIPSE') {
+    const { center, majorAxisEndPoint: m, axisRatio, startAngle, endAngle } = e as IEllipseEntity;
+    const sweep = endAngle > startAngle ? endAngle - startAngle : endAngle - startAngle + 2 * Math.PI;
+    return [
+      {
+        seen,
+        kind: 'curve',
+        points: Array.from({ length: CHORDS + 1 }, (_, i): Vec2 => {
+          const q = startAngle + (sweep * i) / CHORDS;
+          const [c, s] = [Math.cos(q), axisRatio * Math.sin(q)];
+          return [center.x + c * m.x - s * m.y, center.y + c * m.y + s * m.x];
+        }),
+      },
+    ];
+  }
+  if (e.type === 'SPLINE') {
+    const { controlPoints, fitPoints, knotValues, degreeOfSplineCurve: degree } = e as ISplineEntity;
+    if (!controlPoints?.length && fitPoints?.length)
+      return [{ seen, kind: 'curve', points: fitPoints.map(flat) }];
+    const points = (controlPoints ?? []).map(flat);
+    const [from, to] = [knotValues[degree], knotValues[points.length]];
+    if (from === undefined || to === undefined || points.length <= degree) return [];
+    const at = (i: number): Vec2 => deBoor(points, knotValues, degree, from + ((to - from) * i) / CHORDS);
+    return [{ seen, kind: 'curve', points: Array.from({ length: CHORDS + 1 }, (_, i) => at(i)) }];
+  }
+  return [];
+};
+
+/**
+ * Reads views from a DXF file: layers named front, top, left and so on, hidden lines on layers with "hidden" in their names or of a dashed line
+ * type.
+ */
+export const givenDxf = (text: string): Result<ReadonlyMap<ViewName, readonly GivenLine[]>> => {
+  let file: ReturnType<DxfParser['parseSync']>;
+  try {
+    file = new DxfParser().parseSync(text);
+  } catch (error) {
+    return refused(`It cannot be read: ${(error as Error).message}`, 'Save it anew as DXF text.');
+  }
+  if (!file) return refused('It cannot be read.', 'Save it anew as DXF text.');
+  const types = file.tables?.layer?.layers ?? {};
+  const views = new Map<ViewName, GivenLine[]>();
+  for (const e of file.entities) {
+    const layer = meaningOf(e.layer ?? '');
+    if (!layer.view || layer.aside) continue;
+    const type =
+      e.lineType && !/bylayer/i.test(e.lineType)
+        ? e.lineType
+        : (types[e.layer] as { lineType?: string } | undefined)?.lineType;
+    const hidden = layer.hidden || /hidden|dash/i.test(type ?? '');
+    views.set(layer.view, [...(views.get(layer.view) ?? []), ...linesOf(e, !hidden)]);
+  }
+  return views.size
+    ? { ok: true, value: views }
+    : refused(
+        'No layer in it is named after a view.',
+        'Name its layers front, top, left ..., those of hidden lines "front hidden".',
+      );
+};

@@ -1,0 +1,146 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { describe, expect, test } from '@jest/globals';
+import { type Books, balance } from '../../core/balance/balance.ts';
+import { openDesk } from '../../core/drawing/desk.ts';
+import { readDrawing } from '../../core/drawing/drawing.ts';
+import { length2 } from '../../core/geometry/vec.ts';
+import type { Sheet } from '../../core/sheet/sheet.ts';
+import { givenDxf } from '../../formats/givenDxf.ts';
+import { meaningOf } from '../../formats/givenNames.ts';
+import { givenSvg } from '../../formats/givenSvg.ts';
+import { sheetSvg } from '../../formats/sheetSvg.ts';
+
+const demo = new URL('../../demo/', import.meta.url);
+const sheets: [string, Sheet, Books][] = readdirSync(demo)
+  .filter((f) => f.endsWith('.drawing.json'))
+  .map((f) => {
+    const read = readDrawing(JSON.parse(readFileSync(new URL(f, demo), 'utf8')));
+    if (!read.ok) throw new Error(f);
+    const worked = openDesk().work({ ...read.value, cuts: [] });
+    if (!worked.ok) throw new Error(f);
+    const { sheet, part } = worked;
+    return [
+      f,
+      sheet,
+      { views: new Map(sheet.views.map((v) => [v.name, v.view])), angle: sheet.angle, unit: part.units },
+    ];
+  });
+
+describe('names of layers', () => {
+  test.each([
+    ['front', 'front', false, false],
+    ['Front hidden', 'front', true, false],
+    ['FRONT_ELEVATION', 'front', false, false],
+    ['plan', 'top', false, false],
+    ['topView-dashed', 'top', true, false],
+    ['view.left', 'left', false, false],
+    ['Right side view', 'right', false, false],
+    ['end elevation', 'front', false, false],
+    ['left.centre', 'left', false, true],
+    ['Dimensions', undefined, false, true],
+    ['stopper', undefined, false, false],
+  ])('%s', (name, view, hidden, aside) => {
+    expect(meaningOf(name)).toEqual({ view, hidden, aside });
+  });
+});
+
+describe('views read from files balance', () => {
+  test.each(sheets)('%s as SVG', (_name, sheet, books) => {
+    const read = givenSvg(sheetSvg(sheet, 'x'));
+    if (!read.ok) throw new Error(JSON.stringify(read.faults));
+    expect([...read.value.keys()].sort()).toEqual(sheet.views.map((v) => v.name).sort());
+    expect(balance(read.value, books)).toEqual([]);
+  });
+  test.each(sheets.filter(([name]) => !/sensor|hub/.test(name)))(
+    '%s as DXF with a layer a view',
+    (_name, sheet, books) => {
+      const body = sheet.views.flatMap((v) =>
+        v.view.lines.flatMap((l) => {
+          const layer = `${v.name}${l.class === 'hidden' ? ' hidden' : ''}`;
+          const k = v.toPaper.k;
+          const at = (p: readonly [number, number]) => [
+            p[0] * k + v.toPaper.to[0],
+            p[1] * k + v.toPaper.to[1],
+          ];
+          const c = l.curve;
+          const pair = (n: number, x: number | string) => `${n}\n${x}\n`;
+          if (c.type === 'line') {
+            const [a, b] = [l.from, l.to].map((t) => at([c.p[0] + t * c.d[0], c.p[1] + t * c.d[1]])) as [
+              number[],
+              number[],
+            ];
+            return [
+              pair(0, 'LINE') +
+                pair(8, layer) +
+                pair(10, a[0]!) +
+                pair(20, a[1]!) +
+                pair(11, b[0]!) +
+                pair(21, b[1]!),
+            ];
+          }
+          if (c.type !== 'conic') throw new Error('a free curve');
+          const o = at(c.c);
+          const tilt = Math.atan2(c.major[1], c.major[0]);
+          const angle = (t: number) => (((t + tilt) * 180) / Math.PI + 720) % 360;
+          if (!c.round)
+            return [
+              pair(0, 'ELLIPSE') +
+                pair(8, layer) +
+                pair(10, o[0]!) +
+                pair(20, o[1]!) +
+                pair(11, c.major[0] * k) +
+                pair(21, c.major[1] * k) +
+                pair(40, length2(c.minor) / length2(c.major)) +
+                pair(41, l.from) +
+                pair(42, l.to),
+            ];
+          const full = l.to - l.from > 2 * Math.PI - 1e-9;
+          return [
+            pair(0, full ? 'CIRCLE' : 'ARC') +
+              pair(8, layer) +
+              pair(10, o[0]!) +
+              pair(20, o[1]!) +
+              pair(40, length2(c.major) * k) +
+              (full ? '' : pair(50, angle(l.from)) + pair(51, angle(l.to))),
+          ];
+        }),
+      );
+      const read = givenDxf(`0\nSECTION\n2\nENTITIES\n${body.join('')}0\nENDSEC\n0\nEOF\n`);
+      if (!read.ok) throw new Error(JSON.stringify(read.faults));
+      expect(balance(read.value, books)).toEqual([]);
+    },
+  );
+  test('transforms, shapes and dashes of SVG', () => {
+    const read =
+      givenSvg(`<svg xmlns="http://www.w3.org/2000/svg"><g id="front" transform="translate(100 50)">
+      <g transform="scale(2)"><rect x="0" y="0" width="10" height="5"/><circle cx="5" cy="2" r="1"/></g>
+      <line x1="0" y1="0" x2="20" y2="10" stroke-dasharray="3 1"/></g>
+      <g id="front dimensions"><line x1="0" y1="0" x2="99" y2="0"/></g></svg>`);
+    if (!read.ok) throw new Error('refused');
+    const lines = read.value.get('front') ?? [];
+    expect(lines.length).toBe(6);
+    expect(lines[0]).toEqual({ seen: true, kind: 'straight', a: [100, -50], b: [120, -50] });
+    expect(lines.find((l) => l.kind === 'round')).toMatchObject({
+      centre: [expect.closeTo(110, 9), expect.closeTo(-54, 9)],
+      radius: expect.closeTo(2, 9),
+    });
+    expect(lines.at(-1)).toMatchObject({ seen: false, b: [120, -60] });
+  });
+  test.each([
+    ['no file at all', /not well formed|No group/],
+    ['<svg><g id="front"><path d="M0 0', /not well formed/],
+    [
+      '<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0L1 1"/></svg>',
+      /No group in it is named after a view/,
+    ],
+  ])('what is not one is refused with a sentence: %s', (text, words) => {
+    const read = givenSvg(text);
+    expect(read.ok ? '' : read.faults[0]?.what).toMatch(words);
+  });
+  test('a DXF without layers of views says how to name them', () => {
+    const read = givenDxf(
+      '0\nSECTION\n2\nENTITIES\n0\nLINE\n8\n0\n10\n0\n20\n0\n11\n1\n21\n1\n0\nENDSEC\n0\nEOF\n',
+    );
+    expect(read.ok ? '' : read.faults[0]?.mend).toContain('front hidden');
+  });
+});
