@@ -2,12 +2,14 @@ import { expose } from 'comlink';
 import { openDesk, type SheetPlan, type Worked } from '../core/drawing/desk.ts';
 import { type Drawing, readDrawing } from '../core/drawing/drawing.ts';
 import type { Vec2, Vec3 } from '../core/geometry/vec.ts';
+import type { ViewName } from '../core/part/schema.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
 import { planReplay } from '../core/replay/planReplay.ts';
 import type { BalanceAnswer } from './balancing.ts';
 import { type DeskNote, type DeskPicture, deskPicture } from './deskPicture.ts';
 import { type PickedFace, type Pictorial, pickIn, pictorialOf, type Tints, tintsOf } from './pictorial.ts';
 import { type PointedAt, pointedAt, sheetReading } from './pointing.ts';
+import { type Exercise, exerciseOf } from './practice.ts';
 import { type ReplayStep, replayPicture } from './replayPicture.ts';
 
 /** The desk's engine, away from the thread that types and drags. */
@@ -108,6 +110,12 @@ const api = {
       return { ok: false, faults: ['The drawing cannot be drawn, so there is nothing to balance against.'] };
     const { balanceText } = await import('./balancing.ts');
     return balanceText(worked, name, text);
+  },
+  /** A view to be drawn from the others; nothing where there are no two others. */
+  practice: async (data: Drawing, view: ViewName): Promise<Exercise | undefined> => {
+    await underWay;
+    const worked = workedOf({ ...data, cuts: [] });
+    return worked && exerciseOf(worked, view);
   },
   /** What stands at a place of the sheet (paper mm, y up). */
   pointed: async (data: Drawing, at: Vec2, reach: number): Promise<PointedAt | undefined> => {

@@ -5,18 +5,22 @@ export const Page = ({
   title,
   note,
   action,
+  books,
   foot,
   children,
 }: {
   title: string;
   note?: ReactNode;
   action?: ReactNode;
+  /** a choice of pages, above the title */
+  books?: ReactNode;
   /** stands below the contents, always in sight */
   foot?: ReactNode;
   children: ReactNode;
 }) => (
   <section aria-label={title} className="flex min-h-0 flex-1 flex-col">
     <header className="shrink-0 border-b-2 border-rule-strong px-5 pt-4 pb-2">
+      {books && <div className="mb-2 flex">{books}</div>}
       <div className="flex items-baseline justify-between gap-2">
         <h1 className="text-[21px] leading-[26px] font-bold">{title}</h1>
         {action}

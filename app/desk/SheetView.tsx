@@ -17,6 +17,7 @@ import { type DeskState, follow, type GoodPicture, pointTo, useDesk } from './de
 import { askPointed } from './engine.ts';
 import { ACCOUNT_INK } from './inks.ts';
 import { PointNames } from './PointNames.tsx';
+import { PracticeInk } from './PracticeInk.tsx';
 import { ReplayInk } from './ReplayInk.tsx';
 import { ScalingBar, ScalingPoints, SourcePicture } from './SourcePicture.tsx';
 import { TraceHandles } from './TraceHandles.tsx';
@@ -212,6 +213,7 @@ export const SheetView = () => {
         <SourcePicture height={picture.paper.height} />
         <SheetInk picture={picture} only={layers} />
         <ReplayInk />
+        <PracticeInk picture={picture} paperPoint={paperPoint} />
         {!replaying && <PointNames picture={picture} paperPoint={paperPoint} />}
         {pointed && stage === 'Project' && (
           <path

@@ -3,12 +3,14 @@ import { type Remote, wrap } from 'comlink';
 import type { SheetPlan } from '../../core/drawing/desk.ts';
 import type { Drawing } from '../../core/drawing/drawing.ts';
 import type { Vec2, Vec3 } from '../../core/geometry/vec.ts';
+import type { ViewName } from '../../core/part/schema.ts';
 import type { ReplayChoice } from '../../core/replay/deed.ts';
 import type { BalanceAnswer } from '../../workers/balancing.ts';
 import type { DeskWorker } from '../../workers/desk.worker.ts';
 import type { DeskNote, DeskPicture } from '../../workers/deskPicture.ts';
 import type { PickedFace, Pictorial, Tints } from '../../workers/pictorial.ts';
 import type { PointedAt } from '../../workers/pointing.ts';
+import type { Exercise } from '../../workers/practice.ts';
 import type { ReplayStep } from '../../workers/replayPicture.ts';
 
 /** The way to the worker: every question goes there at once, and a newer one takes a preview's place between two stages. */
@@ -58,3 +60,7 @@ export const readViews = (drawing: Drawing): Promise<readonly string[]> => worke
 /** Holds the views of an SVG or DXF file against the part's own. */
 export const balanceFile = (drawing: Drawing, name: string, text: string): Promise<BalanceAnswer> =>
   worker().balance(drawing, name, text);
+
+/** A view to be drawn from the others. */
+export const exerciseIn = (drawing: Drawing, view: ViewName): Promise<Exercise | undefined> =>
+  worker().practice(drawing, view);

@@ -21,7 +21,7 @@ import { hatchLines, hatchStyle } from './hatch.ts';
 import { type Ink, letters, type Stretch, straight, stroke } from './ink.ts';
 import { type PlacedView, placeOfPoint } from './placedView.ts';
 import { labelInk, type PointLabel, pointLabels } from './pointLabels.ts';
-import { projectorsOf } from './projectors.ts';
+import { keptProjectors } from './projectors.ts';
 import { numberingOf, type SheetSetup } from './setup.ts';
 import type { Numbered, Sheet } from './sheet.ts';
 import { onPaper, stretchOnPaper } from './similarity.ts';
@@ -54,7 +54,7 @@ export const composeInk = (
     ...titleBlock(sheet.paper, title, sheet.angle, { scale, units: part.units, paper: sheet.paper.name }),
     ...checkBar(sheet.paper, part.units).ink,
     ...referenceInk(sheet, setup),
-    ...(setup.rules.projectors === 'kept' ? cutProjectors(sheet) : []),
+    ...(setup.rules.projectors === 'kept' ? keptInk(sheet, setup, numbered) : []),
     ...sheet.views.flatMap((v) => {
       const draw = (): Ink[] => viewInk(v, sheet, part, setup, styleOf, axesOf);
       return v.cut ? draw() : remembered(v, setup.rules, draw);
@@ -95,16 +95,18 @@ const referenceInk = (sheet: Omit<Sheet, 'ink'>, setup: SheetSetup): Ink[] => {
 /** A projector square to the trace may end this far beside its foot, mm. */
 const ASIDE = 1e-3;
 
-/** The projectors of all cut points, and from the trace to X1Y1 and on. */
-const cutProjectors = (sheet: Omit<Sheet, 'ink'>): Ink[] => {
-  const lines: Stretch[] = [];
+/** The projectors that are kept: those of the cut points or of all corners, and from the trace to X1Y1 and on. */
+const keptInk = (sheet: Omit<Sheet, 'ink'>, { rules }: SheetSetup, { points }: Numbered): Ink[] => {
+  const of =
+    rules.projectorsOf === 'corners'
+      ? points.map((p) => p.at)
+      : sheet.sections.flatMap((s) => s.bodies.flatMap((b) => b.cutPoints.map((p) => p.at)));
+  const lines = keptProjectors(of, sheet.views, sheet.layout.mitres, rules.transfer ?? 'mitre');
   for (const s of sheet.sections) {
     const shape = sheet.shapes.find((x) => x.cut === s.plane.name);
     const home = sheet.views.find((v) => v.name === s.plane.seenIn);
+    if (!shape || !home) continue;
     for (const p of s.bodies.flatMap((b) => b.cutPoints)) {
-      for (const j of projectorsOf(p.at, sheet.views, sheet.layout.mitres))
-        if (distance2(j.from, j.to) > 0.1) lines.push(straight(j.from, j.to));
-      if (!shape || !home) continue;
       const at = shapePlace(shape, s, p);
       const foot = footOn(shape, at);
       const from = placeOfPoint(home, p.at);

@@ -1,4 +1,6 @@
-import type { Vec2, Vec3 } from '../geometry/vec.ts';
+import { pointOn2 } from '../geometry/curve2.ts';
+import { distance2, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import { type Stretch, straight } from './ink.ts';
 import type { MitreLine } from './layout.ts';
 import { type PlacedView, placeOfPoint } from './placedView.ts';
 
@@ -39,3 +41,59 @@ export const projectorsOf = (
   }
   return out;
 };
+
+export type Transfer = 'mitre' | 'arcs' | 'distances';
+
+/** Projectors this short are not drawn, mm. */
+const SHORT = 0.1;
+
+/** A point's projectors as they are drawn, its depths turned by the mitre line, by arcs about its corner, or left to the dividers. */
+const drawnProjectors = (
+  p: Vec3,
+  views: readonly PlacedView[],
+  mitres: readonly MitreLine[],
+  transfer: Transfer,
+): Stretch[] => {
+  const all = projectorsOf(p, views, mitres);
+  const lines = transfer === 'mitre' ? all : all.filter((j) => j.account !== 'D');
+  const out = lines.filter((j) => distance2(j.from, j.to) > SHORT).map((j) => straight(j.from, j.to));
+  if (transfer !== 'arcs') return out;
+  for (const m of mitres) {
+    const [level, side] = [views.find((v) => v.name === m.level), views.find((v) => v.name === m.side)];
+    if (!level || !side) continue;
+    const [a, b] = [placeOfPoint(level, p), placeOfPoint(side, p)];
+    const [x, y] = m.from;
+    const radius = Math.abs(a[1] - y);
+    const [down, across] = [Math.sign(a[1] - y), Math.sign(b[0] - x)];
+    const ends = [Math.atan2(down, 0), Math.atan2(0, across)].sort((s, t) => s - t) as [number, number];
+    // the quarter between the two lines, the short way round
+    const [from, to] = ends[1] - ends[0] > Math.PI ? [ends[1], ends[0] + 2 * Math.PI] : ends;
+    out.push(
+      straight(a, [x, a[1]]),
+      { curve: { type: 'conic', c: [x, y], major: [radius, 0], minor: [0, radius], round: true }, from, to },
+      straight([x + across * radius, y], b),
+    );
+  }
+  return out;
+};
+
+/** The same line or arc once, however many points share it. */
+const once = (stretches: readonly Stretch[]): Stretch[] => {
+  const known = new Map<string, Stretch>();
+  const r = (n: number): number => Math.round(n * 1e3);
+  for (const s of stretches) {
+    const ends = [pointOn2(s.curve, s.from), pointOn2(s.curve, s.to)]
+      .map(([x, y]) => `${r(x)},${r(y)}`)
+      .sort();
+    known.set(`${s.curve.type} ${ends}`, s);
+  }
+  return [...known.values()];
+};
+
+/** The projectors of points, thinned to those that differ on the paper. */
+export const keptProjectors = (
+  points: readonly Vec3[],
+  views: readonly PlacedView[],
+  mitres: readonly MitreLine[],
+  transfer: Transfer,
+): Stretch[] => once(points.flatMap((p) => drawnProjectors(p, views, mitres, transfer)));

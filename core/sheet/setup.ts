@@ -24,6 +24,10 @@ export const setupSchema = z.strictObject({
     referenceLines: z.boolean(),
     mitre: z.boolean(),
     projectors: z.enum(['kept', 'off']),
+    /** whose projectors are kept; those of the cut points where missing */
+    projectorsOf: z.enum(['cuts', 'corners']).optional(),
+    /** how depths pass between the views; by the mitre line where missing */
+    transfer: z.enum(['mitre', 'arcs', 'distances']).optional(),
     hiddenBehindCut: z.enum(['kept', 'out']),
     points: z.enum(['numbers', 'off']),
     /** views whose hidden lines are left out */

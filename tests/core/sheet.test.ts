@@ -516,3 +516,42 @@ describe('centre lines and dashes', () => {
     }
   });
 });
+
+describe('projectors that are kept', () => {
+  const step = partOf(
+    feature('add', block(60, 40, 10)),
+    feature('add', block(20, 25, 18), { at: [5, 8, 10] }),
+  );
+  const kept = (transfer: 'mitre' | 'arcs' | 'distances', angle: 'first' | 'third') => {
+    const d = drawingOfPart(step);
+    const rules = { ...SOLIDS_RULES, projectorsOf: 'corners' as const, transfer };
+    const worked = openDesk().work({ ...d, setup: { ...d.setup, scale: 1, angle, rules } });
+    if (!worked.ok) throw new Error('not drawn');
+    const ink = worked.sheet.ink.find((i) => i.kind === 'stroke' && i.layer === 'projectors') as StrokeInk;
+    return { stretches: ink.stretches, sheet: worked.sheet };
+  };
+  test.each(['first', 'third'] as const)(
+    'in %s angle each line once; arcs lead where the mitre line leads',
+    (angle) => {
+      const mitre = kept('mitre', angle);
+      const arcs = kept('arcs', angle);
+      const plain = kept('distances', angle);
+      const words = mitre.stretches.map((s) =>
+        [pointOn2(s.curve, s.from), pointOn2(s.curve, s.to)].map(String).sort().join(),
+      );
+      expect(new Set(words).size).toBe(words.length);
+      expect(plain.stretches.length).toBeLessThan(mitre.stretches.length);
+      const rounds = arcs.stretches.filter((s) => s.curve.type === 'conic');
+      // one arc for each depth that a corner has
+      expect(rounds.length).toBe(new Set([0, 40, 8, 33]).size);
+      const corner = arcs.sheet.layout.mitres[0]?.from as Vec2;
+      for (const s of rounds) {
+        expect((s.curve as Conic2).c).toEqual(corner);
+        expect(s.to - s.from).toBeCloseTo(Math.PI / 2, 9);
+        // from the side view's upright line to XY, both as far from the corner
+        for (const p of [pointOn2(s.curve, s.from), pointOn2(s.curve, s.to)])
+          expect(Math.min(Math.abs(p[0] - corner[0]), Math.abs(p[1] - corner[1]))).toBeLessThan(1e-9);
+      }
+    },
+  );
+});

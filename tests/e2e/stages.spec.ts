@@ -55,7 +55,11 @@ test('house rules: hidden lines behind a cut, projectors and numbers come and go
   await stand(page, 'Project');
   const sheet = page.getByTestId('sheet');
   await expect(sheet.locator('path[data-layer="projectors"]')).toHaveCount(1);
-  await page.getByRole('radiogroup', { name: 'Projectors' }).getByRole('radio', { name: 'Gone' }).click();
+  await page
+    .getByRole('radiogroup', { name: 'Projectors' })
+    .getByRole('radio', { name: 'None' })
+    .first()
+    .click();
   await expect(sheet.locator('path[data-layer="projectors"]')).toHaveCount(0);
   const numbers = sheet.locator('text[data-layer="numbers"]');
   expect(await numbers.count()).toBeGreaterThan(4);

@@ -114,3 +114,44 @@ test('views brought from outside are balanced against the part', async ({ page }
   await expect(answer).toContainText('left');
   await expect(answer).toContainText(/missing/);
 });
+
+test('the third view is drawn from two others, entry by entry, with hints', async ({ page }) => {
+  const troubles = listen(page);
+  await openDrawing(page, server.address, 'Louvre bracket');
+  await stand(page, 'Transfer');
+  await page.getByRole('radio', { name: 'Practise' }).click();
+  const state = page.getByTestId('practice state');
+  await expect(state).toContainText(/0 right, 0 wrong, \d+ of \d+ lines missing/);
+  const cover = await page.getByTestId('practice').locator('rect').boundingBox();
+  if (!cover) throw new Error('no cover');
+  // the view's outline, from its lower left corner up and to the right: 5 mm of paper inside the cover
+  const mm = cover.width / 50;
+  const corner = (x: number, y: number) => ({
+    x: cover.x + (5 + x) * mm,
+    y: cover.y + cover.height - (5 + y) * mm,
+  });
+  const draw = async (a: [number, number], b: [number, number]): Promise<void> => {
+    for (const [x, y] of [a, b]) {
+      const at = corner(x, y);
+      await page.mouse.move(at.x, at.y);
+      await page.mouse.click(at.x, at.y);
+    }
+  };
+  await draw([0, 0], [40, 0]);
+  await expect(state).toContainText('1 right, 0 wrong');
+  await draw([0, 0], [40, 52]);
+  await expect(page.getByTestId('entries')).toContainText('No edge of the part is seen here');
+  await page.getByRole('button', { name: 'Take entry 2 back' }).click();
+  // three hints draw the next line
+  await page.getByRole('button', { name: 'A hint' }).click();
+  await expect(state).toContainText('is still missing');
+  await page.getByRole('button', { name: 'A further hint' }).click();
+  await page.getByRole('button', { name: 'A further hint' }).click();
+  await expect(state).toContainText('2 right, 0 wrong');
+  for (let i = 0; i < 90 && (await page.getByRole('button', { name: /hint$/ }).count()); i++)
+    await page.getByRole('button', { name: /hint$/ }).click();
+  await expect(state).toContainText('The view is complete');
+  await page.getByRole('radio', { name: 'Ledger' }).click();
+  await expect(page.getByTestId('practice')).toHaveCount(0);
+  expect(troubles).toEqual([]);
+});

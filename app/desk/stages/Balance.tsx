@@ -8,7 +8,7 @@ import { Page } from '../Page.tsx';
 type Answer = Awaited<ReturnType<typeof balanceFile>>;
 
 /** Views that were drawn elsewhere, held against the part like the two sides of a book. */
-export const Balance = ({ action }: { action: ReactNode }) => {
+export const Balance = ({ books }: { books: ReactNode }) => {
   const drawing = useDesk((s) => s.drawing);
   const [name, setName] = useState<string>();
   const [answer, setAnswer] = useState<Answer>();
@@ -21,7 +21,7 @@ export const Balance = ({ action }: { action: ReactNode }) => {
     <Page
       title="Balance"
       note="Every feature is posted twice; the books agree, or it is told where they do not."
-      action={action}
+      books={books}
     >
       <div className="border-b border-rule px-5 py-3 text-[13.5px] leading-[19px]">
         <p>

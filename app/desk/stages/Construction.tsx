@@ -18,13 +18,13 @@ const go = (to: number): void => {
 };
 
 /** The construction from blank paper to the finished views, one step at a time. */
-export const Construction = ({ action }: { action: ReactNode }) => {
+export const Construction = ({ books }: { books: ReactNode }) => {
   const drawing = useDesk((s) => s.drawing);
   const id = useDesk((s) => s.id);
   const ready = useDesk((s) => s.picture !== undefined);
   const replay = useDesk((s) => s.replay);
   const points = useDesk((s) => s.picture?.points);
-  const [method, setMethod] = useState<ReplayMethod>('mitre');
+  const [method, setMethod] = useState<ReplayMethod>(drawing.setup.rules.transfer ?? 'mitre');
   const [first, setFirst] = useState<ViewName>(drawing.setup.views.includes('front') ? 'front' : 'top');
   const [hidden, setHidden] = useState<ReplayChoice['hidden']>('per view');
   const [about, setAbout] = useState('');
@@ -77,7 +77,7 @@ export const Construction = ({ action }: { action: ReactNode }) => {
           Step {at} of {steps.length}
         </span>
       }
-      action={action}
+      books={books}
       foot={
         <p className="px-5 py-2 text-[13px]">
           <a

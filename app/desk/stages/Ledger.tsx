@@ -24,7 +24,7 @@ const nameOf = (from: Origin, first: boolean, datum: string): string =>
   })[from];
 
 /** The ledger: a row a point or feature; each is posted in the views, seen or hidden. */
-export const Ledger = ({ action }: { action: ReactNode }) => {
+export const Ledger = ({ books }: { books: ReactNode }) => {
   const drawing = useDesk((s) => s.drawing);
   const picture = useDesk((s) => s.picture);
   const [search, setSearch] = useState('');
@@ -86,7 +86,7 @@ export const Ledger = ({ action }: { action: ReactNode }) => {
     <Page
       title="Ledger"
       note={`${nameOf(from, drawing.setup.angle === 'first', zero?.label ?? '')}; in ${onPaper ? 'mm of paper' : unit}.`}
-      action={action}
+      books={books}
       foot={
         <div className="flex items-center justify-between px-5 py-2 text-[12.5px] text-second">
           <span>● seen ○ hidden – not posted</span>

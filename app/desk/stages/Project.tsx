@@ -71,15 +71,33 @@ export const Project = () => {
           }
         />
       </Row>
-      <Row label="Projectors of the cut points">
+      <Row label="Projectors kept">
         <Choice
           name="Projectors"
-          value={rules.projectors}
+          value={rules.projectors === 'off' ? 'off' : (rules.projectorsOf ?? 'cuts')}
           options={[
-            { value: 'kept', label: 'Kept' },
-            { value: 'off', label: 'Gone' },
+            { value: 'off', label: 'None' },
+            { value: 'cuts', label: 'Cut points' },
+            { value: 'corners', label: 'All' },
           ]}
-          onChange={(projectors) => rule({ projectors }, 'Projectors')}
+          onChange={(v) =>
+            rule(
+              v === 'off' ? { projectors: 'off' } : { projectors: 'kept', projectorsOf: v },
+              `Projectors kept: ${v === 'off' ? 'none' : v}`,
+            )
+          }
+        />
+      </Row>
+      <Row label="Depths pass by">
+        <Choice
+          name="Depths pass by"
+          value={rules.transfer ?? 'mitre'}
+          options={[
+            { value: 'mitre', label: 'Mitre' },
+            { value: 'arcs', label: 'Arcs' },
+            { value: 'distances', label: 'Dividers' },
+          ]}
+          onChange={(transfer) => rule({ transfer }, `Depths pass by ${transfer}`)}
         />
       </Row>
       <Row label="Cut points numbered">

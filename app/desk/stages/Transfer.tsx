@@ -5,14 +5,21 @@ import { replayBook } from '../deskStore.ts';
 import { Balance } from './Balance.tsx';
 import { Construction } from './Construction.tsx';
 import { Ledger } from './Ledger.tsx';
+import { Practice } from './Practice.tsx';
 
 const BOOKS = [
   { value: 'ledger', label: 'Ledger' },
   { value: 'construct', label: 'Construct' },
   { value: 'balance', label: 'Balance' },
+  { value: 'practise', label: 'Practise' },
 ] as const;
 
-/** Stage 4: the ledger of points, the construction of the sheet step by step, and the balance of views drawn elsewhere. */
+const PAGES = { ledger: Ledger, construct: Construction, balance: Balance, practise: Practice } as const;
+
+/**
+ * Stage 4: the ledger of points, the construction of the sheet step by step, the balance of views drawn elsewhere, and a view
+ * to be drawn from the others.
+ */
 export const Transfer = () => {
   const [book, setBook] = useState<(typeof BOOKS)[number]['value']>('ledger');
   // the sheet is whole again when one leaves the construction
@@ -20,7 +27,6 @@ export const Transfer = () => {
     if (book === 'construct') replayBook({ steps: [], at: 0 });
     return () => replayBook(undefined);
   }, [book]);
-  const action = <Choice name="Book" value={book} options={BOOKS} onChange={setBook} />;
-  if (book === 'construct') return <Construction action={action} />;
-  return book === 'balance' ? <Balance action={action} /> : <Ledger action={action} />;
+  const Book = PAGES[book];
+  return <Book books={<Choice name="Book" value={book} options={BOOKS} onChange={setBook} />} />;
 };

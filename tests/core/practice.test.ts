@@ -1,0 +1,116 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { describe, expect, test } from '@jest/globals';
+import { type GivenLine, ownLine } from '../../core/balance/given.ts';
+import { readDrawing } from '../../core/drawing/drawing.ts';
+import type { PartFile, ViewName } from '../../core/part/schema.ts';
+import { projectedFrom } from '../../core/practice/projectedFrom.ts';
+import {
+  askedFor,
+  crossingNear,
+  crossingsIn,
+  hintFor,
+  meetingsOf,
+  stillMissing,
+  verdictOn,
+} from '../../core/practice/thirdView.ts';
+import { featureAxes } from '../../core/sheet/centreLines.ts';
+import { built, feature, partOf, seen } from './given.ts';
+
+const demo = new URL('../../demo/', import.meta.url);
+const parts: [string, PartFile][] = readdirSync(demo)
+  .filter((f) => f.endsWith('.drawing.json'))
+  .map((f) => {
+    const read = readDrawing(JSON.parse(readFileSync(new URL(f, demo), 'utf8')));
+    if (!read.ok) throw new Error(f);
+    return [f, read.value.part];
+  });
+const VIEWS: ViewName[] = ['front', 'top', 'left'];
+
+describe('the third view from two', () => {
+  test.each(parts.flatMap(([name, part]) => VIEWS.map((v) => [name, v, part] as const)))(
+    '%s, the %s view: every line that is asked for begins and ends where projectors cross',
+    (_name, missing, file) => {
+      const part = built(file);
+      const tol = part.tol.size * 1e-6;
+      const views = new Map(VIEWS.map((v) => [v, seen(part, v).lines]));
+      const middles = featureAxes(part.bodies, part.tol.linear).map((a) => a.pitch?.centre ?? a.point);
+      const axes = featureAxes(part.bodies, part.tol.linear).map((a) => a.point);
+      const crossings = crossingsIn(missing, views, projectedFrom, [...middles, ...axes], tol);
+      const own = (views.get(missing) ?? []).map((l) => ownLine(l, 1));
+      const entries: GivenLine[] = [];
+      const open = new Set(askedFor(own));
+      // what begins and ends at crossings first; then what ends where it meets lines that are drawn
+      for (let before = -1; before !== entries.length; ) {
+        before = entries.length;
+        const meetings = meetingsOf(entries);
+        for (const o of [...open]) {
+          const ends =
+            o.line.kind === 'straight'
+              ? [o.line.a, o.line.b]
+              : o.line.kind === 'round'
+                ? [o.line.centre]
+                : [];
+          const fixed = ends.every(
+            (p) =>
+              crossingNear(crossings, p, tol * 10) ??
+              meetings.find((m) => Math.hypot(m[0] - p[0], m[1] - p[1]) < tol * 100),
+          );
+          if (!fixed) continue;
+          open.delete(o);
+          entries.push(o.line);
+        }
+      }
+      expect([...open].map((o) => [o.of, o.line])).toEqual([]);
+      // drawn line by line all of it is right, and nothing is missing then
+      for (const e of entries)
+        expect(verdictOn(e, own, tol)).toEqual({ right: true, reason: 'There is a line.' });
+      expect(stillMissing(entries, askedFor(own), tol)).toEqual([]);
+      expect(stillMissing([], askedFor(own), tol).length).toBe(askedFor(own).length);
+    },
+  );
+  const step = built(
+    partOf(
+      feature('add', { kind: 'block', width: 60, depth: 40, height: 10 }, { id: 'base' }),
+      feature('add', { kind: 'block', width: 20, depth: 25, height: 18 }, { id: 'top', at: [30, 8, 10] }),
+    ),
+  );
+  const own = seen(step, 'left').lines.map((l) => ownLine(l, 1));
+  const tol = 1e-6;
+  const line = (a: [number, number], b: [number, number], solid = true): GivenLine => ({
+    seen: solid,
+    kind: 'straight',
+    a,
+    b,
+  });
+  test('reasons for what is wrong', () => {
+    // seen from the left, depth runs the other way
+    expect(verdictOn(line([-33, 10], [-33, 28]), own, tol).right).toBe(true);
+    expect(verdictOn(line([-33, 10], [-33, 28], false), own, tol).reason).toBe(
+      'Nothing stands before the line of top here: it is solid.',
+    );
+    expect(verdictOn(line([-33, 10], [-33, 40]), own, tol).reason).toContain(
+      'It runs on past the end of a line of top',
+    );
+    expect(verdictOn(line([-33, 0], [-8, 28]), own, tol).reason).toContain(
+      'No edge of the part is seen here',
+    );
+  });
+  test('a line drawn in pieces is whole when they meet', () => {
+    const long = own.filter(
+      (o) => o.line.kind === 'straight' && Math.abs(o.line.a[1]) < 1e-9 && Math.abs(o.line.b[1]) < 1e-9,
+    );
+    expect(long.length).toBe(1);
+    const some = [line([0, 0], [-20, 0]), line([-25, 0], [-40, 0])];
+    expect(stillMissing(some, long, tol).length).toBe(1);
+    expect(stillMissing([...some, line([-18, 0], [-26, 0])], long, tol)).toEqual([]);
+  });
+  test('three depths of a hint', () => {
+    const o = own.find((x) => x.of.some((k) => k.startsWith('top/'))) as (typeof own)[number];
+    expect(hintFor(o, 1)).toMatchObject({
+      text: expect.stringMatching(/A solid line of \w+ is still missing\./),
+      points: [],
+    });
+    expect(hintFor(o, 2).points.length).toBe(2);
+    expect(hintFor(o, 3).line).toBe(o.line);
+  });
+});

@@ -1,0 +1,41 @@
+import { type OwnLine, ownLine } from '../core/balance/given.ts';
+import type { Worked } from '../core/drawing/desk.ts';
+import type { ViewName } from '../core/part/schema.ts';
+import { projectedFrom } from '../core/practice/projectedFrom.ts';
+import { askedFor, type Crossings, crossingsIn } from '../core/practice/thirdView.ts';
+import { featureAxes } from '../core/sheet/centreLines.ts';
+
+/** A view to be drawn from the others: where projectors cross in it, and the lines it has. In its own plane, part units. */
+export type Exercise = {
+  readonly view: ViewName;
+  readonly crossings: Crossings;
+  readonly own: readonly OwnLine[];
+  /** lines that no instrument draws, which are not asked for */
+  readonly leftOut: number;
+  readonly tol: number;
+};
+
+/** Coordinates nearer than this share of the part's size are one. */
+const SHARE = 1e-6;
+
+export const exerciseOf = (
+  { sheet, part }: Extract<Worked, { ok: true }>,
+  view: ViewName,
+): Exercise | undefined => {
+  const missing = sheet.views.find((v) => v.name === view);
+  if (!missing || sheet.views.length < 3) return undefined;
+  const tol = part.tol.size * SHARE;
+  const axes = featureAxes(part.bodies, part.tol.linear).flatMap((a) =>
+    a.pitch ? [a.point, a.pitch.centre] : [a.point],
+  );
+  const given = new Map(sheet.views.map((v) => [v.name, v.view.lines]));
+  const all = missing.view.lines.map((l) => ownLine(l, 1));
+  const own = askedFor(all);
+  return {
+    view,
+    crossings: crossingsIn(view, given, projectedFrom, axes, tol),
+    own,
+    leftOut: all.length - own.length,
+    tol,
+  };
+};
