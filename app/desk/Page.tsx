@@ -20,9 +20,9 @@ export const Page = ({
 }) => (
   <section aria-label={title} className="flex min-h-0 flex-1 flex-col">
     <header className="shrink-0 border-b-2 border-rule-strong px-5 pt-4 pb-2">
-      {books && <div className="mb-2 flex">{books}</div>}
+      {books && <div className="mb-1.5 flex">{books}</div>}
       <div className="flex items-baseline justify-between gap-2">
-        <h1 className="text-[21px] leading-[26px] font-bold">{title}</h1>
+        <h1 className={books ? 'sr-only' : 'text-[21px] leading-[26px] font-bold'}>{title}</h1>
         {action}
       </div>
       {note && <div className="mt-0.5 text-[13px] text-second">{note}</div>}

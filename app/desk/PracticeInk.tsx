@@ -6,8 +6,8 @@ import { crossingNear, meetingsOf, verdictOn } from '../../core/practice/thirdVi
 import type { GoodPicture } from './deskStore.ts';
 import { enterPlace, setPractice, usePractice } from './practiceStore.ts';
 
-/** How far the cover and the projectors reach beyond the view's box, mm. */
-const AROUND = 5;
+/** How far the cover and the projectors reach beyond the view's box, mm; the view's name stays in sight. */
+const AROUND = 3.5;
 /** How near a crossing the pointer must come, mm of paper. */
 const REACH = 4;
 

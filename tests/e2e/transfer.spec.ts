@@ -124,8 +124,8 @@ test('the third view is drawn from two others, entry by entry, with hints', asyn
   await expect(state).toContainText(/0 right, 0 wrong, \d+ of \d+ lines missing/);
   const cover = await page.getByTestId('practice').locator('rect').boundingBox();
   if (!cover) throw new Error('no cover');
-  // the view's outline, from its lower left corner up and to the right: 5 mm of paper inside the cover
-  const mm = cover.width / 50;
+  // the view's outline, from its lower left corner up and to the right: 3.5 mm of paper inside the cover
+  const mm = cover.width / 47;
   const corner = (x: number, y: number) => ({
     x: cover.x + (5 + x) * mm,
     y: cover.y + cover.height - (5 + y) * mm,

@@ -85,7 +85,7 @@ export const Ledger = ({ books }: { books: ReactNode }) => {
   return (
     <Page
       title="Ledger"
-      note={`${nameOf(from, drawing.setup.angle === 'first', zero?.label ?? '')}; in ${onPaper ? 'mm of paper' : unit}.`}
+      note={`${nameOf(from, drawing.setup.angle === 'first', zero?.label ?? '')}; in ${onPaper ? 'mm of paper' : unit === 'in' ? 'inches' : 'mm'}.`}
       books={books}
       foot={
         <div className="flex items-center justify-between px-5 py-2 text-[12.5px] text-second">
@@ -139,7 +139,7 @@ export const Ledger = ({ books }: { books: ReactNode }) => {
       <table className="w-full table-fixed text-[13px]">
         <thead className="sticky top-0 z-[1] bg-page">
           <tr className="border-b border-rule-strong text-[12px]">
-            <th className="w-[76px] py-1 pl-5 text-left font-normal text-second">
+            <th className="w-[72px] py-1 pl-5 text-left font-normal text-second">
               <select
                 aria-label="Rows of the ledger"
                 value={rows}
@@ -154,7 +154,7 @@ export const Ledger = ({ books }: { books: ReactNode }) => {
               <th
                 key={a}
                 aria-sort={order === a ? 'ascending' : 'none'}
-                className={`py-1 text-right font-semibold ${INKS[a]} ${i ? '' : 'margin-line'}`}
+                className={`w-[54px] py-1 text-right font-semibold ${INKS[a]} ${i ? '' : 'margin-line'}`}
               >
                 <button
                   type="button"

@@ -78,7 +78,7 @@ export const LedgerRow = memo(
         </td>
         {figures.map((text, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: the three accounts have their places
-          <td key={i} className={`figures text-right ${i ? '' : 'margin-line'}`}>
+          <td key={i} className={`figures text-right text-[12.5px] ${i ? '' : 'margin-line'}`}>
             {text}
           </td>
         ))}
