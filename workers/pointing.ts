@@ -7,6 +7,7 @@ import { viewReading } from '../core/reading/viewReading.ts';
 import { faceHeading, lineWords, postingWords } from '../core/reading/words.ts';
 import type { PlacedView } from '../core/sheet/placedView.ts';
 import { stretchOnPaper } from '../core/sheet/similarity.ts';
+import { CUT_FACE } from '../core/view/firstMet.ts';
 import type { ViewLine } from '../core/view/view.ts';
 import { svgPath } from '../formats/sheetSvg.ts';
 
@@ -18,6 +19,8 @@ export type PointedAt = {
   /** of a face: how it is posted, by view */
   readonly postings: readonly { readonly view: string; readonly words: string }[];
   readonly lit: string;
+  /** a flat face of the part that no view of the sheet shows in its true shape */
+  readonly inclined: { readonly body: string; readonly face: string } | undefined;
 };
 
 type Drawn = Extract<Worked, { ok: true }>;
@@ -65,15 +68,27 @@ export const pointedAt = (d: Drawn, at: Vec2, reach: number): PointedAt | undefi
     const edges = new Map(scene.flatMap((b) => b.edges.map((e) => [e.key, e] as const)));
     const story = lineStory(near.line, near.at, v.view, scene, edges, part.tol);
     const [heading = '', ...sentences] = lineWords(story, v.name, part.units);
-    return { view: v.name, heading, sentences, postings: [], lit: path(v, [near.line]) };
+    return { view: v.name, heading, sentences, postings: [], lit: path(v, [near.line]), inclined: undefined };
   }
   const story = faceStory(scenes, v.name, own, part.tol);
   if (story.kind !== 'face')
-    return { view: v.name, heading: faceHeading(story), sentences: [], postings: [], lit: '' };
+    return {
+      view: v.name,
+      heading: faceHeading(story),
+      sentences: [],
+      postings: [],
+      lit: '',
+      inclined: undefined,
+    };
   return {
     view: v.name,
     heading: faceHeading(story),
     sentences: [],
+    inclined:
+      story.face !== CUT_FACE &&
+      Object.values(story.postings).every((p) => p.as !== 'area' || (!p.true && !p.round))
+        ? { body: story.body, face: story.face }
+        : undefined,
     postings: sheet.views.map((x) => {
       const posting = story.postings[x.name];
       return { view: x.title, words: posting ? postingWords(posting) : '' };

@@ -18,7 +18,7 @@ import { type BuiltPart, buildPart } from '../solid/build.ts';
 import { type Measures, measureSolid, measureTogether } from '../solid/measure.ts';
 import { fulfilment } from '../task/fulfilment.ts';
 import type { TaskStanding } from '../task/task.ts';
-import { VIEW_FRAMES } from '../view/frames.ts';
+import { VIEW_FRAMES, type ViewFrame } from '../view/frames.ts';
 import type { SceneBody } from '../view/scene.ts';
 import { seeScene, type View, type ViewMemory, viewOf } from '../view/view.ts';
 import type { Drawing } from './drawing.ts';
@@ -79,6 +79,8 @@ type Remembered = {
   views: Map<ViewName, View>;
   /** the same with tangent joins, where they are wanted */
   tangents: Map<ViewName, View>;
+  /** views along free directions, by the direction */
+  auxiliaries: Map<string, View>;
   memories: Map<ViewName, ViewMemory>;
   /** the same of the last sectional views, by cut and view */
   sectional: Map<string, ViewMemory>;
@@ -111,6 +113,7 @@ export const openDesk = (): Desk => {
       measures,
       views: new Map(),
       tangents: new Map(),
+      auxiliaries: new Map(),
       memories: last?.memories ?? new Map(),
       sectional: last?.sectional ?? new Map(),
     };
@@ -159,7 +162,9 @@ export const openDesk = (): Desk => {
       yield undefined;
     }
     const numbered = { points: known.points, moved: d.labels };
-    const sheet = drawSheet(part, d.setup, d, sections, numbered, viewIn);
+    const sheet = drawSheet(part, d.setup, d, sections, numbered, viewIn, (frame) =>
+      auxiliaryOf(known, frame),
+    );
     yield undefined;
     const rows = known.points.map((p) => ({
       ...p,
@@ -234,6 +239,16 @@ const withTangents = (known: Remembered, name: ViewName): View => {
   if (seen) return seen;
   const view = viewOf(known.part.bodies, VIEW_FRAMES[name], known.part.tol, true);
   known.tangents.set(name, view);
+  return view;
+};
+
+/** A view along a free direction; it is worked out anew for every state of the part. */
+const auxiliaryOf = (known: Remembered, frame: ViewFrame): View => {
+  const key = frame.toward.join();
+  const seen = known.auxiliaries.get(key);
+  if (seen) return seen;
+  const view = viewOf(known.part.bodies, frame, known.part.tol);
+  known.auxiliaries.set(key, view);
   return view;
 };
 

@@ -9,6 +9,7 @@ import { VIEW_FRAMES } from '../view/frames.ts';
 import { shadowsOf } from '../view/project.ts';
 import type { SceneBody } from '../view/scene.ts';
 import type { View, ViewLine } from '../view/view.ts';
+import type { PlacedAuxiliary } from './auxiliary.ts';
 import {
   type CentreLine,
   centreLinesOf,
@@ -60,6 +61,7 @@ export const composeInk = (
       return v.cut ? draw() : remembered(v, setup.rules, draw);
     }),
     ...sheet.shapes.flatMap((s) => shapeInk(s, sheet, setup, styleOf)),
+    ...sheet.auxiliaries.flatMap((a) => auxiliaryInk(a, setup)),
     ...sheet.sections.flatMap((s) => traceInk(s, sheet)),
     ...(setup.rules.corners ? cornerNames(sheet, setup, numbered) : []),
   ];
@@ -305,6 +307,41 @@ const shapeInk = (
   if (setup.rules.points === 'numbers')
     out.push(...cutNumbers(section, (p) => shapePlace(shape, section, p)));
   return out;
+};
+
+/** An auxiliary view: its lines, its name, and where they are kept the projectors that lead to it. */
+const auxiliaryInk = (a: PlacedAuxiliary, setup: SheetSetup): Ink[] => {
+  const view = `auxiliary ${a.face}`;
+  const lines = a.view.lines.filter((l) => l.kind !== 'tangent');
+  const place = (l: ViewLine): Stretch =>
+    stretchOnPaper(a.toPaper, { curve: l.curve, from: l.from, to: l.to });
+  const hidden = lines.filter((l) => l.class === 'hidden');
+  const runs = hidden.map(place);
+  const half = staggered(runs);
+  return [
+    ...(setup.rules.projectors === 'kept'
+      ? [
+          stroke(
+            'projectors',
+            'projector',
+            a.projectors.map(([p, q]) => straight(p, q)),
+          ),
+        ]
+      : []),
+    ...hidden.map((l, i) => {
+      const whole = runs[i] as Stretch;
+      const ends = {
+        gapAtStart: continues(l, lines, 'from'),
+        gapAtEnd: continues(l, lines, 'to'),
+        half: half[i] as boolean,
+      };
+      return stroke('hidden', 'hidden', hiddenDashes(whole, ends), { view, edges: l.sources, whole });
+    }),
+    ...lines
+      .filter((l) => l.class === 'visible')
+      .map((l) => stroke('views', 'outline', [place(l)], { view, edges: l.sources })),
+    letters('labels', a.title.toUpperCase(), [a.room.x + a.room.w / 2, a.room.y + 2], 2.5),
+  ];
 };
 
 /** How far a point lies off the line through two others. */

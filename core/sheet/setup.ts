@@ -18,6 +18,11 @@ export const setupSchema = z.strictObject({
   scale: z.union([z.literal('fit'), z.number().positive().max(1000)]),
   views: z.array(viewName).min(1).max(6),
   gap: z.number().min(2).max(200),
+  /** flat faces that are wanted in views of their own, square to them */
+  auxiliary: z
+    .array(z.strictObject({ body: z.string(), face: z.string() }))
+    .max(4)
+    .optional(),
   /** where the group of views was put: the lower left corner of all boxes, paper mm; found by itself where missing */
   place: z.tuple([z.number(), z.number()]).optional(),
   rules: z.strictObject({

@@ -6,19 +6,20 @@ import type { Fault } from '../number/fault.ts';
 import type { ViewName } from '../part/schema.ts';
 import type { Section } from '../section/section.ts';
 import type { BuiltPart } from '../solid/build.ts';
-import { VIEW_FRAMES } from '../view/frames.ts';
+import { VIEW_FRAMES, type ViewFrame } from '../view/frames.ts';
 import type { SceneBody } from '../view/scene.ts';
 import type { View } from '../view/view.ts';
 import { viewOf } from '../view/view.ts';
+import { auxiliaryAim, type PlacedAuxiliary, placeAuxiliary } from './auxiliary.ts';
 import { composeInk } from './compose.ts';
 import { bestFit, type Load, placementAt, scalesOf } from './fit.ts';
 import type { Ink } from './ink.ts';
 import type { Layout } from './layout.ts';
 import { type PaperFrame, paperFrame, paperTitle, scaleText } from './paper.ts';
 import { type PlacedView, viewToPaper } from './placedView.ts';
-import { lowOf, unscaled } from './placement.ts';
+import { inner, lowOf, unscaled } from './placement.ts';
 import type { SheetSetup } from './setup.ts';
-import type { TitleText } from './titleBlock.ts';
+import { checkBar, type TitleText } from './titleBlock.ts';
 import type { PlacedShape } from './trueShape.ts';
 import { viewTitle } from './viewTitles.ts';
 
@@ -34,6 +35,8 @@ export type Sheet = {
   readonly views: readonly PlacedView[];
   readonly shapes: readonly PlacedShape[];
   readonly sections: readonly Section[];
+  /** views square to inclined faces */
+  readonly auxiliaries: readonly PlacedAuxiliary[];
   /** how the points are posted in each view */
   readonly postings: ReadonlyMap<ViewName, ReadonlyMap<string, Posting>>;
   readonly ink: readonly Ink[];
@@ -72,8 +75,18 @@ const tooMuch = (
   };
 };
 
+/** An auxiliary view that stands on something else. */
+const noRoom = (a: PlacedAuxiliary): Fault => ({
+  path: ['setup', 'auxiliary'],
+  where: a.title.toLowerCase(),
+  what: 'It has no room of its own along its projectors.',
+  mend: 'Choose a larger paper or a smaller scale, or move the group of views.',
+});
+
 /** Works a view out; the desk hands in one that remembers. */
 export type ViewMaker = (name: ViewName, scene: readonly SceneBody[]) => View;
+/** Works a view along a free direction out. */
+export type AuxiliaryMaker = (frame: ViewFrame) => View;
 
 /** The numbered points of a part, with the names that were moved by hand (`labelKey`). */
 export type Numbered = {
@@ -94,6 +107,7 @@ export const drawSheet = (
   sections: readonly Section[],
   numbered: Numbered = { points: [] },
   makeView: ViewMaker = (name, scene) => viewOf(scene, VIEW_FRAMES[name], part.tol),
+  makeAuxiliary: AuxiliaryMaker = (frame) => viewOf(part.bodies, frame, part.tol),
 ): Sheet => {
   const paper = { ...paperFrame(setup), name: paperTitle(setup) };
   const { box } = part;
@@ -118,6 +132,33 @@ export const drawSheet = (
       ...(section ? { cut: section.plane.name } : {}),
     };
   });
+  const auxiliaries: PlacedAuxiliary[] = [];
+  for (const wanted of setup.auxiliary ?? []) {
+    const aim = auxiliaryAim(
+      part,
+      wanted,
+      views.map((v) => v.name),
+    );
+    if (!('frame' in aim)) {
+      findings.push(aim);
+      continue;
+    }
+    const home = views.find((v) => v.name === aim.from) as PlacedView;
+    const bar = checkBar(paper, part.units).room;
+    const taken = [
+      ...views.map((v) => ({ x: v.box.x - 2, y: v.box.y - 9, w: v.box.w + 4, h: v.box.h + 11 })),
+      ...shapes.map((s) => s.room),
+      ...auxiliaries.map((a) => a.room),
+      paper.title,
+      bar,
+    ];
+    const placed = placeAuxiliary(aim, makeAuxiliary(aim.frame), part, home, scale, setup.angle, {
+      free: inner(paper.frame, 2),
+      taken,
+    });
+    auxiliaries.push(placed);
+    if (!placed.fits) findings.push(noRoom(placed));
+  }
   const postings = new Map(
     views.map((v) => {
       const section = sections.find((x) => x.plane.name === v.cut);
@@ -136,6 +177,7 @@ export const drawSheet = (
     views,
     shapes,
     sections,
+    auxiliaries,
     postings,
     findings,
   };

@@ -10,7 +10,7 @@ import { chainDashes, crossDashes, hiddenDashes } from '../../core/sheet/dash.ts
 import { hatchLines } from '../../core/sheet/hatch.ts';
 import { type Stretch, type StrokeInk, straight } from '../../core/sheet/ink.ts';
 import { layoutViews } from '../../core/sheet/layout.ts';
-import { readScale, scaleText } from '../../core/sheet/paper.ts';
+import { readScale, rectsMeet, scaleText } from '../../core/sheet/paper.ts';
 import { placeOfPoint } from '../../core/sheet/placedView.ts';
 import { projectorsOf } from '../../core/sheet/projectors.ts';
 import { DEFAULT_SETUP, type SheetSetup, SOLIDS_RULES } from '../../core/sheet/setup.ts';
@@ -554,4 +554,83 @@ describe('projectors that are kept', () => {
       }
     },
   );
+});
+
+describe('auxiliary views', () => {
+  const wedge = partOf(
+    feature(
+      'add',
+      {
+        kind: 'extrude',
+        height: 40,
+        profile: {
+          polygon: [
+            [0, 0],
+            [60, 0],
+            [60, 12],
+            [0, 47],
+          ],
+        },
+      },
+      { plane: 'front', at: [0, 40, 0], id: 'wedge' },
+    ),
+    // a hole square to the slope, which runs 35 down over 60 along
+    feature(
+      'cut',
+      { kind: 'hole', diameter: 10, depth: 12 },
+      { id: 'bore', at: [30, 20, 29.5], turn: [{ axis: 'y', angle: (Math.atan2(35, 60) * 180) / Math.PI }] },
+    ),
+  );
+  const face = built(wedge).bodies[0]!.solid.faces.find((f) => f.key === 'wedge/side 3')!.key;
+  const sheetOf = (angle: 'first' | 'third', more: Partial<SheetSetup> = {}): Sheet => {
+    const d = drawingOfPart(wedge);
+    const worked = openDesk().work({
+      ...d,
+      setup: { ...d.setup, paper: 'A2', scale: 1, angle, auxiliary: [{ body: 'body', face }], ...more },
+    });
+    if (!worked.ok) throw new Error('not drawn');
+    return worked.sheet;
+  };
+  test.each(['first', 'third'] as const)(
+    'in %s angle the slope stands true along its own projectors',
+    (angle) => {
+      const sheet = sheetOf(angle);
+      const [a] = sheet.auxiliaries;
+      if (!a) throw new Error('no auxiliary view');
+      expect(a.fits).toBe(true);
+      expect(a.from).toBe('front');
+      const front = sheet.views.find((v) => v.name === 'front')!;
+      // projectors run square to the edge that the slope is in the front view
+      const n: Vec2 = [35 / Math.hypot(35, 60), 60 / Math.hypot(35, 60)];
+      for (const [p, q] of a.projectors) {
+        const way = sub2(q, p);
+        expect(Math.abs(cross2(way, n))).toBeLessThan(1e-9 * Math.hypot(...way));
+        // beyond the edge in first angle, on the observer's side in third
+        expect(Math.sign(way[0] * n[0] + way[1] * n[1])).toBe(angle === 'first' ? -1 : 1);
+      }
+      // the slope is 69.46 by 40, with the end below it seen on beyond in one line; the bore is a circle
+      const lines = sheet.ink.filter(
+        (i) => i.kind === 'stroke' && i.layer === 'views' && i.view === `auxiliary ${face}`,
+      ) as StrokeInk[];
+      const lengths = lines.map((i) =>
+        lengthBetween(i.stretches[0]!.curve, i.stretches[0]!.from, i.stretches[0]!.to),
+      );
+      for (const wanted of [Math.hypot(60, 35) + (12 * 35) / Math.hypot(60, 35), 40, Math.PI * 10])
+        expect(Math.min(...lengths.map((l) => Math.abs(l - wanted)))).toBeLessThan(1e-6);
+      // clear of every view
+      for (const v of sheet.views) expect(rectsMeet(a.room, v.box, 0)).toBe(false);
+      expect(front.title).toBe('Front view');
+    },
+  );
+  test('what cannot be had is told with its mend', () => {
+    expect(sheetOf('first', { views: ['top', 'left'] }).findings[0]?.what).toBe(
+      'No view on the sheet shows the face as an edge.',
+    );
+    expect(sheetOf('first', { auxiliary: [{ body: 'body', face: 'wedge/side 9' }] }).findings[0]?.what).toBe(
+      'There is no such flat face.',
+    );
+    expect(sheetOf('first', { paper: 'A4' }).findings.map((f) => f.what)).toContain(
+      'It has no room of its own along its projectors.',
+    );
+  });
 });

@@ -48,3 +48,22 @@ test('hidden lines are left out view by view', async ({ page }) => {
   await page.getByLabel('Hidden lines drawn in the left view').click();
   await expect.poll(async () => (await pathOf(page, 'hidden', 'hidden'))?.length ?? 0).toBeLessThan(was);
 });
+
+test('an inclined face is drawn true in an auxiliary view', async ({ page }) => {
+  await openDrawing(page, server.address, 'Sundial wedge');
+  await stand(page, 'Set out');
+  await page.getByLabel('Paper', { exact: true }).selectOption('A2');
+  await stand(page, 'Project');
+  const rect = await page.evaluate(() => {
+    const svg = document.querySelector('[data-testid="sheet"]') as SVGSVGElement;
+    const text = [...svg.querySelectorAll('text')].find((t) =>
+      /TOP VIEW|PLAN/.test(t.textContent ?? ''),
+    ) as SVGTextElement;
+    const b = text.getBoundingClientRect();
+    return { x: b.x + b.width / 2, y: b.y };
+  });
+  // to the right above the name of the top view there is the slope
+  await page.mouse.click(rect.x + 75, rect.y - 100);
+  await page.getByRole('button', { name: 'Draw it true in an auxiliary view' }).click();
+  await expect(page.getByTestId('sheet').getByText(/^VIEW ON/)).toBeVisible();
+});

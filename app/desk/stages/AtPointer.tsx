@@ -1,6 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
-import { useDesk } from '../deskStore.ts';
+import { changeSetup } from '../change.ts';
+import { enact, useDesk } from '../deskStore.ts';
 import { readViews } from '../engine.ts';
 
 /** What was pointed at on the sheet: a line and why it is there, or a face and how every view posts it. */
@@ -18,6 +19,7 @@ export const AtPointer = () => {
           {pointed.sentences.map((s) => (
             <p key={s}>{s}</p>
           ))}
+          {pointed.inclined && <TrueView face={pointed.inclined} />}
           {pointed.postings.length > 0 && (
             <table className="mt-1 w-full">
               <tbody>
@@ -38,6 +40,27 @@ export const AtPointer = () => {
         </p>
       )}
     </section>
+  );
+};
+
+/** An inclined face is wanted, or no longer wanted, in a view square to it. */
+const TrueView = ({ face }: { face: { readonly body: string; readonly face: string } }) => {
+  const drawing = useDesk((s) => s.drawing);
+  const wanted = drawing.setup.auxiliary ?? [];
+  const there = wanted.some((a) => a.body === face.body && a.face === face.face);
+  const change = (): void => {
+    const next = there
+      ? wanted.filter((a) => a.face !== face.face || a.body !== face.body)
+      : [...wanted, face];
+    enact(
+      changeSetup(drawing, { auxiliary: next.length ? next : undefined }),
+      `${there ? 'No view' : 'A view'} square to ${face.face}`,
+    );
+  };
+  return (
+    <button type="button" onClick={change} className="mt-1 font-semibold text-house hover:underline">
+      {there ? 'Take its auxiliary view off the sheet' : 'Draw it true in an auxiliary view'}
+    </button>
   );
 };
 

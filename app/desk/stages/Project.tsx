@@ -3,6 +3,7 @@ import { VIEW_NAMES, type ViewName } from '../../../core/part/schema.ts';
 import { Choice, Tick } from '../Choice.tsx';
 import { changeRules } from '../change.ts';
 import { enact, useDesk } from '../deskStore.ts';
+import { Findings } from '../Findings.tsx';
 import { field, Page, Row } from '../Page.tsx';
 import { AtPointer, ViewsInWords } from './AtPointer.tsx';
 
@@ -16,6 +17,7 @@ export const Project = () => {
   return (
     <Page title="Views" note="Each line of the picture once: visible over hidden, hidden over centre lines.">
       <AtPointer />
+      <Findings about={['setup']} />
       <table className="w-full text-[13.5px]">
         <thead>
           <tr className="border-b border-rule-strong text-left text-[12px] text-second">
