@@ -273,7 +273,10 @@ const line = (p: Plan, w: Wanted, s: Sense): void => {
         view: w.view,
         stage: 'projection',
         tool: s.k === 0 ? 'set square' : 'tee square',
-        text: `Projector ${s.k === 0 ? 'up or down' : 'across'} from ${name} into the ${w.view} view.`,
+        text:
+          home?.name === w.view
+            ? `Draw a light ${s.name} line through ${name}.`
+            : `Projector ${s.k === 0 ? 'up or down' : 'across'} from ${name} into the ${w.view} view.`,
         why: `The ${FROM[account]} is shared: what one view has, the other takes by a projector.`,
         account,
         about: home && at ? cornersAt(p, home, at).map((c) => c.key) : [],

@@ -27,6 +27,9 @@ export const labelKey = (view: string, point: string): string => `${view}\n${poi
 /** Height of the lettering, and the mean advance of a character as a share of it (osifont). */
 const HEIGHT = 2.5;
 const ADVANCE = 0.72;
+/** The view's own name, which is kept clear of: how far below its box, and how high, mm. */
+const TITLE_DOWN = 6.5;
+const TITLE_HEIGHT = 2.5;
 /** Points nearer than this on the paper share a label, mm. */
 const SAME_PLACE = 0.3;
 /** Where a label is tried: directions round the point, and distances of the lettering's edge from it, mm. */
@@ -162,7 +165,13 @@ export const pointLabels = (
     ),
     1e-6,
   );
-  const elsewhere = taken.map((l) => boxAround(l.middle, l.text.length * HEIGHT * ADVANCE));
+  const title: Box = {
+    x: v.box.x + v.box.w / 2 - (v.title.length * TITLE_HEIGHT) / 2,
+    y: v.box.y - TITLE_DOWN,
+    w: v.title.length * TITLE_HEIGHT,
+    h: TITLE_HEIGHT,
+  };
+  const elsewhere = [title, ...taken.map((l) => boxAround(l.middle, l.text.length * HEIGHT * ADVANCE))];
   const home: Vec2 = [v.box.x + v.box.w / 2, v.box.y + v.box.h / 2];
   const byHand = names.map((l): Place | undefined => {
     const by = moved[labelKey(v.name, l.key)];

@@ -101,7 +101,7 @@ test('a corner pointed at lights up in every view with its run across the mitre 
   await openDrawing(page, server.address, 'Sensor shoe');
   await stand(page, 'Set out');
   await stand(page, 'Transfer');
-  await page.getByRole('button', { name: 'Point 5, follow' }).focus();
+  await page.getByLabel('Point 5, its name').focus();
   const followed = page.getByTestId('followed');
   await expect(followed.locator('[data-view]')).toHaveCount(3);
   await expect(followed.locator('[data-account="D"]')).toHaveCount(2);
