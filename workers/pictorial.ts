@@ -92,7 +92,7 @@ export const pickIn = (part: BuiltPart, toward: Vec3, [u, v]: Vec2): PickedFace 
 export type Tints = { readonly width: number; readonly height: number; readonly looks: Uint8Array };
 export const LOOKS: readonly Looks[] = ['front', 'back', 'top', 'bottom', 'left', 'right', 'aslant'];
 
-/** Rows are worked out a few at a time, so that newer questions need not wait. */
+/** Rows are worked out one at a time, so that newer questions need not wait. */
 export function* tintsOf(part: BuiltPart, p: Pictorial, width: number): Generator<undefined, Tints> {
   const [u0, v0, w, h] = p.box;
   const step = w / width;
@@ -104,7 +104,7 @@ export function* tintsOf(part: BuiltPart, p: Pictorial, width: number): Generato
       const met = meet(u0 + (i + 0.5) * step, -(v0 + (j + 0.5) * step));
       if (met) looks[j * width + i] = 1 + LOOKS.indexOf(looksOf(met.normal));
     }
-    if (j % 4 === 3) yield undefined;
+    yield undefined;
   }
   return { width, height, looks };
 }

@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import type { Drawing } from '../../core/drawing/drawing.ts';
 import { sizeKey, standingOf } from '../../core/drawing/standings.ts';
 import type { Fault } from '../../core/number/fault.ts';
@@ -12,15 +12,20 @@ import { FigureField } from './FigureField.tsx';
 
 type Props = { readonly tokens: readonly Token[]; readonly subject: string };
 
-/** A sentence with its live figures, and below it what is wrong with the one last typed. */
-export const Sentence = ({ tokens, subject }: Props) => {
-  const drawing = useDesk((s) => s.drawing);
+/** The same words and figures in the same places. */
+const sameSentence = (a: Props, b: Props): boolean =>
+  a.subject === b.subject && JSON.stringify(a.tokens) === JSON.stringify(b.tokens);
+
+/** A sentence with its live figures, and below it what is wrong with the one last typed. Drawn anew only when its own words change. */
+export const Sentence = memo(({ tokens, subject }: Props) => {
+  const units = useDesk((s) => s.drawing.part.units);
+  const standings = useDesk((s) => s.drawing.standings);
   const values = useDesk((s) => s.picture?.values);
   const [fault, setFault] = useState<string>();
-  const withFigure = (token: Extract<Token, { kind: 'figure' }>, text: string): Drawing => ({
-    ...drawing,
-    part: replaceAt(drawing.part, token.path, typedQuantity(text)),
-  });
+  const withFigure = (token: Extract<Token, { kind: 'figure' }>, text: string): Drawing => {
+    const { drawing } = useDesk.getState();
+    return { ...drawing, part: replaceAt(drawing.part, token.path, typedQuantity(text)) };
+  };
   const commit =
     (token: Extract<Token, { kind: 'figure' }>) =>
     async (text: string): Promise<readonly Fault[]> =>
@@ -51,8 +56,8 @@ export const Sentence = ({ tokens, subject }: Props) => {
               name={nameOf(i)}
               account={t.account}
               worth={values?.[t.path.join('.')]}
-              standing={standingOf(sizeKey(drawing.part, t.path), t.text, drawing.standings)}
-              units={t.figure === 'length' ? drawing.part.units : 'mm'}
+              standing={standingOf(sizeKey(useDesk.getState().drawing.part, t.path), t.text, standings)}
+              units={t.figure === 'length' ? units : 'mm'}
               onCommit={commit(t)}
               onPreview={(text) => void preview(withFigure(t, text))}
               onFault={setFault}
@@ -63,4 +68,5 @@ export const Sentence = ({ tokens, subject }: Props) => {
       <FaultNote texts={fault ? [fault] : []} />
     </>
   );
-};
+}, sameSentence);
+Sentence.displayName = 'Sentence';

@@ -20,6 +20,7 @@ import {
 import { chainDashes, crossDashes, hiddenDashes } from './dash.ts';
 import { hatchLines, hatchStyle } from './hatch.ts';
 import { type Ink, letters, type Stretch, straight, stroke } from './ink.ts';
+import type { PlacedPictorial } from './pictorialView.ts';
 import { type PlacedView, placeOfPoint } from './placedView.ts';
 import { labelInk, type PointLabel, pointLabels } from './pointLabels.ts';
 import { keptProjectors } from './projectors.ts';
@@ -62,6 +63,7 @@ export const composeInk = (
     }),
     ...sheet.shapes.flatMap((s) => shapeInk(s, sheet, setup, styleOf)),
     ...sheet.auxiliaries.flatMap((a) => auxiliaryInk(a, setup)),
+    ...(sheet.pictorial ? pictorialInk(sheet.pictorial) : []),
     ...sheet.sections.flatMap((s) => traceInk(s, sheet)),
     ...(setup.rules.corners ? cornerNames(sheet, setup, numbered) : []),
   ];
@@ -308,6 +310,19 @@ const shapeInk = (
     out.push(...cutNumbers(section, (p) => shapePlace(shape, section, p)));
   return out;
 };
+
+/** The pictorial shows what is seen; hidden lines would only crowd it. */
+const pictorialInk = ({ view, toPaper, room }: PlacedPictorial): Ink[] => [
+  ...view.lines
+    .filter((l) => l.class === 'visible')
+    .map((l) =>
+      stroke('views', 'outline', [stretchOnPaper(toPaper, { curve: l.curve, from: l.from, to: l.to })], {
+        view: 'pictorial',
+        edges: l.sources,
+      }),
+    ),
+  letters('labels', 'ISOMETRIC', [room.x + room.w / 2, room.y + 2], 2.5),
+];
 
 /** An auxiliary view: its lines, its name, and where they are kept the projectors that lead to it. */
 const auxiliaryInk = (a: PlacedAuxiliary, setup: SheetSetup): Ink[] => {

@@ -37,6 +37,8 @@ export const setupSchema = z.strictObject({
     points: z.enum(['numbers', 'off']),
     /** views whose hidden lines are left out */
     noHidden: z.array(viewName).max(6).optional(),
+    /** an isometric in a free place of the sheet */
+    pictorial: z.boolean().optional(),
     /** tangent joins drawn as thin lines */
     tangents: z.boolean().optional(),
     /** the corners' names on the sheet; none where missing */

@@ -1,5 +1,5 @@
 import type { Box3 } from '../geometry/box.ts';
-import { dot } from '../geometry/vec.ts';
+import { dot, type Vec2 } from '../geometry/vec.ts';
 import type { NumberedPoint } from '../ledger/numbering.ts';
 import { type Posting, postingsIn } from '../ledger/postings.ts';
 import type { Fault } from '../number/fault.ts';
@@ -15,7 +15,8 @@ import { composeInk } from './compose.ts';
 import { bestFit, type Load, placementAt, scalesOf } from './fit.ts';
 import type { Ink } from './ink.ts';
 import type { Layout } from './layout.ts';
-import { type PaperFrame, paperFrame, paperTitle, scaleText } from './paper.ts';
+import { type PaperFrame, paperFrame, paperTitle, type Rect, scaleText } from './paper.ts';
+import { ISOMETRIC_SIGHT, type PlacedPictorial, placePictorial } from './pictorialView.ts';
 import { type PlacedView, viewToPaper } from './placedView.ts';
 import { inner, lowOf, unscaled } from './placement.ts';
 import type { SheetSetup } from './setup.ts';
@@ -37,6 +38,8 @@ export type Sheet = {
   readonly sections: readonly Section[];
   /** views square to inclined faces */
   readonly auxiliaries: readonly PlacedAuxiliary[];
+  /** an isometric, where the house rules want one and it has a place */
+  readonly pictorial: PlacedPictorial | undefined;
   /** how the points are posted in each view */
   readonly postings: ReadonlyMap<ViewName, ReadonlyMap<string, Posting>>;
   readonly ink: readonly Ink[];
@@ -73,6 +76,20 @@ const tooMuch = (
         ? `Choose ${scaleText(next)}, a larger paper, or fewer views.`
         : 'Choose a larger paper or fewer views.',
   };
+};
+
+const between = (a: Vec2, b: Vec2): Rect => ({
+  x: Math.min(a[0], b[0]),
+  y: Math.min(a[1], b[1]),
+  w: Math.abs(a[0] - b[0]),
+  h: Math.abs(a[1] - b[1]),
+});
+
+const NO_ROOM_FOR_PICTORIAL: Fault = {
+  path: ['setup', 'rules'],
+  where: 'the pictorial',
+  what: 'It has no free place on the sheet.',
+  mend: 'Choose a larger paper or a smaller scale, or do without the mitre line.',
 };
 
 /** An auxiliary view that stands on something else. */
@@ -133,6 +150,14 @@ export const drawSheet = (
     };
   });
   const auxiliaries: PlacedAuxiliary[] = [];
+  const free = inner(paper.frame, 2);
+  const taken = (): Rect[] => [
+    ...views.map((v) => ({ x: v.box.x - 2, y: v.box.y - 9, w: v.box.w + 4, h: v.box.h + 11 })),
+    ...shapes.map((s) => s.room),
+    ...auxiliaries.map((a) => a.room),
+    paper.title,
+    checkBar(paper, part.units).room,
+  ];
   for (const wanted of setup.auxiliary ?? []) {
     const aim = auxiliaryAim(
       part,
@@ -144,21 +169,20 @@ export const drawSheet = (
       continue;
     }
     const home = views.find((v) => v.name === aim.from) as PlacedView;
-    const bar = checkBar(paper, part.units).room;
-    const taken = [
-      ...views.map((v) => ({ x: v.box.x - 2, y: v.box.y - 9, w: v.box.w + 4, h: v.box.h + 11 })),
-      ...shapes.map((s) => s.room),
-      ...auxiliaries.map((a) => a.room),
-      paper.title,
-      bar,
-    ];
     const placed = placeAuxiliary(aim, makeAuxiliary(aim.frame), part, home, scale, setup.angle, {
-      free: inner(paper.frame, 2),
-      taken,
+      free,
+      taken: taken(),
     });
     auxiliaries.push(placed);
     if (!placed.fits) findings.push(noRoom(placed));
   }
+  const pictorial = setup.rules.pictorial
+    ? placePictorial(makeAuxiliary(ISOMETRIC_SIGHT), scale, layout, free, [
+        ...taken(),
+        ...(setup.rules.mitre ? layout.mitres.map((m) => between(m.from, m.to)) : []),
+      ])
+    : undefined;
+  if (pictorial && !pictorial.fits) findings.push(NO_ROOM_FOR_PICTORIAL);
   const postings = new Map(
     views.map((v) => {
       const section = sections.find((x) => x.plane.name === v.cut);
@@ -178,6 +202,7 @@ export const drawSheet = (
     shapes,
     sections,
     auxiliaries,
+    pictorial: pictorial?.fits ? pictorial : undefined,
     postings,
     findings,
   };

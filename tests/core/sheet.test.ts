@@ -11,6 +11,7 @@ import { hatchLines } from '../../core/sheet/hatch.ts';
 import { type Stretch, type StrokeInk, straight } from '../../core/sheet/ink.ts';
 import { layoutViews } from '../../core/sheet/layout.ts';
 import { readScale, rectsMeet, scaleText } from '../../core/sheet/paper.ts';
+import { placePictorial } from '../../core/sheet/pictorialView.ts';
 import { placeOfPoint } from '../../core/sheet/placedView.ts';
 import { projectorsOf } from '../../core/sheet/projectors.ts';
 import { DEFAULT_SETUP, type SheetSetup, SOLIDS_RULES } from '../../core/sheet/setup.ts';
@@ -632,5 +633,45 @@ describe('auxiliary views', () => {
     expect(sheetOf('first', { paper: 'A4' }).findings.map((f) => f.what)).toContain(
       'It has no room of its own along its projectors.',
     );
+  });
+});
+
+describe('an isometric on the sheet', () => {
+  const part = partOf(
+    feature('add', block(60, 40, 10)),
+    feature('add', block(20, 25, 18), { at: [5, 8, 10] }),
+  );
+  const withPictorial = (setup: Partial<SheetSetup>): Sheet => {
+    const d = drawingOfPart(part);
+    const worked = openDesk().work({
+      ...d,
+      setup: { ...d.setup, ...setup, rules: { ...d.setup.rules, pictorial: true } },
+    });
+    if (!worked.ok) throw new Error('not drawn');
+    return worked.sheet;
+  };
+  test('stands in the free quarter, clear of everything', () => {
+    const sheet = withPictorial({ scale: 1 });
+    const room = sheet.pictorial?.room;
+    if (!room) throw new Error('no pictorial');
+    for (const v of sheet.views) expect(rectsMeet(room, v.box, 0)).toBe(false);
+    expect(rectsMeet(room, sheet.paper.title, 0)).toBe(false);
+    // of a block's twelve edges an isometric shows nine
+    const lines = sheet.ink.filter((i) => i.kind === 'stroke' && i.view === 'pictorial');
+    expect(lines.length).toBeGreaterThan(12);
+    const top = sheet.layout.boxes.get('top');
+    const left = sheet.layout.boxes.get('left');
+    if (!top || !left) throw new Error('no views');
+    expect(room.x + room.w / 2).toBeGreaterThan(top.x + top.w);
+    expect(room.y + room.h / 2).toBeLessThan(left.y);
+  });
+  test('smaller where there is less room, and told where there is none', () => {
+    const sheet = withPictorial({ scale: 1 });
+    const view = sheet.pictorial?.view;
+    if (!view) throw new Error('no pictorial');
+    const at = (w: number, h: number) => placePictorial(view, 1, sheet.layout, { x: 0, y: 0, w, h }, []);
+    expect(at(200, 200)).toMatchObject({ fits: true, toPaper: { k: 1 } });
+    expect(at(50, 60)).toMatchObject({ fits: true, toPaper: { k: 0.5 } });
+    expect(at(15, 15).fits).toBe(false);
   });
 });

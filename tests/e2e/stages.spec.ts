@@ -24,7 +24,7 @@ test('setting out: paper, scale, views, gap and lines change the sheet', async (
   await openDrawing(page, server.address, 'Louvre bracket');
   await stand(page, 'Set out');
   await page.getByLabel('Paper', { exact: true }).selectOption('A2');
-  await expect(page.getByTestId('sheet')).toHaveAttribute('aria-label', /^Sheet A2 landscape/);
+  await expect(page.getByTestId('sheet')).toHaveAttribute('aria-label', /^Sheet A2, /);
   await page.getByLabel('Scale', { exact: true }).selectOption('fit');
   await expect(page.getByTestId('scale')).toHaveText('2:1');
   await page.getByRole('radio', { name: 'Upright' }).click();

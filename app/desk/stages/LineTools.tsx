@@ -1,6 +1,6 @@
 'use client';
 import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Link2, Trash2 } from 'lucide-react';
-import type { DragEvent } from 'react';
+import { type DragEvent, memo } from 'react';
 import { groupedWithAbove } from '../../../core/drawing/groups.ts';
 import { freeName } from '../../../core/statement/freeName.ts';
 import type { StatementLine } from '../../../core/statement/sentence.ts';
@@ -13,11 +13,20 @@ export const tool =
   'grid size-6 place-items-center rounded hover:bg-[#e3ecfb] disabled:opacity-30 disabled:hover:bg-transparent';
 const size = { size: 14, 'aria-hidden': true } as const;
 
+type ToolsProps = { readonly line: FeatureLine; readonly count: number };
+
+/** Drawn anew only when the line itself has changed its name or place. */
+const sameTools = (a: ToolsProps, b: ToolsProps): boolean =>
+  a.count === b.count &&
+  a.line.id === b.line.id &&
+  a.line.body === b.line.body &&
+  a.line.feature === b.line.feature &&
+  a.line.off === b.line.off;
+
 /** What can be done with a line as a whole. */
-export const LineTools = ({ line, count }: { line: FeatureLine; count: number }) => {
-  const drawing = useDesk((s) => s.drawing);
+export const LineTools = memo(({ line, count }: ToolsProps) => {
   const change = (label: string, work: (f: Feature[]) => Feature[]): void => {
-    enact(withFeatures(drawing, line.body, work), `${line.id}: ${label}`);
+    enact(withFeatures(useDesk.getState().drawing, line.body, work), `${line.id}: ${label}`);
   };
   const move =
     (by: number) =>
@@ -28,7 +37,9 @@ export const LineTools = ({ line, count }: { line: FeatureLine; count: number })
     };
   /** With its last feature a body goes too. */
   const takeOut = (): void => {
-    const left = withFeatures(drawing, line.body, (f) => f.filter((_, i) => i !== line.feature));
+    const left = withFeatures(useDesk.getState().drawing, line.body, (f) =>
+      f.filter((_, i) => i !== line.feature),
+    );
     const bodies = left.part.bodies.filter((b) => b.features.length);
     enact({ ...left, part: { ...left.part, bodies } }, `${line.id}: taken out`);
   };
@@ -91,7 +102,10 @@ export const LineTools = ({ line, count }: { line: FeatureLine; count: number })
         title="Group with the line above"
         disabled={line.feature === 0}
         onClick={() =>
-          enact(groupedWithAbove(drawing, line.body, line.feature), `${line.id}: grouped with the line above`)
+          enact(
+            groupedWithAbove(useDesk.getState().drawing, line.body, line.feature),
+            `${line.id}: grouped with the line above`,
+          )
         }
       >
         <Link2 {...size} />
@@ -101,7 +115,8 @@ export const LineTools = ({ line, count }: { line: FeatureLine; count: number })
       </button>
     </span>
   );
-};
+}, sameTools);
+LineTools.displayName = 'LineTools';
 
 /** A line is dragged by its name, within its body; this is what is carried. */
 const CARRIED = 'application/x-statement-line';

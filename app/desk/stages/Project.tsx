@@ -64,6 +64,13 @@ export const Project = () => {
           onChange={(hiddenBehindCut) => rule({ hiddenBehindCut }, 'Hidden lines behind a cut')}
         />
       </Row>
+      <Row label="Isometric on the sheet">
+        <Tick
+          name="Isometric on the sheet"
+          on={rules.pictorial ?? false}
+          onChange={(on) => rule({ pictorial: on || undefined }, `Isometric ${on ? 'on' : 'off'} the sheet`)}
+        />
+      </Row>
       <Row label="Tangent joins as thin lines">
         <Tick
           name="Tangent joins as thin lines"
