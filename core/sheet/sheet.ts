@@ -85,6 +85,9 @@ const between = (a: Vec2, b: Vec2): Rect => ({
   h: Math.abs(a[1] - b[1]),
 });
 
+/** What names of points may take round a view, mm. */
+const NAMES_ROOM = 9;
+
 const NO_ROOM_FOR_PICTORIAL: Fault = {
   path: ['setup', 'rules'],
   where: 'the pictorial',
@@ -151,8 +154,15 @@ export const drawSheet = (
   });
   const auxiliaries: PlacedAuxiliary[] = [];
   const free = inner(paper.frame, 2);
+  // names of points stand round a view
+  const around = setup.rules.corners ? NAMES_ROOM : 2;
   const taken = (): Rect[] => [
-    ...views.map((v) => ({ x: v.box.x - 2, y: v.box.y - 9, w: v.box.w + 4, h: v.box.h + 11 })),
+    ...views.map(({ box: b }) => ({
+      x: b.x - around,
+      y: b.y - 9,
+      w: b.w + 2 * around,
+      h: b.h + 9 + around,
+    })),
     ...shapes.map((s) => s.room),
     ...auxiliaries.map((a) => a.room),
     paper.title,
