@@ -1,5 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
+import { drawingOfPart } from '../../core/drawing/drawing.ts';
+import { withOtherFront } from '../../core/drawing/otherFront.ts';
 import { quantitySum, type Term } from '../../core/part/quantitySum.ts';
 import type { PartFile, Quantity } from '../../core/part/schema.ts';
 import { withFront } from '../../core/part/turnPart.ts';
@@ -209,4 +211,30 @@ describe('sums of sizes', () => {
   ] as [[1 | -1, Quantity][], Quantity][])('%j is %j', (terms, wanted) => {
     expect(sum(...terms)).toBe(wanted);
   });
+});
+
+test('what is known of a size goes with its figure when the front is changed', () => {
+  const d = {
+    ...drawingOfPart(
+      partOf(
+        feature('add', block(60, 40, 10), { id: 'plate' }),
+        feature('add', block(20, 20, 5), { id: 'pad', at: [0, 0, 10] }),
+      ),
+    ),
+    standings: {
+      'body/plate/shape.width': { standing: 'measured' as const },
+      'body/plate/shape.height': { standing: 'missing' as const, from: 'the post' },
+      'body/pad/shape.width': { standing: 'free' as const },
+      'dims.L': { standing: 'assumed' as const },
+    },
+  };
+  const turned = withOtherFront(d, 'top');
+  expect(turned.part.bodies[0]?.features[0]?.shape).toMatchObject({ width: 60, depth: 10, height: 40 });
+  expect(turned.standings).toEqual({
+    'body/plate/shape.width': { standing: 'measured' },
+    'body/plate/shape.depth': { standing: 'missing', from: 'the post' },
+    'body/pad/shape.width': { standing: 'free' },
+    'dims.L': { standing: 'assumed' },
+  });
+  expect(withOtherFront({ ...d, standings: undefined }, 'left').standings).toBeUndefined();
 });

@@ -1,6 +1,6 @@
+import { withOtherFront } from '../../../core/drawing/otherFront.ts';
 import { accountsOf, scaleFromPoint } from '../../../core/ledger/ledger.ts';
 import { decimal } from '../../../core/number/format.ts';
-import { withFront } from '../../../core/part/turnPart.ts';
 import type { Looks, PickedFace } from '../../../workers/pictorial.ts';
 import { enact, useDesk, writeLine } from '../deskStore.ts';
 
@@ -122,7 +122,7 @@ export const Pointed = ({ face, corners }: { face: PickedFace | undefined; corne
           className={`${offer} mt-1.5`}
           onClick={() =>
             enact(
-              { ...drawing, part: withFront(drawing.part, face.looks as Exclude<Looks, 'aslant'>) },
+              withOtherFront(drawing, face.looks as Exclude<Looks, 'aslant'>),
               `The ${face.looks} made the front`,
             )
           }

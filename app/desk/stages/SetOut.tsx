@@ -1,8 +1,8 @@
 'use client';
 import { useEffect, useState } from 'react';
 import type { SheetPlan } from '../../../core/drawing/desk.ts';
+import { withOtherFront } from '../../../core/drawing/otherFront.ts';
 import type { ViewName } from '../../../core/part/schema.ts';
-import { withFront } from '../../../core/part/turnPart.ts';
 import {
   INCH_SCALES,
   PAPER_NAMES,
@@ -112,10 +112,7 @@ const Proposal = ({ plan }: { plan: SheetPlan }) => {
             type="button"
             className={offer}
             onClick={() =>
-              enact(
-                { ...drawing, part: withFront(drawing.part, plan.front.side) },
-                `The ${plan.front.side} made the front`,
-              )
+              enact(withOtherFront(drawing, plan.front.side), `The ${plan.front.side} made the front`)
             }
           >
             Make it the front
