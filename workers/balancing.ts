@@ -1,13 +1,20 @@
 import { balance } from '../core/balance/balance.ts';
-import type { Imbalance } from '../core/balance/finding.ts';
+import { balanceTogether } from '../core/balance/together.ts';
 import type { Worked } from '../core/drawing/desk.ts';
 import { sentence } from '../core/number/fault.ts';
 import { givenDxf } from '../formats/givenDxf.ts';
 import { givenSvg } from '../formats/givenSvg.ts';
 
-/** What came of balancing a file: its differences and how many lines it has, or why it cannot be read. */
+/** What views are held against: the part, or only one another. */
+export type Against = 'part' | 'one another';
+
+/** What came of balancing a file: its differences, by view, and how many lines it has; or why it cannot be read. */
 export type BalanceAnswer =
-  | { readonly ok: true; readonly lines: number; readonly found: readonly Imbalance[] }
+  | {
+      readonly ok: true;
+      readonly lines: number;
+      readonly found: readonly { readonly view: string; readonly sentence: string }[];
+    }
   | { readonly ok: false; readonly faults: readonly string[] };
 
 /** Balances the views of a file, by its name an SVG or a DXF. */
@@ -15,6 +22,7 @@ export const balanceText = (
   { sheet, part }: Extract<Worked, { ok: true }>,
   name: string,
   text: string,
+  against: Against,
 ): BalanceAnswer => {
   const read = /\.dxf$/i.test(name) ? givenDxf(text) : givenSvg(text);
   if (!read.ok) return { ok: false, faults: read.faults.map(sentence) };
@@ -24,5 +32,9 @@ export const balanceText = (
     unit: part.units,
   };
   const lines = [...read.value.values()].reduce((n, l) => n + l.length, 0);
-  return { ok: true, lines, found: balance(read.value, books) };
+  const found =
+    against === 'part'
+      ? balance(read.value, books)
+      : balanceTogether(read.value).map((d) => ({ view: d.account, sentence: d.sentence }));
+  return { ok: true, lines, found };
 };

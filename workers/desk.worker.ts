@@ -5,7 +5,7 @@ import type { Vec2, Vec3 } from '../core/geometry/vec.ts';
 import type { ViewName } from '../core/part/schema.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
 import { planReplay } from '../core/replay/planReplay.ts';
-import type { BalanceAnswer } from './balancing.ts';
+import type { Against, BalanceAnswer } from './balancing.ts';
 import { type DeskNote, type DeskPicture, deskPicture } from './deskPicture.ts';
 import { type PickedFace, type Pictorial, pickIn, pictorialOf, type Tints, tintsOf } from './pictorial.ts';
 import { type PointedAt, pointedAt, sheetReading } from './pointing.ts';
@@ -103,13 +103,13 @@ const api = {
     return read.ok && asked === newest ? desk.plan(read.value) : undefined;
   },
   /** Holds the views of a file against the part's own; the readers of files are fetched when they are needed. */
-  balance: async (data: Drawing, name: string, text: string): Promise<BalanceAnswer> => {
+  balance: async (data: Drawing, name: string, text: string, against: Against): Promise<BalanceAnswer> => {
     await underWay;
     const worked = workedOf({ ...data, cuts: [] });
     if (!worked)
       return { ok: false, faults: ['The drawing cannot be drawn, so there is nothing to balance against.'] };
     const { balanceText } = await import('./balancing.ts');
-    return balanceText(worked, name, text);
+    return balanceText(worked, name, text, against);
   },
   /** A view to be drawn from the others; nothing where there are no two others. */
   practice: async (data: Drawing, view: ViewName): Promise<Exercise | undefined> => {

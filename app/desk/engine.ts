@@ -5,7 +5,7 @@ import type { Drawing } from '../../core/drawing/drawing.ts';
 import type { Vec2, Vec3 } from '../../core/geometry/vec.ts';
 import type { ViewName } from '../../core/part/schema.ts';
 import type { ReplayChoice } from '../../core/replay/deed.ts';
-import type { BalanceAnswer } from '../../workers/balancing.ts';
+import type { Against, BalanceAnswer } from '../../workers/balancing.ts';
 import type { DeskWorker } from '../../workers/desk.worker.ts';
 import type { DeskNote, DeskPicture } from '../../workers/deskPicture.ts';
 import type { PickedFace, Pictorial, Tints } from '../../workers/pictorial.ts';
@@ -57,9 +57,13 @@ export const askPointed = (drawing: Drawing, at: Vec2, reach: number): Promise<P
 /** The views in words. */
 export const readViews = (drawing: Drawing): Promise<readonly string[]> => worker().reading(drawing);
 
-/** Holds the views of an SVG or DXF file against the part's own. */
-export const balanceFile = (drawing: Drawing, name: string, text: string): Promise<BalanceAnswer> =>
-  worker().balance(drawing, name, text);
+/** Holds the views of an SVG or DXF file against the part's own, or against one another. */
+export const balanceFile = (
+  drawing: Drawing,
+  name: string,
+  text: string,
+  against: Against,
+): Promise<BalanceAnswer> => worker().balance(drawing, name, text, against);
 
 /** A view to be drawn from the others. */
 export const exerciseIn = (drawing: Drawing, view: ViewName): Promise<Exercise | undefined> =>

@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { type Books, balance } from '../../core/balance/balance.ts';
 import { type GivenLine, type GivenViews, givenFrom } from '../../core/balance/given.ts';
+import { balanceTogether } from '../../core/balance/together.ts';
 import { openDesk } from '../../core/drawing/desk.ts';
 import { type Drawing, drawingOfPart, readDrawing } from '../../core/drawing/drawing.ts';
 import { readPartFile } from '../../core/part/model.ts';
@@ -146,5 +147,38 @@ describe('views brought from outside are balanced against the part', () => {
     console.log(`${told} of ${copies} told right\n${wrong.slice(0, 60).join('\n')}`);
     expect(copies).toBe(400);
     expect(told / copies).toBeGreaterThanOrEqual(0.95);
+  });
+});
+
+describe('views balanced against one another', () => {
+  test.each(givens)("$name: the engine's own agree", ({ sheets }) => {
+    expect(balanceTogether(viewsOf(sheets))).toEqual([]);
+  });
+  const box = (w: number, h: number): GivenLine[] => [
+    { seen: true, kind: 'straight', a: [0, 0], b: [w, 0] },
+    { seen: true, kind: 'straight', a: [w, 0], b: [w, h] },
+  ];
+  test('each account is told by the two views that post it', () => {
+    const found = balanceTogether(
+      new Map([
+        ['front', box(90, 52)],
+        ['top', box(92, 40)],
+        ['left', box(40, 50)],
+      ]),
+    );
+    expect(found.map((d) => [d.account, ...d.views, ...d.posted])).toEqual([
+      ['W', 'front', 'top', 90, 92],
+      ['H', 'front', 'left', 52, 50],
+    ]);
+    expect(found[0]?.sentence).toBe('The width does not balance: 90 in the front view, 92 in the top view.');
+  });
+  test('a view turned by 90 degrees is taken for one', () => {
+    const found = balanceTogether(
+      new Map([
+        ['front', box(90, 52)],
+        ['top', box(40, 90)],
+      ]),
+    );
+    expect(found[0]?.sentence).toContain('The top view may be turned by 90 degrees: it is 90 the other way.');
   });
 });

@@ -113,6 +113,9 @@ test('views brought from outside are balanced against the part', async ({ page }
   await open(svg.slice(0, line) + svg.slice(svg.indexOf('/>', line) + 2));
   await expect(answer).toContainText('left');
   await expect(answer).toContainText(/missing/);
+  // by themselves: the section at the left is cut off lower than the front stands
+  await page.getByRole('radio', { name: 'One another' }).click();
+  await expect(answer).toContainText('The height does not balance');
 });
 
 test('the third view is drawn from two others, entry by entry, with hints', async ({ page }) => {

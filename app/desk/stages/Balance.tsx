@@ -1,21 +1,29 @@
 'use client';
 import { type ReactNode, useState } from 'react';
+import type { Against } from '../../../workers/balancing.ts';
+import { Choice } from '../Choice.tsx';
 import { useDesk } from '../deskStore.ts';
 import { balanceFile } from '../engine.ts';
 import { FaultNote } from '../FaultNote.tsx';
-import { Page } from '../Page.tsx';
+import { Page, Row } from '../Page.tsx';
 
 type Answer = Awaited<ReturnType<typeof balanceFile>>;
 
 /** Views that were drawn elsewhere, held against the part like the two sides of a book. */
 export const Balance = ({ books }: { books: ReactNode }) => {
   const drawing = useDesk((s) => s.drawing);
-  const [name, setName] = useState<string>();
+  const [file, setFile] = useState<{ readonly name: string; readonly text: string }>();
+  const [against, setAgainst] = useState<Against>('part');
   const [answer, setAnswer] = useState<Answer>();
-  const open = async (file: File): Promise<void> => {
-    setName(file.name);
+  const name = file?.name;
+  const hold = async (held: NonNullable<typeof file>, to: Against): Promise<void> => {
     setAnswer(undefined);
-    setAnswer(await balanceFile(drawing, file.name, await file.text()));
+    setAnswer(await balanceFile(drawing, held.name, held.text, to));
+  };
+  const open = async (picked: File): Promise<void> => {
+    const held = { name: picked.name, text: await picked.text() };
+    setFile(held);
+    await hold(held, against);
   };
   return (
     <Page
@@ -36,9 +44,9 @@ export const Balance = ({ books }: { books: ReactNode }) => {
             accept=".svg,.dxf"
             className="sr-only"
             onChange={(e) => {
-              const file = e.target.files?.[0];
+              const picked = e.target.files?.[0];
               e.target.value = '';
-              if (file) void open(file);
+              if (picked) void open(picked);
             }}
           />
         </label>
@@ -47,6 +55,20 @@ export const Balance = ({ books }: { books: ReactNode }) => {
           or are dashed.
         </p>
       </div>
+      <Row label="Held against">
+        <Choice
+          name="Held against"
+          value={against}
+          options={[
+            { value: 'part', label: 'The part' },
+            { value: 'one another', label: 'One another' },
+          ]}
+          onChange={(to) => {
+            setAgainst(to);
+            if (file) void hold(file, to);
+          }}
+        />
+      </Row>
       <div aria-live="polite" data-testid="balance">
         {name && !answer && <p className="px-5 py-2 text-second">{name} is being read …</p>}
         {answer && !answer.ok && (
