@@ -1,5 +1,5 @@
 import type { Drawing } from '../core/drawing/drawing.ts';
-import type { DaybookLine, Kept, RegisterRow } from '../server/store.ts';
+import type { DaybookLine, Kept } from '../server/store.ts';
 
 /** The desk's calls to the server. A refusal becomes an error whose message is the server's sentence. */
 export class ServerRefusal extends Error {
@@ -32,13 +32,11 @@ const call = async <T>(path: string, method: string, body?: unknown): Promise<T>
 
 const at = (id: string): string => `/api/drawings/${encodeURIComponent(id)}`;
 
-export const listRegister = (): Promise<RegisterRow[]> => call('/api/drawings', 'GET');
 export const openFile = (file: unknown, name: string): Promise<Kept> =>
   call('/api/drawings', 'POST', { file, name });
 export const copyDrawing = (id: string): Promise<Kept> => call('/api/drawings', 'POST', { copyOf: id });
 export const archive = (id: string, archived: boolean): Promise<unknown> =>
   call(at(id), 'PATCH', { archived });
-export const fetchDrawing = (id: string): Promise<Kept> => call(at(id), 'GET');
 export const storeChange = (id: string, revision: number, drawing: Drawing, label: string): Promise<Kept> =>
   call(at(id), 'PUT', { revision, drawing, label });
 export const stepBack = (id: string, direction: -1 | 1): Promise<Kept> =>

@@ -95,6 +95,3 @@ export const balance = (given: GivenViews, books: Books): Imbalance[] => {
   for (const name of books.views.keys()) add(name, placeFindings(name, 1 / k, given, fits, books, size));
   return out.sort((a, b) => b.weight - a.weight);
 };
-
-/** True where a view that was brought has every line the part has, and no other. */
-export const isBalanced = (found: readonly Imbalance[]): boolean => found.length === 0;

@@ -131,7 +131,7 @@ type StepWords = {
   readonly clears?: boolean;
 };
 
-/** Adds a step and does it. Deeds that only mark what is marked already are left out. */
+/** Adds a step and does its deeds on the plan's own board. */
 export const take = (p: Plan, words: StepWords, deeds: readonly Deed[]): void => {
   for (const d of deeds) {
     perform(p.board, d);
