@@ -4,7 +4,7 @@ import type { Sheet } from '../core/sheet/sheet.ts';
 import { type CurveJson, curveJson } from './curveJson.ts';
 
 /**
- * The sheet as a DXF file (text, AutoCAD 2000 form "AC1015"): layers by what a line is for, dashed lines as whole lines with a line type, arcs and
+ * The sheet as a DXF file (text, release R2000, "AC1015"): layers by what a line is for, dashed lines as whole lines with a line type, arcs and
  * circles as such, lettering as text. `paper`: everything in model space in millimetres of paper. `true`: the views in model space at true size in
  * the part's unit, the sheet around them as a layout that looks at them at the drawing's scale.
  */
