@@ -3,8 +3,8 @@ import { decimal } from '../number/format.ts';
 import type { ViewName } from '../part/schema.ts';
 import type { ReferenceLine } from '../sheet/layout.ts';
 import { levelAt, pairOf, uprightAt } from './coordinates.ts';
-import type { Deed } from './deed.ts';
-import { freshName, isLevelView, isSideView, type Plan, take, viewNamed } from './plan.ts';
+import type { Deed, Source } from './deed.ts';
+import { freshName, isLevelView, isSideView, originOf, type Plan, take, viewNamed } from './plan.ts';
 
 /** A light line a stated distance from a side of a box that is drawn. */
 const offset = (
@@ -52,8 +52,14 @@ const firstBox = (p: Plan, view: ViewName): void => {
     },
     deeds,
   );
-  uprightAt(p, { view, at: box.x + box.w, stage: 'setting out' });
-  levelAt(p, { view, at: box.y + box.h, stage: 'setting out' });
+  uprightAt(p, { view, at: box.x + box.w, stage: 'setting out', source: overallSource(p, box.w) });
+  levelAt(p, { view, at: box.y + box.h, stage: 'setting out', source: overallSource(p, box.h) });
+};
+
+/** An overall size that no sum of given sizes gives was found when the sheet was planned. */
+const overallSource = (p: Plan, paper: number): Source => {
+  const { source } = originOf(p, paper);
+  return source === 'calculated' ? 'sheet' : source;
 };
 
 /** The line between the front view and a neighbour, a gap from the box that is drawn. */
@@ -145,7 +151,7 @@ const farSide = (p: Plan, view: ViewName, k: 0 | 1, near: number, far: number): 
       view,
       stage: 'setting out',
       tool: 'rule',
-      source: 'given',
+      source: overallSource(p, far - near),
       account,
       text: `Set off ${account} ${decimal(Math.abs(far - near) / p.sheet.scale)} for the box of the ${view} view.`,
       why: 'The overall size of the part in this direction.',

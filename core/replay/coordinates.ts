@@ -1,55 +1,22 @@
-import type { Vec2 } from '../geometry/vec.ts';
+import type { Vec2, Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../part/schema.ts';
-import type { Account } from '../sheet/projectors.ts';
-import type { Deed, Source, Stage } from './deed.ts';
+import { type PlacedView, placeOfPoint } from '../sheet/placedView.ts';
+import type { Deed, Stage } from './deed.ts';
+import { ACROSS, accountOf, FROM, isCountable, measure, type Sense, UP, type Wanted } from './measuring.ts';
+import { crossOnDrawn } from './onDrawn.ts';
 import {
-  acrossAccount,
   cornersAt,
   freshName,
   isLevelView,
   isSideView,
-  onPaperToo,
-  originOf,
   type Plan,
   paperAt,
   placeName,
   pointThere,
-  size,
   take,
-  upAccount,
   viewNamed,
-  workingText,
   worldAt,
 } from './plan.ts';
-
-/**
- * The light line that carries a coordinate into a view: there already, projected from a point that has it, turned over from the view that shows
- * the same depth, or measured once.
- */
-type Wanted = {
-  readonly view: ViewName;
-  readonly at: number;
-  readonly stage?: Stage;
-  readonly source?: Source;
-};
-
-const ACROSS = {
-  name: 'upright',
-  lines: (p: Plan) => p.upright,
-  points: (p: Plan) => p.xPoints,
-  k: 0,
-} as const;
-const UP = { name: 'level', lines: (p: Plan) => p.level, points: (p: Plan) => p.yPoints, k: 1 } as const;
-type Sense = typeof ACROSS | typeof UP;
-
-const accountOf = (view: ViewName, s: Sense): Account => (s.k === 0 ? acrossAccount(view) : upAccount(view));
-const ORIGIN: Record<Exclude<Source, 'convenient'>, string> = {
-  sheet: 'set by the layout',
-  given: 'given',
-  counted: 'counted from the given sizes',
-  calculated: 'calculated from the given sizes and angles',
-};
-const FROM: Record<Account, string> = { W: 'width', D: 'depth', H: 'height' };
 
 /** Which views show a coordinate as the same line of the paper. */
 const sharing = (view: ViewName, s: Sense): readonly ViewName[] => {
@@ -57,7 +24,7 @@ const sharing = (view: ViewName, s: Sense): readonly ViewName[] => {
   return isLevelView(view) ? [view] : ['front', 'left', 'right', 'back'];
 };
 
-/** The side of a drawn circle that stands at the coordinate, marked on the circle's own centre line. */
+/** The side of a drawn circle that stands at the coordinate, marked on the centre line of the circle. */
 const rimSide = (
   p: Plan,
   { view, at }: Wanted,
@@ -70,46 +37,21 @@ const rimSide = (
     if (Math.abs(Math.abs(at - rim.centre[s.k]) - rim.r) > 1e-6) continue;
     const other = s.k === 0 ? p.level : p.upright;
     const line = other.at(rim.centre[1 - s.k] as number);
-    if (line === undefined) continue;
+    const centre = pointThere(p, rim.centre);
+    if (line === undefined && centre === undefined) continue;
     const point = freshName(p, 'p');
-    return { deeds: [{ do: 'meet', point, line, circle: rim.circle, way }], point, view: rim.view };
+    const across = line ?? freshName(p, 'l');
+    const deeds: Deed[] =
+      line === undefined
+        ? [{ do: s.k === 0 ? 'level' : 'upright', line: across, through: centre as string }]
+        : [];
+    return {
+      deeds: [...deeds, { do: 'meet', point, line: across, circle: rim.circle, way }],
+      point,
+      view: rim.view,
+    };
   }
   return undefined;
-};
-
-/** The corner of a view's box at its low ends; the box is drawn before anything is measured in the view. */
-const boxCorner = (p: Plan, view: ViewName): string =>
-  pointAt(p, view, [viewNamed(p, view).box.x, viewNamed(p, view).box.y], 'setting out');
-
-const measure = (p: Plan, { view, at, stage = 'construction', source }: Wanted, s: Sense): void => {
-  const { box } = viewNamed(p, view);
-  const from = s.k === 0 ? box.x : box.y;
-  const along = (s.k === 0 ? p.level.at(box.y) : p.upright.at(box.x)) as string;
-  const corner = boxCorner(p, view);
-  const point = freshName(p, 'p');
-  const line = freshName(p, 'l');
-  const account = accountOf(view, s);
-  const distance = Math.abs(at - from);
-  const origin = source ? { source } : originOf(p, distance);
-  take(
-    p,
-    {
-      view,
-      stage,
-      tool: 'rule',
-      text: `Set off ${account} ${size(p, distance)}${workingText(origin)}${onPaperToo(p, distance)} ${s.k === 0 ? 'along the lower side from the left' : 'up the left side from below'} of the ${view} view, and draw a light ${s.name} line.`,
-      why:
-        origin.source === 'convenient'
-          ? 'A convenient place: the curve is plotted point by point.'
-          : `The ${FROM[account]} is ${ORIGIN[origin.source]}. It is measured once, and projected from now on.`,
-      account,
-      ...origin,
-    },
-    [
-      { do: 'setOff', point, along, from: corner, distance, way: at >= from ? 1 : -1 },
-      { do: s.name, line, through: point },
-    ],
-  );
 };
 
 /** Views that post the depth, other than the one asked about, level ones first. */
@@ -203,18 +145,21 @@ const turnOver = (p: Plan, from: ViewName, w: Wanted, s: Sense): void => {
 };
 
 /** The back view's widths, the other way round, taken from the front with the dividers; likewise depths between two views of one kind. */
-const carryAcross = (p: Plan, w: Wanted, s: Sense): boolean => {
+const donorOf = (p: Plan, w: Wanted, s: Sense): PlacedView | undefined => {
   const account = accountOf(w.view, s);
-  const own = viewNamed(p, w.view);
-  const world = worldAt(own, s.k, w.at);
-  const donors = p.sheet.views.filter((v) => {
+  const world = worldAt(viewNamed(p, w.view), s.k, w.at);
+  return p.sheet.views.find((v) => {
     if (v.name === w.view || sharing(w.view, s).includes(v.name)) return false;
     return ([ACROSS, UP] as const).some(
       (x) => accountOf(v.name, x) === account && x.lines(p).at(paperAt(v, x.k, world)),
     );
   });
-  const donor = donors[0];
-  if (!donor) return false;
+};
+
+const carryAcross = (p: Plan, w: Wanted, s: Sense, donor: PlacedView): void => {
+  const account = accountOf(w.view, s);
+  const own = viewNamed(p, w.view);
+  const world = worldAt(own, s.k, w.at);
   const x = accountOf(donor.name, ACROSS) === account ? ACROSS : UP;
   const line = x.lines(p).at(paperAt(donor, x.k, world)) as string;
   // from the end of the donor's box that stands for the low end of one's own
@@ -243,65 +188,96 @@ const carryAcross = (p: Plan, w: Wanted, s: Sense): boolean => {
     },
     [
       { do: 'cross', point: second, a: edge, b: line },
-      { do: 'carry', point, along, from: boxCorner(p, w.view), span: [first, second], way: 1 },
+      {
+        do: 'carry',
+        point,
+        along,
+        from: pointAt(p, w.view, [own.box.x, own.box.y], 'setting out'),
+        span: [first, second],
+        way: 1,
+      },
       { do: s.name, line: light, through: point },
     ],
   );
-  return true;
+};
+
+/** How a coordinate comes into a view. */
+type Way =
+  | { readonly by: 'there' }
+  | { readonly by: 'point'; readonly point: string }
+  | { readonly by: 'rim'; readonly rim: NonNullable<ReturnType<typeof rimSide>> }
+  | { readonly by: 'turn'; readonly from: ViewName; readonly posted: boolean }
+  | { readonly by: 'dividers'; readonly donor: PlacedView }
+  | { readonly by: 'measure' };
+
+const wayOf = (p: Plan, w: Wanted, s: Sense): Way => {
+  if (s.lines(p).at(w.at) !== undefined) return { by: 'there' };
+  const point = s.points(p).at(w.at);
+  if (point !== undefined) return { by: 'point', point };
+  const rim = rimSide(p, w, s);
+  if (rim) return { by: 'rim', rim };
+  const views = accountOf(w.view, s) === 'D' ? depthViews(p, w.view) : [];
+  const posted = views.find((v) => hasDepth(p, v, w, s));
+  if (posted) return { by: 'turn', from: posted, posted: true };
+  const donor = donorOf(p, w, s);
+  if (donor) return { by: 'dividers', donor };
+  // a depth is posted in the view above or below first, where it is measured
+  const level = isSideView(w.view) ? views[0] : undefined;
+  return level ? { by: 'turn', from: level, posted: false } : { by: 'measure' };
+};
+
+/** Whether a coordinate of a view is on the board already, or follows from the given sizes without a calculation. */
+export const isAtHand = (p: Plan, w: Wanted, k: 0 | 1): boolean => {
+  const s = k === 0 ? ACROSS : UP;
+  const way = wayOf(p, w, s);
+  if (way.by === 'measure') return isCountable(p, w, s);
+  if (way.by !== 'turn' || way.posted) return true;
+  const there = s.k === 0 ? UP : ACROSS;
+  const at = paperAt(viewNamed(p, way.from), there.k, worldAt(viewNamed(p, w.view), s.k, w.at));
+  return isCountable(p, { view: way.from, at }, there);
 };
 
 /** Sees to it that the light line of a coordinate is there. */
 const line = (p: Plan, w: Wanted, s: Sense): void => {
-  if (s.lines(p).at(w.at) !== undefined) return;
+  const way = wayOf(p, w, s);
+  if (way.by === 'there') return;
+  if (way.by === 'turn') turnOver(p, way.from, w, s);
+  else if (way.by === 'dividers') carryAcross(p, w, s, way.donor);
+  else if (way.by === 'measure') measure(p, w, s);
+  else projector(p, w, s, way);
+};
+
+/** A light line through a point that has the coordinate, or through the side of a circle that stands at it. */
+const projector = (p: Plan, w: Wanted, s: Sense, way: Extract<Way, { by: 'point' | 'rim' }>): void => {
   const account = accountOf(w.view, s);
-  const via = s.points(p).at(w.at);
-  const rim = via === undefined ? rimSide(p, w, s) : undefined;
-  const from = via ?? rim?.point;
-  if (from !== undefined) {
-    const light = freshName(p, 'l');
-    const at = via === undefined ? undefined : (p.board.points.get(via) as Vec2);
-    const home = at && p.sheet.views.find((v) => sharing(w.view, s).includes(v.name) && placeName(p, v, at));
-    const name =
-      home && at
-        ? `point ${placeName(p, home, at)} of the ${home.name} view`
-        : rim
-          ? `the side of the circle in the ${rim.view} view`
-          : 'the point marked there';
-    take(
-      p,
-      {
-        view: w.view,
-        stage: 'projection',
-        tool: s.k === 0 ? 'set square' : 'tee square',
-        text:
-          home?.name === w.view
-            ? `Draw a light ${s.name} line through ${name}.`
-            : `Projector ${s.k === 0 ? 'up or down' : 'across'} from ${name} into the ${w.view} view.`,
-        why: `The ${FROM[account]} is shared: what one view has, the other takes by a projector.`,
-        account,
-        about: home && at ? cornersAt(p, home, at).map((c) => c.key) : [],
-      },
-      [...(rim?.deeds ?? []), { do: s.name, line: light, through: from }],
-    );
-    return;
-  }
-  if (account === 'D') {
-    const views = depthViews(p, w.view);
-    const posted = views.find((v) => hasDepth(p, v, w, s));
-    if (posted) {
-      turnOver(p, posted, w, s);
-      return;
-    }
-    const level = isSideView(w.view) ? views[0] : undefined;
-    if (level && !carryAcross(p, w, s)) {
-      // the depth is posted in the view above or below first, where it is measured
-      turnOver(p, level, w, s);
-      return;
-    }
-    if (level) return;
-  }
-  if (carryAcross(p, w, s)) return;
-  measure(p, w, s);
+  const at = way.by === 'point' ? (p.board.points.get(way.point) as Vec2) : undefined;
+  const home = at && p.sheet.views.find((v) => sharing(w.view, s).includes(v.name) && placeName(p, v, at));
+  const name =
+    home && at
+      ? `point ${placeName(p, home, at)} of the ${home.name} view`
+      : way.by === 'rim'
+        ? `the side of the circle in the ${way.rim.view} view`
+        : 'the point marked there';
+  const light = freshName(p, 'l');
+  take(
+    p,
+    {
+      view: w.view,
+      stage: 'projection',
+      tool: s.k === 0 ? 'set square' : 'tee square',
+      text:
+        home?.name === w.view
+          ? `Draw a light ${s.name} line through ${name}.`
+          : `Projector ${s.k === 0 ? 'up or down' : 'across'} from ${name} into the ${w.view} view.`,
+      why: `The ${FROM[account]} is shared: what one view has, the other takes by a projector.`,
+      account,
+      about: home && at ? cornersAt(p, home, at).map((c) => c.key) : [],
+    },
+    [
+      ...(way.by === 'rim' ? way.rim.deeds : []),
+      { do: s.name, line: light, through: way.by === 'point' ? way.point : way.rim.point },
+    ],
+  );
 };
 
 export const uprightAt = (p: Plan, w: Wanted): void => line(p, w, ACROSS);
@@ -311,6 +287,18 @@ export const levelAt = (p: Plan, w: Wanted): void => line(p, w, UP);
 export const pointAt = (p: Plan, view: ViewName, at: Vec2, stage?: Stage): string => {
   const known = pointThere(p, at);
   if (known !== undefined) return known;
+  const [x, y] = ([0, 1] as const).map((k) => isAtHand(p, { view, at: at[k] }, k));
+  // a corner that is found in another view first is projected from there
+  if (!(x && y))
+    for (const c of cornersAt(p, viewNamed(p, view), at).slice(0, 1)) postElsewhere(p, view, c.at);
+  // a place on a line or circle that is drawn needs but one of its coordinates
+  if (x !== y) {
+    const carry = x ? uprightAt : levelAt;
+    const found = crossOnDrawn(p, view, at, x ? 0 : 1, () =>
+      carry(p, { view, at: at[x ? 0 : 1], ...(stage && { stage }) }),
+    );
+    if (found !== undefined) return found;
+  }
   uprightAt(p, { view, at: at[0], ...(stage && { stage }) });
   levelAt(p, { view, at: at[1], ...(stage && { stage }) });
   const again = pointThere(p, at);
@@ -330,4 +318,26 @@ export const pointAt = (p: Plan, view: ViewName, at: Vec2, stage?: Stage): strin
     [{ do: 'cross', point, a: p.upright.at(at[0]) as string, b: p.level.at(at[1]) as string }],
   );
   return point;
+};
+
+/**
+ * Posts a point of the part in the other views where it lies on a line or circle that is drawn, or where both of its coordinates are at hand, so
+ * that a view that has neither may take them over.
+ */
+export const postElsewhere = (p: Plan, view: ViewName, at: Vec3): void => {
+  const own = placeOfPoint(viewNamed(p, view), at);
+  if (pointThere(p, own)) return;
+  for (const v of p.sheet.views) {
+    if (v.name === view) continue;
+    const place = placeOfPoint(v, at);
+    if (pointThere(p, place)) continue;
+    const ready = ([0, 1] as const).map((k) => isAtHand(p, { view: v.name, at: place[k] }, k));
+    if (ready[0] && ready[1]) pointAt(p, v.name, place);
+    else if (ready[0] || ready[1]) {
+      const k = ready[0] ? 0 : 1;
+      crossOnDrawn(p, v.name, place, k, () =>
+        (k === 0 ? uprightAt : levelAt)(p, { view: v.name, at: place[k] as number }),
+      );
+    }
+  }
 };

@@ -4,7 +4,7 @@ import type { Account } from '../sheet/projectors.ts';
 
 /**
  * What one does at the board, in terms of things that are there already: points, light lines and circles by their names. Only `place`,
- * `setOff` and the radius of a `circle` bring a figure with them; everything else follows from what is drawn. Paper mm. The directions of lines:
+ * `setOff`, `protract` and the radius of a `circle` bring a figure with them; everything else follows from what is drawn. Paper mm. The directions of lines:
  * a level line runs to the right, an upright one up, one joined from its first point to its second, one drawn square to another a quarter turn
  * counter-clockwise from it, one aslant by its angle from +x or from the line it is turned from.
  */
@@ -15,6 +15,14 @@ export type Deed =
   /** by set squares: a multiple of 15 degrees */
   | {
       readonly do: 'slant';
+      readonly line: string;
+      readonly through: string;
+      readonly angle: number;
+      readonly from?: string;
+    }
+  /** by the protractor: a stated angle */
+  | {
+      readonly do: 'protract';
       readonly line: string;
       readonly through: string;
       readonly angle: number;
@@ -53,6 +61,14 @@ export type Deed =
       readonly line: string;
       readonly circle: string;
       readonly way: 1 | -1;
+    }
+  /** where two circles cross: to the left (1) or right of the line from the first one's centre to the second's */
+  | {
+      readonly do: 'pair';
+      readonly point: string;
+      readonly a: string;
+      readonly b: string;
+      readonly side: 1 | -1;
     }
   /** a light circle through a point, or of a measured radius */
   | { readonly do: 'circle'; readonly circle: string; readonly centre: string; readonly through: string }
@@ -105,6 +121,9 @@ export type Stage =
 /** Where a figure of a step comes from: the sheet's layout, a stated size, a sum of such, a calculation, or a convenient choice. */
 export type Source = 'sheet' | 'given' | 'counted' | 'calculated' | 'convenient';
 
+/** Whether a figure is a stated one or a sum of such. */
+export const isCounted = (s: Source): boolean => s === 'given' || s === 'counted';
+
 /** One step of the replay: mostly one deed, a construction that belongs together where one is not telling. */
 export type Step = {
   readonly view: ViewName | undefined;
@@ -134,4 +153,6 @@ export type ReplayChoice = {
   readonly first: ViewName;
   /** hidden lines with their view, or all of them at the end */
   readonly hidden: 'per view' | 'last';
+  /** boxes about the views first; or each outline walked corner by corner; or the whole solid before it is cut */
+  readonly order: 'boxes' | 'outline' | 'uncut';
 };

@@ -64,6 +64,7 @@ export const perform = (b: Board, deed: Deed): void => {
       b.lines.set(deed.line, { p: point(deed.through), d: [0, 1] });
       return;
     case 'slant':
+    case 'protract':
       b.lines.set(deed.line, {
         p: point(deed.through),
         d: turnedBy(deed.from === undefined ? [1, 0] : line(deed.from).d, deed.angle),
@@ -106,6 +107,15 @@ export const perform = (b: Board, deed: Deed): void => {
       const off = cross2(k.d, sub2(o.c, k.p));
       const half = Math.sqrt(Math.max(0, o.r * o.r - off * off));
       b.points.set(deed.point, along2(k.p, k.d, foot + deed.way * half));
+      return;
+    }
+    case 'pair': {
+      const [k, m] = [circle(deed.a), circle(deed.b)];
+      const apart = distance2(k.c, m.c);
+      const d: Vec2 = [(m.c[0] - k.c[0]) / apart, (m.c[1] - k.c[1]) / apart];
+      const foot = (apart * apart + k.r * k.r - m.r * m.r) / (2 * apart);
+      const half = Math.sqrt(Math.max(0, k.r * k.r - foot * foot));
+      b.points.set(deed.point, along2(along2(k.c, d, foot), [-d[1], d[0]], deed.side * half));
       return;
     }
     case 'circle': {

@@ -45,6 +45,9 @@ export type Rim = {
   readonly r: number;
 };
 
+/** A straight line of a view: a light one, or a finished one between two points that is followed with a light one when it is needed. */
+type Stroke = { readonly view: ViewName; readonly ends?: readonly [string, string]; line?: string };
+
 /** A numbered corner, for the words of a step. */
 export type Named = { readonly key: string; readonly label: string; readonly at: Vec3 };
 
@@ -73,6 +76,10 @@ export type Plan = {
   /** light lines over whole edges, by view and edge */
   readonly overEdges: Map<string, string>;
   readonly mitre: Map<string, { readonly corner: string; readonly line: string | undefined }>;
+  /** straight lines of a view on which a point may be found: finished ones by the names of their ends, light ones by their own */
+  readonly strokes: Stroke[];
+  /** the last corner of the outline that is being walked */
+  walk: { readonly view: ViewName; readonly point: string; readonly at: Vec2 } | undefined;
   count: number;
 };
 
@@ -98,13 +105,15 @@ export const beginPlan = (
   reference: new Map(),
   mitre: new Map(),
   overEdges: new Map(),
+  strokes: [],
+  walk: undefined,
   count: 0,
 });
 
 export const freshName = (p: Plan, kind: string): string => `${kind}${++p.count}`;
 
 /** Notes what the deed has put on the board. */
-const noteResult = (p: Plan, d: Deed): void => {
+const noteResult = (p: Plan, d: Deed, view: ViewName | undefined): void => {
   if ('point' in d) {
     const at = p.board.points.get(d.point) as Vec2;
     if (p.xPoints.at(at[0]) === undefined) p.xPoints.note(at[0], d.point);
@@ -112,6 +121,7 @@ const noteResult = (p: Plan, d: Deed): void => {
     if (!pointThere(p, at)) p.places.push({ at, name: d.point });
   } else if (d.do === 'level') p.level.note((p.board.points.get(d.through) as Vec2)[1], d.line);
   else if (d.do === 'upright') p.upright.note((p.board.points.get(d.through) as Vec2)[0], d.line);
+  else if (d.do === 'draw' && view) p.strokes.push({ view, ends: [d.from, d.to] });
 };
 
 export const pointThere = (p: Plan, at: Vec2): string | undefined =>
@@ -135,7 +145,7 @@ type StepWords = {
 export const take = (p: Plan, words: StepWords, deeds: readonly Deed[]): void => {
   for (const d of deeds) {
     perform(p.board, d);
-    noteResult(p, d);
+    noteResult(p, d, words.view);
   }
   const { account, source, working, about = [], ...rest } = words;
   p.steps.push({

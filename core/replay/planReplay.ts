@@ -9,10 +9,12 @@ import type { Edge } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import type { ViewLine } from '../view/view.ts';
 import { setBoxesOut } from './boxes.ts';
+import { drawConeEnds } from './coneEnds.ts';
 import { pointAt } from './coordinates.ts';
 import { findCuts } from './cuts.ts';
 import type { ReplayChoice, Step } from './deed.ts';
 import { finish } from './finishing.ts';
+import { framedFeatures } from './framePoints.ts';
 import {
   beginPlan,
   cornersAt,
@@ -24,9 +26,11 @@ import {
   take,
 } from './plan.ts';
 import { drawPlotted } from './plotted.ts';
-import { polygonsOf, stepPolygon } from './polygons.ts';
+import { stepPolygon } from './polygonDrawn.ts';
+import { polygonsOf } from './polygons.ts';
 import { drawEllipse, drawRound } from './rounds.ts';
-import { statedSizes } from './statedSizes.ts';
+import { statedSizes, traceSizes } from './statedSizes.ts';
+import { drawTurned, foldPolygon, placeRoundAxis, roundCorners } from './turnedFeatures.ts';
 
 /** The views in the order of work: the chosen one first, then those that share its lines, the back last. */
 const orderOf = (views: readonly PlacedView[], first: ViewName): PlacedView[] => {
@@ -84,7 +88,7 @@ export const planReplay = (
   choice: ReplayChoice,
   rules: SheetSetup['rules'],
 ): Step[] => {
-  const p = beginPlan(sheet, choice, corners, statedSizes(file));
+  const p = beginPlan(sheet, choice, corners, [...statedSizes(file), ...traceSizes(sheet)]);
   setBoxesOut(p);
   const scenes = sheet.sections.flatMap((s) => s.remains);
   const edges = new Map<string, Edge>(
@@ -93,7 +97,13 @@ export const planReplay = (
   const polygons = polygonsOf(file);
   const views = orderOf(sheet.views, choice.first);
   // what is seen true anywhere is drawn there first: everything else is projected from it
+  const features = framedFeatures(file);
+  for (const f of features) placeRoundAxis(p, f);
+  for (const f of features) drawTurned(p, f);
   for (const v of views) for (const g of polygons) stepPolygon(p, v.name, g);
+  for (const g of polygons) foldPolygon(p, g);
+  for (const f of features) roundCorners(p, f);
+  for (const f of features) drawConeEnds(p, f);
   for (const v of views)
     for (const seen of [true, false])
       for (const l of v.view.lines.filter((x) => isCircle(x) && (x.class === 'visible') === seen))
@@ -102,7 +112,7 @@ export const planReplay = (
     const own = v.view.lines.filter((l) => (l.class === 'visible') === seen && !isCircle(l) && !isPlotted(l));
     for (const l of inOrder(v, own)) {
       if (l.curve.type === 'line') drawStraight(p, v, l, seen);
-      else drawEllipse(p, v.name, stretchOnPaper(v.toPaper, l), seen);
+      else drawEllipse(p, v.name, stretchOnPaper(v.toPaper, l), seen, edges.get(l.sources[0] as string));
     }
   };
   const drawView = (v: PlacedView): void => {

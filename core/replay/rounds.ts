@@ -1,10 +1,13 @@
 import { type Conic2, pointOn2 } from '../geometry/curve2.ts';
-import { distance2, length2, type Vec2 } from '../geometry/vec.ts';
+import type { Ellipse3 } from '../geometry/curve3.ts';
+import { add, along, cross2, distance2, length2, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../part/schema.ts';
 import type { Stretch } from '../sheet/ink.ts';
-import { pointAt } from './coordinates.ts';
+import { type PlacedView, placeOfPoint } from '../sheet/placedView.ts';
+import type { Edge } from '../solid/boundary.ts';
+import { pointAt, postElsewhere } from './coordinates.ts';
 import type { Deed } from './deed.ts';
-import { freshName, onPaperToo, originOf, type Plan, size, take, workingText } from './plan.ts';
+import { freshName, onPaperToo, originOf, type Plan, size, take, viewNamed, workingText } from './plan.ts';
 
 const FULL = 2 * Math.PI - 1e-9;
 /** Ellipses are plotted every 15 degrees, which two set squares give. */
@@ -59,13 +62,34 @@ export const drawRound = (p: Plan, view: ViewName, s: Stretch, seen: boolean): v
   );
 };
 
+/** The points of space, in the plane of a conic, that are seen at places of a view. */
+const axesInSpace = (c: Ellipse3, v: PlacedView, places: readonly Vec2[]): Vec3[] => {
+  const [m, u, w] = [c.c, add(c.c, c.u), add(c.c, c.v)].map((q) => placeOfPoint(v, q)) as [Vec2, Vec2, Vec2];
+  const [e1, e2] = [sub2(u, m), sub2(w, m)];
+  const det = cross2(e1, e2);
+  return places.map((q) => {
+    const d = sub2(q, m);
+    return along(along(c.c, c.u, cross2(d, e2) / det), c.v, cross2(e1, d) / det);
+  });
+};
+
 /**
  * An ellipse by two circles: of each ray from the centre the outer circle gives the one ordinate and the inner circle the other. It is exact at
  * every ray.
  */
-export const drawEllipse = (p: Plan, view: ViewName, s: Stretch, seen: boolean): void => {
+export const drawEllipse = (
+  p: Plan,
+  view: ViewName,
+  s: Stretch,
+  seen: boolean,
+  edge: Edge | undefined,
+): void => {
   const k = s.curve as Conic2;
   const at = (t: number): Vec2 => pointOn2(k, t);
+  const own = edge?.curve.type === 'ellipse' ? edge.curve : undefined;
+  if (own)
+    for (const q of axesInSpace(own, viewNamed(p, view), [k.c, at(0), at(Math.PI / 2)]))
+      postElsewhere(p, view, q);
   const centre = pointAt(p, view, k.c, 'construction');
   const [end, low] = [pointAt(p, view, at(0), 'projection'), pointAt(p, view, at(Math.PI / 2), 'projection')];
   const [axis, outer, inner] = [freshName(p, 'l'), freshName(p, 'c'), freshName(p, 'c')];

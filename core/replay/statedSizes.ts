@@ -1,5 +1,6 @@
 import type { PartFile } from '../part/schema.ts';
 import { sizeReader } from '../part/sizes.ts';
+import type { Sheet } from '../sheet/sheet.ts';
 import { statementOf } from '../statement/sentence.ts';
 
 /** The worth of every length that the statement gives, in the part's unit. */
@@ -16,3 +17,9 @@ export const statedSizes = (file: PartFile): number[] => {
     }),
   );
 };
+
+/** The coordinates that state the cuts of a sheet, part units. */
+export const traceSizes = (sheet: Sheet): number[] =>
+  sheet.sections.flatMap(({ plane }) =>
+    plane.legs.flatMap((leg) => [...leg.start, ...(leg.end ?? [])].map(Math.abs)),
+  );

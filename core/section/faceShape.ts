@@ -29,6 +29,7 @@ export const faceShape = ({ solid, edges }: BuiltBody, key: string): FaceShape |
     start: [0, 0],
     direction: [1, 0],
     angle: 0,
+    end: undefined,
     sight: [0, 1],
     kept: { n: scale(out, -1), d: -sheet.outward * plane.d },
     origin: [0, 0, 0],

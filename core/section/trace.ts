@@ -23,6 +23,8 @@ export type Leg = {
   readonly start: Vec2;
   readonly direction: Vec2;
   readonly angle: number;
+  /** its last point as stated; none where the trace is stated by a place and an angle */
+  readonly end: Vec2 | undefined;
   /** the direction of sight in that view, square to the leg */
   readonly sight: Vec2;
   readonly kept: HalfSpace;
@@ -183,6 +185,7 @@ export const cuttingPlane = (trace: TraceFile, file: PartFile): Result<CuttingPl
         start,
         direction: d,
         angle: (Math.atan2(d[1], d[0]) * 180) / Math.PI,
+        end: trace.through && (points[i + 1] as Vec2),
         sight,
         kept: { n, d: dot(n, corner) },
         origin: along(corner, inSpace(d), -begins),

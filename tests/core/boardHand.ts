@@ -51,8 +51,8 @@ export class BoardHand {
     if (d.do === 'place') this.mark(d.point, { x: d.left, y: d.bottom });
     else if (d.do === 'level') this.lines.set(d.line, through(pt(d.through), 1, 0));
     else if (d.do === 'upright') this.lines.set(d.line, through(pt(d.through), 0, 1));
-    else if (d.do === 'slant') {
-      if (Math.abs(d.angle / 15 - Math.round(d.angle / 15)) > 1e-9)
+    else if (d.do === 'slant' || d.do === 'protract') {
+      if (d.do === 'slant' && Math.abs(d.angle / 15 - Math.round(d.angle / 15)) > 1e-9)
         throw new Error(`No set square has ${d.angle} degrees.`);
       const base = d.from === undefined ? { x: 1, y: 0 } : sense(ln(d.from));
       const q = (d.angle / 180) * Math.PI;
@@ -94,6 +94,18 @@ export class BoardHand {
       this.mark(d.point, {
         x: c.m.x + off * l.a + d.way * half * s.x,
         y: c.m.y + off * l.b + d.way * half * s.y,
+      });
+    } else if (d.do === 'pair') {
+      // the circles' common chord meets the first of them twice
+      const [k, o] = [ci(d.a), ci(d.b)];
+      const far = apart(k.m, o.m);
+      const chord = (k.r ** 2 - o.r ** 2 + far ** 2) / (2 * far);
+      if (Math.abs(chord) > k.r) throw new Error('The circles do not cross.');
+      const u = { x: (o.m.x - k.m.x) / far, y: (o.m.y - k.m.y) / far };
+      const rise = d.side * Math.sqrt(k.r ** 2 - chord ** 2);
+      this.mark(d.point, {
+        x: k.m.x + chord * u.x - rise * u.y,
+        y: k.m.y + chord * u.y + rise * u.x,
       });
     } else if (d.do === 'circle') {
       const m = pt(d.centre);

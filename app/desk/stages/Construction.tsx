@@ -27,20 +27,21 @@ export const Construction = ({ books }: { books: ReactNode }) => {
   const [method, setMethod] = useState<ReplayMethod>(drawing.setup.rules.transfer ?? 'mitre');
   const [first, setFirst] = useState<ViewName>(drawing.setup.views.includes('front') ? 'front' : 'top');
   const [hidden, setHidden] = useState<ReplayChoice['hidden']>('per view');
+  const [order, setOrder] = useState<ReplayChoice['order']>('boxes');
   const [about, setAbout] = useState('');
   const [playing, setPlaying] = useState(false);
   const list = useRef<HTMLOListElement>(null);
   useEffect(() => {
     if (!ready) return;
     let old = false;
-    void planConstruction(drawing, { method, first, hidden }).then((steps) => {
+    void planConstruction(drawing, { method, first, hidden, order }).then((steps) => {
       if (!old && steps)
         replayBook({ steps, at: Math.min(useDesk.getState().replay?.at ?? 0, steps.length) });
     });
     return () => {
       old = true;
     };
-  }, [drawing, method, first, hidden, ready]);
+  }, [drawing, method, first, hidden, order, ready]);
   const steps = replay?.steps ?? [];
   const at = replay?.at ?? 0;
   useEffect(() => {
@@ -82,7 +83,7 @@ export const Construction = ({ books }: { books: ReactNode }) => {
         <p className="px-5 py-2 text-[13px]">
           <a
             className="font-semibold text-house hover:underline"
-            href={`/drawings/${id}/construction?method=${method}&first=${first}&hidden=${hidden === 'last' ? 'last' : 'view'}`}
+            href={`/drawings/${id}/construction?method=${method}&first=${first}&hidden=${hidden === 'last' ? 'last' : 'view'}&order=${order}`}
             target="_blank"
             rel="noreferrer"
           >
@@ -127,6 +128,18 @@ export const Construction = ({ books }: { books: ReactNode }) => {
             { value: 'distances', label: 'Dividers' },
           ]}
           onChange={setMethod}
+        />
+      </Row>
+      <Row label="Begin with">
+        <Choice
+          name="Begin with"
+          value={order}
+          options={[
+            { value: 'boxes', label: 'Boxes' },
+            { value: 'outline', label: 'Outline walked' },
+            { value: 'uncut', label: 'Uncut solid' },
+          ]}
+          onChange={setOrder}
         />
       </Row>
       <Row label="First view">

@@ -1,0 +1,219 @@
+import type { Vec2 } from '../geometry/vec.ts';
+import type { ViewName } from '../part/schema.ts';
+import type { Account } from '../sheet/projectors.ts';
+import { type Deed, isCounted, type Source, type Stage } from './deed.ts';
+import {
+  acrossAccount,
+  freshName,
+  onPaperToo,
+  originOf,
+  type Plan,
+  paperAt,
+  pointThere,
+  size,
+  take,
+  upAccount,
+  viewNamed,
+  workingText,
+  worldAt,
+} from './plan.ts';
+
+/** A coordinate wanted in a view: an upright light line by its x on the paper, a level one by its y. */
+export type Wanted = {
+  readonly view: ViewName;
+  readonly at: number;
+  readonly stage?: Stage;
+  readonly source?: Source;
+};
+
+export const ACROSS = {
+  name: 'upright',
+  lines: (p: Plan) => p.upright,
+  points: (p: Plan) => p.xPoints,
+  k: 0,
+} as const;
+export const UP = {
+  name: 'level',
+  lines: (p: Plan) => p.level,
+  points: (p: Plan) => p.yPoints,
+  k: 1,
+} as const;
+export type Sense = typeof ACROSS | typeof UP;
+
+export const accountOf = (view: ViewName, s: Sense): Account =>
+  s.k === 0 ? acrossAccount(view) : upAccount(view);
+const ORIGIN: Record<Exclude<Source, 'convenient'>, string> = {
+  sheet: 'set by the layout',
+  given: 'given',
+  counted: 'counted from the given sizes',
+  calculated: 'calculated from the given sizes and angles',
+};
+export const FROM: Record<Account, string> = { W: 'width', D: 'depth', H: 'height' };
+
+/** Where a coordinate may be measured from: the ends of the view's box, the last corner of a walked outline, or the part's own nought. */
+type Base = { readonly from: number; readonly words: string };
+const basesOf = (p: Plan, view: ViewName, s: Sense): readonly Base[] => {
+  const { box } = viewNamed(p, view);
+  const ends: Base[] =
+    s.k === 0
+      ? [
+          { from: box.x, words: 'along the lower side from the left' },
+          { from: box.x + box.w, words: 'along the lower side from the right' },
+        ]
+      : [
+          { from: box.y, words: 'up the left side from below' },
+          { from: box.y + box.h, words: 'down the left side from above' },
+        ];
+  return ends.filter((e) => s.lines(p).at(e.from) !== undefined);
+};
+
+/** How a coordinate comes to be measured in a view, the first of its bases from which its distance can be counted. */
+type Measure =
+  | {
+      readonly how: 'set off';
+      readonly base: Base;
+      readonly origin: { readonly source: Source; readonly working?: string };
+    }
+  | { readonly how: 'halve' }
+  | { readonly how: 'from nought'; readonly nought: number };
+
+const measureOf = (p: Plan, { view, at, source }: Wanted, s: Sense): Measure => {
+  const v = viewNamed(p, view);
+  const bases = basesOf(p, view, s);
+  const low = bases[0] ?? { from: s.k === 0 ? v.box.x : v.box.y, words: 'from the corner' };
+  if (source) return { how: 'set off', base: low, origin: { source } };
+  if (p.walk?.view === view) {
+    const from = p.walk.at[s.k];
+    const origin = originOf(p, at - from);
+    if (isCounted(origin.source)) return { how: 'set off', base: { from, words: 'from there' }, origin };
+  }
+  for (const base of bases) {
+    const origin = originOf(p, at - base.from);
+    if (isCounted(origin.source)) return { how: 'set off', base, origin };
+  }
+  const [a, b] = bases;
+  if (a && b && Math.abs(a.from + b.from - 2 * at) < 1e-6) return { how: 'halve' };
+  const world = worldAt(v, s.k, at);
+  const nought = paperAt(v, s.k, 0);
+  if (Math.abs(world) * p.sheet.scale < 1e-6)
+    return { how: 'set off', base: low, origin: { source: 'sheet' } };
+  if (isCounted(originOf(p, at - nought).source)) return { how: 'from nought', nought };
+  return { how: 'set off', base: low, origin: { source: 'calculated' } };
+};
+
+/** Whether a coordinate that is to be measured follows from the given sizes without a calculation. */
+export const isCountable = (p: Plan, w: Wanted, s: Sense): boolean => {
+  const m = measureOf(p, w, s);
+  return m.how !== 'set off' || m.origin.source !== 'calculated';
+};
+
+/** The point of the low side of the view's box at a line that is drawn. */
+const footAt = (p: Plan, view: ViewName, at: number, s: Sense): { name: string; deeds: Deed[] } => {
+  const { box } = viewNamed(p, view);
+  const place: Vec2 = s.k === 0 ? [at, box.y] : [box.x, at];
+  const known = pointThere(p, place);
+  if (known !== undefined) return { name: known, deeds: [] };
+  const name = freshName(p, 'p');
+  return {
+    name,
+    deeds: [{ do: 'cross', point: name, a: s.lines(p).at(at) as string, b: sideOf(p, view, s) }],
+  };
+};
+const sideOf = (p: Plan, view: ViewName, s: Sense): string => {
+  const { box } = viewNamed(p, view);
+  return (s.k === 0 ? p.level.at(box.y) : p.upright.at(box.x)) as string;
+};
+
+/** The middle of a box's side by two arcs of the compass, each about one end through the other. */
+const halve = (p: Plan, { view, stage = 'construction' }: Wanted, s: Sense): void => {
+  const { box } = viewNamed(p, view);
+  const [low, high] = s.k === 0 ? [box.x, box.x + box.w] : [box.y, box.y + box.h];
+  const [a, b] = [footAt(p, view, low, s), footAt(p, view, high, s)];
+  const [left, right, upper, lower, middle] = [
+    freshName(p, 'c'),
+    freshName(p, 'c'),
+    freshName(p, 'p'),
+    freshName(p, 'p'),
+    freshName(p, 'p'),
+  ];
+  const [cut, line] = [freshName(p, 'l'), freshName(p, 'l')];
+  take(
+    p,
+    {
+      view,
+      stage,
+      tool: 'compass',
+      text: `Halve the ${s.k === 0 ? 'lower' : 'left'} side of the ${view} view with the compass, and draw a light ${s.name} line through its middle.`,
+      why: 'Two equal arcs about the ends cross square above the middle: no size is needed.',
+      account: accountOf(view, s),
+    },
+    [
+      ...a.deeds,
+      ...b.deeds,
+      { do: 'circle', circle: left, centre: a.name, through: b.name },
+      { do: 'circle', circle: right, centre: b.name, through: a.name },
+      { do: 'pair', point: upper, a: left, b: right, side: 1 },
+      { do: 'pair', point: lower, a: left, b: right, side: -1 },
+      { do: 'join', line: cut, a: upper, b: lower },
+      { do: 'cross', point: middle, a: cut, b: sideOf(p, view, s) },
+      { do: s.name, line, through: middle },
+    ],
+  );
+};
+
+/** Measures a coordinate, once: from where its distance is given or counted; else it is halved, set off from nought, or calculated. */
+export const measure = (p: Plan, w: Wanted, s: Sense): void => {
+  const { view, at, stage = 'construction' } = w;
+  const m = measureOf(p, w, s);
+  if (m.how === 'halve') {
+    halve(p, w, s);
+    return;
+  }
+  if (m.how === 'from nought' && s.lines(p).at(m.nought) === undefined)
+    measure(p, { view, at: m.nought, stage }, s);
+  const account = accountOf(view, s);
+  const base: Base =
+    m.how === 'set off'
+      ? m.base
+      : {
+          from: m.nought,
+          words: `from the line of the part's own nought, ${WAYS[s.k][at > m.nought ? 1 : 0]}`,
+        };
+  const distance = Math.abs(at - base.from);
+  const origin = m.how === 'set off' ? m.origin : originOf(p, distance);
+  const walked = p.walk?.view === view && p.walk.at[s.k] === base.from;
+  const start = walked ? { name: p.walk?.point as string, deeds: [] } : footAt(p, view, base.from, s);
+  const point = freshName(p, 'p');
+  const line = freshName(p, 'l');
+  const along = walked
+    ? ((s.k === 0 ? p.level.at(p.walk?.at[1] as number) : p.upright.at(p.walk?.at[0] as number)) as string)
+    : sideOf(p, view, s);
+  const words = walked
+    ? `From the last corner go ${WAYS[s.k][at > base.from ? 1 : 0]} ${size(p, distance)}${workingText(origin)}${onPaperToo(p, distance)} in the ${view} view`
+    : `Set off ${account} ${size(p, distance)}${workingText(origin)}${onPaperToo(p, distance)} ${base.words} of the ${view} view`;
+  take(
+    p,
+    {
+      view,
+      stage,
+      tool: 'rule',
+      text: `${words}, and draw a light ${s.name} line.`,
+      why:
+        origin.source === 'convenient'
+          ? 'A convenient place: the curve is plotted point by point.'
+          : `The ${FROM[account]} is ${ORIGIN[origin.source]}. It is measured once, and projected from now on.`,
+      account,
+      ...origin,
+    },
+    [
+      ...start.deeds,
+      { do: 'setOff', point, along, from: start.name, distance, way: at >= base.from ? 1 : -1 },
+      { do: s.name, line, through: point },
+    ],
+  );
+};
+
+const WAYS = [
+  ['left', 'right'],
+  ['down', 'up'],
+] as const;
