@@ -4,6 +4,7 @@ import type { ViewName } from '../part/schema.ts';
 import type { ReferenceLine } from '../sheet/layout.ts';
 import { levelAt, pairOf, uprightAt } from './coordinates.ts';
 import type { Deed, Source } from './deed.ts';
+import { walkOutline } from './outlineWalk.ts';
 import { freshName, isLevelView, isSideView, originOf, type Plan, take, viewNamed } from './plan.ts';
 
 /** A light line a stated distance from a side of a box that is drawn. */
@@ -52,6 +53,7 @@ const firstBox = (p: Plan, view: ViewName): void => {
     },
     deeds,
   );
+  if (p.choice.order === 'outline') walkOutline(p, viewNamed(p, view));
   uprightAt(p, { view, at: box.x + box.w, stage: 'setting out', source: overallSource(p, box.w) });
   levelAt(p, { view, at: box.y + box.h, stage: 'setting out', source: overallSource(p, box.h) });
 };
@@ -114,6 +116,7 @@ const nextBox = (p: Plan, view: ViewName, drawn: ViewName): void => {
     text: `Draw the ${side} side of the ${view} view's box a gap away.`,
     why: 'Equal gaps leave room for names and dimensions.',
   });
+  const farSides: (() => void)[] = [];
   // its near side by the gap, wherever it is not shared with the box that is drawn
   for (const k of [0, 1] as const) {
     const lines = k === 0 ? p.upright : p.level;
@@ -123,8 +126,10 @@ const nextBox = (p: Plan, view: ViewName, drawn: ViewName): void => {
     const after = low > dHigh - 1e-6;
     const [near, far, from] = after ? [low, high, dHigh] : [high, low, dLow];
     offset(p, drawn, k, from, near, words(k === 0 ? (after ? 'left' : 'right') : after ? 'lower' : 'upper'));
-    farSide(p, view, k, near, far);
+    farSides.push(() => farSide(p, view, k, near, far));
   }
+  if (p.choice.order === 'outline') walkOutline(p, v);
+  for (const draw of farSides) draw();
 };
 
 /** The far side of a box: its depth or height by what is posted, measured where it is not. */
@@ -139,6 +144,10 @@ const farSide = (p: Plan, view: ViewName, k: 0 | 1, near: number, far: number): 
   }
   const { box } = viewNamed(p, view);
   const lines = k === 0 ? p.upright : p.level;
+  if (p.choice.order === 'outline' && (k === 0 ? p.xPoints : p.yPoints).at(far) !== undefined) {
+    (k === 0 ? uprightAt : levelAt)(p, { view, at: far, stage: 'setting out' });
+    return;
+  }
   const along =
     k === 0
       ? (p.level.at(box.y) ?? p.level.at(box.y + box.h))

@@ -75,6 +75,8 @@ type Measure =
       readonly origin: { readonly source: Source; readonly working?: string };
     }
   | { readonly how: 'halve' }
+  /** so many of equal parts of the box's side */
+  | { readonly how: 'divide'; readonly part: number; readonly parts: number }
   | { readonly how: 'from nought'; readonly nought: number };
 
 const measureOf = (p: Plan, { view, at, source }: Wanted, s: Sense): Measure => {
@@ -82,16 +84,19 @@ const measureOf = (p: Plan, { view, at, source }: Wanted, s: Sense): Measure => 
   const bases = basesOf(p, view, s);
   const low = bases[0] ?? { from: s.k === 0 ? v.box.x : v.box.y, words: 'from the corner' };
   if (source) return { how: 'set off', base: low, origin: { source } };
-  if (p.walk?.view === view) {
+  if (p.walk?.view === view && (s.k === 0 ? p.level : p.upright).at(p.walk.at[1 - s.k] as number)) {
     const from = p.walk.at[s.k];
     const origin = originOf(p, at - from);
     if (isCounted(origin.source)) return { how: 'set off', base: { from, words: 'from there' }, origin };
   }
+  const [a, b] = bases;
+  const share =
+    a && b && !isReadable(p, at - a.from) ? shareOf((at - a.from) / (b.from - a.from)) : undefined;
+  if (share) return share;
   for (const base of bases) {
     const origin = originOf(p, at - base.from);
     if (isCounted(origin.source)) return { how: 'set off', base, origin };
   }
-  const [a, b] = bases;
   if (a && b && Math.abs(a.from + b.from - 2 * at) < 1e-6) return { how: 'halve' };
   const world = worldAt(v, s.k, at);
   const nought = paperAt(v, s.k, 0);
@@ -99,6 +104,23 @@ const measureOf = (p: Plan, { view, at, source }: Wanted, s: Sense): Measure => 
     return { how: 'set off', base: low, origin: { source: 'sheet' } };
   if (isCounted(originOf(p, at - nought).source)) return { how: 'from nought', nought };
   return { how: 'set off', base: low, origin: { source: 'calculated' } };
+};
+
+/** Whether a length can be read off a rule of the part's unit: in hundredths of a mm, or in 64ths of an inch. */
+const isReadable = (p: Plan, paper: number): boolean => {
+  const marks = (Math.abs(paper) / p.sheet.scale) * (p.sheet.units === 'in' ? 64 : 100);
+  return Math.abs(marks - Math.round(marks)) < 1e-6;
+};
+
+/** The most equal parts a length is divided into. */
+const MOST_PARTS = 16;
+const shareOf = (fraction: number): Measure | undefined => {
+  for (let parts = 3; parts <= MOST_PARTS; parts++) {
+    const part = fraction * parts;
+    if (Math.abs(part - Math.round(part)) < 1e-9 && part > 0.5 && part < parts - 0.5)
+      return { how: 'divide', part: Math.round(part), parts };
+  }
+  return undefined;
 };
 
 /** Whether a coordinate that is to be measured follows from the given sizes without a calculation. */
@@ -161,12 +183,72 @@ const halve = (p: Plan, { view, stage = 'construction' }: Wanted, s: Sense): voi
   );
 };
 
+/** A step of the slanting scale, mm: any will do. */
+const SCALE_STEP = 6;
+
+/**
+ * A side divided into equal parts by a slanting scale: so many equal steps on a line aslant from its one end, the last joined to the other end, and a
+ * parallel to that through the step that is wanted (Euclid VI.9).
+ */
+const divide = (
+  p: Plan,
+  { view, stage = 'construction' }: Wanted,
+  s: Sense,
+  { part, parts }: { readonly part: number; readonly parts: number },
+): void => {
+  const { box } = viewNamed(p, view);
+  const [low, high] = s.k === 0 ? [box.x, box.x + box.w] : [box.y, box.y + box.h];
+  const [a, b] = [footAt(p, view, low, s), footAt(p, view, high, s)];
+  const [slant, last, across, point, line] = ['l', 'l', 'l', 'p', 'l'].map((k) => freshName(p, k)) as [
+    string,
+    string,
+    string,
+    string,
+    string,
+  ];
+  const steps = Array.from({ length: parts }, () => freshName(p, 'p'));
+  take(
+    p,
+    {
+      view,
+      stage,
+      tool: 'rule and set squares',
+      source: 'convenient',
+      text: `Divide the ${s.k === 0 ? 'lower' : 'left'} side of the ${view} view into ${parts} equal parts by a slanting scale: ${parts} equal steps on a line aslant, the last joined to the far end, a parallel through step ${part}; draw a light ${s.name} line there.`,
+      why: 'No rule shows that length; equal steps on any line give equal parts.',
+    },
+    [
+      ...a.deeds,
+      ...b.deeds,
+      { do: 'slant', line: slant, through: a.name, angle: s.k === 0 ? 330 : 150 },
+      ...steps.map(
+        (name, i): Deed => ({
+          do: 'setOff',
+          point: name,
+          along: slant,
+          from: i === 0 ? a.name : (steps[i - 1] as string),
+          distance: SCALE_STEP,
+          way: 1,
+        }),
+      ),
+      { do: 'join', line: last, a: steps.at(-1) as string, b: b.name },
+      { do: 'parallel', line: across, to: last, through: steps[part - 1] as string },
+      { do: 'cross', point, a: across, b: sideOf(p, view, s) },
+      { do: s.name, line, through: point },
+    ],
+  );
+};
+
 /** Measures a coordinate, once: from where its distance is given or counted; else it is halved, set off from nought, or calculated. */
 export const measure = (p: Plan, w: Wanted, s: Sense): void => {
   const { view, at, stage = 'construction' } = w;
   const m = measureOf(p, w, s);
   if (m.how === 'halve') {
     halve(p, w, s);
+    return;
+  }
+  if (m.how === 'divide') {
+    divide(p, w, s, m);
     return;
   }
   if (m.how === 'from nought' && s.lines(p).at(m.nought) === undefined)

@@ -7,7 +7,8 @@ import type { Sheet } from '../sheet/sheet.ts';
 import { stretchOnPaper } from '../sheet/similarity.ts';
 import type { Edge } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
-import type { ViewLine } from '../view/view.ts';
+import { VIEW_FRAMES } from '../view/frames.ts';
+import { type View, type ViewLine, viewOf } from '../view/view.ts';
 import { setBoxesOut } from './boxes.ts';
 import { drawConeEnds } from './coneEnds.ts';
 import { pointAt } from './coordinates.ts';
@@ -15,9 +16,11 @@ import { findCuts } from './cuts.ts';
 import type { ReplayChoice, Step } from './deed.ts';
 import { finish } from './finishing.ts';
 import { framedFeatures } from './framePoints.ts';
+import { outlineOf } from './outlineWalk.ts';
 import {
   beginPlan,
   cornersAt,
+  freshName,
   isLevelView,
   isSideView,
   type Named,
@@ -61,15 +64,42 @@ const drawStraight = (p: Plan, v: PlacedView, l: ViewLine, seen: boolean): void 
   );
 };
 
-/** Big shapes first: straight lines by their length, and those of the outline before those inside. */
-const inOrder = (v: PlacedView, lines: readonly ViewLine[]): ViewLine[] => {
+/** A view that will show the part cut, first drawn light as if nothing were cut. */
+const drawUncut = (p: Plan, v: PlacedView, whole: View): void => {
+  for (const l of inOrder(p, { ...v, view: whole }, whole.lines)) {
+    const s = stretchOnPaper(v.toPaper, l);
+    if (l.curve.type !== 'line') continue;
+    const [from, to] = [s.from, s.to].map((t) => pointAt(p, v.name, pointOn2(s.curve, t))) as [
+      string,
+      string,
+    ];
+    const line = freshName(p, 'l');
+    take(
+      p,
+      {
+        view: v.name,
+        stage: 'construction',
+        tool: 'straight edge',
+        text: `Draw the edge light in the ${v.name} view, as if nothing were cut.`,
+        why: 'The whole solid first: the cut is then found on its edges.',
+      },
+      [{ do: 'join', line, a: from, b: to }],
+    );
+    p.strokes.push({ view: v.name, line });
+  }
+};
+
+/** Big shapes first: straight lines by their length; where outlines are walked, those of the outline in that order before all others. */
+const inOrder = (p: Plan, v: PlacedView, lines: readonly ViewLine[]): ViewLine[] => {
+  const walked = p.choice.order === 'outline' ? (outlineOf(v)?.sides ?? []).map((s) => s.line) : [];
+  const rank = (l: ViewLine): number => (walked.includes(l) ? walked.indexOf(l) : walked.length);
   const lengthOf = (l: ViewLine): number => {
     const s = stretchOnPaper(v.toPaper, l);
     return distance2(pointOn2(s.curve, s.from), pointOn2(s.curve, s.to));
   };
   return lines
     .map((l) => ({ l, length: lengthOf(l) }))
-    .sort((a, b) => b.length - a.length)
+    .sort((a, b) => rank(a.l) - rank(b.l) || b.length - a.length)
     .map((x) => x.l);
 };
 
@@ -110,7 +140,7 @@ export const planReplay = (
         drawRound(p, v.name, stretchOnPaper(v.toPaper, l), seen);
   const drawLines = (v: PlacedView, seen: boolean): void => {
     const own = v.view.lines.filter((l) => (l.class === 'visible') === seen && !isCircle(l) && !isPlotted(l));
-    for (const l of inOrder(v, own)) {
+    for (const l of inOrder(p, v, own)) {
       if (l.curve.type === 'line') drawStraight(p, v, l, seen);
       else drawEllipse(p, v.name, stretchOnPaper(v.toPaper, l), seen, edges.get(l.sources[0] as string));
     }
@@ -121,6 +151,9 @@ export const planReplay = (
   };
   // views that stay whole come before the cut; what remains is drawn from the cut points
   for (const v of views.filter((x) => !x.cut)) drawView(v);
+  if (choice.order === 'uncut')
+    for (const v of views.filter((x) => x.cut))
+      drawUncut(p, v, viewOf(part.bodies, VIEW_FRAMES[v.name], part.tol));
   const shapes = findCuts(p, edges);
   for (const v of views.filter((x) => x.cut)) drawView(v);
   if (choice.hidden === 'last') for (const v of views) drawLines(v, false);

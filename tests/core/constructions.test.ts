@@ -108,6 +108,18 @@ describe('classical constructions', () => {
       /41 degrees to the axis/,
     ],
     [
+      'a length divided into sevenths',
+      drawingOf([
+        plate,
+        cut(
+          'pin',
+          { kind: 'hole', diameter: 6, depth: 'through' },
+          { at: ['90/7', 20, 12], repeat: { count: 3, step: ['180/7', 0, 0] } },
+        ),
+      ]),
+      /into 7 equal parts by a slanting scale/,
+    ],
+    [
       'a prism that leans',
       drawingOf([
         add('post', { kind: 'prism', sides: 5, side: 20, height: 45 }, { turn: [{ axis: 'y', angle: 25 }] }),

@@ -23,8 +23,8 @@ const conformance: [string, Drawing][] = readdirSync(cases).map((f) => {
 
 const CHOICES: ReplayChoice[] = [
   { method: 'mitre', first: 'front', hidden: 'per view', order: 'boxes' },
-  { method: 'arcs', first: 'top', hidden: 'last', order: 'boxes' },
-  { method: 'distances', first: 'front', hidden: 'per view', order: 'boxes' },
+  { method: 'arcs', first: 'top', hidden: 'last', order: 'outline' },
+  { method: 'distances', first: 'front', hidden: 'per view', order: 'uncut' },
 ];
 
 describe('the replay, done by a hand that knows nothing but the steps', () => {
@@ -82,6 +82,26 @@ describe('nothing appears from nowhere', () => {
     const { steps } = replayOf(d, CHOICES[0] as ReplayChoice);
     expect(steps.filter((s) => s.source === 'calculated').map((s) => s.text)).toEqual([]);
   });
+});
+
+test('an outline is walked corner by corner, each from the last one', () => {
+  const [, d] = conformance.find(([n]) => n.includes('gauge-step')) as [string, Drawing];
+  const { steps } = replayOf(d, { ...(CHOICES[1] as ReplayChoice), first: 'front' });
+  const walked = steps.filter((s) => /^From the last corner go/.test(s.text));
+  expect(walked.length).toBeGreaterThan(3);
+  // what is walked is what differs between two corners that follow one another
+  for (const s of walked) expect(s.text).toMatch(/go (left|right|up|down) \d/);
+  expect(steps.filter((s) => s.source === 'calculated')).toEqual([]);
+});
+
+test('a solid that is to be cut is drawn whole first where that is chosen', () => {
+  const [, d] = drawings.find(([n]) => n.includes('lantern')) as [string, Drawing];
+  const light = (order: ReplayChoice['order']) =>
+    replayOf(d, { ...(CHOICES[0] as ReplayChoice), order }).steps.filter((s) =>
+      /as if nothing were cut/.test(s.text),
+    );
+  expect(light('boxes')).toHaveLength(0);
+  expect(light('uncut').length).toBeGreaterThan(8);
 });
 
 test('the dividers strip has every length once, with what its rounding does', () => {
