@@ -15,6 +15,7 @@ import { type Fault, sentence } from '../core/number/fault.ts';
 import { decimal } from '../core/number/format.ts';
 import type { ViewName } from '../core/part/schema.ts';
 import { sizeReader } from '../core/part/sizes.ts';
+import { cutPointKey } from '../core/section/cutPoints.ts';
 import type { Section } from '../core/section/section.ts';
 import { isFlat, type Leg, shapePoint } from '../core/section/trace.ts';
 import { footOn, shapePlace } from '../core/sheet/compose.ts';
@@ -203,8 +204,6 @@ const featurePoint = (r: FeatureRow, sheet: Sheet): DeskPoint => ({
   faces: [],
 });
 
-const cutKey = (s: Section, label: string): string => `cut ${s.plane.name} ${label}`;
-
 const cutPoints = (s: Section, sheet: Sheet): DeskPoint[] => {
   const shape = sheet.shapes.find((x) => x.cut === s.plane.name);
   return s.bodies.flatMap((b) =>
@@ -228,7 +227,7 @@ const cutPoints = (s: Section, sheet: Sheet): DeskPoint[] => {
         runs.push({ account, from: flip(footOn(shape, at), sheet), to: flip(at, sheet) });
       }
       return {
-        key: cutKey(s, p.label),
+        key: cutPointKey(s.plane.name, p.label),
         label: p.label,
         kind: 'cut',
         at: p.at,
@@ -281,7 +280,7 @@ const cutPicture = (s: Section, w: Drawn): CutPicture => {
     rows: s.bodies.flatMap((b) =>
       b.cutPoints.map((p) => ({
         label: p.label,
-        key: cutKey(s, p.label),
+        key: cutPointKey(s.plane.name, p.label),
         edge: labels.get(p.edge)?.slice(0, 2).join('–') ?? p.on.map((k) => k.split('/')[1]).join(' / '),
         along: (p.along * sheet.scale) / paperUnit,
         fromXY:

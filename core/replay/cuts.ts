@@ -1,7 +1,7 @@
 import { pointOn } from '../geometry/curve3.ts';
 import { distance2, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../part/schema.ts';
-import type { CutPoint } from '../section/cutPoints.ts';
+import { type CutPoint, cutPointKey } from '../section/cutPoints.ts';
 import type { Section } from '../section/section.ts';
 import type { Leg } from '../section/trace.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/placedView.ts';
@@ -101,7 +101,7 @@ const markOnEdge = (
   at: Vec2,
   line: string,
   e: Edge | undefined,
-  label: string,
+  c: { readonly key: string; readonly label: string },
   why: string,
 ): boolean => {
   const point = freshName(p, 'p');
@@ -109,8 +109,9 @@ const markOnEdge = (
     view,
     stage: 'cut',
     tool: 'pencil',
-    text: `Mark cut point ${label} where the line meets its edge in the ${view} view.`,
+    text: `Mark cut point ${c.label} where the line meets its edge in the ${view} view.`,
     why,
+    about: [c.key],
   } as const;
   const rim = rimAt(p, view, at);
   const { p: origin, d } = p.board.lines.get(line) as { p: Vec2; d: Vec2 };
@@ -135,6 +136,7 @@ const markOnEdge = (
 /** Finds a cut point in every view: first on the trace, then along a projector until it meets the edge again. */
 const locate = (p: Plan, s: Section, trace: readonly TraceLeg[], c: CutPoint, edges: Edges): void => {
   const e = edges.get(c.edge);
+  const known = { key: cutPointKey(s.plane.name, c.label), label: c.label };
   const home = s.plane.seenIn;
   const place = (v: PlacedView): Vec2 => placeOfPoint(v, c.at);
   const first = place(viewNamed(p, home));
@@ -145,7 +147,7 @@ const locate = (p: Plan, s: Section, trace: readonly TraceLeg[], c: CutPoint, ed
       first,
       legOf(s, trace, c).line,
       e,
-      c.label,
+      known,
       'The plane meets the edge where the trace crosses it.',
     );
   pointAt(p, home, first, 'cut');
@@ -162,7 +164,7 @@ const locate = (p: Plan, s: Section, trace: readonly TraceLeg[], c: CutPoint, ed
       if (k === 0) uprightAt(p, { view: v.name, at: at[0], stage: 'cut' });
       else levelAt(p, { view: v.name, at: at[1], stage: 'cut' });
       const line = (k === 0 ? p.upright.at(at[0]) : p.level.at(at[1])) as string;
-      markOnEdge(p, v.name, at, line, e, c.label, 'Its projector is followed until it meets the edge.');
+      markOnEdge(p, v.name, at, line, e, known, 'Its projector is followed until it meets the edge.');
     }
     pointAt(p, v.name, at, 'cut');
   }

@@ -48,8 +48,8 @@ export type Rim = {
 /** A straight line of a view: a light one, or a finished one between two points that is followed with a light one when it is needed. */
 type Stroke = { readonly view: ViewName; readonly ends?: readonly [string, string]; line?: string };
 
-/** A numbered corner, for the words of a step. */
-export type Named = { readonly key: string; readonly label: string; readonly at: Vec3 };
+/** A numbered corner or, with the letter of its cut before its number, a cut point; for the words of a step. */
+export type Named = { readonly key: string; readonly label: string; readonly at: Vec3; readonly cut?: true };
 
 /**
  * A replay being planned. Every deed is done at once on a board of its own, so that the plan knows what is there. Upright light lines are
@@ -191,8 +191,11 @@ export const cornersAt = (p: Plan, v: PlacedView, at: Vec2): readonly Named[] =>
     .filter((c) => distance2(placeOfPoint(v, c.at), at) <= SAME * 10)
     .sort((a, b) => depth(b) - depth(a));
 };
-export const placeName = (p: Plan, v: PlacedView, at: Vec2): string =>
-  [...new Set(cornersAt(p, v, at).map((c) => c.label))].join(',');
+export const placeName = (p: Plan, v: PlacedView, at: Vec2): string => {
+  const named = cornersAt(p, v, at);
+  const corners = named.filter((c) => !c.cut);
+  return [...new Set((corners.length ? corners : named).map((c) => c.label))].join(',');
+};
 
 /** A length on the paper as the part's size, in its unit. */
 export const size = (p: Plan, paper: number): string => decimal(Math.abs(paper) / p.sheet.scale);

@@ -1,6 +1,7 @@
 import { pointOn2 } from '../geometry/curve2.ts';
 import { distance2 } from '../geometry/vec.ts';
 import type { PartFile, ViewName } from '../part/schema.ts';
+import { cutPointKey } from '../section/cutPoints.ts';
 import type { PlacedView } from '../sheet/placedView.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
 import type { Sheet } from '../sheet/sheet.ts';
@@ -118,7 +119,24 @@ export const planReplay = (
   choice: ReplayChoice,
   rules: SheetSetup['rules'],
 ): Step[] => {
-  const p = beginPlan(sheet, choice, corners, [...statedSizes(file), ...traceSizes(sheet)]);
+  const cutPoints = sheet.sections.flatMap((s) =>
+    s.bodies.flatMap((b) =>
+      b.cutPoints.map(
+        (c): Named => ({
+          key: cutPointKey(s.plane.name, c.label),
+          label: `${s.plane.name}${c.label}`,
+          at: c.at,
+          cut: true,
+        }),
+      ),
+    ),
+  );
+  const p = beginPlan(
+    sheet,
+    choice,
+    [...corners, ...cutPoints],
+    [...statedSizes(file), ...traceSizes(sheet)],
+  );
   setBoxesOut(p);
   const scenes = sheet.sections.flatMap((s) => s.remains);
   const edges = new Map<string, Edge>(

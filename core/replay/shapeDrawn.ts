@@ -1,6 +1,6 @@
 import { pointOn2 } from '../geometry/curve2.ts';
 import { cross2, distance2, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
-import type { CutPoint } from '../section/cutPoints.ts';
+import { type CutPoint, cutPointKey } from '../section/cutPoints.ts';
 import type { Section } from '../section/section.ts';
 import type { Leg } from '../section/trace.ts';
 import { shapePlace } from '../sheet/compose.ts';
@@ -191,10 +191,16 @@ export const drawShape = (p: Plan, s: Section, trace: readonly TraceLeg[]): void
           ? `Set off cut point ${c.label} along X${n}Y${n} as far on as along the trace; take its distance from XY in the ${other} view and set it off square to it.`
           : `Project cut point ${c.label} square to the trace onto X${n}Y${n}; take its distance from XY in the ${other} view and set it off.`,
         why: 'Along the trace the plane shows its true length, across it the other view does.',
+        about: [cutPointKey(plane.name, c.label)],
       },
       deeds,
     );
   }
+  const labels = new Map(points.map((c) => [pointThere(p, shapePlace(shape, s, c)), c.label]));
+  const namesOf = (through: readonly string[]): string => {
+    const named = through.flatMap((x) => labels.get(x) ?? []);
+    return named.length === through.length ? named.join(', ') : 'the points';
+  };
   for (const { stretches } of shape.rims)
     for (const r of stretches) {
       const ends = [pointOn2(r.curve, r.from), pointOn2(r.curve, r.to)].map((x) => pointThere(p, x));
@@ -225,7 +231,7 @@ export const drawShape = (p: Plan, s: Section, trace: readonly TraceLeg[]): void
           view: undefined,
           stage: 'true shape',
           tool: straight ? 'straight edge' : 'curve template',
-          text: `Join the points of the true shape of ${plane.name}${straight ? '' : ' with a curve'}.`,
+          text: `Join ${namesOf(through)} of the true shape of ${plane.name}${straight ? '' : ' with a curve'}.`,
           why: 'In the order round the cut.',
         },
         [

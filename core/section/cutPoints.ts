@@ -35,6 +35,9 @@ export type CutPoint = {
   readonly loop: number;
 };
 
+/** What a cut point is known by: its cut and its label there. */
+export const cutPointKey = (cut: string, label: string): string => `cut ${cut} ${label}`;
+
 /**
  * Curved faces are divided by generators, evenly from the one that faces `start`. Outline points in the given views are taken in
  * as well, for there the curve passes from seen to hidden.

@@ -56,7 +56,7 @@ export const Construction = ({ books }: { books: ReactNode }) => {
   useEffect(() => {
     list.current?.querySelector(`[data-step="${at}"]`)?.scrollIntoView({ block: 'nearest' });
   }, [at]);
-  const corners = points?.filter((p) => p.kind === 'corner') ?? [];
+  const named = points?.filter((p) => p.kind !== 'feature') ?? [];
   const shown = steps.map((s, i) => ({ s, n: i + 1 })).filter(({ s }) => !about || s.about.includes(about));
   const tool = 'grid size-8 place-items-center rounded text-second hover:bg-[#e3ecfb] disabled:opacity-30';
   const deeds = [
@@ -174,9 +174,9 @@ export const Construction = ({ books }: { books: ReactNode }) => {
           }}
         >
           <option value="">all points</option>
-          {corners.map((c) => (
+          {named.map((c) => (
             <option key={c.key} value={c.key}>
-              point {c.label}
+              {c.kind === 'cut' ? `cut point ${c.label}` : `point ${c.label}`}
             </option>
           ))}
         </select>
