@@ -13,7 +13,7 @@ import { type CuttingPlane, cuttingPlane } from '../section/trace.ts';
 import { fullnessOf, type Offer, offersFor } from '../sheet/fit.ts';
 import { type SettingOut, settingOut } from '../sheet/settingOut.ts';
 import { numberingOf } from '../sheet/setup.ts';
-import { cutShownIn, drawSheet, type Sheet } from '../sheet/sheet.ts';
+import { cutShownIn, drawSheet, loadOf, type Sheet } from '../sheet/sheet.ts';
 import { type BuiltPart, buildPart } from '../solid/build.ts';
 import { type Measures, measureSolid, measureTogether } from '../solid/measure.ts';
 import { fulfilment } from '../task/fulfilment.ts';
@@ -207,7 +207,7 @@ export const openDesk = (): Desk => {
     const worked = work(d);
     if (!worked.ok) return undefined;
     const { part: built, sheet } = worked;
-    const load = { box: built.box, units: built.units, sections: sheet.sections, tol: built.tol.linear };
+    const load = loadOf(built, sheet.sections);
     return {
       offers: offersFor(d.setup, load),
       proposed: proposeViews(d.part, built),

@@ -14,8 +14,12 @@ import { type Rect, rectInside, rectsMeet } from './paper.ts';
 import { type PlacedView, placeOfPoint } from './placedView.ts';
 import { onPaper, type Similarity, stretchOnPaper } from './similarity.ts';
 
-/** A face that is wanted in its true shape: its body and key. */
-export type AuxiliaryFace = { readonly body: string; readonly face: string };
+/** A face that is wanted in its true shape: its body and key, and whether it alone is wanted rather than the whole part behind it. */
+export type AuxiliaryFace = {
+  readonly body: string;
+  readonly face: string;
+  readonly partial?: boolean | undefined;
+};
 
 /** A view square to an inclined face, before it has a place: the principal view that shows the face as an edge, and the direction from it. */
 export type AuxiliaryAim = AuxiliaryFace & {
@@ -106,7 +110,7 @@ export const placeAuxiliary = (
   aim: AuxiliaryAim,
   view: View,
   part: BuiltPart,
-  home: PlacedView,
+  home: Pick<PlacedView, 'name' | 'box' | 'toPaper'>,
   scale: number,
   angle: ProjectionAngle,
   site: { readonly free: Rect; readonly taken: readonly Rect[] },
@@ -171,7 +175,7 @@ export const placeAuxiliary = (
   const cut = aim.face.lastIndexOf('/');
   return {
     ...aim,
-    title: `View on ${aim.face.slice(cut + 1).replace('@', ' ')} of ${aim.face.slice(0, cut)}`,
+    title: `${aim.partial ? 'Partial view' : 'View'} on ${aim.face.slice(cut + 1).replace('@', ' ')} of ${aim.face.slice(0, cut)}`,
     view,
     toPaper,
     room: place.room,

@@ -28,6 +28,7 @@ import { numberingOf, type SheetSetup } from './setup.ts';
 import type { Numbered, Sheet } from './sheet.ts';
 import { onPaper, stretchOnPaper } from './similarity.ts';
 import { staggered } from './stagger.ts';
+import { symmetryLines } from './symmetry.ts';
 import { checkBar, type TitleText, titleBlock } from './titleBlock.ts';
 import { traceInk } from './traceLine.ts';
 import { inShape, type PlacedShape } from './trueShape.ts';
@@ -225,6 +226,12 @@ const viewInk = (
     const round = { type: 'conic', c: centre, major: [radius, 0], minor: [0, radius], round: true } as const;
     out.push(chainInk(place({ curve: round, from: 0, to: 2 * Math.PI }), v.name, false));
   }
+  if (setup.rules.symmetry !== 'out')
+    for (const ends of symmetryLines(v.view, sheet.scale, tol)) {
+      // where a round feature has its axis there already, that is the line of symmetry
+      const there = axes.some((c) => [c.from, c.to].every((p) => Math.abs(offLine(p, ends)) <= tol * 40));
+      if (!there) out.push(chainInk(place(straight(...ends)), v.name, false));
+    }
   for (const c of axes) {
     const line = place(straight(c.from, c.to));
     out.push(chainInk(line, v.name, c.arm));

@@ -15,6 +15,8 @@ export type Load = {
   readonly sections: readonly Section[];
   /** linear tolerance of the part */
   readonly tol: number;
+  /** whether what stands beside the views, such as auxiliary views, has room as well; nothing does where missing */
+  readonly beside?: (setup: SheetSetup, site: Placement) => boolean;
 };
 
 export const scalesOf = (units: 'mm' | 'in'): readonly number[] =>
@@ -24,7 +26,16 @@ export const scalesOf = (units: 'mm' | 'in'): readonly number[] =>
 export const placementAt = (ratio: number, setup: SheetSetup, load: Load): Placement => {
   const paper = paperFrame(setup);
   const bar = checkBar(paper, load.units);
-  return placeAt(paperPerUnit(ratio, load.units), setup, paper, load.box, load.sections, bar.room, load.tol);
+  return placeAt(
+    paperPerUnit(ratio, load.units),
+    setup,
+    paper,
+    load.box,
+    load.sections,
+    bar.room,
+    load.tol,
+    (site) => load.beside?.(setup, site) ?? true,
+  );
 };
 
 const boxesTooLarge = (ratio: number, setup: SheetSetup, load: Load): boolean =>

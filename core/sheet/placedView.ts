@@ -34,5 +34,5 @@ export const viewToPaper = (
 };
 
 /** Where a point of the part is seen in a placed view. */
-export const placeOfPoint = (v: PlacedView, p: Vec3): Vec2 =>
+export const placeOfPoint = (v: Pick<PlacedView, 'name' | 'toPaper'>, p: Vec3): Vec2 =>
   onPaper(v.toPaper, flatten(VIEW_FRAMES[v.name], p));

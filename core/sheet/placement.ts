@@ -97,6 +97,9 @@ export type Placement = {
   shapes: PlacedShape[];
   scale: number;
   viewsFit: boolean;
+  /** the views and the true shapes */
+  shapesFit: boolean;
+  /** all of it, with the auxiliary views */
   fits: boolean;
 };
 
@@ -111,6 +114,7 @@ export const inner = (r: Rect, by: number): Rect => ({
  * Finds places for the group and the true shapes at one scale.
  * @param scale mm of paper per part unit
  * @param bar the room of the check bar
+ * @param beside whether what stands beside the views and shapes has room as well
  */
 export const placeAt = (
   scale: number,
@@ -120,6 +124,7 @@ export const placeAt = (
   sections: readonly Section[],
   bar: Rect,
   tol: number,
+  beside: (site: Placement) => boolean = () => true,
 ): Placement => {
   const overall = onPaperSize(box, scale);
   const raw = layoutViews(setup.views, setup.angle, overall, setup.gap);
@@ -160,10 +165,12 @@ export const placeAt = (
       shapes.push(placed);
       taken.push(placed.room);
     }
-    const placement = { layout, shapes, scale, viewsFit, fits: viewsFit && shapes.every((s) => s.fits) };
+    const shapesFit = viewsFit && shapes.every((s) => s.fits);
+    const bare = { layout, shapes, scale, viewsFit, shapesFit, fits: shapesFit };
+    const placement = { ...bare, fits: shapesFit && beside(bare) };
     if (placement.fits) return placement;
-    // views that fit count for more than a shape that does not
-    if (!first || (viewsFit && !first.viewsFit)) first = placement;
+    // views that fit count for more than a shape that does not, and shapes for more than what stands beside them
+    if (!first || (viewsFit && !first.viewsFit) || (shapesFit && !first.shapesFit)) first = placement;
   }
   return first as Placement;
 };

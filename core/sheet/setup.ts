@@ -18,9 +18,9 @@ export const setupSchema = z.strictObject({
   scale: z.union([z.literal('fit'), z.number().positive().max(1000)]),
   views: z.array(viewName).min(1).max(6),
   gap: z.number().min(2).max(200),
-  /** flat faces that are wanted in views of their own, square to them */
+  /** flat faces that are wanted in views of their own, square to them; partial: the face alone */
   auxiliary: z
-    .array(z.strictObject({ body: z.string(), face: z.string() }))
+    .array(z.strictObject({ body: z.string(), face: z.string(), partial: z.boolean().optional() }))
     .max(4)
     .optional(),
   /** where the group of views was put: the lower left corner of all boxes, paper mm; found by itself where missing */
@@ -39,6 +39,8 @@ export const setupSchema = z.strictObject({
     noHidden: z.array(viewName).max(6).optional(),
     /** an isometric in a free place of the sheet */
     pictorial: z.boolean().optional(),
+    /** centre lines of views that are symmetric; drawn where missing */
+    symmetry: z.enum(['drawn', 'out']).optional(),
     /** tangent joins drawn as thin lines */
     tangents: z.boolean().optional(),
     /** the corners' names on the sheet; none where missing */

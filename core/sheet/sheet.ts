@@ -6,11 +6,12 @@ import type { Fault } from '../number/fault.ts';
 import type { ViewName } from '../part/schema.ts';
 import type { Section } from '../section/section.ts';
 import type { BuiltPart } from '../solid/build.ts';
-import { VIEW_FRAMES, type ViewFrame } from '../view/frames.ts';
+import { VIEW_FRAMES } from '../view/frames.ts';
 import type { SceneBody } from '../view/scene.ts';
 import type { View } from '../view/view.ts';
 import { viewOf } from '../view/view.ts';
-import { auxiliaryAim, type PlacedAuxiliary, placeAuxiliary } from './auxiliary.ts';
+import { type AuxiliaryMaker, placeAuxiliaries, takenRooms } from './auxiliaries.ts';
+import type { PlacedAuxiliary } from './auxiliary.ts';
 import { composeInk } from './compose.ts';
 import { bestFit, type Load, placementAt, scalesOf } from './fit.ts';
 import type { Ink } from './ink.ts';
@@ -20,7 +21,7 @@ import { ISOMETRIC_SIGHT, type PlacedPictorial, placePictorial } from './pictori
 import { type PlacedView, viewToPaper } from './placedView.ts';
 import { inner, lowOf, unscaled } from './placement.ts';
 import type { SheetSetup } from './setup.ts';
-import { checkBar, type TitleText } from './titleBlock.ts';
+import type { TitleText } from './titleBlock.ts';
 import type { PlacedShape } from './trueShape.ts';
 import { viewTitle } from './viewTitles.ts';
 
@@ -85,9 +86,6 @@ const between = (a: Vec2, b: Vec2): Rect => ({
   h: Math.abs(a[1] - b[1]),
 });
 
-/** What names of points may take round a view, mm. */
-const NAMES_ROOM = 9;
-
 const NO_ROOM_FOR_PICTORIAL: Fault = {
   path: ['setup', 'rules'],
   where: 'the pictorial',
@@ -95,18 +93,31 @@ const NO_ROOM_FOR_PICTORIAL: Fault = {
   mend: 'Choose a larger paper or a smaller scale, or do without the mitre line.',
 };
 
-/** An auxiliary view that stands on something else. */
-const noRoom = (a: PlacedAuxiliary): Fault => ({
-  path: ['setup', 'auxiliary'],
-  where: a.title.toLowerCase(),
-  what: 'It has no room of its own along its projectors.',
-  mend: 'Choose a larger paper or a smaller scale, or move the group of views.',
-});
-
 /** Works a view out; the desk hands in one that remembers. */
 export type ViewMaker = (name: ViewName, scene: readonly SceneBody[]) => View;
-/** Works a view along a free direction out. */
-export type AuxiliaryMaker = (frame: ViewFrame) => View;
+/** Views along free directions, each worked out once. */
+const remembering = (make: AuxiliaryMaker): AuxiliaryMaker => {
+  const known = new Map<string, View>();
+  return (frame) => {
+    const key = frame.toward.join();
+    const view = known.get(key) ?? make(frame);
+    known.set(key, view);
+    return view;
+  };
+};
+
+/** What is to go on the sheet of a part, its auxiliary views with it. */
+export const loadOf = (
+  part: BuiltPart,
+  sections: readonly Section[],
+  makeAuxiliary: AuxiliaryMaker = remembering((frame) => viewOf(part.bodies, frame, part.tol)),
+): Load => ({
+  box: part.box,
+  units: part.units,
+  sections,
+  tol: part.tol.linear,
+  beside: (setup, site) => placeAuxiliaries(part, setup, site, makeAuxiliary).placed.every((a) => a.fits),
+});
 
 /** The numbered points of a part, with the names that were moved by hand (`labelKey`). */
 export type Numbered = {
@@ -127,17 +138,21 @@ export const drawSheet = (
   sections: readonly Section[],
   numbered: Numbered = { points: [] },
   makeView: ViewMaker = (name, scene) => viewOf(scene, VIEW_FRAMES[name], part.tol),
-  makeAuxiliary: AuxiliaryMaker = (frame) => viewOf(part.bodies, frame, part.tol),
+  makeAuxiliary: AuxiliaryMaker = remembering((frame) => viewOf(part.bodies, frame, part.tol)),
 ): Sheet => {
   const paper = { ...paperFrame(setup), name: paperTitle(setup) };
   const { box } = part;
-  const load: Load = { box, units: part.units, sections, tol: part.tol.linear };
+  const load = loadOf(part, sections, makeAuxiliary);
   // what fits nowhere is drawn at the smallest scale all the same
   const fixed = setup.scale === 'fit' ? (scalesOf(part.units).at(-1) as number) : setup.scale;
-  const best = setup.scale === 'fit' ? bestFit(setup, load) : undefined;
+  // where no scale has room for the auxiliary views, the views and true shapes have the say
+  const best =
+    setup.scale === 'fit'
+      ? (bestFit(setup, load) ?? bestFit(setup, { ...load, beside: () => true }))
+      : undefined;
   const { ratio, placement } = best ?? { ratio: fixed, placement: placementAt(fixed, setup, load) };
-  const { layout, shapes, scale, fits, viewsFit } = placement;
-  const findings: Fault[] = fits ? [] : [tooMuch(setup, load, ratio, viewsFit, shapes)];
+  const { layout, shapes, scale, shapesFit, viewsFit } = placement;
+  const findings: Fault[] = shapesFit ? [] : [tooMuch(setup, load, ratio, viewsFit, shapes)];
   const used = new Set<string>();
   const views = [...layout.boxes].map(([name, home]): PlacedView => {
     const section = cutShownIn(name, sections);
@@ -152,43 +167,13 @@ export const drawSheet = (
       ...(section ? { cut: section.plane.name } : {}),
     };
   });
-  const auxiliaries: PlacedAuxiliary[] = [];
-  const free = inner(paper.frame, 2);
-  // names of points stand round a view
-  const around = setup.rules.corners ? NAMES_ROOM : 2;
-  const taken = (): Rect[] => [
-    ...views.map(({ box: b }) => ({
-      x: b.x - around,
-      y: b.y - 9,
-      w: b.w + 2 * around,
-      h: b.h + 9 + around,
-    })),
-    ...shapes.map((s) => s.room),
-    ...auxiliaries.map((a) => a.room),
-    paper.title,
-    checkBar(paper, part.units).room,
-  ];
-  for (const wanted of setup.auxiliary ?? []) {
-    const aim = auxiliaryAim(
-      part,
-      wanted,
-      views.map((v) => v.name),
-    );
-    if (!('frame' in aim)) {
-      findings.push(aim);
-      continue;
-    }
-    const home = views.find((v) => v.name === aim.from) as PlacedView;
-    const placed = placeAuxiliary(aim, makeAuxiliary(aim.frame), part, home, scale, setup.angle, {
-      free,
-      taken: taken(),
-    });
-    auxiliaries.push(placed);
-    if (!placed.fits) findings.push(noRoom(placed));
-  }
+  const beside = placeAuxiliaries(part, setup, placement, makeAuxiliary);
+  const auxiliaries = beside.placed;
+  findings.push(...beside.findings);
   const pictorial = setup.rules.pictorial
-    ? placePictorial(makeAuxiliary(ISOMETRIC_SIGHT), scale, layout, free, [
-        ...taken(),
+    ? placePictorial(makeAuxiliary(ISOMETRIC_SIGHT), scale, layout, inner(paper.frame, 2), [
+        ...takenRooms(setup, placement, part.units),
+        ...auxiliaries.map((a) => a.room),
         ...(setup.rules.mitre ? layout.mitres.map((m) => between(m.from, m.to)) : []),
       ])
     : undefined;

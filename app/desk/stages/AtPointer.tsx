@@ -47,20 +47,37 @@ export const AtPointer = () => {
 const TrueView = ({ face }: { face: { readonly body: string; readonly face: string } }) => {
   const drawing = useDesk((s) => s.drawing);
   const wanted = drawing.setup.auxiliary ?? [];
-  const there = wanted.some((a) => a.body === face.body && a.face === face.face);
-  const change = (): void => {
-    const next = there
-      ? wanted.filter((a) => a.face !== face.face || a.body !== face.body)
-      : [...wanted, face];
-    enact(
-      changeSetup(drawing, { auxiliary: next.length ? next : undefined }),
-      `${there ? 'No view' : 'A view'} square to ${face.face}`,
-    );
-  };
+  const own = wanted.find((a) => a.body === face.body && a.face === face.face);
+  const others = wanted.filter((a) => a !== own);
+  const want = (next: typeof wanted, label: string): void =>
+    enact(changeSetup(drawing, { auxiliary: next.length ? next : undefined }), `${label} ${face.face}`);
+  const press = 'font-semibold text-house hover:underline';
   return (
-    <button type="button" onClick={change} className="mt-1 font-semibold text-house hover:underline">
-      {there ? 'Take its auxiliary view off the sheet' : 'Draw it true in an auxiliary view'}
-    </button>
+    <p className="mt-1 flex gap-4">
+      {own ? (
+        <>
+          <button type="button" onClick={() => want(others, 'No view square to')} className={press}>
+            Take its auxiliary view off the sheet
+          </button>
+          <button
+            type="button"
+            onClick={() =>
+              want(
+                [...others, { ...face, ...(!own.partial && { partial: true }) }],
+                own.partial ? 'The whole part in the view square to' : 'The face alone in the view square to',
+              )
+            }
+            className={press}
+          >
+            {own.partial ? 'Show the whole part there' : 'Show the face alone there'}
+          </button>
+        </>
+      ) : (
+        <button type="button" onClick={() => want([...wanted, face], 'A view square to')} className={press}>
+          Draw it true in an auxiliary view
+        </button>
+      )}
+    </p>
   );
 };
 

@@ -71,6 +71,15 @@ export const Project = () => {
           onChange={(on) => rule({ pictorial: on || undefined }, `Isometric ${on ? 'on' : 'off'} the sheet`)}
         />
       </Row>
+      <Row label="Lines of symmetry">
+        <Tick
+          name="Lines of symmetry"
+          on={rules.symmetry !== 'out'}
+          onChange={(on) =>
+            rule({ symmetry: on ? undefined : 'out' }, `Lines of symmetry ${on ? 'drawn' : 'left out'}`)
+          }
+        />
+      </Row>
       <Row label="Tangent joins as thin lines">
         <Tick
           name="Tangent joins as thin lines"
