@@ -4,6 +4,8 @@ import type { ViewName } from '../core/part/schema.ts';
 import { projectedFrom } from '../core/practice/projectedFrom.ts';
 import { askedFor, type Crossings, crossingsIn } from '../core/practice/thirdView.ts';
 import { featureAxes } from '../core/sheet/centreLines.ts';
+import type { ProjectionAngle } from '../core/sheet/layout.ts';
+import type { Rect } from '../core/sheet/paper.ts';
 
 /** A view to be drawn from the others: where projectors cross in it, and the lines it has. In its own plane, part units. */
 export type Exercise = {
@@ -13,6 +15,10 @@ export type Exercise = {
   /** lines that no instrument draws, which are not asked for */
   readonly leftOut: number;
   readonly tol: number;
+  /** the right places of all views, and the frame, paper mm with y up */
+  readonly boxes: ReadonlyMap<ViewName, Rect>;
+  readonly frame: Rect;
+  readonly angle: ProjectionAngle;
 };
 
 /** Coordinates nearer than this share of the part's size are one. */
@@ -37,5 +43,8 @@ export const exerciseOf = (
     own,
     leftOut: all.length - own.length,
     tol,
+    boxes: new Map(sheet.views.map((v) => [v.name, v.box])),
+    frame: sheet.paper.frame,
+    angle: sheet.angle,
   };
 };

@@ -2,8 +2,10 @@
 import { useEffect, useState } from 'react';
 import type { GivenLine } from '../../core/balance/given.ts';
 import type { Vec2 } from '../../core/geometry/vec.ts';
+import { movedPlace, RIGHTLY_PLACED } from '../../core/practice/placing.ts';
 import { crossingNear, meetingsOf, verdictOn } from '../../core/practice/thirdView.ts';
 import type { GoodPicture } from './deskStore.ts';
+import { PlacedByHand } from './PlacedByHand.tsx';
 import { enterPlace, setPractice, usePractice } from './practiceStore.ts';
 
 /** How far the cover and the projectors reach beyond the view's box, mm; the view's name stays in sight. */
@@ -19,7 +21,7 @@ export const PracticeInk = ({
   picture: GoodPicture;
   paperPoint: (e: { clientX: number; clientY: number }) => readonly [number, number];
 }) => {
-  const { exercise, entries, from, tool, seen, checked, hints } = usePractice();
+  const { exercise, entries, from, tool, seen, checked, hints, placing } = usePractice();
   const [near, setNear] = useState<Vec2>();
   useEffect(() => {
     const press = (e: KeyboardEvent): void => {
@@ -33,7 +35,13 @@ export const PracticeInk = ({
   const { k, to } = view.toPaper;
   const { height } = picture.paper;
   const paper = (p: Vec2): Vec2 => [p[0] * k + to[0], height - (p[1] * k + to[1])];
-  const own = (p: readonly [number, number]): Vec2 => [(p[0] - to[0]) / k, (height - p[1] - to[1]) / k];
+  const home = exercise.boxes.get(exercise.view);
+  /** from the screen's paper, y down, into the view's own plane wherever the view stands */
+  const own = (p: readonly [number, number]): Vec2 => {
+    const up: Vec2 = [p[0], height - p[1]];
+    const [x, y] = home ? movedPlace(up, home, placing ?? RIGHTLY_PLACED, false) : up;
+    return [(x - to[0]) / k, (y - to[1]) / k];
+  };
   const { box } = view;
   const cover = {
     x: box.x - AROUND,
@@ -81,49 +89,52 @@ export const PracticeInk = ({
       : undefined;
   return (
     <g data-testid="practice">
-      <rect
-        {...cover}
-        fill="#fff"
-        className="cursor-crosshair"
-        onPointerMove={(e) => setNear(place(e))}
-        onPointerLeave={() => setNear(undefined)}
-        onPointerDown={(e) => e.stopPropagation()}
-        onPointerUp={(e) => {
-          e.stopPropagation();
-          const at = place(e);
-          if (at) enterPlace(at);
-        }}
-      />
-      <g pointerEvents="none">
-        <path
-          d={[
-            ...exercise.crossings.across.map((x) => `M${paper([x, 0])[0]} ${cover.y}v${cover.height}`),
-            ...exercise.crossings.up.map((y) => `M${cover.x} ${paper([0, y])[1]}h${cover.width}`),
-          ].join('')}
-          stroke="#b9c6de"
-          strokeWidth={0.2}
+      {placing && <rect {...cover} fill="#fff" pointerEvents="none" />}
+      <PlacedByHand box={view.box} cover={cover} paperPoint={paperPoint}>
+        <rect
+          {...cover}
+          fill="#fff"
+          className="cursor-crosshair"
+          onPointerMove={(e) => setNear(place(e))}
+          onPointerLeave={() => setNear(undefined)}
+          onPointerDown={(e) => e.stopPropagation()}
+          onPointerUp={(e) => {
+            e.stopPropagation();
+            const at = place(e);
+            if (at) enterPlace(at);
+          }}
         />
-        {entries.map((l, i) => {
-          const wrong = checked && !verdictOn(l, exercise.own, exercise.tol).right;
-          return shape(l, wrong ? '#A3271B' : '#16233F', i, 0.5);
-        })}
-        {begun && shape(begun, '#1D4ED8', 'begun', 0.5)}
-        {[...hints, ...(from ? [from] : [])].map((p) => {
-          const at = paper(p);
-          return (
-            <circle
-              key={`hint ${p.join()}`}
-              cx={at[0]}
-              cy={at[1]}
-              r={1.3}
-              fill="none"
-              stroke="#1D4ED8"
-              strokeWidth={0.5}
-            />
-          );
-        })}
-        {near && <circle cx={paper(near)[0]} cy={paper(near)[1]} r={0.9} fill="#1D4ED8" />}
-      </g>
+        <g pointerEvents="none">
+          <path
+            d={[
+              ...exercise.crossings.across.map((x) => `M${paper([x, 0])[0]} ${cover.y}v${cover.height}`),
+              ...exercise.crossings.up.map((y) => `M${cover.x} ${paper([0, y])[1]}h${cover.width}`),
+            ].join('')}
+            stroke="#b9c6de"
+            strokeWidth={0.2}
+          />
+          {entries.map((l, i) => {
+            const wrong = checked && !verdictOn(l, exercise.own, exercise.tol).right;
+            return shape(l, wrong ? '#A3271B' : '#16233F', i, 0.5);
+          })}
+          {begun && shape(begun, '#1D4ED8', 'begun', 0.5)}
+          {[...hints, ...(from ? [from] : [])].map((p) => {
+            const at = paper(p);
+            return (
+              <circle
+                key={`hint ${p.join()}`}
+                cx={at[0]}
+                cy={at[1]}
+                r={1.3}
+                fill="none"
+                stroke="#1D4ED8"
+                strokeWidth={0.5}
+              />
+            );
+          })}
+          {near && <circle cx={paper(near)[0]} cy={paper(near)[1]} r={0.9} fill="#1D4ED8" />}
+        </g>
+      </PlacedByHand>
     </g>
   );
 };

@@ -3,6 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import { type GivenLine, ownLine } from '../../core/balance/given.ts';
 import { readDrawing } from '../../core/drawing/drawing.ts';
 import type { PartFile, ViewName } from '../../core/part/schema.ts';
+import { misplaced, movedPlace, placingFaults } from '../../core/practice/placing.ts';
 import { projectedFrom } from '../../core/practice/projectedFrom.ts';
 import {
   askedFor,
@@ -14,6 +15,7 @@ import {
   verdictOn,
 } from '../../core/practice/thirdView.ts';
 import { featureAxes } from '../../core/sheet/centreLines.ts';
+import type { Rect } from '../../core/sheet/paper.ts';
 import { built, feature, partOf, seen } from './given.ts';
 
 const demo = new URL('../../demo/', import.meta.url);
@@ -112,5 +114,60 @@ describe('the third view from two', () => {
     });
     expect(hintFor(o, 2).points.length).toBe(2);
     expect(hintFor(o, 3).line).toBe(o.line);
+  });
+});
+
+describe('a whole view placed by hand', () => {
+  // first angle: the left view at the right of the front, the top view below it
+  const boxes = new Map<ViewName, Rect>([
+    ['front', { x: 100, y: 150, w: 60, h: 40 }],
+    ['top', { x: 100, y: 100, w: 60, h: 30 }],
+    ['left', { x: 180, y: 150, w: 30, h: 40 }],
+  ]);
+  const faults = (view: ViewName, by: [number, number], quarter: 0 | 1 | 2 | 3 = 0): string[] =>
+    placingFaults(view, { by, quarter }, boxes, 'first');
+  test('nothing where it belongs, nor further off along its projectors', () => {
+    expect(faults('left', [0, 0])).toEqual([]);
+    expect(faults('left', [25, 0.3])).toEqual([]);
+    expect(faults('top', [0, -40])).toEqual([]);
+    expect(faults('front', [0, 0])).toEqual([]);
+  });
+  test('shifted, turned, on the wrong side, upon another', () => {
+    expect(faults('left', [0, 6])).toEqual([
+      'It is shifted by 6 mm up: its heights do not stand in line with those of the front view.',
+    ]);
+    expect(faults('top', [-4.5, 0])[0]).toContain('4.5 mm to the left: its widths');
+    expect(faults('left', [0, 0], 1)).toEqual(['It is turned by 90 degrees to the left.']);
+    expect(faults('left', [0, 0], 3)).toEqual(['It is turned by 90 degrees to the right.']);
+    expect(faults('left', [0, 0], 2)).toEqual(['It stands upside down.']);
+    expect(faults('left', [-150, 0])).toEqual([
+      'It stands to the left of the front view; in first angle the left view belongs to the right of it.',
+    ]);
+    expect(faults('top', [0, 110])[0]).toContain(
+      'stands above the front view; in first angle the top view belongs below it.',
+    );
+    expect(faults('left', [-60, -80])[0]).toContain('stands below the front view');
+    expect(faults('left', [-40, 0])).toEqual(['It stands upon the front view.']);
+  });
+  test('it begins misplaced, inside the frame, and places go there and back', () => {
+    const frame: Rect = { x: 20, y: 10, w: 380, h: 270 };
+    for (const view of ['left', 'top', 'front'] as const) {
+      const placing = misplaced(view, boxes, frame);
+      expect(placingFaults(view, placing, boxes, 'first').length).toBeGreaterThan(0);
+      const home = boxes.get(view) as Rect;
+      for (const p of [
+        [home.x, home.y],
+        [home.x + home.w, home.y + home.h],
+      ] as const) {
+        const there = movedPlace(p, home, placing, true);
+        expect(there[0]).toBeGreaterThanOrEqual(frame.x);
+        expect(there[0]).toBeLessThanOrEqual(frame.x + frame.w);
+        expect(there[1]).toBeGreaterThanOrEqual(frame.y);
+        expect(there[1]).toBeLessThanOrEqual(frame.y + frame.h);
+        const back = movedPlace(there, home, placing, false);
+        expect(back[0]).toBeCloseTo(p[0], 9);
+        expect(back[1]).toBeCloseTo(p[1], 9);
+      }
+    }
   });
 });

@@ -158,3 +158,43 @@ test('the third view is drawn from two others, entry by entry, with hints', asyn
   await expect(page.getByTestId('practice')).toHaveCount(0);
   expect(troubles).toEqual([]);
 });
+
+test('a whole view is put in its place by hand, with what is wrong told until it stands there', async ({
+  page,
+}) => {
+  const troubles = listen(page);
+  await openDrawing(page, server.address, 'Louvre bracket');
+  await stand(page, 'Transfer');
+  await page.getByRole('radio', { name: 'Practise' }).click();
+  const state = page.getByTestId('practice state');
+  await expect(state).toContainText('0 right');
+  await page.getByRole('radio', { name: 'By hand' }).click();
+  await expect(state).toContainText('It is turned by 90 degrees to the left');
+  await expect(state).toContainText(/stands .* the front view; in \w+ angle the left view belongs/);
+  for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Turn by a quarter' }).click();
+  await expect(state).not.toContainText('turned');
+  // dragged by its edge to where it belongs, as near as a hand does it
+  const home = await page.getByTestId('practice').locator('rect').first().boundingBox();
+  const edge = page.getByRole('button', { name: /^Move the view/ });
+  const now = await edge.boundingBox();
+  if (!home || !now) throw new Error('nothing to drag');
+  const grip = { x: now.x + 1, y: now.y + now.height / 2 };
+  await page.mouse.move(grip.x, grip.y);
+  await page.mouse.down();
+  await page.mouse.move(grip.x + (home.x - now.x) / 2, grip.y, { steps: 4 });
+  await page.mouse.move(
+    grip.x + home.x + home.width / 2 - now.x - now.width / 2,
+    grip.y + home.y + home.height / 2 - now.y - now.height / 2 + 12,
+    { steps: 4 },
+  );
+  await page.mouse.up();
+  await expect(state).toContainText(/shifted by [\d.]+ mm down: its heights/);
+  await edge.focus();
+  for (let i = 0; i < 40 && (await state.textContent())?.includes('shifted'); i++)
+    await page.keyboard.press('ArrowUp');
+  await expect(state).toContainText('It stands where it belongs');
+  // lines are entered in it wherever it stands
+  await page.getByRole('button', { name: 'A hint' }).click();
+  await expect(state).toContainText('is still missing');
+  expect(troubles).toEqual([]);
+});

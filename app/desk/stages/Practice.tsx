@@ -3,12 +3,20 @@ import { type ReactNode, useEffect, useState } from 'react';
 import type { GivenLine } from '../../../core/balance/given.ts';
 import { decimal } from '../../../core/number/format.ts';
 import type { ViewName } from '../../../core/part/schema.ts';
+import { placingFaults } from '../../../core/practice/placing.ts';
 import { hintFor, stillMissing, verdictOn } from '../../../core/practice/thirdView.ts';
 import { Choice } from '../Choice.tsx';
 import { useDesk } from '../deskStore.ts';
 import { exerciseIn } from '../engine.ts';
 import { field, Page, Row } from '../Page.tsx';
-import { beginExercise, setPractice, takeBack, usePractice } from '../practiceStore.ts';
+import {
+  beginExercise,
+  placeByHand,
+  setPractice,
+  takeBack,
+  turnPlacing,
+  usePractice,
+} from '../practiceStore.ts';
 
 const words = (l: GivenLine): string => {
   const p = (q: readonly [number, number]): string => `${decimal(q[0], 2)}, ${decimal(q[1], 2)}`;
@@ -20,7 +28,7 @@ const words = (l: GivenLine): string => {
 export const Practice = ({ books }: { books: ReactNode }) => {
   const drawing = useDesk((s) => s.drawing);
   const views = useDesk((s) => s.picture?.views);
-  const { exercise, entries, tool, seen, checked } = usePractice();
+  const { exercise, entries, tool, seen, checked, placing } = usePractice();
   const [view, setView] = useState<ViewName>();
   const [hint, setHint] = useState<{ depth: 1 | 2 | 3; text: string }>();
   const wanted =
@@ -39,7 +47,9 @@ export const Practice = ({ books }: { books: ReactNode }) => {
   const missing = exercise ? stillMissing(entries, exercise.own, exercise.tol) : [];
   const verdicts = exercise ? entries.map((l) => verdictOn(l, exercise.own, exercise.tol)) : [];
   const wrong = verdicts.filter((v) => !v.right).length;
-  const done = exercise !== undefined && !missing.length && !wrong;
+  const misplacings =
+    exercise && placing ? placingFaults(exercise.view, placing, exercise.boxes, exercise.angle) : [];
+  const done = exercise !== undefined && !missing.length && !wrong && !misplacings.length;
   const ask = (): void => {
     const next = missing[0];
     if (!next) return;
@@ -94,6 +104,26 @@ export const Practice = ({ books }: { books: ReactNode }) => {
               onChange={(v) => setPractice({ seen: v === 'visible' })}
             />
           </Row>
+          <Row label="Its place">
+            <Choice
+              name="Its place"
+              value={placing ? 'by hand' : 'held'}
+              options={[
+                { value: 'held', label: 'Held to the projectors' },
+                { value: 'by hand', label: 'By hand' },
+              ]}
+              onChange={(v) => placeByHand(v === 'by hand')}
+            />
+            {placing && (
+              <button
+                type="button"
+                className="rounded-md border border-rule-strong bg-white px-2 py-1 text-[13px] text-house hover:bg-[#e3ecfb]"
+                onClick={turnPlacing}
+              >
+                Turn by a quarter
+              </button>
+            )}
+          </Row>
           <Row label="Checked">
             <Choice
               name="Checked"
@@ -123,6 +153,14 @@ export const Practice = ({ books }: { books: ReactNode }) => {
             ) : (
               <p>{entries.length} entered.</p>
             )}
+            {placing && !misplacings.length && checked && <p>It stands where it belongs.</p>}
+            {placing &&
+              checked &&
+              misplacings.map((m) => (
+                <p key={m} className="text-fault">
+                  {m}
+                </p>
+              ))}
             {exercise.leftOut > 0 && (
               <p className="text-second">
                 {exercise.leftOut} {exercise.leftOut === 1 ? 'curve is' : 'curves are'} plotted point by point
