@@ -46,6 +46,10 @@ export type SavedAs = 'svg' | 'pdf' | 'dxf' | 'dxf-true' | 'part' | 'drawing';
 export const fileAddress = (id: string, as: SavedAs, inline = false): string =>
   `${at(id)}/sheet?as=${as}${inline ? '&inline' : ''}`;
 
+/** Several drawings as one PDF, in this order. */
+export const sheetsAddress = (ids: readonly string[]): string =>
+  `/api/drawings/sheets?${ids.map((id) => `id=${encodeURIComponent(id)}`).join('&')}&inline`;
+
 export const sourceAddress = (id: string): string => `${at(id)}/source`;
 /** Keeps the picture beneath a drawing. */
 export const keepPicture = async (id: string, picture: Blob): Promise<void> => {

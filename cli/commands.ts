@@ -171,7 +171,7 @@ export const sheet = async (
   if (options.format === 'svg') return sheetSvg(drawn, source.name, font.toString('base64'));
   // loaded only here: the PDF library is larger than all the rest
   const { sheetPdf } = await import('../formats/sheetPdf.ts');
-  return sheetPdf(drawn, source.name, font, new Date(0));
+  return sheetPdf([drawn], { title: source.name, lettering: font, date: new Date(0) });
 };
 
 /** The numbered points and the features with a centre, with their postings in the views asked for. */

@@ -8,6 +8,7 @@ import {
   lineTo,
   moveTo,
   PDFDocument,
+  type PDFFont,
   type PDFOperator,
   popGraphicsState,
   pushGraphicsState,
@@ -46,29 +47,20 @@ const strokeOperators = (ink: StrokeInk): PDFOperator[] => {
   ];
 };
 
-/**
- * The sheet as a one-page PDF at true size.
- * @param lettering bytes of the lettering font, embedded as far as it is used
- * @param author who drew it, for the file's own fields
- * @param date the day written into the file (so that one input gives one output)
- */
-export const sheetPdf = async (
-  sheet: Sheet,
-  title: string,
-  lettering: Uint8Array,
-  date: Date,
-  author = '',
-): Promise<Uint8Array> => {
-  const pdf = await PDFDocument.create({ updateMetadata: false });
-  pdf.registerFontkit(fontkit);
-  pdf.setTitle(title);
-  if (author) pdf.setAuthor(author);
-  pdf.setProducer('Blue Ledger');
-  pdf.setCreator('Blue Ledger');
-  pdf.setCreationDate(date);
-  pdf.setModificationDate(date);
-  const font = await pdf.embedFont(lettering, { subset: true });
+/** What is written into the file's own fields. */
+export type PdfDetails = {
+  readonly title: string;
+  /** bytes of the lettering font, embedded once and as far as it is used */
+  readonly lettering: Uint8Array;
+  /** the day written into the file, so that one input gives one output */
+  readonly date: Date;
+  /** who drew it */
+  readonly author?: string;
+};
+
+const drawPage = (pdf: PDFDocument, font: PDFFont, sheet: Sheet): void => {
   const page = pdf.addPage([sheet.paper.width * POINT, sheet.paper.height * POINT]);
+  const letters = new Set(font.getCharacterSet());
   page.pushOperators(pushGraphicsState(), setLineCap(LineCapStyle.Round), setLineJoin(LineJoinStyle.Round));
   for (const ink of sheet.ink) {
     if (ink.kind === 'stroke') {
@@ -78,9 +70,7 @@ export const sheetPdf = async (
       if (first) page.pushOperators(moveTo(...first), ...rest.map((p) => lineTo(...p)), closePath(), fill());
     } else {
       const size = ink.height * EM_OF_CAPITALS * POINT;
-      const text = [...ink.text]
-        .filter((ch) => font.getCharacterSet().includes(ch.codePointAt(0) as number))
-        .join('');
+      const text = [...ink.text].filter((ch) => letters.has(ch.codePointAt(0) as number)).join('');
       const width = font.widthOfTextAtSize(text, size);
       const shift = ink.anchor === 'middle' ? width / 2 : ink.anchor === 'end' ? width : 0;
       page.drawText(text, {
@@ -93,6 +83,23 @@ export const sheetPdf = async (
     }
   }
   page.pushOperators(popGraphicsState());
+};
+
+/** Sheets as a PDF, a page each at true size whatever its paper. */
+export const sheetPdf = async (
+  sheets: readonly Sheet[],
+  { title, lettering, date, author }: PdfDetails,
+): Promise<Uint8Array> => {
+  const pdf = await PDFDocument.create({ updateMetadata: false });
+  pdf.registerFontkit(fontkit);
+  pdf.setTitle(title);
+  if (author) pdf.setAuthor(author);
+  pdf.setProducer('Blue Ledger');
+  pdf.setCreator('Blue Ledger');
+  pdf.setCreationDate(date);
+  pdf.setModificationDate(date);
+  const font = await pdf.embedFont(lettering, { subset: true });
+  for (const sheet of sheets) drawPage(pdf, font, sheet);
   // plain objects: the file is a little larger, and simple readers can check its size
   return pdf.save({ useObjectStreams: false });
 };

@@ -6,7 +6,7 @@ import { useMemo, useRef, useState } from 'react';
 import { type Drawing, drawingOfPart } from '../../core/drawing/drawing.ts';
 import { scaleText } from '../../core/sheet/paper.ts';
 import type { RegisterRow } from '../../server/store.ts';
-import { archive, copyDrawing, openFile } from '../client.ts';
+import { archive, copyDrawing, openFile, sheetsAddress } from '../client.ts';
 import { HouseMark } from '../HouseMark.tsx';
 
 const LARGEST_FILE = 4 * 1024 * 1024;
@@ -25,12 +25,24 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
   const [search, setSearch] = useState('');
   const [old, setOld] = useState(false);
   const [fault, setFault] = useState<string>();
+  const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
   const shown = useMemo(() => {
     const word = search.trim().toLowerCase();
     return rows.filter(
       (r) => r.archived === old && `${r.number} ${r.title} ${r.material}`.toLowerCase().includes(word),
     );
   }, [rows, search, old]);
+
+  // only what is in sight goes into the file, in the register's order
+  const chosen = shown.filter((r) => picked.has(r.id));
+  const pick = (ids: readonly string[], on: boolean): void => {
+    const next = new Set(picked);
+    for (const id of ids) {
+      if (on) next.add(id);
+      else next.delete(id);
+    }
+    setPicked(next);
+  };
 
   const attempt = async (work: () => Promise<unknown>): Promise<void> => {
     setFault(undefined);
@@ -106,6 +118,16 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
             </p>
           </div>
           <div className="flex items-center gap-3">
+            {chosen.length > 0 && (
+              <a
+                className="rounded-md border border-rule-strong bg-white px-3 py-1.5 text-[13px] font-semibold text-deep hover:bg-[#eef3fb]"
+                href={sheetsAddress(chosen.map((r) => r.id))}
+                target="_blank"
+                rel="noreferrer"
+              >
+                {chosen.length === 1 ? 'Print the picked sheet' : `Print ${chosen.length} sheets as one PDF`}
+              </a>
+            )}
             <label className="flex items-center gap-1.5 text-[13px] text-second">
               <input
                 type="checkbox"
@@ -135,7 +157,22 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
         <table className="w-full">
           <thead>
             <tr className="border-b border-rule-strong text-left text-[12.5px] text-second">
-              <th className="py-1.5 pl-6 font-normal">Number</th>
+              <th className="w-10 py-1.5 pl-6 font-normal">
+                <input
+                  type="checkbox"
+                  aria-label="Pick all for printing"
+                  title="Pick all for printing"
+                  className="align-middle accent-[var(--color-deep)]"
+                  checked={shown.length > 0 && chosen.length === shown.length}
+                  onChange={(e) =>
+                    pick(
+                      shown.map((r) => r.id),
+                      e.target.checked,
+                    )
+                  }
+                />
+              </th>
+              <th className="py-1.5 font-normal">Number</th>
               <th className="margin-line py-1.5 pl-4 font-normal">Title</th>
               <th className="py-1.5 font-normal">Material</th>
               <th className="py-1.5 font-normal">Sheet</th>
@@ -150,7 +187,16 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
           <tbody>
             {shown.map((r) => (
               <tr key={r.id} className="group border-b border-rule hover:bg-[#f1f6fe]">
-                <td className="figures py-2.5 pl-6 text-[13.5px] text-second">{r.number}</td>
+                <td className="py-2.5 pl-6">
+                  <input
+                    type="checkbox"
+                    aria-label={`Pick ${r.title} for printing`}
+                    className="align-middle accent-[var(--color-deep)]"
+                    checked={picked.has(r.id)}
+                    onChange={(e) => pick([r.id], e.target.checked)}
+                  />
+                </td>
+                <td className="figures py-2.5 text-[13.5px] text-second">{r.number}</td>
                 <td className="margin-line py-2.5 pl-4">
                   <Link
                     href={`/drawings/${r.id}`}

@@ -118,3 +118,22 @@ test('bad files get one sentence with the place and leave all as it was', async 
   await page.reload();
   await expect(page.getByRole('row')).toHaveCount(rows);
 });
+
+test('several drawings are picked in the register and printed as one PDF', async ({ page }) => {
+  await page.goto(server.address);
+  await page.getByLabel('Pick Vane hub, hollow hexagon for printing').check();
+  await expect(page.getByRole('link', { name: 'Print the picked sheet' })).toBeVisible();
+  await page.getByLabel('Pick all for printing').check();
+  const link = page.getByRole('link', { name: /^Print \d+ sheets as one PDF$/ });
+  const count = Number(/\d+/.exec((await link.textContent()) ?? '')?.[0]);
+  expect(count).toBeGreaterThanOrEqual(6);
+  const answer = await page.request.get(
+    new URL((await link.getAttribute('href')) ?? '', server.address).href,
+  );
+  expect(answer.headers()['content-type']).toBe('application/pdf');
+  const pages = (await answer.body()).toString('latin1').match(/\/Type \/Page\b(?!s)/g);
+  expect(pages?.length).toBe(count);
+  // what is not in the register is told by a sentence
+  const bad = await page.request.get(`${server.address}/api/drawings/sheets?id=nothing-of-the-kind`);
+  expect(bad.status()).toBe(404);
+});

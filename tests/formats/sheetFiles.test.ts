@@ -60,7 +60,8 @@ describe('a sheet as files', () => {
   });
   test('the PDF is one page of the paper size, with its title and day, and the same every time', async () => {
     const day = new Date('2026-11-20');
-    const bytes = await sheetPdf(sheet, file.name, font, day);
+    const details = { title: file.name, lettering: font, date: day };
+    const bytes = await sheetPdf([sheet], details);
     const pdf = await PDFDocument.load(bytes, { updateMetadata: false });
     expect(pdf.getPageCount()).toBe(1);
     const { width, height } = pdf.getPage(0).getSize();
@@ -69,9 +70,24 @@ describe('a sheet as files', () => {
       expect.closeTo(297, 6),
     ]);
     expect([pdf.getTitle(), pdf.getCreationDate()]).toEqual([file.name, day]);
-    const signed = await PDFDocument.load(await sheetPdf(sheet, file.name, font, day, 'R. M.'));
+    const signed = await PDFDocument.load(await sheetPdf([sheet], { ...details, author: 'R. M.' }));
     expect(signed.getAuthor()).toBe('R. M.');
-    expect(Buffer.from(await sheetPdf(sheet, file.name, font, day)).equals(Buffer.from(bytes))).toBe(true);
+    expect(Buffer.from(await sheetPdf([sheet], details)).equals(Buffer.from(bytes))).toBe(true);
+  });
+  test('several sheets make one PDF, a page each of its own paper', async () => {
+    const small = drawSheet(
+      built(file),
+      { ...DEFAULT_SETUP, paper: 'A4', upright: true, scale: 0.5 },
+      drawingOfPart(file),
+      [],
+    );
+    const bytes = await sheetPdf([sheet, small, sheet], { title: 'All', lettering: font, date: new Date(0) });
+    const pdf = await PDFDocument.load(bytes, { updateMetadata: false });
+    expect(pdf.getPages().map((p) => Math.round((p.getHeight() / 72) * 25.4))).toEqual([297, 297, 297]);
+    expect(pdf.getPages().map((p) => Math.round((p.getWidth() / 72) * 25.4))).toEqual([420, 210, 420]);
+    // the font is embedded once for all of them
+    const one = await sheetPdf([sheet], { title: 'All', lettering: font, date: new Date(0) });
+    expect(bytes.length).toBeLessThan(3 * one.length);
   });
   test('screen, SVG and PDF are written from the same ink: every view line of the part is in it once', () => {
     const outline = sheet.ink.filter((i) => i.kind === 'stroke' && i.layer === 'views');
