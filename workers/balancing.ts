@@ -1,7 +1,9 @@
 import { balance } from '../core/balance/balance.ts';
+import { booksOf } from '../core/balance/books.ts';
 import { balanceTogether } from '../core/balance/together.ts';
 import type { Worked } from '../core/drawing/desk.ts';
 import { sentence } from '../core/number/fault.ts';
+import type { SheetSetup } from '../core/sheet/setup.ts';
 import { givenDxf } from '../formats/givenDxf.ts';
 import { givenSvg } from '../formats/givenSvg.ts';
 
@@ -19,22 +21,18 @@ export type BalanceAnswer =
 
 /** Balances the views of a file, by its name an SVG or a DXF. */
 export const balanceText = (
-  { sheet, part }: Extract<Worked, { ok: true }>,
+  { sheet }: Extract<Worked, { ok: true }>,
+  rules: SheetSetup['rules'],
   name: string,
   text: string,
   against: Against,
 ): BalanceAnswer => {
   const read = /\.dxf$/i.test(name) ? givenDxf(text) : givenSvg(text);
   if (!read.ok) return { ok: false, faults: read.faults.map(sentence) };
-  const books = {
-    views: new Map(sheet.views.map((v) => [v.name, v.view])),
-    angle: sheet.angle,
-    unit: part.units,
-  };
   const lines = [...read.value.values()].reduce((n, l) => n + l.length, 0);
   const found =
     against === 'part'
-      ? balance(read.value, books)
+      ? balance(read.value, booksOf(sheet, rules, read.value))
       : balanceTogether(read.value).map((d) => ({ view: d.account, sentence: d.sentence }));
   return { ok: true, lines, found };
 };

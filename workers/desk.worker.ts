@@ -109,7 +109,7 @@ const api = {
     if (!worked)
       return { ok: false, faults: ['The drawing cannot be drawn, so there is nothing to balance against.'] };
     const { balanceText } = await import('./balancing.ts');
-    return balanceText(worked, name, text, against);
+    return balanceText(worked, data.setup.rules, name, text, against);
   },
   /** A view to be drawn from the others; nothing where there are no two others. */
   practice: async (data: Drawing, view: ViewName): Promise<Exercise | undefined> => {

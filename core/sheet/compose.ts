@@ -18,6 +18,7 @@ import {
   pitchCirclesOf,
 } from './centreLines.ts';
 import { chainDashes, crossDashes, hiddenDashes } from './dash.ts';
+import { drawsHidden, linesOfView, sectionOf } from './drawnLines.ts';
 import { hatchLines, hatchStyle } from './hatch.ts';
 import { type Ink, letters, type Stretch, straight, stroke } from './ink.ts';
 import type { PlacedPictorial } from './pictorialView.ts';
@@ -158,7 +159,7 @@ type StyleOf = (s: Section, body: string) => { angle: number; spacing: number };
  */
 const wholeViews = new WeakMap<View, { readonly place: string; readonly ink: Ink[] }>();
 const remembered = (v: PlacedView, rules: SheetSetup['rules'], draw: () => Ink[]): Ink[] => {
-  const place = JSON.stringify([v.toPaper, v.box, v.title, rules.noHidden?.includes(v.name)]);
+  const place = JSON.stringify([v.toPaper, v.box, v.title, rules.noHidden?.includes(v.name), rules.symmetry]);
   const known = wholeViews.get(v.view);
   if (known?.place === place) return known.ink;
   const ink = draw();
@@ -178,7 +179,7 @@ const viewInk = (
   axesOf: (scene: readonly SceneBody[]) => readonly FeatureAxis[],
 ): Ink[] => {
   const out: Ink[] = [];
-  const section = v.cut ? sheet.sections.find((s) => s.plane.name === v.cut) : undefined;
+  const section = sectionOf(v, sheet.sections);
   const tol = part.tol.linear;
   const f = VIEW_FRAMES[v.name];
   const place = (s: Stretch): Stretch => stretchOnPaper(v.toPaper, s);
@@ -195,11 +196,8 @@ const viewInk = (
       const onSheet = rim.map((s) => place({ curve: s.curve, from: s.lo, to: s.hi }));
       out.push(stroke('hatch', 'hatch', hatchLines(onSheet, styleOf(section, name), 0), { view: v.name }));
     }
-  const showHidden =
-    (!section || setup.rules.hiddenBehindCut === 'kept') && !setup.rules.noHidden?.includes(v.name);
-  const steps = section ? stepLines(section, v.view) : new Set<ViewLine>();
-  const lines = v.view.lines.filter((l) => !steps.has(l));
-  if (showHidden) {
+  const lines = linesOfView(v, sheet.sections);
+  if (drawsHidden(v, setup.rules)) {
     // a tangent join that is hidden is not drawn at all
     const hidden = lines.filter((l) => l.class === 'hidden' && l.kind !== 'tangent');
     const runs = hidden.map((l) => place({ curve: l.curve, from: l.from, to: l.to }));
@@ -218,7 +216,7 @@ const viewInk = (
   }
   const features = axesOf(section ? section.remains : part.bodies);
   const axes = centreLinesOf(features, f, sheet.scale, tol);
-  const seam = section?.plane.half ? halfSeam([...steps], sheet.scale) : undefined;
+  const seam = section?.plane.half ? halfSeam([...stepLines(section, v.view)], sheet.scale) : undefined;
   const crossesSeam = (c: CentreLine): boolean =>
     seam !== undefined && [c.from, c.to].every((p) => Math.abs(offLine(p, seam)) <= tol * 40);
   if (seam && !axes.some(crossesSeam)) out.push(chainInk(place(straight(...seam)), v.name, false));

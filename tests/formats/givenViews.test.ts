@@ -1,9 +1,12 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { type Books, balance } from '../../core/balance/balance.ts';
+import { booksOf } from '../../core/balance/books.ts';
+import type { GivenLine } from '../../core/balance/given.ts';
 import { openDesk } from '../../core/drawing/desk.ts';
-import { readDrawing } from '../../core/drawing/drawing.ts';
+import { type Drawing, readDrawing } from '../../core/drawing/drawing.ts';
 import { length2 } from '../../core/geometry/vec.ts';
+import type { TraceFile, ViewName } from '../../core/part/schema.ts';
 import type { Sheet } from '../../core/sheet/sheet.ts';
 import { givenDxf } from '../../formats/givenDxf.ts';
 import { meaningOf } from '../../formats/givenNames.ts';
@@ -43,6 +46,72 @@ describe('names of layers', () => {
     expect(meaningOf(name)).toEqual({ view, hidden, aside });
   });
 });
+
+/** The demo drawings with their cuts, and with stepped and half ones, under both rules for hidden lines. */
+const cutSheets = readdirSync(demo)
+  .filter((f) => f.endsWith('.drawing.json'))
+  .flatMap((f) => {
+    const read = readDrawing(JSON.parse(readFileSync(new URL(f, demo), 'utf8')));
+    if (!read.ok) throw new Error(f);
+    const d = read.value;
+    const box = openDesk().work({ ...d, cuts: [] });
+    if (!box.ok) throw new Error(f);
+    const [x0, y0, , x1, y1] = box.part.box;
+    const at = (k: number, m: number): [number, number] => [x0 + k * (x1 - x0), y0 + m * (y1 - y0)];
+    const traces: [string, TraceFile[]][] = [
+      ['its own cuts', d.cuts.map((c) => c.trace)],
+      [
+        'a stepped cut',
+        [
+          {
+            name: 'S',
+            seenIn: 'top',
+            through: [at(0, 0.52), at(0.47, 0.52), at(0.47, 0.31), at(1, 0.31)],
+            look: 'up',
+          },
+        ],
+      ],
+      [
+        'a half cut',
+        [{ name: 'H', seenIn: 'top', through: [at(0, 0.5), at(0.5, 0.5)], half: true, look: 'up' }],
+      ],
+    ];
+    return traces
+      .filter(([, t]) => t.length)
+      .flatMap(([what, list]) =>
+        (['kept', 'out'] as const).map((hiddenBehindCut): [string, string, string, Drawing] => [
+          f,
+          what,
+          hiddenBehindCut,
+          {
+            ...d,
+            cuts: list.map((trace) => ({ trace, on: true })),
+            setup: { ...d.setup, rules: { ...d.setup.rules, hiddenBehindCut } },
+          },
+        ]),
+      );
+  });
+
+describe('sectional views balance as they are cut', () => {
+  test.each(cutSheets)('%s with %s, hidden lines behind it %s', (_f, _what, _hidden, d) => {
+    const worked = openDesk().work(d);
+    if (!worked.ok) throw new Error('not drawn');
+    const { sheet } = worked;
+    expect(sheet.views.some((v) => v.cut)).toBe(true);
+    const read = givenSvg(sheetSvg(sheet, 'x'));
+    if (!read.ok) throw new Error(JSON.stringify(read.faults));
+    expect(balance(read.value, booksOf(sheet, d.setup.rules, read.value))).toEqual([]);
+    // a line taken away from the cut view is missed, and in that view
+    const cut = sheet.views.find((v) => v.cut)?.name as ViewName;
+    const lines = read.value.get(cut) ?? [];
+    const longest = lines.reduce((a, b) => (lengthOf(b) > lengthOf(a) ? b : a));
+    const less = new Map([...read.value, [cut, lines.filter((l) => l !== longest)]]);
+    expect(balance(less, booksOf(sheet, d.setup.rules, less)).map((x) => x.view)).toContain(cut);
+  });
+});
+
+const lengthOf = (l: GivenLine): number =>
+  l.kind === 'straight' && l.seen ? Math.hypot(l.a[0] - l.b[0], l.a[1] - l.b[1]) : 0;
 
 describe('views read from files balance', () => {
   test.each(sheets)('%s as SVG', (_name, sheet, books) => {

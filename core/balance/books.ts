@@ -1,0 +1,21 @@
+import { drawsHidden, linesOfView } from '../sheet/drawnLines.ts';
+import type { SheetSetup } from '../sheet/setup.ts';
+import type { Sheet } from '../sheet/sheet.ts';
+import type { Books } from './balance.ts';
+import type { GivenViews } from './given.ts';
+
+/**
+ * What the views of a sheet say, cut views as they are cut. Where the house rules leave hidden lines out, given views may have them or not: they
+ * are asked for only where some are drawn.
+ */
+export const booksOf = (sheet: Sheet, rules: SheetSetup['rules'], given: GivenViews): Books => ({
+  views: new Map(
+    sheet.views.map((v) => {
+      const lines = linesOfView(v, sheet.sections);
+      const asked = drawsHidden(v, rules) || given.get(v.name)?.some((l) => !l.seen);
+      return [v.name, { ...v.view, lines: asked ? lines : lines.filter((l) => l.class === 'visible') }];
+    }),
+  ),
+  angle: sheet.angle,
+  unit: sheet.units,
+});

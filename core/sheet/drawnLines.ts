@@ -1,0 +1,21 @@
+import type { Section } from '../section/section.ts';
+import { stepLines } from '../section/steps.ts';
+import type { ViewLine } from '../view/view.ts';
+import type { PlacedView } from './placedView.ts';
+import type { SheetSetup } from './setup.ts';
+
+/** The cut that a placed view shows, if any. */
+export const sectionOf = (v: PlacedView, sections: readonly Section[]): Section | undefined =>
+  v.cut === undefined ? undefined : sections.find((s) => s.plane.name === v.cut);
+
+/** The lines of a view but for those that are there only because a cut changes its plane, which no drawing has. */
+export const linesOfView = (v: PlacedView, sections: readonly Section[]): readonly ViewLine[] => {
+  const section = sectionOf(v, sections);
+  if (!section) return v.view.lines;
+  const steps = stepLines(section, v.view);
+  return v.view.lines.filter((l) => !steps.has(l));
+};
+
+/** Whether the house rules draw the hidden lines of a view. */
+export const drawsHidden = (v: PlacedView, rules: SheetSetup['rules']): boolean =>
+  (v.cut === undefined || rules.hiddenBehindCut === 'kept') && !rules.noHidden?.includes(v.name);
