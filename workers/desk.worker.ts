@@ -115,7 +115,7 @@ const api = {
   practice: async (data: Drawing, view: ViewName): Promise<Exercise | undefined> => {
     await underWay;
     const worked = workedOf({ ...data, cuts: [] });
-    return worked && exerciseOf(worked, view);
+    return worked && exerciseOf(worked, view, data.setup.rules);
   },
   /** What stands at a place of the sheet (paper mm, y up). */
   pointed: async (data: Drawing, at: Vec2, reach: number): Promise<PointedAt | undefined> => {

@@ -2,6 +2,7 @@ import { pointOn2 } from '../geometry/curve2.ts';
 import { distance2 } from '../geometry/vec.ts';
 import type { PartFile, ViewName } from '../part/schema.ts';
 import { cutPointKey } from '../section/cutPoints.ts';
+import { drawnLines } from '../sheet/drawnLines.ts';
 import type { PlacedView } from '../sheet/placedView.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
 import type { Sheet } from '../sheet/sheet.ts';
@@ -109,7 +110,7 @@ const inOrder = (p: Plan, v: PlacedView, lines: readonly ViewLine[]): ViewLine[]
  * each coordinate given, measured once, or projected from what is drawn.
  * @param file the part as it is stated, for its sizes and polygons
  * @param corners the numbered corners, for the words
- * @param rules the house rules, for whether light lines stay
+ * @param rules the house rules, for the lines that are drawn and whether light ones stay
  */
 export const planReplay = (
   sheet: Sheet,
@@ -144,6 +145,7 @@ export const planReplay = (
   );
   const polygons = polygonsOf(file);
   const views = orderOf(sheet.views, choice.first);
+  const linesOf = new Map(views.map((v) => [v, drawnLines(v, sheet.sections, rules)]));
   // what is seen true anywhere is drawn there first: everything else is projected from it
   const features = framedFeatures(file);
   for (const f of features) placeRoundAxis(p, f);
@@ -154,10 +156,12 @@ export const planReplay = (
   for (const f of features) drawConeEnds(p, f);
   for (const v of views)
     for (const seen of [true, false])
-      for (const l of v.view.lines.filter((x) => isCircle(x) && (x.class === 'visible') === seen))
+      for (const l of (linesOf.get(v) ?? []).filter((x) => isCircle(x) && (x.class === 'visible') === seen))
         drawRound(p, v.name, stretchOnPaper(v.toPaper, l), seen);
   const drawLines = (v: PlacedView, seen: boolean): void => {
-    const own = v.view.lines.filter((l) => (l.class === 'visible') === seen && !isCircle(l) && !isPlotted(l));
+    const own = (linesOf.get(v) ?? []).filter(
+      (l) => (l.class === 'visible') === seen && !isCircle(l) && !isPlotted(l),
+    );
     for (const l of inOrder(p, v, own)) {
       if (l.curve.type === 'line') drawStraight(p, v, l, seen);
       else drawEllipse(p, v.name, stretchOnPaper(v.toPaper, l), seen, edges.get(l.sources[0] as string));
@@ -177,7 +181,8 @@ export const planReplay = (
   if (choice.hidden === 'last') for (const v of views) drawLines(v, false);
   // curves come last: they are plotted from the circles of the other views
   for (const v of views)
-    for (const l of v.view.lines.filter(isPlotted)) drawPlotted(p, v.name, l, l.class === 'visible', edges);
+    for (const l of (linesOf.get(v) ?? []).filter(isPlotted))
+      drawPlotted(p, v.name, l, l.class === 'visible', edges);
   for (const draw of shapes) draw();
   finish(p, rules);
   return p.steps;

@@ -18,7 +18,7 @@ import {
   pitchCirclesOf,
 } from './centreLines.ts';
 import { chainDashes, crossDashes, hiddenDashes } from './dash.ts';
-import { drawsHidden, linesOfView, sectionOf } from './drawnLines.ts';
+import { drawnLines, sectionOf } from './drawnLines.ts';
 import { hatchLines, hatchStyle } from './hatch.ts';
 import { type Ink, letters, type Stretch, straight, stroke } from './ink.ts';
 import type { PlacedPictorial } from './pictorialView.ts';
@@ -196,24 +196,21 @@ const viewInk = (
       const onSheet = rim.map((s) => place({ curve: s.curve, from: s.lo, to: s.hi }));
       out.push(stroke('hatch', 'hatch', hatchLines(onSheet, styleOf(section, name), 0), { view: v.name }));
     }
-  const lines = linesOfView(v, sheet.sections);
-  if (drawsHidden(v, setup.rules)) {
-    // a tangent join that is hidden is not drawn at all
-    const hidden = lines.filter((l) => l.class === 'hidden' && l.kind !== 'tangent');
-    const runs = hidden.map((l) => place({ curve: l.curve, from: l.from, to: l.to }));
-    const half = staggered(runs);
-    hidden.forEach((l, i) => {
-      const ends = {
-        gapAtStart: continues(l, lines, 'from'),
-        gapAtEnd: continues(l, lines, 'to'),
-        half: half[i] as boolean,
-      };
-      const whole = runs[i] as Stretch;
-      out.push(
-        stroke('hidden', 'hidden', hiddenDashes(whole, ends), { view: v.name, edges: l.sources, whole }),
-      );
-    });
-  }
+  const lines = drawnLines(v, sheet.sections, setup.rules);
+  const hidden = lines.filter((l) => l.class === 'hidden');
+  const runs = hidden.map((l) => place({ curve: l.curve, from: l.from, to: l.to }));
+  const half = staggered(runs);
+  hidden.forEach((l, i) => {
+    const ends = {
+      gapAtStart: continues(l, lines, 'from'),
+      gapAtEnd: continues(l, lines, 'to'),
+      half: half[i] as boolean,
+    };
+    const whole = runs[i] as Stretch;
+    out.push(
+      stroke('hidden', 'hidden', hiddenDashes(whole, ends), { view: v.name, edges: l.sources, whole }),
+    );
+  });
   const features = axesOf(section ? section.remains : part.bodies);
   const axes = centreLinesOf(features, f, sheet.scale, tol);
   const seam = section?.plane.half ? halfSeam([...stepLines(section, v.view)], sheet.scale) : undefined;

@@ -19,3 +19,13 @@ export const linesOfView = (v: PlacedView, sections: readonly Section[]): readon
 /** Whether the house rules draw the hidden lines of a view. */
 export const drawsHidden = (v: PlacedView, rules: SheetSetup['rules']): boolean =>
   (v.cut === undefined || rules.hiddenBehindCut === 'kept') && !rules.noHidden?.includes(v.name);
+
+/** The lines of a view that are drawn on the sheet: without steps of a cut, hidden lines as the house rules have them, no hidden tangent joins. */
+export const drawnLines = (
+  v: PlacedView,
+  sections: readonly Section[],
+  rules: SheetSetup['rules'],
+): readonly ViewLine[] => {
+  const hidden = drawsHidden(v, rules);
+  return linesOfView(v, sections).filter((l) => l.class === 'visible' || (hidden && l.kind !== 'tangent'));
+};
