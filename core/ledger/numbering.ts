@@ -14,6 +14,18 @@ export type NumberedPoint = {
   readonly on: readonly string[];
 };
 
+/** The corners that a feature has a part in; all of them where it has none, as when it has gone from the part. */
+export const cornersOfFeature = (
+  points: readonly NumberedPoint[],
+  feature: string | undefined,
+): readonly NumberedPoint[] => {
+  if (feature === undefined) return points;
+  const own = points.filter((p) =>
+    p.on.some((k) => k.startsWith(`${feature}/`) || k.startsWith(`${feature}@`)),
+  );
+  return own.length ? own : points;
+};
+
 export const STARTS = ['left back', 'right back', 'right front', 'left front'] as const;
 /** How corners are named: by which school, from which corner of each ring, and whether a corner and the one under it share a number. */
 export type NumberingChoice = {

@@ -1,5 +1,6 @@
 import { boxOf2, pointOn2 } from '../geometry/curve2.ts';
 import { along2, distance2, dot, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
+import { cornersOfFeature } from '../ledger/numbering.ts';
 import type { CutPoint } from '../section/cutPoints.ts';
 import type { Section } from '../section/section.ts';
 import { stepLines } from '../section/steps.ts';
@@ -74,9 +75,10 @@ export const composeInk = (
 /** The corners' names in every view that is not a section; there the cut points have theirs. */
 const cornerNames = (sheet: Omit<Sheet, 'ink'>, setup: SheetSetup, { points, moved }: Numbered): Ink[] => {
   const labels: PointLabel[] = [];
+  const named = cornersOfFeature(points, setup.rules.namesOf);
   for (const v of sheet.views.filter((x) => !x.cut)) {
     const postings = sheet.postings.get(v.name) ?? new Map();
-    labels.push(...pointLabels(v, points, postings, numberingOf(setup.rules), labels, moved));
+    labels.push(...pointLabels(v, named, postings, numberingOf(setup.rules), labels, moved));
   }
   return labels.flatMap(labelInk);
 };

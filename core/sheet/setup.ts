@@ -45,6 +45,8 @@ export const setupSchema = z.strictObject({
     tangents: z.boolean().optional(),
     /** the corners' names on the sheet; none where missing */
     corners: z.enum(['numbers', 'letters']).optional(),
+    /** a feature whose corners alone are named on the sheet; all are where missing */
+    namesOf: z.string().max(200).optional(),
     /** the corner of each ring that is numbered first; left back where missing */
     numbersFrom: z.enum(STARTS).optional(),
     /** one number for a corner and the one under it */

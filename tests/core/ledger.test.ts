@@ -176,6 +176,24 @@ describe('names on the sheet', () => {
       expect(meeting.length).toBe(0);
     },
   );
+  test('the corners of one feature alone, or all again when it has gone', () => {
+    const [, d] = drawings.find(([n]) => n.includes('clamp')) as (typeof drawings)[number];
+    const named = (namesOf: string | undefined): string[] => {
+      const setup = { ...d.setup, rules: { ...d.setup.rules, corners: 'numbers' as const, namesOf } };
+      const worked = openDesk().work({ ...d, cuts: [], setup });
+      if (!worked.ok) throw new Error('not drawn');
+      const texts = worked.sheet.ink.flatMap((i) => (i.kind === 'text' && i.label ? i.text.split(',') : []));
+      const on = new Map(worked.rows.map((r) => [r.label, r.on]));
+      if (namesOf === 'seat')
+        for (const t of texts) expect(on.get(t)?.some((k) => k.startsWith('seat/'))).toBe(true);
+      return [...new Set(texts)];
+    };
+    const all = named(undefined).length;
+    const seat = named('seat').length;
+    expect(seat).toBeGreaterThan(3);
+    expect(seat).toBeLessThan(all / 2);
+    expect(named('gone').length).toBe(all);
+  });
   test('a name moved by hand stays where it was put', () => {
     const part = built(step());
     const points = numberPoints(part);

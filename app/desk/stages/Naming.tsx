@@ -9,6 +9,7 @@ import { field, Row } from '../Page.tsx';
 export const Naming = () => {
   const drawing = useDesk((s) => s.drawing);
   const { rules } = drawing.setup;
+  const features = [...new Set(drawing.part.bodies.flatMap((b) => b.features.map((f) => f.id)))];
   const rule = (change: Partial<typeof rules>, label: string): void =>
     enact(changeRules(drawing, change), label);
   return (
@@ -27,6 +28,26 @@ export const Naming = () => {
       </Row>
       {rules.corners && (
         <>
+          <Row label="Corners of">
+            <select
+              aria-label="Corners of"
+              className={`${field} py-0.5`}
+              value={rules.namesOf ?? ''}
+              onChange={(e) =>
+                rule(
+                  { namesOf: e.target.value || undefined },
+                  e.target.value ? `Names of the corners of ${e.target.value} alone` : 'Names of all corners',
+                )
+              }
+            >
+              <option value="">all features</option>
+              {features.map((f) => (
+                <option key={f} value={f}>
+                  {f} alone
+                </option>
+              ))}
+            </select>
+          </Row>
           <Row label="Each ring begins at the">
             <select
               aria-label="Each ring begins at the"
