@@ -53,12 +53,59 @@ const clipped = ({ p, d }: LightLine, r: Rect): readonly [Vec2, Vec2] | undefine
   return [at(from), at(to)];
 };
 
+/** A light line runs past the points that are found on it, and past its own where there are none, mm. */
+const OVER = 5;
+const ALONE = 12;
+
+/** The points that each light line passes through in the whole of a replay: a drafter draws it no longer than that. */
+const pointsOnLines = (steps: readonly Step[]): Map<string, string[]> => {
+  const on = new Map<string, string[]>();
+  const add = (line: string, ...points: string[]): void => {
+    on.set(line, [...(on.get(line) ?? []), ...points]);
+  };
+  for (const d of steps.flatMap((s) => s.deeds)) {
+    if (d.do === 'join') add(d.line, d.a, d.b);
+    else if (d.do === 'cross') {
+      add(d.a, d.point);
+      add(d.b, d.point);
+    } else if (d.do === 'meet') add(d.line, d.point);
+    else if (d.do === 'setOff' || d.do === 'carry') add(d.along, d.from, d.point);
+    else if (d.do === 'swing') add(d.onto, d.centre, d.point);
+    else if ('through' in d && 'line' in d) add(d.line, d.through);
+  }
+  return on;
+};
+
 type Ends = { readonly from?: Vec2; readonly to?: Vec2 };
 
 /** Steps of a planned replay with what each draws. */
 export const replayPicture = (steps: readonly Step[], sheet: Sheet): ReplayStep[] => {
   const board: Board = emptyBoard();
   const room = roomOf(sheet);
+  const onLines = pointsOnLines(steps);
+  const whole = emptyBoard();
+  for (const d of steps.flatMap((s) => s.deeds)) perform(whole, d);
+  /** A light line as long as the work needs it; what sets the views out goes along its box, and lines between views all the way. */
+  const drawnLine = (name: string, step: Step): readonly [Vec2, Vec2] | undefined => {
+    const l = whole.lines.get(name) as LightLine;
+    const along = (p: Vec2): number => (p[0] - l.p[0]) * l.d[0] + (p[1] - l.p[1]) * l.d[1];
+    const at = (t: number): Vec2 => [l.p[0] + t * l.d[0], l.p[1] + t * l.d[1]];
+    const ts = (onLines.get(name) ?? []).map((n) => along(whole.points.get(n) as Vec2));
+    // the mitre line belongs to no view and begins at its corner
+    if (step.stage === 'setting out' && step.view) {
+      const k = Math.abs(l.d[0]) > 0.5 ? 1 : 0;
+      const boxes = sheet.views
+        .map((v) => v.box)
+        .filter((b) =>
+          (k === 0 ? [b.x, b.x + b.w] : [b.y, b.y + b.h]).some((x) => Math.abs(x - l.p[k]) < 1e-6),
+        );
+      if (!boxes.length) return clipped(l, room);
+      for (const b of boxes) ts.push(along([b.x, b.y]), along([b.x + b.w, b.y + b.h]));
+    }
+    const [low, high] = [Math.min(...ts), Math.max(...ts)];
+    const past = high - low < 1e-6 ? ALONE : OVER;
+    return [at(low - past), at(high + past)];
+  };
   const { height } = sheet.paper;
   const at = (p: Vec2): string => `${mm(p[0])} ${mm(height - p[1])}`;
   const circlePath = ({ c, r }: LightCircle, ends: Ends = {}): string => {
@@ -87,14 +134,15 @@ export const replayPicture = (steps: readonly Step[], sheet: Sheet): ReplayStep[
     if (f.kind === 'straight') return `M${at(f.from)}L${at(f.to)}`;
     return f.kind === 'arc' ? circlePath(f.circle, f) : curvePath(f.through, f.closed);
   };
-  return steps.map(({ deeds, ...words }) => {
+  return steps.map((step) => {
+    const { deeds, ...words } = step;
     let light = '';
     const marks: Vec2[] = [];
     const before = board.finished.length;
     for (const d of deeds) {
       perform(board, d);
       if ('line' in d && d.do !== 'meet') {
-        const run = clipped(board.lines.get(d.line) as LightLine, room);
+        const run = drawnLine(d.line, step);
         if (run) light += `M${at(run[0])}L${at(run[1])}`;
       } else if (d.do === 'circle') light += circlePath(board.circles.get(d.circle) as LightCircle);
       else if ('point' in d) {

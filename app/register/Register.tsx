@@ -157,7 +157,7 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
         <table className="w-full">
           <thead>
             <tr className="border-b border-rule-strong text-left text-[12.5px] text-second">
-              <th className="w-10 py-1.5 pl-6 font-normal">
+              <th className="w-14 py-1.5 pl-6 font-normal">
                 <input
                   type="checkbox"
                   aria-label="Pick all for printing"

@@ -201,6 +201,14 @@ const carryAcross = (p: Plan, w: Wanted, s: Sense, donor: PlacedView): void => {
   );
 };
 
+/** A point that has the coordinate and a name, in one of the views that share it: a projector from there is easily told. */
+const namedPoint = (p: Plan, w: Wanted, s: Sense): string | undefined => {
+  const views = sharing(w.view, s).flatMap((name) => p.sheet.views.find((v) => v.name === name) ?? []);
+  return p.places.find(
+    ({ at }) => Math.abs(at[s.k] - w.at) <= 1e-6 && views.some((v) => placeName(p, v, at) !== ''),
+  )?.name;
+};
+
 /** How a coordinate comes into a view. */
 type Way =
   | { readonly by: 'there' }
@@ -212,7 +220,7 @@ type Way =
 
 const wayOf = (p: Plan, w: Wanted, s: Sense): Way => {
   if (s.lines(p).at(w.at) !== undefined) return { by: 'there' };
-  const point = s.points(p).at(w.at);
+  const point = namedPoint(p, w, s) ?? s.points(p).at(w.at);
   if (point !== undefined) return { by: 'point', point };
   const rim = rimSide(p, w, s);
   if (rim) return { by: 'rim', rim };
@@ -247,6 +255,14 @@ const line = (p: Plan, w: Wanted, s: Sense): void => {
   else projector(p, w, s, way);
 };
 
+/** Where on the sheet an unnamed point stands. */
+const markedWhere = (p: Plan, [x, y]: Vec2): string => {
+  const home = p.sheet.views.find(
+    ({ box: b }) => x > b.x - 1 && x < b.x + b.w + 1 && y > b.y - 1 && y < b.y + b.h + 1,
+  );
+  return home ? `in the ${home.name} view` : 'between the views';
+};
+
 /** A light line through a point that has the coordinate, or through the side of a circle that stands at it. */
 const projector = (p: Plan, w: Wanted, s: Sense, way: Extract<Way, { by: 'point' | 'rim' }>): void => {
   const account = accountOf(w.view, s);
@@ -257,7 +273,7 @@ const projector = (p: Plan, w: Wanted, s: Sense, way: Extract<Way, { by: 'point'
       ? `point ${placeName(p, home, at)} of the ${home.name} view`
       : way.by === 'rim'
         ? `the side of the circle in the ${way.rim.view} view`
-        : 'the point marked there';
+        : `the point marked ${at ? markedWhere(p, at) : 'there'}`;
   const light = freshName(p, 'l');
   take(
     p,

@@ -109,21 +109,23 @@ export const Practice = ({ books }: { books: ReactNode }) => {
               name="Its place"
               value={placing ? 'by hand' : 'held'}
               options={[
-                { value: 'held', label: 'Held to the projectors' },
+                { value: 'held', label: 'By projectors' },
                 { value: 'by hand', label: 'By hand' },
               ]}
               onChange={(v) => placeByHand(v === 'by hand')}
             />
-            {placing && (
+          </Row>
+          {placing && (
+            <Row label="Drag it by its edge, and">
               <button
                 type="button"
-                className="rounded-md border border-rule-strong bg-white px-2 py-1 text-[13px] text-house hover:bg-[#e3ecfb]"
+                className="rounded-md border border-rule-strong bg-white px-2.5 py-1 text-[13px] text-house hover:bg-[#e3ecfb]"
                 onClick={turnPlacing}
               >
                 Turn by a quarter
               </button>
-            )}
-          </Row>
+            </Row>
+          )}
           <Row label="Checked">
             <Choice
               name="Checked"
