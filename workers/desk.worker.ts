@@ -105,16 +105,21 @@ const api = {
   /** Holds the views of a file against the part's own; the readers of files are fetched when they are needed. */
   balance: async (data: Drawing, name: string, text: string, against: Against): Promise<BalanceAnswer> => {
     await underWay;
-    const worked = workedOf({ ...data, cuts: [] });
-    if (!worked)
+    // views may be brought as the sheet cuts them, or whole
+    const [cut, whole] = [workedOf(data), data.cuts.length ? workedOf({ ...data, cuts: [] }) : undefined];
+    if (!cut)
       return { ok: false, faults: ['The drawing cannot be drawn, so there is nothing to balance against.'] };
     const { balanceText } = await import('./balancing.ts');
-    return balanceText(worked, data.setup.rules, name, text, against);
+    const answers = [cut, ...(whole ? [whole] : [])].map((w) =>
+      balanceText(w, data.setup.rules, name, text, against),
+    );
+    const off = (a: BalanceAnswer): number => (a.ok ? a.found.length : 0);
+    return answers.reduce((a, b) => (off(b) < off(a) ? b : a));
   },
   /** A view to be drawn from the others; nothing where there are no two others. */
   practice: async (data: Drawing, view: ViewName): Promise<Exercise | undefined> => {
     await underWay;
-    const worked = workedOf({ ...data, cuts: [] });
+    const worked = workedOf(data);
     return worked && exerciseOf(worked, view, data.setup.rules);
   },
   /** What stands at a place of the sheet (paper mm, y up). */

@@ -1,5 +1,6 @@
 import { type OwnLine, ownLine } from '../core/balance/given.ts';
 import type { Worked } from '../core/drawing/desk.ts';
+import { along, dot } from '../core/geometry/vec.ts';
 import type { ViewName } from '../core/part/schema.ts';
 import { projectedFrom } from '../core/practice/projectedFrom.ts';
 import { askedFor, type Crossings, crossingsIn } from '../core/practice/thirdView.ts';
@@ -8,6 +9,8 @@ import { drawnLines, linesOfView } from '../core/sheet/drawnLines.ts';
 import type { ProjectionAngle } from '../core/sheet/layout.ts';
 import type { Rect } from '../core/sheet/paper.ts';
 import type { SheetSetup } from '../core/sheet/setup.ts';
+import { VIEW_FRAMES } from '../core/view/frames.ts';
+import { viewOf } from '../core/view/view.ts';
 
 /** A view to be drawn from the others: where projectors cross in it, and the lines it has. In its own plane, part units. */
 export type Exercise = {
@@ -25,6 +28,7 @@ export type Exercise = {
 
 /** Coordinates nearer than this share of the part's size are one. */
 const SHARE = 1e-6;
+const EDGE_ON = 1e-9;
 
 export const exerciseOf = (
   { sheet, part }: Extract<Worked, { ok: true }>,
@@ -34,15 +38,34 @@ export const exerciseOf = (
   const missing = sheet.views.find((v) => v.name === view);
   if (!missing || sheet.views.length < 3) return undefined;
   const tol = part.tol.size * SHARE;
-  const axes = featureAxes(part.bodies, part.tol.linear).flatMap((a) =>
-    a.pitch ? [a.point, a.pitch.centre] : [a.point],
+  const features = featureAxes(part.bodies, part.tol.linear);
+  const axes = features.flatMap((a) => (a.pitch ? [a.point, a.pitch.centre] : [a.point]));
+  // a trace shows where it crosses edges, and where it crosses the axes of round features
+  const cutPoints = sheet.sections.flatMap((s) => [
+    ...s.bodies.flatMap((b) => b.cutPoints.map((c) => c.at)),
+    ...s.plane.legs.flatMap(({ kept }) =>
+      features.flatMap((a) => {
+        const facing = dot(kept.n, a.axis);
+        if (Math.abs(facing) < EDGE_ON) return [];
+        return [along(a.point, a.axis, (kept.d - dot(kept.n, a.point)) / facing)];
+      }),
+    ),
+  ]);
+  // of a view that is cut the whole solid stands light beneath, as one draws it before the cut
+  const given = new Map(
+    sheet.views.map((v) => [
+      v.name,
+      [
+        ...linesOfView(v, sheet.sections),
+        ...(v.cut ? viewOf(part.bodies, VIEW_FRAMES[v.name], part.tol).lines : []),
+      ],
+    ]),
   );
-  const given = new Map(sheet.views.map((v) => [v.name, linesOfView(v, sheet.sections)]));
   const all = drawnLines(missing, sheet.sections, rules).map((l) => ownLine(l, 1));
   const own = askedFor(all);
   return {
     view,
-    crossings: crossingsIn(view, given, projectedFrom, axes, tol),
+    crossings: crossingsIn(view, given, projectedFrom, axes, cutPoints, tol),
     own,
     leftOut: all.length - own.length,
     tol,

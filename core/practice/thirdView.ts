@@ -62,12 +62,14 @@ const distinct = (xs: readonly number[], tol: number): number[] => {
  * @param given the views that are there, by name
  * @param pointsOfLine ends of a line, and what else one projects from it
  * @param middles points on the axes of round features, for centre lines are projected too
+ * @param cutPoints where a cutting plane meets edges, which its trace shows in the views that stay whole
  */
 export const crossingsIn = (
   missing: ViewName,
   given: ReadonlyMap<ViewName, readonly ViewLine[]>,
   pointsOfLine: (l: ViewLine) => readonly Vec2[],
   middles: readonly Vec3[],
+  cutPoints: readonly Vec3[],
   tol: number,
 ): Crossings => {
   const { u, v } = VIEW_FRAMES[missing];
@@ -79,7 +81,7 @@ export const crossingsIn = (
   const values = (account: Account, direction: Vec3): number[] => {
     const world = [
       ...marks.flatMap((x) => posted(x.name, x.points, account)),
-      ...middles.map((m) => m[AXIS[account]]),
+      ...[...middles, ...cutPoints].map((m) => m[AXIS[account]]),
     ];
     return distinct(
       world.map((x) => x * direction[AXIS[account]]),

@@ -17,31 +17,36 @@ const tellingPlaces = (l: ViewLine): readonly Vec2[] => {
   return [l.from, (l.from + l.to) / 2, l.to].map((t) => pointOn2(c, t));
 };
 
+type Told = { readonly l: ViewLine; readonly places: readonly Vec2[] };
+
 /** Whether a view is its own mirror image, lines seen and hidden ones each among themselves, about the middle of one of its directions. */
-const isSymmetric = (view: View, k: 0 | 1, middle: number, tol: number): boolean => {
+const isSymmetric = (lines: readonly Told[], k: 0 | 1, middle: number, tol: number): boolean => {
   const near = tol * 40;
-  const slot = (p: Vec2): string => `${Math.round(p[0] / near / 4)} ${Math.round(p[1] / near / 4)}`;
-  const lines = view.lines.filter((l) => l.kind !== 'tangent').map((l) => ({ l, places: tellingPlaces(l) }));
-  const at = new Map<string, number[]>();
-  lines.forEach(({ places }, i) => {
-    for (const p of places)
-      for (const x of [-1, 0, 1])
-        for (const y of [-1, 0, 1]) {
-          const key = slot([p[0] + x * near * 2, p[1] + y * near * 2]);
-          at.set(key, [...(at.get(key) ?? []), i]);
-        }
-  });
+  const all = lines.flatMap((t) => t.places);
+  // most views are not, and their places do not even balance about the middle
+  const sum = all.reduce((s, p) => s + p[k] - middle, 0);
+  if (Math.abs(sum) > near * all.length) return false;
+  const cell = (x: number): number => Math.round(x / near / 4);
+  const at = new Map<string, Told[]>();
+  for (const t of lines)
+    for (const [x, y] of t.places) {
+      const key = `${cell(x)} ${cell(y)}`;
+      const there = at.get(key);
+      if (there) there.push(t);
+      else at.set(key, [t]);
+    }
   return lines.every(({ l, places }) => {
     const images = places.map((p): Vec2 => (k === 0 ? [2 * middle - p[0], p[1]] : [p[0], 2 * middle - p[1]]));
-    return (at.get(slot(images[0] as Vec2)) ?? []).some((i) => {
-      const twin = lines[i] as (typeof lines)[number];
-      return (
-        twin.l.class === l.class &&
-        twin.l.curve.type === l.curve.type &&
-        twin.places.length === images.length &&
-        images.every((p) => twin.places.some((q) => Math.hypot(p[0] - q[0], p[1] - q[1]) <= near))
-      );
-    });
+    const [x, y] = images[0] as Vec2;
+    const isTwin = (t: Told): boolean =>
+      t.l.class === l.class &&
+      t.l.curve.type === l.curve.type &&
+      t.places.length === images.length &&
+      images.every((p) => t.places.some((q) => Math.hypot(p[0] - q[0], p[1] - q[1]) <= near));
+    // a place on the border of a cell may have its twin in the next one
+    const columns = new Set([cell(x - near), cell(x + near)]);
+    const rows = new Set([cell(y - near), cell(y + near)]);
+    return [...columns].some((i) => [...rows].some((j) => at.get(`${i} ${j}`)?.some(isTwin)));
   });
 };
 
@@ -74,12 +79,15 @@ export const symmetryLines = (view: View, scale: number, tol: number): (readonly
   const past = PAST / scale;
   const [mx, my] = [(x0 + x1) / 2, (y0 + y1) / 2];
   const out: (readonly [Vec2, Vec2])[] = [];
-  if (!isDrawnOver(view, 0, mx, tol) && isSymmetric(view, 0, mx, tol))
+  const lines = view.lines
+    .filter((l) => l.kind !== 'tangent')
+    .map((l): Told => ({ l, places: tellingPlaces(l) }));
+  if (!isDrawnOver(view, 0, mx, tol) && isSymmetric(lines, 0, mx, tol))
     out.push([
       [mx, y0 - past],
       [mx, y1 + past],
     ]);
-  if (!isDrawnOver(view, 1, my, tol) && isSymmetric(view, 1, my, tol))
+  if (!isDrawnOver(view, 1, my, tol) && isSymmetric(lines, 1, my, tol))
     out.push([
       [x0 - past, my],
       [x1 + past, my],

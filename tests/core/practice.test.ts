@@ -1,46 +1,40 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { type GivenLine, ownLine } from '../../core/balance/given.ts';
-import { readDrawing } from '../../core/drawing/drawing.ts';
-import type { PartFile, ViewName } from '../../core/part/schema.ts';
+import { openDesk } from '../../core/drawing/desk.ts';
+import { type Drawing, readDrawing } from '../../core/drawing/drawing.ts';
+import type { ViewName } from '../../core/part/schema.ts';
 import { misplaced, movedPlace, placingFaults } from '../../core/practice/placing.ts';
-import { projectedFrom } from '../../core/practice/projectedFrom.ts';
-import {
-  askedFor,
-  crossingNear,
-  crossingsIn,
-  hintFor,
-  meetingsOf,
-  stillMissing,
-  verdictOn,
-} from '../../core/practice/thirdView.ts';
-import { featureAxes } from '../../core/sheet/centreLines.ts';
+import { crossingNear, hintFor, meetingsOf, stillMissing, verdictOn } from '../../core/practice/thirdView.ts';
 import type { Rect } from '../../core/sheet/paper.ts';
+import { exerciseOf } from '../../workers/practice.ts';
 import { built, feature, partOf, seen } from './given.ts';
 
 const demo = new URL('../../demo/', import.meta.url);
-const parts: [string, PartFile][] = readdirSync(demo)
+const VIEWS: ViewName[] = ['front', 'top', 'left'];
+/** The demo drawings whole and, where they have cuts, as they are cut. */
+const drawings = readdirSync(demo)
   .filter((f) => f.endsWith('.drawing.json'))
-  .map((f) => {
+  .flatMap((f): [string, Drawing][] => {
     const read = readDrawing(JSON.parse(readFileSync(new URL(f, demo), 'utf8')));
     if (!read.ok) throw new Error(f);
-    return [f, read.value.part];
+    const d = { ...read.value, setup: { ...read.value.setup, views: VIEWS } };
+    return [
+      [`${f} whole`, { ...d, cuts: [] }],
+      ...(d.cuts.length ? [[`${f} cut`, d] as [string, Drawing]] : []),
+    ];
   });
-const VIEWS: ViewName[] = ['front', 'top', 'left'];
 
 describe('the third view from two', () => {
-  test.each(parts.flatMap(([name, part]) => VIEWS.map((v) => [name, v, part] as const)))(
+  test.each(drawings.flatMap(([name, d]) => VIEWS.map((v) => [name, v, d] as const)))(
     '%s, the %s view: every line that is asked for begins and ends where projectors cross',
-    (_name, missing, file) => {
-      const part = built(file);
-      const tol = part.tol.size * 1e-6;
-      const views = new Map(VIEWS.map((v) => [v, seen(part, v).lines]));
-      const middles = featureAxes(part.bodies, part.tol.linear).map((a) => a.pitch?.centre ?? a.point);
-      const axes = featureAxes(part.bodies, part.tol.linear).map((a) => a.point);
-      const crossings = crossingsIn(missing, views, projectedFrom, [...middles, ...axes], tol);
-      const own = (views.get(missing) ?? []).map((l) => ownLine(l, 1));
+    (_name, missing, d) => {
+      const worked = openDesk().work(d);
+      const exercise = worked.ok ? exerciseOf(worked, missing, d.setup.rules) : undefined;
+      if (!exercise) throw new Error('no exercise');
+      const { crossings, own, tol } = exercise;
       const entries: GivenLine[] = [];
-      const open = new Set(askedFor(own));
+      const open = new Set(own);
       // what begins and ends at crossings first; then what ends where it meets lines that are drawn
       for (let before = -1; before !== entries.length; ) {
         before = entries.length;
@@ -66,8 +60,8 @@ describe('the third view from two', () => {
       // drawn line by line all of it is right, and nothing is missing then
       for (const e of entries)
         expect(verdictOn(e, own, tol)).toEqual({ right: true, reason: 'There is a line.' });
-      expect(stillMissing(entries, askedFor(own), tol)).toEqual([]);
-      expect(stillMissing([], askedFor(own), tol).length).toBe(askedFor(own).length);
+      expect(stillMissing(entries, own, tol)).toEqual([]);
+      expect(stillMissing([], own, tol).length).toBe(own.length);
     },
   );
   const step = built(

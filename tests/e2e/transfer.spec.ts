@@ -107,10 +107,14 @@ test('views brought from outside are balanced against the part', async ({ page }
   const answer = page.getByTestId('balance');
   await open('<svg');
   await expect(answer).toContainText('not well formed');
+  // the sheet's own file balances, sections and all
+  await open(svg);
+  await expect(answer).toContainText('The books balance');
   // one solid line of the left view taken out
   const group = svg.indexOf('<g id="left.views">');
   const line = svg.indexOf('<path', group);
   await open(svg.slice(0, line) + svg.slice(svg.indexOf('/>', line) + 2));
+  await expect(answer).toContainText('One difference');
   await expect(answer).toContainText('left');
   await expect(answer).toContainText(/missing/);
   // by themselves: the section at the left is cut off lower than the front stands
