@@ -82,10 +82,11 @@ export const placeAuxiliaries = (
 ): { readonly placed: readonly PlacedAuxiliary[]; readonly findings: readonly Fault[] } => {
   const placed: PlacedAuxiliary[] = [];
   const findings: Fault[] = [];
+  if (!setup.auxiliary?.length) return { placed, findings };
   const { layout, scale } = site;
   const free = inner(paperFrame(setup).frame, 2);
   const taken = takenRooms(setup, site, part.units);
-  for (const wanted of setup.auxiliary ?? []) {
+  for (const wanted of setup.auxiliary) {
     const aim = auxiliaryAim(part, wanted, [...layout.boxes.keys()]);
     if (!('frame' in aim)) {
       findings.push(aim);

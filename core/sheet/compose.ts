@@ -1,6 +1,7 @@
 import { boxOf2, pointOn2 } from '../geometry/curve2.ts';
 import { along2, distance2, dot, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
 import { cornersOfFeature } from '../ledger/numbering.ts';
+import type { ViewName } from '../part/schema.ts';
 import type { CutPoint } from '../section/cutPoints.ts';
 import type { Section } from '../section/section.ts';
 import { stepLines } from '../section/steps.ts';
@@ -21,7 +22,9 @@ import {
 import { chainDashes, crossDashes, hiddenDashes } from './dash.ts';
 import { drawnLines, sectionOf } from './drawnLines.ts';
 import { hatchLines, hatchStyle } from './hatch.ts';
-import { type Ink, letters, type Stretch, straight, stroke } from './ink.ts';
+import { type Ink, type Layer, letters, type Stretch, straight, stroke } from './ink.ts';
+import type { ReferenceLine } from './layout.ts';
+import type { Rect } from './paper.ts';
 import type { PlacedPictorial } from './pictorialView.ts';
 import { type PlacedView, placeOfPoint } from './placedView.ts';
 import { labelInk, type PointLabel, pointLabels } from './pointLabels.ts';
@@ -55,7 +58,7 @@ export const composeInk = (
     axes.set(scene, known);
     return known;
   };
-  return [
+  const ink: Ink[] = [
     ...titleBlock(sheet.paper, title, sheet.angle, { scale, units: part.units, paper: sheet.paper.name }),
     ...checkBar(sheet.paper, part.units).ink,
     ...referenceInk(sheet, setup),
@@ -68,19 +71,50 @@ export const composeInk = (
     ...sheet.auxiliaries.flatMap((a) => auxiliaryInk(a, setup)),
     ...(sheet.pictorial ? pictorialInk(sheet.pictorial) : []),
     ...sheet.sections.flatMap((s) => traceInk(s, sheet)),
-    ...(setup.rules.corners ? cornerNames(sheet, setup, numbered) : []),
   ];
+  return setup.rules.corners ? [...ink, ...cornerNames(sheet, setup, numbered, ink)] : ink;
 };
 
+/** Layers of lines that names of points are kept off, besides the view's own. */
+const LIGHT: ReadonlySet<Layer> = new Set(['centre', 'projectors', 'reference', 'mitre', 'trace']);
+
 /** The corners' names in every view that is not a section; there the cut points have theirs. */
-const cornerNames = (sheet: Omit<Sheet, 'ink'>, setup: SheetSetup, { points, moved }: Numbered): Ink[] => {
+const cornerNames = (
+  sheet: Omit<Sheet, 'ink'>,
+  setup: SheetSetup,
+  { points, moved }: Numbered,
+  ink: readonly Ink[],
+): Ink[] => {
   const labels: PointLabel[] = [];
+  const light = ink.flatMap((i) =>
+    i.kind === 'stroke' && LIGHT.has(i.layer) ? (i.whole ? [i.whole] : i.stretches) : [],
+  );
   const named = cornersOfFeature(points, setup.rules.namesOf);
   for (const v of sheet.views.filter((x) => !x.cut)) {
     const postings = sheet.postings.get(v.name) ?? new Map();
-    labels.push(...pointLabels(v, named, postings, numberingOf(setup.rules), labels, moved));
+    labels.push(...pointLabels(v, named, postings, numberingOf(setup.rules), labels, light, moved));
   }
   return labels.flatMap(labelInk);
+};
+
+/** The planes that meet in a line between views: the vertical one in front, the horizontal one above or below, a profile plane beside. */
+const planeOf = (v: ViewName): string =>
+  v === 'front' || v === 'back' ? 'VP' : v === 'top' || v === 'bottom' ? 'HP' : 'PP';
+
+/** The names of the two planes, each on its own side of their line, near its beginning. */
+const planeNames = (r: ReferenceLine, boxes: ReadonlyMap<ViewName, Rect>): Ink[] => {
+  const level = r.from[1] === r.to[1];
+  return r.between.flatMap((v) => {
+    const box = boxes.get(v);
+    if (!box) return [];
+    const [x, y] = r.from[level ? 0 : 1] < r.to[level ? 0 : 1] ? r.from : r.to;
+    const before = level ? box.y + box.h / 2 > y : box.x + box.w / 2 > x;
+    // an upright line passes between the views, where their names do not reach
+    const at: Vec2 = level
+      ? [x + 4, before ? y + 1.4 : y - 3.6]
+      : [before ? x + 4 : x - 4, box.y + box.h / 2 - 1];
+    return [letters('reference', planeOf(v), at, 2.2)];
+  });
 };
 
 /** XY lines with their letters, and mitre lines. */
@@ -89,6 +123,7 @@ const referenceInk = (sheet: Omit<Sheet, 'ink'>, setup: SheetSetup): Ink[] => {
   if (setup.rules.referenceLines)
     for (const r of sheet.layout.referenceLines) {
       out.push(stroke('reference', 'reference', [straight(r.from, r.to)]));
+      if (setup.rules.planes) out.push(...planeNames(r, sheet.layout.boxes));
       if (r.name === 'upright') continue;
       out.push(
         letters('reference', 'X', [r.from[0] - 3, r.from[1] - 1.2], 2.5),
@@ -107,9 +142,10 @@ const ASIDE = 1e-3;
 const keptInk = (sheet: Omit<Sheet, 'ink'>, { rules }: SheetSetup, { points }: Numbered): Ink[] => {
   const of =
     rules.projectorsOf === 'corners'
-      ? points.map((p) => p.at)
+      ? cornersOfFeature(points, rules.projectorsFeature).map((p) => p.at)
       : sheet.sections.flatMap((s) => s.bodies.flatMap((b) => b.cutPoints.map((p) => p.at)));
-  const lines = keptProjectors(of, sheet.views, sheet.layout.mitres, rules.transfer ?? 'mitre');
+  const into = rules.projectorsOf === 'corners' ? rules.projectorsInto : undefined;
+  const lines = keptProjectors(of, sheet.views, sheet.layout.mitres, rules.transfer ?? 'mitre', into);
   for (const s of sheet.sections) {
     const shape = sheet.shapes.find((x) => x.cut === s.plane.name);
     const home = sheet.views.find((v) => v.name === s.plane.seenIn);

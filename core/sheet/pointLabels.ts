@@ -5,9 +5,9 @@ import { along2, distance2, dot, sub2, type Vec2 } from '../geometry/vec.ts';
 import { labelIn, type NumberedPoint, type NumberingChoice } from '../ledger/numbering.ts';
 import type { Posting } from '../ledger/postings.ts';
 import { VIEW_FRAMES } from '../view/frames.ts';
-import { type Ink, straight, stroke, type TextInk } from './ink.ts';
+import { type Ink, type Stretch, straight, stroke, type TextInk } from './ink.ts';
 import { type PlacedView, placeOfPoint } from './placedView.ts';
-import { onPaper } from './similarity.ts';
+import { stretchOnPaper } from './similarity.ts';
 
 /** The names at one place of a view, the nearest to the observer first: "1,7". */
 export type PointLabel = {
@@ -80,12 +80,12 @@ const passes = ([a, b]: Segment, r: Box): boolean => {
   return true;
 };
 
-const segmentsOf = (v: PlacedView): Segment[] =>
-  v.view.lines.flatMap((l) => {
-    const n = l.curve.type === 'line' ? 1 : CHORDS;
-    const at = (i: number): Vec2 => onPaper(v.toPaper, pointOn2(l.curve, l.from + ((l.to - l.from) * i) / n));
-    return Array.from({ length: n }, (_, i): Segment => [at(i), at(i + 1)]);
-  });
+/** A stretch on the paper as chords. */
+const chordsOf = ({ curve, from, to }: Stretch): Segment[] => {
+  const n = curve.type === 'line' ? 1 : CHORDS;
+  const at = (i: number): Vec2 => pointOn2(curve, from + ((to - from) * i) / n);
+  return Array.from({ length: n }, (_, i): Segment => [at(i), at(i + 1)]);
+};
 
 type Name = { readonly key: string; readonly text: string; readonly at: Vec2; readonly width: number };
 
@@ -147,6 +147,7 @@ const ROUNDS = 3;
  * Names the posted points of a view and finds each name a place of its own: near its point, off the lines, off other names, rather outside
  * the view than in it. Names moved by hand stay where they were put.
  * @param taken the names of other views, which are kept clear of
+ * @param light centre lines, projectors and the like on the paper, which are kept off as well
  * @param moved by `labelKey`, from the point, paper mm
  */
 export const pointLabels = (
@@ -155,10 +156,11 @@ export const pointLabels = (
   postings: ReadonlyMap<string, Posting>,
   choice: NumberingChoice,
   taken: readonly PointLabel[] = [],
+  light: readonly Stretch[] = [],
   moved: Readonly<Record<string, readonly [number, number]>> = {},
 ): PointLabel[] => {
   const names = namesIn(v, points, postings, choice.school);
-  const segments = segmentsOf(v);
+  const segments = [...v.view.lines.map((l) => stretchOnPaper(v.toPaper, l)), ...light].flatMap(chordsOf);
   const lines = boxGrid(
     segments.map(([a, b]) =>
       flat(Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[0], b[0]), Math.max(a[1], b[1])),

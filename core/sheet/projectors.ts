@@ -1,12 +1,19 @@
 import { pointOn2 } from '../geometry/curve2.ts';
 import { distance2, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import type { ViewName } from '../part/schema.ts';
 import { type Stretch, straight } from './ink.ts';
 import type { MitreLine } from './layout.ts';
 import { type PlacedView, placeOfPoint } from './placedView.ts';
 
 /** The three accounts: which of the part's measures a projector carries. */
 export type Account = 'W' | 'D' | 'H';
-export type Projector = { readonly account: Account; readonly from: Vec2; readonly to: Vec2 };
+export type Projector = {
+  readonly account: Account;
+  readonly from: Vec2;
+  readonly to: Vec2;
+  /** the two views that it joins */
+  readonly between: readonly [ViewName, ViewName];
+};
 
 /**
  * A point's run through the sheet: width from front to the view above or below, height to the view beside, depth round the
@@ -23,21 +30,22 @@ export const projectorsOf = (
   };
   const out: Projector[] = [];
   const front = at('front');
-  for (const level of ['top', 'bottom']) {
+  for (const level of ['top', 'bottom'] as const) {
     const q = at(level);
-    if (front && q) out.push({ account: 'W', from: front, to: q });
+    if (front && q) out.push({ account: 'W', from: front, to: q, between: ['front', level] });
   }
-  for (const side of ['left', 'right', 'back']) {
+  for (const side of ['left', 'right', 'back'] as const) {
     const q = at(side);
     if (front && q && !(side === 'back' && (at('left') || at('right'))))
-      out.push({ account: 'H', from: front, to: q });
+      out.push({ account: 'H', from: front, to: q, between: ['front', side] });
   }
   for (const m of mitres) {
     const a = at(m.level);
     const b = at(m.side);
     if (!a || !b) continue;
     const turn: Vec2 = [b[0], a[1]];
-    out.push({ account: 'D', from: a, to: turn }, { account: 'D', from: turn, to: b });
+    const between = [m.level, m.side] as const;
+    out.push({ account: 'D', from: a, to: turn, between }, { account: 'D', from: turn, to: b, between });
   }
   return out;
 };
@@ -53,12 +61,14 @@ const drawnProjectors = (
   views: readonly PlacedView[],
   mitres: readonly MitreLine[],
   transfer: Transfer,
+  into: ViewName | undefined,
 ): Stretch[] => {
-  const all = projectorsOf(p, views, mitres);
+  const leads = (between: readonly ViewName[]): boolean => into === undefined || between.includes(into);
+  const all = projectorsOf(p, views, mitres).filter((j) => leads(j.between));
   const lines = transfer === 'mitre' ? all : all.filter((j) => j.account !== 'D');
   const out = lines.filter((j) => distance2(j.from, j.to) > SHORT).map((j) => straight(j.from, j.to));
   if (transfer !== 'arcs') return out;
-  for (const m of mitres) {
+  for (const m of mitres.filter((x) => leads([x.level, x.side]))) {
     const [level, side] = [views.find((v) => v.name === m.level), views.find((v) => v.name === m.side)];
     if (!level || !side) continue;
     const [a, b] = [placeOfPoint(level, p), placeOfPoint(side, p)];
@@ -90,10 +100,14 @@ const once = (stretches: readonly Stretch[]): Stretch[] => {
   return [...known.values()];
 };
 
-/** The projectors of points, thinned to those that differ on the paper. */
+/**
+ * The projectors of points, thinned to those that differ on the paper.
+ * @param into only those that lead to this view; all where missing
+ */
 export const keptProjectors = (
   points: readonly Vec3[],
   views: readonly PlacedView[],
   mitres: readonly MitreLine[],
   transfer: Transfer,
-): Stretch[] => once(points.flatMap((p) => drawnProjectors(p, views, mitres, transfer)));
+  into?: ViewName,
+): Stretch[] => once(points.flatMap((p) => drawnProjectors(p, views, mitres, transfer, into)));

@@ -28,9 +28,14 @@ export const setupSchema = z.strictObject({
   rules: z.strictObject({
     referenceLines: z.boolean(),
     mitre: z.boolean(),
+    /** the planes of projection named at the lines between them */
+    planes: z.boolean().optional(),
     projectors: z.enum(['kept', 'off']),
     /** whose projectors are kept; those of the cut points where missing */
     projectorsOf: z.enum(['cuts', 'corners']).optional(),
+    /** of all corners only those of a feature, and only the projectors that lead to a view */
+    projectorsFeature: z.string().max(200).optional(),
+    projectorsInto: viewName.optional(),
     /** how depths pass between the views; by the mitre line where missing */
     transfer: z.enum(['mitre', 'arcs', 'distances']).optional(),
     hiddenBehindCut: z.enum(['kept', 'out']),

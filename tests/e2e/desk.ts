@@ -13,7 +13,9 @@ export const type = async (figure: Locator, text: string): Promise<void> => {
   await figure.fill(text);
   await figure.press('Enter');
 };
-export const saved = (page: Page): Promise<void> => expect(page.getByTestId('save')).toHaveText(/^Saved \d/);
+/** Waits until the change is stored; how soon that is, is measured elsewhere. */
+export const saved = (page: Page): Promise<void> =>
+  expect(page.getByTestId('save')).toHaveText(/^Saved \d/, { timeout: 20_000 });
 
 /** The middle of a label on the sheet, in pixels. */
 export const labelPlace = async (page: Page, text: string): Promise<{ x: number; y: number }> => {

@@ -12,6 +12,7 @@ export const Project = () => {
   const drawing = useDesk((s) => s.drawing);
   const picture = useDesk((s) => s.picture);
   const { rules } = drawing.setup;
+  const features = [...new Set(drawing.part.bodies.flatMap((b) => b.features.map((f) => f.id)))];
   const rule = (change: Partial<typeof rules>, label: string): void =>
     enact(changeRules(drawing, change), label);
   return (
@@ -106,6 +107,46 @@ export const Project = () => {
           }
         />
       </Row>
+      {rules.projectors === 'kept' && rules.projectorsOf === 'corners' && (
+        <Row label="Of">
+          <select
+            aria-label="Projectors of"
+            className={`${field} min-w-0 py-0`}
+            value={rules.projectorsFeature ?? ''}
+            onChange={(e) =>
+              rule(
+                { projectorsFeature: e.target.value || undefined },
+                `Projectors of ${e.target.value || 'all features'}`,
+              )
+            }
+          >
+            <option value="">all features</option>
+            {features.map((f) => (
+              <option key={f} value={f}>
+                {f} alone
+              </option>
+            ))}
+          </select>
+          <select
+            aria-label="Projectors into"
+            className={`${field} py-0`}
+            value={rules.projectorsInto ?? ''}
+            onChange={(e) =>
+              rule(
+                { projectorsInto: (e.target.value || undefined) as ViewName | undefined },
+                `Projectors into ${e.target.value || 'all views'}`,
+              )
+            }
+          >
+            <option value="">all views</option>
+            {drawing.setup.views.map((v) => (
+              <option key={v} value={v}>
+                into {v}
+              </option>
+            ))}
+          </select>
+        </Row>
+      )}
       <Row label="Depths pass by">
         <Choice
           name="Depths pass by"

@@ -10,6 +10,7 @@ import {
   STANDARD_SCALES,
   scaleText,
 } from '../../../core/sheet/paper.ts';
+import { byPreset, PRESETS, presetOf } from '../../../core/sheet/presets.ts';
 import { VIEW_TITLES, type ViewNames } from '../../../core/sheet/viewTitles.ts';
 import { Choice, Tick } from '../Choice.tsx';
 import { changeRules, changeSetup } from '../change.ts';
@@ -198,10 +199,31 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
     enact(changeSetup(drawing, change), label);
   const rule = (change: Partial<typeof setup.rules>, label: string): void =>
     enact(changeRules(drawing, change), label);
+  const preset = presetOf(setup);
   return (
     <>
       <Findings about={['setup', 'cuts']} />
       {plan && <Offers plan={plan} />}
+      <Row label="House rules">
+        <select
+          aria-label="House rules"
+          className={field}
+          value={preset?.name ?? 'own'}
+          onChange={(e) => {
+            const chosen = PRESETS.find((p) => p.name === e.target.value);
+            if (chosen) enact({ ...drawing, setup: byPreset(setup, chosen) }, `House rules: ${chosen.name}`);
+          }}
+        >
+          {!preset && <option value="own">Your own</option>}
+          {PRESETS.map((p) => (
+            <option key={p.name}>{p.name}</option>
+          ))}
+        </select>
+      </Row>
+      <p className="border-b border-rule px-5 py-1.5 text-[13px] leading-[18px] text-second">
+        {preset?.says ??
+          'Choices of your own; a preset sets angle, names, points, hidden lines and projectors at once.'}
+      </p>
       <Row label="Paper">
         <select
           aria-label="Paper"
@@ -343,6 +365,15 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
           onChange={(referenceLines) => rule({ referenceLines }, 'XY lines')}
         />
       </Row>
+      {setup.rules.referenceLines && (
+        <Row label="Planes named there">
+          <Tick
+            name="Planes named there"
+            on={setup.rules.planes ?? false}
+            onChange={(on) => rule({ planes: on || undefined }, `Planes ${on ? 'named' : 'not named'}`)}
+          />
+        </Row>
+      )}
       <Row label="Mitre line shown">
         <Tick
           name="Mitre line shown"
