@@ -1,6 +1,7 @@
 import type { Finding } from '../finding/finding.ts';
 import { findingsOf } from '../finding/findings.ts';
 import { dot, type Vec3 } from '../geometry/vec.ts';
+import { featureCentres } from '../ledger/ledger.ts';
 import { type NumberedPoint, numberPoints } from '../ledger/numbering.ts';
 import type { Posting } from '../ledger/postings.ts';
 import type { Fault } from '../number/fault.ts';
@@ -161,7 +162,11 @@ export const openDesk = (): Desk => {
       viewIn(name, cutShownIn(name, sections)?.remains ?? part.bodies);
       yield undefined;
     }
-    const numbered = { points: known.points, moved: d.labels };
+    const numbered = {
+      points: known.points,
+      moved: d.labels,
+      centres: d.setup.rules.projectorsFeature === undefined ? undefined : featureCentres(d.part),
+    };
     const sheet = drawSheet(part, d.setup, d, sections, numbered, viewIn, (frame) =>
       auxiliaryOf(known, frame),
     );

@@ -2,7 +2,7 @@ import type { Box3 } from '../geometry/box.ts';
 import { mapPoint } from '../geometry/rigid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import { bodyPlacement, placementsOf } from '../part/placement.ts';
-import type { PartFile, ViewName } from '../part/schema.ts';
+import type { PartFile, ShapeFile, ViewName } from '../part/schema.ts';
 import { sizeReader } from '../part/sizes.ts';
 import type { ProjectionAngle } from '../sheet/layout.ts';
 import type { Account } from '../sheet/projectors.ts';
@@ -95,6 +95,31 @@ const classesIn = (view: View): ReadonlyMap<string, Posting> => {
   return new Map([...shared, ...own]);
 };
 
+/** The centres of round features, each copy by itself. */
+export type FeatureCentre = {
+  readonly feature: string;
+  readonly copy: string;
+  readonly kind: ShapeFile['kind'];
+  readonly body: string;
+  readonly at: Vec3;
+};
+export const featureCentres = (file: PartFile): FeatureCentre[] => {
+  const read = sizeReader(file);
+  return file.bodies.flatMap((body, i) => {
+    const home = bodyPlacement(body, read, ['bodies', i]);
+    return body.features.flatMap((f, j): FeatureCentre[] => {
+      if (f.off || !CENTRED.has(f.shape.kind)) return [];
+      return placementsOf(f, read, ['bodies', i, 'features', j]).map(({ place, copy }) => ({
+        feature: f.id,
+        copy,
+        kind: f.shape.kind,
+        body: body.name,
+        at: mapPoint(home, place.origin),
+      }));
+    });
+  });
+};
+
 /**
  * The rows of features, each copy by itself. A feature is seen in a view where any of its own lines is, hidden where all are.
  * @param file a part that can be built
@@ -103,21 +128,14 @@ export const featureRows = (
   file: PartFile,
   views: readonly { readonly name: ViewName; readonly view: View }[],
 ): FeatureRow[] => {
-  const read = sizeReader(file);
   const seenIn = views.map(({ name, view }) => ({ name, classes: classesIn(view) }));
-  return file.bodies.flatMap((body, i) => {
-    const home = bodyPlacement(body, read, ['bodies', i]);
-    return body.features.flatMap((f, j): FeatureRow[] => {
-      if (f.off || !CENTRED.has(f.shape.kind)) return [];
-      return placementsOf(f, read, ['bodies', i, 'features', j]).map(({ place, copy }) => ({
-        label: `${f.id}${copy.replaceAll('@', ' ')}`,
-        kind: f.shape.kind,
-        body: body.name,
-        at: mapPoint(home, place.origin),
-        postings: Object.fromEntries(
-          seenIn.map(({ name, classes }) => [name, classes.get(`${f.id}${copy}`) ?? 'none']),
-        ),
-      }));
-    });
-  });
+  return featureCentres(file).map(({ feature, copy, kind, body, at }) => ({
+    label: `${feature}${copy.replaceAll('@', ' ')}`,
+    kind,
+    body,
+    at,
+    postings: Object.fromEntries(
+      seenIn.map(({ name, classes }) => [name, classes.get(`${feature}${copy}`) ?? 'none']),
+    ),
+  }));
 };

@@ -14,17 +14,9 @@ export type NumberedPoint = {
   readonly on: readonly string[];
 };
 
-/** The corners that a feature has a part in; all of them where it has none, as when it has gone from the part. */
-export const cornersOfFeature = (
-  points: readonly NumberedPoint[],
-  feature: string | undefined,
-): readonly NumberedPoint[] => {
-  if (feature === undefined) return points;
-  const own = points.filter((p) =>
-    p.on.some((k) => k.startsWith(`${feature}/`) || k.startsWith(`${feature}@`)),
-  );
-  return own.length ? own : points;
-};
+/** Whether a face belongs to a feature or one of its copies. */
+export const isOfFeature = (face: string, feature: string): boolean =>
+  face.startsWith(`${feature}/`) || face.startsWith(`${feature}@`);
 
 export const STARTS = ['left back', 'right back', 'right front', 'left front'] as const;
 /** How corners are named: by which school, from which corner of each ring, and whether a corner and the one under it share a number. */

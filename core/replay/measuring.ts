@@ -9,6 +9,7 @@ import {
   originOf,
   type Plan,
   paperAt,
+  placeName,
   pointThere,
   size,
   take,
@@ -271,7 +272,7 @@ export const measure = (p: Plan, w: Wanted, s: Sense): void => {
     ? ((s.k === 0 ? p.level.at(p.walk?.at[1] as number) : p.upright.at(p.walk?.at[0] as number)) as string)
     : sideOf(p, view, s);
   const words = walked
-    ? `From the last corner go ${WAYS[s.k][at > base.from ? 1 : 0]} ${size(p, distance)}${workingText(origin)}${onPaperToo(p, distance)} in the ${view} view`
+    ? `From ${placeName(p, viewNamed(p, view), p.walk?.at as Vec2) || 'the last corner'} go ${WAYS[s.k][at > base.from ? 1 : 0]} ${size(p, distance)}${workingText(origin)}${onPaperToo(p, distance)} in the ${view} view`
     : `Set off ${account} ${size(p, distance)}${workingText(origin)}${onPaperToo(p, distance)} ${base.words} of the ${view} view`;
   take(
     p,

@@ -1,6 +1,6 @@
 import { boxOf2, pointOn2 } from '../geometry/curve2.ts';
 import { along2, distance2, dot, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
-import { cornersOfFeature } from '../ledger/numbering.ts';
+import { isOfFeature, type NumberedPoint } from '../ledger/numbering.ts';
 import type { ViewName } from '../part/schema.ts';
 import type { CutPoint } from '../section/cutPoints.ts';
 import type { Section } from '../section/section.ts';
@@ -62,7 +62,7 @@ export const composeInk = (
     ...titleBlock(sheet.paper, title, sheet.angle, { scale, units: part.units, paper: sheet.paper.name }),
     ...checkBar(sheet.paper, part.units).ink,
     ...referenceInk(sheet, setup),
-    ...(setup.rules.projectors === 'kept' ? keptInk(sheet, setup, numbered) : []),
+    ...(setup.rules.projectors === 'kept' ? keptInk(sheet, setup, numbered, part) : []),
     ...sheet.views.flatMap((v) => {
       const draw = (): Ink[] => viewInk(v, sheet, part, setup, styleOf, axesOf);
       return v.cut ? draw() : remembered(v, setup.rules, draw);
@@ -72,7 +72,18 @@ export const composeInk = (
     ...(sheet.pictorial ? pictorialInk(sheet.pictorial) : []),
     ...sheet.sections.flatMap((s) => traceInk(s, sheet)),
   ];
-  return setup.rules.corners ? [...ink, ...cornerNames(sheet, setup, numbered, ink)] : ink;
+  return setup.rules.corners ? [...ink, ...cornerNames(sheet, setup, numbered, ink, part)] : ink;
+};
+
+/** The corners that a feature has a part in; all of them where none is asked for, or it has gone from the part. */
+const cornersOf = (
+  points: readonly NumberedPoint[],
+  feature: string | undefined,
+  part: BuiltPart,
+): readonly NumberedPoint[] => {
+  const there =
+    feature !== undefined && part.bodies.some((b) => b.solid.faces.some((f) => isOfFeature(f.key, feature)));
+  return there ? points.filter((p) => p.on.some((k) => isOfFeature(k, feature))) : points;
 };
 
 /** Layers of lines that names of points are kept off, besides the view's own. */
@@ -84,12 +95,13 @@ const cornerNames = (
   setup: SheetSetup,
   { points, moved }: Numbered,
   ink: readonly Ink[],
+  part: BuiltPart,
 ): Ink[] => {
   const labels: PointLabel[] = [];
   const light = ink.flatMap((i) =>
     i.kind === 'stroke' && LIGHT.has(i.layer) ? (i.whole ? [i.whole] : i.stretches) : [],
   );
-  const named = cornersOfFeature(points, setup.rules.namesOf);
+  const named = cornersOf(points, setup.rules.namesOf, part);
   for (const v of sheet.views.filter((x) => !x.cut)) {
     const postings = sheet.postings.get(v.name) ?? new Map();
     labels.push(...pointLabels(v, named, postings, numberingOf(setup.rules), labels, light, moved));
@@ -139,10 +151,18 @@ const referenceInk = (sheet: Omit<Sheet, 'ink'>, setup: SheetSetup): Ink[] => {
 const ASIDE = 1e-3;
 
 /** The projectors that are kept: those of the cut points or of all corners, and from the trace to X1Y1 and on. */
-const keptInk = (sheet: Omit<Sheet, 'ink'>, { rules }: SheetSetup, { points }: Numbered): Ink[] => {
+const keptInk = (
+  sheet: Omit<Sheet, 'ink'>,
+  { rules }: SheetSetup,
+  { points, centres = [] }: Numbered,
+  part: BuiltPart,
+): Ink[] => {
+  const { projectorsFeature: feature } = rules;
   const of =
     rules.projectorsOf === 'corners'
-      ? cornersOfFeature(points, rules.projectorsFeature).map((p) => p.at)
+      ? [...cornersOf(points, feature, part), ...centres.filter((c) => c.feature === feature)].map(
+          (p) => p.at,
+        )
       : sheet.sections.flatMap((s) => s.bodies.flatMap((b) => b.cutPoints.map((p) => p.at)));
   const into = rules.projectorsOf === 'corners' ? rules.projectorsInto : undefined;
   const lines = keptProjectors(of, sheet.views, sheet.layout.mitres, rules.transfer ?? 'mitre', into);

@@ -1,5 +1,6 @@
 import type { Box3 } from '../geometry/box.ts';
 import { dot, type Vec2 } from '../geometry/vec.ts';
+import type { FeatureCentre } from '../ledger/ledger.ts';
 import type { NumberedPoint } from '../ledger/numbering.ts';
 import { type Posting, postingsIn } from '../ledger/postings.ts';
 import type { Fault } from '../number/fault.ts';
@@ -122,6 +123,8 @@ export const loadOf = (
 /** The numbered points of a part, with the names that were moved by hand (`labelKey`). */
 export type Numbered = {
   readonly points: readonly NumberedPoint[];
+  /** the centres of round features, for their projectors */
+  readonly centres?: readonly FeatureCentre[] | undefined;
   readonly moved?: Readonly<Record<string, readonly [number, number]>> | undefined;
 };
 

@@ -87,7 +87,7 @@ describe('nothing appears from nowhere', () => {
 test('an outline is walked corner by corner, each from the last one', () => {
   const [, d] = conformance.find(([n]) => n.includes('gauge-step')) as [string, Drawing];
   const { steps } = replayOf(d, { ...(CHOICES[1] as ReplayChoice), first: 'front' });
-  const walked = steps.filter((s) => /^From the last corner go/.test(s.text));
+  const walked = steps.filter((s) => /^From [\w, ]+ go /.test(s.text));
   expect(walked.length).toBeGreaterThan(3);
   // what is walked is what differs between two corners that follow one another
   for (const s of walked) expect(s.text).toMatch(/go (left|right|up|down) \d/);

@@ -66,4 +66,37 @@ test('an inclined face is drawn true in an auxiliary view', async ({ page }) => 
   await page.mouse.click(rect.x + 75, rect.y - 100);
   await page.getByRole('button', { name: 'Draw it true in an auxiliary view' }).click();
   await expect(page.getByTestId('sheet').getByText(/^VIEW ON/)).toBeVisible();
+  await page.getByRole('radio', { name: 'Face alone' }).click();
+  await expect(page.getByTestId('sheet').getByText(/^PARTIAL VIEW ON/)).toBeVisible();
+  await page.getByRole('button', { name: /^Take the view on .* off the sheet$/ }).click();
+  await expect(page.getByTestId('sheet').getByText(/VIEW ON/)).toHaveCount(0);
+});
+
+test('house rules are set at once by a preset, and become another by a single change', async ({ page }) => {
+  const troubles = listen(page);
+  await openDrawing(page, server.address, 'Louvre bracket');
+  await stand(page, 'Set out');
+  const preset = page.getByLabel('House rules');
+  const sheet = page.getByTestId('sheet');
+  await preset.selectOption('Plan and elevation');
+  await expect(sheet.locator('text', { hasText: /^HP$/ })).toBeVisible();
+  await expect(sheet.locator('text', { hasText: /ELEVATION$/ }).first()).toBeVisible();
+  await expect(page.getByRole('radio', { name: 'Third angle' }).first()).toBeChecked();
+  await page.getByRole('switch', { name: 'Planes named there' }).click();
+  await expect(preset).toHaveValue('own');
+  await expect(sheet.locator('text', { hasText: /^HP$/ })).toHaveCount(0);
+  await preset.selectOption('Metric workshop');
+  await expect(sheet.locator('text', { hasText: /FRONT VIEW$/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(preset).toHaveValue('own');
+  // projectors of one feature, into one view
+  await stand(page, 'Project');
+  const kept = async () => (await pathOf(page, 'projectors', 'projector'))?.length ?? 0;
+  const few = await kept();
+  await page.getByRole('radio', { name: 'All' }).click();
+  await expect.poll(kept).toBeGreaterThan(few);
+  const all = await kept();
+  await page.getByLabel('Projectors of').selectOption('bore');
+  await expect.poll(kept).toBeLessThan(all);
+  expect(troubles).toEqual([]);
 });

@@ -83,6 +83,14 @@ test('the construction is replayed from a blank sheet, by method, and printed as
   await expect(page.getByTestId('steps')).toContainText('with the compass');
   await page.getByRole('radio', { name: 'Dividers' }).click();
   await expect(page.getByTestId('steps')).toContainText('with the dividers from XY');
+  await page.getByRole('radio', { name: 'Outline walked' }).click();
+  await expect(page.getByTestId('steps')).toContainText(/From .* go (up|left|right|down) \d/);
+  await page.getByRole('radio', { name: 'Uncut solid' }).click();
+  await expect(page.getByTestId('steps')).toContainText('as if nothing were cut');
+  await page.getByRole('radio', { name: 'Boxes' }).click();
+  await expect(page.getByTestId('steps')).not.toContainText('as if nothing were cut');
+  await page.getByLabel('Only the steps about').selectOption({ label: 'cut point 1' });
+  await expect(page.getByTestId('steps')).toContainText('cut point 1');
   await page.getByLabel('Only the steps about').selectOption({ label: 'point 2' });
   expect(await steps.count()).toBeLessThan(total / 2);
   const address = await page.getByRole('link', { name: 'Print as a worksheet' }).getAttribute('href');

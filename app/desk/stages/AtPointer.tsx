@@ -43,41 +43,22 @@ export const AtPointer = () => {
   );
 };
 
-/** An inclined face is wanted, or no longer wanted, in a view square to it. */
+/** An inclined face is wanted in a view square to it. */
 const TrueView = ({ face }: { face: { readonly body: string; readonly face: string } }) => {
   const drawing = useDesk((s) => s.drawing);
   const wanted = drawing.setup.auxiliary ?? [];
-  const own = wanted.find((a) => a.body === face.body && a.face === face.face);
-  const others = wanted.filter((a) => a !== own);
-  const want = (next: typeof wanted, label: string): void =>
-    enact(changeSetup(drawing, { auxiliary: next.length ? next : undefined }), `${label} ${face.face}`);
-  const press = 'font-semibold text-house hover:underline';
+  if (wanted.some((a) => a.body === face.body && a.face === face.face))
+    return <p className="mt-1 text-second">It is drawn true in a view of its own, listed below.</p>;
   return (
-    <p className="mt-1 flex gap-4">
-      {own ? (
-        <>
-          <button type="button" onClick={() => want(others, 'No view square to')} className={press}>
-            Take its auxiliary view off the sheet
-          </button>
-          <button
-            type="button"
-            onClick={() =>
-              want(
-                [...others, { ...face, ...(!own.partial && { partial: true }) }],
-                own.partial ? 'The whole part in the view square to' : 'The face alone in the view square to',
-              )
-            }
-            className={press}
-          >
-            {own.partial ? 'Show the whole part there' : 'Show the face alone there'}
-          </button>
-        </>
-      ) : (
-        <button type="button" onClick={() => want([...wanted, face], 'A view square to')} className={press}>
-          Draw it true in an auxiliary view
-        </button>
-      )}
-    </p>
+    <button
+      type="button"
+      onClick={() =>
+        enact(changeSetup(drawing, { auxiliary: [...wanted, face] }), `A view square to ${face.face}`)
+      }
+      className="mt-1 font-semibold text-house hover:underline"
+    >
+      Draw it true in an auxiliary view
+    </button>
   );
 };
 

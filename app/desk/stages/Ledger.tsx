@@ -110,7 +110,7 @@ export const Ledger = ({ books }: { books: ReactNode }) => {
           className={`${field} w-44`}
         />
       </Row>
-      <Row label="Counted from">
+      <Row label="From">
         <select
           aria-label="Counted from"
           className={`${field} py-0.5`}

@@ -6,6 +6,7 @@ import { enact, useDesk } from '../deskStore.ts';
 import { Findings } from '../Findings.tsx';
 import { field, Page, Row } from '../Page.tsx';
 import { AtPointer, ViewsInWords } from './AtPointer.tsx';
+import { AuxiliaryList } from './AuxiliaryList.tsx';
 
 /** Stage 3: the views and how their lines are drawn. */
 export const Project = () => {
@@ -54,6 +55,7 @@ export const Project = () => {
           ))}
         </tbody>
       </table>
+      <AuxiliaryList />
       <Row label="Hidden lines behind a cut">
         <Choice
           name="Hidden lines behind a cut"
