@@ -68,7 +68,7 @@ export const composeInk = (
       return v.cut ? draw() : remembered(v, setup.rules, draw);
     }),
     ...sheet.shapes.flatMap((s) => shapeInk(s, sheet, setup, styleOf)),
-    ...sheet.auxiliaries.flatMap((a) => auxiliaryInk(a, setup)),
+    ...sheet.auxiliaries.flatMap((a) => auxiliaryInk(a, setup, axesOf(part.bodies), part.tol.linear)),
     ...(sheet.pictorial ? pictorialInk(sheet.pictorial) : []),
     ...sheet.sections.flatMap((s) => traceInk(s, sheet)),
   ];
@@ -385,7 +385,12 @@ const pictorialInk = ({ view, toPaper, room }: PlacedPictorial): Ink[] => [
 ];
 
 /** An auxiliary view: its lines, its name, and where they are kept the projectors that lead to it. */
-const auxiliaryInk = (a: PlacedAuxiliary, setup: SheetSetup): Ink[] => {
+const auxiliaryInk = (
+  a: PlacedAuxiliary,
+  setup: SheetSetup,
+  features: readonly FeatureAxis[],
+  tol: number,
+): Ink[] => {
   const view = `auxiliary ${a.face}`;
   const lines = a.view.lines.filter((l) => l.kind !== 'tangent');
   const place = (l: ViewLine): Stretch =>
@@ -393,7 +398,15 @@ const auxiliaryInk = (a: PlacedAuxiliary, setup: SheetSetup): Ink[] => {
   const hidden = lines.filter((l) => l.class === 'hidden');
   const runs = hidden.map(place);
   const half = staggered(runs);
+  // of a face alone only what is round in it; an axis that runs on beneath it is not shown
+  const [x0, y0, x1, y1] = a.view.box;
+  const inFace = (c: CentreLine): boolean => {
+    const [x, y] = [(c.from[0] + c.to[0]) / 2, (c.from[1] + c.to[1]) / 2];
+    return c.arm && x > x0 && x < x1 && y > y0 && y < y1;
+  };
+  const centres = centreLinesOf(features, a.frame, a.toPaper.k, tol).filter((c) => !a.partial || inFace(c));
   return [
+    ...centres.map((c) => chainInk(stretchOnPaper(a.toPaper, straight(c.from, c.to)), view, c.arm)),
     ...(setup.rules.projectors === 'kept'
       ? [
           stroke(

@@ -236,6 +236,12 @@ describe('auxiliary views', () => {
       });
     expect(a.view.lines.every((l) => l.class === 'visible')).toBe(true);
     expect(a.title).toMatch(/^Partial view on/);
+    // the bore stands square to the slope: its cross is in the view of the face alone, and in that of the whole part
+    const arms = (partial: boolean): number =>
+      sheetOf('first', { auxiliary: [{ body: 'body', face, partial }] }).ink.filter(
+        (i) => i.kind === 'stroke' && i.layer === 'centre' && i.view === `auxiliary ${face}`,
+      ).length;
+    expect([arms(true), arms(false)]).toEqual([2, 2]);
   });
   test('a scale that fits has room for the auxiliary view, and the next larger one has not', () => {
     for (const paper of ['A4', 'A3', 'A2'] as const) {

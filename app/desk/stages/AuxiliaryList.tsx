@@ -16,7 +16,7 @@ export const AuxiliaryList = () => {
     <section aria-label="Auxiliary views" className="border-b border-rule px-5 py-1.5 text-[13.5px]">
       <h2 className="text-[12px] text-second">Square to inclined faces</h2>
       {wanted.map((a) => {
-        const name = faceWords(a.face);
+        const name = faceWords(a.face).replace(/^the /, '');
         return (
           <p key={`${a.body} ${a.face}`} className="flex items-center gap-2 py-0.5">
             <span className="min-w-0 flex-1 truncate">{name}</span>
