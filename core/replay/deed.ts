@@ -153,6 +153,8 @@ export type ReplayChoice = {
   readonly first: ViewName;
   /** hidden lines with their view, or all of them at the end */
   readonly hidden: 'per view' | 'last';
+  /** lines darkened with their view, or all of them light first and darkened at the end */
+  readonly darken: 'per view' | 'last';
   /** boxes about the views first; or each outline walked corner by corner; or the whole solid before it is cut */
   readonly order: 'boxes' | 'outline' | 'uncut';
 };

@@ -80,6 +80,8 @@ export type Plan = {
   readonly strokes: Stroke[];
   /** the last corner of the outline that is being walked */
   walk: { readonly view: ViewName; readonly point: string; readonly at: Vec2 } | undefined;
+  /** finished lines that wait to be darkened */
+  readonly later: { readonly words: StepWords; readonly deeds: readonly Deed[] }[];
   count: number;
 };
 
@@ -107,6 +109,7 @@ export const beginPlan = (
   overEdges: new Map(),
   strokes: [],
   walk: undefined,
+  later: [],
   count: 0,
 });
 
@@ -141,8 +144,41 @@ type StepWords = {
   readonly clears?: boolean;
 };
 
-/** Adds a step and does its deeds on the plan's own board. */
+/** A straight line that will be darkened later stands light until then. */
+const drawLight = (p: Plan, words: StepWords, d: Deed): void => {
+  if (d.do !== 'draw' || !words.view) return;
+  const line = freshName(p, 'l');
+  add(
+    p,
+    {
+      ...words,
+      stage: 'construction',
+      text: words.text.replace(/^Draw the (visible|hidden) line/, 'Draw the line light'),
+      why: 'All lines stand light before any is darkened.',
+    },
+    [{ do: 'join', line, a: d.from, b: d.to }],
+  );
+  p.strokes.push({ view: words.view, line });
+};
+
+/** Adds a step; where lines are darkened last, a finished line is drawn light now and waits. */
 export const take = (p: Plan, words: StepWords, deeds: readonly Deed[]): void => {
+  if (words.stage !== 'lines' || p.choice.darken === 'per view') {
+    add(p, words, deeds);
+    return;
+  }
+  p.later.push({ words, deeds });
+  for (const d of deeds) drawLight(p, words, d);
+};
+
+/** Darkens what has waited for it. */
+export const darken = (p: Plan): void => {
+  for (const { words, deeds } of p.later) add(p, words, deeds);
+  p.later.length = 0;
+};
+
+/** Adds a step and does its deeds on the plan's own board. */
+const add = (p: Plan, words: StepWords, deeds: readonly Deed[]): void => {
   for (const d of deeds) {
     perform(p.board, d);
     noteResult(p, d, words.view);

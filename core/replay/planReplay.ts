@@ -22,6 +22,7 @@ import { outlineOf } from './outlineWalk.ts';
 import {
   beginPlan,
   cornersAt,
+  darken,
   freshName,
   isLevelView,
   isSideView,
@@ -184,6 +185,7 @@ export const planReplay = (
     for (const l of (linesOf.get(v) ?? []).filter(isPlotted))
       drawPlotted(p, v.name, l, l.class === 'visible', edges);
   for (const draw of shapes) draw();
+  darken(p);
   finish(p, rules);
   return p.steps;
 };

@@ -25,7 +25,13 @@ const drawingOf = (
 };
 const add = (id: string, shape: object, more: object = {}) => ({ id, op: 'add', shape, ...more });
 const cut = (id: string, shape: object, more: object = {}) => ({ id, op: 'cut', shape, ...more });
-const CHOICE: ReplayChoice = { method: 'mitre', first: 'front', hidden: 'per view', order: 'boxes' };
+const CHOICE: ReplayChoice = {
+  method: 'mitre',
+  first: 'front',
+  hidden: 'per view',
+  order: 'boxes',
+  darken: 'per view',
+};
 
 const plate = add('plate', { kind: 'block', width: 90, depth: 60, height: 12 });
 const polygons = [3, 4, 5, 6, 7, 8, 9, 12].flatMap((sides) =>

@@ -22,9 +22,9 @@ const conformance: [string, Drawing][] = readdirSync(cases).map((f) => {
 });
 
 const CHOICES: ReplayChoice[] = [
-  { method: 'mitre', first: 'front', hidden: 'per view', order: 'boxes' },
-  { method: 'arcs', first: 'top', hidden: 'last', order: 'outline' },
-  { method: 'distances', first: 'front', hidden: 'per view', order: 'uncut' },
+  { method: 'mitre', first: 'front', hidden: 'per view', order: 'boxes', darken: 'per view' },
+  { method: 'arcs', first: 'top', hidden: 'last', order: 'outline', darken: 'last' },
+  { method: 'distances', first: 'front', hidden: 'per view', order: 'uncut', darken: 'per view' },
 ];
 
 describe('the replay, done by a hand that knows nothing but the steps', () => {
@@ -92,6 +92,16 @@ test('an outline is walked corner by corner, each from the last one', () => {
   // what is walked is what differs between two corners that follow one another
   for (const s of walked) expect(s.text).toMatch(/go (left|right|up|down) \d/);
   expect(steps.filter((s) => s.source === 'calculated')).toEqual([]);
+});
+
+test('where lines are darkened last, all of them stand light before', () => {
+  const [, d] = drawings.find(([n]) => n.includes('hub')) as [string, Drawing];
+  const { steps } = replayOf(d, { ...(CHOICES[0] as ReplayChoice), darken: 'last' });
+  const first = steps.findIndex((s) => s.stage === 'lines');
+  expect(steps.slice(first).every((s) => s.stage === 'lines' || s.stage === 'finishing')).toBe(true);
+  const light = steps.filter((s) => s.text.startsWith('Draw the line light'));
+  const straight = steps.filter((s) => s.stage === 'lines' && s.deeds.some((x) => x.do === 'draw'));
+  expect(light.length).toBe(straight.length);
 });
 
 test('a solid that is to be cut is drawn whole first where that is chosen', () => {

@@ -27,6 +27,7 @@ export const Construction = ({ books }: { books: ReactNode }) => {
   const [method, setMethod] = useState<ReplayMethod>(drawing.setup.rules.transfer ?? 'mitre');
   const [first, setFirst] = useState<ViewName>(drawing.setup.views.includes('front') ? 'front' : 'top');
   const [hidden, setHidden] = useState<ReplayChoice['hidden']>('per view');
+  const [darken, setDarken] = useState<ReplayChoice['darken']>('per view');
   const [order, setOrder] = useState<ReplayChoice['order']>('boxes');
   const [about, setAbout] = useState('');
   const [playing, setPlaying] = useState(false);
@@ -34,14 +35,14 @@ export const Construction = ({ books }: { books: ReactNode }) => {
   useEffect(() => {
     if (!ready) return;
     let old = false;
-    void planConstruction(drawing, { method, first, hidden, order }).then((steps) => {
+    void planConstruction(drawing, { method, first, hidden, order, darken }).then((steps) => {
       if (!old && steps)
         replayBook({ steps, at: Math.min(useDesk.getState().replay?.at ?? 0, steps.length) });
     });
     return () => {
       old = true;
     };
-  }, [drawing, method, first, hidden, order, ready]);
+  }, [drawing, method, first, hidden, order, darken, ready]);
   const steps = replay?.steps ?? [];
   const at = replay?.at ?? 0;
   useEffect(() => {
@@ -83,7 +84,7 @@ export const Construction = ({ books }: { books: ReactNode }) => {
         <p className="px-5 py-2 text-[13px]">
           <a
             className="font-semibold text-house hover:underline"
-            href={`/drawings/${id}/construction?method=${method}&first=${first}&hidden=${hidden === 'last' ? 'last' : 'view'}&order=${order}`}
+            href={`/drawings/${id}/construction?method=${method}&first=${first}&hidden=${hidden === 'last' ? 'last' : 'view'}&order=${order}&darken=${darken === 'last' ? 'last' : 'view'}`}
             target="_blank"
             rel="noreferrer"
           >
@@ -161,6 +162,17 @@ export const Construction = ({ books }: { books: ReactNode }) => {
             { value: 'last', label: 'last' },
           ]}
           onChange={setHidden}
+        />
+      </Row>
+      <Row label="Darkened">
+        <Choice
+          name="Darkened"
+          value={darken}
+          options={[
+            { value: 'per view', label: 'View by view' },
+            { value: 'last', label: 'All at the end' },
+          ]}
+          onChange={setDarken}
         />
       </Row>
       <Row label="Only the steps about">

@@ -14,6 +14,7 @@ const query = z.object({
   method: z.enum(['mitre', 'arcs', 'distances']).default('mitre'),
   first: viewName.default('front'),
   hidden: z.enum(['view', 'last']).default('view'),
+  darken: z.enum(['view', 'last']).default('view'),
   order: z.enum(['boxes', 'outline', 'uncut']).default('boxes'),
 });
 
@@ -39,8 +40,14 @@ const ConstructionPage = async ({
   const { drawing } = kept;
   const worked = openDesk().work(drawing);
   if (!worked.ok) notFound();
-  const { method, first, hidden, order } = asked.data;
-  const choice = { method, first, hidden: hidden === 'last' ? 'last' : 'per view', order } as const;
+  const { method, first, hidden, order, darken } = asked.data;
+  const choice = {
+    method,
+    first,
+    hidden: hidden === 'last' ? 'last' : 'per view',
+    order,
+    darken: darken === 'last' ? 'last' : 'per view',
+  } as const;
   const { sheet, part, rows } = worked;
   const steps = planReplay(sheet, drawing.part, part, rows, choice, drawing.setup.rules);
   const strip = transfersOf(steps, MARK);
