@@ -1,13 +1,14 @@
 import { pointOn } from '../geometry/curve3.ts';
 import { distance2, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../part/schema.ts';
-import { type CutPoint, cutPointKey } from '../section/cutPoints.ts';
 import type { Section } from '../section/section.ts';
 import type { Leg } from '../section/trace.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/placedView.ts';
 import { onPaper } from '../sheet/similarity.ts';
 import type { Edge } from '../solid/boundary.ts';
 import { levelAt, pointAt, uprightAt } from './coordinates.ts';
+import { type Findable, pointsToFind } from './curvePoints.ts';
+import { endViewOf, generatorThrough, parallelCircle, type Revolved, type Ruled } from './generators.ts';
 import { freshName, type Plan, pointThere, take, viewNamed } from './plan.ts';
 import { paperAngle, rayDeed } from './polygonDrawn.ts';
 import { drawShape, legOf, type TraceLeg } from './shapeDrawn.ts';
@@ -15,8 +16,8 @@ import { drawShape, legOf, type TraceLeg } from './shapeDrawn.ts';
 type Edges = ReadonlyMap<string, Edge>;
 const NEAR = 1e-6;
 
-/** A light line over an edge that is straight in the part, in a view where it is not a point. */
-const lineOver = (p: Plan, view: ViewName, e: Edge): string | undefined => {
+/** A light line over an edge or generator that is straight in the part, in a view where it is not a point. */
+const lineOver = (p: Plan, view: ViewName, e: Ruled): string | undefined => {
   if (e.curve.type !== 'line') return undefined;
   const known = p.overEdges.get(`${view} ${e.key}`);
   if (known !== undefined) return known;
@@ -31,7 +32,7 @@ const lineOver = (p: Plan, view: ViewName, e: Edge): string | undefined => {
       view,
       stage: 'cut',
       tool: 'straight edge',
-      text: `Draw the whole edge light in the ${view} view.`,
+      text: `Draw the whole ${e.key.startsWith('generator') ? 'generator' : 'edge'} light in the ${view} view.`,
       why: 'A cut point lies on its edge: it is found where the edge is met.',
     },
     [{ do: 'join', line, a: from, b: to }],
@@ -100,8 +101,8 @@ const markOnEdge = (
   view: ViewName,
   at: Vec2,
   line: string,
-  e: Edge | undefined,
-  c: { readonly key: string; readonly label: string },
+  e: Ruled | undefined,
+  c: Findable,
   why: string,
 ): boolean => {
   const point = freshName(p, 'p');
@@ -109,9 +110,11 @@ const markOnEdge = (
     view,
     stage: 'cut',
     tool: 'pencil',
-    text: `Mark cut point ${c.label} where the line meets its edge in the ${view} view.`,
+    text: c.label
+      ? `Mark cut point ${c.label} where the line meets its edge in the ${view} view.`
+      : `Mark a point of the curve where the line meets its generator in the ${view} view.`,
     why,
-    about: [c.key],
+    about: c.keys,
   } as const;
   const rim = rimAt(p, view, at);
   const { p: origin, d } = p.board.lines.get(line) as { p: Vec2; d: Vec2 };
@@ -133,41 +136,62 @@ const markOnEdge = (
   return true;
 };
 
-/** Finds a cut point in every view: first on the trace, then along a projector until it meets the edge again. */
-const locate = (p: Plan, s: Section, trace: readonly TraceLeg[], c: CutPoint, edges: Edges): void => {
-  const e = edges.get(c.edge);
-  const known = { key: cutPointKey(s.plane.name, c.label), label: c.label };
+/** Finds a cut point in every view: first on the trace, then along a projector until it meets the edge or generator again. */
+const locate = (p: Plan, s: Section, trace: readonly TraceLeg[], c: Findable, edges: Edges): void => {
+  const { skin } = c;
+  const e = edges.get(c.edge) ?? (skin && generatorThrough(p, skin.surface, skin.face, c.at, edges.values()));
   const home = s.plane.seenIn;
   const place = (v: PlacedView): Vec2 => placeOfPoint(v, c.at);
   const first = place(viewNamed(p, home));
-  if (!pointThere(p, first))
-    markOnEdge(
-      p,
-      home,
-      first,
-      legOf(s, trace, c).line,
-      e,
-      known,
-      'The plane meets the edge where the trace crosses it.',
-    );
+  const line = legOf(s, trace, c).line;
+  const onTrace = 'The plane meets the edge where the trace crosses it.';
+  if (!pointThere(p, first)) markOnEdge(p, home, first, line, e, c, onTrace);
+  // on a ball or ring the trace is followed to a level, or to the circle of a level
+  if (!pointThere(p, first) && skin && !e) findOnParallel(p, s, skin.surface, c, line);
   pointAt(p, home, first, 'cut');
-  for (const v of p.sheet.views) {
-    const at = place(v);
-    if (v.name === home || pointThere(p, at)) continue;
-    // the coordinate that can be projected comes first; the edge gives the other
-    const shares = (k: 0 | 1): boolean =>
-      (k === 0
-        ? (p.upright.at(at[0]) ?? p.xPoints.at(at[0]))
-        : (p.level.at(at[1]) ?? p.yPoints.at(at[1]))) !== undefined;
-    for (const k of [0, 1] as const) {
-      if (pointThere(p, at) || (!shares(k) && !sharesByTurn(home, v.name, k))) continue;
-      if (k === 0) uprightAt(p, { view: v.name, at: at[0], stage: 'cut' });
-      else levelAt(p, { view: v.name, at: at[1], stage: 'cut' });
-      const line = (k === 0 ? p.upright.at(at[0]) : p.level.at(at[1])) as string;
-      markOnEdge(p, v.name, at, line, e, known, 'Its projector is followed until it meets the edge.');
+  // where a projector runs along the generator another view has to come first
+  for (const last of [false, true])
+    for (const v of p.sheet.views) {
+      const at = place(v);
+      if (v.name === home || pointThere(p, at)) continue;
+      // the coordinate that can be projected comes first; the edge gives the other
+      const shares = (k: 0 | 1): boolean =>
+        (k === 0
+          ? (p.upright.at(at[0]) ?? p.xPoints.at(at[0]))
+          : (p.level.at(at[1]) ?? p.yPoints.at(at[1]))) !== undefined;
+      for (const k of [0, 1] as const) {
+        if (pointThere(p, at) || (!shares(k) && !sharesByTurn(home, v.name, k))) continue;
+        if (k === 0) uprightAt(p, { view: v.name, at: at[0], stage: 'cut' });
+        else levelAt(p, { view: v.name, at: at[1], stage: 'cut' });
+        const carried = (k === 0 ? p.upright.at(at[0]) : p.level.at(at[1])) as string;
+        markOnEdge(p, v.name, at, carried, e, c, 'Its projector is followed until it meets the edge.');
+      }
+      if (last && !pointThere(p, at) && skin) parallelCircle(p, skin.surface, c.at);
+      if (last) pointAt(p, v.name, at, 'cut');
     }
-    pointAt(p, v.name, at, 'cut');
-  }
+};
+
+/** A point on a ball or ring: where the trace meets the circle of its level, seen from the end or by way of it. */
+const findOnParallel = (p: Plan, s: Section, surface: Revolved, c: Findable, trace: string): void => {
+  const end = endViewOf(p, surface);
+  const circle = parallelCircle(p, surface, c.at);
+  if (!end || circle === undefined || end.name !== s.plane.seenIn) return;
+  const at = placeOfPoint(end, c.at);
+  const rim = p.board.circles.get(circle) as { c: Vec2 };
+  const off = dot2(sub2(at, rim.c), (p.board.lines.get(trace) as { d: Vec2 }).d);
+  if (Math.abs(off) < NEAR) return;
+  take(
+    p,
+    {
+      view: end.name,
+      stage: 'cut',
+      tool: 'pencil',
+      text: `Mark where the trace meets that circle in the ${end.name} view.`,
+      why: 'The point lies on the circle of its level and in the cutting plane.',
+      about: c.keys,
+    },
+    [{ do: 'meet', point: freshName(p, 'p'), line: trace, circle, way: off > 0 ? 1 : -1 }],
+  );
 };
 
 /** True where a view takes that coordinate from another round the mitre corner. */
@@ -177,11 +201,21 @@ const sharesByTurn = (from: ViewName, to: ViewName, k: 0 | 1): boolean => {
   return (level(from) && side(to) && k === 0) || (side(from) && level(to) && k === 1);
 };
 
-/** The cuts, each found point by point in all views. @returns what draws their true shapes later */
-export const findCuts = (p: Plan, edges: Edges): (() => void)[] =>
-  p.sheet.sections.flatMap((s) => {
-    if (!s.bodies.length || !p.sheet.views.some((v) => v.name === s.plane.seenIn)) return [];
+/** The cuts, each found point by point in all views. @returns the points found, and what draws the true shapes later */
+export const findCuts = (
+  p: Plan,
+  edges: Edges,
+  tol: number,
+): { readonly found: readonly Findable[]; readonly shapes: readonly (() => void)[] } => {
+  const found: Findable[] = [];
+  const shapes: (() => void)[] = [];
+  for (const s of p.sheet.sections) {
+    if (!s.bodies.length || !p.sheet.views.some((v) => v.name === s.plane.seenIn)) continue;
     const trace = traceLines(p, s);
-    for (const c of s.bodies.flatMap((b) => b.cutPoints)) locate(p, s, trace, c, edges);
-    return [() => drawShape(p, s, trace)];
-  });
+    const points = pointsToFind(p, s, edges, tol);
+    for (const c of points) locate(p, s, trace, c, edges);
+    found.push(...points);
+    shapes.push(() => drawShape(p, s, trace, points));
+  }
+  return { found, shapes };
+};

@@ -14,6 +14,7 @@ import { type View, type ViewLine, viewOf } from '../view/view.ts';
 import { setBoxesOut } from './boxes.ts';
 import { drawConeEnds } from './coneEnds.ts';
 import { pointAt } from './coordinates.ts';
+import { type Findable, joinFound } from './curvePoints.ts';
 import { findCuts } from './cuts.ts';
 import type { ReplayChoice, Step } from './deed.ts';
 import { finish } from './finishing.ts';
@@ -159,13 +160,15 @@ export const planReplay = (
     for (const seen of [true, false])
       for (const l of (linesOf.get(v) ?? []).filter((x) => isCircle(x) && (x.class === 'visible') === seen))
         drawRound(p, v.name, stretchOnPaper(v.toPaper, l), seen);
+  let found: readonly Findable[] = [];
   const drawLines = (v: PlacedView, seen: boolean): void => {
     const own = (linesOf.get(v) ?? []).filter(
       (l) => (l.class === 'visible') === seen && !isCircle(l) && !isPlotted(l),
     );
     for (const l of inOrder(p, v, own)) {
       if (l.curve.type === 'line') drawStraight(p, v, l, seen);
-      else drawEllipse(p, v.name, stretchOnPaper(v.toPaper, l), seen, edges.get(l.sources[0] as string));
+      else if (!(v.cut && joinFound(p, v, l, seen, found)))
+        drawEllipse(p, v.name, stretchOnPaper(v.toPaper, l), seen, edges.get(l.sources[0] as string));
     }
   };
   const drawView = (v: PlacedView): void => {
@@ -177,14 +180,16 @@ export const planReplay = (
   if (choice.order === 'uncut')
     for (const v of views.filter((x) => x.cut))
       drawUncut(p, v, viewOf(part.bodies, VIEW_FRAMES[v.name], part.tol));
-  const shapes = findCuts(p, edges);
+  const cuts = findCuts(p, edges, part.tol.linear);
+  found = cuts.found;
   for (const v of views.filter((x) => x.cut)) drawView(v);
   if (choice.hidden === 'last') for (const v of views) drawLines(v, false);
   // curves come last: they are plotted from the circles of the other views
   for (const v of views)
     for (const l of (linesOf.get(v) ?? []).filter(isPlotted))
-      drawPlotted(p, v.name, l, l.class === 'visible', edges);
-  for (const draw of shapes) draw();
+      if (!(v.cut && joinFound(p, v, l, l.class === 'visible', found)))
+        drawPlotted(p, v.name, l, l.class === 'visible', edges);
+  for (const draw of cuts.shapes) draw();
   darken(p);
   finish(p, rules);
   return p.steps;

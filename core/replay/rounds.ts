@@ -14,7 +14,7 @@ const FULL = 2 * Math.PI - 1e-9;
 const PLOTTED = 24;
 
 /** The light circle of a round feature, drawn once. */
-const lightCircle = (p: Plan, view: ViewName, centre: Vec2, r: number): string => {
+export const lightCircle = (p: Plan, view: ViewName, centre: Vec2, r: number): string => {
   const known = p.rims.find(
     (x) => x.view === view && distance2(x.centre, centre) < 1e-6 && Math.abs(x.r - r) < 1e-6,
   );

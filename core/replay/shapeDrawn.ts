@@ -1,6 +1,5 @@
 import { pointOn2 } from '../geometry/curve2.ts';
 import { cross2, distance2, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
-import { type CutPoint, cutPointKey } from '../section/cutPoints.ts';
 import type { Section } from '../section/section.ts';
 import type { Leg } from '../section/trace.ts';
 import { shapePlace } from '../sheet/compose.ts';
@@ -11,6 +10,7 @@ import { distanceView } from '../sheet/xyDistance.ts';
 import { VIEW_FRAMES } from '../view/frames.ts';
 import { flatten } from '../view/project.ts';
 import { pointAt } from './coordinates.ts';
+import { type Findable, parameterNear } from './curvePoints.ts';
 import type { Deed } from './deed.ts';
 import { freshName, type Plan, pointThere, take, viewNamed } from './plan.ts';
 
@@ -20,7 +20,7 @@ const NEAR = 1e-6;
 export type TraceLeg = { readonly leg: Leg; readonly line: string; readonly start: string };
 
 /** The leg of a trace that a cut point lies on: the one whose stretch holds it. */
-export const legOf = (s: Section, trace: readonly TraceLeg[], c: CutPoint): TraceLeg => {
+export const legOf = (s: Section, trace: readonly TraceLeg[], c: Findable): TraceLeg => {
   const at = flatten(VIEW_FRAMES[s.plane.seenIn], c.at);
   const off = ({ leg }: TraceLeg): number => {
     const e = sub2(at, leg.start);
@@ -39,7 +39,12 @@ const basePlace = (s: Section, shape: PlacedShape, along: number): Vec2 =>
   footPlace(shape.line, onPaper(shape.toPaper, inShape(s.plane, along, 0)));
 
 /** The true shape: projectors square to the trace, distances from XY set off from X1Y1, the points joined. */
-export const drawShape = (p: Plan, s: Section, trace: readonly TraceLeg[]): void => {
+export const drawShape = (
+  p: Plan,
+  s: Section,
+  trace: readonly TraceLeg[],
+  points: readonly Findable[],
+): void => {
   const { plane } = s;
   const shape = p.sheet.shapes.find((x) => x.cut === plane.name);
   const names = p.sheet.views.map((v) => v.name);
@@ -69,7 +74,6 @@ export const drawShape = (p: Plan, s: Section, trace: readonly TraceLeg[]): void
   const direction = p.board.lines.get(base)?.d as Vec2;
   const square: Vec2 = [-direction[1], direction[0]];
   const acrossRef = (p.board.lines.get(reference) as { d: Vec2 }).d[0] === 1;
-  const points = s.bodies.flatMap((b) => b.cutPoints);
   // moved away from its own projectors, or turned into line, it keeps the spacings along the trace
   const spaced = shape.apart || trace.length > 1;
   const feet = new Map<string, string>();
@@ -144,6 +148,7 @@ export const drawShape = (p: Plan, s: Section, trace: readonly TraceLeg[]): void
     const at = shapePlace(shape, s, c);
     if (pointThere(p, at)) continue;
     const leg = legOf(s, trace, c);
+    const name = c.label ? `cut point ${c.label}` : 'a point of the curve';
     const on = pointThere(p, placeOfPoint(t, c.at)) as string;
     const measured = pointAt(p, other, placeOfPoint(o, c.at), 'true shape');
     const [projector, off, fall, mark] = ['l', 'p', 'l', 'p'].map((k) => freshName(p, k)) as [
@@ -188,17 +193,17 @@ export const drawShape = (p: Plan, s: Section, trace: readonly TraceLeg[]): void
         tool: 'dividers',
         ...(chosen && { source: 'sheet' as const }),
         text: spaced
-          ? `Set off cut point ${c.label} along X${n}Y${n} as far on as along the trace; take its distance from XY in the ${other} view and set it off square to it.`
-          : `Project cut point ${c.label} square to the trace onto X${n}Y${n}; take its distance from XY in the ${other} view and set it off.`,
+          ? `Set off ${name} along X${n}Y${n} as far on as along the trace; take its distance from XY in the ${other} view and set it off square to it.`
+          : `Project ${name} square to the trace onto X${n}Y${n}; take its distance from XY in the ${other} view and set it off.`,
         why: 'Along the trace the plane shows its true length, across it the other view does.',
-        about: [cutPointKey(plane.name, c.label)],
+        about: c.keys,
       },
       deeds,
     );
   }
   const labels = new Map(points.map((c) => [pointThere(p, shapePlace(shape, s, c)), c.label]));
   const namesOf = (through: readonly string[]): string => {
-    const named = through.flatMap((x) => labels.get(x) ?? []);
+    const named = through.flatMap((x) => labels.get(x) || []);
     return named.length === through.length ? named.join(', ') : 'the points';
   };
   for (const { stretches } of shape.rims)
@@ -208,7 +213,7 @@ export const drawShape = (p: Plan, s: Section, trace: readonly TraceLeg[]): void
       const inner = points
         .map((c) => shapePlace(shape, s, c))
         .flatMap((x) => {
-          const t = parameterNear(r.curve, r.from, r.to, x);
+          const t = parameterNear(r, x);
           const name = pointThere(p, x);
           return t !== undefined && name !== undefined ? [{ t, name }] : [];
         })
@@ -254,24 +259,4 @@ const footPlace = (line: { readonly from: Vec2; readonly to: Vec2 }, at: Vec2): 
   const e = sub2(line.to, line.from);
   const k = dot2(sub2(at, line.from), e) / dot2(e, e);
   return [line.from[0] + k * e[0], line.from[1] + k * e[1]];
-};
-
-/** Where along a stretch a place lies; undefined off it. */
-const parameterNear = (
-  curve: Parameters<typeof pointOn2>[0],
-  from: number,
-  to: number,
-  at: Vec2,
-): number | undefined => {
-  if (curve.type === 'line') return undefined;
-  const n = 720;
-  let best = { t: from, far: Number.POSITIVE_INFINITY };
-  for (let i = 0; i <= n; i++) {
-    const t = from + ((to - from) * i) / n;
-    const far = distance2(pointOn2(curve, t), at);
-    if (far < best.far) best = { t, far };
-  }
-  // a step of the scan is longer than the curve's own accuracy
-  const step = distance2(pointOn2(curve, from), pointOn2(curve, from + (to - from) / n));
-  return best.far <= Math.max(step, 1e-4) ? best.t : undefined;
 };

@@ -184,7 +184,7 @@ const keptInk = (
 };
 
 /** A point of the cut in its true shape on the paper. */
-export const shapePlace = (shape: PlacedShape, s: Section, p: CutPoint): Vec2 =>
+export const shapePlace = (shape: PlacedShape, s: Section, p: Pick<CutPoint, 'along' | 'across'>): Vec2 =>
   onPaper(shape.toPaper, inShape(s.plane, p.along, p.across));
 
 /** The foot of the perpendicular on X1Y1. */

@@ -1,9 +1,11 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
+import { openDesk } from '../../core/drawing/desk.ts';
 import { type Drawing, drawingOfPart, readDrawing } from '../../core/drawing/drawing.ts';
 import { readPartFile } from '../../core/part/model.ts';
 import type { ReplayChoice } from '../../core/replay/deed.ts';
 import { transfersOf } from '../../core/replay/dividers.ts';
+import { readTraces } from '../../core/section/trace.ts';
 import { redrawn, replayOf, withRules } from './replayHand.ts';
 
 const demo = new URL('../../demo/', import.meta.url);
@@ -20,6 +22,21 @@ const conformance: [string, Drawing][] = readdirSync(cases).map((f) => {
   if (!read.ok) throw new Error(f);
   return [f, drawingOfPart(read.value)];
 });
+
+/** Each conformance part with each of its cuts. */
+const cutCases = readdirSync(cases).flatMap((f) =>
+  readdirSync(new URL(`${f}/`, cases))
+    .filter((x) => x.endsWith('.section.json'))
+    .map((x): [string, string, Drawing] => {
+      const part = readPartFile(JSON.parse(readFileSync(new URL(`${f}/part.json`, cases), 'utf8')));
+      const traces = readTraces(JSON.parse(readFileSync(new URL(`${f}/${x}`, cases), 'utf8')));
+      if (!part.ok || !traces.ok) throw new Error(f);
+      const d = drawingOfPart(part.value);
+      const cuts = traces.value.map((trace) => ({ trace, on: true }));
+      const rules = { ...d.setup.rules, generators: 12 as const, hiddenBehindCut: 'kept' as const };
+      return [f, x, { ...d, cuts, setup: { ...d.setup, rules } }];
+    }),
+);
 
 const CHOICES: ReplayChoice[] = [
   { method: 'mitre', first: 'front', hidden: 'per view', order: 'boxes', darken: 'per view' },
@@ -48,6 +65,25 @@ describe('the replay, done by a hand that knows nothing but the steps', () => {
       expect(redrawn(d, choice)).toMatchObject({ missing: [], spare: 0 });
     },
   );
+});
+
+describe('conformance parts as they are cut', () => {
+  test.each(cutCases)('%s, %s: every line of the sheet, and none besides', (_f, _x, d) => {
+    const worked = openDesk().work(d);
+    if (!worked.ok) throw new Error('not drawn');
+    // where the trace meets a curve that no instrument draws, its place is told as calculated
+    const edges = new Map(worked.part.bodies.flatMap((b) => b.edges.map((e) => [e.key, e.curve.type])));
+    const byEye = worked.sheet.sections
+      .flatMap((s) => s.bodies.flatMap((b) => b.cutPoints))
+      .filter((c) => ['piercing', 'marched', 'contour'].includes(edges.get(c.edge) ?? ''));
+    for (const choice of [CHOICES[0], CHOICES[2]] as ReplayChoice[]) {
+      const { missing, spare, steps } = redrawn(d, choice);
+      expect({ missing, spare }).toEqual({ missing: [], spare: 0 });
+      const calculated = steps.filter((s) => s.source === 'calculated').map((s) => s.text);
+      if (byEye.length) expect(calculated.length).toBeLessThanOrEqual(2 * byEye.length);
+      else expect(calculated).toEqual([]);
+    }
+  });
 });
 
 describe('nothing appears from nowhere', () => {
@@ -79,6 +115,8 @@ describe('nothing appears from nowhere', () => {
     }
   });
   test.each(all)('%s: no coordinate is calculated, all are constructed', (_n, d) => {
+    // as the drawing numbers its points round curves, and not at all
+    expect(redrawn(d, CHOICES[0] as ReplayChoice)).toMatchObject({ missing: [], spare: 0 });
     const { steps } = replayOf(d, CHOICES[0] as ReplayChoice);
     expect(steps.filter((s) => s.source === 'calculated').map((s) => s.text)).toEqual([]);
   });
