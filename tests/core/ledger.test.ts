@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { openDesk } from '../../core/drawing/desk.ts';
-import { drawingOfPart, readDrawing } from '../../core/drawing/drawing.ts';
+import { type Drawing, drawingOfPart, readDrawing } from '../../core/drawing/drawing.ts';
 import { dot, type Vec3 } from '../../core/geometry/vec.ts';
 import {
   accountsOf,
@@ -12,6 +12,7 @@ import {
 } from '../../core/ledger/ledger.ts';
 import { labelIn, type NumberingChoice, numberPoints, STARTS } from '../../core/ledger/numbering.ts';
 import { postingsIn } from '../../core/ledger/postings.ts';
+import { readPartFile } from '../../core/part/model.ts';
 import type { ViewName } from '../../core/part/schema.ts';
 import { rectsMeet } from '../../core/sheet/paper.ts';
 import { placeOfPoint } from '../../core/sheet/placedView.ts';
@@ -77,6 +78,12 @@ const drawings = readdirSync(demo)
     if (!read.ok) throw new Error(f);
     return [f, read.value] as const;
   });
+const cases = new URL('../../../shared/conformance/cases/', import.meta.url);
+const conformance = readdirSync(cases).map((f): [string, Drawing] => {
+  const read = readPartFile(JSON.parse(readFileSync(new URL(`${f}/part.json`, cases), 'utf8')));
+  if (!read.ok) throw new Error(f);
+  return [f, drawingOfPart(read.value)];
+});
 
 describe('the schools of naming', () => {
   const choices = STARTS.flatMap((start) =>
@@ -84,7 +91,7 @@ describe('the schools of naming', () => {
       (['two', 'one'] as const).map((pairs): NumberingChoice => ({ school, start, pairs })),
     ),
   );
-  test.each(drawings)('%s: every school keeps its rules', (_name, d) => {
+  test.each([...drawings, ...conformance])('%s: every school keeps its rules', (_name, d) => {
     const part = built(d.part);
     const tol = part.tol.linear * 40;
     for (const choice of choices) {
@@ -150,7 +157,7 @@ describe('the schools of naming', () => {
 });
 
 describe('names on the sheet', () => {
-  test.each(drawings)(
+  test.each([...drawings, ...conformance.filter(([, d]) => numberPoints(built(d.part)).length > 4)])(
     '%s: nearer points are written first, and names keep clear of one another',
     (_name, d) => {
       const setup = { ...d.setup, rules: { ...d.setup.rules, corners: 'numbers' as const } };
@@ -240,26 +247,29 @@ describe('how the ledger counts', () => {
       H: 0,
     });
   });
-  test.each(drawings)('%s: what is counted from XY is what is measured on the sheet', (_name, d) => {
-    const worked = openDesk().work(d);
-    if (!worked.ok) throw new Error('not drawn');
-    const { sheet, rows } = worked;
-    const scale = scaleFromXY(
-      sheet.box,
-      sheet.angle,
-      sheet.gap / sheet.scale,
-      sheet.views.map((v) => v.name),
-    );
-    const xy = sheet.layout.referenceLines.find((r) => r.name === 'XY');
-    const front = sheet.views.find((v) => v.name === 'front');
-    const top = sheet.views.find((v) => v.name === 'top');
-    if (!xy || !front || !top) throw new Error('no top view');
-    for (const r of rows) {
-      const { D, H } = accountsOf(r.at, scale);
-      expect(Math.abs(placeOfPoint(front, r.at)[1] - xy.from[1])).toBeCloseTo(H * sheet.scale, 9);
-      expect(Math.abs(placeOfPoint(top, r.at)[1] - xy.from[1])).toBeCloseTo(D * sheet.scale, 9);
-    }
-  });
+  test.each([...drawings, ...conformance])(
+    '%s: what is counted from XY is what is measured on the sheet',
+    (_name, d) => {
+      const worked = openDesk().work(d);
+      if (!worked.ok) throw new Error('not drawn');
+      const { sheet, rows } = worked;
+      const scale = scaleFromXY(
+        sheet.box,
+        sheet.angle,
+        sheet.gap / sheet.scale,
+        sheet.views.map((v) => v.name),
+      );
+      const xy = sheet.layout.referenceLines.find((r) => r.name === 'XY');
+      const front = sheet.views.find((v) => v.name === 'front');
+      const top = sheet.views.find((v) => v.name === 'top');
+      if (!xy || !front || !top) throw new Error('no top view');
+      for (const r of rows) {
+        const { D, H } = accountsOf(r.at, scale);
+        expect(Math.abs(placeOfPoint(front, r.at)[1] - xy.from[1])).toBeCloseTo(H * sheet.scale, 9);
+        expect(Math.abs(placeOfPoint(top, r.at)[1] - xy.from[1])).toBeCloseTo(D * sheet.scale, 9);
+      }
+    },
+  );
   test('features are posted by their centres, each copy by itself', () => {
     const file = partOf(
       feature('add', block(60, 40, 10), { id: 'plate' }),
