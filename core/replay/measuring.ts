@@ -116,6 +116,8 @@ const isReadable = (p: Plan, paper: number): boolean => {
 /** The most equal parts a length is divided into. */
 const MOST_PARTS = 16;
 const shareOf = (fraction: number): Measure | undefined => {
+  // a half is found with the compass
+  if (Math.abs(fraction - 0.5) < 1e-9) return undefined;
   for (let parts = 3; parts <= MOST_PARTS; parts++) {
     const part = fraction * parts;
     if (Math.abs(part - Math.round(part)) < 1e-9 && part > 0.5 && part < parts - 0.5)

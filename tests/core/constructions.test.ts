@@ -227,6 +227,15 @@ describe('cuts of every kind are found point by point', () => {
   });
 });
 
+test('what lies in the middle is halved with the compass, not divided', () => {
+  const { steps } = replayOf(
+    drawingOf([add('hex', { kind: 'prism', sides: 6, side: 28, height: 40 })]),
+    CHOICE,
+  );
+  expect(steps.some((s) => /^Halve the left side of the top view/.test(s.text))).toBe(true);
+  expect(steps.some((s) => /slanting scale/.test(s.text))).toBe(false);
+});
+
 test('the replay says where each step comes from', () => {
   const { steps } = replayOf(drawingOf([plate]), CHOICE);
   for (const s of steps) expect(s.why.length).toBeGreaterThan(10);
