@@ -1,10 +1,11 @@
 import { type Curve3, partedAt, pointOn } from '../geometry/curve3.ts';
-import { dot } from '../geometry/vec.ts';
+import { dot, type Vec3 } from '../geometry/vec.ts';
 import type { Operation } from '../part/model.ts';
 import { type Solid, solidOf } from '../solid/body.ts';
 import { bodyEdges, type Edge, withKeys } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import { crossings } from '../solid/crossings.ts';
+import { edgeExtent } from '../solid/extent.ts';
 import type { SceneBody } from '../view/scene.ts';
 import { type CutFace, cutFaceOf } from './cutFace.ts';
 import { type CutPoint, cutPointsOf, type Divisions } from './cutPoints.ts';
@@ -33,13 +34,30 @@ export type Section = {
   readonly remains: readonly SceneBody[];
 };
 
+/** Further from the plane than so many tolerances an edge has nothing to do with it. */
+const CLEAR = 100;
+
 const inPlane = (e: { curve: Curve3; from: number; to: number }, c: CuttingPlane, tol: number): boolean =>
   [0.21, 0.5, 0.83].every(
     (f) => Math.abs(dot(c.kept.n, pointOn(e.curve, e.from + f * (e.to - e.from))) - c.kept.d) <= tol,
   );
 
+/** How far edges reach along the normal of the cut they were last asked about: a plane that is dragged keeps its normal. */
+const reaches = new WeakMap<Edge, { readonly n: Vec3; readonly reach: readonly [number, number] }>();
+const reachOf = (e: Edge, n: Vec3): readonly [number, number] => {
+  const known = reaches.get(e);
+  if (known && known.n[0] === n[0] && known.n[1] === n[1] && known.n[2] === n[2]) return known.reach;
+  const reach = edgeExtent(e, n);
+  reaches.set(e, { n, reach });
+  return reach;
+};
+
 /** The stretches of an edge on the kept side; nothing of an edge that lies in the plane (the cut face's outline is there). */
 const keptParts = (e: Edge, c: CuttingPlane, tol: number): Edge[] => {
+  // most edges lie wholly on one side; one that is kept stays the very same object, so that views know it again
+  const [low, high] = reachOf(e, c.kept.n);
+  if (low - c.kept.d > tol * CLEAR) return [e];
+  if (high - c.kept.d < -tol * CLEAR) return [];
   const side = (t: number): number => dot(c.kept.n, pointOn(e.curve, t)) - c.kept.d;
   if (inPlane(e, c, tol)) return [];
   const stretches = partedAt(e.curve, crossings(e.curve, cutterOf(c), tol), e.from, e.to);

@@ -105,7 +105,7 @@ export const seeScene = (
   const places = before && touched(changes, frame);
   const known = carriers.map((c) => {
     // free curves hang on one another
-    const last = places && c.curve.type !== 'free' ? before.drawn.get(c.casts[0] as Member) : undefined;
+    const last = c.curve.type === 'free' ? undefined : before?.drawn.get(c.casts[0] as Member);
     const same = last?.casts.length === c.casts.length && last.casts.every((m, k) => m === c.casts[k]);
     c.members = same ? last.members : c.casts.map((m) => reread(m, c.curve, tol.linear));
     return same ? last : undefined;
@@ -113,7 +113,9 @@ export const seeScene = (
   const covers = carriers.map((c, i) => known[i]?.cover ?? coverOf(c, tol.linear));
   const stays = covers.map(
     ({ boxes }, i) =>
-      known[i] !== undefined && !boxes.some((b) => places?.some((x) => boxesMeet(b, x, tol.linear * 4))),
+      places !== undefined &&
+      known[i] !== undefined &&
+      !boxes.some((b) => places.some((x) => boxesMeet(b, x, tol.linear * 4))),
   );
   crossCarriers(
     carriers,
