@@ -139,7 +139,8 @@ const markOnEdge = (
 /** Finds a cut point in every view: first on the trace, then along a projector until it meets the edge or generator again. */
 const locate = (p: Plan, s: Section, trace: readonly TraceLeg[], c: Findable, edges: Edges): void => {
   const { skin } = c;
-  const e = edges.get(c.edge) ?? (skin && generatorThrough(p, skin.surface, skin.face, c.at, edges.values()));
+  // a round face is known by the same key as its seam, which is no edge to find a point on
+  const e = skin ? generatorThrough(p, skin.surface, skin.face, c.at, edges.values()) : edges.get(c.edge);
   const home = s.plane.seenIn;
   const place = (v: PlacedView): Vec2 => placeOfPoint(v, c.at);
   const first = place(viewNamed(p, home));

@@ -127,13 +127,6 @@ export const parallelCircle = (p: Plan, s: Revolved, at: Vec3): string | undefin
   if (!end || !side || s.kind === 'cylinder') return undefined;
   const { foot, radius } = standing(s, at);
   const middle = placeOfPoint(end, foot);
-  const known = p.rims.find(
-    (r) =>
-      r.view === end.name &&
-      Math.hypot(r.centre[0] - middle[0], r.centre[1] - middle[1]) < 1e-6 &&
-      Math.abs(r.r - radius * p.sheet.scale) < 1e-6,
-  );
-  if (known) return known.circle;
   // the profile's point at this level, to the right or above in the side view, which the end view shares
   const { u, v: up, toward } = VIEW_FRAMES[side.name];
   const axis = axisOf(s);
@@ -144,6 +137,13 @@ export const parallelCircle = (p: Plan, s: Revolved, at: Vec3): string | undefin
   const level = { view: side.name, at: place[1 - k] as number, stage: 'cut', source: 'convenient' } as const;
   if (k === 0) levelAt(p, level);
   else uprightAt(p, level);
+  const known = p.rims.find(
+    (r) =>
+      r.view === end.name &&
+      Math.hypot(r.centre[0] - middle[0], r.centre[1] - middle[1]) < 1e-6 &&
+      Math.abs(r.r - radius * p.sheet.scale) < 1e-6,
+  );
+  if (known) return known.circle;
   if (!pointThere(p, place) && !markOnProfile(p, s, side, place, k, across, toward)) return undefined;
   // carried into the end view, onto the centre line of the circles
   const shown = placeOfPoint(end, profile);
@@ -165,6 +165,9 @@ export const parallelCircle = (p: Plan, s: Revolved, at: Vec3): string | undefin
   return circle;
 };
 
+/** Nearer to its centre line than this share of the radius, a circle's crossing with a level line is no crossing one would trust. */
+const TOUCH = 1e-3;
+
 /** The profile of a ball or ring is a circle; its point at a level is where the level line meets it. */
 const markOnProfile = (
   p: Plan,
@@ -180,6 +183,11 @@ const markOnProfile = (
   // the profile lies in the plane through the axis
   if (Math.abs(dot(sub(middle3, s.o), toward)) > END_ON * Math.max(1, length(s.o))) return false;
   const middle = placeOfPoint(side, middle3);
+  if (Math.abs((place[k] as number) - (middle[k] as number)) < TOUCH * s.r * p.sheet.scale) {
+    // at the very top or bottom the level line only touches the circle: the point stands on its centre line
+    pointAt(p, side.name, place, 'cut');
+    return true;
+  }
   const circle = lightCircle(p, side.name, middle, s.r * p.sheet.scale);
   const line = (k === 0 ? p.level.at(place[1]) : p.upright.at(place[0])) as string;
   take(

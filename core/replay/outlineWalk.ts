@@ -1,4 +1,4 @@
-import { pointOn2 } from '../geometry/curve2.ts';
+import { pointOn2, tangentOn2 } from '../geometry/curve2.ts';
 import { cross2, distance2, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
 import type { Stretch } from '../sheet/ink.ts';
 import type { PlacedView } from '../sheet/placedView.ts';
@@ -44,14 +44,8 @@ const sidesOf = (v: PlacedView): Side[] => {
       const from = cuts[i] as number;
       const [a, b] = [pointOn2(s.curve, from), pointOn2(s.curve, to)];
       if (distance2(a, b) < NEAR) return [];
-      const step = (to - from) * 1e-6;
-      return [
-        {
-          line,
-          ends: [a, b],
-          into: [sub2(pointOn2(s.curve, from + step), a), sub2(pointOn2(s.curve, to - step), b)],
-        },
-      ];
+      const [there, back] = [tangentOn2(s.curve, from), tangentOn2(s.curve, to)];
+      return [{ line, ends: [a, b], into: [there, [-back[0], -back[1]]] }];
     });
   });
 };

@@ -1,9 +1,9 @@
 import { pointOn2 } from '../geometry/curve2.ts';
-import { distance2 } from '../geometry/vec.ts';
+import { distance2, length2 } from '../geometry/vec.ts';
 import type { PartFile, ViewName } from '../part/schema.ts';
 import { cutPointKey } from '../section/cutPoints.ts';
 import { drawnLines } from '../sheet/drawnLines.ts';
-import type { PlacedView } from '../sheet/placedView.ts';
+import { type PlacedView, placeOfPoint } from '../sheet/placedView.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
 import type { Sheet } from '../sheet/sheet.ts';
 import { stretchOnPaper } from '../sheet/similarity.ts';
@@ -28,8 +28,10 @@ import {
   isLevelView,
   isSideView,
   type Named,
+  originOf,
   type Plan,
   placeName,
+  pointThere,
   take,
 } from './plan.ts';
 import { drawPlotted } from './plotted.ts';
@@ -107,6 +109,43 @@ const inOrder = (p: Plan, v: PlacedView, lines: readonly ViewLine[]): ViewLine[]
     .map((x) => x.l);
 };
 
+/** A circle of a cut, through a point of it that was found. */
+const drawFoundRound = (
+  p: Plan,
+  v: PlacedView,
+  l: ViewLine,
+  seen: boolean,
+  found: readonly Findable[],
+): void => {
+  const s = stretchOnPaper(v.toPaper, l);
+  if (s.curve.type !== 'conic') return;
+  const { c, major } = s.curve;
+  const r = length2(major);
+  const through = found
+    .map((f) => pointThere(p, placeOfPoint(v, f.at)))
+    .find((name) => {
+      const at = name === undefined ? undefined : p.board.points.get(name);
+      return at !== undefined && Math.abs(distance2(at, c) - r) < 1e-6;
+    });
+  if (through !== undefined) {
+    const centre = pointAt(p, v.name, c, 'cut');
+    const circle = freshName(p, 'c');
+    take(
+      p,
+      {
+        view: v.name,
+        stage: 'cut',
+        tool: 'compass',
+        text: `Draw a light circle about the middle of the cut through a point of it in the ${v.name} view.`,
+        why: 'A ball is cut in a circle; one point of it gives its size.',
+      },
+      [{ do: 'circle', circle, centre, through }],
+    );
+    p.rims.push({ view: v.name, circle, centre: c, r });
+  }
+  drawRound(p, v.name, s, seen);
+};
+
 /**
  * Plans the construction of a sheet's views from blank paper: boxes, circles and polygons where they are seen true, then the lines view by view,
  * each coordinate given, measured once, or projected from what is drawn.
@@ -156,17 +195,23 @@ export const planReplay = (
   for (const g of polygons) foldPolygon(p, g);
   for (const f of features) roundCorners(p, f);
   for (const f of features) drawConeEnds(p, f);
+  // the circle in which a ball is cut, whose size no one states, waits for its points to be found
+  const waits = (v: PlacedView, l: ViewLine): boolean =>
+    v.cut !== undefined &&
+    l.curve.type === 'conic' &&
+    originOf(p, length2(l.curve.major) * v.toPaper.k).source === 'calculated';
   for (const v of views)
     for (const seen of [true, false])
       for (const l of (linesOf.get(v) ?? []).filter((x) => isCircle(x) && (x.class === 'visible') === seen))
-        drawRound(p, v.name, stretchOnPaper(v.toPaper, l), seen);
+        if (!waits(v, l)) drawRound(p, v.name, stretchOnPaper(v.toPaper, l), seen);
   let found: readonly Findable[] = [];
   const drawLines = (v: PlacedView, seen: boolean): void => {
     const own = (linesOf.get(v) ?? []).filter(
-      (l) => (l.class === 'visible') === seen && !isCircle(l) && !isPlotted(l),
+      (l) => (l.class === 'visible') === seen && (!isCircle(l) || waits(v, l)) && !isPlotted(l),
     );
     for (const l of inOrder(p, v, own)) {
       if (l.curve.type === 'line') drawStraight(p, v, l, seen);
+      else if (isCircle(l)) drawFoundRound(p, v, l, seen, found);
       else if (!(v.cut && joinFound(p, v, l, seen, found)))
         drawEllipse(p, v.name, stretchOnPaper(v.toPaper, l), seen, edges.get(l.sources[0] as string));
     }

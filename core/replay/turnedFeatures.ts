@@ -130,10 +130,13 @@ export const drawTurned = (p: Plan, f: FramedFeature): void => {
         },
         [{ do: 'square', line, to: first, through: foot }],
       );
+      p.strokes.push({ view: v.name, line });
       squares.set(foot, line);
       return line;
     };
     const sense = dot2(d2, [-d1[1], d1[0]]) > 0 ? 1 : -1;
+    p.strokes.push({ view: v.name, line: first });
+    const ways = new Map<string, string>();
     for (const { a, b } of wanted) {
       if (pointThere(p, placeOf(a, b))) continue;
       const foot =
@@ -144,10 +147,28 @@ export const drawTurned = (p: Plan, f: FramedFeature): void => {
               why: 'Along its own axis it shows its own size.',
             });
       if (Math.abs(b) < 1e-9) continue;
-      setOff(p, v.name, foot, squareAt(foot), b * sense, {
+      const end = setOff(p, v.name, foot, squareAt(foot), b * sense, {
         what: `square to the axis of ${f.feature}`,
         why: 'Square to its axis it shows its own size.',
       });
+      const key = b.toFixed(6);
+      if (!ways.has(key)) ways.set(key, end);
+    }
+    // its sides run on to where other features meet them
+    for (const through of ways.values()) {
+      const line = freshName(p, 'l');
+      take(
+        p,
+        {
+          view: v.name,
+          stage: 'construction',
+          tool: 'set squares',
+          text: `Draw a light parallel to the axis of ${f.feature} through that point in the ${v.name} view.`,
+          why: 'Where its side meets other features their lines cross.',
+        },
+        [{ do: 'parallel', line, to: first, through }],
+      );
+      p.strokes.push({ view: v.name, line });
     }
   }
 };
