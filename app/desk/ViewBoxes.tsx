@@ -2,18 +2,10 @@
 import { type PointerEvent, useEffect, useRef } from 'react';
 import type { Drawing } from '../../core/drawing/drawing.ts';
 import type { ViewName } from '../../core/part/schema.ts';
+import { POSTS } from '../../core/sheet/accounts.ts';
 import { changeSetup } from './change.ts';
 import { enact, type GoodPicture, preview, useDesk } from './deskStore.ts';
 import { ACCOUNT_INK } from './inks.ts';
-
-const ACCOUNTS = {
-  front: ['W', 'H'],
-  back: ['W', 'H'],
-  top: ['W', 'D'],
-  bottom: ['W', 'D'],
-  left: ['D', 'H'],
-  right: ['D', 'H'],
-} as const;
 
 const LEAST_GAP = 2;
 const MOST_GAP = 200;
@@ -121,7 +113,7 @@ export const ViewBoxes = ({
   return (
     <g>
       {picture.views.map((v) => {
-        const [across, up] = ACCOUNTS[v.name];
+        const [across, up] = POSTS[v.name];
         const text = (a: 'W' | 'D' | 'H'): string => `${a} ${Number(picture.overall[a].toFixed(3))}`;
         const cursor =
           v.name === 'front'

@@ -1,17 +1,8 @@
 import { decimal } from '../number/format.ts';
 import type { ViewName } from '../part/schema.ts';
-import type { Account } from '../sheet/projectors.ts';
+import { type Account, POSTS } from '../sheet/accounts.ts';
 import { boxOfLines, type GivenViews } from './given.ts';
 
-/** Which accounts a view posts, across and up. */
-const POSTS: Record<ViewName, readonly [Account, Account]> = {
-  front: ['W', 'H'],
-  back: ['W', 'H'],
-  top: ['W', 'D'],
-  bottom: ['W', 'D'],
-  left: ['D', 'H'],
-  right: ['D', 'H'],
-};
 const WORDS: Record<Account, string> = { W: 'width', D: 'depth', H: 'height' };
 const TITLES: Record<ViewName, string> = {
   front: 'front view',

@@ -4,8 +4,8 @@ import type { Vec3 } from '../geometry/vec.ts';
 import { bodyPlacement, placementsOf } from '../part/placement.ts';
 import type { PartFile, ShapeFile, ViewName } from '../part/schema.ts';
 import { sizeReader } from '../part/sizes.ts';
+import type { Account } from '../sheet/accounts.ts';
 import type { ProjectionAngle } from '../sheet/layout.ts';
-import type { Account } from '../sheet/projectors.ts';
 import type { View } from '../view/view.ts';
 import type { Posting } from './postings.ts';
 

@@ -3,7 +3,7 @@ import { pointsOf } from '../balance/given.ts';
 import { cross2, distance2, dot, dot2, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { decimal } from '../number/format.ts';
 import type { ViewName } from '../part/schema.ts';
-import type { Account } from '../sheet/projectors.ts';
+import { type Account, POSTS } from '../sheet/accounts.ts';
 import { VIEW_FRAMES } from '../view/frames.ts';
 import type { ViewLine } from '../view/view.ts';
 
@@ -13,14 +13,6 @@ import type { ViewLine } from '../view/view.ts';
  */
 export type Crossings = { readonly across: readonly number[]; readonly up: readonly number[] };
 
-const ACCOUNTS: Record<ViewName, readonly [Account, Account]> = {
-  front: ['W', 'H'],
-  back: ['W', 'H'],
-  top: ['W', 'D'],
-  bottom: ['W', 'D'],
-  left: ['D', 'H'],
-  right: ['D', 'H'],
-};
 const AXIS: Record<Account, 0 | 1 | 2> = { W: 0, D: 1, H: 2 };
 
 /** Where the centre lines of round features meet the straight lines of a view. */
@@ -42,7 +34,7 @@ const onCentreLines = (view: ViewName, lines: readonly ViewLine[], middles: read
 
 /** What a given view posts: the coordinates of the ends of its lines, and of the middles and sides of its circles. */
 const posted = (view: ViewName, points: readonly Vec2[], account: Account): number[] => {
-  const [across, up] = ACCOUNTS[view];
+  const [across, up] = POSTS[view];
   const k = account === across ? 0 : account === up ? 1 : undefined;
   if (k === undefined) return [];
   const { u, v } = VIEW_FRAMES[view];
@@ -88,7 +80,7 @@ export const crossingsIn = (
       tol,
     );
   };
-  const [across, up] = ACCOUNTS[missing];
+  const [across, up] = POSTS[missing];
   return { across: values(across, u), up: values(up, v) };
 };
 

@@ -1,6 +1,6 @@
 import { decimal } from '../number/format.ts';
 import type { ViewName } from '../part/schema.ts';
-import type { Account } from '../sheet/projectors.ts';
+import type { Account } from '../sheet/accounts.ts';
 import { CUT_FACE } from '../view/firstMet.ts';
 import type { FacePosting, FaceStory } from './faceBook.ts';
 import type { LineStory } from './lineStory.ts';

@@ -1,9 +1,9 @@
 import { distance2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { decimal } from '../number/format.ts';
 import type { ViewName } from '../part/schema.ts';
+import { type Account, POSTS } from '../sheet/accounts.ts';
 import type { Layer } from '../sheet/ink.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/placedView.ts';
-import type { Account } from '../sheet/projectors.ts';
 import type { Sheet } from '../sheet/sheet.ts';
 import { VIEW_FRAMES } from '../view/frames.ts';
 import { countedAs, countingTerms } from './counted.ts';
@@ -200,8 +200,8 @@ export const isLevelView = (v: ViewName): boolean => v === 'top' || v === 'botto
 export const isSideView = (v: ViewName): boolean => v === 'left' || v === 'right';
 
 /** Which account runs across and which up a view. */
-export const acrossAccount = (v: ViewName): Account => (isSideView(v) ? 'D' : 'W');
-export const upAccount = (v: ViewName): Account => (isLevelView(v) ? 'D' : 'H');
+export const acrossAccount = (v: ViewName): Account => POSTS[v][0];
+export const upAccount = (v: ViewName): Account => POSTS[v][1];
 
 const AXIS: Record<Account, 0 | 1 | 2> = { W: 0, D: 1, H: 2 };
 

@@ -1,12 +1,11 @@
 import { pointOn2 } from '../geometry/curve2.ts';
 import { distance2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../part/schema.ts';
+import type { Account } from './accounts.ts';
 import { type Stretch, straight } from './ink.ts';
 import type { MitreLine } from './layout.ts';
 import { type PlacedView, placeOfPoint } from './placedView.ts';
 
-/** The three accounts: which of the part's measures a projector carries. */
-export type Account = 'W' | 'D' | 'H';
 export type Projector = {
   readonly account: Account;
   readonly from: Vec2;

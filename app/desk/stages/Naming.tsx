@@ -4,12 +4,12 @@ import { Choice, Tick } from '../Choice.tsx';
 import { changeRules } from '../change.ts';
 import { enact, useDesk } from '../deskStore.ts';
 import { field, Row } from '../Page.tsx';
+import { FeatureSelect } from './FeatureSelect.tsx';
 
 /** How the corners are named on the sheet, by school. */
 export const Naming = () => {
   const drawing = useDesk((s) => s.drawing);
   const { rules } = drawing.setup;
-  const features = [...new Set(drawing.part.bodies.flatMap((b) => b.features.map((f) => f.id)))];
   const rule = (change: Partial<typeof rules>, label: string): void =>
     enact(changeRules(drawing, change), label);
   return (
@@ -29,24 +29,16 @@ export const Naming = () => {
       {rules.corners && (
         <>
           <Row label="Corners of">
-            <select
-              aria-label="Corners of"
-              className={`${field} py-0.5`}
-              value={rules.namesOf ?? ''}
-              onChange={(e) =>
+            <FeatureSelect
+              label="Corners of"
+              value={rules.namesOf}
+              onChange={(namesOf) =>
                 rule(
-                  { namesOf: e.target.value || undefined },
-                  e.target.value ? `Names of the corners of ${e.target.value} alone` : 'Names of all corners',
+                  { namesOf },
+                  namesOf ? `Names of the corners of ${namesOf} alone` : 'Names of all corners',
                 )
               }
-            >
-              <option value="">all features</option>
-              {features.map((f) => (
-                <option key={f} value={f}>
-                  {f} alone
-                </option>
-              ))}
-            </select>
+            />
           </Row>
           <Row label="Each ring begins at the">
             <select

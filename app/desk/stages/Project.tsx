@@ -7,13 +7,13 @@ import { Findings } from '../Findings.tsx';
 import { field, Page, Row } from '../Page.tsx';
 import { AtPointer, ViewsInWords } from './AtPointer.tsx';
 import { AuxiliaryList } from './AuxiliaryList.tsx';
+import { FeatureSelect } from './FeatureSelect.tsx';
 
 /** Stage 3: the views and how their lines are drawn. */
 export const Project = () => {
   const drawing = useDesk((s) => s.drawing);
   const picture = useDesk((s) => s.picture);
   const { rules } = drawing.setup;
-  const features = [...new Set(drawing.part.bodies.flatMap((b) => b.features.map((f) => f.id)))];
   const rule = (change: Partial<typeof rules>, label: string): void =>
     enact(changeRules(drawing, change), label);
   return (
@@ -111,24 +111,13 @@ export const Project = () => {
       </Row>
       {rules.projectors === 'kept' && rules.projectorsOf === 'corners' && (
         <Row label="Of">
-          <select
-            aria-label="Projectors of"
-            className={`${field} min-w-0 py-0`}
-            value={rules.projectorsFeature ?? ''}
-            onChange={(e) =>
-              rule(
-                { projectorsFeature: e.target.value || undefined },
-                `Projectors of ${e.target.value || 'all features'}`,
-              )
+          <FeatureSelect
+            label="Projectors of"
+            value={rules.projectorsFeature}
+            onChange={(projectorsFeature) =>
+              rule({ projectorsFeature }, `Projectors of ${projectorsFeature ?? 'all features'}`)
             }
-          >
-            <option value="">all features</option>
-            {features.map((f) => (
-              <option key={f} value={f}>
-                {f} alone
-              </option>
-            ))}
-          </select>
+          />
           <select
             aria-label="Projectors into"
             className={`${field} py-0`}
