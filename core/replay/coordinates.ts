@@ -144,7 +144,7 @@ const turnOver = (p: Plan, from: ViewName, w: Wanted, s: Sense): void => {
   );
 };
 
-/** The back view's widths, the other way round, taken from the front with the dividers; likewise depths between two views of one kind. */
+/** A view that has the coordinate as a line and shares no projector with the one asked about, such as the front for the back view's widths. */
 const donorOf = (p: Plan, w: Wanted, s: Sense): PlacedView | undefined => {
   const account = accountOf(w.view, s);
   const world = worldAt(viewNamed(p, w.view), s.k, w.at);
@@ -156,6 +156,7 @@ const donorOf = (p: Plan, w: Wanted, s: Sense): PlacedView | undefined => {
   });
 };
 
+/** Takes the coordinate from such a view with the dividers: widths the other way round, depths between two views of one kind. */
 const carryAcross = (p: Plan, w: Wanted, s: Sense, donor: PlacedView): void => {
   const account = accountOf(w.view, s);
   const own = viewNamed(p, w.view);

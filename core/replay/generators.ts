@@ -119,7 +119,7 @@ const sideViewOf = (p: Plan, s: Revolved, end: PlacedView): PlacedView | undefin
 /**
  * Finds a point of a cone, ball or ring on its parallel circle: its level meets the face's profile in a view that sees the axis as a line; that far
  * from the axis a circle is drawn in the end view, where a light line that the point lies on meets it.
- * @param seen what gives the point's place on the circle: a line of the end view that it lies on
+ * @returns the circle, or undefined where no two views show the face so
  */
 export const parallelCircle = (p: Plan, s: Revolved, at: Vec3): string | undefined => {
   const end = endViewOf(p, s);

@@ -32,7 +32,7 @@ export const rayDeed = (line: string, through: string, from: string, angle: numb
 const toolOf = (angle: number): string =>
   Math.abs(angle / 15 - Math.round(angle / 15)) < 1e-9 ? 'set square' : 'protractor';
 
-/** Names a point and marks it where a crossing already lies there. */
+/** A polygon being drawn: the plan, what is asked, and how its corners run on the paper. */
 type Draw = {
   readonly p: Plan;
   readonly g: PolygonOnPaper;
