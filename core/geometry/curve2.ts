@@ -123,24 +123,43 @@ export const sameConic = (a: Conic2, b: Conic2, tol: number): boolean =>
   Math.abs(length2(a.minor) - length2(b.minor)) <= tol &&
   (a.round || Math.abs(cross2(a.major, b.major)) / length2(a.major) <= tol);
 
-const CHORDS = 128;
+/** A stretch of a curve is measured in so many parts, and each of them in halves until its length is known. */
+const PARTS = 8;
+/** What two estimates of a length may differ by, as a share of the whole. */
+const LENGTH_SHARE = 1e-10;
+/** A part shorter than this share of the whole is not halved: points that are known less well than that would have no end of it. */
+const SHORT_SHARE = 1e-4;
 
 /**
- * Length of the curve from parameter a to b: exact for lines and circles, else by chords of three finenesses, whose errors
- * (of the second and fourth order) are taken out as Romberg's rule does.
+ * Length of the curve from parameter a to b: exact for lines and circles, else by one, two and four chords, whose errors (of the second
+ * and fourth order) are taken out as Romberg's rule does, in parts so short that the estimates agree: a curve marched from node to node
+ * has a speed that jumps, and one that nearly touches itself bends within a small part of its parameter.
  */
 export const lengthBetween = (k: Curve2, a: number, b: number): number => {
   if (k.type === 'line') return b - a;
   if (k.type === 'conic' && k.round) return (b - a) * length2(k.major);
-  const points = Array.from({ length: CHORDS + 1 }, (_, i) => pointOn2(k, a + ((b - a) * i) / CHORDS));
-  const chords = (step: number): number => {
-    let sum = 0;
-    for (let i = step; i <= CHORDS; i += step) sum += distance2(points[i - step] as Vec2, points[i] as Vec2);
-    return sum;
+  let total = 0;
+  const part = (t0: number, t4: number, p0: Vec2, p2: Vec2, p4: Vec2): number => {
+    const t2 = (t0 + t4) / 2;
+    const p1 = pointOn2(k, (t0 + t2) / 2);
+    const p3 = pointOn2(k, (t2 + t4) / 2);
+    const one = distance2(p0, p4);
+    const two = distance2(p0, p2) + distance2(p2, p4);
+    const four = distance2(p0, p1) + distance2(p1, p2) + distance2(p2, p3) + distance2(p3, p4);
+    const [x, y] = [two + (two - one) / 3, four + (four - two) / 3];
+    if (Math.abs(y - x) <= LENGTH_SHARE * total || four <= SHORT_SHARE * total) return y + (y - x) / 15;
+    return part(t0, t2, p0, p1, p2) + part(t2, t4, p2, p3, p4);
   };
-  const [coarse, middle, fine] = [chords(4), chords(2), chords(1)];
-  const [x, y] = [middle + (middle - coarse) / 3, fine + (fine - middle) / 3];
-  return y + (y - x) / 15;
+  const points = Array.from({ length: 2 * PARTS + 1 }, (_, i) =>
+    pointOn2(k, a + ((b - a) * i) / (2 * PARTS)),
+  );
+  for (let i = 1; i < points.length; i++) total += distance2(points[i - 1] as Vec2, points[i] as Vec2);
+  let sum = 0;
+  for (let i = 0; i < PARTS; i++) {
+    const [p, q, r] = [points[2 * i], points[2 * i + 1], points[2 * i + 2]] as [Vec2, Vec2, Vec2];
+    sum += part(a + ((b - a) * i) / PARTS, a + ((b - a) * (i + 1)) / PARTS, p, q, r);
+  }
+  return sum;
 };
 
 /** The box of the stretch from a to b: [u0, v0, u1, v1]. */

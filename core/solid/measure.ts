@@ -130,12 +130,25 @@ const sphereMeridian = (s: Sphere, pole: Vec3): Meridian => ({
   panels: 1,
 });
 
+/** The angle round the tube, from its outer side; which of the seam's two values a point on it takes is left to rounding. */
+const tubeAngle = (s: Torus, rho: number, z: number): number => Math.atan2(z, rho - s.R);
+
+/** True where an edge runs along a torus' seam: all of it is nearer than a few tolerances, not only a place where it touches. */
+const isAlongSeam = (samples: readonly Sample[], s: Torus, tol: number): boolean => {
+  const near = (tol * 4) / s.r;
+  return samples.every((x) => {
+    const q = sub(x.p, s.o);
+    const z = dot(q, s.a);
+    const w = Math.abs(tubeAngle(s, distance(q, scale(s.a, z)), z));
+    return isPartial(s) ? w < near : w > Math.PI - near;
+  });
+};
+
 /**
  * A ring's tube has its seam on the inner side; a spindle's skin ends on the axis, and is told from there on both sides of its equator.
- * An edge nearer to the seam than a few tolerances runs along it.
+ * @param along the edge runs along the seam, so that the face says to which end of the meridian it belongs
  */
-const torusMeridian = (s: Torus, tol: number): Meridian => {
-  const near = (tol * 4) / s.r;
+const torusMeridian = (s: Torus, along: boolean): Meridian => {
   const tip = isPartial(s) ? Math.acos(-s.R / s.r) : undefined;
   return {
     o: s.o,
@@ -145,9 +158,9 @@ const torusMeridian = (s: Torus, tol: number): Meridian => {
     normal: (w) => [Math.cos(w), Math.sin(w)],
     rate: s.r,
     at: (rho, z, up) => {
-      const w = Math.atan2(z, rho - s.R);
-      if (tip === undefined) return Math.abs(w) > Math.PI - near ? (up ? -Math.PI : Math.PI) : w;
-      return Math.abs(w) < near ? (up ? 1e-300 : -1e-300) : w;
+      if (!along) return tubeAngle(s, rho, z);
+      if (tip === undefined) return up ? -Math.PI : Math.PI;
+      return up ? 1e-300 : -1e-300;
     },
     base: (w) => (tip === undefined ? -Math.PI : w > 0 ? tip : -tip),
     panels: 2,
@@ -303,7 +316,8 @@ const sheetShare = (
       return turnedShare(samples, (balls.get(sheet.surface) as Ball).meridian, sheet, normal, origin);
     case 'torus': {
       const parted = samplesAcrossSeam(e, shape, s.tol.linear);
-      return turnedShare(parted, torusMeridian(shape, s.tol.linear), sheet, normal, origin);
+      const along = isAlongSeam(parted, shape, s.tol.linear);
+      return turnedShare(parted, torusMeridian(shape, along), sheet, normal, origin);
     }
   }
 };

@@ -1,7 +1,7 @@
 import { TAU } from '../geometry/angle.ts';
 import { type Curve3, pointOn, velocityOn } from '../geometry/curve3.ts';
 import { marchedSpan } from '../geometry/marched.ts';
-import type { Vec3 } from '../geometry/vec.ts';
+import { along, length, type Vec3 } from '../geometry/vec.ts';
 
 /** Gauss-Legendre rules on [-1, 1]: abscissae and weights of the positive half, a middle point last where there is one. */
 type Rule = { readonly nodes: readonly number[]; readonly weights: readonly number[] };
@@ -50,8 +50,40 @@ const stretchOf = (curve: Curve3): number => {
     case 'ellipse':
       return TAU / 4;
     default:
-      return TAU / 32;
+      return TAU / 8;
   }
+};
+
+/** Legendre's polynomial of degree n, by the recurrence. */
+const legendre = (n: number, x: number): number => {
+  let [before, now] = [1, x];
+  for (let k = 1; k < n; k++) [before, now] = [now, ((2 * k + 1) * x * now - k * before) / (k + 1)];
+  return now;
+};
+/** For each of the 16 points, the weights that give the two last coefficients of an expansion in Legendre's polynomials. */
+const TAIL = [14, 15].map((n) => SIXTEEN_POINTS.map(([x, w]) => ((2 * n + 1) / 2) * w * legendre(n, x)));
+/** An expansion whose last coefficients are smaller than this share of the greatest value has said all. */
+const RESOLVED = 1e-10;
+/** Halving further than this gains nothing in double precision. */
+const MOST_HALVINGS = 12;
+
+/**
+ * Samples by 16 points on a stretch that is halved until the speed is resolved: where two cylinders nearly touch, the curve in which they
+ * meet bends within a small part of its parameter.
+ */
+const resolvedSamples = (curve: Curve3, a: number, b: number, depth = 0): Sample[] => {
+  const half = (b - a) / 2;
+  const samples = SIXTEEN_POINTS.map(([x, w]) => {
+    const t = a + half * (1 + x);
+    return { p: pointOn(curve, t), v: velocityOn(curve, t), w: w * half };
+  });
+  const top = Math.max(...samples.map(({ v }) => length(v)));
+  const rest = TAIL.map((weights) =>
+    length(samples.reduce<Vec3>((sum, { v }, i) => along(sum, v, weights[i] as number), [0, 0, 0])),
+  );
+  if (depth >= MOST_HALVINGS || Math.max(...rest) <= RESOLVED * top) return samples;
+  const middle = (a + b) / 2;
+  return [...resolvedSamples(curve, a, middle, depth + 1), ...resolvedSamples(curve, middle, b, depth + 1)];
 };
 
 const panelsOf = (curve: Curve3, from: number, to: number): [number, number][] => {
@@ -77,8 +109,11 @@ const panelsOf = (curve: Curve3, from: number, to: number): [number, number][] =
  * @param plain what is integrated is a polynomial of degree 9 at most, as along a line over flat faces
  */
 export const samplesOf = (curve: Curve3, from: number, to: number, plain = false): Sample[] => {
+  const panels = panelsOf(curve, from, to);
+  const known = plain || curve.type === 'line' || curve.type === 'ellipse';
+  if (!known && curve.type !== 'marched') return panels.flatMap(([a, b]) => resolvedSamples(curve, a, b));
   const rule = plain || curve.type === 'marched' ? FIVE_POINTS : SIXTEEN_POINTS;
-  return panelsOf(curve, from, to).flatMap(([a, b]) => {
+  return panels.flatMap(([a, b]) => {
     const half = (b - a) / 2;
     return rule.map(([x, w]) => {
       const t = a + half * (1 + x);

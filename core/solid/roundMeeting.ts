@@ -267,6 +267,9 @@ const parallelCylinders = (s: Cylinder, t: Cylinder, tol: number): Line3[] => {
   return [line(x, y), line(x, -y)];
 };
 
+/** Nought where it is within tol of it. */
+const within = (x: number, tol: number): number => (Math.abs(x) <= tol ? 0 : x);
+
 /** s is ruled (the thinner), t the other. */
 const piercings = (s: Cylinder, t: Cylinder, tol: number): Piercing3[] => {
   const q = cross(s.a, t.a);
@@ -293,6 +296,7 @@ const piercings = (s: Cylinder, t: Cylinder, tol: number): Piercing3[] => {
     R: t.r,
     k,
     pierced: { o: t.o, a: t.a, phase },
+    gaps: { high: within(t.r - h[0] - swing, tol), low: within(t.r + h[0] - swing, tol) },
   };
   const high = h[0] + swing;
   const low = h[0] - swing;

@@ -13,16 +13,21 @@ export type Sheet = { readonly surface: number; readonly side: 1 | -1; readonly 
 /** The largest radius of the classifying circle, as a share of the part's size: small against curvature. */
 const CIRCLE_SHARE = 2e-4;
 
-/** A radius round p well under the distance to every surface that does not pass through p. */
+/** How near a surface may pass, as a share of the part's size, and still be told from one that passes through the point. */
+const FINEST_SHARE = 1e-11;
+
+/** A radius round p well under the distance to every surface that does not pass through p, and well above how far off those are that do. */
 export const clearRadius = (s: Solid, p: Vec3, through: readonly number[]): number => {
   let d = s.tol.size * CIRCLE_SHARE;
+  const off = (id: number): number => Math.abs(signedDistance(s.surfaces[id] as Surface, p));
+  const finest = through.reduce((most, id) => Math.max(most, 20 * off(id)), s.tol.size * FINEST_SHARE);
   const reach = d * 5;
   const around: Box3 = [p[0] - reach, p[1] - reach, p[2] - reach, p[0] + reach, p[1] + reach, p[2] + reach];
   for (const i of s.faceGrid.around(around)) {
     const face = s.faces[i]!;
     if (through.includes(face.surface) || !boxesMeet(face.box, around, 0)) continue;
-    const f = Math.abs(signedDistance(s.surfaces[face.surface] as Surface, p));
-    if (f > s.tol.linear && f < d * 5) d = f / 5;
+    const f = off(face.surface);
+    if (f > finest && f < d * 5) d = f / 5;
   }
   for (const id of through) {
     d = Math.min(d, leastRadius(s.surfaces[id] as Surface, p) / 50);
