@@ -146,9 +146,9 @@ const isAlongSeam = (samples: readonly Sample[], s: Torus, tol: number): boolean
 
 /**
  * A ring's tube has its seam on the inner side; a spindle's skin ends on the axis, and is told from there on both sides of its equator.
- * @param along the edge runs along the seam, so that the face says to which end of the meridian it belongs
+ * @param onSeam the edge runs along the seam, so that the face says to which end of the meridian it belongs
  */
-const torusMeridian = (s: Torus, along: boolean): Meridian => {
+const torusMeridian = (s: Torus, onSeam: boolean): Meridian => {
   const tip = isPartial(s) ? Math.acos(-s.R / s.r) : undefined;
   return {
     o: s.o,
@@ -158,7 +158,7 @@ const torusMeridian = (s: Torus, along: boolean): Meridian => {
     normal: (w) => [Math.cos(w), Math.sin(w)],
     rate: s.r,
     at: (rho, z, up) => {
-      if (!along) return tubeAngle(s, rho, z);
+      if (!onSeam) return tubeAngle(s, rho, z);
       if (tip === undefined) return up ? -Math.PI : Math.PI;
       return up ? 1e-300 : -1e-300;
     },
@@ -316,8 +316,8 @@ const sheetShare = (
       return turnedShare(samples, (balls.get(sheet.surface) as Ball).meridian, sheet, normal, origin);
     case 'torus': {
       const parted = samplesAcrossSeam(e, shape, s.tol.linear);
-      const along = isAlongSeam(parted, shape, s.tol.linear);
-      return turnedShare(parted, torusMeridian(shape, along), sheet, normal, origin);
+      const onSeam = isAlongSeam(parted, shape, s.tol.linear);
+      return turnedShare(parted, torusMeridian(shape, onSeam), sheet, normal, origin);
     }
   }
 };

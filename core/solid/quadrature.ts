@@ -60,28 +60,41 @@ const legendre = (n: number, x: number): number => {
   for (let k = 1; k < n; k++) [before, now] = [now, ((2 * k + 1) * x * now - k * before) / (k + 1)];
   return now;
 };
-/** For each of the 16 points, the weights that give the two last coefficients of an expansion in Legendre's polynomials. */
-const TAIL = [14, 15].map((n) => SIXTEEN_POINTS.map(([x, w]) => ((2 * n + 1) / 2) * w * legendre(n, x)));
-/** An expansion whose last coefficients are smaller than this share of the greatest value has said all. */
-const RESOLVED = 1e-10;
+/** The weights of a rule's points that give one coefficient of an expansion in Legendre's polynomials. */
+const coefficientOf = (n: number, points: readonly (readonly [number, number])[]): number[] =>
+  points.map(([x, w]) => ((2 * n + 1) / 2) * w * legendre(n, x));
+/**
+ * The last coefficients that a rule can tell, and the share of the greatest speed below which all is said: 5 points integrate ten terms
+ * exactly, of which the fifth tells how the others fall off.
+ */
+const SIXTEEN_TAIL = { rows: [14, 15].map((n) => coefficientOf(n, SIXTEEN_POINTS)), share: 1e-10 };
+const FIVE_TAIL = { rows: [4].map((n) => coefficientOf(n, FIVE_POINTS)), share: 1e-4 };
 /** Halving further than this gains nothing in double precision. */
 const MOST_HALVINGS = 12;
 
-/**
- * Samples by 16 points on a stretch that is halved until the speed is resolved: where two cylinders nearly touch, the curve in which they
- * meet bends within a small part of its parameter.
- */
-const resolvedSamples = (curve: Curve3, a: number, b: number, depth = 0): Sample[] => {
+const isResolved = (samples: readonly Sample[], { rows, share }: typeof FIVE_TAIL): boolean => {
+  const most = share * samples.reduce((top, { v }) => Math.max(top, length(v)), 0);
+  return rows.every(
+    (row) =>
+      length(samples.reduce<Vec3>((sum, { v }, i) => along(sum, v, row[i] as number), [0, 0, 0])) <= most,
+  );
+};
+
+const sampled = (curve: Curve3, a: number, b: number, points: readonly (readonly [number, number])[]) => {
   const half = (b - a) / 2;
-  const samples = SIXTEEN_POINTS.map(([x, w]) => {
+  return points.map(([x, w]): Sample => {
     const t = a + half * (1 + x);
     return { p: pointOn(curve, t), v: velocityOn(curve, t), w: w * half };
   });
-  const top = Math.max(...samples.map(({ v }) => length(v)));
-  const rest = TAIL.map((weights) =>
-    length(samples.reduce<Vec3>((sum, { v }, i) => along(sum, v, weights[i] as number), [0, 0, 0])),
-  );
-  if (depth >= MOST_HALVINGS || Math.max(...rest) <= RESOLVED * top) return samples;
+};
+
+/**
+ * Samples by 16 points on a stretch that is halved until the speed is resolved: where two surfaces nearly touch, the curve in which they
+ * meet bends within a small part of its parameter.
+ */
+const resolvedSamples = (curve: Curve3, a: number, b: number, depth = 0): Sample[] => {
+  const samples = sampled(curve, a, b, SIXTEEN_POINTS);
+  if (depth >= MOST_HALVINGS || isResolved(samples, SIXTEEN_TAIL)) return samples;
   const middle = (a + b) / 2;
   return [...resolvedSamples(curve, a, middle, depth + 1), ...resolvedSamples(curve, middle, b, depth + 1)];
 };
@@ -109,15 +122,11 @@ const panelsOf = (curve: Curve3, from: number, to: number): [number, number][] =
  * @param plain what is integrated is a polynomial of degree 9 at most, as along a line over flat faces
  */
 export const samplesOf = (curve: Curve3, from: number, to: number, plain = false): Sample[] => {
-  const panels = panelsOf(curve, from, to);
-  const known = plain || curve.type === 'line' || curve.type === 'ellipse';
-  if (!known && curve.type !== 'marched') return panels.flatMap(([a, b]) => resolvedSamples(curve, a, b));
-  const rule = plain || curve.type === 'marched' ? FIVE_POINTS : SIXTEEN_POINTS;
-  return panels.flatMap(([a, b]) => {
-    const half = (b - a) / 2;
-    return rule.map(([x, w]) => {
-      const t = a + half * (1 + x);
-      return { p: pointOn(curve, t), v: velocityOn(curve, t), w: w * half };
-    });
+  return panelsOf(curve, from, to).flatMap(([a, b]) => {
+    if (plain) return sampled(curve, a, b, FIVE_POINTS);
+    if (curve.type === 'line' || curve.type === 'ellipse') return sampled(curve, a, b, SIXTEEN_POINTS);
+    if (curve.type !== 'marched') return resolvedSamples(curve, a, b);
+    const few = sampled(curve, a, b, FIVE_POINTS);
+    return isResolved(few, FIVE_TAIL) ? few : resolvedSamples(curve, a, b);
   });
 };
