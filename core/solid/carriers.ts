@@ -13,7 +13,7 @@ import { bracketedRoot } from '../geometry/roots.ts';
 import { isPartial, normalAt, type Surface, signedDistance, wholeDistance } from '../geometry/surface.ts';
 import { cross, distance, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
 import { type Face, nearFace, type Solid } from './body.ts';
-import { crossings } from './crossings.ts';
+import { settledCrossings } from './touch.ts';
 
 /** A stretch of a curve between two of the surfaces that cross it. */
 export type Piece = { readonly from: number; readonly to: number; readonly closed: boolean };
@@ -161,13 +161,13 @@ export const piecesOf = (
   stretch: readonly [number, number],
 ): Piece[] => {
   const tol = s.tol.linear;
-  const found = new Map<number, number[]>();
+  const found = new Map<number, readonly number[]>();
   const cuts = selfCrossings(s, curve, on);
   for (const f of faces) {
     if (on.includes(f.surface)) continue;
     let ts = found.get(f.surface);
     if (!ts) {
-      ts = crossings(curve, s.surfaces[f.surface] as Surface, tol);
+      ts = settledCrossings(s, curve, on, f.surface);
       found.set(f.surface, ts);
     }
     for (const t of ts) if (nearFace(f, pointOn(curve, t), tol * 4)) cuts.push(t);

@@ -1,7 +1,6 @@
 import type { Box3 } from '../geometry/box.ts';
 import { boxCentre, boxDiagonal } from '../geometry/box.ts';
-import type { Curve3, Ellipse3, Hyperbola3, Line3, Parabola3 } from '../geometry/curve3.ts';
-import { marchedCurves } from '../geometry/march.ts';
+import type { Ellipse3, Hyperbola3, Line3, Parabola3 } from '../geometry/curve3.ts';
 import {
   ANGULAR_TOLERANCE,
   type Cone,
@@ -24,7 +23,7 @@ import {
   type Vec3,
 } from '../geometry/vec.ts';
 
-/** Where a plane meets the other surfaces, in closed form but for the general torus; a touch within `tol` is one (double) curve. */
+/** Where a plane meets the other surfaces, in closed form (undefined: the general torus has none); a touch within `tol` is one (double) curve. */
 
 export const planes = (s: Plane, t: Plane): Line3[] => {
   const w = cross(s.n, t.n);
@@ -137,7 +136,7 @@ export const planeSphere = (s: Plane, t: Sphere, tol: number): Ellipse3[] => {
   return [{ type: 'ellipse', c: along(t.o, s.n, -h), u: scale(e1, r), v: scale(e2, r) }];
 };
 
-export const planeTorus = (s: Plane, t: Torus, box: Box3, tol: number): Curve3[] => {
+export const planeTorus = (s: Plane, t: Torus, tol: number): Ellipse3[] | undefined => {
   const na = dot(s.n, t.a);
   const h = s.d - dot(s.n, t.o);
   if (length(cross(s.n, t.a)) <= ANGULAR_TOLERANCE) {
@@ -164,7 +163,7 @@ export const planeTorus = (s: Plane, t: Torus, box: Box3, tol: number): Curve3[]
   }
   // a plane that misses the torus altogether needs no search
   const reach = Math.abs(t.R) * Math.sqrt(Math.max(0, 1 - na * na)) + t.r;
-  return Math.abs(h) > reach + tol ? [] : marchedCurves(s, t, box, tol);
+  return Math.abs(h) > reach + tol ? [] : undefined;
 };
 
 /** The foot of p on the line o + t a. */

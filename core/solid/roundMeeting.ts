@@ -7,7 +7,6 @@ import {
   type Piercing3,
   pointOn,
 } from '../geometry/curve3.ts';
-import { marchedCurves } from '../geometry/march.ts';
 import {
   ANGULAR_TOLERANCE,
   type Cone,
@@ -34,10 +33,10 @@ import { footOn, planeCone, planeCylinder } from './planeMeeting.ts';
 
 /**
  * Where two curved surfaces meet: circles where they share an axis, conics where both wrap one sphere or are alike and parallel, the
- * rulings of two cylinders, and else a marched curve.
+ * rulings of two cylinders; undefined where they have no closed form.
  * Source: the classical case analysis of natural quadrics (Levin 1976, Miller and Goldman 1995).
  */
-export const roundMeeting = (s: Round, t: Round, box: Box3, tol: number): Curve3[] => {
+export const roundMeeting = (s: Round, t: Round, box: Box3, tol: number): Curve3[] | undefined => {
   const circles = coaxial(s, t, tol);
   if (circles) return circles;
   if (s.kind === 'cylinder' && t.kind === 'cylinder') return cylinders(s, t, tol);
@@ -45,8 +44,7 @@ export const roundMeeting = (s: Round, t: Round, box: Box3, tol: number): Curve3
     const shared = conesOfOneApex(s, t, tol) ?? alikeCones(s, t, box, tol);
     if (shared) return shared;
   }
-  const conics = wrappingOneSphere(s, t, box, tol);
-  return conics ?? marchedCurves(s, t, box, tol);
+  return wrappingOneSphere(s, t, box, tol);
 };
 
 type Axis = { readonly o: Vec3; readonly a: Vec3 };

@@ -1,0 +1,90 @@
+import { wrapAngle } from '../geometry/angle.ts';
+import { type Curve3, domainOf, isClosed, pointOn, velocityOn } from '../geometry/curve3.ts';
+import { normalAt, type Surface, signedDistance } from '../geometry/surface.ts';
+import { cross, distance, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
+import type { Solid } from './body.ts';
+import { crossings } from './crossings.ts';
+import { closedMeeting } from './surfaceMeeting.ts';
+
+/**
+ * Where a curve touches a surface it stays near it over a stretch, and its own distance from it tells the place badly: to the root of the
+ * tolerance at a simple touch, to the fourth root where it is of higher order. But a curve on S and U that touches T mostly does so
+ * because S and T touch along a line or circle of their own; where that meets U, all three are met at an angle.
+ */
+
+/** Two surfaces touch along a curve where their normals on it are parallel to within this sine. */
+const PARALLEL = 1e-6;
+/** A curve that leaves a surface at less than this sine touches it, as far as its distance can tell. */
+const GRAZING = 1e-2;
+
+const known = new WeakMap<Solid, Map<string, readonly Curve3[]>>();
+
+/** The curves along which two surfaces of a body touch, of those that have a closed form. */
+const touchCurves = (s: Solid, i: number, j: number): readonly Curve3[] => {
+  const memory = known.get(s) ?? new Map<string, readonly Curve3[]>();
+  known.set(s, memory);
+  const key = `${i} ${j}`;
+  const before = memory.get(key);
+  if (before) return before;
+  const [a, b] = [s.surfaces[i] as Surface, s.surfaces[j] as Surface];
+  const found = (closedMeeting(a, b, s.box, s.tol.linear) ?? []).filter((c) => {
+    const [lo, hi] = c.type === 'line' ? [-s.tol.size, s.tol.size] : domainOf(c);
+    return [0.21, 0.68].every((k) => {
+      const p = pointOn(c, lo + k * (hi - lo));
+      return length(cross(normalAt(a, p), normalAt(b, p))) <= PARALLEL;
+    });
+  });
+  memory.set(key, found);
+  return found;
+};
+
+/** The parameter at which the curve passes p, looked for from t; undefined where it does not. */
+const parameterNear = (curve: Curve3, p: Vec3, t: number, tol: number): number | undefined => {
+  let x = t;
+  for (let i = 0; i < 20; i++) {
+    const v = velocityOn(curve, x);
+    const step = dot(sub(p, pointOn(curve, x)), v) / dot(v, v);
+    if (!Number.isFinite(step)) return undefined;
+    x += step;
+    if (Math.abs(step) * length(v) < tol * 1e-6) break;
+  }
+  return distance(pointOn(curve, x), p) <= tol * 10 ? x : undefined;
+};
+
+/** True where the curve stays within the tolerance of the surface from one parameter to the other. */
+const staysNear = (curve: Curve3, surface: Surface, a: number, b: number, tol: number): boolean =>
+  [0, 0.25, 0.5, 0.75, 1].every(
+    (k) => Math.abs(signedDistance(surface, pointOn(curve, a + k * (b - a)))) <= tol,
+  );
+
+/**
+ * The crossings of a curve with a surface of the body, each touch among them put where the curve along which the surfaces touch says it is.
+ * @param on the surfaces that the curve lies on
+ */
+export const settledCrossings = (
+  s: Solid,
+  curve: Curve3,
+  on: readonly number[],
+  id: number,
+): readonly number[] => {
+  const surface = s.surfaces[id] as Surface;
+  const tol = s.tol.linear;
+  return crossings(curve, surface, tol).flatMap((t) => {
+    const v = velocityOn(curve, t);
+    if (Math.abs(dot(normalAt(surface, pointOn(curve, t)), v)) > GRAZING * length(v)) return [t];
+    const settled = on.flatMap((touching) =>
+      touchCurves(s, touching, id).flatMap((along) =>
+        on.flatMap((other) =>
+          other === touching
+            ? []
+            : crossings(along, s.surfaces[other] as Surface, tol).flatMap((x) => {
+                const at = parameterNear(curve, pointOn(along, x), t, tol);
+                if (at === undefined || !staysNear(curve, surface, t, at, tol)) return [];
+                return [isClosed(curve) ? wrapAngle(at) : at];
+              }),
+        ),
+      ),
+    );
+    return settled.length ? settled : [t];
+  });
+};
