@@ -1,5 +1,6 @@
 import { TAU } from '../geometry/angle.ts';
 import { type Arch2, type Curve2, parameterOn2, pointOn2, sameConic } from '../geometry/curve2.ts';
+import type { Surface } from '../geometry/surface.ts';
 import { distance2, length2 } from '../geometry/vec.ts';
 import type { Shadow } from './project.ts';
 
@@ -8,6 +9,8 @@ export type Member = Shadow & {
   readonly kind: 'edge' | 'outline' | 'tangent';
   readonly of: readonly string[];
   readonly source: string;
+  /** the surfaces of the faces that meet in an edge; none for an outline, which its face turns away along */
+  readonly under: readonly Surface[];
 };
 /** A flat curve with all that falls on it. */
 export type FlatCarrier = {
@@ -111,6 +114,7 @@ const retold = (m: Member, lo: number, hi: number, spaceAt: Member['spaceAt']): 
   kind: m.kind,
   of: m.of,
   source: m.source,
+  under: m.under,
 });
 
 /** A member told in the parameter of the carrier it was merged with. */

@@ -20,7 +20,13 @@ const turningParameters = (edge: Edge, body: SceneBody, f: ViewFrame, tol: numbe
   );
 };
 
-const memberOf = (s: Shadow, kind: Member['kind'], of: readonly string[], source: string): Member => ({
+const memberOf = (
+  s: Shadow,
+  kind: Member['kind'],
+  of: readonly string[],
+  source: string,
+  under: readonly Surface[],
+): Member => ({
   curve: s.curve,
   lo: s.lo,
   hi: s.hi,
@@ -28,6 +34,7 @@ const memberOf = (s: Shadow, kind: Member['kind'], of: readonly string[], source
   kind,
   of,
   source,
+  under,
 });
 
 /** An edge or an outline as it falls in a view. */
@@ -56,7 +63,7 @@ const castEdge = (edge: Edge, body: SceneBody, f: ViewFrame, tol: number, order:
   const under = edge.sheets.map((sheet) => body.solid.surfaces[sheet.surface] as Surface);
   const shadows = shadowsOf(edge.curve, edge.from, edge.to, f, tol, `${order}:${edge.key}`, under);
   return {
-    members: shadows.map((x) => memberOf(x, isDrawn(edge) ? 'edge' : 'tangent', edge.on, edge.key)),
+    members: shadows.map((x) => memberOf(x, isDrawn(edge) ? 'edge' : 'tangent', edge.on, edge.key, under)),
     turns: turningParameters(edge, body, f, tol),
     edge,
   };
@@ -65,7 +72,7 @@ const castEdge = (edge: Edge, body: SceneBody, f: ViewFrame, tol: number, order:
 const castOutline = (s: Silhouette, body: SceneBody, f: ViewFrame, tol: number, order: number): Cast => ({
   members: keptStretches(s, body).flatMap(([from, to]) =>
     shadowsOf(s.curve, from, to, f, tol, `${order}:${s.of}`, []).map((x) =>
-      memberOf(x, 'outline', [s.of], s.of),
+      memberOf(x, 'outline', [s.of], s.of, []),
     ),
   ),
   turns: [],

@@ -1,5 +1,6 @@
 import { TAU, wrapAngle } from '../geometry/angle.ts';
 import { type Curve2, isPeriodic, parameterOn2, pointOn2, tangentOn2 } from '../geometry/curve2.ts';
+import { normalAt } from '../geometry/surface.ts';
 import { along, distance2, dot, scale, type Vec3 } from '../geometry/vec.ts';
 import type { Tolerance } from '../solid/body.ts';
 import { coverAt, type FlatCarrier, type Member } from './flatCarrier.ts';
@@ -9,8 +10,14 @@ import { nearestOn, TWIN_REACH } from './twins.ts';
 /** A stretch of a carrier that is seen alike throughout. */
 export type Run = { from: number; to: number; class: 'visible' | 'hidden' };
 
-/** Answers whether a line at p, running square to `across` in the view, is hidden: blocked on either side of it. */
-export type Hiding = (p: Vec3, across: Vec3) => boolean;
+/**
+ * Answers whether a line at p, running square to `across` in the view, is hidden: blocked on either side of it.
+ * @param lean the sine at which the sight meets the faces that end in the line, the least of them
+ */
+export type Hiding = (p: Vec3, across: Vec3, lean: number) => boolean;
+
+const leanOf = (m: Member, p: Vec3, toward: Vec3): number =>
+  m.under.length ? Math.min(...m.under.map((s) => Math.abs(dot(normalAt(s, p), toward)))) : 0;
 
 /** Above this many figures a typed array sorts them sooner. */
 const MANY = 24;
@@ -143,9 +150,13 @@ export const runsOf = (
     // only the nearest needs a look: if it is hidden, all behind it are
     let near: Vec3 | undefined;
     let level = Number.NEGATIVE_INFINITY;
+    let lean = 0;
     const look = (m: Member, t: number): void => {
       const p = m.spaceAt(t);
       const w = dot(p, f.toward);
+      // of those in one place the one with the flattest face says how near the ray may begin
+      if (Math.abs(w - level) <= tol.linear * 4) lean = Math.min(lean, leanOf(m, p, f.toward));
+      else if (w > level) lean = leanOf(m, p, f.toward);
       if (w <= level) return;
       level = w;
       near = p;
@@ -158,7 +169,7 @@ export const runsOf = (
     for (const twin of over) look(twin.members[0] as Member, nearestOn(twin, pointOn2(c.curve, s)).s);
     const t2 = tangentOn2(c.curve, s);
     const across = along(scale(f.u, -t2[1]), f.v, t2[0]);
-    runs.push({ from: a, to: b, class: hides(near, across) ? 'hidden' : 'visible' });
+    runs.push({ from: a, to: b, class: hides(near, across, lean) ? 'hidden' : 'visible' });
   }
   return joined(withoutSlivers(c.curve, runs, tol.size * SLIVER_SHARE), periodic);
 };

@@ -21,11 +21,16 @@ export type SceneBody = {
 };
 
 /**
- * How far in front of a point a ray starts to look, as a share of the size: nearer than this the point's own faces,
+ * How far in front of a point a ray starts to look at the most, as a share of the size: nearer than this the point's own faces,
  * met by a ray moved aside by SIDE_SHARE, would seem to stand before it (a tangent surface of radius R rises by
  * sqrt(2 R e)).
  */
 const START_SHARE = 1e-5;
+/**
+ * How many tolerances off its place a face of the point itself may stand. Where the sight meets all of them at an angle that is all they
+ * can seem to stand before it, and thin walls further off have their say.
+ */
+const OWN_FACES = 4;
 /** How far to either side of a line the two rays run, as a share of the size. */
 const SIDE_SHARE = 1e-11;
 
@@ -154,16 +159,17 @@ const plainlyBlocked = (
 export const hidingIn = (scene: readonly SceneBody[], f: ViewFrame, tol: Tolerance): Hiding => {
   const start = tol.size * START_SHARE;
   const side = tol.size * SIDE_SHARE;
-  const free: Limits = [start, Number.POSITIVE_INFINITY];
   const bodies = scene.map((b) => standing(b, f, start));
-  return (at, across) => {
+  return (at, across, lean) => {
+    const from = Math.min(start, (tol.linear * OWN_FACES) / lean);
+    const free: Limits = [from, Number.POSITIVE_INFINITY];
     const u = dot(at, f.u);
     const v = dot(at, f.v);
-    const w = dot(at, f.toward) + start;
+    const w = dot(at, f.toward) + from;
     const p = along(at, across, side);
     const q = along(at, across, -side);
     const limitsOf = (b: StandingBody, x: Vec3): Limits | undefined =>
-      b.kept ? rayLimits(b.kept, x, f.toward, start) : free;
+      b.kept ? rayLimits(b.kept, x, f.toward, from) : free;
     const doubtful: { b: StandingBody; cells: readonly number[] }[] = [];
     for (const b of bodies) {
       const cells = cellsBefore(b, u, v, w);
