@@ -1,6 +1,7 @@
 import { type Box3, boxDiagonal, inBox } from './box.ts';
-import { type Marched3, nearestOnMarched, stepTo } from './marched.ts';
+import { between, type Marched3, marchedPoint, marchedSpan, nearestOnMarched, stepTo } from './marched.ts';
 import { normalAt, type Surface, signedDistance } from './surface.ts';
+import { touchPoint } from './touchPoint.ts';
 import {
   add,
   along,
@@ -190,9 +191,6 @@ const advance = (k: Pair, from: Vec3, heading: Vec3, ds: number): Vec3 | undefin
 
 type Walk = { nodes: Vec3[]; tangents: Vec3[]; knots: number[]; closed: boolean };
 
-/** At a touch that is no saddle the surfaces are parallel to within this sine. */
-const PARALLEL = 1e-4;
-
 /**
  * Where the surfaces touch between two points of the curve: their crossed normals change sides there. Undefined where they do not touch:
  * two branches pass one another at a distance, and the step was so long that it fell on the other.
@@ -218,7 +216,76 @@ const touchBetween = (
   }
   const saddle = parallelNear(k, p, ds);
   if (saddle) return Math.abs(saddle.height) <= tol ? saddle.p : undefined;
-  return siteAt(k, p).sine <= PARALLEL ? p : undefined;
+  // no saddle: the surfaces touch to a higher order, where two branches run along one another
+  return touchPoint(k.f, k.g, p, ds, tol);
+};
+
+/** Beside a touch the surfaces are so nearly parallel (a sine) that it is worth looking for. */
+const DIP = 0.1;
+
+/** Touches nearer to one another than this share of the size are one: of higher order they are known no better. */
+const TOUCHES_APART = 1e-4;
+/** A curve that comes so near a touch, as a share of the step, runs through it. */
+const THROUGH = 0.02;
+
+/** Whether a step from here to p, with its direction there, runs through a place where the surfaces touch. */
+const passesBy = (here: Site, p: Vec3, heading: Vec3, onward: Vec3, q: Vec3): boolean => {
+  const chord = sub(p, here.p);
+  const size = length(chord);
+  const x = dot(sub(q, here.p), chord) / (size * size);
+  return x > 0 && x <= 1 && distance(between(here.p, p, heading, onward, size, x), q) <= THROUGH * size;
+};
+
+/** Nodes are no nearer to one another than this share of the size. */
+const NODES_APART = 1e-6;
+
+/** Puts a place where the surfaces touch among the last nodes of a walk. */
+const markTouch = (w: Walk, q: Vec3, size: number): void => {
+  const { nodes, tangents, knots } = w;
+  const last = nodes.length - 1;
+  for (let i = last; i > Math.max(0, last - 3); i--) {
+    const [a, b] = [nodes[i - 1] as Vec3, nodes[i] as Vec3];
+    const [da, db] = [distance(a, q), distance(b, q)];
+    const near = da <= NODES_APART * size ? i - 1 : db <= NODES_APART * size ? i : undefined;
+    if (near !== undefined) {
+      nodes[near] = q;
+      if (!knots.includes(near)) knots.push(near);
+      return;
+    }
+    if (dot(sub(q, a), sub(b, a)) <= 0 || dot(sub(q, b), sub(a, b)) <= 0) continue;
+    // the direction turns evenly from one node to the next
+    const tangent = unit(add(scale(tangents[i - 1] as Vec3, db), scale(tangents[i] as Vec3, da)));
+    nodes.splice(i, 0, q);
+    tangents.splice(i, 0, tangent);
+    knots.push(i);
+    return;
+  }
+};
+
+/** The stretches of a walk between the places where the surfaces touch: several branches meet there, and all of them end. */
+const partedAtTouches = (w: Walk): Walk[] => {
+  if (!w.knots.length) return [w];
+  const knots = [...new Set(w.knots)].sort((a, b) => a - b);
+  const last = w.nodes.length - 1;
+  const part = (from: number, to: number): Walk => ({
+    nodes: w.nodes.slice(from, to + 1),
+    tangents: w.tangents.slice(from, to + 1),
+    knots: [...(knots.includes(from) ? [0] : []), ...(knots.includes(to) ? [to - from] : [])],
+    closed: false,
+  });
+  const [first, final] = [knots[0] as number, knots.at(-1) as number];
+  const inner = knots.slice(1).map((to, i) => part(knots[i] as number, to));
+  if (!w.closed)
+    return [...(first > 0 ? [part(0, first)] : []), ...inner, ...(final < last ? [part(final, last)] : [])];
+  // round from the last touch to the first, over the seed
+  const [head, tail] = [part(0, first), part(final, last)];
+  const round: Walk = {
+    nodes: [...tail.nodes, ...head.nodes.slice(1)],
+    tangents: [...tail.tangents, ...head.tangents.slice(1)],
+    knots: [0, tail.nodes.length + head.nodes.length - 2],
+    closed: false,
+  };
+  return [...inner, ...(round.nodes.length > 1 ? [round] : [])];
 };
 
 /** Where a curve that is known ends, and the direction in which one runs into it there. */
@@ -243,6 +310,7 @@ const meetsEnd = (k: Pair, from: Vec3, heading: Vec3, ds: number, end: End): boo
 /**
  * Marches from a seed until the curve closes, leaves the box or runs into the end of one that is known: a curve that leaves the box
  * for a moment is known in two parts.
+ * @param touches where the surfaces are known to touch; what is found is added
  * @param tol surfaces nearer than this where they are parallel touch
  */
 const walk = (
@@ -252,11 +320,13 @@ const walk = (
   box: Box3,
   stride: number,
   ends: readonly End[],
+  touches: Vec3[],
   tol: number,
 ): Walk => {
   const start = siteAt(k, seed);
   let sense: number = first;
   let here = start;
+  let before: Site | undefined;
   let heading = scale(start.tau, sense);
   const origin = heading;
   let ds = stride / 8;
@@ -300,21 +370,26 @@ const walk = (
       out.tangents.push(end.inward);
       return out;
     }
-    if (crossed) {
-      const q = touchBetween(k, here.p, heading, ds, sense, tol);
-      if (!q) {
+    let touch = touches.find((q) => passesBy(here, p, heading, onward, q));
+    if (crossed && touch) sense = -sense;
+    else if (crossed) {
+      touch = touchBetween(k, here.p, heading, ds, sense, tol);
+      if (!touch) {
         ds /= 2;
         continue;
       }
       sense = -sense;
-      if (distance(q, here.p) > 1e-6 * k.size && distance(q, p) > 1e-6 * k.size) {
-        out.nodes.push(q);
-        out.tangents.push(unit(add(heading, onward)));
-      }
-      out.knots.push(out.nodes.length - 1);
-    }
+    } else if (!touch && before && here.sine < DIP && here.sine <= before.sine && here.sine <= there.sine)
+      touch = touchPoint(k.f, k.g, here.p, 2 * ds, tol);
     out.nodes.push(p);
     out.tangents.push(onward);
+    if (touch) {
+      const found = touch;
+      const same = touches.find((q) => distance(q, found) <= TOUCHES_APART * k.size);
+      if (!same) touches.push(found);
+      markTouch(out, same ?? found, k.size);
+    }
+    before = here;
     here = there;
     heading = onward;
     if (!inBox(box, p, 0)) return out;
@@ -331,7 +406,7 @@ const reversed = (w: Walk): Walk => ({
 });
 
 const curveOf = (k: Pair, w: Walk, ordinal: number): Marched3 => {
-  const span = w.closed ? 2 * Math.PI : 3;
+  const span = marchedSpan(w);
   const step = span / (w.nodes.length - 1);
   return {
     type: 'marched',
@@ -348,8 +423,15 @@ const curveOf = (k: Pair, w: Walk, ordinal: number): Marched3 => {
 /**
  * The curves of two surfaces that pass through a box (a little of them beyond it too).
  * @param tol surfaces nearer than this where they are parallel touch, and have no small loop there
+ * @param touches where they are known to touch; others are found
  */
-export const marchedCurves = (f: Surface, g: Surface, box: Box3, tol: number): Marched3[] => {
+export const marchedCurves = (
+  f: Surface,
+  g: Surface,
+  box: Box3,
+  tol: number,
+  touches: readonly Vec3[] = [],
+): Marched3[] => {
   const size = boxDiagonal(box);
   // two curved faces whose boxes only touch: a curve there runs in a face's own plane or touches along it, and is found in other ways
   const flat = [0, 1, 2].some((i) => (box[i + 3] as number) - (box[i] as number) <= tol * 8);
@@ -365,24 +447,31 @@ export const marchedCurves = (f: Surface, g: Surface, box: Box3, tol: number): M
   ];
   const k: Pair = { f, g, size };
   const curves: Marched3[] = [];
+  const found = [...touches];
   for (const seed of seedsOf(k, wide, tol)) {
     if (!inBox(wide, seed, 0)) continue;
     if (curves.some((c) => nearestOnMarched(c, seed).far < 1e-6 * size)) continue;
     const ends = curves.flatMap(endsOf);
-    const ahead = walk(k, seed, 1, wide, size / 10, ends, tol);
-    if (ahead.closed) {
-      curves.push(curveOf(k, ahead, curves.length));
-      continue;
+    const ahead = walk(k, seed, 1, wide, size / 10, ends, found, tol);
+    let whole = ahead;
+    if (!ahead.closed) {
+      const behind = reversed(walk(k, seed, -1, wide, size / 10, ends, found, tol));
+      const n = behind.nodes.length - 1;
+      whole = {
+        nodes: [...behind.nodes, ...ahead.nodes.slice(1)],
+        tangents: [...behind.tangents, ...ahead.tangents.slice(1)],
+        knots: [...behind.knots, ...ahead.knots.map((i) => i + n)],
+        closed: false,
+      };
     }
-    const behind = reversed(walk(k, seed, -1, wide, size / 10, ends, tol));
-    const n = behind.nodes.length - 1;
-    const whole: Walk = {
-      nodes: [...behind.nodes, ...ahead.nodes.slice(1)],
-      tangents: [...behind.tangents, ...ahead.tangents.slice(1)],
-      knots: [...behind.knots, ...ahead.knots.map((i) => i + n)],
-      closed: false,
-    };
-    if (whole.nodes.length > 1) curves.push(curveOf(k, whole, curves.length));
+    for (const part of partedAtTouches(whole)) {
+      if (part.nodes.length < 2) continue;
+      const curve = curveOf(k, part, curves.length);
+      // over a touch a walk may go on along a branch that is known
+      const middle = marchedPoint(curve, marchedSpan(curve) * 0.47);
+      if (curves.some((c) => nearestOnMarched(c, middle).far < 1e-6 * size)) continue;
+      curves.push(curve);
+    }
   }
   return curves;
 };

@@ -15,7 +15,7 @@ export type Marched3 = {
   /** unit directions of travel at the nodes */
   readonly tangents: readonly Vec3[];
   readonly closed: boolean;
-  /** parameters where the surfaces touch, so that another branch crosses here */
+  /** of its ends' parameters those where the surfaces touch, so that other branches end here too */
   readonly knots: readonly number[];
   readonly ordinal: number;
 };
@@ -50,10 +50,40 @@ const placeOf = (c: Marched3, t: number): Place => {
   return { i, x: k - i, step };
 };
 
-const guess = (a: Vec3, b: Vec3, ta: Vec3, tb: Vec3, size: number, x: number): Vec3 => {
+/** Hermite's cubic between two nodes, x from 0 to 1. */
+export const between = (a: Vec3, b: Vec3, ta: Vec3, tb: Vec3, size: number, x: number): Vec3 => {
   const y = 1 - x;
   const p = along(scale(a, y * y * (1 + 2 * x)), b, x * x * (3 - 2 * x));
   return along(along(p, ta, size * x * y * y), tb, -size * x * x * y);
+};
+
+/** Surfaces that meet at less than this sine, beside a touch, are too nearly parallel for Newton's method: the interpolation tells more. */
+const PARALLEL = 1e-6;
+/** What the interpolation between two nodes is off by at the most, as a share of their distance; a step that leads further off is none. */
+const STRAY = 0.02;
+
+/** Its derivative by x. */
+const guessRate = (chord: Vec3, ta: Vec3, tb: Vec3, size: number, x: number): Vec3 => {
+  const y = 1 - x;
+  return along(along(scale(chord, 6 * x * y), ta, size * y * (y - 2 * x)), tb, size * x * (x - 2 * y));
+};
+
+/**
+ * How far off the two surfaces a point of the curve is to be. Surfaces that touch within the tolerance do not quite meet where they do:
+ * beside that place they are taken as moved so that they meet there, and what they are moved by fades to the next node.
+ */
+const offBy = (c: Marched3, i: number, x: number): readonly [number, number] => {
+  const ends = [c.knots.includes(0) && i === 0, c.knots.length > 0 && i === c.nodes.length - 2];
+  let [f, g] = [0, 0];
+  for (const [is, node, share] of [
+    [ends[0], i, 1 - x],
+    [ends[1], i + 1, x],
+  ] as const) {
+    if (!is) continue;
+    f += share * signedDistance(c.f, c.nodes[node] as Vec3);
+    g += share * signedDistance(c.g, c.nodes[node] as Vec3);
+  }
+  return [f, g];
 };
 
 export const marchedPoint = (c: Marched3, t: number): Vec3 => {
@@ -64,22 +94,21 @@ export const marchedPoint = (c: Marched3, t: number): Vec3 => {
   if (Math.abs(x - 1) < 1e-13) return b;
   const size = distance(a, b);
   const w = scale(sub(b, a), 1 / size);
-  let p = guess(a, b, c.tangents[i] as Vec3, c.tangents[i + 1] as Vec3, size, x);
+  let p = between(a, b, c.tangents[i] as Vec3, c.tangents[i + 1] as Vec3, size, x);
   const level = dot(w, a) + x * size;
+  const [offF, offG] = offBy(c, i, x);
+  const start = p;
   for (let round = 0; round < 5; round++) {
-    const move = stepTo(
-      normalAt(c.f, p),
-      signedDistance(c.f, p),
-      normalAt(c.g, p),
-      signedDistance(c.g, p),
-      w,
-      dot(w, p) - level,
-    );
-    const far = move ? length(move) : 0;
-    // beside a touch of the surfaces the equations say nothing; the interpolation is then better than they are
-    if (!move || far > 0.1 * size) break;
-    p = add(p, move);
-    if (far < 1e-13 * size) break;
+    const [nf, ng] = [normalAt(c.f, p), normalAt(c.g, p)];
+    if (length(cross(nf, ng)) < PARALLEL) break;
+    const df = signedDistance(c.f, p) - offF;
+    const dg = signedDistance(c.g, p) - offG;
+    const move = stepTo(nf, df, ng, dg, w, dot(w, p) - level);
+    if (!move) break;
+    const next = add(p, move);
+    if (distance(next, start) > STRAY * size) return start;
+    p = next;
+    if (length(move) < 1e-13 * size) break;
   }
   return p;
 };
@@ -94,12 +123,8 @@ export const marchedVelocity = (c: Marched3, t: number): Vec3 => {
   const size = length(chord);
   const w = scale(chord, 1 / size);
   const tau = cross(normalAt(c.f, p), normalAt(c.g, p));
-  const sine = length(tau);
-  if (sine < 1e-6) {
-    const ta = c.tangents[i] as Vec3;
-    const tb = c.tangents[i + 1] as Vec3;
-    return scale(along(scale(ta, 1 - x), tb, x), size / step);
-  }
+  if (length(tau) < PARALLEL)
+    return scale(guessRate(chord, c.tangents[i] as Vec3, c.tangents[i + 1] as Vec3, size, x), 1 / step);
   return scale(tau, size / (dot(tau, w) * step));
 };
 

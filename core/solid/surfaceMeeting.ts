@@ -3,6 +3,7 @@ import type { Curve3 } from '../geometry/curve3.ts';
 import { marchedCurves } from '../geometry/march.ts';
 import type { Plane, Round, Surface } from '../geometry/surface.ts';
 import { planeCone, planeCylinder, planeSphere, planes, planeTorus } from './planeMeeting.ts';
+import { ringTouches } from './ringTouch.ts';
 import { roundMeeting } from './roundMeeting.ts';
 
 const planeRound = (s: Plane, t: Round, box: Box3, tol: number): Curve3[] | undefined => {
@@ -33,4 +34,4 @@ export const closedMeeting = (s: Surface, t: Surface, box: Box3, tol: number): C
  * @param box where the curves are wanted: those without a closed form are looked for in it
  */
 export const surfaceMeeting = (s: Surface, t: Surface, box: Box3, tol: number): Curve3[] =>
-  closedMeeting(s, t, box, tol) ?? marchedCurves(s, t, box, tol);
+  closedMeeting(s, t, box, tol) ?? marchedCurves(s, t, box, tol, ringTouches(s, t, tol));

@@ -4,6 +4,7 @@ import { normalAt, type Surface, signedDistance } from '../geometry/surface.ts';
 import { cross, distance, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
 import type { Solid } from './body.ts';
 import { crossings } from './crossings.ts';
+import { ringTouches } from './ringTouch.ts';
 import { closedMeeting } from './surfaceMeeting.ts';
 
 /**
@@ -72,19 +73,21 @@ export const settledCrossings = (
   return crossings(curve, surface, tol).flatMap((t) => {
     const v = velocityOn(curve, t);
     if (Math.abs(dot(normalAt(surface, pointOn(curve, t)), v)) > GRAZING * length(v)) return [t];
-    const settled = on.flatMap((touching) =>
-      touchCurves(s, touching, id).flatMap((along) =>
-        on.flatMap((other) =>
-          other === touching
-            ? []
-            : crossings(along, s.surfaces[other] as Surface, tol).flatMap((x) => {
-                const at = parameterNear(curve, pointOn(along, x), t, tol);
-                if (at === undefined || !staysNear(curve, surface, t, at, tol)) return [];
-                return [isClosed(curve) ? wrapAngle(at) : at];
-              }),
-        ),
+    const places = on.flatMap((touching) => [
+      ...touchCurves(s, touching, id).flatMap((along) =>
+        on
+          .filter((other) => other !== touching)
+          .flatMap((other) =>
+            crossings(along, s.surfaces[other] as Surface, tol).map((x) => pointOn(along, x)),
+          ),
       ),
-    );
+      ...ringTouches(s.surfaces[touching] as Surface, surface, tol),
+    ]);
+    const settled = places.flatMap((p) => {
+      const at = parameterNear(curve, p, t, tol);
+      if (at === undefined || !staysNear(curve, surface, t, at, tol)) return [];
+      return [isClosed(curve) ? wrapAngle(at) : at];
+    });
     return settled.length ? settled : [t];
   });
 };
