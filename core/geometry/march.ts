@@ -236,6 +236,49 @@ const passesBy = (here: Site, p: Vec3, heading: Vec3, onward: Vec3, q: Vec3): bo
   return x > 0 && x <= 1 && distance(between(here.p, p, heading, onward, size, x), q) <= THROUGH * size;
 };
 
+/** A touch within the next step, where the surfaces are nearly parallel already: from here on all branches run into it. */
+const touchAhead = (
+  k: Pair,
+  here: Site,
+  heading: Vec3,
+  ds: number,
+  touches: readonly Vec3[],
+): Vec3 | undefined =>
+  here.sine >= DIP
+    ? undefined
+    : touches.find((q) => {
+        const way = sub(q, here.p);
+        const ahead = dot(way, heading);
+        const aside = length(along(way, heading, -ahead));
+        return ahead > NODES_APART * k.size && ahead <= ds && aside <= ASIDE * ahead;
+      });
+
+/** How far aside of its heading, as a share of the way, a curve may bend into a touch. */
+const ASIDE = 0.1;
+
+/** Surfaces that are parallel to within this sine are so near a touch that the curve runs straight into it. */
+const NEAR_TOUCH = 1e-3;
+
+/** The first place behind a touch from which a curve can be followed on, with the sense of its direction. */
+const beyondTouch = (
+  k: Pair,
+  touch: Vec3,
+  heading: Vec3,
+  ds: number,
+): { readonly site: Site; readonly sense: 1 | -1 } | undefined => {
+  for (let step = ds / 64; step < ds * 64; step *= 2) {
+    const p = advance(k, touch, heading, step);
+    if (!p) continue;
+    const site = siteAt(k, p);
+    const run = dot(site.tau, heading);
+    if (site.sine > LEAST_SINE && Math.abs(run) > 0.9) return { site, sense: run > 0 ? 1 : -1 };
+  }
+  return undefined;
+};
+
+/** Less than this (a sine) surfaces are too nearly parallel to set out from. */
+const LEAST_SINE = 1e-5;
+
 /** Nodes are no nearer to one another than this share of the size. */
 const NODES_APART = 1e-6;
 
@@ -332,6 +375,24 @@ const walk = (
   let ds = stride / 8;
   const out: Walk = { nodes: [seed], tangents: [heading], knots: [], closed: false };
   while (out.nodes.length < MOST_NODES && ds > 1e-12 * k.size) {
+    const ahead = touchAhead(k, here, heading, ds, touches);
+    // up to a touch the steps get shorter with the way that is left, for another branch is the nearer the shorter that is
+    if (ahead && here.sine > NEAR_TOUCH) ds = Math.min(ds, distance(ahead, here.p) / 2);
+    else if (ahead) {
+      out.knots.push(out.nodes.push(ahead) - 1);
+      out.tangents.push(heading);
+      const landed = beyondTouch(k, ahead, heading, ds);
+      if (!landed) return out;
+      sense = landed.sense;
+      heading = scale(landed.site.tau, sense);
+      ds = distance(landed.site.p, ahead);
+      here = landed.site;
+      before = undefined;
+      out.nodes.push(here.p);
+      out.tangents.push(heading);
+      if (!inBox(box, here.p, 0)) return out;
+      continue;
+    }
     const p = advance(k, here.p, heading, ds);
     if (!p) {
       ds /= 2;
@@ -374,7 +435,8 @@ const walk = (
     if (crossed && touch) sense = -sense;
     else if (crossed) {
       touch = touchBetween(k, here.p, heading, ds, sense, tol);
-      if (!touch) {
+      // two branches that run along one another touch further on
+      if (!touch || !passesBy(here, p, heading, onward, touch)) {
         ds /= 2;
         continue;
       }

@@ -1,7 +1,7 @@
 import { type Box3, boxesMeet } from '../geometry/box.ts';
 import { type Curve3, pointOn, tangentOn } from '../geometry/curve3.ts';
 import { curvatureAlong, leastRadius, normalAt, type Surface, signedDistance } from '../geometry/surface.ts';
-import { along, cross, dot, perpendiculars, scale, type Vec3 } from '../geometry/vec.ts';
+import { along, cross, dot, length, perpendiculars, scale, type Vec3 } from '../geometry/vec.ts';
 import { insideSolid, type Solid } from './body.ts';
 
 /**
@@ -35,6 +35,25 @@ export const clearRadius = (s: Solid, p: Vec3, through: readonly number[]): numb
   return d;
 };
 
+/** Surfaces that leave a curve at less than this sine are tangent there. */
+const TANGENT = 1e-6;
+
+/**
+ * How far from a curve its surfaces are surely in the order in which they leave it: two that leave it nearly alike but bend unlike meet
+ * again at 2 sine / difference of curvature.
+ */
+const reachOfFork = (leaving: readonly { readonly n: Vec3; readonly bend: number }[]): number => {
+  let reach = Number.POSITIVE_INFINITY;
+  leaving.forEach((a, i) => {
+    for (const b of leaving.slice(0, i)) {
+      const sine = length(cross(a.n, b.n));
+      const unlike = Math.abs(a.bend - (dot(a.n, b.n) < 0 ? -b.bend : b.bend));
+      if (sine > TANGENT && unlike > 0) reach = Math.min(reach, (0.4 * sine) / unlike);
+    }
+  });
+  return reach;
+};
+
 /**
  * The sheets at an inner point of a curve where material begins or ends: the surfaces through the point are sorted by angle
  * on a small circle round it (tangent sheets corrected to second order) and membership is asked in each sector.
@@ -44,18 +63,19 @@ export const changingSheets = (s: Solid, curve: Curve3, t: number, through: read
   const p = pointOn(curve, t);
   const tangent = tangentOn(curve, t);
   const [e1, e2] = perpendiculars(tangent);
-  const d = clearRadius(s, p, through);
-  const rays: { surface: number; side: 1 | -1; n: Vec3; angle: number }[] = [];
-  for (const surface of through) {
+  const leaving = through.map((surface) => {
     const shape = s.surfaces[surface] as Surface;
     const n = normalAt(shape, p);
     const e = cross(n, tangent);
-    const bend = shape.kind === 'plane' ? 0 : (curvatureAlong(shape, p, e) * d) / 2;
+    return { surface, n, e, bend: shape.kind === 'plane' ? 0 : curvatureAlong(shape, p, e) };
+  });
+  const d = Math.min(clearRadius(s, p, through), reachOfFork(leaving));
+  const rays: { surface: number; side: 1 | -1; n: Vec3; angle: number }[] = [];
+  for (const { surface, n, e, bend } of leaving)
     for (const side of [1, -1] as const) {
-      const dir = along(scale(e, side), n, -bend);
+      const dir = along(scale(e, side), n, (-bend * d) / 2);
       rays.push({ surface, side, n, angle: Math.atan2(dot(dir, e2), dot(dir, e1)) });
     }
-  }
   rays.sort((a, b) => a.angle - b.angle);
   const sectors = rays.map((ray, i) => {
     const next = rays[(i + 1) % rays.length]!;
