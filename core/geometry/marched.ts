@@ -57,7 +57,7 @@ export const between = (a: Vec3, b: Vec3, ta: Vec3, tb: Vec3, size: number, x: n
   return along(along(p, ta, size * x * y * y), tb, -size * x * x * y);
 };
 
-/** Surfaces that meet at less than this sine, beside a touch, are too nearly parallel for Newton's method: the interpolation tells more. */
+/** Surfaces that meet at less than this sine are too nearly parallel for Newton's method. */
 const PARALLEL = 1e-6;
 /** What the interpolation between two nodes is off by at the most, as a share of their distance; a step that leads further off is none. */
 const STRAY = 0.02;
@@ -68,23 +68,9 @@ const guessRate = (chord: Vec3, ta: Vec3, tb: Vec3, size: number, x: number): Ve
   return along(along(scale(chord, 6 * x * y), ta, size * y * (y - 2 * x)), tb, size * x * (x - 2 * y));
 };
 
-/**
- * How far off the two surfaces a point of the curve is to be. Surfaces that touch within the tolerance do not quite meet where they do:
- * beside that place they are taken as moved so that they meet there, and what they are moved by fades to the next node.
- */
-const offBy = (c: Marched3, i: number, x: number): readonly [number, number] => {
-  const ends = [c.knots.includes(0) && i === 0, c.knots.length > 0 && i === c.nodes.length - 2];
-  let [f, g] = [0, 0];
-  for (const [is, node, share] of [
-    [ends[0], i, 1 - x],
-    [ends[1], i + 1, x],
-  ] as const) {
-    if (!is) continue;
-    f += share * signedDistance(c.f, c.nodes[node] as Vec3);
-    g += share * signedDistance(c.g, c.nodes[node] as Vec3);
-  }
-  return [f, g];
-};
+/** True for the stretch next to a touch, where the surfaces are so nearly parallel that the interpolation tells more than they do. */
+const besideTouch = (c: Marched3, i: number): boolean =>
+  (i === 0 && c.knots[0] === 0) || (i === c.nodes.length - 2 && c.knots.at(-1) === OPEN_SPAN);
 
 export const marchedPoint = (c: Marched3, t: number): Vec3 => {
   const { i, x } = placeOf(c, t);
@@ -96,14 +82,12 @@ export const marchedPoint = (c: Marched3, t: number): Vec3 => {
   const w = scale(sub(b, a), 1 / size);
   let p = between(a, b, c.tangents[i] as Vec3, c.tangents[i + 1] as Vec3, size, x);
   const level = dot(w, a) + x * size;
-  const [offF, offG] = offBy(c, i, x);
+  if (besideTouch(c, i)) return p;
   const start = p;
   for (let round = 0; round < 5; round++) {
     const [nf, ng] = [normalAt(c.f, p), normalAt(c.g, p)];
     if (length(cross(nf, ng)) < PARALLEL) break;
-    const df = signedDistance(c.f, p) - offF;
-    const dg = signedDistance(c.g, p) - offG;
-    const move = stepTo(nf, df, ng, dg, w, dot(w, p) - level);
+    const move = stepTo(nf, signedDistance(c.f, p), ng, signedDistance(c.g, p), w, dot(w, p) - level);
     if (!move) break;
     const next = add(p, move);
     if (distance(next, start) > STRAY * size) return start;
@@ -123,7 +107,7 @@ export const marchedVelocity = (c: Marched3, t: number): Vec3 => {
   const size = length(chord);
   const w = scale(chord, 1 / size);
   const tau = cross(normalAt(c.f, p), normalAt(c.g, p));
-  if (length(tau) < PARALLEL)
+  if (besideTouch(c, i) || length(tau) < PARALLEL)
     return scale(guessRate(chord, c.tangents[i] as Vec3, c.tangents[i + 1] as Vec3, size, x), 1 / step);
   return scale(tau, size / (dot(tau, w) * step));
 };
