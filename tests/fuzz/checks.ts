@@ -22,7 +22,7 @@ import { type BuiltPart, buildPart } from '../../core/solid/build.ts';
 import { measureSolid } from '../../core/solid/measure.ts';
 import { frameToward, VIEW_FRAMES, type ViewFrame } from '../../core/view/frames.ts';
 import { lineLength, viewOf } from '../../core/view/view.ts';
-import { holds } from './membership.ts';
+import { holds, holdsFeature } from './membership.ts';
 import { placed, randomFrom } from './randomPart.ts';
 
 /** What is wrong with the engine's answers for a part; nothing where all is well. */
@@ -188,14 +188,56 @@ const sections = (file: PartFile, part: BuiltPart, seed: number): Fail[] => {
   return out;
 };
 
-/** Whether the judge meets material between p and the observer, marched in even steps. */
-const meets = (file: PartFile, p: Vec3, toward: Vec3, size: number, steps: number): boolean => {
-  for (let i = 1; i <= steps; i++)
-    if (holds(file, along(p, toward, (size * 1.2 * (i - 0.5)) / steps))) return true;
-  return false;
+/** Steps in which the judge looks along a ray where each single feature begins and ends: none is thinner than a few of them. */
+const STEPS = 400;
+
+/** Where along the ray from p, between two distances, features begin and end, each found by halving. */
+const borders = (file: PartFile, p: Vec3, toward: Vec3, from: number, to: number): number[] => {
+  const at = (i: number): number => from + ((to - from) * i) / STEPS;
+  return (file.bodies[0]?.features ?? []).flatMap((f) => {
+    const inside = (t: number): boolean => holdsFeature(f, along(p, toward, t));
+    const out: number[] = [];
+    let before = inside(from);
+    for (let i = 1; i <= STEPS; i++) {
+      const here = inside(at(i));
+      if (here !== before) {
+        let [a, b] = [at(i - 1), at(i)];
+        for (let k = 0; k < 60; k++) {
+          const m = (a + b) / 2;
+          if (inside(m) === before) a = m;
+          else b = m;
+        }
+        out.push((a + b) / 2);
+      }
+      before = here;
+    }
+    return out;
+  });
 };
-/** Steps of the march, and of a second look where the judge would find fault: near the point of a cone walls get very thin. */
-const STEPS = [240, 6000] as const;
+
+/** How thin a wall may be, as a share of the size, and still be one. */
+const WALL = 1e-8;
+
+/** Whether the judge meets material between p and the observer, from a distance on: each stretch between borders is asked at its middle. */
+const meets = (file: PartFile, p: Vec3, toward: Vec3, size: number, start: number): boolean => {
+  const [from, to] = [start * size, 1.2 * size];
+  const ts = [from, ...borders(file, p, toward, from, to), to].sort((x, y) => x - y);
+  return ts.some((t, i) => {
+    const last = ts[i - 1];
+    return last !== undefined && t - last > WALL * size && holds(file, along(p, toward, (t + last) / 2));
+  });
+};
+
+/**
+ * How the judge looks at a line: from how far beside it, and how far before it it begins (shares of the size): its own faces may stand
+ * within that. Where it would find fault it looks closely, which it can where the line's faces are well turned from the sight.
+ */
+type Look = { readonly aside: number; readonly start: number };
+const LOOSE: readonly Look[] = [1e-4, 3e-4].map((aside) => ({ aside, start: 2e-3 }));
+const close = (lean: number): Look[] =>
+  [1e-8, 3e-8].map((aside) => ({ aside, start: Math.max(3e-6, (10 * aside) / lean) }));
+/** Faces turned further from the sight than this (a sine) are no hindrance to looking closely. */
+const LEAN = 1e-3;
 /** Shorter lines, as a share of the size, are too near the judge's own reach. */
 const SHORT = 0.01;
 
@@ -224,14 +266,17 @@ const visibility = (file: PartFile, part: BuiltPart, seed: number): Fail[] => {
       const p = along(scale(a, 1 - k), b, k);
       const side = along(scale(f.u, -dv), f.v, du);
       if (lineLength(l) < SHORT * size) return [];
-      const openAt = (h: number, steps: number): boolean =>
-        [1, -1].some((sense) => {
-          const from = along(along(p, side, sense * h * size), f.toward, size * 2e-3);
-          return !meets(file, from, f.toward, size, steps);
-        });
-      const reach = [1e-4, 3e-4] as const;
-      let answers = reach.map((h) => openAt(h, STEPS[0]));
-      if (answers[0] !== (l.class === 'visible')) answers = reach.map((h) => openAt(h, STEPS[1]));
+      const openAt = ({ aside, start }: Look): boolean =>
+        [1, -1].some((sense) => !meets(file, along(p, side, sense * aside * size), f.toward, size, start));
+      const { surfaces } = (part.bodies[0] as BuiltPart['bodies'][number]).solid;
+      const lean = Math.min(
+        ...edge.sheets.map((x) => Math.abs(dot(normalAt(surfaces[x.surface] as Surface, p), f.toward))),
+      );
+      let answers: boolean[] = [];
+      for (const looks of lean > LEAN ? [LOOSE, close(lean)] : [LOOSE]) {
+        answers = looks.map(openAt);
+        if (answers[0] === (l.class === 'visible')) break;
+      }
       // something else begins within the judge's reach
       if (answers[0] !== answers[1]) return [];
       const open = answers[0] as boolean;

@@ -111,11 +111,14 @@ const holdsShape = (shape: Feature['shape'], [x, y, z]: P): boolean => {
   }
 };
 
+/** True where a point, in the body's own frame, is in what one feature adds, cuts or keeps. */
+export const holdsFeature = (f: Feature, p: P): boolean => holdsShape(f.shape, local(f, p));
+
 /** True where a point, in the body's own frame, is in the material. */
 export const holds = (file: PartFile, p: P): boolean => {
   let inside = false;
   for (const f of file.bodies[0]?.features ?? []) {
-    const hit = holdsShape(f.shape, local(f, p));
+    const hit = holdsFeature(f, p);
     if (f.op === 'add') inside ||= hit;
     else if (f.op === 'cut') inside &&= !hit;
     else inside &&= hit;
