@@ -13,7 +13,7 @@ import { bracketedRoot } from '../geometry/roots.ts';
 import { isPartial, normalAt, type Surface, signedDistance, wholeDistance } from '../geometry/surface.ts';
 import { cross, distance, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
 import { type Face, nearFace, type Solid } from './body.ts';
-import { settledCrossings } from './touch.ts';
+import { type Cut, settledCrossings, settledCuts } from './touch.ts';
 
 /** A stretch of a curve between two of the surfaces that cross it. */
 export type Piece = { readonly from: number; readonly to: number; readonly closed: boolean };
@@ -161,20 +161,21 @@ export const piecesOf = (
   stretch: readonly [number, number],
 ): Piece[] => {
   const tol = s.tol.linear;
-  const found = new Map<number, readonly number[]>();
-  const cuts = selfCrossings(s, curve, on);
+  const found = new Map<number, readonly Cut[]>();
+  const cuts: Cut[] = selfCrossings(s, curve, on).map((t) => ({ t }));
   for (const f of faces) {
     if (on.includes(f.surface)) continue;
-    let ts = found.get(f.surface);
-    if (!ts) {
-      ts = settledCrossings(s, curve, on, f.surface);
-      found.set(f.surface, ts);
+    let crossed = found.get(f.surface);
+    if (!crossed) {
+      crossed = settledCrossings(s, curve, on, f.surface);
+      found.set(f.surface, crossed);
     }
-    for (const t of ts) if (nearFace(f, pointOn(curve, t), tol * 4)) cuts.push(t);
+    for (const c of crossed) if (nearFace(f, pointOn(curve, c.t), tol * 4)) cuts.push(c);
   }
-  if (curve.type !== 'line') return piecesBetween(curve, cuts, tol);
+  const settled = settledCuts(s, curve, cuts);
+  if (curve.type !== 'line') return piecesBetween(curve, settled, tol);
   // faces that reach into the stretch may end far from it, where others that are not looked at have their say
-  const own = cuts.filter((t) => t >= stretch[0] - tol * 8 && t <= stretch[1] + tol * 8);
+  const own = settled.filter((t) => t >= stretch[0] - tol * 8 && t <= stretch[1] + tol * 8);
   return piecesBetween(curve, own, tol);
 };
 

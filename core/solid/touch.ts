@@ -58,6 +58,9 @@ const staysNear = (curve: Curve3, surface: Surface, a: number, b: number, tol: n
     (k) => Math.abs(signedDistance(surface, pointOn(curve, a + k * (b - a)))) <= tol,
   );
 
+/** A place at which a curve is parted; `by` is the surface that crosses it there, where no more than its own distance tells the place. */
+export type Cut = { readonly t: number; readonly by?: number };
+
 /**
  * The crossings of a curve with a surface of the body, each touch among them put where the curve along which the surfaces touch says it is.
  * @param on the surfaces that the curve lies on
@@ -67,12 +70,12 @@ export const settledCrossings = (
   curve: Curve3,
   on: readonly number[],
   id: number,
-): readonly number[] => {
+): readonly Cut[] => {
   const surface = s.surfaces[id] as Surface;
   const tol = s.tol.linear;
-  return crossings(curve, surface, tol).flatMap((t) => {
+  return crossings(curve, surface, tol).flatMap((t): Cut[] => {
     const v = velocityOn(curve, t);
-    if (Math.abs(dot(normalAt(surface, pointOn(curve, t)), v)) > GRAZING * length(v)) return [t];
+    if (Math.abs(dot(normalAt(surface, pointOn(curve, t)), v)) > GRAZING * length(v)) return [{ t, by: id }];
     const places = on.flatMap((touching) => [
       ...touchCurves(s, touching, id).flatMap((along) =>
         on
@@ -86,8 +89,45 @@ export const settledCrossings = (
     const settled = places.flatMap((p) => {
       const at = parameterNear(curve, p, t, tol);
       if (at === undefined || !staysNear(curve, surface, t, at, tol)) return [];
-      return [isClosed(curve) ? wrapAngle(at) : at];
+      return [{ t: isClosed(curve) ? wrapAngle(at) : at }];
     });
-    return settled.length ? settled : [t];
+    return settled.length ? settled : [{ t, by: id }];
   });
 };
+
+/**
+ * The parameters of the cuts, without those that say the same less well: where a surface grazes the curve, it stays within the tolerance
+ * over a stretch, and any cut in that stretch which is better known tells where it is.
+ */
+export const settledCuts = (s: Solid, curve: Curve3, cuts: readonly Cut[]): number[] => {
+  if (cuts.length < 2) return cuts.map((c) => c.t);
+  const slopes = cuts.map(({ t, by }) => {
+    if (by === undefined) return 1;
+    const v = velocityOn(curve, t);
+    return Math.abs(dot(normalAt(s.surfaces[by] as Surface, pointOn(curve, t)), v)) / length(v);
+  });
+  if (slopes.every((x) => x > GRAZING)) return cuts.map((c) => c.t);
+  const size = s.tol.size * LONGEST;
+  return cuts
+    .filter(({ t, by }, i) => {
+      const slope = slopes[i] as number;
+      if (by === undefined || slope > GRAZING) return true;
+      const p = pointOn(curve, t);
+      return !cuts.some((other, k) => {
+        const steeper = (slopes[k] as number) > slope || (slopes[k] === slope && k < i);
+        if (k === i || !steeper || other.t === t) return false;
+        const to = isClosed(curve) ? t + wrapped(other.t - t) : other.t;
+        return (
+          distance(p, pointOn(curve, to)) <= size &&
+          staysNear(curve, s.surfaces[by] as Surface, t, to, s.tol.linear)
+        );
+      });
+    })
+    .map((c) => c.t);
+};
+
+/** A grazing surface stays near for no longer than this share of the size: a touch of the fourth order. */
+const LONGEST = 0.02;
+
+/** A difference of angles, between half a turn back and half a turn on. */
+const wrapped = (x: number): number => wrapAngle(x + Math.PI) - Math.PI;
