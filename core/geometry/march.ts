@@ -1,7 +1,7 @@
 import { type Box3, boxDiagonal, inBox } from './box.ts';
 import { type Marched3, marchedPoint, marchedSpan, nearestOnMarched } from './marched.ts';
 import { ontoBoth, type Pair, parallelNear, siteAt } from './meetingSite.ts';
-import { normalAt, type Surface, signedDistance } from './surface.ts';
+import { isPartial, normalAt, type Surface, signedDistance } from './surface.ts';
 import { partedAtTouches, refinedBesideTouches, reversed, type Walk } from './touchOnWalk.ts';
 import { along, distance, dot, type Vec3 } from './vec.ts';
 import { endsOf, walk } from './walk.ts';
@@ -73,8 +73,18 @@ const curveOf = (k: Pair, w: Walk, ordinal: number): Marched3 => {
     tangents: w.tangents,
     closed: w.closed,
     knots: w.knots.map((i) => i * step),
+    touches: w.knots.filter((i) => !k.poles.includes(w.nodes[i] as Vec3)).map((i) => i * step),
     ordinal,
   };
+};
+
+/** Where a surface has no normal, of such places those on the other surface. */
+const polesOf = (s: Surface, other: Surface, tol: number): Vec3[] => {
+  const onAxis = (height: number): Vec3[] =>
+    s.kind === 'cone' || s.kind === 'torus' ? [along(s.o, s.a, height)] : [];
+  const rise = s.kind === 'torus' && isPartial(s) ? Math.sqrt(s.r * s.r - s.R * s.R) : undefined;
+  const all = s.kind === 'cone' ? onAxis(0) : rise === undefined ? [] : [...onAxis(rise), ...onAxis(-rise)];
+  return all.filter((p) => Math.abs(signedDistance(other, p)) <= tol);
 };
 
 /**
@@ -102,17 +112,17 @@ export const marchedCurves = (
     box[4] + margin,
     box[5] + margin,
   ];
-  const k: Pair = { f, g, size };
+  const poles = [...polesOf(f, g, tol), ...polesOf(g, f, tol)];
+  const k: Pair = { f, g, size, tol, touches: [...touches], poles };
   const curves: Marched3[] = [];
-  const found = [...touches];
   for (const seed of seedsOf(k, wide, tol)) {
     if (!inBox(wide, seed, 0)) continue;
     if (curves.some((c) => nearestOnMarched(c, seed).far < 1e-6 * size)) continue;
     const ends = curves.flatMap(endsOf);
-    const ahead = walk(k, seed, 1, wide, size / 10, ends, found, tol);
+    const ahead = walk(k, seed, 1, wide, size / 10, ends);
     let whole = ahead;
     if (!ahead.closed) {
-      const behind = reversed(walk(k, seed, -1, wide, size / 10, ends, found, tol));
+      const behind = reversed(walk(k, seed, -1, wide, size / 10, ends));
       const n = behind.nodes.length - 1;
       whole = {
         nodes: [...behind.nodes, ...ahead.nodes.slice(1)],

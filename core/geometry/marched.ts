@@ -15,8 +15,10 @@ export type Marched3 = {
   /** unit directions of travel at the nodes */
   readonly tangents: readonly Vec3[];
   readonly closed: boolean;
-  /** of its ends' parameters those where the surfaces touch, so that other branches end here too */
+  /** of its ends' parameters those where other branches end too */
   readonly knots: readonly number[];
+  /** of these those where the surfaces touch */
+  readonly touches: readonly number[];
   readonly ordinal: number;
 };
 
@@ -70,7 +72,7 @@ const guessRate = (chord: Vec3, ta: Vec3, tb: Vec3, size: number, x: number): Ve
 
 /** True for the stretch next to a touch, where the surfaces are so nearly parallel that the interpolation tells more than they do. */
 const besideTouch = (c: Marched3, i: number): boolean =>
-  (i === 0 && c.knots[0] === 0) || (i === c.nodes.length - 2 && c.knots.at(-1) === OPEN_SPAN);
+  (i === 0 && c.touches.includes(0)) || (i === c.nodes.length - 2 && c.touches.includes(OPEN_SPAN));
 
 export const marchedPoint = (c: Marched3, t: number): Vec3 => {
   const { i, x } = placeOf(c, t);

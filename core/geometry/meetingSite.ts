@@ -4,8 +4,19 @@ import { add, along, cross, distance, dot, length, perpendiculars, scale, type V
 
 /** Places where two surfaces meet: Newton's steps onto both, along the curve in which they meet, and to where they are parallel. */
 
-/** Two surfaces, and the extent of the box in which their curves are looked for: small lengths are shares of it. */
-export type Pair = { readonly f: Surface; readonly g: Surface; readonly size: number };
+/** Two surfaces, with what is known of them in the box in which their curves are looked for. */
+export type Pair = {
+  readonly f: Surface;
+  readonly g: Surface;
+  /** the extent of the box: small lengths are shares of it */
+  readonly size: number;
+  /** surfaces nearer than this where they are parallel touch */
+  readonly tol: number;
+  /** where the surfaces touch; what is found is added */
+  readonly touches: Vec3[];
+  /** points of one surface where it has no normal (a cone's apex) that lie on the other: all branches end there */
+  readonly poles: readonly Vec3[];
+};
 export type Site = {
   readonly p: Vec3;
   readonly nf: Vec3;

@@ -30,7 +30,6 @@ export const touchBetween = (
   heading: Vec3,
   ds: number,
   sense: number,
-  tol: number,
 ): Vec3 | undefined => {
   let [lo, hi] = [0, ds];
   let p = along(from, heading, ds / 2);
@@ -44,9 +43,9 @@ export const touchBetween = (
     else hi = m;
   }
   const saddle = parallelNear(k, p, ds);
-  if (saddle) return Math.abs(saddle.height) <= tol ? saddle.p : undefined;
+  if (saddle) return Math.abs(saddle.height) <= k.tol ? saddle.p : undefined;
   // no saddle: the surfaces touch to a higher order, where two branches run along one another
-  return touchPoint(k.f, k.g, p, ds, tol);
+  return touchPoint(k.f, k.g, p, ds, k.tol);
 };
 
 /** Beside a touch the surfaces are so nearly parallel (a sine) that it is worth looking for. */
@@ -65,22 +64,20 @@ export const passesBy = (here: Site, p: Vec3, heading: Vec3, onward: Vec3, q: Ve
   return x > 0 && x <= 1 && distance(between(here.p, p, heading, onward, size, x), q) <= THROUGH * size;
 };
 
+/** True where q lies within the next step, no further aside than that share of the way. */
+const isAhead = (k: Pair, here: Site, heading: Vec3, ds: number, q: Vec3, most: number): boolean => {
+  const way = sub(q, here.p);
+  const ahead = dot(way, heading);
+  return ahead > NODES_APART * k.size && ahead <= ds && length(along(way, heading, -ahead)) <= most * ahead;
+};
+
 /** A touch within the next step, where the surfaces are nearly parallel already: from here on all branches run into it. */
-export const touchAhead = (
-  k: Pair,
-  here: Site,
-  heading: Vec3,
-  ds: number,
-  touches: readonly Vec3[],
-): Vec3 | undefined =>
-  here.sine >= DIP
-    ? undefined
-    : touches.find((q) => {
-        const way = sub(q, here.p);
-        const ahead = dot(way, heading);
-        const aside = length(along(way, heading, -ahead));
-        return ahead > NODES_APART * k.size && ahead <= ds && aside <= ASIDE * ahead;
-      });
+export const touchAhead = (k: Pair, here: Site, heading: Vec3, ds: number): Vec3 | undefined =>
+  here.sine < DIP ? k.touches.find((q) => isAhead(k, here, heading, ds, q, ASIDE)) : undefined;
+
+/** A pole that the curve runs straight into. */
+export const poleAhead = (k: Pair, here: Site, heading: Vec3, ds: number): Vec3 | undefined =>
+  k.poles.find((q) => isAhead(k, here, heading, ds, q, THROUGH));
 
 /** How far aside of its heading, as a share of the way, a curve may bend into a touch. */
 const ASIDE = 0.1;
@@ -172,8 +169,9 @@ const directionAt = (touch: Vec3, p: Vec3, tangent: Vec3): Vec3 => {
  */
 export const refinedBesideTouches = (k: Pair, w: Walk): Walk => {
   const end = w.nodes.length - 1;
-  const tail = w.knots.includes(end) ? refinedEnd(k, w) : w;
-  if (!w.knots.includes(0)) return tail;
+  const touches = (i: number): boolean => w.knots.includes(i) && !k.poles.includes(w.nodes[i] as Vec3);
+  const tail = touches(end) ? refinedEnd(k, w) : w;
+  if (!touches(0)) return tail;
   const head = refinedEnd(k, reversed({ ...tail, knots: [tail.nodes.length - 1] }));
   const last = head.nodes.length - 1;
   return { ...reversed(head), knots: w.knots.includes(end) ? [0, last] : [0] };

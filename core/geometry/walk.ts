@@ -7,6 +7,7 @@ import {
   markTouch,
   NEAR_TOUCH,
   passesBy,
+  poleAhead,
   TOUCHES_APART,
   touchAhead,
   touchBetween,
@@ -41,8 +42,6 @@ const meetsEnd = (k: Pair, from: Vec3, heading: Vec3, ds: number, end: End): boo
 /**
  * Marches from a seed until the curve closes, leaves the box or runs into the end of one that is known: a curve that leaves the box
  * for a moment is known in two parts.
- * @param touches where the surfaces are known to touch; what is found is added
- * @param tol surfaces nearer than this where they are parallel touch
  */
 export const walk = (
   k: Pair,
@@ -51,8 +50,6 @@ export const walk = (
   box: Box3,
   stride: number,
   ends: readonly End[],
-  touches: Vec3[],
-  tol: number,
 ): Walk => {
   const start = siteAt(k, seed);
   let sense: number = first;
@@ -63,7 +60,13 @@ export const walk = (
   let ds = stride / 8;
   const out: Walk = { nodes: [seed], tangents: [heading], knots: [], closed: false };
   while (out.nodes.length < MOST_NODES && ds > 1e-12 * k.size) {
-    const ahead = touchAhead(k, here, heading, ds, touches);
+    const pole = poleAhead(k, here, heading, ds);
+    if (pole) {
+      out.knots.push(out.nodes.push(pole) - 1);
+      out.tangents.push(heading);
+      return out;
+    }
+    const ahead = touchAhead(k, here, heading, ds);
     // up to a touch the steps get shorter with the way that is left, for another branch is the nearer the shorter that is
     if (ahead && here.sine > NEAR_TOUCH) ds = Math.min(ds, distance(ahead, here.p) / 2);
     else if (ahead) {
@@ -119,10 +122,10 @@ export const walk = (
       out.tangents.push(end.inward);
       return out;
     }
-    let touch = touches.find((q) => passesBy(here, p, heading, onward, q));
+    let touch = k.touches.find((q) => passesBy(here, p, heading, onward, q));
     if (crossed && touch) sense = -sense;
     else if (crossed) {
-      touch = touchBetween(k, here.p, heading, ds, sense, tol);
+      touch = touchBetween(k, here.p, heading, ds, sense);
       // two branches that run along one another touch further on
       if (!touch || !passesBy(here, p, heading, onward, touch)) {
         ds /= 2;
@@ -130,13 +133,13 @@ export const walk = (
       }
       sense = -sense;
     } else if (!touch && before && here.sine < DIP && here.sine <= before.sine && here.sine <= there.sine)
-      touch = touchPoint(k.f, k.g, here.p, 2 * ds, tol);
+      touch = touchPoint(k.f, k.g, here.p, 2 * ds, k.tol);
     out.nodes.push(p);
     out.tangents.push(onward);
     if (touch) {
       const found = touch;
-      const same = touches.find((q) => distance(q, found) <= TOUCHES_APART * k.size);
-      if (!same) touches.push(found);
+      const same = k.touches.find((q) => distance(q, found) <= TOUCHES_APART * k.size);
+      if (!same) k.touches.push(found);
       markTouch(out, same ?? found, k.size);
     }
     before = here;
