@@ -1,9 +1,9 @@
 import { type Box3, boxDiagonal, inBox } from './box.ts';
 import { type Marched3, marchedPoint, marchedSpan, nearestOnMarched } from './marched.ts';
-import { ontoBoth, type Pair, parallelNear, siteAt } from './meetingSite.ts';
+import { onto, ontoBoth, type Pair, parallelNear, siteAt } from './meetingSite.ts';
 import { isPartial, normalAt, type Surface, signedDistance } from './surface.ts';
-import { partedAtTouches, refinedBesideTouches, reversed, type Walk } from './touchOnWalk.ts';
-import { along, distance, dot, type Vec3 } from './vec.ts';
+import { joinedWalks, partedAtTouches, refinedBesideTouches, reversed, type Walk } from './touchOnWalk.ts';
+import { along, distance, dot, perpendiculars, sub, type Vec3 } from './vec.ts';
 import { endsOf, walk } from './walk.ts';
 
 /**
@@ -62,6 +62,29 @@ const seedsOf = (k: Pair, box: Box3, tol: number): Vec3[] => {
   return seeds;
 };
 
+/** How far round a touch branches are looked for, as a share of the size, and at how many places. */
+const ROUND_SHARE = 2e-3;
+const ROUND_LOOKS = 120;
+
+/** A point on each branch that ends in a touch: between places on a small circle round it where the surfaces change their order. */
+const seedsRound = (k: Pair, touch: Vec3): Vec3[] => {
+  const n = normalAt(k.f, touch);
+  const [e1, e2] = perpendiculars(n);
+  const r = k.size * ROUND_SHARE;
+  const at = (i: number): Vec3 => {
+    const q = (2 * Math.PI * (i + 0.31)) / ROUND_LOOKS;
+    return onto(k.f, along(along(touch, e1, r * Math.cos(q)), e2, r * Math.sin(q)));
+  };
+  const places = Array.from({ length: ROUND_LOOKS }, (_, i) => at(i));
+  const above = places.map((p) => signedDistance(k.g, p) > 0);
+  return places.flatMap((p, i) => {
+    const next = (i + 1) % ROUND_LOOKS;
+    if (above[i] === above[next]) return [];
+    const seed = ontoBoth(k, along(p, sub(places[next] as Vec3, p), 0.5), r);
+    return seed ? [seed] : [];
+  });
+};
+
 const curveOf = (k: Pair, w: Walk, ordinal: number): Marched3 => {
   const span = marchedSpan(w);
   const step = span / (w.nodes.length - 1);
@@ -115,23 +138,12 @@ export const marchedCurves = (
   const poles = [...polesOf(f, g, tol), ...polesOf(g, f, tol)];
   const k: Pair = { f, g, size, tol, touches: [...touches], poles };
   const curves: Marched3[] = [];
-  for (const seed of seedsOf(k, wide, tol)) {
-    if (!inBox(wide, seed, 0)) continue;
-    if (curves.some((c) => nearestOnMarched(c, seed).far < 1e-6 * size)) continue;
+  const follow = (seed: Vec3): void => {
+    if (!inBox(wide, seed, 0) || curves.some((c) => nearestOnMarched(c, seed).far < 1e-6 * size)) return;
     const ends = curves.flatMap(endsOf);
     const ahead = walk(k, seed, 1, wide, size / 10, ends);
-    let whole = ahead;
-    if (!ahead.closed) {
-      const behind = reversed(walk(k, seed, -1, wide, size / 10, ends));
-      const n = behind.nodes.length - 1;
-      whole = {
-        nodes: [...behind.nodes, ...ahead.nodes.slice(1)],
-        tangents: [...behind.tangents, ...ahead.tangents.slice(1)],
-        knots: [...behind.knots, ...ahead.knots.map((i) => i + n)],
-        closed: false,
-      };
-    }
-    for (const stretch of partedAtTouches(whole)) {
+    const behind = ahead.closed ? undefined : reversed(walk(k, seed, -1, wide, size / 10, ends));
+    for (const stretch of partedAtTouches(behind ? joinedWalks(behind, ahead) : ahead)) {
       const part = refinedBesideTouches(k, stretch);
       if (part.nodes.length < 2) continue;
       const curve = curveOf(k, part, curves.length);
@@ -140,6 +152,9 @@ export const marchedCurves = (
       if (curves.some((c) => nearestOnMarched(c, middle).far < 1e-6 * size)) continue;
       curves.push(curve);
     }
-  }
+  };
+  for (const seed of seedsOf(k, wide, tol)) follow(seed);
+  // branches may end in a touch that are too short for a box of their own
+  for (const touch of k.touches) for (const seed of seedsRound(k, touch)) follow(seed);
   return curves;
 };

@@ -53,7 +53,8 @@ export const ontoBoth = (k: Pair, start: Vec3, reach: number): Vec3 | undefined 
   return Math.abs(signedDistance(k.f, p)) + Math.abs(signedDistance(k.g, p)) < 1e-11 * k.size ? p : undefined;
 };
 
-const onto = (s: Surface, start: Vec3): Vec3 => {
+/** The nearest point on one surface. */
+export const onto = (s: Surface, start: Vec3): Vec3 => {
   let p = start;
   for (let i = 0; i < 3; i++) p = along(p, normalAt(s, p), -signedDistance(s, p));
   return p;

@@ -12,6 +12,17 @@ import { add, along, cross, distance, dot, length, scale, sub, unit, type Vec3 }
 /** A curve on the way: its nodes, the directions of travel there, and which nodes are touches. */
 export type Walk = { nodes: Vec3[]; tangents: Vec3[]; knots: number[]; closed: boolean };
 
+/** One walk, and another from where it ends. */
+export const joinedWalks = (a: Walk, b: Walk): Walk => {
+  const n = a.nodes.length - 1;
+  return {
+    nodes: [...a.nodes, ...b.nodes.slice(1)],
+    tangents: [...a.tangents, ...b.tangents.slice(1)],
+    knots: [...a.knots, ...b.knots.map((i) => i + n)],
+    closed: false,
+  };
+};
+
 /** The same walk run the other way. */
 export const reversed = (w: Walk): Walk => ({
   nodes: [...w.nodes].reverse(),
@@ -43,7 +54,11 @@ export const touchBetween = (
     else hi = m;
   }
   const saddle = parallelNear(k, p, ds);
-  if (saddle) return Math.abs(saddle.height) <= k.tol ? saddle.p : undefined;
+  // its differences tell a saddle's place to the square of their step only
+  if (saddle)
+    return Math.abs(saddle.height) <= k.tol
+      ? (touchPoint(k.f, k.g, saddle.p, ds, k.tol) ?? saddle.p)
+      : undefined;
   // no saddle: the surfaces touch to a higher order, where two branches run along one another
   return touchPoint(k.f, k.g, p, ds, k.tol);
 };
@@ -148,12 +163,8 @@ export const partedAtTouches = (w: Walk): Walk[] => {
     return [...(first > 0 ? [part(0, first)] : []), ...inner, ...(final < last ? [part(final, last)] : [])];
   // round from the last touch to the first, over the seed
   const [head, tail] = [part(0, first), part(final, last)];
-  const round: Walk = {
-    nodes: [...tail.nodes, ...head.nodes.slice(1)],
-    tangents: [...tail.tangents, ...head.tangents.slice(1)],
-    knots: [0, tail.nodes.length + head.nodes.length - 2],
-    closed: false,
-  };
+  const joined = joinedWalks({ ...tail, knots: [] }, { ...head, knots: [] });
+  const round = { ...joined, knots: [0, joined.nodes.length - 1] };
   return [...inner, ...(round.nodes.length > 1 ? [round] : [])];
 };
 

@@ -49,7 +49,9 @@ const parameterNear = (curve: Curve3, p: Vec3, t: number, tol: number): number |
     x += step;
     if (Math.abs(step) * length(v) < tol * 1e-6) break;
   }
-  return distance(pointOn(curve, x), p) <= tol * 10 ? x : undefined;
+  const [lo, hi] = isClosed(curve) ? [x, x] : domainOf(curve);
+  const within = Math.min(hi, Math.max(lo, x));
+  return distance(pointOn(curve, within), p) <= tol * 10 ? within : undefined;
 };
 
 /** True where the curve stays within the tolerance of the surface from one parameter to the other. */
