@@ -1,8 +1,9 @@
+import { wrapAngle } from '../geometry/angle.ts';
 import { type Box3, boxesMeet } from '../geometry/box.ts';
 import { boxGrid } from '../geometry/boxGrid.ts';
-import { boxOf2, type Curve2, isPeriodic } from '../geometry/curve2.ts';
+import { boxOf2, type Curve2, isPeriodic, pointOn2, tangentOn2 } from '../geometry/curve2.ts';
 import { meetings } from '../geometry/meeting2.ts';
-import { length2 } from '../geometry/vec.ts';
+import { cross2, distance2, dot2, length2, sub2, type Vec2 } from '../geometry/vec.ts';
 import { coverAt, type FlatCarrier } from './flatCarrier.ts';
 
 const speedScale = (k: Curve2): number => (k.type === 'conic' ? length2(k.minor) : 1);
@@ -52,6 +53,51 @@ export const coverOf = (c: FlatCarrier, tol: number): Cover => {
   return { stretches, boxes, range, holds };
 };
 
+/** A place where another curve runs along a carrier for a while, nearly. */
+type Graze = {
+  readonly s: number;
+  readonly by: Curve2;
+  readonly t: number;
+  readonly sine: number;
+};
+/** Curves that meet at less than this sine graze one another, as far as their distance can tell. */
+const GRAZING = 1e-2;
+
+const free = (c: FlatCarrier): boolean => c.curve.type === 'free' || c.curve.type === 'arch';
+
+/** How far p is from the curve near its parameter t. */
+const farFrom = (k: Curve2, p: Vec2, t: number): number => {
+  let x = t;
+  const h = 1e-6;
+  for (let i = 0; i < 8; i++) {
+    const [a, b] = [pointOn2(k, x - h), pointOn2(k, x + h)];
+    const v: Vec2 = [(b[0] - a[0]) / (2 * h), (b[1] - a[1]) / (2 * h)];
+    const step = dot2(sub2(p, pointOn2(k, x)), v) / dot2(v, v);
+    if (!Number.isFinite(step)) break;
+    x += step;
+    if (Math.abs(step) < 1e-10) break;
+  }
+  return distance2(pointOn2(k, x), p);
+};
+
+/**
+ * Where two curves touch they are one within the tolerance over a stretch, and the place is told badly by their distance: to the fourth
+ * root of the tolerance at a touch of the fourth order. A cut in that stretch that is better known stands for it.
+ */
+const settleGrazes = (c: FlatCarrier, grazes: readonly Graze[], tol: number): void => {
+  const round = isPeriodic(c.curve);
+  const known = [...c.cuts, ...c.members.flatMap((m) => [m.lo, m.hi])];
+  const runsAlong = ({ s, by, t }: Graze, k: number): boolean => {
+    const to = round ? s + wrapAngle(k - s + Math.PI) - Math.PI : k;
+    return [0.25, 0.5, 0.75, 1].every((x) => farFrom(by, pointOn2(c.curve, s + x * (to - s)), t) <= tol);
+  };
+  for (const g of [...grazes].sort((a, b) => b.sine - a.sine)) {
+    if (known.some((k) => k !== g.s && runsAlong(g, k))) continue;
+    c.cuts.push(g.s);
+    known.push(g.s);
+  }
+};
+
 /**
  * Parts carriers where they cross one another. The boxes of what falls on them are looked up, not those of the carriers: a line
  * across the whole view may carry little.
@@ -72,6 +118,12 @@ export const crossCarriers = (
     }
   });
   const grid = boxGrid(boxes, tol * 4);
+  const grazes = new Map<FlatCarrier, Graze[]>();
+  const part = (c: FlatCarrier, graze: Graze | undefined, s: number): void => {
+    if (!graze) c.cuts.push(s);
+    else if (grazes.has(c)) grazes.get(c)?.push(graze);
+    else grazes.set(c, [graze]);
+  };
   const met = new Int32Array(carriers.length).fill(-1);
   boxes.forEach((box, k) => {
     const i = owner[k] as number;
@@ -88,9 +140,13 @@ export const crossCarriers = (
       const onB = covers[j] as Cover;
       for (const [s, t] of meetings(a.curve, onA.range, b.curve, onB.range, tol)) {
         if (!onA.holds(s) || !onB.holds(t)) continue;
-        a.cuts.push(s);
-        b.cuts.push(t);
+        const sine =
+          free(a) || free(b) ? Math.abs(cross2(tangentOn2(a.curve, s), tangentOn2(b.curve, t))) : 1;
+        const grazing = sine < GRAZING;
+        part(a, grazing ? { s, by: b.curve, t, sine } : undefined, s);
+        part(b, grazing ? { s: t, by: a.curve, t: s, sine } : undefined, t);
       }
     }
   });
+  for (const [c, list] of grazes) settleGrazes(c, list, tol);
 };
