@@ -272,16 +272,41 @@ const joinTouches = (
   });
 };
 
-/** Places in [lo, hi] where f changes its sign, of those that `n` samples show. */
+/**
+ * Places in [lo, hi] where a smooth f changes its sign, looked at in n stretches: between looks of one sign too, where it comes nearest to
+ * nought and may change twice.
+ */
 export const signChanges = (f: (t: number) => number, lo: number, hi: number, n: number): number[] => {
+  const ts = Array.from({ length: n + 1 }, (_, i) => lo + ((hi - lo) * i) / n);
+  const fs = ts.map(f);
   const out: number[] = [];
-  let t0 = lo;
-  let f0 = f(lo);
-  for (let i = 1; i <= n; i++) {
-    const t1 = lo + ((hi - lo) * i) / n;
-    const f1 = f(t1);
+  const change = (t0: number, t1: number, f0: number, f1: number): void => {
     if (f0 > 0 !== f1 > 0) out.push(bracketedRoot(f, t0, t1, f0, f1));
-    [t0, f0] = [t1, f1];
+  };
+  for (let i = 1; i <= n; i++) {
+    const [t0, t1] = [ts[i - 1] as number, ts[i] as number];
+    const [f0, f1] = [fs[i - 1] as number, fs[i] as number];
+    const before = fs[i - 2] ?? Number.NaN;
+    if (f0 > 0 !== f1 > 0) {
+      change(t0, t1, f0, f1);
+      continue;
+    }
+    // f0 is the least of three of one sign: the nearest place lies on either side of it
+    const dips = before > 0 === f0 > 0 && Math.abs(f0) < Math.abs(before) && Math.abs(f0) <= Math.abs(f1);
+    if (!dips) continue;
+    const sign = f0 > 0 ? 1 : -1;
+    let [x, y] = [ts[i - 2] as number, t1];
+    for (let k = 0; k < 40; k++) {
+      const p = x + (y - x) * 0.382;
+      const q = x + (y - x) * 0.618;
+      if (sign * f(p) < sign * f(q)) y = q;
+      else x = p;
+    }
+    const t = (x + y) / 2;
+    const ft = f(t);
+    if (sign * ft >= 0) continue;
+    change(ts[i - 2] as number, t, before, ft);
+    change(t, t1, ft, f1);
   }
-  return out;
+  return out.sort((p, q) => p - q);
 };

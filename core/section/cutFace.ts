@@ -40,12 +40,12 @@ export type CutFace = {
 };
 
 /** A line through an edge lies on several surfaces, whose faces may each reach further than the others': all are looked along. */
-const wholeCarrier = (s: Solid, curve: Curve3, id: number): Carrier => {
-  let carrier = carrierOf(s, curve, [id]);
+const wholeCarrier = (s: Solid, curve: Curve3, id: number, cutter: Surface): Carrier => {
+  let carrier = carrierOf(s, curve, [id], cutter);
   if (curve.type !== 'line') return carrier;
   for (let known = 1; carrier.on.length > known; ) {
     known = carrier.on.length;
-    carrier = carrierOf(s, curve, carrier.on);
+    carrier = carrierOf(s, curve, carrier.on, cutter);
   }
   return carrier;
 };
@@ -68,7 +68,7 @@ const rimPieces = (s: Solid, c: Leg, leg: number): RimPiece[] => {
       EMPTY_BOX,
     );
     for (const curve of surfaceMeeting(cutter, surface, reach, s.tol.linear)) {
-      const carrier = wholeCarrier(s, curve, id);
+      const carrier = wholeCarrier(s, curve, id, cutter);
       const under = carrier.on.filter((x) => x !== along0);
       const signature = under.join();
       const alike = seen.get(signature) ?? [];
@@ -113,12 +113,18 @@ const rimPieces = (s: Solid, c: Leg, leg: number): RimPiece[] => {
   return pieces;
 };
 
-/** A step off the plane too small to cross a surface tangent to it (which rises by r^2 / 2R within the radius r). */
+/** A step off the plane too small to cross a curved surface tangent to it (which rises by r^2 / 2R within the radius r). */
 const nudge = (s: Solid, p: Vec3, through: readonly number[], r: number): number =>
   Math.min(
     r * 1e-3,
-    ...through.map((id) => (r * r * 1e-3) / Math.min(s.tol.size, leastRadius(s.surfaces[id] as Surface, p))),
+    ...through
+      .map((id) => s.surfaces[id] as Surface)
+      .filter((x) => x.kind !== 'plane')
+      .map((x) => Math.max((r * r * 1e-3) / Math.min(s.tol.size, leastRadius(x, p)), s.tol.size * ROUNDING)),
   );
+
+/** Less than this share of the size is lost in a figure's last bits. */
+const ROUNDING = 1e-14;
 
 export const startOf = (p: RimPiece): Vec3 => pointOn(p.curve, p.from);
 const endOf = (p: RimPiece): Vec3 => pointOn(p.curve, p.to);

@@ -159,6 +159,7 @@ export const piecesOf = (
   on: readonly number[],
   faces: readonly Face[],
   stretch: readonly [number, number],
+  besides?: Surface,
 ): Piece[] => {
   const tol = s.tol.linear;
   const found = new Map<number, readonly Cut[]>();
@@ -167,7 +168,7 @@ export const piecesOf = (
     if (on.includes(f.surface)) continue;
     let crossed = found.get(f.surface);
     if (!crossed) {
-      crossed = settledCrossings(s, curve, on, f.surface);
+      crossed = settledCrossings(s, curve, on, f.surface, besides);
       found.set(f.surface, crossed);
     }
     for (const c of crossed) if (nearFace(f, pointOn(curve, c.t), tol * 4)) cuts.push(c);
@@ -204,19 +205,20 @@ export const piecesBetween = (curve: Curve3, cuts: readonly number[], tol: numbe
 /**
  * Prepares a curve of the body for questions about its stretches.
  * @param own ids of surfaces that the curve is known to lie on; a line is looked at in the boxes of their faces
+ * @param besides a surface that is none of the body's and that the curve lies on: a plane that cuts it
  */
-export const carrierOf = (s: Solid, curve: Curve3, own: readonly number[]): Carrier => {
+export const carrierOf = (s: Solid, curve: Curve3, own: readonly number[], besides?: Surface): Carrier => {
   if (curve.type !== 'line') {
     const stretch = domainOf(curve);
     const faces = facesAlong(s, curve, stretch, curveBox(curve));
     const on = surfacesUnder(s, curve, stretch, faces, own);
-    return { curve, on, pieces: piecesOf(s, curve, on, faces, stretch) };
+    return { curve, on, pieces: piecesOf(s, curve, on, faces, stretch, besides) };
   }
   const boxes = own.flatMap((id) => (s.facesOf[id] as number[]).map((i) => (s.faces[i] as Face).box));
   const parts = stretchesIn(curve, boxes, s.tol.linear).map((stretch) => {
     const faces = facesAlong(s, curve, stretch, stretchBox(curve, stretch));
     const on = surfacesUnder(s, curve, askedOver(s, curve, stretch), faces, own);
-    return { on, pieces: piecesOf(s, curve, on, faces, stretch) };
+    return { on, pieces: piecesOf(s, curve, on, faces, stretch, besides) };
   });
   const on = [...new Set([...own, ...parts.flatMap((x) => x.on)])].sort((x, y) => x - y);
   return { curve, on, pieces: parts.flatMap((x) => x.pieces) };

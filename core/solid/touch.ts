@@ -65,13 +65,15 @@ export type Cut = { readonly t: number; readonly by?: number };
 
 /**
  * The crossings of a curve with a surface of the body, each touch among them put where the curve along which the surfaces touch says it is.
- * @param on the surfaces that the curve lies on
+ * @param on the surfaces of the body that the curve lies on
+ * @param besides another that it lies on: a plane that cuts the body
  */
 export const settledCrossings = (
   s: Solid,
   curve: Curve3,
   on: readonly number[],
   id: number,
+  besides?: Surface,
 ): readonly Cut[] => {
   const surface = s.surfaces[id] as Surface;
   const tol = s.tol.linear;
@@ -80,11 +82,10 @@ export const settledCrossings = (
     if (Math.abs(dot(normalAt(surface, pointOn(curve, t)), v)) > GRAZING * length(v)) return [{ t, by: id }];
     const places = on.flatMap((touching) => [
       ...touchCurves(s, touching, id).flatMap((along) =>
-        on
-          .filter((other) => other !== touching)
-          .flatMap((other) =>
-            crossings(along, s.surfaces[other] as Surface, tol).map((x) => pointOn(along, x)),
-          ),
+        [
+          ...on.filter((other) => other !== touching).map((other) => s.surfaces[other] as Surface),
+          ...(besides ? [besides] : []),
+        ].flatMap((other) => crossings(along, other, tol).map((x) => pointOn(along, x))),
       ),
       ...ringTouches(s.surfaces[touching] as Surface, surface, tol),
     ]);

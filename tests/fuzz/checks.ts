@@ -234,8 +234,7 @@ const meets = (file: PartFile, p: Vec3, toward: Vec3, size: number, start: numbe
  */
 type Look = { readonly aside: number; readonly start: number };
 const LOOSE: readonly Look[] = [1e-4, 3e-4].map((aside) => ({ aside, start: 2e-3 }));
-const close = (lean: number): Look[] =>
-  [1e-8, 3e-8].map((aside) => ({ aside, start: Math.max(3e-6, (10 * aside) / lean) }));
+const close = (lean: number): Look[] => [1e-8, 3e-8].map((aside) => ({ aside, start: (10 * aside) / lean }));
 /** Faces turned further from the sight than this (a sine) are no hindrance to looking closely. */
 const LEAN = 1e-3;
 /** Shorter lines, as a share of the size, are too near the judge's own reach. */
