@@ -1,6 +1,6 @@
 import { type Curve2, pointOn2 } from './curve2.ts';
 import { bracketedRoot } from './roots.ts';
-import { distance2, dot2, sub2, type Vec2 } from './vec.ts';
+import { along2, cross2, distance2, dot2, sub2, type Vec2 } from './vec.ts';
 
 /**
  * Where two curves of a view's plane meet of which one has no closed form. Both are parted into leaves so flat that each is a graph over
@@ -16,6 +16,8 @@ type Leaf = {
   /** unit direction of the chord, and its length */
   readonly d: Vec2;
   readonly size: number;
+  /** no point of it rises further over its chord */
+  readonly rise: number;
   readonly box: readonly [number, number, number, number];
 };
 type Stretch = readonly [number, number];
@@ -35,7 +37,7 @@ const leavesOf = (k: Curve2, [lo, hi]: Stretch): Leaf[] => {
     const d: Vec2 = size > 0 ? [(b[0] - a[0]) / size, (b[1] - a[1]) / size] : [1, 0];
     const [u0, u1] = a[0] < b[0] ? [a[0], b[0]] : [b[0], a[0]];
     const [v0, v1] = a[1] < b[1] ? [a[1], b[1]] : [b[1], a[1]];
-    out.push({ from, to, a, d, size, box: [u0 - rise, v0 - rise, u1 + rise, v1 + rise] });
+    out.push({ from, to, a, d, size, rise, box: [u0 - rise, v0 - rise, u1 + rise, v1 + rise] });
   };
   if (k.type === 'line') {
     leaf(lo, hi, pointOn2(k, lo), pointOn2(k, hi), 0);
@@ -86,16 +88,34 @@ const leaves = (k: Curve2, range: Stretch): readonly Leaf[] => {
   return found;
 };
 
-/** The parameter at which a leaf passes the place x along its chord; beyond its ends the nearer end. */
+/**
+ * The parameter at which a leaf passes the place x along its chord; beyond its ends the nearer end. Nearly straight and evenly run, it is
+ * found by a few secants.
+ */
 const footOn = (k: Curve2, { from, to, a, d, size }: Leaf, x: number): number => {
   if (x <= 0) return from;
   if (x >= size) return to;
-  if (k.type === 'line') return from + ((to - from) * x) / size;
-  return bracketedRoot((s) => dot2(sub2(pointOn2(k, s), a), d) - x, from, to, -x, size - x);
+  let t = from + ((to - from) * x) / size;
+  if (k.type === 'line') return t;
+  const over = (s: number): number => dot2(sub2(pointOn2(k, s), a), d) - x;
+  let f = over(t);
+  // from the end further off, over which a secant tells most
+  let [t0, f0] = x > size / 2 ? [from, -x] : [to, size - x];
+  for (let i = 0; i < 12; i++) {
+    if (Math.abs(f) <= 1e-15 * size || f === f0) return t;
+    const next = t - (f * (t - t0)) / (f - f0);
+    if (!(next >= from && next <= to)) break;
+    [t0, f0] = [t, f];
+    t = next;
+    f = over(t);
+  }
+  return bracketedRoot(over, from, to, -x, size - x);
 };
 
 /** Places along a leaf at which its height over the other is looked at. */
 const LOOKS = 8;
+/** Leaves whose chords meet at more than this sine meet once at the most. */
+const STEEP = 0.4;
 
 /** Parameters on b's leaf at which it meets a's, each with a's. */
 const leafMeetings = (
@@ -112,22 +132,31 @@ const leafMeetings = (
     const s = footOn(a, la, dot2(sub2(p, la.a), la.d));
     return dot2(sub2(p, pointOn2(a, s)), n);
   };
-  const ts = Array.from({ length: LOOKS + 1 }, (_, i) => lb.from + ((lb.to - lb.from) * i) / LOOKS);
+  const [start, end] = [lb.a, along2(lb.a, lb.d, lb.size)].map((p) => dot2(sub2(p, la.a), n)) as [
+    number,
+    number,
+  ];
+  const apart = la.rise + lb.rise + tol;
+  if (Math.min(start, end) > apart || Math.max(start, end) < -apart) return [];
+  const looks = Math.abs(cross2(la.d, lb.d)) > STEEP ? 1 : LOOKS;
+  const ts = Array.from({ length: looks + 1 }, (_, i) => lb.from + ((lb.to - lb.from) * i) / looks);
   const hs = ts.map(height);
+  // one along the other: they meet nowhere more than elsewhere
+  if (hs.every((h) => Math.abs(h) <= tol)) return [];
   const roots: number[] = [];
   const crossing = (t0: number, t1: number, h0: number, h1: number): void => {
     if (h0 > 0 !== h1 > 0) roots.push(bracketedRoot(height, t0, t1, h0, h1));
   };
-  for (let i = 1; i <= LOOKS; i++)
+  for (let i = 1; i <= looks; i++)
     crossing(ts[i - 1] as number, ts[i] as number, hs[i - 1] as number, hs[i] as number);
   // where it comes nearest between looks of one sign it may touch, or cross twice
-  for (let i = 0; i <= LOOKS; i++) {
+  for (let i = 0; looks > 1 && i <= looks; i++) {
     const h = hs[i] as number;
-    const [h0, h1] = [hs[Math.max(0, i - 1)] as number, hs[Math.min(LOOKS, i + 1)] as number];
+    const [h0, h1] = [hs[Math.max(0, i - 1)] as number, hs[Math.min(looks, i + 1)] as number];
     if (h0 > 0 !== h > 0 || h1 > 0 !== h > 0 || Math.abs(h) > Math.abs(h0) || Math.abs(h) > Math.abs(h1))
       continue;
     const sign = h > 0 ? 1 : -1;
-    const [t0, t1] = [ts[Math.max(0, i - 1)] as number, ts[Math.min(LOOKS, i + 1)] as number];
+    const [t0, t1] = [ts[Math.max(0, i - 1)] as number, ts[Math.min(looks, i + 1)] as number];
     let [x, y] = [t0, t1];
     for (let k = 0; k < 60 && y - x > 1e-12; k++) {
       const p = x + (y - x) * 0.382;

@@ -60,8 +60,11 @@ const staysNear = (curve: Curve3, surface: Surface, a: number, b: number, tol: n
     (k) => Math.abs(signedDistance(surface, pointOn(curve, a + k * (b - a)))) <= tol,
   );
 
-/** A place at which a curve is parted; `by` is the surface that crosses it there, where no more than its own distance tells the place. */
-export type Cut = { readonly t: number; readonly by?: number };
+/**
+ * A place at which a curve is parted. Where a surface only grazes it there, so that no more than its own distance tells the place, that
+ * surface, with the sine at which they meet.
+ */
+export type Cut = { readonly t: number; readonly grazed?: { readonly by: number; readonly sine: number } };
 
 /**
  * The crossings of a curve with a surface of the body, each touch among them put where the curve along which the surfaces touch says it is.
@@ -77,9 +80,13 @@ export const settledCrossings = (
 ): readonly Cut[] => {
   const surface = s.surfaces[id] as Surface;
   const tol = s.tol.linear;
-  return crossings(curve, surface, tol).flatMap((t): Cut[] => {
+  const ts = crossings(curve, surface, tol);
+  // where a line meets a plane is never in doubt
+  if (curve.type === 'line' && surface.kind === 'plane') return ts.map((t) => ({ t }));
+  return ts.flatMap((t): Cut[] => {
     const v = velocityOn(curve, t);
-    if (Math.abs(dot(normalAt(surface, pointOn(curve, t)), v)) > GRAZING * length(v)) return [{ t, by: id }];
+    const sine = Math.abs(dot(normalAt(surface, pointOn(curve, t)), v)) / length(v);
+    if (sine > GRAZING) return [{ t }];
     const places = on.flatMap((touching) => [
       ...touchCurves(s, touching, id).flatMap((along) =>
         [
@@ -94,7 +101,7 @@ export const settledCrossings = (
       if (at === undefined || !staysNear(curve, surface, t, at, tol)) return [];
       return [{ t: isClosed(curve) ? wrapAngle(at) : at }];
     });
-    return settled.length ? settled : [{ t, by: id }];
+    return settled.length ? settled : [{ t, grazed: { by: id, sine } }];
   });
 };
 
@@ -103,26 +110,20 @@ export const settledCrossings = (
  * over a stretch, and any cut in that stretch which is better known tells where it is.
  */
 export const settledCuts = (s: Solid, curve: Curve3, cuts: readonly Cut[]): number[] => {
-  if (cuts.length < 2) return cuts.map((c) => c.t);
-  const slopes = cuts.map(({ t, by }) => {
-    if (by === undefined) return 1;
-    const v = velocityOn(curve, t);
-    return Math.abs(dot(normalAt(s.surfaces[by] as Surface, pointOn(curve, t)), v)) / length(v);
-  });
-  if (slopes.every((x) => x > GRAZING)) return cuts.map((c) => c.t);
+  if (cuts.length < 2 || !cuts.some((c) => c.grazed)) return cuts.map((c) => c.t);
   const size = s.tol.size * LONGEST;
   return cuts
-    .filter(({ t, by }, i) => {
-      const slope = slopes[i] as number;
-      if (by === undefined || slope > GRAZING) return true;
+    .filter(({ t, grazed }, i) => {
+      if (!grazed) return true;
       const p = pointOn(curve, t);
       return !cuts.some((other, k) => {
-        const steeper = (slopes[k] as number) > slope || (slopes[k] === slope && k < i);
-        if (k === i || !steeper || other.t === t) return false;
+        const sine = other.grazed?.sine ?? 1;
+        const better = sine > grazed.sine || (sine === grazed.sine && k < i);
+        if (k === i || !better || other.t === t) return false;
         const to = isClosed(curve) ? t + wrapped(other.t - t) : other.t;
         return (
           distance(p, pointOn(curve, to)) <= size &&
-          staysNear(curve, s.surfaces[by] as Surface, t, to, s.tol.linear)
+          staysNear(curve, s.surfaces[grazed.by] as Surface, t, to, s.tol.linear)
         );
       });
     })

@@ -63,6 +63,9 @@ type Graze = {
 /** Curves that meet at less than this sine graze one another, as far as their distance can tell. */
 const GRAZING = 1e-2;
 
+/** The most tolerances over which they run so. */
+const LONGEST = 2e6;
+
 const free = (c: FlatCarrier): boolean => c.curve.type === 'free' || c.curve.type === 'arch';
 
 /** How far p is from the curve near its parameter t. */
@@ -89,6 +92,7 @@ const settleGrazes = (c: FlatCarrier, grazes: readonly Graze[], tol: number): vo
   const known = [...c.cuts, ...c.members.flatMap((m) => [m.lo, m.hi])];
   const runsAlong = ({ s, by, t }: Graze, k: number): boolean => {
     const to = round ? s + wrapAngle(k - s + Math.PI) - Math.PI : k;
+    if (distance2(pointOn2(c.curve, s), pointOn2(c.curve, to)) > tol * LONGEST) return false;
     return [0.25, 0.5, 0.75, 1].every((x) => farFrom(by, pointOn2(c.curve, s + x * (to - s)), t) <= tol);
   };
   for (const g of [...grazes].sort((a, b) => b.sine - a.sine)) {
