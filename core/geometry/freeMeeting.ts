@@ -117,48 +117,75 @@ const LOOKS = 8;
 /** Leaves whose chords meet at more than this sine meet once at the most. */
 const STEEP = 0.4;
 
-/** Parameters on b's leaf at which it meets a's, each with a's. */
-const leafMeetings = (
-  a: Curve2,
-  la: Leaf,
-  b: Curve2,
-  lb: Leaf,
-  tol: number,
-): (readonly [number, number])[] => {
-  const n: Vec2 = [-la.d[1], la.d[0]];
-  const placeOf = (t: number): number => dot2(sub2(pointOn2(b, t), la.a), la.d);
-  const height = (t: number): number => {
-    const p = pointOn2(b, t);
-    const s = footOn(a, la, dot2(sub2(p, la.a), la.d));
-    return dot2(sub2(p, pointOn2(a, s)), n);
+/** The stretch of b's leaf that lies over a's chord; leaves that run nearly alike advance along one another steadily. */
+const stretchOver = (
+  placeOf: (t: number) => number,
+  { from, to }: Leaf,
+  size: number,
+): Stretch | undefined => {
+  const [x0, x1] = [placeOf(from), placeOf(to)];
+  if (Math.max(x0, x1) < 0 || Math.min(x0, x1) > size) return undefined;
+  const end = (t: number, x: number): number => {
+    const goal = Math.min(size, Math.max(0, x));
+    return goal === x ? t : bracketedRoot((k) => placeOf(k) - goal, from, to, x0 - goal, x1 - goal);
   };
+  return [end(from, x0), end(to, x1)];
+};
+
+/** Parameters at which two leaves meet, a's the one with the longer chord. */
+const leafMeetings = (a: Curve2, la: Leaf, b: Curve2, lb: Leaf, tol: number): Stretch[] => {
+  const n: Vec2 = [-la.d[1], la.d[0]];
   const [start, end] = [lb.a, along2(lb.a, lb.d, lb.size)].map((p) => dot2(sub2(p, la.a), n)) as [
     number,
     number,
   ];
   const apart = la.rise + lb.rise + tol;
   if (Math.min(start, end) > apart || Math.max(start, end) < -apart) return [];
-  const looks = Math.abs(cross2(la.d, lb.d)) > STEEP ? 1 : LOOKS;
-  const ts = Array.from({ length: looks + 1 }, (_, i) => lb.from + ((lb.to - lb.from) * i) / looks);
+  const placeOf = (t: number): number => dot2(sub2(pointOn2(b, t), la.a), la.d);
+  const height = (t: number): number => {
+    const p = pointOn2(b, t);
+    const s = footOn(a, la, dot2(sub2(p, la.a), la.d));
+    return dot2(sub2(p, pointOn2(a, s)), n);
+  };
+  const steep = Math.abs(cross2(la.d, lb.d)) > STEEP;
+  const range = steep ? ([lb.from, lb.to] as const) : stretchOver(placeOf, lb, la.size);
+  if (!range) return [];
+  const looks = steep ? 1 : LOOKS;
+  const ts = Array.from({ length: looks + 1 }, (_, i) => range[0] + ((range[1] - range[0]) * i) / looks);
   const hs = ts.map(height);
   // one along the other: they meet nowhere more than elsewhere
   if (hs.every((h) => Math.abs(h) <= tol)) return [];
+  return rootsAmong(height, ts, hs, tol).flatMap((t): Stretch[] => {
+    const x = placeOf(t);
+    return x < -tol || x > la.size + tol ? [] : [[footOn(a, la, x), t]];
+  });
+};
+
+/** The roots of a function between places at which it was looked at, two close by and touches within tol among them. */
+const rootsAmong = (
+  height: (t: number) => number,
+  ts: readonly number[],
+  hs: readonly number[],
+  tol: number,
+): number[] => {
+  const last = ts.length - 1;
   const roots: number[] = [];
   const crossing = (t0: number, t1: number, h0: number, h1: number): void => {
     if (h0 > 0 !== h1 > 0) roots.push(bracketedRoot(height, t0, t1, h0, h1));
   };
-  for (let i = 1; i <= looks; i++)
+  for (let i = 1; i <= last; i++)
     crossing(ts[i - 1] as number, ts[i] as number, hs[i - 1] as number, hs[i] as number);
   // where it comes nearest between looks of one sign it may touch, or cross twice
-  for (let i = 0; looks > 1 && i <= looks; i++) {
+  for (let i = 0; last > 1 && i <= last; i++) {
     const h = hs[i] as number;
-    const [h0, h1] = [hs[Math.max(0, i - 1)] as number, hs[Math.min(looks, i + 1)] as number];
+    const [i0, i1] = [Math.max(0, i - 1), Math.min(last, i + 1)];
+    const [h0, h1] = [hs[i0] as number, hs[i1] as number];
     if (h0 > 0 !== h > 0 || h1 > 0 !== h > 0 || Math.abs(h) > Math.abs(h0) || Math.abs(h) > Math.abs(h1))
       continue;
     const sign = h > 0 ? 1 : -1;
-    const [t0, t1] = [ts[Math.max(0, i - 1)] as number, ts[Math.min(looks, i + 1)] as number];
+    const [t0, t1] = [ts[i0] as number, ts[i1] as number];
     let [x, y] = [t0, t1];
-    for (let k = 0; k < 60 && y - x > 1e-12; k++) {
+    for (let k = 0; k < 60 && Math.abs(y - x) > 1e-12; k++) {
       const p = x + (y - x) * 0.382;
       const q = x + (y - x) * 0.618;
       if (sign * height(p) < sign * height(q)) y = q;
@@ -172,10 +199,7 @@ const leafMeetings = (
       crossing(t, t1, least, h1);
     }
   }
-  return roots.flatMap((t) => {
-    const x = placeOf(t);
-    return x < -tol || x > la.size + tol ? [] : [[footOn(a, la, x), t] as const];
-  });
+  return roots;
 };
 
 const boxesMeet2 = (a: Leaf['box'], b: Leaf['box'], tol: number): boolean =>
@@ -185,21 +209,22 @@ const boxesMeet2 = (a: Leaf['box'], b: Leaf['box'], tol: number): boolean =>
  * Where two curves meet, by their parameters; touches within tol count once.
  * @param ra the stretch of the first that is in use
  */
-export const freeMeetings = (
-  a: Curve2,
-  ra: Stretch,
-  b: Curve2,
-  rb: Stretch,
-  tol: number,
-): (readonly [number, number])[] => {
-  const found: (readonly [number, number])[] = [];
+export const freeMeetings = (a: Curve2, ra: Stretch, b: Curve2, rb: Stretch, tol: number): Stretch[] => {
+  const found: Stretch[] = [];
   const onA = leaves(a, ra);
   const onB = a === b ? onA : leaves(b, rb);
+  const same = a === b;
+  const closed = same && a.type === 'free' && a.closed;
   onA.forEach((la, i) => {
-    for (let j = a === b ? i + 2 : 0; j < onB.length; j++) {
+    for (let j = same ? i + 2 : 0; j < onB.length; j++) {
       const lb = onB[j] as Leaf;
-      if (!boxesMeet2(la.box, lb.box, tol)) continue;
-      for (const [s, t] of leafMeetings(a, la, b, lb, tol))
+      // round a closed curve the last leaf runs on into the first
+      if (!boxesMeet2(la.box, lb.box, tol) || (closed && i === 0 && j === onB.length - 1)) continue;
+      const pairs =
+        la.size >= lb.size
+          ? leafMeetings(a, la, b, lb, tol)
+          : leafMeetings(b, lb, a, la, tol).map(([t, s]): Stretch => [s, t]);
+      for (const [s, t] of pairs)
         if (!found.some(([fs, ft]) => Math.abs(fs - s) < 1e-9 && Math.abs(ft - t) < 1e-9)) found.push([s, t]);
     }
   });

@@ -16,8 +16,17 @@ export type Run = { from: number; to: number; class: 'visible' | 'hidden' };
  */
 export type Hiding = (p: Vec3, across: Vec3, lean: number) => boolean;
 
-const leanOf = (m: Member, p: Vec3, toward: Vec3): number =>
-  m.under.length ? Math.min(...m.under.map((s) => Math.abs(dot(normalAt(s, p), toward)))) : 0;
+/** A plane seen edge-on (below this sine) is not met by a ray beside it at all. */
+const EDGE_ON = 1e-9;
+
+const leanOf = (m: Member, p: Vec3, toward: Vec3): number => {
+  if (!m.under.length) return 0;
+  const sines = m.under.map((s) => {
+    const sine = Math.abs(dot(normalAt(s, p), toward));
+    return s.kind === 'plane' && sine < EDGE_ON ? 1 : sine;
+  });
+  return Math.min(...sines);
+};
 
 /** Above this many figures a typed array sorts them sooner. */
 const MANY = 24;
