@@ -13,7 +13,7 @@ import {
 } from './candidates.ts';
 import { type Piece, surfacesAt } from './carriers.ts';
 import { isAway } from './change.ts';
-import { changingSheets, type Sheet } from './sheets.ts';
+import { changingSheets, givesWayTo, type Sheet } from './sheets.ts';
 
 /**
  * sharp: two faces meet at an angle. smooth: they run on tangent (not drawn). nonmanifold: four sheets meet (drawn once).
@@ -89,7 +89,7 @@ const edgesOn = (s: Solid, c: Candidate): Edge[] => {
   for (const piece of candidatePieces(s, c)) {
     const p = pointOn(curve, (piece.from + piece.to) / 2);
     const through = surfacesAt(s, on, p);
-    if (through.length < 2 && !seam) continue;
+    if ((through.length < 2 || givesWayTo(s, p, on, through)) && !seam) continue;
     const sheets = changingSheets(s, curve, (piece.from + piece.to) / 2, through);
     const kind = kindOf(s, sheets, p, seam);
     if (!kind) continue;

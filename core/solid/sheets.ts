@@ -2,7 +2,7 @@ import { type Box3, boxesMeet } from '../geometry/box.ts';
 import { type Curve3, pointOn, tangentOn } from '../geometry/curve3.ts';
 import { curvatureAlong, leastRadius, normalAt, type Surface, signedDistance } from '../geometry/surface.ts';
 import { along, cross, dot, length, perpendiculars, scale, type Vec3 } from '../geometry/vec.ts';
-import { insideSolid, type Solid } from './body.ts';
+import { type Face, insideSolid, nearFace, type Solid } from './body.ts';
 
 /**
  * One of the half surfaces that hang on a curve: surface `surface` on the side `side * (n x t)` of the curve with tangent t,
@@ -16,18 +16,34 @@ const CIRCLE_SHARE = 2e-4;
 /** How near a surface may pass, as a share of the part's size, and still be told from one that passes through the point. */
 const FINEST_SHARE = 1e-11;
 
+/**
+ * The least distance at which a surface is told from those that pass through p: well above how far off these are. Where two of them are
+ * tangent their order hangs on how they bend, which shows at some distance only: there the tolerance rules.
+ */
+const finestAt = (s: Solid, p: Vec3, through: readonly number[]): number => {
+  const normals = through.map((id) => normalAt(s.surfaces[id] as Surface, p));
+  if (normals.some((a, i) => normals.slice(0, i).some((b) => length(cross(a, b)) <= TANGENT)))
+    return s.tol.linear;
+  const off = through.map((id) => Math.abs(signedDistance(s.surfaces[id] as Surface, p)));
+  return Math.max(s.tol.size * FINEST_SHARE, ...off.map((x) => 20 * x));
+};
+
 /** A radius round p well under the distance to every surface that does not pass through p, and well above how far off those are that do. */
 export const clearRadius = (s: Solid, p: Vec3, through: readonly number[]): number => {
   let d = s.tol.size * CIRCLE_SHARE;
-  const off = (id: number): number => Math.abs(signedDistance(s.surfaces[id] as Surface, p));
-  const finest = through.reduce((most, id) => Math.max(most, 20 * off(id)), s.tol.size * FINEST_SHARE);
+  let finest: number | undefined;
   const reach = d * 5;
   const around: Box3 = [p[0] - reach, p[1] - reach, p[2] - reach, p[0] + reach, p[1] + reach, p[2] + reach];
   for (const i of s.faceGrid.around(around)) {
     const face = s.faces[i]!;
     if (through.includes(face.surface) || !boxesMeet(face.box, around, 0)) continue;
-    const f = off(face.surface);
-    if (f > finest && f < d * 5) d = f / 5;
+    const f = Math.abs(signedDistance(s.surfaces[face.surface] as Surface, p));
+    if (f >= d * 5) continue;
+    if (f <= s.tol.linear) {
+      finest ??= finestAt(s, p, through);
+      if (f <= finest) continue;
+    }
+    d = f / 5;
   }
   for (const id of through) {
     d = Math.min(d, leastRadius(s.surfaces[id] as Surface, p) / 50);
@@ -35,20 +51,48 @@ export const clearRadius = (s: Solid, p: Vec3, through: readonly number[]): numb
   return d;
 };
 
+/** Surfaces in one place that lean less than this (a sine) against one another part so slowly that curves on both are one. */
+const ALIKE = 1e-3;
+
+/**
+ * True where another curve runs in the same place as far as can be told, and stands for this one: a surface that does not hold the curve
+ * passes all the same, along one of those that do. Of the two the one with the lower number has the curve.
+ */
+export const givesWayTo = (s: Solid, p: Vec3, on: readonly number[], through: readonly number[]): boolean => {
+  let finest: number | undefined;
+  for (const i of s.faceGrid.at(p[0], p[1], p[2])) {
+    const f = s.faces[i] as Face;
+    if (on.includes(f.surface)) continue;
+    const shape = s.surfaces[f.surface] as Surface;
+    const off = Math.abs(signedDistance(shape, p));
+    if (off > s.tol.linear || !nearFace(f, p, s.tol.linear)) continue;
+    finest ??= finestAt(s, p, through);
+    if (off > finest) continue;
+    const n = normalAt(shape, p);
+    const alike = (id: number): boolean => length(cross(n, normalAt(s.surfaces[id] as Surface, p))) <= ALIKE;
+    if (through.some((id) => id > f.surface && alike(id))) return true;
+  }
+  return false;
+};
+
 /** Surfaces that leave a curve at less than this sine are tangent there. */
 const TANGENT = 1e-6;
 
+/** A surface as it leaves a curve: its normal, how it bends across the curve, and how far off it is (only within the tolerance on it). */
+type Leaving = { readonly n: Vec3; readonly bend: number; readonly off: number };
+
 /**
  * How far from a curve its surfaces are surely in the order in which they leave it: two that leave it nearly alike but bend unlike meet
- * again at 2 sine / difference of curvature.
+ * again at 2 sine / difference of curvature. Those that are off by as much as they part on that way are tangent as far as can be told.
  */
-const reachOfFork = (leaving: readonly { readonly n: Vec3; readonly bend: number }[]): number => {
+const reachOfFork = (leaving: readonly Leaving[]): number => {
   let reach = Number.POSITIVE_INFINITY;
   leaving.forEach((a, i) => {
     for (const b of leaving.slice(0, i)) {
       const sine = length(cross(a.n, b.n));
       const unlike = Math.abs(a.bend - (dot(a.n, b.n) < 0 ? -b.bend : b.bend));
-      if (sine > TANGENT && unlike > 0) reach = Math.min(reach, (0.4 * sine) / unlike);
+      if (sine <= TANGENT || (a.off + b.off) * unlike > 0.02 * sine * sine) continue;
+      if (unlike > 0) reach = Math.min(reach, (0.4 * sine) / unlike);
     }
   });
   return reach;
@@ -67,7 +111,8 @@ export const changingSheets = (s: Solid, curve: Curve3, t: number, through: read
     const shape = s.surfaces[surface] as Surface;
     const n = normalAt(shape, p);
     const e = cross(n, tangent);
-    return { surface, n, e, bend: shape.kind === 'plane' ? 0 : curvatureAlong(shape, p, e) };
+    const bend = shape.kind === 'plane' ? 0 : curvatureAlong(shape, p, e);
+    return { surface, n, e, bend, off: Math.abs(signedDistance(shape, p)) };
   });
   const d = Math.min(clearRadius(s, p, through), reachOfFork(leaving));
   const rays: { surface: number; side: 1 | -1; n: Vec3; angle: number }[] = [];
