@@ -93,7 +93,8 @@ const judged = (file: PartFile, part: BuiltPart): Fail[] => {
     const p = pointOn(e.curve, t);
     if (isFeather(part, e, p)) return [];
     const [e1, e2] = perpendiculars(tangentOn(e.curve, t));
-    const n = 72;
+    // a feather of the least angle that is looked at must hold one of them
+    const n = 180;
     const mixed = RINGS.some((share) => {
       const r = part.tol.size * share;
       const full = Array.from({ length: n }, (_, i) => {
