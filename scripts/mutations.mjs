@@ -26,8 +26,8 @@ const MUTATIONS = [
   {
     kind: 'closure',
     file: 'core/solid/carriers.ts',
-    from: 'cuts.push(t);\n  }\n  if (curve.type',
-    to: 'if (t > 0) cuts.push(t);\n  }\n  if (curve.type',
+    from: 'tol * 4)) cuts.push(c);',
+    to: 'tol * 4) && c.t > 0) cuts.push(c);',
     test: 'tests/core/solid',
   },
   {
@@ -71,6 +71,20 @@ const MUTATIONS = [
     from: "const name = e.on.join(' | ');",
     to: "const name = e.on.join(' | ') + Math.round(e.to);",
     test: 'tests/core/identity',
+  },
+  {
+    kind: 'touches',
+    file: 'core/solid/touch.ts',
+    from: 'return settled.length ?',
+    to: 'return settled.length > 9 ?',
+    test: 'tests/core/touches',
+  },
+  {
+    kind: 'lines that graze',
+    file: 'core/geometry/freeMeeting.ts',
+    from: 'last > 1 && i <= last',
+    to: 'last > 99 && i <= last',
+    test: 'tests/core/freeMeeting',
   },
 ];
 

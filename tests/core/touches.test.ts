@@ -80,6 +80,20 @@ describe('a ring let into a face whose sides it touches', () => {
   });
 });
 
+describe('a hole that reaches a hair over the line where a flat side runs on into a round', () => {
+  // it crosses that line in two places, between which the round is nearer to the flat than can be told
+  test.each([1e-3, 1e-4, 1e-5, 1e-9, -1e-4])('%p over', (over) => {
+    const profile = { rectangle: [6, 8] as [number, number], round: 1 };
+    expectVolume(
+      [
+        feature('add', { kind: 'extrude', height: 10, profile }, { at: [0, 0, 0] }),
+        feature('cut', rod(4, 20), { at: [-10, 1 + over, 5], plane: 'right' }),
+      ],
+      (48 - (4 - PI)) * 10 - PI * 4 * 6,
+    );
+  });
+});
+
 describe('crossing cylinders that all but touch', () => {
   // along y the one is 2 sqrt(R^2 - y^2) high, the other 2 sqrt(r^2 - (y - g)^2) wide
   test.each([0, 1e-9, 1e-5, -1e-5, 1e-3, -1e-3])('%p off', (off) => {
