@@ -39,9 +39,26 @@ const meetsEnd = (k: Pair, from: Vec3, heading: Vec3, ds: number, end: End): boo
   return p !== undefined && distance(p, end.p) <= 1e-9 * k.size;
 };
 
+/** Whether the next step of a march runs over the seed it began at. */
+const closesAt = (k: Pair, seed: Vec3, from: Vec3, heading: Vec3, ds: number): boolean => {
+  const back = sub(seed, from);
+  const reached = dot(back, heading);
+  const aside = length(along(back, heading, -reached));
+  return reached > 1e-9 * k.size && reached <= ds * 1.001 && aside < ds * 0.2;
+};
+
+/** Notes a touch that a walk has just run through; one that is known already stands for it. */
+const noteTouch = (k: Pair, w: Walk, found: Vec3): void => {
+  const same = k.touches.find((q) => distance(q, found) <= TOUCHES_APART * k.size);
+  if (!same) k.touches.push(found);
+  markTouch(w, same ?? found, k.size);
+};
+
 /**
  * Marches from a seed until the curve closes, leaves the box or runs into the end of one that is known: a curve that leaves the box
- * for a moment is known in two parts.
+ * for a moment is known in two parts. It ends in a pole too; over a touch it goes on, to be parted there afterwards.
+ * @param first in which of the two directions
+ * @param stride the longest step
  */
 export const walk = (
   k: Pair,
@@ -101,16 +118,7 @@ export const walk = (
       ds *= there.sine === 0 ? 0.9 : 0.6;
       continue;
     }
-    const back = sub(seed, here.p);
-    const reached = dot(back, heading);
-    const bow = length(along(back, heading, -reached));
-    if (
-      out.nodes.length > 3 &&
-      reached > 1e-9 * k.size &&
-      reached <= ds * 1.001 &&
-      bow < ds * 0.2 &&
-      dot(heading, origin) > 0.7
-    ) {
+    if (out.nodes.length > 3 && dot(heading, origin) > 0.7 && closesAt(k, seed, here.p, heading, ds)) {
       out.nodes.push(seed);
       out.tangents.push(origin);
       out.closed = true;
@@ -136,12 +144,7 @@ export const walk = (
       touch = touchPoint(k.f, k.g, here.p, 2 * ds, k.tol);
     out.nodes.push(p);
     out.tangents.push(onward);
-    if (touch) {
-      const found = touch;
-      const same = k.touches.find((q) => distance(q, found) <= TOUCHES_APART * k.size);
-      if (!same) k.touches.push(found);
-      markTouch(out, same ?? found, k.size);
-    }
+    if (touch) noteTouch(k, out, touch);
     before = here;
     here = there;
     heading = onward;
