@@ -71,6 +71,8 @@ const SIXTEEN_TAIL = { rows: [14, 15].map((n) => coefficientOf(n, SIXTEEN_POINTS
 const FIVE_TAIL = { rows: [4].map((n) => coefficientOf(n, FIVE_POINTS)), share: 1e-4 };
 /** Halving further than this gains nothing in double precision. */
 const MOST_HALVINGS = 12;
+/** A bend leaves a few stretches open at each halving; where this many are, the points themselves are known no better. */
+const MOST_OPEN = 32;
 
 const isResolved = (samples: readonly Sample[], { rows, share }: typeof FIVE_TAIL): boolean => {
   const most = share * samples.reduce((top, { v }) => Math.max(top, length(v)), 0);
@@ -92,11 +94,20 @@ const sampled = (curve: Curve3, a: number, b: number, points: readonly (readonly
  * Samples by 16 points on a stretch that is halved until the speed is resolved: where two surfaces nearly touch, the curve in which they
  * meet bends within a small part of its parameter.
  */
-const resolvedSamples = (curve: Curve3, a: number, b: number, depth = 0): Sample[] => {
-  const samples = sampled(curve, a, b, SIXTEEN_POINTS);
-  if (depth >= MOST_HALVINGS || isResolved(samples, SIXTEEN_TAIL)) return samples;
-  const middle = (a + b) / 2;
-  return [...resolvedSamples(curve, a, middle, depth + 1), ...resolvedSamples(curve, middle, b, depth + 1)];
+const resolvedSamples = (curve: Curve3, from: number, to: number): Sample[] => {
+  const out: Sample[] = [];
+  let open: [number, number][] = [[from, to]];
+  for (let halvings = 0; open.length; halvings++) {
+    const enough = halvings >= MOST_HALVINGS || open.length > MOST_OPEN;
+    const next: [number, number][] = [];
+    for (const [a, b] of open) {
+      const samples = sampled(curve, a, b, SIXTEEN_POINTS);
+      if (enough || isResolved(samples, SIXTEEN_TAIL)) out.push(...samples);
+      else next.push([a, (a + b) / 2], [(a + b) / 2, b]);
+    }
+    open = next;
+  }
+  return out;
 };
 
 const panelsOf = (curve: Curve3, from: number, to: number): [number, number][] => {
