@@ -1,3 +1,4 @@
+import { wrapAngle } from '../geometry/angle.ts';
 import type { Box3 } from '../geometry/box.ts';
 import {
   type Curve3,
@@ -300,7 +301,10 @@ const piercings = (s: Cylinder, t: Cylinder, tol: number): Piercing3[] => {
   const low = h[0] - swing;
   if (high <= t.r + tol && low >= -t.r - tol) {
     // every ruling goes through; where one only touches, the two branches cross
-    const knots = [...(high >= t.r - tol ? [phase] : []), ...(low <= -t.r + tol ? [phase + Math.PI] : [])];
+    const knots = [
+      ...(high >= t.r - tol ? [phase] : []),
+      ...(low <= -t.r + tol ? [phase + Math.PI] : []),
+    ].map(wrapAngle);
     return [1, -1].map((b, ordinal) => ({ ...base, branch: b as 1 | -1, ordinal, knots }));
   }
   const reach = (x: number): number => Math.acos(Math.max(-1, Math.min(1, (x - h[0]) / swing)));
