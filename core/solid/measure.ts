@@ -220,14 +220,18 @@ const turnedShare = (
   return { area, volume, moment };
 };
 
-/** Where the far pole of a sphere is sought: directions without a meaning in a drawing. */
-const POLES: readonly Vec3[] = [
-  [0.36, 0.48, 0.8],
-  [-0.64, 0.6, 0.48],
-  [0.48, -0.64, 0.6],
-  [-0.6, -0.48, -0.64],
-  [0.8, 0.36, -0.48],
-];
+/**
+ * Where the far pole of a sphere is sought: directions spread evenly by the golden angle, about an axis without a meaning in a drawing. So
+ * many that one is far from all edges, for near the pole their shares change fast.
+ */
+const POLES: readonly Vec3[] = Array.from({ length: 64 }, (_, i) => {
+  const axis = unit([0.36, 0.48, 0.8]);
+  const [e1, e2] = perpendiculars(axis);
+  const z = 1 - (2 * (i + 0.5)) / 64;
+  const q = i * Math.PI * (3 - Math.sqrt(5));
+  const rho = Math.sqrt(1 - z * z);
+  return along(along(scale(axis, z), e1, rho * Math.cos(q)), e2, rho * Math.sin(q));
+});
 
 type Ball = { readonly meridian: Meridian; readonly whole: Contribution };
 
@@ -237,7 +241,7 @@ const ballOf = (s: Solid, id: number, surface: Sphere, samples: readonly Sample[
     const far = along(surface.o, pole, -surface.r);
     return samples.reduce((least, x) => Math.min(least, distance(x.p, far)), Number.POSITIVE_INFINITY);
   };
-  const pole = POLES.map(unit).reduce((a, b) => (clearance(b) > clearance(a) ? b : a));
+  const pole = POLES.reduce((a, b) => (clearance(b) > clearance(a) ? b : a));
   const far = along(surface.o, pole, -surface.r);
   const step = clearRadius(s, far, [id]) / 10;
   const within = insideSolid(s, along(far, pole, step));

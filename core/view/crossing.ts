@@ -1,4 +1,4 @@
-import { wrapAngle } from '../geometry/angle.ts';
+import { TAU, wrapAngle } from '../geometry/angle.ts';
 import { type Box3, boxesMeet } from '../geometry/box.ts';
 import { boxGrid } from '../geometry/boxGrid.ts';
 import { boxOf2, type Curve2, isPeriodic, pointOn2, tangentOn2 } from '../geometry/curve2.ts';
@@ -89,7 +89,9 @@ const farFrom = (k: Curve2, p: Vec2, t: number): number => {
  */
 const settleGrazes = (c: FlatCarrier, grazes: readonly Graze[], tol: number): void => {
   const round = isPeriodic(c.curve);
-  const known = [...c.cuts, ...c.members.flatMap((m) => [m.lo, m.hi])];
+  // a curve that is there all round has no ends
+  const ends = c.members.flatMap((m) => (round && m.hi - m.lo >= TAU - 1e-9 ? [] : [m.lo, m.hi]));
+  const known = [...c.cuts, ...ends];
   const runsAlong = ({ s, by, t }: Graze, k: number): boolean => {
     const to = round ? s + wrapAngle(k - s + Math.PI) - Math.PI : k;
     if (distance2(pointOn2(c.curve, s), pointOn2(c.curve, to)) > tol * LONGEST) return false;
