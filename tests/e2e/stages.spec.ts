@@ -90,6 +90,9 @@ test('a cut is added, turned to another view, switched off and taken out', async
   await page.getByRole('switch', { name: 'Cut B drawn' }).click();
   await expect(page.getByText('TRUE SHAPE OF B', { exact: true })).toHaveCount(0);
   await page.getByRole('button', { name: 'A', exact: true }).click();
+  // the drawing comes with its cut not drawn
+  await page.getByRole('switch', { name: 'Cut A drawn' }).click();
+  await expect(page.getByText('SECTIONAL RIGHT VIEW', { exact: true })).toBeVisible();
   await page.getByRole('switch', { name: 'Cut A drawn' }).click();
   await expect(page.getByText('SECTIONAL RIGHT VIEW', { exact: true })).toHaveCount(0);
   await page.getByLabel('Cut A, looking').selectOption('up');
