@@ -1,5 +1,5 @@
 import { type Curve2, pointOn2 } from './curve2.ts';
-import { bracketedRoot } from './roots.ts';
+import { bracketedRoot, lowestBetween } from './roots.ts';
 import { along2, cross2, distance2, dot2, sub2, type Vec2 } from './vec.ts';
 
 /**
@@ -184,14 +184,7 @@ const rootsAmong = (
       continue;
     const sign = h > 0 ? 1 : -1;
     const [t0, t1] = [ts[i0] as number, ts[i1] as number];
-    let [x, y] = [t0, t1];
-    for (let k = 0; k < 60 && Math.abs(y - x) > 1e-12; k++) {
-      const p = x + (y - x) * 0.382;
-      const q = x + (y - x) * 0.618;
-      if (sign * height(p) < sign * height(q)) y = q;
-      else x = p;
-    }
-    const t = (x + y) / 2;
+    const t = lowestBetween((k) => sign * height(k), t0, t1, 60, 1e-12);
     const least = height(t);
     if (Math.abs(least) <= tol) roots.push(t);
     else if (least > 0 !== h > 0) {

@@ -39,6 +39,27 @@ export const bracketedRoot = (
   return (a + b) / 2;
 };
 
+/**
+ * Where f is least in [a, b], of a function with one low place there: by golden sections.
+ * @param enough the stretch below which it is not narrowed further
+ */
+export const lowestBetween = (
+  f: (t: number) => number,
+  a: number,
+  b: number,
+  rounds: number,
+  enough = 0,
+): number => {
+  let [x, y] = [a, b];
+  for (let i = 0; i < rounds && Math.abs(y - x) > enough; i++) {
+    const p = x + (y - x) * 0.382;
+    const q = x + (y - x) * 0.618;
+    if (f(p) < f(q)) y = q;
+    else x = p;
+  }
+  return (x + y) / 2;
+};
+
 /** A knot within tolerance of zero: a touch stays there; where the sign changes, the crossing itself is the root. */
 const settled = (f: (t: number) => number, t: number): number => {
   const h = 1e-5;
@@ -204,14 +225,7 @@ export const smoothRoots = (
     }
     // same sign at both ends of a short stretch: at its extreme the curve may touch or cross twice
     const s = fa > 0 ? 1 : -1;
-    let [x0, x1] = [a, b];
-    for (let i = 0; i < 60 && x1 - x0 > 1e-12; i++) {
-      const p = x0 + (x1 - x0) * 0.382;
-      const q = x0 + (x1 - x0) * 0.618;
-      if (s * f(p) < s * f(q)) x1 = q;
-      else x0 = p;
-    }
-    const x = (x0 + x1) / 2;
+    const x = lowestBetween((t) => s * f(t), a, b, 60, 1e-12);
     const fx = f(x);
     if (Math.abs(fx) <= tol) note(x);
     else if (s * fx < 0) {
@@ -261,14 +275,8 @@ const joinTouches = (
     const first = group[0] as number;
     const last = group.at(-1) as number;
     if (group.length === 1) return first;
-    let [a, b] = [first - (last - first) / 2, last + (last - first) / 2];
-    for (let i = 0; i < 80; i++) {
-      const p = a + (b - a) * 0.382;
-      const q = a + (b - a) * 0.618;
-      if (Math.abs(f(p)) < Math.abs(f(q))) b = q;
-      else a = p;
-    }
-    return (a + b) / 2;
+    const beyond = (last - first) / 2;
+    return lowestBetween((t) => Math.abs(f(t)), first - beyond, last + beyond, 80);
   });
 };
 
@@ -295,14 +303,7 @@ export const signChanges = (f: (t: number) => number, lo: number, hi: number, n:
     const dips = before > 0 === f0 > 0 && Math.abs(f0) < Math.abs(before) && Math.abs(f0) <= Math.abs(f1);
     if (!dips) continue;
     const sign = f0 > 0 ? 1 : -1;
-    let [x, y] = [ts[i - 2] as number, t1];
-    for (let k = 0; k < 40; k++) {
-      const p = x + (y - x) * 0.382;
-      const q = x + (y - x) * 0.618;
-      if (sign * f(p) < sign * f(q)) y = q;
-      else x = p;
-    }
-    const t = (x + y) / 2;
+    const t = lowestBetween((k) => sign * f(k), ts[i - 2] as number, t1, 40);
     const ft = f(t);
     if (sign * ft >= 0) continue;
     change(ts[i - 2] as number, t, before, ft);
