@@ -7,6 +7,9 @@ export const metadata: Metadata = {
   description: "Orthographic views, sections and true shapes from a part's dimensions.",
 };
 
+// each page is made for its request: the content policy marks its scripts anew each time
+export const dynamic = 'force-dynamic';
+
 export default function Layout({ children }: { children: ReactNode }) {
   return (
     <html lang="en">

@@ -1,6 +1,7 @@
+import type { RegisterRow } from '../exchange/kept.ts';
+import { CannotOpen } from '../server/cannotOpen.ts';
 import { database } from '../server/context.ts';
-import { DataInUse } from '../server/lock.ts';
-import { listDrawings, type RegisterRow } from '../server/store.ts';
+import { listDrawings } from '../server/store.ts';
 import { Plain } from './Plain.tsx';
 import { Register } from './register/Register.tsx';
 
@@ -11,8 +12,7 @@ export default async function RegisterPage() {
   try {
     rows = await listDrawings(await database());
   } catch (error) {
-    if (error instanceof DataInUse)
-      return <Plain title="These drawings are open elsewhere" text={error.message} />;
+    if (error instanceof CannotOpen) return <Plain title="The drawings cannot be opened" text={error.message} />;
     throw error;
   }
   return <Register rows={rows} />;

@@ -68,10 +68,27 @@ export const dxfReader = async () => {
   if (!there) await debian('a reader of DXF files', ['python3', 'python3-ezdxf']);
 };
 
-const SOURCES = ['app', 'core', 'formats', 'workers', 'server', 'public', 'demo'];
+const SOURCES = ['app', 'core', 'exchange', 'formats', 'workers', 'server', 'public', 'demo'];
+
+/** The server's engine, which runs on threads of its own, as one file. */
+export const serverWorker = async () => {
+  const { build: bundle } = await import('esbuild');
+  await bundle({
+    entryPoints: ['workers/server.worker.ts'],
+    outfile: 'build/server.worker.mjs',
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    logLevel: 'warning',
+    // packages written for require() find it here
+    banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
+  });
+};
 
 /** The production build, when a source is newer than it. */
 export const build = async () => {
+  await serverWorker();
   const mark = '.next/BUILD_ID';
   const time = Math.max(
     ...SOURCES.filter(existsSync).map((d) => newest(d)),

@@ -2,27 +2,38 @@ import { randomUUID } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { readDrawing } from '../core/drawing/drawing.ts';
+import { sentence } from '../core/number/fault.ts';
+import { CannotOpen } from './cannotOpen.ts';
 import { type Database, openDatabase } from './database.ts';
-import { addDrawing, listDrawings } from './store.ts';
+import { addDrawing, countDrawings } from './store.ts';
 
 /** One database to a process, opened when first asked for; a build never opens it. */
 const shared = globalThis as { blueLedger?: Promise<Database> | undefined };
 
 const addDemoDrawings = async (db: Database): Promise<void> => {
-  if ((await listDrawings(db)).length) return;
+  if (await countDrawings(db)) return;
   const folder = join(process.cwd(), 'demo');
   for (const name of readdirSync(folder)
     .filter((n) => n.endsWith('.drawing.json'))
     .sort()) {
     const read = readDrawing(JSON.parse(readFileSync(join(folder, name), 'utf8')));
-    if (!read.ok) throw new Error(`The demo drawing ${name} is not sound: ${JSON.stringify(read.faults)}`);
+    if (!read.ok)
+      throw new CannotOpen(
+        `The demo drawing demo/${name} cannot be read (${read.faults.map(sentence).join(' ')}). Mend or remove it, or start without demo drawings.`,
+      );
     await addDrawing(db, randomUUID(), read.value, 'Demo drawing');
   }
 };
 
 const open = async (): Promise<Database> => {
   const db = await openDatabase(process.env);
-  if (process.env.BLUE_LEDGER_DEMO === '1') await addDemoDrawings(db);
+  try {
+    if (process.env.BLUE_LEDGER_DEMO === '1') await addDemoDrawings(db);
+  } catch (error) {
+    // the lock goes back with the database, or the next try would find this very process holding it
+    await db.close().catch(() => undefined);
+    throw error;
+  }
   return db;
 };
 

@@ -1,5 +1,6 @@
 import { mkdirSync } from 'node:fs';
 import { resolve } from 'node:path';
+import { CannotOpen, cannotOpen } from './cannotOpen.ts';
 import { takeLock } from './lock.ts';
 import { migrate } from './migrations.ts';
 
@@ -15,8 +16,13 @@ export type Database = Queries & {
 };
 
 const openEmbedded = async (directory: string): Promise<Database> => {
-  mkdirSync(directory, { recursive: true });
-  const release = takeLock(directory);
+  let release: () => void;
+  try {
+    mkdirSync(directory, { recursive: true });
+    release = takeLock(directory);
+  } catch (error) {
+    throw cannotOpen(directory, error);
+  }
   try {
     const { PGlite } = await import('@electric-sql/pglite');
     const db = await PGlite.create(`${directory}/pg`);
@@ -31,13 +37,16 @@ const openEmbedded = async (directory: string): Promise<Database> => {
       ...over(db),
       transaction: (work) => db.transaction((tx) => work(over(tx))),
       close: async () => {
-        await db.close();
-        release();
+        try {
+          await db.close();
+        } finally {
+          release();
+        }
       },
     };
   } catch (error) {
     release();
-    throw error;
+    throw cannotOpen(directory, error);
   }
 };
 
@@ -76,14 +85,15 @@ const openServer = async (url: string): Promise<Database> => {
 export const openDatabase = async (
   environment: Readonly<Record<string, string | undefined>>,
 ): Promise<Database> => {
-  const db = environment.DATABASE_URL
-    ? await openServer(environment.DATABASE_URL)
-    : await openEmbedded(resolve(/*turbopackIgnore: true*/ environment.BLUE_LEDGER_DATA ?? '.data'));
+  const directory = resolve(/*turbopackIgnore: true*/ environment.BLUE_LEDGER_DATA ?? '.data');
+  const db = environment.DATABASE_URL ? await openServer(environment.DATABASE_URL) : await openEmbedded(directory);
   try {
     await migrate(db);
   } catch (error) {
-    await db.close();
-    throw error;
+    await db.close().catch(() => undefined);
+    throw environment.DATABASE_URL
+      ? new CannotOpen(`The PostgreSQL database could not be opened (${(error as Error).message}).`)
+      : cannotOpen(directory, error);
   }
   return db;
 };

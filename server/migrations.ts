@@ -38,6 +38,52 @@ const MIGRATIONS: readonly { readonly number: number; readonly sql: string }[] =
       );
     `,
   },
+  {
+    number: 3,
+    sql: `
+      -- a text, not json: a document that the database cannot take apart must not stop the others from being listed
+      alter table drawing alter column document type text using document::text;
+      alter table history alter column document type text using document::text;
+      -- what the register shows, written with each change
+      alter table drawing add column number text not null default '';
+      alter table drawing add column title text not null default '';
+      alter table drawing add column material text not null default '';
+      alter table drawing add column paper text not null default '';
+      alter table drawing add column angle text not null default '';
+      alter table drawing add column scale text not null default '';
+      do $$
+      declare d record;
+      begin
+        for d in select id, document from drawing loop
+          begin
+            update drawing set
+              number = coalesce(d.document::json->>'number', ''), title = coalesce(d.document::json->>'title', ''),
+              material = coalesce(d.document::json->>'material', ''),
+              paper = coalesce(d.document::json->'setup'->>'paper', ''),
+              angle = coalesce(d.document::json->'setup'->>'angle', ''),
+              scale = coalesce(d.document::json->'setup'->>'scale', '')
+            where id = d.id;
+          exception when others then
+            update drawing set title = 'Title cannot be read' where id = d.id;
+          end;
+        end loop;
+      end $$;
+    `,
+  },
+  {
+    number: 4,
+    sql: `
+      -- changes that were made, by the id that the browser gave them: one that is sent again is answered as done
+      create table change (
+        drawing_id text not null references drawing(id) on delete cascade,
+        id text not null,
+        -- the drawing's revision that it led to
+        revision bigint not null,
+        primary key (drawing_id, id)
+      );
+      create index change_by_revision on change (drawing_id, revision);
+    `,
+  },
 ];
 
 /** Runs the migrations that have not run yet, each in a transaction with its own record. */

@@ -1,50 +1,56 @@
 import type { Drawing } from '../core/drawing/drawing.ts';
+import { storableText } from '../core/part/plainData.ts';
+import type { DaybookLine, Kept, RegisterRow, Stored } from '../exchange/kept.ts';
 import type { Database, Queries } from './database.ts';
 
-/** A drawing as kept: `revision` counts stored changes, so that a stale writer is noticed. */
-export type Kept = {
-  readonly id: string;
-  readonly drawing: Drawing;
-  readonly revision: number;
-  readonly canUndo: boolean;
-  readonly canRedo: boolean;
-};
-export type RegisterRow = {
-  readonly id: string;
-  readonly number: string;
-  readonly title: string;
-  readonly material: string;
-  readonly paper: string;
-  readonly angle: string;
-  readonly scale: string;
-  readonly archived: boolean;
-  readonly changedAt: string;
-};
-
 export class NotThere extends Error {}
-/** The drawing was changed elsewhere since it was read. */
-export class Stale extends Error {}
 
-/** How many steps back are kept for a drawing. */
+/** The drawing was changed elsewhere since it was read. `current` is how it stands now. */
+export class Stale extends Error {
+  readonly current: Kept;
+  constructor(current: Kept) {
+    super('This drawing was changed in another window.');
+    this.current = current;
+  }
+}
+
+/** How many steps back are kept for a drawing, and how many of its changes are remembered by their ids. */
 const HISTORY = 500;
+const REMEMBERED_CHANGES = 2000;
 
-type Row = { id: string; document: Drawing | string; revision: string | number; position: string | number };
+type Row = { id: string; document: string; revision: string | number; position: string | number };
 
-const documentOf = (value: Drawing | string): Drawing =>
-  typeof value === 'string' ? (JSON.parse(value) as Drawing) : value;
+/** A stored document. Characters that no text of the database holds, which old files may have brought, are replaced. */
+const documentOf = (text: string): Drawing =>
+  JSON.parse(text, (_, value: unknown) => (typeof value === 'string' ? storableText(value) : value)) as Drawing;
 
-const kept = async (q: Queries, row: Row): Promise<Kept> => {
+/** What the register shows of a drawing. */
+const summaryOf = (d: Drawing): string[] =>
+  [d.number, d.title, d.material, d.setup.paper, d.setup.angle, String(d.setup.scale)].map(storableText);
+
+const stored = async (q: Queries, row: Row): Promise<Stored> => {
   const [ends] = await q.query<{ low: string | null; high: string | null }>(
     'select min(position) as low, max(position) as high from history where drawing_id = $1',
     [row.id],
   );
   const position = Number(row.position);
   return {
-    id: row.id,
-    drawing: documentOf(row.document),
     revision: Number(row.revision),
     canUndo: ends?.low != null && Number(ends.low) < position,
     canRedo: ends?.high != null && Number(ends.high) > position,
+  };
+};
+
+const kept = async (q: Queries, row: Row): Promise<Kept> => {
+  const [last] = await q.query<{ id: string }>(
+    'select id from change where drawing_id = $1 and revision = $2',
+    [row.id, row.revision],
+  );
+  return {
+    id: row.id,
+    drawing: documentOf(row.document),
+    lastChange: last?.id ?? null,
+    ...(await stored(q, row)),
   };
 };
 
@@ -59,16 +65,32 @@ const find = async (q: Queries, id: string, forUpdate = false): Promise<Row> => 
 
 export const listDrawings = async (db: Database): Promise<RegisterRow[]> => {
   const rows = await db.query<RegisterRow & { changedAt: string | Date }>(
-    `select id, document->>'number' as number, document->>'title' as title, document->>'material' as material,
-       document->'setup'->>'paper' as paper, document->'setup'->>'angle' as angle,
-       document->'setup'->>'scale' as scale, archived, changed_at as "changedAt"
-     from drawing order by document->>'number', created_at`,
+    `select id, number, title, material, paper, angle, scale, archived, changed_at as "changedAt"
+     from drawing order by number, created_at`,
   );
   return rows.map((r) => ({ ...r, changedAt: new Date(r.changedAt).toISOString() }));
 };
 
+export const countDrawings = async (db: Database): Promise<number> => {
+  const [row] = await db.query<{ n: string | number }>('select count(*) as n from drawing');
+  return Number(row?.n ?? 0);
+};
+
 export const readKept = async (db: Database, id: string): Promise<Kept> => kept(db, await find(db, id));
 
+/** The revision that a drawing is at now. */
+export const readRevision = async (db: Database, id: string): Promise<number> => {
+  const [row] = await db.query<{ revision: string | number }>('select revision from drawing where id = $1', [
+    id,
+  ]);
+  if (!row) throw new NotThere(`There is no drawing ${id}.`);
+  return Number(row.revision);
+};
+
+/**
+ * Stores a new drawing.
+ * @param id its id; where a drawing with this id is there already, that one is answered: the request was sent twice
+ */
 export const addDrawing = async (
   db: Database,
   id: string,
@@ -77,75 +99,120 @@ export const addDrawing = async (
 ): Promise<Kept> =>
   db.transaction(async (q) => {
     const text = JSON.stringify(drawing);
-    await q.query('insert into drawing (id, document, position) values ($1, $2::json, 1)', [id, text]);
-    await q.query(
-      'insert into history (drawing_id, position, label, document) values ($1, 1, $2, $3::json)',
-      [id, label, text],
+    const added = await q.query(
+      `insert into drawing (id, document, position, number, title, material, paper, angle, scale)
+       values ($1, $2, 1, $3, $4, $5, $6, $7, $8) on conflict (id) do nothing returning id`,
+      [id, text, ...summaryOf(drawing)],
     );
+    if (added.length)
+      await q.query('insert into history (drawing_id, position, label, document) values ($1, 1, $2, $3)', [
+        id,
+        storableText(label),
+        text,
+      ]);
     return kept(q, await find(q, id));
   });
 
+/** The change that is asked for: its id, made by the browser, and the revision it was made on. */
+export type ChangeMark = { readonly change: string; readonly revision: number };
+
+/** What a change led to, where it was made before; undefined where it is new. Refuses one made on another revision. */
+const alreadyMade = async (
+  q: Queries,
+  row: Row,
+  { change, revision }: ChangeMark,
+): Promise<number | undefined> => {
+  const [made] = await q.query<{ revision: string | number }>(
+    'select revision from change where drawing_id = $1 and id = $2',
+    [row.id, change],
+  );
+  if (made) return Number(made.revision);
+  if (Number(row.revision) !== revision) throw new Stale(await kept(q, row));
+  return undefined;
+};
+
+/** Makes a document the drawing's current one, at a position of its history. */
+const standAt = async (
+  q: Queries,
+  { id, document, position, mark }: { id: string; document: string; position: number; mark: ChangeMark },
+): Promise<void> => {
+  const revision = mark.revision + 1;
+  await q.query(
+    `update drawing set document = $2, position = $3, revision = $4, changed_at = now(),
+       number = $5, title = $6, material = $7, paper = $8, angle = $9, scale = $10 where id = $1`,
+    [id, document, position, revision, ...summaryOf(documentOf(document))],
+  );
+  await q.query('insert into change (drawing_id, id, revision) values ($1, $2, $3)', [
+    id,
+    mark.change,
+    revision,
+  ]);
+  await q.query('delete from change where drawing_id = $1 and revision <= $2', [
+    id,
+    revision - REMEMBERED_CHANGES,
+  ]);
+};
+
 /**
  * Stores a new state. What could be redone until now is dropped, as after any new change.
- * @param revision the revision the change was made on
+ * @returns the revision it led to; a change that was made before is answered as done and not made again
  * @throws Stale where the drawing has moved on since
  */
 export const changeDrawing = async (
   db: Database,
   id: string,
-  revision: number,
+  mark: ChangeMark,
   drawing: Drawing,
   label: string,
-): Promise<Kept> =>
+): Promise<Stored> =>
   db.transaction(async (q) => {
     const row = await find(q, id, true);
-    if (Number(row.revision) !== revision) throw new Stale('This drawing was changed in another window.');
+    const made = await alreadyMade(q, row, mark);
+    if (made !== undefined) return { ...(await stored(q, row)), revision: made };
     const position = Number(row.position) + 1;
-    const text = JSON.stringify(drawing);
+    const document = JSON.stringify(drawing);
     await q.query('delete from history where drawing_id = $1 and (position >= $2 or position < $3)', [
       id,
       position,
       position - HISTORY,
     ]);
-    await q.query(
-      'insert into history (drawing_id, position, label, document) values ($1, $2, $3, $4::json)',
-      [id, position, label, text],
-    );
-    await q.query(
-      'update drawing set document = $2::json, position = $3, revision = revision + 1, changed_at = now() where id = $1',
-      [id, text, position],
-    );
-    return kept(q, await find(q, id));
+    await q.query('insert into history (drawing_id, position, label, document) values ($1, $2, $3, $4)', [
+      id,
+      position,
+      label,
+      document,
+    ]);
+    await standAt(q, { id, document, position, mark });
+    return stored(q, await find(q, id));
   });
 
-/** Goes one step back (-1) or forward (1) in the history; stays where there is none. */
-export const stepHistory = async (db: Database, id: string, direction: -1 | 1): Promise<Kept> =>
+/**
+ * Goes one step back (-1) or forward (1) in the history; stays where there is none.
+ * @returns the drawing as it stands then; a step that was made before is not made again
+ * @throws Stale where the drawing has moved on since
+ */
+export const stepHistory = async (
+  db: Database,
+  id: string,
+  mark: ChangeMark,
+  direction: -1 | 1,
+): Promise<Kept> =>
   db.transaction(async (q) => {
     const row = await find(q, id, true);
+    if ((await alreadyMade(q, row, mark)) !== undefined) return kept(q, row);
     const position = Number(row.position) + direction;
-    const [state] = await q.query<{ document: Drawing | string }>(
+    const [state] = await q.query<{ document: string }>(
       'select document from history where drawing_id = $1 and position = $2',
       [id, position],
     );
     if (!state) return kept(q, row);
-    await q.query(
-      'update drawing set document = $2::json, position = $3, revision = revision + 1, changed_at = now() where id = $1',
-      [id, JSON.stringify(documentOf(state.document)), position],
-    );
+    await standAt(q, { id, document: state.document, position, mark });
     return kept(q, await find(q, id));
   });
 
 export const archiveDrawing = async (db: Database, id: string, archived: boolean): Promise<void> => {
   await find(db, id);
   await db.query('update drawing set archived = $2, changed_at = now() where id = $1', [id, archived]);
-};
-
-/** A line of the Daybook: what was changed, and when. */
-export type DaybookLine = {
-  readonly position: number;
-  readonly label: string;
-  readonly madeAt: string;
-  readonly current: boolean;
 };
 
 /** The changes of a drawing, the newest first; those that were undone are still there until something else is changed. */

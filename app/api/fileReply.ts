@@ -8,18 +8,12 @@ const tame = (name: string): string => name.replace(/[^\p{L}\p{N} _.-]/gu, '').t
 export const sheetTitle = (d: Drawing): string => `${d.number} ${d.title}`.trim();
 export const fileName = (title: string, ending: string): string => `${tame(title)}.${ending}`;
 
-/** The day a drawing bears; the beginning of time where it bears none that can be read. */
-export const dayOf = (d: Drawing): Date => {
-  const day = new Date(d.date);
-  return Number.isNaN(day.getTime()) ? new Date(0) : day;
-};
-
 export const letteringFont = (): Promise<Buffer> =>
   readFile(join(process.cwd(), 'public/lettering/osifont.ttf'));
 
 /** An answer that is a file: shown in the browser where `inline`, else saved by its name. */
-export const file = (body: BodyInit, type: string, name: string, inline = false): Response =>
-  new Response(body, {
+export const file = (body: string | Uint8Array, type: string, name: string, inline = false): Response =>
+  new Response(typeof body === 'string' ? body : Buffer.from(body), {
     headers: {
       'content-type': type,
       'content-disposition': `${inline ? 'inline' : 'attachment'}; filename="${name.replace(/[^\x20-\x7e]/g, '_')}"; filename*=UTF-8''${encodeURIComponent(name)}`,

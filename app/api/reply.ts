@@ -1,8 +1,11 @@
 import { NextResponse } from 'next/server';
 import type { z } from 'zod';
 import { type Fault, sentence } from '../../core/number/fault.ts';
-import { LARGEST_REQUEST } from '../../server/exchange.ts';
-import { DataInUse } from '../../server/lock.ts';
+import { placeOf } from '../../core/part/schema.ts';
+import { dataFault } from '../../core/part/plainData.ts';
+import { idParameter, LARGEST_REQUEST } from '../../exchange/requests.ts';
+import { CannotOpen, isDiskFull } from '../../server/cannotOpen.ts';
+import { OverBudget } from '../../server/compute.ts';
 import { NotThere, Stale } from '../../server/store.ts';
 
 /** A refusal that becomes an answer with a sentence in it. */
@@ -17,19 +20,46 @@ export class Refused extends Error {
 export const refusedFaults = (faults: readonly Fault[]): Refused =>
   new Refused(422, faults.map(sentence).join(' '));
 
+const megabytes = (bytes: number): string => (bytes / 1048576).toFixed(1);
+
+/** The bytes of a request, up to the largest that is read; no more than that is taken in. */
+export const readBytes = async (request: Request): Promise<Buffer> => {
+  const tooLarge = (bytes: number): Refused =>
+    new Refused(
+      413,
+      `This is ${megabytes(bytes)} MB; the most that is read is ${LARGEST_REQUEST / 1048576} MB. Split the part, or make the picture smaller.`,
+    );
+  const stated = Number(request.headers.get('content-length') ?? 0);
+  if (stated > LARGEST_REQUEST) throw tooLarge(stated);
+  const parts: Uint8Array[] = [];
+  let size = 0;
+  if (request.body)
+    for await (const part of request.body as unknown as AsyncIterable<Uint8Array>) {
+      size += part.length;
+      if (size > LARGEST_REQUEST) throw tooLarge(size);
+      parts.push(part);
+    }
+  return Buffer.concat(parts);
+};
+
 /** Reads and checks a JSON body. */
 export const readBody = async <T>(request: Request, schema: z.ZodType<T>): Promise<T> => {
-  const text = await request.text();
-  if (text.length > LARGEST_REQUEST)
-    throw new Refused(
-      413,
-      `The file is ${(text.length / 1048576).toFixed(1)} MB; the most that is read is ${LARGEST_REQUEST / 1048576} MB. Split the part.`,
-    );
+  const type = request.headers.get('content-type') ?? '';
+  if (!/^application\/json\s*(;|$)/i.test(type))
+    throw new Refused(415, 'Send this as application/json.');
+  const bytes = await readBytes(request);
   let data: unknown;
   try {
-    data = JSON.parse(text);
+    data = JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes));
   } catch (error) {
     throw new Refused(400, `This is not JSON: ${(error as Error).message}.`);
+  }
+  const unreadable = dataFault(data);
+  if (unreadable) {
+    const root = (data as { drawing?: unknown } | null)?.drawing;
+    const [head, ...rest] = unreadable.path;
+    const place = head === 'drawing' ? placeOf(root, rest) : unreadable.path.join('.');
+    throw new Refused(400, `${place || 'request'}: ${unreadable.what} ${unreadable.remedy}`);
   }
   const read = schema.safeParse(data);
   if (!read.success) {
@@ -39,21 +69,30 @@ export const readBody = async <T>(request: Request, schema: z.ZodType<T>): Promi
   return read.data;
 };
 
+/** The drawing's id in the address; one that no drawing can have is answered as not there. */
+export const readId = async (params: Promise<{ id: string }>): Promise<string> => {
+  const id = idParameter.safeParse((await params).id);
+  if (!id.success) throw new Refused(404, 'There is no drawing at this address.');
+  return id.data;
+};
+
+const answer = (status: number, error: string, more: object = {}): Response =>
+  NextResponse.json({ error, ...more }, { status });
+
 /** Runs a route's work and turns what goes wrong into a plain sentence. */
 export const reply = async (work: () => Promise<unknown>): Promise<Response> => {
   try {
     const value = await work();
     return value instanceof Response ? value : NextResponse.json(value ?? { done: true });
   } catch (error) {
-    if (error instanceof Refused)
-      return NextResponse.json({ error: error.message }, { status: error.status });
-    if (error instanceof NotThere) return NextResponse.json({ error: error.message }, { status: 404 });
-    if (error instanceof Stale) return NextResponse.json({ error: error.message }, { status: 409 });
-    if (error instanceof DataInUse) return NextResponse.json({ error: error.message }, { status: 503 });
+    if (error instanceof Refused) return answer(error.status, error.message);
+    if (error instanceof NotThere) return answer(404, error.message);
+    if (error instanceof Stale) return answer(409, error.message, { current: error.current });
+    if (error instanceof OverBudget) return answer(422, error.message);
+    if (error instanceof CannotOpen) return answer(503, error.message);
+    if (isDiskFull(error))
+      return answer(507, 'The disk that holds the drawings is full. Make room on it; nothing stored was changed.');
     console.error(error);
-    return NextResponse.json(
-      { error: 'The server could not do this. Nothing stored was changed.' },
-      { status: 500 },
-    );
+    return answer(500, 'The server could not do this. Nothing stored was changed.');
   }
 };

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Result } from '../number/fault.ts';
 import { type PartFile, partSchema, readBySchema } from '../part/schema.ts';
+import { paperPlace } from '../sheet/paperPlace.ts';
 import { cutSchema, DEFAULT_SETUP, setupSchema } from '../sheet/setup.ts';
 import { sourceSchema } from '../task/source.ts';
 import { taskSchema } from '../task/task.ts';
@@ -28,7 +29,7 @@ export const drawingSchema = z.strictObject({
   /** names of corners given by hand, by the corner's key */
   names: z.record(z.string(), z.string().min(1).max(12)).optional(),
   /** where names were moved to on the sheet, by `labelKey`: from the point, paper mm, x right and y up */
-  labels: z.record(z.string(), z.tuple([z.number(), z.number()])).optional(),
+  labels: z.record(z.string(), z.tuple([paperPlace, paperPlace])).optional(),
   /** lines of the statement that are kept together */
   groups: groupsSchema.max(100).optional(),
   /** the given picture, where it lies beneath the sheet */

@@ -63,7 +63,32 @@ const tokenise = (text: string): Token[] => {
   return tokens;
 };
 
-export const exactly = (exact: Fraction): Amount => ({ value: exact.valueOf(), exact });
+/** Beyond so many bits a numerator or denominator costs more than it is worth: the figure goes on as a decimal. */
+const MOST_BITS = 512n;
+const LARGEST_TERM = 1n << MOST_BITS;
+
+/** An amount from a fraction; the fraction itself is dropped where its terms have grown beyond use. */
+export const exactly = (exact: Fraction): Amount =>
+  exact.n < LARGEST_TERM && exact.d < LARGEST_TERM
+    ? { value: exact.valueOf(), exact }
+    : { value: exact.valueOf() };
+
+/** The whole square root of n >= 0, rounded down: Newton's method on whole numbers, from above. */
+const wholeRoot = (n: bigint): bigint => {
+  if (n < 2n) return n;
+  let root = 1n << BigInt((n.toString(2).length + 1) >> 1);
+  for (;;) {
+    const next = (root + n / root) >> 1n;
+    if (next >= root) return root;
+    root = next;
+  }
+};
+
+/** The square root of a fraction >= 0 where it is a fraction itself. Bounded work: no number is factorised. */
+const exactRoot = (f: Fraction): Fraction | undefined => {
+  const [n, d] = [wholeRoot(f.n), wholeRoot(f.d)];
+  return n * n === f.n && d * d === f.d ? new Fraction(n, d) : undefined;
+};
 
 const combine = (op: string, a: Amount, b: Amount, at: number): Amount => {
   if (op === '/' && b.value === 0)
@@ -82,7 +107,7 @@ const apply = (name: FunctionName, a: Amount, at: number): Amount => {
   if (name === 'sqrt') {
     if (a.value < 0)
       throw new Stop(at, `The square root of ${a.value} does not exist.`, 'Give zero or more.');
-    const root = a.exact?.pow(new Fraction(1, 2));
+    const root = a.exact && exactRoot(a.exact);
     return root ? exactly(root) : { value: Math.sqrt(a.value) };
   }
   if (name === 'sin') return { value: sinDegrees(a.value) };
@@ -92,9 +117,20 @@ const apply = (name: FunctionName, a: Amount, at: number): Amount => {
   return { value: sinDegrees(a.value) / c };
 };
 
+/** The longest expression that is read, in characters, and the most brackets inside one another. */
+const LONGEST = 500;
+const DEEPEST = 40;
+
 const parse = (text: string, lookup: Lookup, names: string[]): Amount => {
+  if (text.length > LONGEST)
+    throw new Stop(
+      LONGEST,
+      `The expression has ${text.length} characters; at most ${LONGEST} are read.`,
+      'Give parts of it names of their own.',
+    );
   const tokens = tokenise(text);
   let i = 0;
+  let depth = 0;
   const isMark = (t: Token | undefined, mark: string): boolean => t?.kind === 'mark' && t.text === mark;
   const sum = (): Amount => {
     let a = product();
@@ -113,21 +149,31 @@ const parse = (text: string, lookup: Lookup, names: string[]): Amount => {
     return a;
   };
   const sign = (): Amount => {
-    const t = tokens[i];
-    if (isMark(t, '-')) {
+    let negative = false;
+    for (let t = tokens[i]; isMark(t, '-') || isMark(t, '+'); t = tokens[i]) {
+      if (isMark(t, '-')) negative = !negative;
       i++;
-      return combine('*', exactly(new Fraction(-1)), sign(), t!.at);
     }
-    if (isMark(t, '+')) {
-      i++;
-      return sign();
-    }
-    return atom();
+    const a = atom();
+    return negative ? combine('*', exactly(new Fraction(-1)), a, 0) : a;
   };
   const closing = (open: Token): void => {
     const t = tokens[i++];
     if (!isMark(t, ')'))
       throw new Stop(t?.at ?? text.length, `The bracket at ${open.at + 1} is not closed.`, 'Add ")".');
+  };
+  /** What stands in brackets; `open` is their opening one. */
+  const bracketed = (open: Token): Amount => {
+    if (++depth > DEEPEST)
+      throw new Stop(
+        open.at,
+        `More than ${DEEPEST} brackets stand inside one another.`,
+        'Give parts of the expression names of their own.',
+      );
+    const inner = sum();
+    closing(open);
+    depth--;
+    return inner;
   };
   const atom = (): Amount => {
     const t = tokens[i++];
@@ -153,9 +199,7 @@ const parse = (text: string, lookup: Lookup, names: string[]): Amount => {
         const open = tokens[i++];
         if (!isMark(open, '('))
           throw new Stop(t.end, `"${t.text}" needs its figure in brackets.`, `Write ${t.text}( ... ).`);
-        const inner = sum();
-        closing(open!);
-        return apply(t.text as FunctionName, inner, t.at);
+        return apply(t.text as FunctionName, bracketed(open!), t.at);
       }
       if (t.text === 'pi') return { value: Math.PI };
       const found = lookup(t.text);
@@ -163,11 +207,7 @@ const parse = (text: string, lookup: Lookup, names: string[]): Amount => {
       names.push(t.text);
       return found;
     }
-    if (t.text === '(') {
-      const inner = sum();
-      closing(t);
-      return inner;
-    }
+    if (t.text === '(') return bracketed(t);
     throw new Stop(t.at, `"${t.text}" cannot stand here.`, 'Put a figure or a name before it.');
   };
   if (!tokens.length) throw new Stop(0, 'Nothing is given.', 'Type a figure such as 40 or 2 3/16.');

@@ -7,7 +7,7 @@ import { type Cell, cell, type LocalSolid } from '../solid/cell.ts';
 import { bodyPlacement, placementsOf } from './placement.ts';
 import { type PartFile, partSchema, readBySchema } from './schema.ts';
 import { localShape, THROUGH } from './shapes.ts';
-import { type SizeReader, sizeReader } from './sizes.ts';
+import { type Extremes, type SizeReader, sizeReader } from './sizes.ts';
 
 /** A feature worked out: its cells in the world, each with the mark of the copy it belongs to. */
 export type Operation = {
@@ -16,6 +16,8 @@ export type Operation = {
   /** false for a feature that sections leave whole: a rib, a web */
   readonly sectioned: boolean;
   readonly cells: readonly { readonly cell: Cell; readonly copy: string }[];
+  /** its least size and greatest length, where it was stated and not made by a cut */
+  readonly extremes?: Extremes;
 };
 export type BodyModel = {
   readonly name: string;
@@ -78,6 +80,9 @@ const formerOf = (
   return { features: old.features, operations: before.model.bodies[at]?.operations ?? [], changed };
 };
 
+/** So many shapes, with all copies, may one body be made of. */
+const MOST_PIECES = 10_000;
+
 const bodyModel = (
   file: PartFile,
   index: number,
@@ -93,6 +98,7 @@ const bodyModel = (
   let sofar: Box3 = EMPTY_BOX;
   // as long as all before it is the same, "through" reaches as far as it did
   let sameSofar = true;
+  let pieces = 0;
   body.features.forEach((feature, i) => {
     const at = [...path, 'features', i];
     if (seen.has(feature.id))
@@ -121,6 +127,13 @@ const bodyModel = (
     if (operation !== last && feature.op === 'add') sameSofar = false;
     if (feature.op === 'add') for (const c of operation.cells) sofar = joinBoxes(sofar, c.cell.box);
     operations.push(operation);
+    pieces += operation.cells.length;
+    if (pieces > MOST_PIECES)
+      read.refuse(
+        at,
+        `With this the body has more than ${MOST_PIECES} pieces.`,
+        'Repeat it fewer times, or draw a part of the whole.',
+      );
   });
   if (!operations.length)
     read.refuse([...path, 'features'], 'Every feature of this body is switched off.', 'Switch one on.');
@@ -136,12 +149,32 @@ const operationOf = (
   outer: Rigid,
   sofar: Box3,
 ): Operation => {
-  const { solids } = localShape(feature.shape, read, [...at, 'shape']);
-  const cells = placementsOf(feature, read, at).flatMap(({ place, copy }) => {
-    const world = compose(outer, place);
-    return solids.map((s) => ({ cell: cell(withReach(s, world, sofar), world), copy }));
+  const { value: cells, extremes } = read.extremes(() => {
+    const { solids } = localShape(feature.shape, read, [...at, 'shape']);
+    return placementsOf(feature, read, at).flatMap(({ place, copy }) => {
+      const world = compose(outer, place);
+      return solids.map((s) => ({ cell: cell(withReach(s, world, sofar), world), copy }));
+    });
   });
-  return { feature: feature.id, op: feature.op, sectioned: feature.sectioned ?? true, cells };
+  return { feature: feature.id, op: feature.op, sectioned: feature.sectioned ?? true, cells, extremes };
+};
+
+/** As many times the smallest size may the greatest length of a part be; beyond that the figures' own rounding shows. */
+const WIDEST_RANGE = 1e6;
+
+/** Refuses a part whose least size is out of all proportion to its greatest length; names the least one's feature. */
+const checkRange = (bodies: readonly BodyModel[], read: SizeReader): void => {
+  const all = bodies.flatMap((b) => b.operations.flatMap((o) => o.extremes ?? []));
+  const least = all
+    .flatMap((x) => x.least ?? [])
+    .reduce<Extremes['least']>((m, x) => (m && m.value <= x.value ? m : x), undefined);
+  const greatest = Math.max(...all.map((x) => x.greatest?.value ?? 0));
+  if (!least || greatest <= least.value * WIDEST_RANGE) return;
+  read.refuse(
+    least.path,
+    `This size (${least.value}) is less than a millionth of the part's greatest length (${greatest}).`,
+    'Draw so fine a detail as a part of its own.',
+  );
 };
 
 /**
@@ -161,11 +194,9 @@ export const partModel = (file: PartFile, before?: ModelledPart): Result<PartMod
         );
       names.add(b.name);
     });
-    return {
-      name: file.name,
-      units: file.units,
-      bodies: file.bodies.map((_, i) => bodyModel(file, i, read, before)),
-    };
+    const bodies = file.bodies.map((_, i) => bodyModel(file, i, read, before));
+    checkRange(bodies, read);
+    return { name: file.name, units: file.units, bodies };
   });
 
 /** Reads unknown data as a part file. */

@@ -2,7 +2,7 @@ import { compose, mirrored, moved, type Rigid, turned, turnedAbout } from '../ge
 import type { Vec3 } from '../geometry/vec.ts';
 import { VIEW_FRAMES } from '../view/frames.ts';
 import type { FeatureFile, PartFile, Quantity } from './schema.ts';
-import type { SizeReader } from './sizes.ts';
+import { MOST_COPIES, type SizeReader } from './sizes.ts';
 
 type Path = readonly (string | number)[];
 
@@ -36,7 +36,7 @@ export const placementsOf = (feature: FeatureFile, read: SizeReader, path: Path)
   const { repeat, mirror } = feature;
   if (repeat) {
     const at = [...path, 'repeat'];
-    const count = read.count(repeat.count, [...at, 'count'], 1);
+    const count = read.count(repeat.count, [...at, 'count'], 1, MOST_COPIES);
     if ('step' in repeat) {
       const s = pointOf(read, repeat.step, [...at, 'step']);
       for (let i = 1; i < count; i++)

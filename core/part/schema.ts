@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Fault, Result } from '../number/fault.ts';
+import { dataFault } from './plainData.ts';
 
 /** The part file, version 1, as it is written: numbers may be expressions. Extra keys are refused. */
 
@@ -11,6 +12,11 @@ const axis = z.enum(['x', 'y', 'z'], { error: 'needs "x", "y" or "z"' });
 export const VIEW_NAMES = ['front', 'back', 'top', 'bottom', 'left', 'right'] as const;
 export const viewName = z.enum(VIEW_NAMES, { error: `needs one of ${VIEW_NAMES.join(', ')}` });
 
+/** How much of a kind one part may have; more is no drawing that anyone reads, and would keep a machine busy for hours. */
+const MOST_CORNERS = 2000;
+const MOST_FEATURES = 2000;
+const MOST_BODIES = 200;
+
 const step = z.strictObject({
   to: point2,
   centre: point2.optional(),
@@ -21,12 +27,18 @@ const profile = z.union(
     z.strictObject({ circle: quantity }),
     z.strictObject({ rectangle: point2, round: quantity.optional() }),
     z.strictObject({
-      polygon: z.array(point2).min(3, { error: 'needs at least three corners' }),
+      polygon: z
+        .array(point2)
+        .min(3, { error: 'needs at least three corners' })
+        .max(MOST_CORNERS, { error: `needs at most ${MOST_CORNERS} corners` }),
       round: quantity.optional(),
     }),
     z.strictObject({
       start: point2,
-      path: z.array(step).min(1, { error: 'needs at least one step' }),
+      path: z
+        .array(step)
+        .min(1, { error: 'needs at least one step' })
+        .max(MOST_CORNERS, { error: `needs at most ${MOST_CORNERS} steps` }),
       round: quantity.optional(),
     }),
   ],
@@ -81,7 +93,7 @@ const shape = z.discriminatedUnion(
   },
 );
 
-const turn = z.array(z.strictObject({ axis, angle: quantity }));
+const turn = z.array(z.strictObject({ axis, angle: quantity })).max(24, { error: 'needs at most 24 turns' });
 const repeat = z.union(
   [
     z.strictObject({ count: quantity, step: point3 }),
@@ -119,16 +131,24 @@ export const partSchema = z.strictObject({
         sectioned: z.boolean().optional(),
         turn: turn.optional(),
         at: point3.optional(),
-        features: z.array(featureSchema).min(1, { error: 'needs at least one feature' }),
+        features: z
+          .array(featureSchema)
+          .min(1, { error: 'needs at least one feature' })
+          .max(MOST_FEATURES, { error: `needs at most ${MOST_FEATURES} features` }),
       }),
     )
-    .min(1, { error: 'needs at least one body' }),
+    .min(1, { error: 'needs at least one body' })
+    .max(MOST_BODIES, { error: `needs at most ${MOST_BODIES} bodies` }),
 });
 
 export const traceSchema = z.strictObject({
   name: z.string().min(1, { error: 'needs a name such as "A"' }),
   seenIn: viewName,
-  through: z.array(point2).min(2, { error: 'needs at least two points' }).optional(),
+  through: z
+    .array(point2)
+    .min(2, { error: 'needs at least two points' })
+    .max(60, { error: 'needs at most 60 points' })
+    .optional(),
   at: point2.optional(),
   angle: quantity.optional(),
   look: z.enum(['up', 'down', 'left', 'right'], { error: 'needs up, down, left or right' }),
@@ -214,6 +234,11 @@ const branchScore = (issues: z.core.$ZodIssue[], given: unknown): number => {
 
 /** Reads unknown data by a schema; every fault names the feature and the key. */
 export const readBySchema = <T>(schema: z.ZodType<T>, data: unknown): Result<T> => {
+  const unreadable = dataFault(data);
+  if (unreadable) {
+    const { path, what, remedy } = unreadable;
+    return { ok: false, faults: [{ path, where: placeOf(data, path), what, mend: remedy }] };
+  }
   const read = schema.safeParse(data);
   if (read.success) return { ok: true, value: read.data };
   return { ok: false, faults: read.error.issues.map((i) => faultOfIssue(data, i, [])) };

@@ -4,7 +4,7 @@ import type { ConvexSolid, LocalSolid, Sweep, Turned } from '../solid/cell.ts';
 import { arcSegments, circleLoop, hullOf, type LoopSegment } from '../solid/loop.ts';
 import { profileLoop } from './profile.ts';
 import type { Quantity, ShapeFile } from './schema.ts';
-import type { SizeReader } from './sizes.ts';
+import { MOST_SIDES, type SizeReader } from './sizes.ts';
 
 type Path = readonly (string | number)[];
 
@@ -250,13 +250,13 @@ export const localShape = (shape: ShapeFile, read: SizeReader, path: Path): Loca
       );
     }
     case 'prism': {
-      const sides = read.count(shape.sides, [...path, 'sides'], 3);
+      const sides = read.count(shape.sides, [...path, 'sides'], 3, MOST_SIDES);
       const r = oneOf(shape, ['side', 'acrossFlats', 'acrossCorners'], read, path, sides, true) as number;
       const loop = polygonLoop(regularCorners(sides, r), (i) => `side ${i + 1}`);
       return whole(sweep(loop, 0, size('height', shape.height), 'bottom', 'top'));
     }
     case 'pyramid': {
-      const sides = read.count(shape.sides, [...path, 'sides'], 3);
+      const sides = read.count(shape.sides, [...path, 'sides'], 3, MOST_SIDES);
       const r = oneOf(shape, ['side', 'acrossFlats', 'acrossCorners'], read, path, sides, true) as number;
       const given = {
         side: shape.topSide,

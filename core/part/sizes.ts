@@ -12,6 +12,30 @@ import { type PartFile, placeOf, type Quantity } from './schema.ts';
 
 type Path = readonly (string | number)[];
 
+/** What a length may measure, in millimetres: finer than any shop works, and longer than any part. */
+export const SMALLEST_SIZE = 1e-6;
+export const LARGEST_LENGTH = 1e7;
+const MM: Record<Units, number> = { mm: 1, in: 25.4 };
+
+/** Beyond ten turns an angle is a slip of the keys, degrees. */
+const LARGEST_ANGLE = 3600;
+
+/** How many copies a repeat makes and how many sides a polygon has, at most. */
+export const MOST_COPIES = 1000;
+export const MOST_SIDES = 360;
+
+/** The smallest and the greatest length read, part units, each with the place it was read at. */
+export type Extremes = {
+  readonly least: PlacedLength | undefined;
+  readonly greatest: PlacedLength | undefined;
+};
+type PlacedLength = { readonly value: number; readonly path: Path };
+
+const lesser = (a: PlacedLength | undefined, b: PlacedLength | undefined): PlacedLength | undefined =>
+  !a || (b && b.value < a.value) ? b : a;
+const greater = (a: PlacedLength | undefined, b: PlacedLength | undefined): PlacedLength | undefined =>
+  !a || (b && b.value > a.value) ? b : a;
+
 /** Reads the quantities of one part file; `at` is the path of the quantity, used to name it in a fault. */
 export type SizeReader = {
   readonly units: Units;
@@ -20,7 +44,10 @@ export type SizeReader = {
   /** A length that must be above zero. */
   readonly size: (q: Quantity, path: Path) => number;
   readonly angle: (q: Quantity, path: Path) => number;
-  readonly count: (q: Quantity, path: Path, least: number) => number;
+  /** A whole number from `least` to `most`. */
+  readonly count: (q: Quantity, path: Path, least: number, most: number) => number;
+  /** The least size and the greatest length read while `work` runs, with what it returns. */
+  readonly extremes: <T>(work: () => T) => { readonly value: T; readonly extremes: Extremes };
   readonly refuse: (path: Path, what: string, mend: string) => never;
 };
 
@@ -80,9 +107,21 @@ export const sizeReader = (file: PartFile): SizeReader => {
     const r = read(q, path);
     return r.unit ? convertLength(r.amount, r.unit, file.units) : r.amount;
   };
-  // a plain figure needs no exact fraction beside it
-  const length = (q: Quantity, path: Path): number =>
-    typeof q === 'number' && Number.isFinite(q) ? q : amount(q, path).value;
+  let seen: Extremes = { least: undefined, greatest: undefined };
+  const inMillimetres = MM[file.units];
+  const length = (q: Quantity, path: Path): number => {
+    // a plain figure needs no exact fraction beside it
+    const v = typeof q === 'number' && Number.isFinite(q) ? q : amount(q, path).value;
+    const long = Math.abs(v);
+    if (long * inMillimetres > LARGEST_LENGTH)
+      fail(
+        path,
+        `${v} ${file.units} is beyond what is drawn.`,
+        `Give at most ${LARGEST_LENGTH / inMillimetres} ${file.units}.`,
+      );
+    if (!seen.greatest || long > seen.greatest.value) seen = { ...seen, greatest: { value: long, path } };
+    return v;
+  };
 
   for (const name of Object.keys(dims)) {
     if (!NAME.test(name) || (RESERVED_NAMES as readonly string[]).includes(name))
@@ -107,19 +146,40 @@ export const sizeReader = (file: PartFile): SizeReader => {
           `The size is negative (${v}).`,
           'Give a size above zero; place the shape with "at" or "turn".',
         );
+      if (v * inMillimetres < SMALLEST_SIZE)
+        fail(
+          path,
+          `${v} ${file.units} is smaller than what is drawn.`,
+          `Give at least ${SMALLEST_SIZE / inMillimetres} ${file.units}.`,
+        );
+      if (!seen.least || v < seen.least.value) seen = { ...seen, least: { value: v, path } };
       return v;
     },
     angle: (q, path) => {
-      if (typeof q === 'number' && Number.isFinite(q)) return q;
-      const r = read(q, path);
-      if (r.unit) fail(path, 'An angle takes no unit of length.', 'Give the angle in degrees.');
-      return r.amount.value;
-    },
-    count: (q, path, least) => {
-      const v = typeof q === 'number' ? q : read(q, path).amount.value;
-      if (!Number.isInteger(v) || v < least || v > 10_000)
-        fail(path, `${v} is not a whole number from ${least} up.`, `Give a whole number, at least ${least}.`);
+      const r = typeof q === 'number' && Number.isFinite(q) ? undefined : read(q, path);
+      if (r?.unit) fail(path, 'An angle takes no unit of length.', 'Give the angle in degrees.');
+      const v = r ? r.amount.value : (q as number);
+      if (Math.abs(v) > LARGEST_ANGLE)
+        fail(path, `An angle of ${v} degrees is many turns.`, 'Give it within a full turn.');
       return v;
+    },
+    count: (q, path, fewest, most) => {
+      const v = typeof q === 'number' ? q : read(q, path).amount.value;
+      if (!Number.isInteger(v) || v < fewest)
+        fail(path, `${v} is not a whole number from ${fewest} up.`, `Give a whole number, at least ${fewest}.`);
+      if (v > most) fail(path, `${v} is more than is drawn of one kind.`, `Give at most ${most}.`);
+      return v;
+    },
+    extremes: (work) => {
+      const outer = seen;
+      seen = { least: undefined, greatest: undefined };
+      const value = work();
+      const extremes = seen;
+      seen = {
+        least: lesser(outer.least, extremes.least),
+        greatest: greater(outer.greatest, extremes.greatest),
+      };
+      return { value, extremes };
     },
     refuse: (path, what, mend) => fail(path, what, mend),
   };

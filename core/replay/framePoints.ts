@@ -3,7 +3,7 @@ import type { Vec3 } from '../geometry/vec.ts';
 import { bodyPlacement, placementsOf } from '../part/placement.ts';
 import { profileLoop } from '../part/profile.ts';
 import type { PartFile, ProfileFile, ShapeFile } from '../part/schema.ts';
-import { type SizeReader, sizeReader } from '../part/sizes.ts';
+import { MOST_COPIES, type SizeReader, sizeReader } from '../part/sizes.ts';
 
 export type Narrowing = {
   readonly radius: number;
@@ -133,7 +133,9 @@ export const framedFeatures = (file: PartFile): FramedFeature[] => {
       const about = f.repeat && 'about' in f.repeat ? f.repeat : undefined;
       const step =
         about &&
-        (about.angle === undefined ? 360 / read.count(about.count, [], 1) : read.angle(about.angle, []));
+        (about.angle === undefined
+          ? 360 / read.count(about.count, [], 1, MOST_COPIES)
+          : read.angle(about.angle, []));
       return places.map(({ place, copy }): FramedFeature => {
         const nth = /^@(\d+)$/.exec(copy)?.[1];
         return {

@@ -3,7 +3,7 @@ import { mapPoint, turnVector } from '../geometry/rigid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import { bodyPlacement, placementsOf } from '../part/placement.ts';
 import type { PartFile } from '../part/schema.ts';
-import { sizeReader } from '../part/sizes.ts';
+import { MOST_SIDES, sizeReader } from '../part/sizes.ts';
 
 /** Which of its sizes states a regular polygon. */
 export type PolygonGiven = 'side' | 'flats' | 'corners';
@@ -34,7 +34,7 @@ export const polygonsOf = (file: PartFile): Polygon[] => {
     return b.features.flatMap((f, j): Polygon[] => {
       const s = f.shape;
       if (f.off || (s.kind !== 'prism' && s.kind !== 'pyramid')) return [];
-      const n = read.count(s.sides, [], 3);
+      const n = read.count(s.sides, [], 3, MOST_SIDES);
       const stated = (
         side: typeof s.side,
         flats: typeof s.side,

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { type NumberingChoice, STARTS, USUAL_NUMBERING } from '../ledger/numbering.ts';
 import { traceSchema, viewName } from '../part/schema.ts';
 import { PAPER_NAMES } from './paper.ts';
+import { paperPlace } from './paperPlace.ts';
 
 /** From a card that still holds a frame and a title to the longest roll, mm. */
 const paperLength = z.number().min(120).max(3000);
@@ -15,7 +16,7 @@ export const setupSchema = z.strictObject({
   /** in the lower right corner where missing */
   titleBlock: z.enum(['corner', 'strip']).optional(),
   angle: z.enum(['first', 'third']),
-  scale: z.union([z.literal('fit'), z.number().positive().max(1000)]),
+  scale: z.union([z.literal('fit'), z.number().min(1e-6).max(1000)]),
   views: z.array(viewName).min(1).max(6),
   gap: z.number().min(2).max(200),
   /** flat faces that are wanted in views of their own, square to them; partial: the face alone */
@@ -24,7 +25,7 @@ export const setupSchema = z.strictObject({
     .max(4)
     .optional(),
   /** where the group of views was put: the lower left corner of all boxes, paper mm; found by itself where missing */
-  place: z.tuple([z.number(), z.number()]).optional(),
+  place: z.tuple([paperPlace, paperPlace]).optional(),
   rules: z.strictObject({
     referenceLines: z.boolean(),
     mitre: z.boolean(),

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { standingSizes } from '../drawing/standings.ts';
 import type { PartFile } from '../part/schema.ts';
 import { sizeReader } from '../part/sizes.ts';
+import { paperPlace } from '../sheet/paperPlace.ts';
 
 /**
  * The given sheet, photo or sketch, as it lies beneath the drawing. The picture itself is kept beside the drawing; here is where it lies, how
@@ -13,7 +14,7 @@ export const sourceSchema = z.strictObject({
   width: z.number().positive().max(40000),
   height: z.number().positive().max(40000),
   /** its lower left corner on the paper, mm */
-  at: z.tuple([z.number(), z.number()]),
+  at: z.tuple([paperPlace, paperPlace]),
   /** mm of paper to a pixel */
   perPixel: z.number().positive().max(100),
   opacity: z.number().min(0).max(1),

@@ -1,6 +1,6 @@
-import { randomUUID } from 'node:crypto';
+import { createRequest } from '../../../exchange/requests.ts';
+import { compute } from '../../../server/compute.ts';
 import { database } from '../../../server/context.ts';
-import { createRequest, readOpened } from '../../../server/exchange.ts';
 import { addDrawing, copySource, listDrawings, readKept } from '../../../server/store.ts';
 import { readBody, refusedFaults, reply } from '../reply.ts';
 
@@ -15,12 +15,12 @@ export const POST = (request: Request) =>
     const db = await database();
     if ('copyOf' in body) {
       const { drawing } = await readKept(db, body.copyOf);
-      const id = randomUUID();
-      const copy = await addDrawing(db, id, { ...drawing, title: `${drawing.title} (copy)` }, 'Copied');
-      await copySource(db, body.copyOf, id);
+      const title = `${drawing.title} (copy)`.slice(-120);
+      const copy = await addDrawing(db, body.id, { ...drawing, title }, 'Copied');
+      await copySource(db, body.copyOf, body.id);
       return copy;
     }
-    const read = readOpened(body.file, body.name);
+    const read = await compute({ kind: 'open', data: body.file, name: body.name });
     if (!read.ok) throw refusedFaults(read.faults);
-    return addDrawing(db, randomUUID(), read.value, `Opened ${body.name}`);
+    return addDrawing(db, body.id, read.value, `Opened ${body.name}`);
   });

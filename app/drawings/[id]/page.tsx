@@ -1,21 +1,23 @@
 import { notFound } from 'next/navigation';
+import { idParameter } from '../../../exchange/requests.ts';
+import type { Kept } from '../../../exchange/kept.ts';
+import { CannotOpen } from '../../../server/cannotOpen.ts';
 import { database } from '../../../server/context.ts';
-import { DataInUse } from '../../../server/lock.ts';
-import { type Kept, NotThere, readKept } from '../../../server/store.ts';
+import { NotThere, readKept } from '../../../server/store.ts';
 import { Desk } from '../../desk/Desk.tsx';
 import { Plain } from '../../Plain.tsx';
 
 export const dynamic = 'force-dynamic';
 
 export default async function DrawingPage({ params }: { params: Promise<{ id: string }> }) {
-  const { id } = await params;
+  const id = idParameter.safeParse((await params).id);
+  if (!id.success) notFound();
   let kept: Kept;
   try {
-    kept = await readKept(await database(), id);
+    kept = await readKept(await database(), id.data);
   } catch (error) {
     if (error instanceof NotThere) notFound();
-    if (error instanceof DataInUse)
-      return <Plain title="These drawings are open elsewhere" text={error.message} />;
+    if (error instanceof CannotOpen) return <Plain title="The drawings cannot be opened" text={error.message} />;
     throw error;
   }
   return <Desk kept={kept} />;

@@ -1,14 +1,13 @@
 import { notFound } from 'next/navigation';
 import { z } from 'zod';
-import { openDesk } from '../../../../core/drawing/desk.ts';
+import type { Drawing } from '../../../../core/drawing/drawing.ts';
 import { decimal } from '../../../../core/number/format.ts';
 import { viewName } from '../../../../core/part/schema.ts';
-import { transfersOf } from '../../../../core/replay/dividers.ts';
-import { planReplay } from '../../../../core/replay/planReplay.ts';
 import { paperTitle } from '../../../../core/sheet/paper.ts';
-import { database } from '../../../../server/context.ts';
-import { idParameter } from '../../../../server/exchange.ts';
-import { NotThere, readKept } from '../../../../server/store.ts';
+import { compute } from '../../../../server/compute.ts';
+import { type PageProps, printable } from '../../printable.tsx';
+
+export const dynamic = 'force-dynamic';
 
 const query = z.object({
   method: z.enum(['mitre', 'arcs', 'distances']).default('mitre'),
@@ -18,29 +17,13 @@ const query = z.object({
   order: z.enum(['boxes', 'outline', 'uncut']).default('boxes'),
 });
 
-/** What a rule is read to, mm. */
-const MARK = 0.5;
 const METHODS = { mitre: 'the mitre line', arcs: 'arcs', distances: 'dividers' } as const;
 
 /** The construction as a numbered list to work from, and all its lengths at true scale for the dividers. */
-const ConstructionPage = async ({
-  params,
-  searchParams,
-}: {
-  params: Promise<{ id: string }>;
-  searchParams: Promise<Record<string, string | string[] | undefined>>;
-}) => {
-  const id = idParameter.safeParse((await params).id);
-  const asked = query.safeParse(await searchParams);
-  if (!id.success || !asked.success) notFound();
-  const kept = await readKept(await database(), id.data).catch((error: unknown) => {
-    if (error instanceof NotThere) notFound();
-    throw error;
-  });
-  const { drawing } = kept;
-  const worked = openDesk().work(drawing);
-  if (!worked.ok) notFound();
-  const { method, first, hidden, order, darken } = asked.data;
+const ConstructionPage = (props: PageProps) => printable(props, query, constructionList);
+
+const constructionList = async (drawing: Drawing, asked: z.infer<typeof query>) => {
+  const { method, first, hidden, order, darken } = asked;
   const choice = {
     method,
     first,
@@ -48,9 +31,9 @@ const ConstructionPage = async ({
     order,
     darken: darken === 'last' ? 'last' : 'per view',
   } as const;
-  const { sheet, part, rows } = worked;
-  const steps = planReplay(sheet, drawing.part, part, rows, choice, drawing.setup.rules);
-  const strip = transfersOf(steps, MARK);
+  const construction = await compute({ kind: 'construction', drawing, choice });
+  if (!construction) notFound();
+  const { steps, strip } = construction;
   return (
     <main className="mx-auto max-w-[190mm] bg-white p-6 text-[12px] leading-[16px] print:p-0">
       <title>{`Construction, ${drawing.title}`}</title>
@@ -68,7 +51,7 @@ const ConstructionPage = async ({
           <li key={i} className="mb-[2px] flex break-inside-avoid gap-1.5 border-b border-rule">
             <span className="figures w-6 shrink-0 text-right text-second">{i + 1}</span>
             <span className="mt-[3px] inline-block size-[10px] shrink-0 border border-ink" />
-            <span>{s.text}</span>
+            <span>{s}</span>
           </li>
         ))}
       </ol>

@@ -1,12 +1,11 @@
 import { notFound } from 'next/navigation';
 import { z } from 'zod';
-import { openDesk } from '../../../../core/drawing/desk.ts';
+import type { Drawing } from '../../../../core/drawing/drawing.ts';
 import { decimal } from '../../../../core/number/format.ts';
 import { paperTitle } from '../../../../core/sheet/paper.ts';
 import { onRule, type RuleUnit } from '../../../../core/sheet/settingOut.ts';
-import { database } from '../../../../server/context.ts';
-import { idParameter } from '../../../../server/exchange.ts';
-import { NotThere, readKept } from '../../../../server/store.ts';
+import { compute } from '../../../../server/compute.ts';
+import { type PageProps, printable } from '../../printable.tsx';
 
 export const dynamic = 'force-dynamic';
 
@@ -22,39 +21,28 @@ const query = z.union([
 const WORDS: Record<RuleUnit['in'], string> = { mm: 'millimetres', inches: 'inches', squares: 'squares' };
 
 /** The setting-out list by itself, to be printed on one page and laid beside the board. */
-const SettingOutPage = async ({
-  params,
-  searchParams,
-}: {
-  params: Promise<{ id: string }>;
-  searchParams: Promise<Record<string, string | string[] | undefined>>;
-}) => {
-  const id = idParameter.safeParse((await params).id);
-  const asked = query.safeParse(await searchParams);
-  if (!id.success || !asked.success) notFound();
+const SettingOutPage = (props: PageProps) => printable(props, query, settingOutList);
+
+const settingOutList = async (drawing: Drawing, asked: z.infer<typeof query>) => {
   const unit: RuleUnit =
-    asked.data.unit === 'inches'
-      ? { in: 'inches', to: asked.data.to }
-      : asked.data.unit === 'squares'
-        ? { in: 'squares', side: asked.data.side }
+    asked.unit === 'inches'
+      ? { in: 'inches', to: asked.to }
+      : asked.unit === 'squares'
+        ? { in: 'squares', side: asked.side }
         : { in: 'mm' };
-  const kept = await readKept(await database(), id.data).catch((error: unknown) => {
-    if (error instanceof NotThere) notFound();
-    throw error;
-  });
-  const plan = openDesk().plan(kept.drawing);
-  if (!plan) notFound();
-  const { groups, closings } = plan.settingOut;
+  const list = await compute({ kind: 'settingOut', drawing });
+  if (!list) notFound();
+  const { groups, closings } = list;
   return (
     <main className="mx-auto max-w-[190mm] bg-white p-6 text-[12px] leading-[16px] print:p-0">
-      <title>{`Setting-out list, ${kept.drawing.title}`}</title>
+      <title>{`Setting-out list, ${drawing.title}`}</title>
       <h1 className="text-[17px] font-bold">
         Setting-out list{' '}
-        <span className="figures text-[13px] font-normal text-second">{kept.drawing.number}</span>{' '}
-        {kept.drawing.title}
+        <span className="figures text-[13px] font-normal text-second">{drawing.number}</span>{' '}
+        {drawing.title}
       </h1>
       <p className="mb-2 text-second">
-        {paperTitle(kept.drawing.setup)}. From the lower left corner of the sheet, in {WORDS[unit.in]}, in the
+        {paperTitle(drawing.setup)}. From the lower left corner of the sheet, in {WORDS[unit.in]}, in the
         order to mark.
       </p>
       <div className="columns-2 gap-6">

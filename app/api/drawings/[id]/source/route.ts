@@ -1,8 +1,7 @@
 import { z } from 'zod';
 import { database } from '../../../../../server/context.ts';
-import { idParameter, LARGEST_REQUEST } from '../../../../../server/exchange.ts';
 import { keepSource, readSource } from '../../../../../server/store.ts';
-import { Refused, reply } from '../../../reply.ts';
+import { Refused, readBytes, readId, reply } from '../../../reply.ts';
 
 export const dynamic = 'force-dynamic';
 type Context = { params: Promise<{ id: string }> };
@@ -12,7 +11,7 @@ const kind = z.enum(['image/png', 'image/jpeg', 'image/svg+xml']);
 /** The picture beneath the drawing. An SVG is only ever shown as a picture: nothing in it runs. */
 export const GET = (_: Request, { params }: Context) =>
   reply(async () => {
-    const { mime, picture } = await readSource(await database(), idParameter.parse((await params).id));
+    const { mime, picture } = await readSource(await database(), await readId(params));
     return new Response(Buffer.from(picture, 'base64'), {
       headers: {
         'content-type': mime,
@@ -28,14 +27,9 @@ export const PUT = (request: Request, { params }: Context) =>
   reply(async () => {
     const mime = kind.safeParse(request.headers.get('content-type'));
     if (!mime.success) throw new Refused(415, 'Only PNG, JPEG and SVG pictures can lie beneath a drawing.');
-    const bytes = Buffer.from(await request.arrayBuffer());
+    const bytes = await readBytes(request);
     if (!bytes.length) throw new Refused(400, 'The picture is empty.');
-    if (bytes.length > LARGEST_REQUEST)
-      throw new Refused(
-        413,
-        `The picture is ${(bytes.length / 1048576).toFixed(1)} MB; the most that is kept is ${LARGEST_REQUEST / 1048576} MB.`,
-      );
-    await keepSource(await database(), idParameter.parse((await params).id), {
+    await keepSource(await database(), await readId(params), {
       mime: mime.data,
       picture: bytes.toString('base64'),
     });

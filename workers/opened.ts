@@ -1,26 +1,8 @@
-import { z } from 'zod';
-import { type Drawing, drawingOfPart, drawingSchema, readDrawing } from '../core/drawing/drawing.ts';
+import { type Drawing, drawingOfPart, readDrawing } from '../core/drawing/drawing.ts';
 import { attempt, type Fault, Refusal, type Result } from '../core/number/fault.ts';
 import { partModel, readPartFile } from '../core/part/model.ts';
 import { cuttingPlane } from '../core/section/trace.ts';
 import { buildPart } from '../core/solid/build.ts';
-
-/** What crosses between the desk and the server; every route reads its input by one of these. */
-export const changeRequest = z.strictObject({
-  revision: z.number().int().positive(),
-  drawing: drawingSchema,
-  label: z.string().min(1).max(200),
-});
-export const historyRequest = z.strictObject({ direction: z.union([z.literal(-1), z.literal(1)]) });
-export const archiveRequest = z.strictObject({ archived: z.boolean() });
-export const createRequest = z.union([
-  z.strictObject({ file: z.unknown(), name: z.string().max(300) }),
-  z.strictObject({ copyOf: z.string().max(100) }),
-]);
-export const idParameter = z.string().regex(/^[\w-]{1,100}$/);
-
-/** The largest request that is read. */
-export const LARGEST_REQUEST = 4 * 1024 * 1024;
 
 /** True where every figure works out and the part can be built. */
 export const soundness = (d: Drawing): Result<Drawing> => {

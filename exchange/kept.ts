@@ -1,0 +1,39 @@
+import type { Drawing } from '../core/drawing/drawing.ts';
+
+/** Where a drawing stands in the store. */
+export type Stored = {
+  /** counts stored changes, so that a change made on an older state is noticed */
+  readonly revision: number;
+  readonly canUndo: boolean;
+  readonly canRedo: boolean;
+};
+
+/** A drawing as it is kept. */
+export type Kept = Stored & {
+  readonly id: string;
+  readonly drawing: Drawing;
+  /** the id of the change that led to this revision, where one is remembered */
+  readonly lastChange: string | null;
+};
+
+/** A row of the register. */
+export type RegisterRow = {
+  readonly id: string;
+  readonly number: string;
+  readonly title: string;
+  readonly material: string;
+  readonly paper: string;
+  readonly angle: string;
+  readonly scale: string;
+  readonly archived: boolean;
+  /** ISO 8601 */
+  readonly changedAt: string;
+};
+
+/** A line of the Daybook: what was changed, and when (ISO 8601). */
+export type DaybookLine = {
+  readonly position: number;
+  readonly label: string;
+  readonly madeAt: string;
+  readonly current: boolean;
+};

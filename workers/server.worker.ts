@@ -1,0 +1,88 @@
+import { parentPort } from 'node:worker_threads';
+import { openDesk } from '../core/drawing/desk.ts';
+import type { Drawing } from '../core/drawing/drawing.ts';
+import { heaviestFeature } from '../core/part/heaviest.ts';
+import { partModel } from '../core/part/model.ts';
+import type { ReplayChoice } from '../core/replay/deed.ts';
+import { transfersOf } from '../core/replay/dividers.ts';
+import { planReplay } from '../core/replay/planReplay.ts';
+import { sheetDxf } from '../formats/sheetDxf.ts';
+import { sheetPdf } from '../formats/sheetPdf.ts';
+import { sheetSvg } from '../formats/sheetSvg.ts';
+import { readOpened, soundness } from './opened.ts';
+import type { Answer, ConstructionList, FileJob, FileMade, Job, Results } from './serverJob.ts';
+
+/** The server's engine, on a thread of its own, which the server ends when it takes too long. */
+const port = parentPort;
+if (!port) throw new Error('This runs as a worker thread only.');
+
+/** Says what takes most of the work, in case this thread is ended over it. */
+const announce = (drawing: Drawing): void => {
+  const model = partModel(drawing.part);
+  const heaviest = model.ok ? heaviestFeature(model.value) : undefined;
+  if (heaviest) port.postMessage({ heaviest } satisfies Answer);
+};
+
+/** The day a drawing bears; the beginning of time where it bears none that can be read. */
+const dayOf = (d: Drawing): Date => {
+  const day = new Date(d.date);
+  return Number.isNaN(day.getTime()) ? new Date(0) : day;
+};
+
+/** What is rounded to on a rule, mm. */
+const RULE_MARK = 0.5;
+
+const constructionOf = (drawing: Drawing, choice: ReplayChoice): ConstructionList | undefined => {
+  const worked = openDesk().work(drawing);
+  if (!worked.ok) return undefined;
+  const { sheet, part, rows } = worked;
+  const steps = planReplay(sheet, drawing.part, part, rows, choice, drawing.setup.rules);
+  return { steps: steps.map((s) => s.text), strip: transfersOf(steps, RULE_MARK) };
+};
+
+const fileOf = async (job: FileJob): Promise<FileMade> => {
+  const sheets = [];
+  for (const [i, drawing] of job.drawings.entries()) {
+    announce(drawing);
+    const worked = openDesk().work(drawing);
+    if (!worked.ok) return { ok: false, faults: worked.faults, drawing: i };
+    sheets.push(worked.sheet);
+  }
+  const [sheet] = sheets;
+  const [first] = job.drawings;
+  if (!sheet || !first) throw new Error('No drawing was named.');
+  const file = (content: string | Uint8Array): FileMade => ({ ok: true, content });
+  if (job.as === 'dxf' || job.as === 'dxf-true')
+    return file(sheetDxf(sheet, job.as === 'dxf' ? 'paper' : 'true'));
+  if (job.as === 'svg') return file(sheetSvg(sheet, job.title, Buffer.from(job.lettering).toString('base64')));
+  const author = [...new Set(job.drawings.map((d) => d.drawnBy).filter(Boolean))].join(', ');
+  const date = new Date(Math.max(...job.drawings.map((d) => dayOf(d).getTime())));
+  return file(
+    await sheetPdf(sheets, { title: job.title, lettering: Buffer.from(job.lettering), date, author }),
+  );
+};
+
+const resultOf = async (job: Job): Promise<Results[Job['kind']]> => {
+  switch (job.kind) {
+    case 'check':
+      announce(job.drawing);
+      return soundness(job.drawing);
+    case 'open':
+      return readOpened(job.data, job.name);
+    case 'settingOut':
+      announce(job.drawing);
+      return openDesk().plan(job.drawing)?.settingOut;
+    case 'construction':
+      announce(job.drawing);
+      return constructionOf(job.drawing, job.choice);
+    case 'file':
+      return fileOf(job);
+  }
+};
+
+port.on('message', (job: Job) => {
+  resultOf(job).then(
+    (done) => port.postMessage({ done } satisfies Answer),
+    (error: Error) => port.postMessage({ failed: error.stack ?? error.message } satisfies Answer),
+  );
+});

@@ -1,0 +1,46 @@
+import type { Drawing } from '../core/drawing/drawing.ts';
+import type { Fault, Result } from '../core/number/fault.ts';
+import type { ReplayChoice } from '../core/replay/deed.ts';
+import type { Transfer } from '../core/replay/dividers.ts';
+import type { SettingOut } from '../core/sheet/settingOut.ts';
+
+/** A sheet as a file: one drawing, or several as a PDF with a page each. */
+export type FileJob = {
+  readonly kind: 'file';
+  readonly as: 'svg' | 'pdf' | 'dxf' | 'dxf-true';
+  readonly drawings: readonly Drawing[];
+  readonly title: string;
+  /** the lettering font's bytes */
+  readonly lettering: Uint8Array;
+};
+
+/** What the server asks of its worker thread. */
+export type Job =
+  | { readonly kind: 'check'; readonly drawing: Drawing }
+  | { readonly kind: 'open'; readonly data: unknown; readonly name: string }
+  | { readonly kind: 'settingOut'; readonly drawing: Drawing }
+  | { readonly kind: 'construction'; readonly drawing: Drawing; readonly choice: ReplayChoice }
+  | FileJob;
+
+/** A finished file, or why it cannot be made, and of which of the drawings. */
+export type FileMade =
+  | { readonly ok: true; readonly content: string | Uint8Array }
+  | { readonly ok: false; readonly faults: readonly Fault[]; readonly drawing: number };
+
+/** The construction as a list of sentences, and its lengths for the dividers. */
+export type ConstructionList = { readonly steps: readonly string[]; readonly strip: readonly Transfer[] };
+
+/** What each kind of job gives; undefined where the drawing cannot be drawn. */
+export type Results = {
+  readonly check: Result<Drawing>;
+  readonly open: Result<Drawing>;
+  readonly settingOut: SettingOut | undefined;
+  readonly construction: ConstructionList | undefined;
+  readonly file: FileMade;
+};
+
+/** What the thread answers: word of what is heavy, then either the result or its own failure. */
+export type Answer =
+  | { readonly heaviest: string }
+  | { readonly done: Results[Job['kind']] }
+  | { readonly failed: string };
