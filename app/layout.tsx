@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
 import './globals.css';
+import { SessionsProvider } from './session/SessionsProvider.tsx';
 
 export const metadata: Metadata = {
   title: 'Blue Ledger',
@@ -13,7 +14,9 @@ export const dynamic = 'force-dynamic';
 export default function Layout({ children }: { children: ReactNode }) {
   return (
     <html lang="en">
-      <body>{children}</body>
+      <body>
+        <SessionsProvider>{children}</SessionsProvider>
+      </body>
     </html>
   );
 }

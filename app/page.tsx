@@ -12,7 +12,8 @@ export default async function RegisterPage() {
   try {
     rows = await listDrawings(await database());
   } catch (error) {
-    if (error instanceof CannotOpen) return <Plain title="The drawings cannot be opened" text={error.message} />;
+    if (error instanceof CannotOpen)
+      return <Plain title="The drawings cannot be opened" text={error.message} />;
     throw error;
   }
   return <Register rows={rows} />;

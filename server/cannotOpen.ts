@@ -7,7 +7,12 @@ type SystemError = { readonly code?: string; readonly message?: string };
 export const isDiskFull = (error: unknown): boolean => {
   const { code, message } = (error ?? {}) as SystemError;
   // 53100 is PostgreSQL's own code for it
-  return code === 'ENOSPC' || code === 'EDQUOT' || code === '53100' || /no space left on device/i.test(message ?? '');
+  return (
+    code === 'ENOSPC' ||
+    code === 'EDQUOT' ||
+    code === '53100' ||
+    /no space left on device/i.test(message ?? '')
+  );
 };
 
 const NO_WRITING = ['EROFS', 'EACCES', 'EPERM'];

@@ -16,8 +16,16 @@ const BUDGETS: Record<Job['kind'], number> = {
 /** So many threads at most; each keeps a warm engine. */
 const MOST_THREADS = 2;
 
-type Thread = { readonly worker: Worker; busy: boolean };
-type Waiting = { readonly job: Job; readonly done: (value: unknown) => void; readonly fail: (e: Error) => void };
+type Waiting = {
+  readonly job: Job;
+  readonly done: (value: unknown) => void;
+  readonly fail: (e: Error) => void;
+};
+/** A thread, and what it is at work on. */
+type Thread = {
+  readonly worker: Worker;
+  work: (Waiting & { heaviest?: string; limit: NodeJS.Timeout }) | undefined;
+};
 type Pool = { readonly threads: Set<Thread>; readonly waiting: Waiting[] };
 
 // one pool to a process, however often the server's code is loaded
@@ -27,58 +35,60 @@ const pool = (): Pool => {
   return shared.blueLedgerThreads;
 };
 
+/** Ends a thread; what it was at work on fails. */
+const end = (thread: Thread, error: Error): void => {
+  const { work } = thread;
+  thread.work = undefined;
+  pool().threads.delete(thread);
+  void thread.worker.terminate();
+  if (work) {
+    clearTimeout(work.limit);
+    work.fail(error);
+  }
+  next();
+};
+
 const startThread = (): Thread => {
   const script = join(/*turbopackIgnore: true*/ process.cwd(), 'build/server.worker.mjs');
-  const thread: Thread = { worker: new Worker(script), busy: false };
+  const worker = new Worker(script);
+  const thread: Thread = { worker, work: undefined };
   // an idle engine does not keep the process alive
-  thread.worker.unref();
+  worker.unref();
+  worker.on('message', (answer: Answer) => {
+    const { work } = thread;
+    if (!work) return;
+    if ('heaviest' in answer) {
+      work.heaviest = answer.heaviest;
+      return;
+    }
+    thread.work = undefined;
+    clearTimeout(work.limit);
+    if ('done' in answer) work.done(answer.done);
+    else work.fail(new Error(answer.failed));
+    next();
+  });
+  worker.on('error', (error) => end(thread, error instanceof Error ? error : new Error(String(error))));
   return thread;
 };
 
-const run = (thread: Thread, { job, done, fail }: Waiting): void => {
-  const { threads } = pool();
-  const { worker } = thread;
-  thread.busy = true;
-  let heaviest: string | undefined;
-  const settle = (keep: boolean): void => {
-    clearTimeout(limit);
-    worker.removeAllListeners();
-    if (keep) thread.busy = false;
-    else {
-      threads.delete(thread);
-      void worker.terminate();
-    }
-    next();
-  };
+const overBudget = ({ job, heaviest }: { readonly job: Job; readonly heaviest?: string }): OverBudget =>
+  new OverBudget(
+    `Working this out takes longer than ${BUDGETS[job.kind] / 1000} s${heaviest ? `; most of it is ${heaviest}` : ''}. Repeat it fewer times, switch lines off, or split the part.`,
+  );
+
+const run = (thread: Thread, waiting: Waiting): void => {
   const limit = setTimeout(() => {
-    settle(false);
-    fail(
-      new OverBudget(
-        `Working this out takes longer than ${BUDGETS[job.kind] / 1000} s${heaviest ? `; most of it is ${heaviest}` : ''}. Repeat it fewer times, switch lines off, or split the part.`,
-      ),
-    );
-  }, BUDGETS[job.kind]);
-  worker.on('message', (answer: Answer) => {
-    if ('heaviest' in answer) {
-      heaviest = answer.heaviest;
-      return;
-    }
-    settle(true);
-    if ('done' in answer) done(answer.done);
-    else fail(new Error(answer.failed));
-  });
-  worker.on('error', (error) => {
-    settle(false);
-    fail(error instanceof Error ? error : new Error(String(error)));
-  });
-  worker.postMessage(job);
+    if (thread.work) end(thread, overBudget(thread.work));
+  }, BUDGETS[waiting.job.kind]);
+  thread.work = { ...waiting, limit };
+  thread.worker.postMessage(waiting.job);
 };
 
 /** Gives waiting jobs to threads that are free, and starts one where that is allowed. */
 const next = (): void => {
   const { threads, waiting } = pool();
   if (!waiting.length) return;
-  let free = [...threads].find((t) => !t.busy);
+  let free = [...threads].find((t) => !t.work);
   if (!free && threads.size < MOST_THREADS) {
     free = startThread();
     threads.add(free);

@@ -86,7 +86,9 @@ export const openDatabase = async (
   environment: Readonly<Record<string, string | undefined>>,
 ): Promise<Database> => {
   const directory = resolve(/*turbopackIgnore: true*/ environment.BLUE_LEDGER_DATA ?? '.data');
-  const db = environment.DATABASE_URL ? await openServer(environment.DATABASE_URL) : await openEmbedded(directory);
+  const db = environment.DATABASE_URL
+    ? await openServer(environment.DATABASE_URL)
+    : await openEmbedded(directory);
   try {
     await migrate(db);
   } catch (error) {

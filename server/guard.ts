@@ -9,7 +9,9 @@ type Asked = { readonly method: string; readonly headers: Headers };
 const OWN_NAMES = ['localhost', '127.0.0.1', '[::1]'];
 
 /** The names that requests may be addressed to, from BLUE_LEDGER_HOSTS (separated by commas) besides this machine's own. */
-export const allowedHosts = (environment: Readonly<Record<string, string | undefined>>): readonly string[] => [
+export const allowedHosts = (
+  environment: Readonly<Record<string, string | undefined>>,
+): readonly string[] => [
   ...OWN_NAMES,
   ...(environment.BLUE_LEDGER_HOSTS ?? '')
     .split(',')
@@ -41,7 +43,7 @@ export const refusalOf = (
   const site = headers.get('sec-fetch-site');
   const own = origin === null || origin === `http://${host}` || origin === `https://${host}`;
   if (!own || (site !== null && site !== 'same-origin' && site !== 'none'))
-    return { status: 403, error: 'Changes are taken from this program\'s own pages only.' };
+    return { status: 403, error: "Changes are taken from this program's own pages only." };
   return undefined;
 };
 

@@ -22,7 +22,9 @@ type Row = { id: string; document: string; revision: string | number; position: 
 
 /** A stored document. Characters that no text of the database holds, which old files may have brought, are replaced. */
 const documentOf = (text: string): Drawing =>
-  JSON.parse(text, (_, value: unknown) => (typeof value === 'string' ? storableText(value) : value)) as Drawing;
+  JSON.parse(text, (_, value: unknown) =>
+    typeof value === 'string' ? storableText(value) : value,
+  ) as Drawing;
 
 /** What the register shows of a drawing. */
 const summaryOf = (d: Drawing): string[] =>

@@ -54,7 +54,8 @@ const fileOf = async (job: FileJob): Promise<FileMade> => {
   const file = (content: string | Uint8Array): FileMade => ({ ok: true, content });
   if (job.as === 'dxf' || job.as === 'dxf-true')
     return file(sheetDxf(sheet, job.as === 'dxf' ? 'paper' : 'true'));
-  if (job.as === 'svg') return file(sheetSvg(sheet, job.title, Buffer.from(job.lettering).toString('base64')));
+  if (job.as === 'svg')
+    return file(sheetSvg(sheet, job.title, Buffer.from(job.lettering).toString('base64')));
   const author = [...new Set(job.drawings.map((d) => d.drawnBy).filter(Boolean))].join(', ');
   const date = new Date(Math.max(...job.drawings.map((d) => dayOf(d).getTime())));
   return file(

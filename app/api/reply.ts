@@ -1,8 +1,8 @@
 import { NextResponse } from 'next/server';
 import type { z } from 'zod';
 import { type Fault, sentence } from '../../core/number/fault.ts';
-import { placeOf } from '../../core/part/schema.ts';
 import { dataFault } from '../../core/part/plainData.ts';
+import { placeOf } from '../../core/part/schema.ts';
 import { idParameter, LARGEST_REQUEST } from '../../exchange/requests.ts';
 import { CannotOpen, isDiskFull } from '../../server/cannotOpen.ts';
 import { OverBudget } from '../../server/compute.ts';
@@ -45,8 +45,7 @@ export const readBytes = async (request: Request): Promise<Buffer> => {
 /** Reads and checks a JSON body. */
 export const readBody = async <T>(request: Request, schema: z.ZodType<T>): Promise<T> => {
   const type = request.headers.get('content-type') ?? '';
-  if (!/^application\/json\s*(;|$)/i.test(type))
-    throw new Refused(415, 'Send this as application/json.');
+  if (!/^application\/json\s*(;|$)/i.test(type)) throw new Refused(415, 'Send this as application/json.');
   const bytes = await readBytes(request);
   let data: unknown;
   try {
@@ -91,7 +90,10 @@ export const reply = async (work: () => Promise<unknown>): Promise<Response> => 
     if (error instanceof OverBudget) return answer(422, error.message);
     if (error instanceof CannotOpen) return answer(503, error.message);
     if (isDiskFull(error))
-      return answer(507, 'The disk that holds the drawings is full. Make room on it; nothing stored was changed.');
+      return answer(
+        507,
+        'The disk that holds the drawings is full. Make room on it; nothing stored was changed.',
+      );
     console.error(error);
     return answer(500, 'The server could not do this. Nothing stored was changed.');
   }

@@ -2,21 +2,22 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { BookOpenText } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import type { DaybookLine } from '../../server/store.ts';
-import { daybook } from '../client.ts';
-import { flush, useDesk } from './deskStore.ts';
+import type { DaybookLine } from '../../exchange/kept.ts';
+import { daybook } from '../serverCalls.ts';
+import { useDesk, useSession } from './useDesk.ts';
 
 const when = (iso: string): string =>
   new Date(iso).toLocaleString([], { month: 'short', day: 'numeric', hour: '2-digit', minute: '2-digit' });
 
 const Lines = () => {
-  const id = useDesk((s) => s.id);
-  const revision = useDesk((s) => s.revision);
+  const { stored } = useDesk().session;
+  const id = useSession((s) => s.id);
+  const revision = useSession((s) => s.revision);
   const [lines, setLines] = useState<readonly DaybookLine[]>();
   const [fault, setFault] = useState<string>();
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new revision is a new line
   useEffect(() => {
-    flush()
+    stored()
       .then(() => daybook(id))
       .then(setLines, (error: Error) => setFault(error.message));
   }, [id, revision]);

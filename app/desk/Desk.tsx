@@ -2,8 +2,10 @@
 import { useEffect, useState } from 'react';
 import { sentence } from '../../core/number/fault.ts';
 import { decimal } from '../../core/number/format.ts';
-import type { Kept } from '../../server/store.ts';
-import { goThroughHistory, openOnDesk, STAGES, standAt, useDesk } from './deskStore.ts';
+import type { Kept } from '../../exchange/kept.ts';
+import { useWorkplace } from '../session/SessionsProvider.tsx';
+import { ConflictPanel } from './ConflictPanel.tsx';
+import { openDeskView, STAGES } from './deskView.ts';
 import { Head } from './Head.tsx';
 import { Pictorial } from './pictorial/Pictorial.tsx';
 import { SheetView } from './SheetView.tsx';
@@ -13,13 +15,14 @@ import { Project } from './stages/Project.tsx';
 import { SetOut } from './stages/SetOut.tsx';
 import { Transfer } from './stages/Transfer.tsx';
 import { ThumbIndex } from './ThumbIndex.tsx';
+import { DeskContext, type OpenDesk, useDesk, useSession, useView } from './useDesk.ts';
 
 const PAGES = { Measure, 'Set out': SetOut, Project, Transfer, Cut } as const;
 
 /** The overall sizes, always in sight at the foot of the book, in the three inks. */
 const Foot = () => {
-  const picture = useDesk((s) => s.picture);
-  const units = useDesk((s) => s.drawing.part.units);
+  const picture = useSession((s) => s.picture);
+  const units = useSession((s) => s.drawing.part.units);
   if (!picture) return null;
   const { W, D, H } = picture.overall;
   const one = (letter: string, word: string, value: number, ink: string) => (
@@ -45,8 +48,8 @@ const Foot = () => {
 };
 
 const Notice = () => {
-  const notice = useDesk((s) => s.notice);
-  const faults = useDesk((s) => s.faults);
+  const notice = useSession((s) => s.notice);
+  const faults = useSession((s) => s.faults);
   const text = notice ?? (faults[0] && sentence(faults[0]));
   if (!text) return null;
   return (
@@ -59,29 +62,62 @@ const Notice = () => {
   );
 };
 
-/** The drawing desk: the book at the left, the sheet in the middle of everything. */
-export const Desk = ({ kept }: { kept: Kept }) => {
-  const [ready, setReady] = useState(false);
-  const stage = useDesk((s) => s.stage);
-  const stated = useDesk((s) => s.drawing !== undefined && s.drawing.part.bodies.length > 0);
+/** How often it is looked whether another window or machine has changed the drawing, ms. */
+const FOLLOW_EVERY = 800;
+
+/** Takes over what is changed elsewhere, as long as this page is in sight. */
+const useFollowing = (): void => {
+  const { session } = useDesk();
   useEffect(() => {
-    void openOnDesk(kept);
-    setReady(true);
-  }, [kept]);
+    let isAsking = false;
+    const look = (): void => {
+      if (document.hidden || isAsking) return;
+      isAsking = true;
+      void session.follow().finally(() => {
+        isAsking = false;
+      });
+    };
+    const timer = setInterval(look, FOLLOW_EVERY);
+    document.addEventListener('visibilitychange', look);
+    window.addEventListener('online', session.tryNow);
+    return () => {
+      clearInterval(timer);
+      document.removeEventListener('visibilitychange', look);
+      window.removeEventListener('online', session.tryNow);
+    };
+  }, [session]);
+};
+
+/** Shortcuts of the whole desk: undo, redo and the stages. */
+const useKeys = (): void => {
+  const { session, view } = useDesk();
   useEffect(() => {
     const press = (e: KeyboardEvent): void => {
       const typing = (e.target as HTMLElement).closest('input, textarea, select');
       if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'z' && !typing) {
         e.preventDefault();
-        void goThroughHistory(e.shiftKey ? 1 : -1);
+        void session.step(e.shiftKey ? 1 : -1);
       } else if (!typing && !e.ctrlKey && !e.metaKey && !e.altKey && /^[1-5]$/.test(e.key)) {
-        standAt(STAGES[Number(e.key) - 1] as (typeof STAGES)[number]);
+        view.standAt(STAGES[Number(e.key) - 1] as (typeof STAGES)[number]);
       }
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
-  }, []);
-  if (!ready) return null;
+  }, [session, view]);
+};
+
+/** The drawing desk: the book at the left, the sheet in the middle of everything. */
+const OpenDrawing = () => {
+  const { session, view } = useDesk();
+  const stage = useView((s) => s.stage);
+  const stated = useSession((s) => s.drawing.part.bodies.length > 0);
+  useKeys();
+  useFollowing();
+  // what was pointed at belongs to the drawing as it was
+  useEffect(
+    () => session.state.subscribe((now, before) => now.drawing !== before.drawing && view.pointTo(undefined)),
+    [session, view],
+  );
   const Stage = PAGES[stage];
   return (
     <div className="flex h-screen min-w-[1024px] flex-col">
@@ -100,6 +136,34 @@ export const Desk = ({ kept }: { kept: Kept }) => {
           {stage === 'Measure' && stated && <Pictorial />}
         </div>
       </main>
+      <ConflictPanel />
     </div>
+  );
+};
+
+/** Opens a kept drawing on the desk. Its session lasts until all is stored, also when this page is left. */
+export const Desk = ({ kept }: { kept: Kept }) => {
+  const workplace = useWorkplace();
+  const [desk, setDesk] = useState<OpenDesk>();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a drawing is opened once; what changes later it follows itself
+  useEffect(() => {
+    if (!workplace) return;
+    let isLeft = false;
+    const { sessions, engine } = workplace;
+    const opened = sessions.open(kept);
+    void opened.then((session) => {
+      if (!isLeft) setDesk({ session, view: openDeskView(), engine });
+    });
+    return () => {
+      isLeft = true;
+      setDesk(undefined);
+      void opened.then(sessions.leave);
+    };
+  }, [workplace, kept.id]);
+  if (!desk) return null;
+  return (
+    <DeskContext.Provider value={desk}>
+      <OpenDrawing />
+    </DeskContext.Provider>
   );
 };

@@ -1,5 +1,5 @@
 'use client';
-import { useDesk } from './deskStore.ts';
+import { useSession } from './useDesk.ts';
 
 /** What is doubtful about the parts of the drawing named, one sentence each. */
 export const Findings = ({
@@ -9,8 +9,8 @@ export const Findings = ({
   about: readonly string[];
   except?: readonly string[];
 }) => {
-  const findings = useDesk((s) => s.picture?.findings ?? none);
-  const notes = useDesk((s) => s.notes);
+  const findings = useSession((s) => s.picture?.findings ?? none);
+  const notes = useSession((s) => s.notes);
   const own = [...findings, ...notes.filter((n) => !except.includes(n.where))].filter((f) =>
     about.includes(String(f.path[0])),
   );
@@ -19,7 +19,7 @@ export const Findings = ({
 
 /** What is doubtful about one line of the statement, under that line. */
 export const LineFindings = ({ where }: { where: string }) => {
-  const notes = useDesk((s) => s.notes);
+  const notes = useSession((s) => s.notes);
   return <Notes of={notes.filter((n) => n.where === where)} />;
 };
 

@@ -2,33 +2,48 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { Redo2, Undo2 } from 'lucide-react';
 import Link from 'next/link';
-import { fileAddress, type SavedAs } from '../client.ts';
+import { setUp } from '../../core/edit/setupCommands.ts';
 import { HouseMark } from '../HouseMark.tsx';
+import { fileAddress, type SavedAs } from '../serverCalls.ts';
 import { Choice } from './Choice.tsx';
-import { changeSetup } from './change.ts';
 import { Daybook } from './Daybook.tsx';
-import { enact, flush, goThroughHistory, useDesk } from './deskStore.ts';
 import { SourcePanel } from './SourcePanel.tsx';
 import { TaskPanel } from './TaskPanel.tsx';
+import { useDesk, useSession } from './useDesk.ts';
 
 const time = (d: Date): string => d.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
 
 const SaveNote = () => {
-  const save = useDesk((s) => s.save);
-  const savedAt = useDesk((s) => s.savedAt);
+  const save = useSession((s) => s.save);
+  const savedAt = useSession((s) => s.savedAt);
+  const followedAt = useSession((s) => s.followedAt);
+  const { tryNow } = useDesk().session;
+  const isFollowed = followedAt && (!savedAt || followedAt > savedAt);
   const text = {
-    saved: savedAt ? `Saved ${time(savedAt)}` : 'Saved',
+    saved: isFollowed
+      ? `Changed in another window ${time(followedAt)}`
+      : savedAt
+        ? `Saved ${time(savedAt)}`
+        : 'Saved',
     saving: 'Saving …',
-    waiting: 'Not stored yet',
-    conflict: 'Not stored',
+    waiting: 'Not saved yet',
+    conflict: 'Not saved',
+    refused: 'Not saved',
   }[save];
   return (
-    <span
-      role="status"
-      data-testid="save"
-      className={`text-[13px] whitespace-nowrap ${save === 'waiting' || save === 'conflict' ? 'font-semibold text-fault' : 'text-second'}`}
-    >
-      {text}
+    <span className="whitespace-nowrap text-[13px]">
+      <span
+        role="status"
+        data-testid="save"
+        className={save === 'saved' || save === 'saving' ? 'text-second' : 'font-semibold text-fault'}
+      >
+        {text}
+      </span>
+      {save === 'waiting' && (
+        <button type="button" onClick={tryNow} className="ml-2 font-semibold text-house hover:underline">
+          Try now
+        </button>
+      )}
     </span>
   );
 };
@@ -36,8 +51,10 @@ const SaveNote = () => {
 const PNG_PER_MM = 300 / 25.4;
 
 /** The sheet as a picture, from the same SVG that is saved. */
-const savePng = async (id: string): Promise<void> => {
-  const svg = await (await fetch(fileAddress(id, 'svg'))).text();
+const savePng = async (id: string, name: string): Promise<void> => {
+  const answer = await fetch(fileAddress(id, 'svg'));
+  const svg = await answer.text();
+  if (!answer.ok) throw new Error((JSON.parse(svg) as { error: string }).error);
   const [, wide, high] = /width="([\d.]+)mm" height="([\d.]+)mm"/.exec(svg) ?? [];
   const canvas = document.createElement('canvas');
   canvas.width = Math.round(Number(wide) * PNG_PER_MM);
@@ -47,23 +64,36 @@ const savePng = async (id: string): Promise<void> => {
   await image.decode();
   canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height);
   URL.revokeObjectURL(image.src);
-  const { number, title } = useDesk.getState().drawing;
   const link = document.createElement('a');
   link.href = canvas.toDataURL('image/png');
-  link.download = `${[number, title].filter(Boolean).join(' ') || 'drawing'}.png`;
+  link.download = `${name}.png`;
   link.click();
 };
 
 /** Print and files, made on the server from what is stored. */
 const SaveMenu = () => {
-  const id = useDesk((s) => s.id);
+  const id = useSession((s) => s.id);
+  const { session } = useDesk();
+  const fail = (notice: string): void => session.state.setState({ notice });
   const get = async (as: SavedAs, inline = false): Promise<void> => {
     // opened before the wait, or the browser would take it for an unwanted window
     const page = inline ? window.open('', '_blank') : undefined;
-    await flush();
+    if (!(await session.stored())) {
+      page?.close();
+      fail(
+        'Your last changes are not stored yet, so the file would be an older one. Try again when they are.',
+      );
+      return;
+    }
     const address = fileAddress(id, as, inline);
     if (page) page.location.href = address;
     else window.location.assign(address);
+  };
+  const getPng = async (): Promise<void> => {
+    if (!(await session.stored()))
+      throw new Error('Your last changes are not stored yet. Try again when they are.');
+    const { number, title } = session.state.getState().drawing;
+    await savePng(id, [number, title].filter(Boolean).join(' ') || 'drawing');
   };
   const items = [
     ['Print (PDF at true size)', () => get('pdf', true)],
@@ -71,7 +101,7 @@ const SaveMenu = () => {
     ['Save SVG', () => get('svg')],
     ['Save DXF, on the paper', () => get('dxf')],
     ['Save DXF, true size with layout', () => get('dxf-true')],
-    ['Save PNG, 300 to the inch', () => flush().then(() => savePng(id))],
+    ['Save PNG, 300 dpi', () => getPng().catch((error: Error) => fail(error.message))],
     ['Save part file', () => get('part')],
     ['Save drawing file', () => get('drawing')],
   ] as const;
@@ -105,10 +135,11 @@ const SaveMenu = () => {
 
 /** The quiet head: whose drawing, how it stands on the paper, undo, and the way out to paper and files. */
 export const Head = () => {
-  const drawing = useDesk((s) => s.drawing);
-  const picture = useDesk((s) => s.picture);
-  const canUndo = useDesk((s) => s.canUndo);
-  const canRedo = useDesk((s) => s.canRedo);
+  const { session } = useDesk();
+  const drawing = useSession((s) => s.drawing);
+  const picture = useSession((s) => s.picture);
+  const canUndo = useSession((s) => s.canUndo);
+  const canRedo = useSession((s) => s.canRedo);
   const tool =
     'grid size-8 place-items-center rounded hover:bg-[#e8eef8] disabled:opacity-30 disabled:hover:bg-transparent';
   return (
@@ -136,7 +167,7 @@ export const Head = () => {
           { value: 'third', label: 'Third angle' },
         ]}
         onChange={(angle) =>
-          enact(changeSetup(drawing, { angle }), `${angle === 'first' ? 'First' : 'Third'} angle`)
+          void session.edit(setUp({ angle }, `${angle === 'first' ? 'First' : 'Third'} angle`))
         }
       />
       <span className="flex">
@@ -146,7 +177,7 @@ export const Head = () => {
           aria-label="Undo"
           title="Undo (Ctrl Z)"
           disabled={!canUndo}
-          onClick={() => void goThroughHistory(-1)}
+          onClick={() => void session.step(-1)}
         >
           <Undo2 size={16} aria-hidden />
         </button>
@@ -156,7 +187,7 @@ export const Head = () => {
           aria-label="Redo"
           title="Redo (Ctrl Shift Z)"
           disabled={!canRedo}
-          onClick={() => void goThroughHistory(1)}
+          onClick={() => void session.step(1)}
         >
           <Redo2 size={16} aria-hidden />
         </button>

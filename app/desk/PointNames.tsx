@@ -2,7 +2,8 @@
 import { type PointerEvent, useRef, useState } from 'react';
 import { labelKey } from '../../core/sheet/pointLabels.ts';
 import { EM_OF_CAPITALS } from '../../formats/sheetSvg.ts';
-import { enact, type GoodPicture, useDesk } from './deskStore.ts';
+import type { GoodPicture } from '../session/drawingSession.ts';
+import { useEdit, useSession } from './useDesk.ts';
 
 type Name = GoodPicture['texts'][number] & {
   readonly label: NonNullable<GoodPicture['texts'][number]['label']>;
@@ -17,14 +18,11 @@ export const PointNames = ({
   picture: GoodPicture;
   paperPoint: (e: { clientX: number; clientY: number }) => Point;
 }) => {
-  const drawing = useDesk((s) => s.drawing);
+  const drawing = useSession((s) => s.drawing);
   const held = useRef<{ readonly key: string; readonly start: Point } | undefined>(undefined);
   const [by, setBy] = useState<{ readonly key: string; readonly move: Point }>();
   const names = picture.texts.filter((t): t is Name => t.label !== undefined);
-  const put = (labels: typeof drawing.labels, label: string): void => {
-    const { labels: _, ...rest } = drawing;
-    enact(labels && Object.keys(labels).length ? { ...rest, labels } : rest, label);
-  };
+  const edit = useEdit();
   const release = (t: Name): void => {
     const h = held.current;
     held.current = undefined;
@@ -36,7 +34,7 @@ export const PointNames = ({
       t.at[0] + move[0] - t.label.of[0],
       t.label.of[1] - (t.at[1] + move[1]) + t.height / 2,
     ];
-    put({ ...drawing.labels, [h.key]: at }, `Name ${t.text} moved`);
+    void edit({ type: 'moveName', label: h.key, name: t.text, to: at });
   };
   return (
     <g fill="#16233F" fontFamily="osifont">
@@ -68,9 +66,7 @@ export const PointNames = ({
             onPointerUp={() => release(t)}
             onDoubleClick={(e) => {
               e.stopPropagation();
-              if (!drawing.labels?.[key]) return;
-              const { [key]: _, ...others } = drawing.labels;
-              put(others, `Name ${t.text} back in its place`);
+              if (drawing.labels?.[key]) void edit({ type: 'moveName', label: key, name: t.text, to: null });
             }}
           >
             {t.text}

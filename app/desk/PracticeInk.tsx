@@ -4,7 +4,7 @@ import type { GivenLine } from '../../core/balance/given.ts';
 import type { Vec2 } from '../../core/geometry/vec.ts';
 import { movedPlace, RIGHTLY_PLACED } from '../../core/practice/placing.ts';
 import { crossingNear, meetingsOf, verdictOn } from '../../core/practice/thirdView.ts';
-import type { GoodPicture } from './deskStore.ts';
+import type { GoodPicture } from '../session/drawingSession.ts';
 import { PlacedByHand } from './PlacedByHand.tsx';
 import { enterPlace, setPractice, usePractice } from './practiceStore.ts';
 

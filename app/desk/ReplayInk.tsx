@@ -1,10 +1,10 @@
 'use client';
-import { useDesk } from './deskStore.ts';
 import { ACCOUNT_INK } from './inks.ts';
+import { useView } from './useDesk.ts';
 
 /** What of the construction is on the sheet after so many steps: light lines fade once they have served. */
 export const ReplayInk = () => {
-  const replay = useDesk((s) => s.replay);
+  const replay = useView((s) => s.replay);
   if (!replay) return null;
   const done = replay.steps.slice(0, replay.at);
   const now = done.at(-1);

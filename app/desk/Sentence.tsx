@@ -1,14 +1,12 @@
 'use client';
 import { memo, useState } from 'react';
-import type { Drawing } from '../../core/drawing/drawing.ts';
 import { sizeKey, standingOf } from '../../core/drawing/standings.ts';
-import type { Fault } from '../../core/number/fault.ts';
-import { typedQuantity } from '../../core/part/schema.ts';
+import type { Command } from '../../core/edit/command.ts';
+import { sizePlaceOf } from '../../core/edit/place.ts';
 import type { Token } from '../../core/statement/sentence.ts';
-import { replaceAt } from './change.ts';
-import { preview, propose, useDesk } from './deskStore.ts';
 import { FaultNote } from './FaultNote.tsx';
 import { FigureField } from './FigureField.tsx';
+import { useDesk, useSession } from './useDesk.ts';
 
 type Props = { readonly tokens: readonly Token[]; readonly subject: string };
 
@@ -18,18 +16,17 @@ const sameSentence = (a: Props, b: Props): boolean =>
 
 /** A sentence with its live figures, and below it what is wrong with the one last typed. Drawn anew only when its own words change. */
 export const Sentence = memo(({ tokens, subject }: Props) => {
-  const units = useDesk((s) => s.drawing.part.units);
-  const standings = useDesk((s) => s.drawing.standings);
-  const values = useDesk((s) => s.picture?.values);
+  const units = useSession((s) => s.drawing.part.units);
+  const standings = useSession((s) => s.drawing.standings);
+  const values = useSession((s) => s.picture?.values);
   const [fault, setFault] = useState<string>();
-  const withFigure = (token: Extract<Token, { kind: 'figure' }>, text: string): Drawing => {
-    const { drawing } = useDesk.getState();
-    return { ...drawing, part: replaceAt(drawing.part, token.path, typedQuantity(text)) };
-  };
-  const commit =
-    (token: Extract<Token, { kind: 'figure' }>) =>
-    async (text: string): Promise<readonly Fault[]> =>
-      propose(withFigure(token, text), `${subject}: ${token.text} to ${text.trim()}`);
+  const { session } = useDesk();
+  const partNow = () => session.state.getState().drawing.part;
+  const withFigure = (token: Extract<Token, { kind: 'figure' }>, text: string): Command => ({
+    type: 'setFigure',
+    place: sizePlaceOf(partNow(), token.path),
+    text,
+  });
   const nameOf = (i: number): string => {
     const next = tokens[i + 1];
     const word = next?.kind === 'words' ? next.text.replace(/[[\],]/g, '').trim() : '';
@@ -56,10 +53,10 @@ export const Sentence = memo(({ tokens, subject }: Props) => {
               name={nameOf(i)}
               account={t.account}
               worth={values?.[t.path.join('.')]}
-              standing={standingOf(sizeKey(useDesk.getState().drawing.part, t.path), t.text, standings)}
+              standing={standingOf(sizeKey(partNow(), t.path), t.text, standings)}
               units={t.figure === 'length' ? units : 'mm'}
-              onCommit={commit(t)}
-              onPreview={(text) => void preview(withFigure(t, text))}
+              onCommit={(text) => session.edit(withFigure(t, text), 'field')}
+              onPreview={(text) => void session.preview(withFigure(t, text))}
               onFault={setFault}
             />
           </span>

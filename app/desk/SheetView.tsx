@@ -13,14 +13,15 @@ import {
 import { paperFrame, paperTitle } from '../../core/sheet/paper.ts';
 import { EM_OF_CAPITALS } from '../../formats/sheetSvg.ts';
 import type { DeskPoint } from '../../workers/deskPicture.ts';
-import { type DeskState, follow, type GoodPicture, pointTo, useDesk } from './deskStore.ts';
-import { askPointed } from './engine.ts';
+import type { GoodPicture } from '../session/drawingSession.ts';
+import type { DeskView } from './deskView.ts';
 import { ACCOUNT_INK } from './inks.ts';
 import { PointNames } from './PointNames.tsx';
 import { PracticeInk } from './PracticeInk.tsx';
 import { ReplayInk } from './ReplayInk.tsx';
 import { ScalingBar, ScalingPoints, SourcePicture } from './SourcePicture.tsx';
 import { TraceHandles } from './TraceHandles.tsx';
+import { useDesk, useSession, useView } from './useDesk.ts';
 import { ViewBoxes } from './ViewBoxes.tsx';
 
 const INK: Record<string, string> = {
@@ -104,13 +105,15 @@ const Follow = ({ point, zoom }: { point: DeskPoint; zoom: number }) => (
 
 /** The sheet, drawn from the one model that the files are written from, with the followed point over it. */
 export const SheetView = () => {
-  const picture = useDesk((s) => s.picture);
-  const active = useDesk((s) => s.activePoint);
-  const stage = useDesk((s) => s.stage);
-  const empty = useDesk((s) => !s.drawing.part.bodies.length);
-  const replaying = useDesk((s) => s.replay !== undefined);
-  const layers = useDesk(layersSoFar);
-  const pointed = useDesk((s) => s.pointed);
+  const { session, engine, view: look } = useDesk();
+  const { follow, pointTo } = look;
+  const picture = useSession((s) => s.picture);
+  const active = useView((s) => s.activePoint);
+  const stage = useView((s) => s.stage);
+  const empty = useSession((s) => !s.drawing.part.bodies.length);
+  const replaying = useView((s) => s.replay !== undefined);
+  const layers = useView(layersSoFar);
+  const pointed = useView((s) => s.pointed);
   const svg = useRef<SVGSVGElement>(null);
   const [view, setView] = useState<Box>();
   const drag = useRef<{ x: number; y: number; box: Box } | undefined>(undefined);
@@ -202,9 +205,8 @@ export const SheetView = () => {
           const still = !d || Math.hypot(e.clientX - d.x, e.clientY - d.y) < 3;
           if (stage !== 'Project' || !still || e.button !== 0) return;
           const [x, y] = paperPoint(e);
-          void askPointed(useDesk.getState().drawing, [x, height - y], LINE_REACH / Math.sqrt(zoom)).then(
-            pointTo,
-          );
+          const { drawing } = session.state.getState();
+          void engine.pointed(drawing, [x, height - y], LINE_REACH / Math.sqrt(zoom)).then(pointTo);
         }}
         onWheel={wheel}
         onDoubleClick={() => setView(undefined)}
@@ -258,7 +260,7 @@ export const SheetView = () => {
 
 /** The paper before anything is stated. */
 const BarePaper = () => {
-  const setup = useDesk((s) => s.drawing.setup);
+  const setup = useSession((s) => s.drawing.setup);
   const { width, height, frame, title } = paperFrame(setup);
   const margin = Math.max(width, height) * 0.015;
   return (
@@ -306,7 +308,7 @@ const Paper = ({ picture }: { picture: GoodPicture }) => (
 );
 
 /** What is on the sheet while its views are constructed: frame and title, and what the steps so far have finished. */
-const layersSoFar = ({ replay }: DeskState): string | undefined =>
+const layersSoFar = ({ replay }: DeskView): string | undefined =>
   replay && ['frame', 'title', ...replay.steps.slice(0, replay.at).flatMap((s) => s.shows ?? [])].join(' ');
 const shows = (only: string | undefined, layer: string): boolean =>
   only === undefined || only.split(' ').includes(layer);

@@ -3,11 +3,11 @@ import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { useRef, useState } from 'react';
 import { paperFrame } from '../../core/sheet/paper.ts';
 import { type Source, sourceSizes } from '../../core/task/source.ts';
-import { keepPicture } from '../client.ts';
+import { keepPicture } from '../serverCalls.ts';
 import { Tick } from './Choice.tsx';
-import { proposeNext, renewPicture, scaleBy, useDesk } from './deskStore.ts';
 import { FaultNote } from './FaultNote.tsx';
 import { field } from './Page.tsx';
+import { useDesk, useEdit, useSession } from './useDesk.ts';
 
 const sizeOfImage = (file: Blob): Promise<{ width: number; height: number }> =>
   new Promise((done, fail) => {
@@ -33,14 +33,16 @@ const MARK = {
 
 /** The source: the given sheet, photo or sketch beneath the drawing, scaled by two points, with its sizes ticked off. */
 export const SourcePanel = () => {
-  const drawing = useDesk((s) => s.drawing);
-  const id = useDesk((s) => s.id);
+  const drawing = useSession((s) => s.drawing);
+  const id = useSession((s) => s.id);
   const picker = useRef<HTMLInputElement>(null);
   const [fault, setFault] = useState<string>();
   const [size, setSize] = useState('');
   const { source } = drawing;
-  const keep = (next: Source, label: string): void =>
-    void proposeNext((now) => ({ drawing: { ...now.drawing, source: next }, label }));
+  const edit = useEdit();
+  const { renewPicture, scaleBy } = useDesk().view;
+  const keep = (change: Partial<Source>, label: string): void =>
+    void edit({ type: 'changePicture', change, label });
   const open = async (file: File): Promise<void> => {
     try {
       const own = await sizeOfImage(file);
@@ -48,8 +50,9 @@ export const SourcePanel = () => {
       renewPicture();
       const { frame } = paperFrame(drawing.setup);
       const perPixel = Math.min((frame.w * 0.6) / own.width, (frame.h * 0.6) / own.height);
-      keep(
-        {
+      void edit({
+        type: 'addPicture',
+        source: {
           name: file.name.slice(0, 200),
           ...own,
           at: [frame.x + 6, frame.y + frame.h - own.height * perPixel - 6],
@@ -58,8 +61,7 @@ export const SourcePanel = () => {
           shown: true,
           sizes: source?.sizes ?? [],
         },
-        `Picture ${file.name.slice(0, 60)} laid beneath`,
-      );
+      });
       setFault(undefined);
     } catch (error) {
       setFault((error as Error).message);
@@ -110,9 +112,7 @@ export const SourcePanel = () => {
                     <Tick
                       name="Picture shown"
                       on={source.shown}
-                      onChange={(shown) =>
-                        keep({ ...source, shown }, shown ? 'Picture shown' : 'Picture hidden')
-                      }
+                      onChange={(shown) => keep({ shown }, shown ? 'Picture shown' : 'Picture hidden')}
                     />
                   </p>
                   <label className="mt-1 flex items-center gap-2">
@@ -124,9 +124,7 @@ export const SourcePanel = () => {
                       max={1}
                       step={0.05}
                       value={source.opacity}
-                      onChange={(e) =>
-                        keep({ ...source, opacity: Number(e.target.value) }, 'Strength of the picture')
-                      }
+                      onChange={(e) => keep({ opacity: Number(e.target.value) }, 'Strength of the picture')}
                       className="min-w-0 flex-1 accent-[var(--color-deep)]"
                     />
                   </label>
@@ -153,7 +151,7 @@ export const SourcePanel = () => {
                           className="text-second hover:underline"
                           onClick={() =>
                             keep(
-                              { ...source, sizes: source.sizes.filter((_, k) => k !== i) },
+                              { sizes: source.sizes.filter((_, k) => k !== i) },
                               `Source size ${r.text} taken off`,
                             )
                           }
@@ -176,7 +174,7 @@ export const SourcePanel = () => {
                         .filter((t) => t && !source.sizes.includes(t));
                       if (e.key !== 'Enter' || !more.length) return;
                       keep(
-                        { ...source, sizes: [...source.sizes, ...more] },
+                        { sizes: [...source.sizes, ...more] },
                         `Source sizes ${more.join(', ').slice(0, 60)}`,
                       );
                       setSize('');

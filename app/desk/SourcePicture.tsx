@@ -4,16 +4,16 @@ import { decimal } from '../../core/number/format.ts';
 import { paperFrame } from '../../core/sheet/paper.ts';
 import { typedContext } from '../../core/statement/typed/enter.ts';
 import { nearestSize, scaledByTwoPoints } from '../../core/task/source.ts';
-import { sourceAddress } from '../client.ts';
-import { enact, scaleBy, useDesk } from './deskStore.ts';
+import { sourceAddress } from '../serverCalls.ts';
 import { FaultNote } from './FaultNote.tsx';
 import { field } from './Page.tsx';
+import { useDesk, useEdit, useSession, useView } from './useDesk.ts';
 
 /** The source picture beneath the ink, and the two points by which it is scaled. Paper mm with y down. */
 export const SourcePicture = ({ height }: { height: number }) => {
-  const source = useDesk((s) => s.drawing.source);
-  const id = useDesk((s) => s.id);
-  const stamp = useDesk((s) => s.pictureStamp);
+  const source = useSession((s) => s.drawing.source);
+  const id = useSession((s) => s.id);
+  const stamp = useView((s) => s.pictureStamp);
   if (!source?.shown) return null;
   const [w, h] = [source.width * source.perPixel, source.height * source.perPixel];
   return (
@@ -40,7 +40,8 @@ export const ScalingPoints = ({
   height: number;
   paperPoint: (e: { clientX: number; clientY: number }) => [number, number];
 }) => {
-  const points = useDesk((s) => s.scaling);
+  const { scaleBy } = useDesk().view;
+  const points = useView((s) => s.scaling);
   if (!points) return null;
   return (
     <g>
@@ -80,9 +81,11 @@ export const ScalingPoints = ({
 
 /** Says what to click, and takes the real distance between the two points. */
 export const ScalingBar = () => {
-  const drawing = useDesk((s) => s.drawing);
-  const perUnit = useDesk((s) => s.picture?.perUnit ?? 1);
-  const points = useDesk((s) => s.scaling);
+  const drawing = useSession((s) => s.drawing);
+  const perUnit = useSession((s) => s.picture?.perUnit ?? 1);
+  const points = useView((s) => s.scaling);
+  const edit = useEdit();
+  const { scaleBy } = useDesk().view;
   const [apart, setApart] = useState('');
   const [fault, setFault] = useState<string>();
   const { source } = drawing;
@@ -96,10 +99,11 @@ export const ScalingBar = () => {
     }
     const { height } = paperFrame(drawing.setup);
     const up = (p: readonly [number, number]): [number, number] => [p[0], height - p[1]];
-    enact(
-      { ...drawing, source: scaledByTwoPoints(source, up(a), up(b), real * perUnit) },
-      `Picture scaled: ${apart} between two points`,
-    );
+    void edit({
+      type: 'changePicture',
+      change: scaledByTwoPoints(source, up(a), up(b), real * perUnit),
+      label: `Picture scaled: ${apart} between two points`,
+    });
     scaleBy(undefined);
     setApart('');
     setFault(undefined);
@@ -148,8 +152,8 @@ const AGREES = 0.02;
 
 /** How far two points are apart as the picture is scaled now, and the size of the statement that comes nearest. */
 const Proportion = ({ points }: { points: readonly (readonly [number, number])[] }) => {
-  const part = useDesk((s) => s.drawing.part);
-  const perUnit = useDesk((s) => s.picture?.perUnit ?? 1);
+  const part = useSession((s) => s.drawing.part);
+  const perUnit = useSession((s) => s.picture?.perUnit ?? 1);
   const [a, b] = points as [readonly [number, number], readonly [number, number]];
   const length = Math.hypot(b[0] - a[0], b[1] - a[1]) / perUnit;
   const near = nearestSize(length, part);

@@ -2,24 +2,21 @@
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { sentence } from '../../core/number/fault.ts';
-import { freeName } from '../../core/statement/freeName.ts';
 import {
   arcOf,
   bulgeTowards,
   middleOf,
   profileTrouble,
   type SquaredProfile,
-  squaredFeature,
   squaresText,
   walkedWords,
-  wholeLoop,
   wholeSides,
 } from '../../core/statement/squares.ts';
 import { typedContext } from '../../core/statement/typed/enter.ts';
 import { Choice, Tick } from './Choice.tsx';
-import { proposeNext, useDesk } from './deskStore.ts';
 import { FaultNote } from './FaultNote.tsx';
 import { field, Row } from './Page.tsx';
+import { useEdit, useSession } from './useDesk.ts';
 import { useTracing } from './useTracing.ts';
 
 /** The panel's extent as it is drawn; how many squares go across is chosen. */
@@ -74,7 +71,8 @@ const toHalf = (n: number): number => Math.round(n * 2) / 2;
 
 /** A profile entered by counting squares: corners clicked or moved on squared paper, half of it mirrored, corners rounded. */
 export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => void }) => {
-  const part = useDesk((s) => s.drawing.part);
+  const part = useSession((s) => s.drawing.part);
+  const edit = useEdit();
   const named = part.dims?.sq;
   const worth = named === undefined ? undefined : typedContext(part, undefined).worth(String(named));
   const [side, setSide] = useState(part.units === 'in' ? 0.25 : 5);
@@ -138,23 +136,7 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
       setFault(trouble);
       return;
     }
-    const faults = await proposeNext(({ drawing }) => {
-      const { bodies } = drawing.part;
-      const last = bodies.at(-1);
-      const id = freeName('profile', last?.features.map((f) => f.id) ?? []);
-      // counted from the lowest corner at the left
-      const loop = wholeLoop(profile);
-      const [x0, y0] = [Math.min(...loop.map((p) => p[0])), Math.min(...loop.map((p) => p[1]))];
-      const moved = { ...profile, corners: corners.map(([x, y]) => [x - x0, y - y0] as const) };
-      const feature = squaredFeature(id, moved, drawing.part, side, plane, thickness);
-      const grown = last
-        ? bodies.map((b) => (b === last ? { ...b, features: [...b.features, feature] } : b))
-        : [{ name: 'part', features: [feature] }];
-      return {
-        drawing: { ...drawing, part: { ...drawing.part, bodies: grown } },
-        label: `${id}: added, counted on squares`,
-      };
-    });
+    const faults = await edit({ type: 'addProfile', profile, side, plane, thickness }, 'field');
     const first = faults[0];
     setFault(first && sentence(first));
     if (first) return;

@@ -3,13 +3,13 @@ import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { fulfilment } from '../../core/task/fulfilment.ts';
-import { type TaskLine, type TaskStanding, taskLines } from '../../core/task/task.ts';
-import { proposeNext, useDesk } from './deskStore.ts';
+import { type TaskStanding, taskLines } from '../../core/task/task.ts';
+import { useEdit, useSession } from './useDesk.ts';
 
 /** How the lines of the task stand, those of an empty statement too. */
 const useStandings = (): readonly TaskStanding[] => {
-  const worked = useDesk((s) => s.picture?.task);
-  const task = useDesk((s) => s.drawing.task);
+  const worked = useSession((s) => s.picture?.task);
+  const task = useSession((s) => s.drawing.task);
   return worked?.length === (task?.length ?? 0) ? (worked ?? []) : fulfilment(task ?? [], undefined);
 };
 
@@ -44,19 +44,14 @@ const Line = ({ line, onTick, onOut }: { line: TaskStanding; onTick: () => void;
 
 /** The task: what was asked for, as a list that ticks itself where the drawing fulfils it. */
 export const TaskPanel = () => {
-  const drawing = useDesk((s) => s.drawing);
+  const drawing = useSession((s) => s.drawing);
   const lines = useStandings();
   const [text, setText] = useState('');
   const task = drawing.task ?? [];
-  const keep = (next: readonly TaskLine[], label: string): void =>
-    void proposeNext((now) => ({
-      drawing: { ...now.drawing, task: next.length ? [...next] : undefined },
-      label,
-    }));
+  const edit = useEdit();
   const add = (): void => {
-    const more = taskLines(text);
-    if (!more.length) return;
-    keep([...task, ...more], 'Task added to');
+    if (!taskLines(text).length) return;
+    void edit({ type: 'addTask', text });
     setText('');
   };
   const done = lines.filter((l) => l.fulfilled).length;
@@ -85,22 +80,12 @@ export const TaskPanel = () => {
           </p>
         </div>
         <ul className="min-h-0 flex-1 overflow-y-auto px-4 text-[14px] leading-[19px]">
-          {lines.map((l, i) => (
+          {lines.map((l) => (
             <Line
               key={l.text}
               line={l}
-              onTick={() =>
-                keep(
-                  task.map((t, k) => (k === i ? { ...t, done: !t.done } : t)),
-                  `Task: ${l.text.slice(0, 60)}`,
-                )
-              }
-              onOut={() =>
-                keep(
-                  task.filter((_, k) => k !== i),
-                  'Task line taken out',
-                )
-              }
+              onTick={() => void edit({ type: 'tickTask', line: l.text, done: !l.done })}
+              onOut={() => void edit({ type: 'removeTask', line: l.text })}
             />
           ))}
         </ul>

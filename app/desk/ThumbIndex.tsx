@@ -1,14 +1,15 @@
 'use client';
-import { STAGES, type Stage, standAt, useDesk } from './deskStore.ts';
+import { STAGES, type Stage } from './deskView.ts';
+import { useDesk, useSession, useView } from './useDesk.ts';
 
 type Standing = 'well' | 'attention' | 'empty';
 
 const useStandings = (): Record<Stage, Standing> => {
-  const picture = useDesk((s) => s.picture);
-  const faults = useDesk((s) => s.faults);
-  const cuts = useDesk((s) => s.drawing.cuts.length);
-  const notes = useDesk((s) => s.notes);
-  const missing = useDesk((s) =>
+  const picture = useSession((s) => s.picture);
+  const faults = useSession((s) => s.faults);
+  const cuts = useSession((s) => s.drawing.cuts.length);
+  const notes = useSession((s) => s.notes);
+  const missing = useSession((s) =>
     Object.values(s.drawing.standings ?? {}).some((x) => x.standing === 'missing'),
   );
   const pressing = notes.filter((n) => n.severity !== 'note');
@@ -27,7 +28,8 @@ const WORDS: Record<Standing, string> = { well: 'settled', attention: 'needs att
 
 /** The stages as the book's thumb index: places to stand, each telling how it is. */
 export const ThumbIndex = () => {
-  const stage = useDesk((s) => s.stage);
+  const { standAt } = useDesk().view;
+  const stage = useView((s) => s.stage);
   const standings = useStandings();
   return (
     <nav aria-label="Stages" className="flex w-[84px] shrink-0 flex-col gap-[3px] pt-3">

@@ -1,8 +1,8 @@
 'use client';
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
-import type { Drawing } from '../../core/drawing/drawing.ts';
-import { replaceAt } from './change.ts';
-import { enact, type GoodPicture, preview, propose, standAt, useDesk } from './deskStore.ts';
+import type { CutCommand } from '../../core/edit/command.ts';
+import type { GoodPicture } from '../session/drawingSession.ts';
+import { useDesk, useSession } from './useDesk.ts';
 
 type Point = readonly [number, number];
 type Grip = 'start' | 'end' | 'whole';
@@ -18,10 +18,11 @@ export const TraceHandles = ({
   picture: GoodPicture;
   paperPoint: (e: { clientX: number; clientY: number }) => [number, number];
 }) => {
-  const drawing = useDesk((s) => s.drawing);
-  const held = useRef<{ grip: Grip; from: Point; ends: readonly [Point, Point]; last: Drawing } | undefined>(
-    undefined,
-  );
+  const { session, view } = useDesk();
+  const drawing = useSession((s) => s.drawing);
+  const held = useRef<
+    { grip: Grip; from: Point; ends: readonly [Point, Point]; last: CutCommand | undefined } | undefined
+  >(undefined);
 
   return (
     <g>
@@ -35,22 +36,21 @@ export const TraceHandles = ({
         // the paper has y down here, the view has v up
         const inView = (p: Point): Point => [(p[0] - to[0]) / k, (picture.paper.height - p[1] - to[1]) / k];
         const snap = (x: number): number => Number((Math.round(x / step) * step).toFixed(places));
-        const moved = (grip: Grip, ends: readonly [Point, Point], by: Point): Drawing => {
+        const moved = (grip: Grip, ends: readonly [Point, Point], by: Point): CutCommand => {
           const shift = (p: Point): Point => [p[0] + by[0], p[1] + by[1]];
           const [a, b] = [
             grip === 'end' ? ends[0] : shift(ends[0]),
             grip === 'start' ? ends[1] : shift(ends[1]),
           ];
           const [p, q] = [inView(a), inView(b)];
-          const through =
+          const through: [number, number][] =
             grip === 'whole'
               ? alongTrace(p, q, snap)
               : [
                   [snap(p[0]), snap(p[1])],
                   [snap(q[0]), snap(q[1])],
                 ];
-          const { at: _at, angle: _angle, ...trace } = (drawing.cuts[index] as Drawing['cuts'][number]).trace;
-          return replaceAt(drawing, ['cuts', index, 'trace'], { ...trace, through });
+          return { type: 'moveTrace', cut: c.name, through };
         };
         const ends = c.ends;
         const hold =
@@ -58,8 +58,8 @@ export const TraceHandles = ({
           (e: PointerEvent<SVGElement>): void => {
             e.stopPropagation();
             e.currentTarget.setPointerCapture(e.pointerId);
-            held.current = { grip, from: paperPoint(e), ends, last: drawing };
-            standAt('Cut');
+            held.current = { grip, from: paperPoint(e), ends, last: undefined };
+            view.standAt('Cut');
           };
         const pull = (e: PointerEvent<SVGElement>): void => {
           const h = held.current;
@@ -67,15 +67,15 @@ export const TraceHandles = ({
           e.stopPropagation();
           const p = paperPoint(e);
           h.last = moved(h.grip, h.ends, [p[0] - h.from[0], p[1] - h.from[1]]);
-          void preview(h.last);
+          void session.preview(h.last);
         };
         const release = (e: PointerEvent<SVGElement>): void => {
           const h = held.current;
           held.current = undefined;
-          if (!h || h.last === drawing) return;
+          if (!h?.last) return;
           e.stopPropagation();
-          void propose(h.last, `Cut ${c.name}: dragged`).then((faults) => {
-            if (faults.length) void preview(drawing);
+          void session.edit(h.last).then((faults) => {
+            if (faults.length) void session.preview();
           });
         };
         const press =
@@ -85,10 +85,7 @@ export const TraceHandles = ({
             if (!by) return;
             e.preventDefault();
             const far = (e.shiftKey ? 10 : 1) * k * (drawing.part.units === 'mm' ? 1 : step);
-            enact(
-              moved(grip, ends, [(by[0] as number) * far, (by[1] as number) * far]),
-              `Cut ${c.name}: moved`,
-            );
+            void session.edit(moved(grip, ends, [(by[0] as number) * far, (by[1] as number) * far]));
           };
         const middle: Point = [(ends[0][0] + ends[1][0]) / 2, (ends[0][1] + ends[1][1]) / 2];
         const grips = [

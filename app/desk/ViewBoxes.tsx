@@ -1,11 +1,12 @@
 'use client';
 import { type PointerEvent, useEffect, useRef } from 'react';
-import type { Drawing } from '../../core/drawing/drawing.ts';
+import type { SetupCommand } from '../../core/edit/command.ts';
+import { setUp } from '../../core/edit/setupCommands.ts';
 import type { ViewName } from '../../core/part/schema.ts';
 import { POSTS } from '../../core/sheet/accounts.ts';
-import { changeSetup } from './change.ts';
-import { enact, type GoodPicture, preview, useDesk } from './deskStore.ts';
+import type { GoodPicture } from '../session/drawingSession.ts';
 import { ACCOUNT_INK } from './inks.ts';
+import { useDesk, useSession } from './useDesk.ts';
 
 const LEAST_GAP = 2;
 const MOST_GAP = 200;
@@ -18,7 +19,7 @@ const FOLD_MS = 800;
  * onto the plane behind, third angle onto the plane before it.
  */
 const useFolding = (picture: GoodPicture): ((name: ViewName) => (e: SVGGElement | null) => void) => {
-  const angle = useDesk((s) => s.drawing.setup.angle);
+  const angle = useSession((s) => s.drawing.setup.angle);
   const drawn = useRef(angle);
   const elements = useRef(new Map<ViewName, SVGGElement>());
   useEffect(() => {
@@ -50,7 +51,7 @@ const useFolding = (picture: GoodPicture): ((name: ViewName) => (e: SVGGElement 
   };
 };
 
-type Drag = { readonly view: ViewName; readonly from: readonly [number, number]; next?: Drawing };
+type Drag = { readonly view: ViewName; readonly from: readonly [number, number]; next?: SetupCommand };
 
 /**
  * The views' boxes with the overall sizes in the three inks. They are dragged only in ways that keep the views aligned: the front takes the
@@ -63,7 +64,8 @@ export const ViewBoxes = ({
   picture: GoodPicture;
   paperPoint: (e: { clientX: number; clientY: number }) => [number, number];
 }) => {
-  const drawing = useDesk((s) => s.drawing);
+  const drawing = useSession((s) => s.drawing);
+  const { session } = useDesk();
   const folding = useFolding(picture);
   const drag = useRef<
     (Drag & { extent: GoodPicture['extent']; gap: number; sign: number; level: boolean }) | undefined
@@ -96,19 +98,19 @@ export const ViewBoxes = ({
         toHalf(d.extent.x + dx),
         toHalf(height - d.extent.y - d.extent.h - dy),
       ];
-      d.next = changeSetup(drawing, { place });
+      d.next = setUp({ place }, 'The views moved');
     } else {
       // a neighbour stands two gaps away, with its reference line half way
       const by = ((d.level ? dy : dx) * d.sign) / 2;
       const gap = Math.min(MOST_GAP, Math.max(LEAST_GAP, toHalf(d.gap + by)));
-      d.next = changeSetup(drawing, { gap });
+      d.next = setUp({ gap }, `Gap ${gap}`);
     }
-    void preview(d.next);
+    void session.preview(d.next);
   };
   const drop = (): void => {
     const d = drag.current;
     drag.current = undefined;
-    if (d?.next) enact(d.next, d.view === 'front' ? 'The views moved' : `Gap ${d.next.setup.gap}`);
+    if (d?.next) void session.edit(d.next);
   };
   return (
     <g>

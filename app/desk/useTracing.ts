@@ -1,11 +1,12 @@
 'use client';
 import { useState } from 'react';
-import { sourceAddress } from '../client.ts';
-import { useDesk } from './deskStore.ts';
+import { sourceAddress } from '../serverCalls.ts';
+import { useSession, useView } from './useDesk.ts';
 
 /** The source picture under the squares, at its true size in the part's units, and where it was moved to. */
 export const useTracing = () => {
-  const { id, drawing, pictureStamp, picture } = useDesk();
+  const { id, drawing, picture } = useSession((s) => s);
+  const pictureStamp = useView((v) => v.pictureStamp);
   const [on, setOn] = useState(false);
   const [at, setAt] = useState<readonly [number, number]>([0, 0]);
   const { source } = drawing;

@@ -32,7 +32,8 @@ export const printable = async <T,>(
     return await show(drawing, asked.data);
   } catch (error) {
     if (error instanceof NotThere) notFound();
-    if (error instanceof CannotOpen) return <Plain title="The drawings cannot be opened" text={error.message} />;
+    if (error instanceof CannotOpen)
+      return <Plain title="The drawings cannot be opened" text={error.message} />;
     if (error instanceof OverBudget) return <Plain title="This takes too long" text={error.message} />;
     throw error;
   }

@@ -5,9 +5,9 @@ import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState } from 'react';
 import { type Drawing, drawingOfPart } from '../../core/drawing/drawing.ts';
 import { scaleText } from '../../core/sheet/paper.ts';
-import type { RegisterRow } from '../../server/store.ts';
-import { archive, copyDrawing, openFile, sheetsAddress } from '../client.ts';
+import type { RegisterRow } from '../../exchange/kept.ts';
 import { HouseMark } from '../HouseMark.tsx';
+import { archive, copyDrawing, openFile, sheetsAddress } from '../serverCalls.ts';
 
 const LARGEST_FILE = 4 * 1024 * 1024;
 

@@ -166,7 +166,11 @@ export const sizeReader = (file: PartFile): SizeReader => {
     count: (q, path, fewest, most) => {
       const v = typeof q === 'number' ? q : read(q, path).amount.value;
       if (!Number.isInteger(v) || v < fewest)
-        fail(path, `${v} is not a whole number from ${fewest} up.`, `Give a whole number, at least ${fewest}.`);
+        fail(
+          path,
+          `${v} is not a whole number from ${fewest} up.`,
+          `Give a whole number, at least ${fewest}.`,
+        );
       if (v > most) fail(path, `${v} is more than is drawn of one kind.`, `Give at most ${most}.`);
       return v;
     },

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { amountOf, convertLength, evaluateExpression } from '../../core/number/expression.ts';
+import { type Amount, amountOf, convertLength, evaluateExpression } from '../../core/number/expression.ts';
 import { decimal, inchFraction } from '../../core/number/format.ts';
 
 const sizes: Record<string, number> = { L: 90, t: 10, height: 58 };
@@ -89,5 +89,41 @@ describe('expressions', () => {
     expect(decimal(100, 0)).toBe('100');
     expect(inchFraction(amountOf(2.1875))).toBe('2 3/16');
     expect(inchFraction(amountOf(0.3))).toBeUndefined();
+  });
+});
+
+describe('roots', () => {
+  const none = () => ({ position: 0, what: '', mend: '' });
+  const root = (text: string) => {
+    const r = evaluateExpression(text, none);
+    return r.ok ? r.amount : undefined;
+  };
+  test.each([
+    ['sqrt(9/16)', '3/4'],
+    ['sqrt(2.25)', '3/2'],
+    ['sqrt(0)', '0'],
+    ['sqrt(15241578750190521)', '123456789'],
+  ])('%s is exact', (text, exact) => {
+    expect(root(text)?.exact?.toFraction()).toBe(exact);
+  });
+  test.each([
+    ['sqrt(2)', Math.SQRT2],
+    ['sqrt(35.35533905932738*61.23724356957945)', Math.sqrt(35.35533905932738 * 61.23724356957945)],
+    ['sqrt(999999937*999999929)', Math.sqrt(999999937 * 999999929)],
+  ])('%s is worked out at once', (text, value) => {
+    const start = performance.now();
+    const amount = root(text);
+    expect(performance.now() - start).toBeLessThan(50);
+    expect(amount?.exact).toBeUndefined();
+    expect(amount?.value).toBeCloseTo(value, 6);
+  });
+  test('sizes squared over and over stay within bounds of work', () => {
+    const dims: Record<string, Amount> = { a0: amountOf(1.0000001) };
+    const start = performance.now();
+    for (let i = 1; i < 60; i++) {
+      const r = evaluateExpression(`a${i - 1}*a${i - 1}/1.0000001`, (name) => dims[name] ?? none());
+      if (r.ok) dims[`a${i}`] = r.amount;
+    }
+    expect(performance.now() - start).toBeLessThan(500);
   });
 });

@@ -142,7 +142,7 @@ test('a change made while the server is away is kept and stored when it is back'
   await page.route('**/api/drawings/**', (route) => route.abort());
   await type(page.getByLabel(/^Size h,/), '34');
   await expect(page.getByTestId('overall H')).toHaveText('34');
-  await expect(page.getByTestId('save')).toHaveText('Not stored yet');
+  await expect(page.getByTestId('save')).toHaveText('Not saved yet');
   await page.unroute('**/api/drawings/**');
   await saved(page);
   expect(port).toBe(new URL(page.url()).port);

@@ -1,13 +1,16 @@
-import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { spawn, spawnSync } from 'node:child_process';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { build } from 'esbuild';
 import { type Drawing, readDrawing } from '../../core/drawing/drawing.ts';
+import type { Kept } from '../../exchange/kept.ts';
 import { type Database, openDatabase } from '../../server/database.ts';
 import { DataInUse, takeLock } from '../../server/lock.ts';
 import {
   addDrawing,
+  type ChangeMark,
   changeDrawing,
   copySource,
   keepSource,
@@ -24,6 +27,18 @@ const read = readDrawing(JSON.parse(readFileSync('demo/02-louvre-bracket.drawing
 if (!read.ok) throw new Error('demo drawing');
 const drawing: Drawing = read.value;
 const titled = (title: string): Drawing => ({ ...drawing, title });
+
+let changes = 0;
+/** A change of its own, made on a revision. */
+const on = ({ revision }: { readonly revision: number }): ChangeMark => ({
+  change: `change-${++changes}`,
+  revision,
+});
+const changed = async (id: string, title: string): Promise<void> => {
+  await changeDrawing(db, id, on(await readKept(db, id)), titled(title), title);
+};
+const stepped = async (id: string, direction: -1 | 1): Promise<Kept> =>
+  stepHistory(db, id, on(await readKept(db, id)), direction);
 
 // the same tests run on a PostgreSQL server where TEST_DATABASE_URL names one
 const url = process.env.TEST_DATABASE_URL;
@@ -54,17 +69,18 @@ describe('the store', () => {
   test('undo and redo walk the history; a new change drops what could be redone', async () => {
     let kept = await addDrawing(db, 'b', titled('one'));
     expect([kept.canUndo, kept.canRedo]).toEqual([false, false]);
-    for (const t of ['two', 'three']) kept = await changeDrawing(db, 'b', kept.revision, titled(t), t);
-    kept = await stepHistory(db, 'b', -1);
+    for (const t of ['two', 'three']) await changed('b', t);
+    kept = await stepped('b', -1);
     expect([kept.drawing.title, kept.canUndo, kept.canRedo]).toEqual(['two', true, true]);
-    kept = await stepHistory(db, 'b', 1);
+    kept = await stepped('b', 1);
     expect(kept.drawing.title).toBe('three');
-    await stepHistory(db, 'b', -1);
-    kept = await stepHistory(db, 'b', -1);
+    await stepped('b', -1);
+    kept = await stepped('b', -1);
     expect([kept.drawing.title, kept.canUndo]).toEqual(['one', false]);
     // further back there is nothing, and nothing happens
-    expect((await stepHistory(db, 'b', -1)).drawing.title).toBe('one');
-    kept = await changeDrawing(db, 'b', (await readKept(db, 'b')).revision, titled('other'), 'other');
+    expect((await stepped('b', -1)).drawing.title).toBe('one');
+    await changed('b', 'other');
+    kept = await readKept(db, 'b');
     expect([kept.canUndo, kept.canRedo]).toEqual([true, false]);
   });
   test('a picture lies beneath a drawing, and beneath its copy', async () => {
@@ -79,9 +95,9 @@ describe('the store', () => {
     await expect(keepSource(db, 'nowhere', { mime: 'image/png', picture: '' })).rejects.toThrow(NotThere);
   });
   test('the Daybook tells the changes, the newest first, and where the drawing stands', async () => {
-    let kept = await addDrawing(db, 'daybook', titled('one'));
-    for (const t of ['two', 'three']) kept = await changeDrawing(db, 'daybook', kept.revision, titled(t), t);
-    await stepHistory(db, 'daybook', -1);
+    await addDrawing(db, 'daybook', titled('one'));
+    for (const t of ['two', 'three']) await changed('daybook', t);
+    await stepped('daybook', -1);
     expect((await readDaybook(db, 'daybook')).map((l) => [l.label, l.current])).toEqual([
       ['three', false],
       ['two', true],
@@ -90,15 +106,44 @@ describe('the store', () => {
   });
   test('a stale change is refused and changes nothing', async () => {
     const kept = await addDrawing(db, 'c', titled('first'));
-    await changeDrawing(db, 'c', kept.revision, titled('second'), 'x');
-    await expect(changeDrawing(db, 'c', kept.revision, titled('lost?'), 'y')).rejects.toThrow(Stale);
+    await changeDrawing(db, 'c', on(kept), titled('second'), 'x');
+    const stale = changeDrawing(db, 'c', on(kept), titled('lost?'), 'y');
+    await expect(stale).rejects.toThrow(Stale);
+    await expect(stale).rejects.toMatchObject({ current: { drawing: { title: 'second' }, revision: 2 } });
+    // a step through the history is refused in the same way: it would undo what its asker has not seen
+    await expect(stepHistory(db, 'c', on(kept), -1)).rejects.toThrow(Stale);
     expect((await readKept(db, 'c')).drawing.title).toBe('second');
     await expect(readKept(db, 'nowhere')).rejects.toThrow(NotThere);
+  });
+  test('a change or a step that is sent again is answered as done and made once', async () => {
+    const kept = await addDrawing(db, 'again', titled('one'));
+    const first = on(kept);
+    expect((await changeDrawing(db, 'again', first, titled('two'), 'two')).revision).toBe(2);
+    await changed('again', 'three');
+    expect((await changeDrawing(db, 'again', first, titled('two'), 'two')).revision).toBe(2);
+    let now = await readKept(db, 'again');
+    expect([now.drawing.title, now.revision]).toEqual(['three', 3]);
+    const step = on(now);
+    for (let i = 0; i < 2; i++) now = await stepHistory(db, 'again', step, -1);
+    expect([now.drawing.title, now.revision, now.lastChange]).toEqual(['two', 4, step.change]);
+    expect((await readDaybook(db, 'again')).map((l) => l.label)).toEqual(['three', 'two', 'Opened']);
+    // a drawing opened twice under one id is one drawing
+    await addDrawing(db, 'again', titled('other'));
+    expect((await readKept(db, 'again')).drawing.title).toBe('two');
+  });
+  test('a row that cannot be read stops no other', async () => {
+    const text = JSON.stringify(titled('with a \u0000 in it'));
+    await db.query("insert into drawing (id, document, title) values ('nul', $1, 'old')", [text]);
+    expect((await listDrawings(db)).map((r) => r.id)).toEqual(expect.arrayContaining(['a', 'nul']));
+    const kept = await readKept(db, 'nul');
+    expect(kept.drawing.title).toBe('with a \ufffd in it');
+    await changed('nul', 'mended');
+    expect((await listDrawings(db)).find((r) => r.id === 'nul')?.title).toBe('mended');
   });
   test('a transaction that fails leaves nothing behind', async () => {
     await expect(
       db.transaction(async (q) => {
-        await q.query("insert into drawing (id, document) values ('d', '{}'::json)");
+        await q.query("insert into drawing (id, document) values ('d', '{}')");
         throw new Error('half way');
       }),
     ).rejects.toThrow('half way');
@@ -111,6 +156,8 @@ describe('the store', () => {
     expect(await db.query('select number from migration order by number')).toEqual([
       { number: 1 },
       { number: 2 },
+      { number: 3 },
+      { number: 4 },
     ]);
   });
 });
@@ -136,5 +183,51 @@ describe('the lock of a data directory', () => {
     takeLock(folder)();
     writeFileSync(join(folder, 'owner.lock'), 'torn');
     takeLock(folder)();
+    expect(readdirSync(folder)).toEqual([]);
+  });
+  test('of many processes that start together over a dead lock, one takes it', async () => {
+    const { pid } = spawnSync(process.execPath, ['-e', '']);
+    const script = join(folder, 'take.mjs');
+    await build({
+      stdin: {
+        contents: `import { takeLock } from './server/lock.ts';
+          process.stdin.once('data', () => {
+            try { takeLock(process.argv[2]); console.log('taken'); } catch (e) { console.log('refused'); }
+            setTimeout(() => process.exit(), 1500);
+          });
+          console.log('ready');`,
+        resolveDir: process.cwd(),
+      },
+      outfile: script,
+      bundle: true,
+      platform: 'node',
+      format: 'esm',
+    });
+    for (let round = 0; round < 4; round++) {
+      const data = mkdtempSync(join(tmpdir(), 'blue-ledger-race-'));
+      writeFileSync(join(data, 'owner.lock'), JSON.stringify({ pid, started: 'then' }));
+      const children = Array.from({ length: 5 }, () => spawn(process.execPath, [script, data]));
+      const said = children.map(() => '');
+      const lines = (n: number): Promise<void> =>
+        new Promise((done) => {
+          const check = (): void => {
+            if (said.every((t) => t.split('\n').length > n)) done();
+          };
+          children.forEach((c, i) => {
+            c.stdout.on('data', (text: Buffer) => {
+              said[i] = `${said[i]}${text}`;
+              check();
+            });
+          });
+          check();
+        });
+      await lines(1);
+      const answered = lines(2);
+      for (const c of children) c.stdin.write('go');
+      await answered;
+      expect(said.filter((t) => t.includes('taken'))).toHaveLength(1);
+      for (const c of children) c.kill('SIGKILL');
+      rmSync(data, { recursive: true, force: true });
+    }
   });
 });

@@ -1,12 +1,12 @@
 import { decimal } from '../../../core/number/format.ts';
 import { densityOf, massOf } from '../../../core/part/material.ts';
-import { useDesk } from '../deskStore.ts';
+import { useSession } from '../useDesk.ts';
 
 /** What the part is: volume and, where the material is known, mass. */
 export const Facts = () => {
-  const picture = useDesk((s) => s.picture);
-  const material = useDesk((s) => s.drawing.material);
-  const units = useDesk((s) => s.drawing.part.units);
+  const picture = useSession((s) => s.picture);
+  const material = useSession((s) => s.drawing.material);
+  const units = useSession((s) => s.drawing.part.units);
   if (!picture) return null;
   const density = densityOf(material);
   const mass = density === undefined ? undefined : massOf(picture.volume, density, units);

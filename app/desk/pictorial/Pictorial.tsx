@@ -3,12 +3,11 @@ import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useS
 import type { Vec2, Vec3 } from '../../../core/geometry/vec.ts';
 import { sentence } from '../../../core/number/fault.ts';
 import { decimal } from '../../../core/number/format.ts';
-import { cubeAt, withCube } from '../../../core/statement/gridCubes.ts';
+import { cubeAt } from '../../../core/statement/gridCubes.ts';
 import { typedContext } from '../../../core/statement/typed/enter.ts';
 import type { Looks, PickedFace } from '../../../workers/pictorial.ts';
 import { Choice, Tick } from '../Choice.tsx';
-import { proposeNext, useDesk } from '../deskStore.ts';
-import { pickFace } from '../engine.ts';
+import { useDesk, useSession } from '../useDesk.ts';
 import { Axes } from './Axes.tsx';
 import { Facts } from './Facts.tsx';
 import { Ground, onGround } from './Ground.tsx';
@@ -30,14 +29,15 @@ const NORMALS: Partial<Record<Looks, Vec3>> = {
 };
 /** The part as it stands in space, turned by dragging; faces and corners can be pointed at. */
 export const Pictorial = () => {
-  const drawing = useDesk((s) => s.drawing);
+  const { engine, session } = useDesk();
+  const drawing = useSession((s) => s.drawing);
   const [turn, setTurn] = useState<Turn>(ISOMETRIC);
   const [hidden, setHidden] = useState(true);
   const [face, setFace] = useState<PickedFace>();
   const [corners, setCorners] = useState<readonly string[]>([]);
   const [use, setUse] = useState<Use>('point');
   const [trouble, setTrouble] = useState<string>();
-  const box = useDesk((s) => s.picture?.box) ?? [0, 0, 0, 0, 0, 0];
+  const box = useSession((s) => s.picture?.box) ?? [0, 0, 0, 0, 0, 0];
   const side = useMemo(
     () => typedContext(drawing.part, undefined).worth('1 sq') ?? (drawing.part.units === 'in' ? 0.25 : 5),
     [drawing.part],
@@ -80,22 +80,20 @@ export const Pictorial = () => {
       return;
     }
     setCorners([]);
-    void pickFace(drawing, picture.toward, at).then(setFace);
+    void engine.pickFace(drawing, picture.toward, at).then(setFace);
   };
   const count = (e: PointerEvent, op: 'add' | 'cut'): void => {
     const { at } = place(e);
-    void pickFace(drawing, picture.toward, at).then((met) => {
+    void engine.pickFace(drawing, picture.toward, at).then((met) => {
       const normal = met && NORMALS[met.looks];
       const hit = met && normal && !met.round ? { at: met.at, normal } : undefined;
       // beside the part a square of the ground is meant
       const ground = !met && op === 'add' ? onGround(at, picture.toward, box) : undefined;
       const cell = hit ? cubeAt(hit.at, hit.normal, side, op) : ground && cubeAt(ground, [0, 0, 1], side, op);
       if (!cell) return;
-      void proposeNext(({ drawing: now }) => {
-        const { worth } = typedContext(now.part, undefined);
-        const part = withCube(now.part, cell, side, (q) => (typeof q === 'number' ? q : worth(q)));
-        return { drawing: { ...now, part }, label: op === 'add' ? 'A square added' : 'A square taken away' };
-      }).then((faults) => setTrouble(faults[0] && sentence(faults[0])));
+      void session
+        .edit({ type: 'changeCube', cell, side }, 'field')
+        .then((faults) => setTrouble(faults[0] && sentence(faults[0])));
     });
   };
   const press = (e: KeyboardEvent): void => {

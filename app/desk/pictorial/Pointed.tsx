@@ -1,8 +1,7 @@
-import { withOtherFront } from '../../../core/drawing/otherFront.ts';
 import { accountsOf, scaleFromPoint } from '../../../core/ledger/ledger.ts';
 import { decimal } from '../../../core/number/format.ts';
 import type { Looks, PickedFace } from '../../../workers/pictorial.ts';
-import { enact, useDesk, writeLine } from '../deskStore.ts';
+import { useDesk, useEdit, useSession } from '../useDesk.ts';
 
 const round = (x: number, units: 'mm' | 'in'): string =>
   units === 'mm' ? decimal(x, 0) : decimal(Math.round(x * 8) / 8, 4);
@@ -41,8 +40,10 @@ const offer =
 
 /** What was pointed at: a face with what may be put on it, or the distance between two corners. */
 export const Pointed = ({ face, corners }: { face: PickedFace | undefined; corners: readonly string[] }) => {
-  const drawing = useDesk((s) => s.drawing);
-  const picture = useDesk((s) => s.picture);
+  const drawing = useSession((s) => s.drawing);
+  const picture = useSession((s) => s.picture);
+  const edit = useEdit();
+  const { writeLine } = useDesk().view;
   if (!picture) return null;
   const { units } = drawing.part;
   if (corners.length) {
@@ -120,12 +121,7 @@ export const Pointed = ({ face, corners }: { face: PickedFace | undefined; corne
         <button
           type="button"
           className={`${offer} mt-1.5`}
-          onClick={() =>
-            enact(
-              withOtherFront(drawing, face.looks as Exclude<Looks, 'aslant'>),
-              `The ${face.looks} made the front`,
-            )
-          }
+          onClick={() => void edit({ type: 'useAsFront', side: face.looks as Exclude<Looks, 'aslant'> })}
         >
           Make this side the front
         </button>

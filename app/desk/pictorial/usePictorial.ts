@@ -1,7 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { LOOKS, type Looks, type Pictorial as Picture, type Tints } from '../../../workers/pictorial.ts';
-import { useDesk } from '../deskStore.ts';
-import { drawPictorial, tintPictorial } from '../engine.ts';
+import { useDesk, useSession } from '../useDesk.ts';
 import { type Turn, towardOf } from './turn.ts';
 
 /** A face is tinted by the view that shows it true; one that none shows true is left the colour of paper. */
@@ -33,8 +32,9 @@ const tintImage = (t: Tints): string => {
 
 /** Draws the part's pictorial anew when the part or the direction changes; the newest answer counts. */
 export const usePictorial = (turn: Turn) => {
-  const drawing = useDesk((s) => s.drawing);
-  const ready = useDesk((s) => s.picture !== undefined);
+  const { engine } = useDesk();
+  const drawing = useSession((s) => s.drawing);
+  const ready = useSession((s) => s.picture !== undefined);
   const [picture, setPicture] = useState<Picture>();
   const [tints, setTints] = useState<{ image: string; of: Picture }>();
   const asked = useRef(0);
@@ -44,12 +44,12 @@ export const usePictorial = (turn: Turn) => {
     const mine = ++asked.current;
     const toward = towardOf(turn);
     const draw = (): void =>
-      void drawPictorial(drawing, toward).then((p) => {
+      void engine.pictorial(drawing, toward).then((p) => {
         if (mine !== asked.current || !p) return;
         setPicture(p);
         setTimeout(() => {
           if (mine !== asked.current) return;
-          void tintPictorial(drawing, toward, SQUARES).then((t) => {
+          void engine.tints(drawing, toward, SQUARES).then((t) => {
             if (t && mine === asked.current) setTints({ image: tintImage(t), of: p });
           });
         }, TINT_AFTER);
@@ -59,6 +59,6 @@ export const usePictorial = (turn: Turn) => {
     turned.current = turn;
     const wait = setTimeout(draw, after);
     return () => clearTimeout(wait);
-  }, [drawing, turn, ready]);
+  }, [engine, drawing, turn, ready]);
   return { picture, tint: tints?.of === picture ? tints?.image : undefined };
 };

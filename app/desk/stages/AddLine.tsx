@@ -6,11 +6,11 @@ import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
 import { sentence } from '../../../core/number/fault.ts';
 import { mixedFraction } from '../../../core/number/format.ts';
 import { featureSentence } from '../../../core/statement/sentence.ts';
-import { enterReading, entryLabel, pastedLines, typedContext } from '../../../core/statement/typed/enter.ts';
+import { pastedLines, typedContext } from '../../../core/statement/typed/enter.ts';
 import { completionsOf, readTypedLine, type TypedReading } from '../../../core/statement/typed/typedLine.ts';
-import { proposeNext, useDesk, writeLine } from '../deskStore.ts';
 import { FaultNote } from '../FaultNote.tsx';
 import { SquaredPanel } from '../SquaredPanel.tsx';
+import { useDesk, useSession, useView } from '../useDesk.ts';
 
 /** Lines to begin from, by the names that drafters use. */
 const STARTS: readonly { readonly under: string; readonly lines: readonly (readonly [string, string])[] }[] =
@@ -116,10 +116,12 @@ const Understood = ({ read, onOffer }: { read: TypedReading; onOffer: (words: st
 
 /** Adds to the statement: a line typed as one would say it, with what was understood of it, or begun from a named shape. */
 export const AddLine = () => {
-  const drawing = useDesk((s) => s.drawing);
-  const box = useDesk((s) => s.picture?.box);
+  const { session, view } = useDesk();
+  const { writeLine } = view;
+  const drawing = useSession((s) => s.drawing);
+  const box = useSession((s) => s.picture?.box);
   const { units } = drawing.part;
-  const text = useDesk((s) => s.line);
+  const text = useView((s) => s.line);
   const [fault, setFault] = useState<string>();
   const [counting, setCounting] = useState(false);
   const [waiting, setWaiting] = useState<readonly string[]>([]);
@@ -142,26 +144,21 @@ export const AddLine = () => {
   const complete = (word: string): void => write(`${text.replace(/[a-z]+$/i, '')}${word} `);
   /** Enters one line into the drawing as it then stands; answers with what keeps it out. */
   const enter = async (words: string): Promise<string | undefined> => {
-    const faults = await proposeNext((now) => {
-      const then = readTypedLine(words, typedContext(now.drawing.part, now.picture?.box));
-      if (then.kind === 'asks') return [{ path: [], where: '', what: then.question, mend: '' }];
-      const { part } = now.drawing;
-      return { drawing: { ...now.drawing, part: enterReading(part, then) }, label: entryLabel(then) };
-    });
+    const faults = await session.edit({ type: 'enterLine', text: words }, 'field');
     return faults[0] && sentence(faults[0]);
   };
   const add = async (): Promise<void> => {
     if (!read) return;
     if (read.kind === 'asks') {
       // what is open now may be answered by a line that is still being drawn
-      if (!(await enter(text)) && useDesk.getState().line === text) writeLine('');
+      if (!(await enter(text)) && view.state.getState().line === text) writeLine('');
       return;
     }
     // the field is free for the next line at once; a line that cannot be drawn comes back
     writeLine('');
     const wrong = await enter(text);
     setFault(wrong);
-    if (wrong && !useDesk.getState().line) writeLine(text);
+    if (wrong && !view.state.getState().line) writeLine(text);
   };
   /** A pasted list is entered line by line; at the first that is open it stops, and what is left waits. */
   const paste = async (lines: readonly string[]): Promise<void> => {

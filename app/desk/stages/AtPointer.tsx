@@ -1,12 +1,11 @@
 'use client';
 import { useEffect, useState } from 'react';
-import { changeSetup } from '../change.ts';
-import { enact, useDesk } from '../deskStore.ts';
-import { readViews } from '../engine.ts';
+import { setUp } from '../../../core/edit/setupCommands.ts';
+import { useDesk, useEdit, useSession, useView } from '../useDesk.ts';
 
 /** What was pointed at on the sheet: a line and why it is there, or a face and how every view posts it. */
 export const AtPointer = () => {
-  const pointed = useDesk((s) => s.pointed);
+  const pointed = useView((s) => s.pointed);
   return (
     <section
       aria-label="At the pointer"
@@ -45,16 +44,15 @@ export const AtPointer = () => {
 
 /** An inclined face is wanted in a view square to it. */
 const TrueView = ({ face }: { face: { readonly body: string; readonly face: string } }) => {
-  const drawing = useDesk((s) => s.drawing);
+  const drawing = useSession((s) => s.drawing);
+  const edit = useEdit();
   const wanted = drawing.setup.auxiliary ?? [];
   if (wanted.some((a) => a.body === face.body && a.face === face.face))
     return <p className="mt-1 text-second">It is drawn true in a view of its own, listed below.</p>;
   return (
     <button
       type="button"
-      onClick={() =>
-        enact(changeSetup(drawing, { auxiliary: [...wanted, face] }), `A view square to ${face.face}`)
-      }
+      onClick={() => void edit(setUp({ auxiliary: [...wanted, face] }, `A view square to ${face.face}`))}
       className="mt-1 font-semibold text-house hover:underline"
     >
       Draw it true in an auxiliary view
@@ -64,20 +62,21 @@ const TrueView = ({ face }: { face: { readonly body: string; readonly face: stri
 
 /** The views read out, for a screen reader and for learners. */
 export const ViewsInWords = () => {
-  const drawing = useDesk((s) => s.drawing);
-  const ready = useDesk((s) => s.picture !== undefined);
+  const { engine } = useDesk();
+  const drawing = useSession((s) => s.drawing);
+  const ready = useSession((s) => s.picture !== undefined);
   const [open, setOpen] = useState(false);
   const [words, setWords] = useState<readonly string[]>([]);
   useEffect(() => {
     if (!open || !ready) return;
     let old = false;
-    void readViews(drawing).then((w) => {
+    void engine.reading(drawing).then((w) => {
       if (!old) setWords(w);
     });
     return () => {
       old = true;
     };
-  }, [drawing, open, ready]);
+  }, [engine, drawing, open, ready]);
   return (
     <section aria-label="The views in words" className="px-5 py-2 text-[13px] leading-[19px]">
       <button

@@ -1,17 +1,18 @@
 'use client';
 import { X } from 'lucide-react';
+import { setUp } from '../../../core/edit/setupCommands.ts';
 import { faceWords } from '../../../core/reading/words.ts';
 import { Choice } from '../Choice.tsx';
-import { changeSetup } from '../change.ts';
-import { enact, useDesk } from '../deskStore.ts';
+import { useEdit, useSession } from '../useDesk.ts';
 
 /** The views square to inclined faces that are on the sheet: each of the whole part or of the face alone, and taken off again. */
 export const AuxiliaryList = () => {
-  const drawing = useDesk((s) => s.drawing);
+  const drawing = useSession((s) => s.drawing);
+  const edit = useEdit();
   const wanted = drawing.setup.auxiliary ?? [];
   if (!wanted.length) return null;
   const want = (next: typeof wanted, label: string): void =>
-    enact(changeSetup(drawing, { auxiliary: next.length ? next : undefined }), label);
+    void edit(setUp({ auxiliary: next.length ? next : undefined }, label));
   return (
     <section aria-label="Auxiliary views" className="border-b border-rule px-5 py-1.5 text-[13.5px]">
       <h2 className="text-[12px] text-second">Square to inclined faces</h2>

@@ -1,24 +1,24 @@
 'use client';
 import { type ReactNode, useState } from 'react';
-import type { Against } from '../../../workers/balancing.ts';
+import type { Against, BalanceAnswer } from '../../../workers/balancing.ts';
 import { Choice } from '../Choice.tsx';
-import { useDesk } from '../deskStore.ts';
-import { balanceFile } from '../engine.ts';
 import { FaultNote } from '../FaultNote.tsx';
 import { Page, Row } from '../Page.tsx';
+import { useDesk, useSession } from '../useDesk.ts';
 
-type Answer = Awaited<ReturnType<typeof balanceFile>>;
+type Answer = BalanceAnswer;
 
 /** Views that were drawn elsewhere, held against the part like the two sides of a book. */
 export const Balance = ({ books }: { books: ReactNode }) => {
-  const drawing = useDesk((s) => s.drawing);
+  const { engine } = useDesk();
+  const drawing = useSession((s) => s.drawing);
   const [file, setFile] = useState<{ readonly name: string; readonly text: string }>();
   const [against, setAgainst] = useState<Against>('part');
   const [answer, setAnswer] = useState<Answer>();
   const name = file?.name;
   const hold = async (held: NonNullable<typeof file>, to: Against): Promise<void> => {
     setAnswer(undefined);
-    setAnswer(await balanceFile(drawing, held.name, held.text, to));
+    setAnswer(await engine.balance(drawing, held.name, held.text, to));
   };
   const open = async (picked: File): Promise<void> => {
     const held = { name: picked.name, text: await picked.text() };

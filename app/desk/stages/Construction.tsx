@@ -1,29 +1,32 @@
 'use client';
 import { Pause, Play, SkipBack, StepBack, StepForward } from 'lucide-react';
-import { type ReactNode, useEffect, useRef, useState } from 'react';
+import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
 import type { ViewName } from '../../../core/part/schema.ts';
 import type { ReplayChoice, ReplayMethod } from '../../../core/replay/deed.ts';
 import { Choice } from '../Choice.tsx';
-import { follow, replayBook, useDesk } from '../deskStore.ts';
-import { planConstruction } from '../engine.ts';
 import { field, Page, Row } from '../Page.tsx';
+import { useDesk, useSession, useView } from '../useDesk.ts';
 
 /** A step a moment while it plays, ms. */
 const PACE = 700;
 
-const go = (to: number): void => {
-  const { replay } = useDesk.getState();
-  if (!replay) return;
-  replayBook({ ...replay, at: Math.max(0, Math.min(replay.steps.length, to)) });
-};
-
 /** The construction from blank paper to the finished views, one step at a time. */
 export const Construction = ({ books }: { books: ReactNode }) => {
-  const drawing = useDesk((s) => s.drawing);
-  const id = useDesk((s) => s.id);
-  const ready = useDesk((s) => s.picture !== undefined);
-  const replay = useDesk((s) => s.replay);
-  const points = useDesk((s) => s.picture?.points);
+  const { engine, view } = useDesk();
+  const { follow } = view;
+  const goBy = useCallback(
+    (place: (at: number) => number): void => {
+      const now = view.state.getState().replay;
+      if (now) view.replayBook({ ...now, at: Math.max(0, Math.min(now.steps.length, place(now.at))) });
+    },
+    [view],
+  );
+  const go = (to: number): void => goBy(() => to);
+  const drawing = useSession((s) => s.drawing);
+  const id = useSession((s) => s.id);
+  const ready = useSession((s) => s.picture !== undefined);
+  const replay = useView((s) => s.replay);
+  const points = useSession((s) => s.picture?.points);
   const [method, setMethod] = useState<ReplayMethod>(drawing.setup.rules.transfer ?? 'mitre');
   const [first, setFirst] = useState<ViewName>(drawing.setup.views.includes('front') ? 'front' : 'top');
   const [hidden, setHidden] = useState<ReplayChoice['hidden']>('per view');
@@ -35,25 +38,25 @@ export const Construction = ({ books }: { books: ReactNode }) => {
   useEffect(() => {
     if (!ready) return;
     let old = false;
-    void planConstruction(drawing, { method, first, hidden, order, darken }).then((steps) => {
+    void engine.construction(drawing, { method, first, hidden, order, darken }).then((steps) => {
       if (!old && steps)
-        replayBook({ steps, at: Math.min(useDesk.getState().replay?.at ?? 0, steps.length) });
+        view.replayBook({ steps, at: Math.min(view.state.getState().replay?.at ?? 0, steps.length) });
     });
     return () => {
       old = true;
     };
-  }, [drawing, method, first, hidden, order, darken, ready]);
+  }, [engine, view, drawing, method, first, hidden, order, darken, ready]);
   const steps = replay?.steps ?? [];
   const at = replay?.at ?? 0;
   useEffect(() => {
     if (!playing) return;
     const timer = setInterval(() => {
-      const now = useDesk.getState().replay;
+      const now = view.state.getState().replay;
       if (!now || now.at >= now.steps.length) setPlaying(false);
-      else go(now.at + 1);
+      else goBy((at) => at + 1);
     }, PACE);
     return () => clearInterval(timer);
-  }, [playing]);
+  }, [playing, view, goBy]);
   useEffect(() => {
     list.current?.querySelector(`[data-step="${at}"]`)?.scrollIntoView({ block: 'nearest' });
   }, [at]);

@@ -2,17 +2,17 @@
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import type { Cut as CutFile } from '../../../core/drawing/drawing.ts';
-import { type Fault, sentence } from '../../../core/number/fault.ts';
+import type { CutCommand } from '../../../core/edit/command.ts';
+import { sentence } from '../../../core/number/fault.ts';
 import { decimal } from '../../../core/number/format.ts';
-import { typedQuantity, type ViewName } from '../../../core/part/schema.ts';
+import type { ViewName } from '../../../core/part/schema.ts';
 import type { CutPicture } from '../../../workers/deskPicture.ts';
 import { Tick } from '../Choice.tsx';
-import { replaceAt } from '../change.ts';
-import { enact, follow, propose, useDesk } from '../deskStore.ts';
 import { FaultNote } from '../FaultNote.tsx';
 import { FigureField } from '../FigureField.tsx';
 import { Findings } from '../Findings.tsx';
 import { field, Page } from '../Page.tsx';
+import { useDesk, useEdit, useSession, useView } from '../useDesk.ts';
 
 const LOOKS = ['up', 'down', 'left', 'right'] as const;
 const SEEN: readonly ViewName[] = ['front', 'top', 'left', 'right', 'bottom', 'back'];
@@ -25,22 +25,22 @@ const DEPTH_INK: Record<ViewName, string> = {
   right: 'text-width',
 };
 
-const CutSentence = ({ cut, index }: { cut: CutFile; index: number }) => {
-  const drawing = useDesk((s) => s.drawing);
+const CutSentence = ({ cut }: { cut: CutFile }) => {
+  const units = useSession((s) => s.drawing.part.units);
+  const edit = useEdit();
   const [fault, setFault] = useState<string>();
   const { trace } = cut;
-  const change = (path: (string | number)[], value: unknown, label: string): Promise<readonly Fault[]> =>
-    propose(replaceAt(drawing, ['cuts', index, 'trace', ...path], value), `Cut ${trace.name}: ${label}`);
-  const pick = (path: string[], value: string): void => {
-    void change(path, value, `${path[0]} ${value}`).then((f) => setFault(f[0] && sentence(f[0])));
+  const own = { cut: trace.name };
+  const pick = (command: CutCommand): void => {
+    void edit(command, 'field').then((f) => setFault(f[0] && sentence(f[0])));
   };
   const fig = (path: (string | number)[], value: string | number, name: string) => (
     <FigureField
       key={path.join('.')}
       text={String(value)}
       name={`Cut ${trace.name}, ${name}`}
-      units={name === 'angle' ? 'mm' : drawing.part.units}
-      onCommit={(t) => change(path, typedQuantity(t), `${name} ${t}`)}
+      units={name === 'angle' ? 'mm' : units}
+      onCommit={(text) => edit({ type: 'setCutFigure', ...own, path, text, words: name }, 'field')}
       onFault={setFault}
     />
   );
@@ -51,7 +51,7 @@ const CutSentence = ({ cut, index }: { cut: CutFile; index: number }) => {
         aria-label={`Cut ${trace.name}, seen in`}
         className={`${field} py-0`}
         value={trace.seenIn}
-        onChange={(e) => pick(['seenIn'], e.target.value)}
+        onChange={(e) => pick({ type: 'setCutView', ...own, seenIn: e.target.value as ViewName })}
       >
         {SEEN.map((v) => (
           <option key={v}>{v}</option>
@@ -78,7 +78,7 @@ const CutSentence = ({ cut, index }: { cut: CutFile; index: number }) => {
         aria-label={`Cut ${trace.name}, looking`}
         className={`${field} py-0`}
         value={trace.look}
-        onChange={(e) => pick(['look'], e.target.value)}
+        onChange={(e) => pick({ type: 'setCutLook', ...own, look: e.target.value as (typeof LOOKS)[number] })}
       >
         {LOOKS.map((v) => (
           <option key={v}>{v}</option>
@@ -110,7 +110,8 @@ const Figures = ({ cut, units }: { cut: CutPicture; units: string }) => (
 );
 
 const CutTable = ({ cut }: { cut: CutPicture }) => {
-  const active = useDesk((s) => s.activePoint);
+  const { follow } = useDesk().view;
+  const active = useView((s) => s.activePoint);
   if (!cut.rows.length)
     return <p className="px-5 py-3 text-second">The plane meets no edges here: its outline is one curve.</p>;
   return (
@@ -168,8 +169,9 @@ const freeLetter = (cuts: readonly CutFile[]): string =>
 
 /** Stage 5: cutting planes, their cut points and true shapes. */
 export const Cut = () => {
-  const drawing = useDesk((s) => s.drawing);
-  const picture = useDesk((s) => s.picture);
+  const drawing = useSession((s) => s.drawing);
+  const picture = useSession((s) => s.picture);
+  const edit = useEdit();
   const [chosen, setChosen] = useState(0);
   const index = Math.min(chosen, drawing.cuts.length - 1);
   const cut = drawing.cuts[index];
@@ -194,7 +196,7 @@ export const Cut = () => {
       look: 'down',
     };
     setChosen(drawing.cuts.length);
-    enact({ ...drawing, cuts: [...drawing.cuts, { on: true, trace }] }, `Cut ${trace.name}: added`);
+    void edit({ type: 'addCut', trace });
   };
   return (
     <Page
@@ -232,18 +234,13 @@ export const Cut = () => {
       )}
       {cut && (
         <>
-          <CutSentence cut={cut} index={index} />
+          <CutSentence cut={cut} />
           <div className="flex items-center justify-between border-b border-rule px-5 py-1.5 text-[13px] text-second">
             <span className="flex items-center gap-2">
               <Tick
                 name={`Cut ${cut.trace.name} drawn`}
                 on={cut.on}
-                onChange={(on) =>
-                  enact(
-                    replaceAt(drawing, ['cuts', index, 'on'], on),
-                    `Cut ${cut.trace.name}: ${on ? 'on' : 'off'}`,
-                  )
-                }
+                onChange={(on) => void edit({ type: 'switchCut', cut: cut.trace.name, on })}
               />
               Drawn
             </span>
@@ -251,12 +248,7 @@ export const Cut = () => {
               type="button"
               aria-label={`Take cut ${cut.trace.name} out`}
               className="grid size-6 place-items-center rounded hover:bg-[#e3ecfb]"
-              onClick={() =>
-                enact(
-                  { ...drawing, cuts: drawing.cuts.filter((_, i) => i !== index) },
-                  `Cut ${cut.trace.name}: taken out`,
-                )
-              }
+              onClick={() => void edit({ type: 'removeCut', cut: cut.trace.name })}
             >
               <Trash2 size={14} aria-hidden />
             </button>

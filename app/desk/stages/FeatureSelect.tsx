@@ -1,6 +1,6 @@
 'use client';
-import { useDesk } from '../deskStore.ts';
 import { field } from '../Page.tsx';
+import { useSession } from '../useDesk.ts';
 
 /** A feature of the part by its name, or all of them. */
 export const FeatureSelect = ({
@@ -12,7 +12,7 @@ export const FeatureSelect = ({
   value: string | undefined;
   onChange: (feature: string | undefined) => void;
 }) => {
-  const bodies = useDesk((s) => s.drawing.part.bodies);
+  const bodies = useSession((s) => s.drawing.part.bodies);
   const features = [...new Set(bodies.flatMap((b) => b.features.map((f) => f.id)))];
   return (
     <select

@@ -5,8 +5,8 @@ import { decimal } from '../../../core/number/format.ts';
 import { ledgerCsv } from '../../../formats/ledgerText.ts';
 import type { DeskPoint } from '../../../workers/deskPicture.ts';
 import { Choice } from '../Choice.tsx';
-import { useDesk } from '../deskStore.ts';
 import { field, Page, Row } from '../Page.tsx';
+import { useSession } from '../useDesk.ts';
 import { LedgerRow } from './LedgerRow.tsx';
 import { Naming } from './Naming.tsx';
 
@@ -25,8 +25,8 @@ const nameOf = (from: Origin, first: boolean, datum: string): string =>
 
 /** The ledger: a row a point or feature; each is posted in the views, seen or hidden. */
 export const Ledger = ({ books }: { books: ReactNode }) => {
-  const drawing = useDesk((s) => s.drawing);
-  const picture = useDesk((s) => s.picture);
+  const drawing = useSession((s) => s.drawing);
+  const picture = useSession((s) => s.picture);
   const [search, setSearch] = useState('');
   const [rows, setRows] = useState<'corner' | 'feature'>('corner');
   const [from, setFrom] = useState<Origin>('box');

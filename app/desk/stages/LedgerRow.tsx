@@ -2,22 +2,10 @@
 import { memo, useEffect, useState } from 'react';
 import type { ViewName } from '../../../core/part/schema.ts';
 import type { DeskPoint } from '../../../workers/deskPicture.ts';
-import { enact, follow, useDesk } from '../deskStore.ts';
+import { useDesk, useEdit, useView } from '../useDesk.ts';
 
 const MARKS = { seen: '●', hidden: '○', none: '–' } as const;
 const WORDS = { seen: 'seen', hidden: 'hidden', none: 'not posted' } as const;
-
-/** Gives a corner another name, or with none its number back. */
-const rename = (key: string, name: string): void => {
-  const { drawing } = useDesk.getState();
-  const { [key]: _, ...others } = drawing.names ?? {};
-  const names = name ? { ...others, [key]: name } : others;
-  const { names: __, ...rest } = drawing;
-  enact(
-    Object.keys(names).length ? { ...rest, names } : rest,
-    name ? `A corner named ${name}` : 'A corner numbered again',
-  );
-};
 
 type Props = {
   readonly point: DeskPoint;
@@ -31,7 +19,9 @@ type Props = {
 /** A row of the ledger; pointing at it lights the point everywhere. */
 export const LedgerRow = memo(
   ({ point: p, figures, views, onDatum }: Props) => {
-    const lit = useDesk((s) => s.activePoint === p.key);
+    const edit = useEdit();
+    const { follow } = useDesk().view;
+    const lit = useView((s) => s.activePoint === p.key);
     const [name, setName] = useState(p.label);
     useEffect(() => setName(p.label), [p.label]);
     return (
@@ -51,7 +41,8 @@ export const LedgerRow = memo(
                 onFocus={() => follow(p.key)}
                 onBlur={() => {
                   follow(undefined);
-                  if (name.trim() !== p.label) rename(p.key, name.trim());
+                  if (name.trim() !== p.label)
+                    void edit({ type: 'nameCorner', corner: p.key, name: name.trim() });
                 }}
                 onKeyDown={(e) => {
                   if (e.key === 'Enter') e.currentTarget.blur();

@@ -4,8 +4,8 @@ import { useEffect, useState } from 'react';
 import { decimal } from '../../../core/number/format.ts';
 import { type Mark, onRule, type RuleUnit, type SettingOut } from '../../../core/sheet/settingOut.ts';
 import { Choice } from '../Choice.tsx';
-import { useDesk } from '../deskStore.ts';
 import { field, Row } from '../Page.tsx';
+import { useSession } from '../useDesk.ts';
 
 const INKS = { W: 'text-width', D: 'text-depth', H: 'text-height' } as const;
 const FRACTIONS = [8, 16, 32, 64] as const;
@@ -15,7 +15,7 @@ const SQUARE_SIDES = [5, 6.35, 10, 12.7] as const;
 const ticksOf = (id: string): string => `blue-ledger marked ${id}`;
 
 const useTicks = (): { ticked: ReadonlySet<string>; turn: (key: string) => void; clear: () => void } => {
-  const id = useDesk((s) => s.id);
+  const id = useSession((s) => s.id);
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   useEffect(
     () => setTicked(new Set(JSON.parse(localStorage.getItem(ticksOf(id)) ?? '[]') as string[])),
@@ -38,8 +38,8 @@ const useTicks = (): { ticked: ReadonlySet<string>; turn: (key: string) => void;
 
 /** The setting-out list for the board: what to mark, from which edge, ticked as one goes. */
 export const MarkList = ({ plan }: { plan: SettingOut }) => {
-  const id = useDesk((s) => s.id);
-  const units = useDesk((s) => s.drawing.part.units);
+  const id = useSession((s) => s.id);
+  const units = useSession((s) => s.drawing.part.units);
   const [kind, setKind] = useState<RuleUnit['in']>(units === 'in' ? 'inches' : 'mm');
   const [to, setTo] = useState<(typeof FRACTIONS)[number]>(32);
   const [side, setSide] = useState<number>(5);

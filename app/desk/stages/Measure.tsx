@@ -3,10 +3,10 @@ import { Fragment, useEffect, useState } from 'react';
 import { groupOfLine } from '../../../core/drawing/groups.ts';
 import { statementOf } from '../../../core/statement/sentence.ts';
 import { turnedTable } from '../../../core/statement/turned.ts';
-import { enact, useDesk, writeLine } from '../deskStore.ts';
 import { Findings, LineFindings } from '../Findings.tsx';
 import { field, Page } from '../Page.tsx';
 import { Sentence } from '../Sentence.tsx';
+import { useDesk, useEdit, useSession } from '../useDesk.ts';
 import { AddLine } from './AddLine.tsx';
 import { GroupHead } from './GroupHead.tsx';
 import { dropOn, type FeatureLine, LineName, LineTools } from './LineTools.tsx';
@@ -16,8 +16,9 @@ import { TurnedTable } from './TurnedTable.tsx';
 
 /** What the part is called, and the unit of its sizes. */
 const PartHead = () => {
-  const drawing = useDesk((s) => s.drawing);
+  const drawing = useSession((s) => s.drawing);
   const { name, units } = drawing.part;
+  const edit = useEdit();
   const [typed, setTyped] = useState(name);
   useEffect(() => setTyped(name), [name]);
   const rename = (): void => {
@@ -26,9 +27,7 @@ const PartHead = () => {
       setTyped(name);
       return;
     }
-    // the sheet's title follows as long as it is the part's name
-    const title = drawing.title === name ? next : drawing.title;
-    enact({ ...drawing, title, part: { ...drawing.part, name: next } }, `Named ${next}`);
+    void edit({ type: 'namePart', name: next });
   };
   return (
     <span className="flex items-center gap-1.5">
@@ -46,12 +45,7 @@ const PartHead = () => {
       <select
         aria-label="Unit of the part's sizes"
         value={units}
-        onChange={(e) =>
-          enact(
-            { ...drawing, part: { ...drawing.part, units: e.target.value as 'mm' | 'in' } },
-            `Sizes in ${e.target.value}`,
-          )
-        }
+        onChange={(e) => void edit({ type: 'setUnits', units: e.target.value as 'mm' | 'in' })}
         className={`${field} py-0`}
       >
         <option value="mm">mm</option>
@@ -70,29 +64,33 @@ const EXAMPLES = [
 ] as const;
 
 /** What to do with an empty statement, each one click away. */
-const Beginnings = () => (
-  <div className="px-5 py-3">
-    <p className="text-second">State the part line by line, as you would say it. For instance:</p>
-    <ul className="mt-2">
-      {EXAMPLES.map((line) => (
-        <li key={line} className="border-b border-rule py-1">
-          <button
-            type="button"
-            onClick={() => writeLine(line)}
-            className="figures text-left text-[13px] leading-[18px] text-house hover:underline"
-          >
-            {line}
-          </button>
-        </li>
-      ))}
-    </ul>
-  </div>
-);
+const Beginnings = () => {
+  const { writeLine } = useDesk().view;
+  return (
+    <div className="px-5 py-3">
+      <p className="text-second">State the part line by line, as you would say it. For instance:</p>
+      <ul className="mt-2">
+        {EXAMPLES.map((line) => (
+          <li key={line} className="border-b border-rule py-1">
+            <button
+              type="button"
+              onClick={() => writeLine(line)}
+              className="figures text-left text-[13px] leading-[18px] text-house hover:underline"
+            >
+              {line}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+};
 
 /** Stage 1: the part, stated in sentences with live figures, or as one text. */
 export const Measure = () => {
-  const drawing = useDesk((s) => s.drawing);
+  const drawing = useSession((s) => s.drawing);
   const [shown, setShown] = useState<'sentences' | 'text' | 'sizes'>('sentences');
+  const edit = useEdit();
   const asText = shown === 'text';
   const lines = statementOf(drawing.part);
   const placeOf = (line: FeatureLine): string => `${drawing.part.bodies[line.body]?.name}/${line.id}`;
@@ -159,15 +157,15 @@ export const Measure = () => {
                   <GroupHead group={group} off={home.every((f) => f.off || !group.lines.includes(f.id))} />
                 )}
                 <li
-                  {...dropOn(line)}
+                  {...dropOn(line, bodyName, edit)}
                   className={`group border-b border-rule py-[3px] pr-5 ${group ? 'border-l-4 border-l-[#bcd0f2] pl-4' : 'pl-5'} ${line.off ? 'text-second line-through decoration-rule-strong' : ''}`}
                 >
                   <div className="flex items-center justify-between">
-                    <LineName line={line} />
-                    <LineTools line={line} count={count} />
+                    <LineName line={line} body={bodyName} />
+                    <LineTools line={line} body={bodyName} count={count} />
                   </div>
                   {table ? (
-                    <TurnedTable table={table} body={line.body} feature={line.feature} id={line.id} />
+                    <TurnedTable table={table} body={bodyName} id={line.id} />
                   ) : (
                     <Sentence tokens={line.tokens} subject={line.id} />
                   )}

@@ -1,17 +1,17 @@
 'use client';
+import { setRules } from '../../../core/edit/setupCommands.ts';
 import { STARTS } from '../../../core/ledger/numbering.ts';
 import { Choice, Tick } from '../Choice.tsx';
-import { changeRules } from '../change.ts';
-import { enact, useDesk } from '../deskStore.ts';
 import { field, Row } from '../Page.tsx';
+import { useEdit, useSession } from '../useDesk.ts';
 import { FeatureSelect } from './FeatureSelect.tsx';
 
 /** How the corners are named on the sheet, by school. */
 export const Naming = () => {
-  const drawing = useDesk((s) => s.drawing);
+  const drawing = useSession((s) => s.drawing);
   const { rules } = drawing.setup;
-  const rule = (change: Partial<typeof rules>, label: string): void =>
-    enact(changeRules(drawing, change), label);
+  const edit = useEdit();
+  const rule = (change: Partial<typeof rules>, label: string): void => void edit(setRules(change, label));
   return (
     <>
       <Row label="Names on the sheet">

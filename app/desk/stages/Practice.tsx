@@ -6,8 +6,6 @@ import type { ViewName } from '../../../core/part/schema.ts';
 import { placingFaults } from '../../../core/practice/placing.ts';
 import { hintFor, stillMissing, verdictOn } from '../../../core/practice/thirdView.ts';
 import { Choice } from '../Choice.tsx';
-import { useDesk } from '../deskStore.ts';
-import { exerciseIn } from '../engine.ts';
 import { field, Page, Row } from '../Page.tsx';
 import {
   beginExercise,
@@ -17,6 +15,7 @@ import {
   turnPlacing,
   usePractice,
 } from '../practiceStore.ts';
+import { useDesk, useSession } from '../useDesk.ts';
 
 const words = (l: GivenLine): string => {
   const p = (q: readonly [number, number]): string => `${decimal(q[0], 2)}, ${decimal(q[1], 2)}`;
@@ -26,8 +25,9 @@ const words = (l: GivenLine): string => {
 
 /** A view is drawn from the two others by carrying their points across, entry by entry. */
 export const Practice = ({ books }: { books: ReactNode }) => {
-  const drawing = useDesk((s) => s.drawing);
-  const views = useDesk((s) => s.picture?.views);
+  const { engine } = useDesk();
+  const drawing = useSession((s) => s.drawing);
+  const views = useSession((s) => s.picture?.views);
   const { exercise, entries, tool, seen, checked, placing } = usePractice();
   const [view, setView] = useState<ViewName>();
   const [hint, setHint] = useState<{ depth: 1 | 2 | 3; text: string }>();
@@ -36,14 +36,14 @@ export const Practice = ({ books }: { books: ReactNode }) => {
   useEffect(() => {
     if (!wanted) return;
     let old = false;
-    void exerciseIn(drawing, wanted).then((e) => {
+    void engine.exercise(drawing, wanted).then((e) => {
       if (!old) beginExercise(e);
     });
     return () => {
       old = true;
       beginExercise(undefined);
     };
-  }, [drawing, wanted]);
+  }, [engine, drawing, wanted]);
   const missing = exercise ? stillMissing(entries, exercise.own, exercise.tol) : [];
   const verdicts = exercise ? entries.map((l) => verdictOn(l, exercise.own, exercise.tol)) : [];
   const wrong = verdicts.filter((v) => !v.right).length;

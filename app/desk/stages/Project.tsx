@@ -1,21 +1,21 @@
 'use client';
+import { setRules } from '../../../core/edit/setupCommands.ts';
 import { VIEW_NAMES, type ViewName } from '../../../core/part/schema.ts';
 import { Choice, Tick } from '../Choice.tsx';
-import { changeRules } from '../change.ts';
-import { enact, useDesk } from '../deskStore.ts';
 import { Findings } from '../Findings.tsx';
 import { field, Page, Row } from '../Page.tsx';
+import { useEdit, useSession } from '../useDesk.ts';
 import { AtPointer, ViewsInWords } from './AtPointer.tsx';
 import { AuxiliaryList } from './AuxiliaryList.tsx';
 import { FeatureSelect } from './FeatureSelect.tsx';
 
 /** Stage 3: the views and how their lines are drawn. */
 export const Project = () => {
-  const drawing = useDesk((s) => s.drawing);
-  const picture = useDesk((s) => s.picture);
+  const drawing = useSession((s) => s.drawing);
+  const picture = useSession((s) => s.picture);
   const { rules } = drawing.setup;
-  const rule = (change: Partial<typeof rules>, label: string): void =>
-    enact(changeRules(drawing, change), label);
+  const edit = useEdit();
+  const rule = (change: Partial<typeof rules>, label: string): void => void edit(setRules(change, label));
   return (
     <Page title="Views" note="Each line of the picture once: visible over hidden, hidden over centre lines.">
       <AtPointer />

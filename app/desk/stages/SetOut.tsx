@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
 import type { SheetPlan } from '../../../core/drawing/desk.ts';
-import { withOtherFront } from '../../../core/drawing/otherFront.ts';
+import { setRules, setUp } from '../../../core/edit/setupCommands.ts';
 import type { ViewName } from '../../../core/part/schema.ts';
 import {
   INCH_SCALES,
@@ -10,14 +10,12 @@ import {
   STANDARD_SCALES,
   scaleText,
 } from '../../../core/sheet/paper.ts';
-import { byPreset, PRESETS, presetOf } from '../../../core/sheet/presets.ts';
+import { PRESETS, presetOf } from '../../../core/sheet/presets.ts';
 import { VIEW_TITLES, type ViewNames } from '../../../core/sheet/viewTitles.ts';
 import { Choice, Tick } from '../Choice.tsx';
-import { changeRules, changeSetup } from '../change.ts';
-import { enact, useDesk } from '../deskStore.ts';
-import { planSheet } from '../engine.ts';
 import { Findings } from '../Findings.tsx';
 import { field, Page, Row } from '../Page.tsx';
+import { useDesk, useEdit, useSession } from '../useDesk.ts';
 import { MarkList } from './MarkList.tsx';
 
 const VIEWS: readonly ViewName[] = ['front', 'top', 'left', 'right', 'bottom', 'back'];
@@ -33,15 +31,16 @@ const WHY = {
 /** What is offered and proposed, once the drawing has stood for a moment. */
 const PLAN_AFTER = 150;
 const usePlan = (): SheetPlan | undefined => {
-  const drawing = useDesk((s) => s.drawing);
-  const ready = useDesk((s) => s.picture !== undefined);
+  const { engine } = useDesk();
+  const drawing = useSession((s) => s.drawing);
+  const ready = useSession((s) => s.picture !== undefined);
   const [plan, setPlan] = useState<SheetPlan>();
   useEffect(() => {
     if (!ready) return;
     let old = false;
     const wait = setTimeout(
       () =>
-        void planSheet(drawing).then((p) => {
+        void engine.plan(drawing).then((p) => {
           if (p && !old) setPlan(p);
         }),
       PLAN_AFTER,
@@ -50,7 +49,7 @@ const usePlan = (): SheetPlan | undefined => {
       old = true;
       clearTimeout(wait);
     };
-  }, [drawing, ready]);
+  }, [engine, drawing, ready]);
   return plan;
 };
 
@@ -59,7 +58,7 @@ const offer =
 
 /** Mends of what does not fit, or what would use the paper better: each was tried out, and one press takes it. */
 const Offers = ({ plan }: { plan: SheetPlan }) => {
-  const drawing = useDesk((s) => s.drawing);
+  const edit = useEdit();
   if (!plan.offers.length) return null;
   return (
     <div className="flex flex-wrap gap-1.5 border-b border-rule px-5 py-2" data-testid="offers">
@@ -68,7 +67,7 @@ const Offers = ({ plan }: { plan: SheetPlan }) => {
           key={o.label}
           type="button"
           className={offer}
-          onClick={() => enact(changeSetup(drawing, o.change), o.label)}
+          onClick={() => void edit(setUp(o.change, o.label))}
         >
           {o.label}
         </button>
@@ -82,7 +81,8 @@ const sameViews = (a: readonly string[], b: readonly string[]): boolean =>
 
 /** The fewest views that state every size, and why. */
 const Proposal = ({ plan }: { plan: SheetPlan }) => {
-  const drawing = useDesk((s) => s.drawing);
+  const drawing = useSession((s) => s.drawing);
+  const edit = useEdit();
   const { views, reasons } = plan.proposed;
   const same = sameViews(views, drawing.setup.views);
   return (
@@ -95,7 +95,7 @@ const Proposal = ({ plan }: { plan: SheetPlan }) => {
           <button
             type="button"
             className={offer}
-            onClick={() => enact(changeSetup(drawing, { views: [...views] }), 'Proposed views')}
+            onClick={() => void edit(setUp({ views: [...views] }, 'Proposed views'))}
           >
             Take these
           </button>
@@ -112,9 +112,7 @@ const Proposal = ({ plan }: { plan: SheetPlan }) => {
           <button
             type="button"
             className={offer}
-            onClick={() =>
-              enact(withOtherFront(drawing, plan.front.side), `The ${plan.front.side} made the front`)
-            }
+            onClick={() => void edit({ type: 'useAsFront', side: plan.front.side })}
           >
             Make it the front
           </button>
@@ -126,7 +124,7 @@ const Proposal = ({ plan }: { plan: SheetPlan }) => {
 
 /** Stage 2: paper, scale, angle, views and gap, with what does not fit and its mend. */
 export const SetOut = () => {
-  const picture = useDesk((s) => s.picture);
+  const picture = useSession((s) => s.picture);
   const plan = usePlan();
   const [marking, setMarking] = useState(false);
   return (
@@ -156,7 +154,8 @@ export const SetOut = () => {
 
 /** Width and height of a paper of its own size, as it lies. */
 const OwnPaper = () => {
-  const drawing = useDesk((s) => s.drawing);
+  const drawing = useSession((s) => s.drawing);
+  const edit = useEdit();
   const size = paperSize(drawing.setup);
   return (
     <>
@@ -180,7 +179,7 @@ const OwnPaper = () => {
                 return;
               }
               const ownPaper: [number, number] = i ? [size[0], mm] : [mm, size[1]];
-              enact(changeSetup(drawing, { ownPaper, place: undefined }), `Paper ${ownPaper.join(' x ')} mm`);
+              void edit(setUp({ ownPaper, place: undefined }, `Paper ${ownPaper.join(' x ')} mm`));
             }}
           />
           <span className="text-second">{i ? 'mm' : 'x'}</span>
@@ -192,13 +191,13 @@ const OwnPaper = () => {
 
 /** Paper, scale, angle, views and gap. */
 const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
-  const drawing = useDesk((s) => s.drawing);
+  const drawing = useSession((s) => s.drawing);
   const { setup } = drawing;
   const scales: readonly number[] = drawing.part.units === 'in' ? INCH_SCALES : STANDARD_SCALES;
-  const set = (change: Partial<typeof setup>, label: string): void =>
-    enact(changeSetup(drawing, change), label);
+  const edit = useEdit();
+  const set = (change: Partial<typeof setup>, label: string): void => void edit(setUp(change, label));
   const rule = (change: Partial<typeof setup.rules>, label: string): void =>
-    enact(changeRules(drawing, change), label);
+    void edit(setRules(change, label));
   const preset = presetOf(setup);
   return (
     <>
@@ -209,10 +208,7 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
           aria-label="House rules"
           className={field}
           value={preset?.name ?? 'own'}
-          onChange={(e) => {
-            const chosen = PRESETS.find((p) => p.name === e.target.value);
-            if (chosen) enact({ ...drawing, setup: byPreset(setup, chosen) }, `House rules: ${chosen.name}`);
-          }}
+          onChange={(e) => void edit({ type: 'usePreset', preset: e.target.value })}
         >
           {!preset && <option value="own">Your own</option>}
           {PRESETS.map((p) => (

@@ -7,8 +7,8 @@ import {
   standingSizes,
   toFind,
 } from '../../../core/drawing/standings.ts';
-import { enact, useDesk } from '../deskStore.ts';
 import { field } from '../Page.tsx';
+import { useEdit, useSession } from '../useDesk.ts';
 
 const WORDS: Record<StandingSize['standing'], string> = {
   given: 'given',
@@ -21,18 +21,13 @@ const WORDS: Record<StandingSize['standing'], string> = {
 
 /** The sizes of the statement with their standing: what is given, worked out, measured, assumed, free, or still missing. */
 export const SizeList = () => {
-  const drawing = useDesk((s) => s.drawing);
-  const values = useDesk((s) => s.picture?.values);
+  const drawing = useSession((s) => s.drawing);
+  const values = useSession((s) => s.picture?.values);
   const sizes = standingSizes(drawing.part, drawing.standings);
   const open = toFind(sizes);
+  const edit = useEdit();
   const mark = (size: StandingSize, standing: MarkedStanding | 'given', from: string | undefined): void => {
-    const { [size.key]: _, ...others } = drawing.standings ?? {};
-    const next =
-      standing === 'given' ? others : { ...others, [size.key]: { standing, ...(from && { from }) } };
-    enact(
-      { ...drawing, standings: Object.keys(next).length ? next : undefined },
-      `${size.line}, ${size.words}: ${standing}`,
-    );
+    void edit({ type: 'markSize', size: size.key, standing, ...(from && { from }) });
   };
   return (
     <>

@@ -1,21 +1,18 @@
 'use client';
 import { useState } from 'react';
 import { sentence } from '../../../core/number/fault.ts';
-import { readStatement } from '../../../core/statement/read.ts';
 import { statementText } from '../../../core/statement/sentence.ts';
-import { propose, useDesk } from '../deskStore.ts';
 import { FaultNote } from '../FaultNote.tsx';
+import { useEdit, useSession } from '../useDesk.ts';
 
 /** The whole statement as one text. What cannot be read stays in the text, with a sentence for each line. */
 export const StatementEditor = ({ onDone }: { onDone: () => void }) => {
-  const drawing = useDesk((s) => s.drawing);
+  const drawing = useSession((s) => s.drawing);
+  const edit = useEdit();
   const [text, setText] = useState(() => statementText(drawing.part));
   const [faults, setFaults] = useState<readonly string[]>([]);
   const apply = async (): Promise<void> => {
-    const read = readStatement(text);
-    const wrong = read.ok
-      ? await propose({ ...drawing, part: read.value }, 'Statement edited as text')
-      : read.faults;
+    const wrong = await edit({ type: 'writeStatement', text }, 'field');
     setFaults(wrong.map(sentence));
     if (!wrong.length) onDone();
   };

@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
 import { Choice } from '../Choice.tsx';
-import { replayBook } from '../deskStore.ts';
+import { useDesk } from '../useDesk.ts';
 import { Balance } from './Balance.tsx';
 import { Construction } from './Construction.tsx';
 import { Ledger } from './Ledger.tsx';
@@ -21,12 +21,13 @@ const PAGES = { ledger: Ledger, construct: Construction, balance: Balance, pract
  * to be drawn from the others.
  */
 export const Transfer = () => {
+  const { view } = useDesk();
   const [book, setBook] = useState<(typeof BOOKS)[number]['value']>('ledger');
   // the sheet is whole again when one leaves the construction
   useEffect(() => {
-    if (book === 'construct') replayBook({ steps: [], at: 0 });
-    return () => replayBook(undefined);
-  }, [book]);
+    if (book === 'construct') view.replayBook({ steps: [], at: 0 });
+    return () => view.replayBook(undefined);
+  }, [book, view]);
   const Book = PAGES[book];
   return <Book books={<Choice name="Book" value={book} options={BOOKS} onChange={setBook} />} />;
 };

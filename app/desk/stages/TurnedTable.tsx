@@ -3,28 +3,23 @@ import { Plus, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { type Fault, sentence } from '../../../core/number/fault.ts';
 import { decimal } from '../../../core/number/format.ts';
-import { type TurnedTable as Table, type TurnedRow, withTable } from '../../../core/statement/turned.ts';
+import type { TurnedTable as Table, TurnedRow } from '../../../core/statement/turned.ts';
 import { typedContext } from '../../../core/statement/typed/enter.ts';
-import { type Feature, withFeatures } from '../change.ts';
-import { propose, useDesk } from '../deskStore.ts';
 import { FaultNote } from '../FaultNote.tsx';
 import { FigureField } from '../FigureField.tsx';
+import { useEdit, useSession } from '../useDesk.ts';
 
-type Props = { readonly table: Table; readonly body: number; readonly feature: number; readonly id: string };
+type Props = { readonly table: Table; readonly body: string; readonly id: string };
 
 /** A turned part as a table of diameters and lengths along its axis, from its first end; the last length is worked out from an overall. */
-export const TurnedTable = ({ table, body, feature, id }: Props) => {
-  const drawing = useDesk((s) => s.drawing);
+export const TurnedTable = ({ table, body, id }: Props) => {
+  const drawing = useSession((s) => s.drawing);
   const [fault, setFault] = useState<string>();
+  const edit = useEdit();
   const { rows, overall } = table;
   const { worth } = useMemo(() => typedContext(drawing.part, undefined), [drawing.part]);
   const keep = (next: Table, label: string): Promise<readonly Fault[]> =>
-    propose(
-      withFeatures(drawing, body, (all) =>
-        all.map((f, i): Feature => (i === feature ? withTable(f, next) : f)),
-      ),
-      `${id}: ${label}`,
-    );
+    edit({ type: 'setTurnedTable', line: { body, line: id }, table: next, label }, 'field');
   const figure = (name: string, text: string, change: (text: string) => Table, label: string) => (
     <FigureField
       text={text}

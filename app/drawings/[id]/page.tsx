@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation';
-import { idParameter } from '../../../exchange/requests.ts';
 import type { Kept } from '../../../exchange/kept.ts';
+import { idParameter } from '../../../exchange/requests.ts';
 import { CannotOpen } from '../../../server/cannotOpen.ts';
 import { database } from '../../../server/context.ts';
 import { NotThere, readKept } from '../../../server/store.ts';
@@ -17,7 +17,8 @@ export default async function DrawingPage({ params }: { params: Promise<{ id: st
     kept = await readKept(await database(), id.data);
   } catch (error) {
     if (error instanceof NotThere) notFound();
-    if (error instanceof CannotOpen) return <Plain title="The drawings cannot be opened" text={error.message} />;
+    if (error instanceof CannotOpen)
+      return <Plain title="The drawings cannot be opened" text={error.message} />;
     throw error;
   }
   return <Desk kept={kept} />;

@@ -23,7 +23,13 @@ export const GET = (request: Request) =>
     for (const id of ids.data) drawings.push((await readKept(db, id)).drawing);
     const titles = drawings.map(sheetTitle);
     const title = titles.length === 1 ? (titles[0] as string) : `${titles[0]} and ${titles.length - 1} more`;
-    const made = await compute({ kind: 'file', as: 'pdf', drawings, title, lettering: await letteringFont() });
+    const made = await compute({
+      kind: 'file',
+      as: 'pdf',
+      drawings,
+      title,
+      lettering: await letteringFont(),
+    });
     if (!made.ok) {
       const { message } = refusedFaults(made.faults);
       throw new Refused(422, `${titles[made.drawing] || 'A drawing without a title'}: ${message}`);

@@ -1,0 +1,61 @@
+import { createStore, type StoreApi } from 'zustand/vanilla';
+import type { PointedAt } from '../../workers/pointing.ts';
+import type { ReplayStep } from '../../workers/replayPicture.ts';
+
+export const STAGES = ['Measure', 'Set out', 'Project', 'Transfer', 'Cut'] as const;
+export type Stage = (typeof STAGES)[number];
+
+/** What one looks at on an open drawing: nothing of it is stored. */
+export type DeskView = {
+  readonly stage: Stage;
+  readonly activePoint: string | undefined;
+  /** the line being typed for the statement */
+  readonly line: string;
+  /** points set on the picture beneath, on the paper (mm, y down), while it is being scaled by two of them */
+  readonly scaling: readonly (readonly [number, number])[] | undefined;
+  /** what was pointed at on the sheet last */
+  readonly pointed: PointedAt | undefined;
+  /** the construction while it is being replayed: its steps, and how many of them are done */
+  readonly replay: { readonly steps: readonly ReplayStep[]; readonly at: number } | undefined;
+  /** changes with the picture beneath, so that it is fetched anew */
+  readonly pictureStamp: number;
+};
+
+/** The view of one drawing, with what changes it. */
+export type DeskViewStore = {
+  readonly state: StoreApi<DeskView>;
+  readonly standAt: (stage: Stage) => void;
+  readonly follow: (activePoint: string | undefined) => void;
+  /** Writes the line that is being typed for the statement. */
+  readonly writeLine: (line: string) => void;
+  /** Begins, goes on with or ends scaling the picture beneath by two points. */
+  readonly scaleBy: (scaling: DeskView['scaling']) => void;
+  /** Keeps what was pointed at on the sheet; nothing ends it. */
+  readonly pointTo: (pointed: PointedAt | undefined) => void;
+  /** Opens, moves or closes the replay of the construction. */
+  readonly replayBook: (replay: DeskView['replay']) => void;
+  readonly renewPicture: () => void;
+};
+
+export const openDeskView = (): DeskViewStore => {
+  const state = createStore<DeskView>(() => ({
+    stage: 'Measure',
+    activePoint: undefined,
+    line: '',
+    scaling: undefined,
+    pointed: undefined,
+    replay: undefined,
+    pictureStamp: 0,
+  }));
+  const set = state.setState;
+  return {
+    state,
+    standAt: (stage) => set({ stage }),
+    follow: (activePoint) => set({ activePoint }),
+    writeLine: (line) => set({ line }),
+    scaleBy: (scaling) => set({ scaling }),
+    pointTo: (pointed) => set({ pointed }),
+    replayBook: (replay) => set({ replay }),
+    renewPicture: () => set(({ pictureStamp }) => ({ pictureStamp: pictureStamp + 1 })),
+  };
+};

@@ -1,0 +1,124 @@
+import type { Drawing } from '../core/drawing/drawing.ts';
+import type { DaybookLine, Kept, Stored } from '../exchange/kept.ts';
+
+/** What became of a request. `words` is a sentence for the reader. */
+export type Outcome<T> =
+  | { readonly kind: 'done'; readonly value: T }
+  /** no answer, or none of the program's own: the same request may be sent again */
+  | { readonly kind: 'unavailable'; readonly words: string }
+  /** the drawing has moved on; `current` is how it stands now */
+  | { readonly kind: 'conflict'; readonly words: string; readonly current: Kept }
+  | { readonly kind: 'refused'; readonly status: number; readonly words: string };
+
+/** As long as an answer is waited for, ms: longer than the server computes. */
+const PATIENCE = 90_000;
+
+const unavailable = (what: string): Outcome<never> => ({
+  kind: 'unavailable',
+  words: `${what} Your changes are kept in this browser and stored when it is back.`,
+});
+
+/** Statuses that say nothing of the request itself. */
+const isTemporary = (status: number): boolean => status >= 500 || status === 408 || status === 429;
+
+const send = async <T>(
+  path: string,
+  method: string,
+  body?: { readonly content: BodyInit; readonly type: string },
+): Promise<Outcome<T>> => {
+  let response: Response;
+  let answer: unknown;
+  try {
+    response = await fetch(path, {
+      method,
+      signal: AbortSignal.timeout(PATIENCE),
+      ...(body && { body: body.content, headers: { 'content-type': body.type } }),
+    });
+    const text = await response.text();
+    try {
+      answer = JSON.parse(text);
+    } catch {
+      // something else than this program answered: a proxy with a page of its own
+      return response.ok || isTemporary(response.status)
+        ? unavailable(`The server cannot be reached (answer ${response.status}).`)
+        : {
+            kind: 'refused',
+            status: response.status,
+            words: `The server refused this (${response.status}).`,
+          };
+    }
+  } catch {
+    return unavailable('The server does not answer.');
+  }
+  if (response.ok) return { kind: 'done', value: answer as T };
+  const { error, current } = (answer ?? {}) as { error?: string; current?: Kept };
+  const words = error ?? `The server refused this (${response.status}).`;
+  if (isTemporary(response.status)) return { kind: 'unavailable', words };
+  if (response.status === 409 && current) return { kind: 'conflict', words, current };
+  return { kind: 'refused', status: response.status, words };
+};
+
+const sendJson = <T>(path: string, method: string, data: unknown): Promise<Outcome<T>> =>
+  send(path, method, { content: JSON.stringify(data), type: 'application/json' });
+
+const at = (id: string): string => `/api/drawings/${encodeURIComponent(id)}`;
+
+/** A change as it is sent: `change` is its own id, so that one sent twice is made once. */
+export type SentChange = {
+  readonly change: string;
+  readonly revision: number;
+  readonly drawing: Drawing;
+  readonly label: string;
+};
+export type SentStep = { readonly change: string; readonly revision: number; readonly direction: -1 | 1 };
+
+/** What a session asks of the server. */
+export type DrawingServer = {
+  readonly read: (id: string) => Promise<Outcome<Kept>>;
+  /** how the drawing stands, where it has moved on from a revision */
+  readonly newer: (id: string, revision: number) => Promise<Outcome<Kept | { readonly unchanged: true }>>;
+  /** `unchecked` says why the change was stored without a check */
+  readonly store: (
+    id: string,
+    change: SentChange,
+  ) => Promise<Outcome<Stored & { readonly unchecked?: string }>>;
+  readonly step: (id: string, step: SentStep) => Promise<Outcome<Kept>>;
+  /** a drawing of its own under an id made here */
+  readonly create: (id: string, file: unknown, name: string) => Promise<Outcome<Kept>>;
+};
+
+export const drawingServer: DrawingServer = {
+  read: (id) => send(at(id), 'GET'),
+  newer: (id, revision) => send(`${at(id)}?after=${revision}`, 'GET'),
+  store: (id, change) => sendJson(at(id), 'PUT', change),
+  step: (id, step) => sendJson(`${at(id)}/history`, 'POST', step),
+  create: (id, file, name) => sendJson('/api/drawings', 'POST', { id, file, name }),
+};
+
+/** The value of an outcome, or its words as an error. */
+const answered = async <T>(asked: Promise<Outcome<T>>): Promise<T> => {
+  const outcome = await asked;
+  if (outcome.kind === 'done') return outcome.value;
+  throw new Error(outcome.words);
+};
+
+export const openFile = (file: unknown, name: string): Promise<Kept> =>
+  answered(drawingServer.create(crypto.randomUUID(), file, name));
+export const copyDrawing = (copyOf: string): Promise<Kept> =>
+  answered(sendJson('/api/drawings', 'POST', { id: crypto.randomUUID(), copyOf }));
+export const archive = (id: string, archived: boolean): Promise<unknown> =>
+  answered(sendJson(at(id), 'PATCH', { archived }));
+export const daybook = (id: string): Promise<DaybookLine[]> => answered(send(`${at(id)}/history`, 'GET'));
+/** Keeps the picture beneath a drawing. */
+export const keepPicture = (id: string, picture: Blob): Promise<unknown> =>
+  answered(send(sourceAddress(id), 'PUT', { content: picture, type: picture.type }));
+
+export type SavedAs = 'svg' | 'pdf' | 'dxf' | 'dxf-true' | 'part' | 'drawing';
+export const fileAddress = (id: string, as: SavedAs, inline = false): string =>
+  `${at(id)}/sheet?as=${as}${inline ? '&inline' : ''}`;
+
+/** Several drawings as one PDF, in this order. */
+export const sheetsAddress = (ids: readonly string[]): string =>
+  `/api/drawings/sheets?${ids.map((id) => `id=${encodeURIComponent(id)}`).join('&')}&inline`;
+
+export const sourceAddress = (id: string): string => `${at(id)}/source`;

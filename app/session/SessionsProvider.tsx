@@ -1,0 +1,41 @@
+'use client';
+import { createContext, type ReactNode, useContext, useEffect, useState } from 'react';
+import { drawingServer } from '../serverCalls.ts';
+import { type Engine, openEngine } from './engine.ts';
+import { openSessions, type Sessions } from './sessions.ts';
+import { browserShelf } from './shelf.ts';
+
+type Workplace = { readonly sessions: Sessions; readonly engine: Engine };
+
+const WorkplaceContext = createContext<Workplace | undefined>(undefined);
+
+/** The channel on which this browser's windows tell one another of new revisions. */
+const CHANNEL = 'blue-ledger revisions';
+
+const pause = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms));
+
+/** Holds the drawings that are being edited, across all pages: one that was left goes on storing. */
+export const SessionsProvider = ({ children }: { children: ReactNode }) => {
+  const [workplace, setWorkplace] = useState<Workplace>();
+  useEffect(() => {
+    const engine = openEngine();
+    const channel = new BroadcastChannel(CHANNEL);
+    const sessions = openSessions({
+      server: drawingServer,
+      draw: engine.draw,
+      lookOver: engine.lookOver,
+      shelf: browserShelf(crypto.randomUUID()),
+      newId: () => crypto.randomUUID(),
+      pause,
+      announce: (id) => channel.postMessage(id),
+    });
+    channel.onmessage = (e: MessageEvent<string>) => sessions.follow(e.data);
+    void sessions.resume();
+    setWorkplace({ sessions, engine });
+    return () => channel.close();
+  }, []);
+  return <WorkplaceContext.Provider value={workplace}>{children}</WorkplaceContext.Provider>;
+};
+
+/** The sessions and the engine; undefined until the page has come to life. */
+export const useWorkplace = (): Workplace | undefined => useContext(WorkplaceContext);

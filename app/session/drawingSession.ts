@@ -1,0 +1,458 @@
+import { createStore, type StoreApi } from 'zustand/vanilla';
+import type { Drawing } from '../../core/drawing/drawing.ts';
+import { applyCommand } from '../../core/edit/applyCommand.ts';
+import type { Command } from '../../core/edit/command.ts';
+import type { Fault } from '../../core/number/fault.ts';
+import type { Kept, Stored } from '../../exchange/kept.ts';
+import type { DeskNote, DeskPicture } from '../../workers/deskPicture.ts';
+import type { DrawingServer } from '../serverCalls.ts';
+import { type QueuedChange, remade } from './queuedChange.ts';
+import type { Shelf } from './shelf.ts';
+
+/** The picture of a drawing that could be drawn. */
+export type GoodPicture = Extract<DeskPicture, { ok: true }>;
+
+/**
+ * saved: the server has all changes; saving: they are on their way; waiting: the server does not answer, it is asked again;
+ * conflict: the drawing was changed elsewhere, and one must choose; refused: the server does not take a change.
+ */
+export type SaveState = 'saved' | 'saving' | 'waiting' | 'conflict' | 'refused';
+
+/** What a choice is needed for: how the drawing stands in the store, and how it stands here. */
+export type Conflict = { readonly current: Kept; readonly mine: Drawing };
+export type ConflictChoice = 'theirs' | 'mine' | 'both';
+
+export type SessionState = {
+  readonly id: string;
+  /** the drawing as it stands; every change of it is on its way to the server */
+  readonly drawing: Drawing;
+  /** the stored revision that the waiting changes follow */
+  readonly revision: number;
+  readonly canUndo: boolean;
+  readonly canRedo: boolean;
+  readonly save: SaveState;
+  readonly savedAt: Date | undefined;
+  /** when a change made in another window was last taken over */
+  readonly followedAt: Date | undefined;
+  readonly notice: string | undefined;
+  readonly conflict: Conflict | undefined;
+  readonly picture: GoodPicture | undefined;
+  readonly faults: readonly Fault[];
+  /** what is doubtful about the drawing as it stands, once it has been looked over */
+  readonly notes: readonly DeskNote[];
+  /** how many changes the server does not have yet */
+  readonly unsaved: number;
+};
+
+/** What a session works with; all of it can be replaced in tests. */
+export type SessionTools = {
+  readonly server: DrawingServer;
+  /** Draws; nothing where a newer question took a passing one's place; 'overran' where it took too long. */
+  readonly draw: (drawing: Drawing, passing: boolean) => Promise<DeskPicture | 'overran' | undefined>;
+  readonly lookOver: (drawing: Drawing) => Promise<readonly DeskNote[]>;
+  readonly shelf: Shelf;
+  readonly newId: () => string;
+  readonly pause: (ms: number) => Promise<void>;
+  /** tells this browser's other windows that a drawing has a new revision */
+  readonly announce: (id: string) => void;
+};
+
+/** One drawing being edited: what it is made with lasts until all its changes are stored, also after its page was left. */
+export type DrawingSession = {
+  readonly id: string;
+  readonly state: StoreApi<SessionState>;
+  /**
+   * Makes a change: the one way in. Changes take their turns, each made on the drawing as it stands once all before it are in.
+   * @param shownBy 'field' where the caller itself shows what keeps the change out; else it is shown above the book
+   * @returns the faults, none when the change was taken
+   */
+  readonly edit: (command: Command, shownBy?: 'field' | 'notice') => Promise<readonly Fault[]>;
+  /** Shows a change while it is being dragged, without keeping it; with none shows the drawing as it stands. */
+  readonly preview: (command?: Command) => Promise<void>;
+  /** Undo (-1) and redo (1), through the history that the server keeps. */
+  readonly step: (direction: -1 | 1) => Promise<void>;
+  /** Sends what is waiting; true once the server has it, false as soon as it is known that it has not. */
+  readonly stored: () => Promise<boolean>;
+  /** Asks the server again at once. */
+  readonly tryNow: () => void;
+  readonly settle: (choice: ConflictChoice) => Promise<void>;
+  /** Draws the picture, for a page that shows it. */
+  readonly show: () => Promise<void>;
+  /** Takes over what was changed elsewhere, where nothing is waiting here. */
+  readonly follow: () => Promise<void>;
+  readonly hide: () => void;
+};
+
+/** Where a session begins: as stored, or with changes that an earlier page has left. */
+export type SessionStart = Pick<Kept, 'id' | 'drawing'> &
+  Stored & { readonly queue?: readonly QueuedChange[] | undefined };
+
+/** A moment's patience lets the sheet be drawn before a change is sent, ms. */
+const SEND_AFTER = 200;
+/** A drawing is looked over when it has stood for this long, ms. */
+const LOOK_AFTER = 600;
+/** Pauses before the server is asked again, ms: growing, so that a server that comes back is not run over. */
+const PAUSES = [500, 1000, 2000, 4000, 8000, 15_000] as const;
+const pauseAfter = (failures: number): number => PAUSES[Math.min(failures, PAUSES.length) - 1] as number;
+/** How often a step through the history is sent before one is told that it may not have been made. */
+const STEP_TRIES = 3;
+
+const HALTED: Fault = {
+  path: [],
+  where: '',
+  what: 'This drawing is not being stored at the moment.',
+  mend: 'Choose first what is to be kept.',
+};
+
+export const openSession = (start: SessionStart, tools: SessionTools): DrawingSession => {
+  const { server, shelf } = tools;
+  const { id } = start;
+  let queue: readonly QueuedChange[] = start.queue ?? [];
+  const state = createStore<SessionState>(() => ({
+    id,
+    drawing: queue.at(-1)?.drawing ?? start.drawing,
+    revision: start.revision,
+    canUndo: start.canUndo,
+    canRedo: start.canRedo,
+    save: queue.length ? 'saving' : 'saved',
+    savedAt: undefined,
+    followedAt: undefined,
+    notice: undefined,
+    conflict: undefined,
+    picture: undefined,
+    faults: [],
+    notes: [],
+    unsaved: queue.length,
+  }));
+  const set = state.setState;
+  const get = state.getState;
+  let isShown = false;
+  const isHalted = (): boolean => get().save === 'conflict' || get().save === 'refused';
+
+  // ---- the queue of changes, and its copy in the browser ----
+
+  const setQueue = (next: readonly QueuedChange[]): void => {
+    queue = next;
+    set({ unsaved: queue.length });
+    const shelved = (changes: readonly QueuedChange[]) => ({
+      id,
+      title: get().drawing.title,
+      revision: get().revision,
+      changes,
+    });
+    if (shelf.put(id, queue.length ? shelved(queue) : undefined)) return;
+    // without room for every step the last state is what counts
+    if (!shelf.put(id, shelved(queue.slice(-1))))
+      set({
+        notice:
+          'This browser has no room to keep changes that are not stored yet. Do not close this page until it says Saved.',
+      });
+  };
+
+  // ---- the picture ----
+
+  /** A new picture, with the values that did not change kept as the same object: sentences then need no new look. */
+  const withKnownValues = (picture: GoodPicture): GoodPicture => {
+    const before = get().picture?.values;
+    return before && JSON.stringify(before) === JSON.stringify(picture.values)
+      ? { ...picture, values: before }
+      : picture;
+  };
+  let looking: ReturnType<typeof setTimeout> | undefined;
+  const lookLater = (): void => {
+    clearTimeout(looking);
+    if (!isShown) return;
+    looking = setTimeout(async () => {
+      const { drawing } = get();
+      const notes = await tools.lookOver(drawing);
+      if (get().drawing === drawing) set({ notes });
+    }, LOOK_AFTER);
+  };
+  /** Shows a drawing; one without lines is bare paper. False where a picture was wanted and is not to be had. */
+  const redraw = async (): Promise<void> => {
+    const { drawing } = get();
+    if (!isShown) return;
+    if (!drawing.part.bodies.length) {
+      set({ picture: undefined, faults: [], notes: [] });
+      return;
+    }
+    const picture = await tools.draw(drawing, false);
+    if (picture === 'overran') set({ picture: undefined, notice: overran('this drawing') });
+    else if (picture?.ok) set({ picture: withKnownValues(picture), faults: [] });
+    else if (picture) set({ faults: picture.faults });
+    lookLater();
+  };
+  const overran = (what: string): string =>
+    `The picture of ${what} takes too long and was left. The drawing is stored all the same; undo the change, or repeat things fewer times.`;
+
+  /** All that changes the drawing takes its turn here. */
+  let turn: Promise<unknown> = Promise.resolve();
+  const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
+    const mine = turn.then(work);
+    turn = mine.catch(() => undefined);
+    return mine;
+  };
+
+  const absorb = ({ revision, canUndo, canRedo }: Stored): void => set({ revision, canUndo, canRedo });
+  /** Takes over how the drawing stands in the store. */
+  const adopt = async (kept: Kept): Promise<void> => {
+    absorb(kept);
+    setQueue([]);
+    set({ drawing: kept.drawing, conflict: undefined, save: 'saved', faults: [], notes: [] });
+    await redraw();
+  };
+
+  // ---- storing ----
+
+  let storing: Promise<void> | undefined;
+  let wake: (() => void) | undefined;
+  /** those who wait for word of the queue: true when it is empty, false when it is known not to go on */
+  let listeners: ((all: boolean) => void)[] = [];
+  const tell = (all: boolean): void => {
+    for (const listener of listeners) listener(all);
+    listeners = [];
+  };
+  /** a step of the history whose answer was lost: it may have been made or not */
+  let doubtful: string | undefined;
+
+  /** The store has moved on by a step of ours whose answer was lost: what followed it here is made again on top of it. */
+  const goOnAfterOwnStep = (current: Kept): boolean => {
+    if (!doubtful || current.lastChange !== doubtful) return false;
+    doubtful = undefined;
+    const again = remade(current.drawing, queue, { box: get().picture?.box });
+    if (!again.ok) return false;
+    absorb(current);
+    setQueue(again.value);
+    set({ drawing: again.value.at(-1)?.drawing ?? current.drawing });
+    void inTurn(redraw);
+    return true;
+  };
+
+  const storeAll = async (): Promise<void> => {
+    let failures = 0;
+    for (let head = queue[0]; head; head = queue[0]) {
+      if (!failures) set({ save: 'saving' });
+      const { id: change, drawing, label } = head;
+      const outcome = await server.store(id, { change, revision: get().revision, drawing, label });
+      // what one chose meanwhile goes before
+      if (queue[0] !== head) continue;
+      switch (outcome.kind) {
+        case 'done':
+          failures = 0;
+          absorb(outcome.value);
+          setQueue(queue.slice(1));
+          set({ notice: outcome.value.unchecked });
+          tools.announce(id);
+          break;
+        case 'unavailable':
+          failures++;
+          set({ save: 'waiting', notice: outcome.words });
+          tell(false);
+          await Promise.race([
+            tools.pause(pauseAfter(failures)),
+            new Promise<void>((done) => {
+              wake = done;
+            }),
+          ]);
+          break;
+        case 'conflict':
+          if (goOnAfterOwnStep(outcome.current)) break;
+          set({
+            save: 'conflict',
+            notice: undefined,
+            conflict: { current: outcome.current, mine: get().drawing },
+          });
+          tell(false);
+          return;
+        case 'refused':
+          set({ save: 'refused', notice: outcome.words });
+          tell(false);
+          return;
+      }
+    }
+    set({ save: 'saved', savedAt: new Date() });
+    tell(true);
+  };
+  const storeNow = (): void => {
+    if (storing || isHalted() || !queue.length) return;
+    storing = storeAll().finally(() => {
+      storing = undefined;
+      // a change may have come in just as the last one was stored
+      if (queue.length && !isHalted()) storeNow();
+    });
+  };
+  let sending: ReturnType<typeof setTimeout> | undefined;
+  const storeSoon = (): void => {
+    clearTimeout(sending);
+    sending = setTimeout(storeNow, SEND_AFTER);
+  };
+  const stored = async (): Promise<boolean> => {
+    if (!queue.length) return true;
+    if (isHalted()) return false;
+    return new Promise((done) => {
+      listeners.push(done);
+      wake?.();
+      storeNow();
+    });
+  };
+
+  // ---- what one can do ----
+
+  const makeEdit = async (command: Command): Promise<readonly Fault[]> => {
+    if (isHalted()) return [HALTED];
+    const made = applyCommand(get().drawing, command, { box: get().picture?.box });
+    if (!made.ok) return made.faults;
+    const { drawing, label } = made.value;
+    if (!drawing.part.bodies.length) set({ drawing, picture: undefined, faults: [], notes: [] });
+    else {
+      const picture = await tools.draw(drawing, false);
+      if (picture && picture !== 'overran' && !picture.ok) return picture.faults;
+      if (picture === 'overran')
+        set({ drawing, picture: undefined, notice: overran(`"${label}"`), faults: [] });
+      else set({ drawing, faults: [], ...(picture && { picture: withKnownValues(picture) }) });
+      lookLater();
+    }
+    if (get().save === 'saved') set({ save: 'saving' });
+    setQueue([...queue, { id: tools.newId(), label, command, drawing }]);
+    storeSoon();
+    return [];
+  };
+
+  const makeStep = async (direction: -1 | 1): Promise<void> => {
+    if (isHalted()) {
+      set({ faults: [HALTED] });
+      return;
+    }
+    const name = direction < 0 ? 'undone' : 'redone';
+    if (!(await stored())) {
+      if (!isHalted())
+        set({
+          notice: `The server does not answer, so nothing was ${name}. Your changes are kept here; try again when they are stored.`,
+        });
+      return;
+    }
+    const change = tools.newId();
+    for (let tries = 1; tries <= STEP_TRIES; tries++) {
+      const outcome = await server.step(id, { change, revision: get().revision, direction });
+      if (outcome.kind === 'done') {
+        await adopt(outcome.value);
+        set({ savedAt: new Date(), notice: undefined });
+        tools.announce(id);
+        return;
+      }
+      if (outcome.kind === 'conflict') {
+        await adopt(outcome.current);
+        set({
+          notice: `This drawing was changed in another window, so nothing was ${name} here. This is how it stands now.`,
+        });
+        return;
+      }
+      if (outcome.kind === 'refused') {
+        set({ notice: outcome.words });
+        return;
+      }
+      if (tries < STEP_TRIES) await tools.pause(pauseAfter(tries));
+    }
+    doubtful = change;
+    set({ notice: `The server does not answer. Whether this was ${name} is shown when it is back.` });
+  };
+
+  const follow = async (): Promise<void> => {
+    if (queue.length || storing || isHalted()) return;
+    const outcome = await server.newer(id, get().revision);
+    if (outcome.kind === 'refused' && outcome.status === 404)
+      set({ notice: 'This drawing is not in the store any more.' });
+    if (outcome.kind !== 'done' || 'unchanged' in outcome.value) return;
+    const kept = outcome.value;
+    await inTurn(async () => {
+      // a change made meanwhile is sent first, and finds out for itself
+      if (queue.length || storing || isHalted() || kept.revision <= get().revision) return;
+      doubtful = undefined;
+      await adopt(kept);
+      set({ followedAt: new Date(), notice: undefined });
+    });
+  };
+
+  // one and the same copy, however often it is tried
+  let copyId: string | undefined;
+  const settle = async (choice: ConflictChoice): Promise<void> => {
+    const { conflict, drawing } = get();
+    let current = conflict?.current;
+    if (!current) {
+      const outcome = await server.read(id);
+      if (outcome.kind !== 'done') {
+        set({ notice: outcome.words });
+        return;
+      }
+      current = outcome.value;
+    }
+    const mine = conflict?.mine ?? drawing;
+    if (choice === 'mine') {
+      const label = 'Kept in place of what another window had stored';
+      absorb(current);
+      set({ save: 'saving', conflict: undefined, notice: undefined });
+      setQueue([
+        {
+          id: tools.newId(),
+          label,
+          command: { type: 'replaceDrawing', drawing: mine, label },
+          drawing: mine,
+        },
+      ]);
+      storeNow();
+      return;
+    }
+    if (choice === 'both') {
+      copyId ??= tools.newId();
+      const title = `${mine.title.slice(0, 100)} (my version)`;
+      const outcome = await server.create(copyId, { ...mine, title }, title);
+      if (outcome.kind !== 'done') {
+        set({ notice: outcome.words });
+        return;
+      }
+      copyId = undefined;
+      await inTurn(() => adopt(current));
+      set({ notice: `Your version is in the register as "${title}".` });
+      return;
+    }
+    await inTurn(() => adopt(current));
+    set({ notice: undefined });
+  };
+
+  if (queue.length) {
+    setQueue(queue);
+    storeSoon();
+  }
+  return {
+    id,
+    state,
+    edit: async (command, shownBy = 'notice') => {
+      const faults = await inTurn(() => makeEdit(command));
+      if (faults.length && shownBy === 'notice') set({ faults });
+      return faults;
+    },
+    preview: async (command) => {
+      const made = command && applyCommand(get().drawing, command, { box: get().picture?.box });
+      if (made && !made.ok) return;
+      const picture = await tools.draw(made ? made.value.drawing : get().drawing, true);
+      if (picture && picture !== 'overran' && picture.ok) set({ picture: withKnownValues(picture) });
+    },
+    step: (direction) => inTurn(() => makeStep(direction)),
+    stored,
+    tryNow: () => {
+      if (get().save === 'refused') set({ save: 'saving', notice: undefined });
+      wake?.();
+      storeNow();
+    },
+    settle,
+    show: async () => {
+      isShown = true;
+      await inTurn(redraw);
+    },
+    follow,
+    hide: () => {
+      isShown = false;
+      clearTimeout(looking);
+    },
+  };
+};

@@ -1,0 +1,108 @@
+import { type Remote, wrap } from 'comlink';
+import type { SheetPlan } from '../../core/drawing/desk.ts';
+import type { Drawing } from '../../core/drawing/drawing.ts';
+import type { Vec2, Vec3 } from '../../core/geometry/vec.ts';
+import type { ViewName } from '../../core/part/schema.ts';
+import type { ReplayChoice } from '../../core/replay/deed.ts';
+import type { Against, BalanceAnswer } from '../../workers/balancing.ts';
+import type { DeskWorker } from '../../workers/desk.worker.ts';
+import type { DeskNote, DeskPicture } from '../../workers/deskPicture.ts';
+import type { PickedFace, Pictorial, Tints } from '../../workers/pictorial.ts';
+import type { PointedAt } from '../../workers/pointing.ts';
+import type { Exercise } from '../../workers/practice.ts';
+import type { ReplayStep } from '../../workers/replayPicture.ts';
+
+/** The desk's engine in a worker of its own. Where it takes too long it is ended and begun anew; its questions then have no answer. */
+export type Engine = {
+  /**
+   * Works a drawing's picture out.
+   * @param passing a preview: newer questions may take its place, and it has no picture then
+   */
+  readonly draw: (drawing: Drawing, passing: boolean) => Promise<DeskPicture | 'overran' | undefined>;
+  /** Looks a drawing over for what is doubtful; nothing where a newer question has come in meanwhile. */
+  readonly lookOver: (drawing: Drawing) => Promise<readonly DeskNote[]>;
+  /** The part seen along a direction to its observer. */
+  readonly pictorial: (drawing: Drawing, toward: Vec3) => Promise<Pictorial | undefined>;
+  /** How its faces look, `width` squares across; nothing where a newer question came in. */
+  readonly tints: (drawing: Drawing, toward: Vec3, width: number) => Promise<Tints | undefined>;
+  readonly pickFace: (drawing: Drawing, toward: Vec3, at: Vec2) => Promise<PickedFace | undefined>;
+  /** How the sheet is set out, and what would better it. */
+  readonly plan: (drawing: Drawing) => Promise<SheetPlan | undefined>;
+  /** The construction of the sheet, step by step. */
+  readonly construction: (
+    drawing: Drawing,
+    choice: ReplayChoice,
+  ) => Promise<readonly ReplayStep[] | undefined>;
+  /** What stands at a place of the sheet (paper mm, y up). */
+  readonly pointed: (drawing: Drawing, at: Vec2, reach: number) => Promise<PointedAt | undefined>;
+  /** The views in words. */
+  readonly reading: (drawing: Drawing) => Promise<readonly string[]>;
+  /** Holds the views of an SVG or DXF file against the part's own, or against one another. */
+  readonly balance: (
+    drawing: Drawing,
+    name: string,
+    text: string,
+    against: Against,
+  ) => Promise<BalanceAnswer>;
+  /** A view to be drawn from the others. */
+  readonly exercise: (drawing: Drawing, view: ViewName) => Promise<Exercise | undefined>;
+};
+
+/** As long as one question may take before the worker is ended, ms. */
+const LIMIT = 20_000;
+
+type Running = {
+  readonly worker: Worker;
+  readonly remote: Remote<DeskWorker>;
+  readonly ended: Promise<'overran'>;
+  readonly end: () => void;
+};
+
+export const openEngine = (): Engine => {
+  let running: Running | undefined;
+  const start = (): Running => {
+    const worker = new Worker(new URL('../../workers/desk.worker.ts', import.meta.url), { type: 'module' });
+    let end: () => void = () => undefined;
+    const ended = new Promise<'overran'>((done) => {
+      end = () => {
+        worker.terminate();
+        done('overran');
+      };
+    });
+    return { worker, remote: wrap<DeskWorker>(worker), ended, end };
+  };
+  /** Asks the worker; 'overran' where this very question took too long. One that was under way beside such a question is asked again. */
+  const ask = async <T>(question: (remote: Remote<DeskWorker>) => Promise<T>): Promise<T | 'overran'> => {
+    running ??= start();
+    const own = running;
+    let tooLong = false;
+    const limit = setTimeout(() => {
+      tooLong = true;
+      if (running === own) running = undefined;
+      own.end();
+    }, LIMIT);
+    const given = await Promise.race([question(own.remote), own.ended]).finally(() => clearTimeout(limit));
+    return given === 'overran' && !tooLong ? ask(question) : given;
+  };
+  const answer = async <T>(question: (remote: Remote<DeskWorker>) => Promise<T>, without: T): Promise<T> => {
+    const given = await ask(question);
+    return given === 'overran' ? without : given;
+  };
+  return {
+    draw: (drawing, passing) => ask(async (r) => r.work(drawing, passing)),
+    lookOver: (drawing) => answer(async (r) => r.look(drawing), []),
+    pictorial: (drawing, toward) => answer(async (r) => r.pictorial(drawing, toward), undefined),
+    tints: (drawing, toward, width) => answer(async (r) => r.tints(drawing, toward, width), undefined),
+    pickFace: (drawing, toward, at) => answer(async (r) => r.pick(drawing, toward, at), undefined),
+    plan: (drawing) => answer(async (r) => r.plan(drawing), undefined),
+    construction: (drawing, choice) => answer(async (r) => r.replay(drawing, choice), undefined),
+    pointed: (drawing, at, reach) => answer(async (r) => r.pointed(drawing, at, reach), undefined),
+    reading: (drawing) => answer(async (r) => r.reading(drawing), []),
+    balance: (drawing, name, text, against) =>
+      answer(async (r) => r.balance(drawing, name, text, against), {
+        ok: false,
+        faults: ['This takes too long and was left. Bring fewer lines at a time.'],
+      }),
+    exercise: (drawing, view) => answer(async (r) => r.practice(drawing, view), undefined),
+  };
+};

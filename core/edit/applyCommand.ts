@@ -1,0 +1,63 @@
+import type { Drawing } from '../drawing/drawing.ts';
+import { attempt, type Result } from '../number/fault.ts';
+import { readStatement } from '../statement/read.ts';
+import type { Command, EditContext, Edited } from './command.ts';
+import { applyCutCommand } from './cutCommands.ts';
+import { applyNamingCommand } from './namingCommands.ts';
+import { applySetupCommand } from './setupCommands.ts';
+import { applyStatementCommand } from './statementCommands.ts';
+import { applyTaskCommand } from './taskCommands.ts';
+
+const apply = (d: Drawing, c: Exclude<Command, { type: 'writeStatement' }>, context: EditContext): Edited => {
+  switch (c.type) {
+    case 'setUp':
+    case 'setRules':
+    case 'usePreset':
+      return applySetupCommand(d, c);
+    case 'addCut':
+    case 'setCutFigure':
+    case 'setCutView':
+    case 'setCutLook':
+    case 'moveTrace':
+    case 'switchCut':
+    case 'removeCut':
+      return applyCutCommand(d, c);
+    case 'nameCorner':
+    case 'moveName':
+      return applyNamingCommand(d, c);
+    case 'addTask':
+    case 'tickTask':
+    case 'removeTask':
+    case 'addPicture':
+    case 'changePicture':
+      return applyTaskCommand(d, c);
+    case 'replaceDrawing':
+      return { drawing: c.drawing, label: c.label };
+    default:
+      return applyStatementCommand(d, c, context);
+  }
+};
+
+/** The whole statement written anew, or all its lines that cannot be read. */
+const written = (d: Drawing, text: string): Result<Edited> => {
+  const read = readStatement(text);
+  if (!read.ok) return read;
+  return { ok: true, value: { drawing: { ...d, part: read.value }, label: 'Statement edited as text' } };
+};
+
+/** The longest label that is kept in the Daybook. */
+const LONGEST_LABEL = 200;
+
+/**
+ * Makes a change: the one way in which a drawing becomes another.
+ * @param d the drawing as it stands; it is not touched, and what does not change is shared with the result
+ * @returns the changed drawing with the Daybook's words for the change, or the fault that keeps it out. That the result can be drawn is
+ *   not checked here.
+ */
+export const applyCommand = (d: Drawing, command: Command, context: EditContext): Result<Edited> => {
+  const made =
+    command.type === 'writeStatement' ? written(d, command.text) : attempt(() => apply(d, command, context));
+  if (!made.ok) return made;
+  const { drawing, label } = made.value;
+  return { ok: true, value: { drawing, label: label.slice(0, LONGEST_LABEL) || 'Changed' } };
+};

@@ -1,0 +1,126 @@
+import type { Drawing } from '../drawing/drawing.ts';
+import type { MarkedStanding } from '../drawing/standings.ts';
+import type { Box3 } from '../geometry/box.ts';
+import type { Units } from '../number/expression.ts';
+import type { TraceFile, ViewName } from '../part/schema.ts';
+import type { SheetSetup } from '../sheet/setup.ts';
+import type { CountedCube } from '../statement/gridCubes.ts';
+import type { SquaredProfile } from '../statement/squares.ts';
+import type { TurnedTable } from '../statement/turned.ts';
+import type { Source } from '../task/source.ts';
+import type { LinePlace, SizePlace } from './place.ts';
+
+/** Some keys of T with new values; null takes a key away, back to what holds where nothing is said. Survives JSON. */
+export type Change<T> = { readonly [K in keyof T]?: NonNullable<T[K]> | null };
+
+/** A change of the part as it is stated. */
+export type StatementCommand =
+  | { readonly type: 'setFigure'; readonly place: SizePlace; readonly text: string }
+  | { readonly type: 'writeStatement'; readonly text: string }
+  | { readonly type: 'enterLine'; readonly text: string }
+  | { readonly type: 'namePart'; readonly name: string }
+  | { readonly type: 'setUnits'; readonly units: Units }
+  | { readonly type: 'moveLine'; readonly line: LinePlace; readonly by: -1 | 1 }
+  /** to the place of another line of the same body; the others close up */
+  | { readonly type: 'moveLineTo'; readonly line: LinePlace; readonly target: string }
+  | { readonly type: 'copyLine'; readonly line: LinePlace }
+  | { readonly type: 'switchLine'; readonly line: LinePlace; readonly off: boolean }
+  | { readonly type: 'removeLine'; readonly line: LinePlace }
+  | { readonly type: 'groupLine'; readonly line: LinePlace }
+  | { readonly type: 'nameGroup'; readonly body: string; readonly group: string; readonly name: string }
+  | { readonly type: 'changeGroup'; readonly body: string; readonly group: string; readonly how: GroupChange }
+  | {
+      readonly type: 'setTurnedTable';
+      readonly line: LinePlace;
+      readonly table: TurnedTable;
+      readonly label: string;
+    }
+  /** `size` is the key of `sizeKey` */
+  | {
+      readonly type: 'markSize';
+      readonly size: string;
+      readonly standing: MarkedStanding | 'given';
+      readonly from?: string;
+    }
+  /** a cube on squared paper, `side` wide, put on or taken away */
+  | { readonly type: 'changeCube'; readonly cell: CountedCube; readonly side: number }
+  /** an outline counted on squares of `side`, grown to `thickness` */
+  | {
+      readonly type: 'addProfile';
+      readonly profile: SquaredProfile;
+      readonly side: number;
+      readonly plane: ViewName;
+      readonly thickness: string;
+    }
+  | { readonly type: 'useAsFront'; readonly side: ViewName };
+
+export type GroupChange =
+  | 'move up'
+  | 'move down'
+  | 'copy'
+  | 'switch on'
+  | 'switch off'
+  | 'ungroup'
+  | 'take out';
+
+/** A change of how the drawing stands on its sheet. */
+export type SetupCommand =
+  | { readonly type: 'setUp'; readonly change: Change<SheetSetup>; readonly label: string }
+  | { readonly type: 'setRules'; readonly change: Change<SheetSetup['rules']>; readonly label: string }
+  | { readonly type: 'usePreset'; readonly preset: string };
+
+/** A change of the cutting planes; each is known by its letter. */
+export type CutCommand =
+  | { readonly type: 'addCut'; readonly trace: TraceFile }
+  | {
+      readonly type: 'setCutFigure';
+      readonly cut: string;
+      readonly path: readonly (string | number)[];
+      readonly text: string;
+      /** what the figure is: "point 1 up" */
+      readonly words: string;
+    }
+  | { readonly type: 'setCutView'; readonly cut: string; readonly seenIn: ViewName }
+  | { readonly type: 'setCutLook'; readonly cut: string; readonly look: TraceFile['look'] }
+  | { readonly type: 'moveTrace'; readonly cut: string; readonly through: NonNullable<TraceFile['through']> }
+  | { readonly type: 'switchCut'; readonly cut: string; readonly on: boolean }
+  | { readonly type: 'removeCut'; readonly cut: string };
+
+/** A change of the points' names. */
+export type NamingCommand =
+  /** with no name the corner gets its number back */
+  | { readonly type: 'nameCorner'; readonly corner: string; readonly name: string }
+  /** from the point, paper mm, y up; null puts the name back in its own place */
+  | {
+      readonly type: 'moveName';
+      readonly label: string;
+      readonly name: string;
+      readonly to: readonly [number, number] | null;
+    };
+
+/** A change of what was asked for, and of the given picture. Lines of the task are known by their text. */
+export type TaskCommand =
+  | { readonly type: 'addTask'; readonly text: string }
+  | { readonly type: 'tickTask'; readonly line: string; readonly done: boolean }
+  | { readonly type: 'removeTask'; readonly line: string }
+  | { readonly type: 'addPicture'; readonly source: Source }
+  | { readonly type: 'changePicture'; readonly change: Partial<Source>; readonly label: string };
+
+/** Everything that can be changed on a drawing, as plain data. */
+export type Command =
+  | StatementCommand
+  | SetupCommand
+  | CutCommand
+  | NamingCommand
+  | TaskCommand
+  /** the whole drawing, as it stood elsewhere */
+  | { readonly type: 'replaceDrawing'; readonly drawing: Drawing; readonly label: string };
+
+/** What a command may need to know besides the drawing. */
+export type EditContext = {
+  /** the box of the part as it stands, part units; undefined where it cannot be drawn */
+  readonly box: Box3 | undefined;
+};
+
+/** A drawing with a change in it, and the words of the change for the Daybook. */
+export type Edited = { readonly drawing: Drawing; readonly label: string };

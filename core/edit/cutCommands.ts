@@ -1,0 +1,48 @@
+import type { Cut, Drawing } from '../drawing/drawing.ts';
+import { typedQuantity } from '../part/schema.ts';
+import type { CutCommand, Edited } from './command.ts';
+import { gone, replaceAt } from './place.ts';
+
+/** The drawing with one of its cuts changed. */
+const onCut = (d: Drawing, name: string, words: string, change: (cut: Cut) => Cut): Edited => {
+  if (!d.cuts.some((c) => c.trace.name === name)) gone(`Cut ${name}`);
+  const cuts = d.cuts.map((c) => (c.trace.name === name ? change(c) : c));
+  return { drawing: { ...d, cuts }, label: `Cut ${name}: ${words}` };
+};
+
+/**
+ * Changes the cutting planes.
+ * @throws Refusal where the cut is gone
+ */
+export const applyCutCommand = (d: Drawing, c: CutCommand): Edited => {
+  switch (c.type) {
+    case 'addCut':
+      return {
+        drawing: { ...d, cuts: [...d.cuts, { on: true, trace: c.trace }] },
+        label: `Cut ${c.trace.name}: added`,
+      };
+    case 'setCutFigure':
+      return onCut(d, c.cut, `${c.words} ${c.text}`, (cut) =>
+        replaceAt(cut, ['trace', ...c.path], typedQuantity(c.text)),
+      );
+    case 'setCutView':
+      return onCut(d, c.cut, `seenIn ${c.seenIn}`, (cut) => ({
+        ...cut,
+        trace: { ...cut.trace, seenIn: c.seenIn },
+      }));
+    case 'setCutLook':
+      return onCut(d, c.cut, `look ${c.look}`, (cut) => ({ ...cut, trace: { ...cut.trace, look: c.look } }));
+    case 'moveTrace':
+      return onCut(d, c.cut, 'moved', (cut) => {
+        const { at: _, angle: __, ...trace } = cut.trace;
+        return { ...cut, trace: { ...trace, through: c.through } };
+      });
+    case 'switchCut':
+      return onCut(d, c.cut, c.on ? 'on' : 'off', (cut) => ({ ...cut, on: c.on }));
+    case 'removeCut':
+      return {
+        drawing: { ...d, cuts: d.cuts.filter((x) => x.trace.name !== c.cut) },
+        label: `Cut ${c.cut}: taken out`,
+      };
+  }
+};
