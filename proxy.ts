@@ -3,8 +3,20 @@ import { allowedHosts, contentPolicy, refusalOf } from './server/guard.ts';
 
 const hosts = allowedHosts(process.env);
 
+/** True for an address whose escaped characters can be read. */
+const isReadable = (path: string): boolean => {
+  try {
+    decodeURIComponent(path);
+    return true;
+  } catch {
+    return false;
+  }
+};
+
 /** Runs before every page and route: refuses what does not come from this program's own pages, and sets the headers of safety. */
 export const proxy = (request: NextRequest): NextResponse => {
+  if (!isReadable(request.nextUrl.pathname))
+    return NextResponse.json({ error: 'This address cannot be read.' }, { status: 400 });
   const refusal = refusalOf(request, hosts);
   if (refusal) return NextResponse.json({ error: refusal.error }, { status: refusal.status });
   const nonce = btoa(crypto.randomUUID());

@@ -1,6 +1,7 @@
 // Installs, builds and starts the application with demo data: npm run demo
 import { spawn } from 'node:child_process';
 import { createServer } from 'node:net';
+import { hostname, networkInterfaces } from 'node:os';
 import { build, packages, say } from './steps.mjs';
 
 const host = process.env.HOST ?? '127.0.0.1';
@@ -19,6 +20,15 @@ let port = wanted;
 while (!(await isFree(port)) && port < wanted + 20) port++;
 if (port !== wanted) say(`Port ${wanted} is taken; using ${port}.`);
 
+// the names that requests may be addressed to, besides this machine's own
+const isLocal = ['127.0.0.1', 'localhost', '::1'].includes(host);
+const interfaces = Object.values(networkInterfaces()).flatMap((list) => list?.map((i) => i.address) ?? []);
+const names = isLocal ? [] : host === '0.0.0.0' || host === '::' ? [hostname(), ...interfaces] : [host];
+if (!isLocal)
+  console.log(
+    `\n  Blue Ledger has no accounts: whoever reaches ${host}:${port} can read and change every drawing.\n  Listen beyond this machine only in a network whose users you all trust.`,
+  );
+
 const data = process.env.BLUE_LEDGER_DATA ?? '.data/demo';
 say(`Starting with the drawings in ${process.env.DATABASE_URL ? 'the PostgreSQL database' : data} ...`);
 const server = spawn(
@@ -26,7 +36,13 @@ const server = spawn(
   ['node_modules/next/dist/bin/next', 'start', '-p', String(port), '-H', host],
   {
     stdio: ['ignore', 'pipe', 'inherit'],
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', BLUE_LEDGER_DEMO: '1', BLUE_LEDGER_DATA: data },
+    env: {
+      ...process.env,
+      NEXT_TELEMETRY_DISABLED: '1',
+      BLUE_LEDGER_DEMO: '1',
+      BLUE_LEDGER_DATA: data,
+      BLUE_LEDGER_HOSTS: [process.env.BLUE_LEDGER_HOSTS, ...names].filter(Boolean).join(','),
+    },
   },
 );
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));

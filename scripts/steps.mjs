@@ -82,7 +82,9 @@ export const serverWorker = async () => {
     target: 'node20',
     logLevel: 'warning',
     // packages written for require() find it here
-    banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
+    banner: {
+      js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
+    },
   });
 };
 

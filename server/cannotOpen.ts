@@ -15,7 +15,7 @@ export const isDiskFull = (error: unknown): boolean => {
   );
 };
 
-const NO_WRITING = ['EROFS', 'EACCES', 'EPERM'];
+const NO_WRITING = ['EROFS', 'EACCES', 'EPERM', 'ENOENT', 'ENOTDIR'];
 
 /** What keeps a data directory from being opened, as a sentence. */
 export const cannotOpen = (directory: string, error: unknown): CannotOpen => {

@@ -1,5 +1,5 @@
-import { mkdirSync } from 'node:fs';
-import { resolve } from 'node:path';
+import { existsSync, mkdirSync } from 'node:fs';
+import { dirname, resolve } from 'node:path';
 import { CannotOpen, cannotOpen } from './cannotOpen.ts';
 import { takeLock } from './lock.ts';
 import { migrate } from './migrations.ts';
@@ -15,10 +15,20 @@ export type Database = Queries & {
   readonly close: () => Promise<void>;
 };
 
+/**
+ * Makes a folder and those it stands in. Not by mkdir's own "recursive", which never ends where a file system takes no folders and says
+ * that there is none.
+ */
+const makeFolder = (path: string): void => {
+  if (existsSync(path)) return;
+  if (dirname(path) !== path) makeFolder(dirname(path));
+  mkdirSync(path);
+};
+
 const openEmbedded = async (directory: string): Promise<Database> => {
   let release: () => void;
   try {
-    mkdirSync(directory, { recursive: true });
+    makeFolder(directory);
     release = takeLock(directory);
   } catch (error) {
     throw cannotOpen(directory, error);

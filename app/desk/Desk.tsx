@@ -50,7 +50,8 @@ const Foot = () => {
 const Notice = () => {
   const notice = useSession((s) => s.notice);
   const faults = useSession((s) => s.faults);
-  const text = notice ?? (faults[0] && sentence(faults[0]));
+  const undrawn = useSession((s) => s.undrawn);
+  const text = notice ?? (faults[0] && sentence(faults[0])) ?? undrawn;
   if (!text) return null;
   return (
     <p

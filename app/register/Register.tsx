@@ -8,6 +8,8 @@ import { scaleText } from '../../core/sheet/paper.ts';
 import type { RegisterRow } from '../../exchange/kept.ts';
 import { HouseMark } from '../HouseMark.tsx';
 import { archive, copyDrawing, openFile, sheetsAddress } from '../serverCalls.ts';
+import { useUnsaved } from '../session/SessionsProvider.tsx';
+import type { UnsavedDrawing } from '../session/sessions.ts';
 
 const LARGEST_FILE = 4 * 1024 * 1024;
 
@@ -18,9 +20,27 @@ const dayOf = (iso: string): string => new Date(iso).toISOString().slice(0, 16).
 const newDrawing = (): Drawing =>
   drawingOfPart({ format: 'blue-ledger/part@1', name: 'New part', units: 'mm', bodies: [] });
 
+/** Tells that a drawing has changes which the server does not have yet. */
+const UnsavedMark = ({ drawing }: { drawing: UnsavedDrawing | undefined }) => {
+  if (!drawing) return null;
+  const { changes, save } = drawing;
+  const words =
+    save === 'conflict'
+      ? 'changed in two windows: open it to choose'
+      : save === 'refused'
+        ? 'the last change cannot be stored: open it'
+        : `${changes} ${changes === 1 ? 'change' : 'changes'} not saved yet`;
+  return (
+    <span role="status" className="ml-3 text-[13px] font-semibold text-fault">
+      {words}
+    </span>
+  );
+};
+
 /** All drawings: found, opened, copied, put away. */
 export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
   const router = useRouter();
+  const unsaved = useUnsaved();
   const picker = useRef<HTMLInputElement>(null);
   const [search, setSearch] = useState('');
   const [old, setOld] = useState(false);
@@ -204,6 +224,7 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
                   >
                     {r.title || 'Without a title'}
                   </Link>
+                  <UnsavedMark drawing={unsaved.find((u) => u.id === r.id)} />
                 </td>
                 <td className="text-second">{r.material}</td>
                 <td>{r.paper === 'own' ? 'own size' : r.paper}</td>

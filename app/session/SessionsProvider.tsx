@@ -1,8 +1,10 @@
 'use client';
 import { createContext, type ReactNode, useContext, useEffect, useState } from 'react';
+import { useStore } from 'zustand';
+import { createStore } from 'zustand/vanilla';
 import { drawingServer } from '../serverCalls.ts';
 import { type Engine, openEngine } from './engine.ts';
-import { openSessions, type Sessions } from './sessions.ts';
+import { openSessions, type Sessions, type UnsavedDrawing } from './sessions.ts';
 import { browserShelf } from './shelf.ts';
 
 type Workplace = { readonly sessions: Sessions; readonly engine: Engine };
@@ -39,3 +41,8 @@ export const SessionsProvider = ({ children }: { children: ReactNode }) => {
 
 /** The sessions and the engine; undefined until the page has come to life. */
 export const useWorkplace = (): Workplace | undefined => useContext(WorkplaceContext);
+
+const NONE = createStore<readonly UnsavedDrawing[]>(() => []);
+
+/** The drawings of this window with changes that are not stored yet. */
+export const useUnsaved = (): readonly UnsavedDrawing[] => useStore(useWorkplace()?.sessions.unsaved ?? NONE);

@@ -37,6 +37,8 @@ export type SessionState = {
   readonly notice: string | undefined;
   readonly conflict: Conflict | undefined;
   readonly picture: GoodPicture | undefined;
+  /** why there is no picture of a drawing that has lines */
+  readonly undrawn: string | undefined;
   readonly faults: readonly Fault[];
   /** what is doubtful about the drawing as it stands, once it has been looked over */
   readonly notes: readonly DeskNote[];
@@ -120,6 +122,7 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
     notice: undefined,
     conflict: undefined,
     picture: undefined,
+    undrawn: undefined,
     faults: [],
     notes: [],
     unsaved: queue.length,
@@ -173,12 +176,12 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
     const { drawing } = get();
     if (!isShown) return;
     if (!drawing.part.bodies.length) {
-      set({ picture: undefined, faults: [], notes: [] });
+      set({ picture: undefined, undrawn: undefined, faults: [], notes: [] });
       return;
     }
     const picture = await tools.draw(drawing, false);
-    if (picture === 'overran') set({ picture: undefined, notice: overran('this drawing') });
-    else if (picture?.ok) set({ picture: withKnownValues(picture), faults: [] });
+    if (picture === 'overran') set({ picture: undefined, undrawn: overran('this drawing') });
+    else if (picture?.ok) set({ picture: withKnownValues(picture), undrawn: undefined, faults: [] });
     else if (picture) set({ faults: picture.faults });
     lookLater();
   };
@@ -303,13 +306,20 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
     const made = applyCommand(get().drawing, command, { box: get().picture?.box });
     if (!made.ok) return made.faults;
     const { drawing, label } = made.value;
-    if (!drawing.part.bodies.length) set({ drawing, picture: undefined, faults: [], notes: [] });
+    if (!drawing.part.bodies.length)
+      set({ drawing, picture: undefined, undrawn: undefined, faults: [], notes: [] });
     else {
       const picture = await tools.draw(drawing, false);
       if (picture && picture !== 'overran' && !picture.ok) return picture.faults;
       if (picture === 'overran')
-        set({ drawing, picture: undefined, notice: overran(`"${label}"`), faults: [] });
-      else set({ drawing, faults: [], ...(picture && { picture: withKnownValues(picture) }) });
+        set({ drawing, picture: undefined, undrawn: overran(`"${label}"`), faults: [] });
+      else
+        set({
+          drawing,
+          undrawn: undefined,
+          faults: [],
+          ...(picture && { picture: withKnownValues(picture) }),
+        });
       lookLater();
     }
     if (get().save === 'saved') set({ save: 'saving' });

@@ -28,8 +28,9 @@ const freePort = async (): Promise<number> => {
   return port;
 };
 
-export const startServer = async (data: string, wait = true): Promise<Server> => {
-  const port = await freePort();
+/** @param onPort the port, where it must be that of a server before */
+export const startServer = async (data: string, wait = true, onPort?: number): Promise<Server> => {
+  const port = onPort ?? (await freePort());
   const started = Date.now();
   const child = spawn(
     process.execPath,
@@ -79,21 +80,30 @@ export type Running = {
   data: string;
   readyAfter: number;
   restart: (signal: NodeJS.Signals) => Promise<void>;
+  /** ends it; `restartThere` starts it again at the same address */
+  kill: (signal: NodeJS.Signals) => Promise<void>;
+  restartThere: () => Promise<void>;
 };
 
 /** A server for all tests of a file, on data that is gone afterwards; `restart` ends it by a signal and starts it anew. */
 export const serverFor = (test: Hooks): Running => {
   let server: Server | undefined;
+  const take = (next: Server): void => {
+    server = next;
+    running.address = next.address;
+    running.readyAfter = next.readyAfter;
+  };
   const running: Running = {
     address: '',
     data: '',
     readyAfter: 0,
     restart: async (signal) => {
       await server?.kill(signal);
-      server = await startServer(running.data);
-      running.address = server.address;
-      running.readyAfter = server.readyAfter;
+      take(await startServer(running.data));
     },
+    kill: async (signal) => server?.kill(signal),
+    restartThere: async () =>
+      take(await startServer(running.data, true, Number(new URL(running.address).port))),
   };
   test.beforeAll(async () => {
     running.data = freshData();

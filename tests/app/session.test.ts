@@ -1,0 +1,249 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import type { DrawingSession } from '../../app/session/drawingSession.ts';
+import type { Command } from '../../core/edit/command.ts';
+import { FakeStore, type Fate, moment, newStorage, openPage, sample } from './sessionWorld.ts';
+
+const setH = (text: string): Command => ({ type: 'setFigure', place: { of: 'size', name: 'H' }, text });
+const heightOf = (store: FakeStore, id: string): unknown => store.kept(id).drawing.part.dims?.H;
+const settled = async (s: DrawingSession): Promise<void> => {
+  for (let i = 0; i < 400 && s.state.getState().unsaved; i++) await moment(5);
+};
+const answered = (): Fate => 'answered';
+
+const world = (...ids: string[]) => {
+  const store = new FakeStore();
+  for (const id of ids) store.add(id, { ...sample, title: id });
+  return { store, storage: newStorage() };
+};
+
+describe('a session', () => {
+  test('a change that waits is stored in its own drawing though another one was opened meanwhile', async () => {
+    const { store, storage } = world('a', 'b');
+    let fate: Fate = 'never arrives';
+    const page = openPage(store, storage, () => fate);
+    const a = await page.sessions.open(store.kept('a'));
+    await a.edit(setH('61'));
+    await moment(250);
+    expect(a.state.getState().save).toBe('waiting');
+    page.sessions.leave(a);
+    expect(page.sessions.unsaved.getState()).toMatchObject([{ id: 'a', changes: 1, save: 'waiting' }]);
+    const b = await page.sessions.open(store.kept('b'));
+    await b.edit(setH('62'));
+    fate = 'answered';
+    await settled(a);
+    await settled(b);
+    expect([heightOf(store, 'a'), heightOf(store, 'b')]).toEqual([61, 62]);
+    expect([store.kept('a').drawing.title, store.kept('b').drawing.title]).toEqual(['a', 'b']);
+    expect(page.sessions.unsaved.getState()).toEqual([]);
+  });
+
+  test('a lost answer is no conflict: the change is made once and the session goes on', async () => {
+    const { store, storage } = world('a');
+    const fates: Fate[] = ['answer lost', 'never arrives', 'answer lost'];
+    const page = openPage(store, storage, () => fates.shift() ?? 'answered');
+    const a = await page.sessions.open(store.kept('a'));
+    await a.edit(setH('61'));
+    await a.edit(setH('62'));
+    await settled(a);
+    expect(a.state.getState()).toMatchObject({ save: 'saved', revision: 3 });
+    expect(store.labels.get('a')).toEqual(['Size H: 52 to 61', 'Size H: 61 to 62']);
+  });
+
+  test('what a page leaves unstored is stored by the next one, step by step', async () => {
+    const { store, storage } = world('a');
+    const page = openPage(store, storage, () => 'never arrives');
+    const a = await page.sessions.open(store.kept('a'));
+    for (const h of ['61', '62', '63']) await a.edit(setH(h));
+    await moment(250);
+    page.close();
+    const next = openPage(store, storage, answered);
+    await next.sessions.resume();
+    expect(next.sessions.unsaved.getState()).toMatchObject([{ id: 'a', title: 'a', changes: 3 }]);
+    const again = await next.sessions.open(store.kept('a'));
+    expect(again.state.getState().drawing.part.dims?.H).toBe(63);
+    await settled(again);
+    expect(store.labels.get('a')).toEqual(['Size H: 52 to 61', 'Size H: 61 to 62', 'Size H: 62 to 63']);
+    expect(storage.places.size).toBe(0);
+  });
+
+  test('undo on a state that another window has changed undoes nothing and shows how it stands', async () => {
+    const { store, storage } = world('a');
+    const [one, two] = [openPage(store, storage, answered), openPage(store, storage, answered)];
+    const stale = await one.sessions.open(store.kept('a'));
+    const other = await two.sessions.open(store.kept('a'));
+    await other.edit(setH('61'));
+    await settled(other);
+    await stale.step(-1);
+    expect(heightOf(store, 'a')).toBe(61);
+    expect(stale.state.getState().drawing.part.dims?.H).toBe(61);
+    expect(stale.state.getState().notice).toMatch(/changed in another window, so nothing was undone/);
+  });
+
+  test('an undo whose answer is lost, and what is typed after it, both hold', async () => {
+    const { store, storage } = world('a');
+    let fate: Fate = 'answered';
+    const page = openPage(store, storage, () => fate);
+    const a = await page.sessions.open(store.kept('a'));
+    await a.edit(setH('61'));
+    await settled(a);
+    fate = 'answer lost';
+    await a.step(-1);
+    expect(a.state.getState().notice).toMatch(/Whether this was undone is shown when it is back/);
+    fate = 'answered';
+    // made here on 61, and in the store on what was undone
+    await a.edit({ type: 'namePart', name: 'bracket two' });
+    await settled(a);
+    expect(a.state.getState().save).toBe('saved');
+    expect(store.kept('a').drawing.part).toMatchObject({
+      name: 'bracket two',
+      dims: { H: sample.part.dims?.H },
+    });
+  });
+
+  test('an undo while the server is away says so and loses nothing', async () => {
+    const { store, storage } = world('a');
+    let fate: Fate = 'answered';
+    const page = openPage(store, storage, () => fate);
+    const a = await page.sessions.open(store.kept('a'));
+    fate = 'never arrives';
+    await a.edit(setH('61'));
+    await a.step(-1);
+    expect(a.state.getState().notice).toMatch(/does not answer, so nothing was undone/);
+    expect(a.state.getState().drawing.part.dims?.H).toBe(61);
+    fate = 'answered';
+    await settled(a);
+    expect(heightOf(store, 'a')).toBe(61);
+  });
+
+  describe('two windows', () => {
+    /** Two windows that changed one drawing; the second one's change is in conflict. */
+    const inConflict = async () => {
+      const { store, storage } = world('a');
+      const [one, two] = [openPage(store, storage, answered), openPage(store, storage, answered)];
+      const [first, second] = [
+        await one.sessions.open(store.kept('a')),
+        await two.sessions.open(store.kept('a')),
+      ];
+      await first.edit(setH('61'));
+      await settled(first);
+      await second.edit(setH('62'));
+      await second.edit({ type: 'namePart', name: 'mine' });
+      for (let i = 0; i < 100 && second.state.getState().save !== 'conflict'; i++) await moment(10);
+      return { store, storage, first, second };
+    };
+    test('the losing one takes no more edits, and nothing is stored until one has chosen', async () => {
+      const { store, second } = await inConflict();
+      expect(second.state.getState().conflict).toMatchObject({
+        current: { drawing: { part: { dims: { H: 61 } } } },
+        mine: { part: { dims: { H: 62 }, name: 'mine' } },
+      });
+      expect((await second.edit(setH('70')))[0]?.mend).toMatch(/Choose first/);
+      expect(heightOf(store, 'a')).toBe(61);
+    });
+    test('mine is kept, over what the other stored', async () => {
+      const { store, storage, second } = await inConflict();
+      await second.settle('mine');
+      await settled(second);
+      expect(store.kept('a').drawing.part).toMatchObject({ dims: { H: 62 }, name: 'mine' });
+      expect(second.state.getState()).toMatchObject({ save: 'saved', conflict: undefined });
+      await second.step(-1);
+      expect(heightOf(store, 'a')).toBe(61);
+      expect(storage.places.size).toBe(0);
+    });
+    test('theirs is kept', async () => {
+      const { store, storage, second } = await inConflict();
+      await second.settle('theirs');
+      expect(second.state.getState()).toMatchObject({ save: 'saved', unsaved: 0 });
+      expect(second.state.getState().drawing.part.dims?.H).toBe(61);
+      expect([heightOf(store, 'a'), storage.places.size]).toEqual([61, 0]);
+    });
+    test('both are kept: mine as a drawing of its own', async () => {
+      const { store, second } = await inConflict();
+      await second.settle('both');
+      expect(heightOf(store, 'a')).toBe(61);
+      const copy = [...store.rows.values()].find((r) => r.document.title === 'a (my version)');
+      expect(copy?.document.part).toMatchObject({ dims: { H: 62 }, name: 'mine' });
+    });
+    test('an idle one follows', async () => {
+      const { store, storage } = world('a');
+      const [one, two] = [openPage(store, storage, answered), openPage(store, storage, answered)];
+      const idle = await one.sessions.open(store.kept('a'));
+      const busy = await two.sessions.open(store.kept('a'));
+      await busy.edit(setH('61'));
+      await settled(busy);
+      await idle.follow();
+      expect(idle.state.getState().drawing.part.dims?.H).toBe(61);
+      await idle.edit(setH('62'));
+      await settled(idle);
+      expect(idle.state.getState().save).toBe('saved');
+      expect(heightOf(store, 'a')).toBe(62);
+    });
+  });
+});
+
+const IDS = ['a', 'b', 'c'];
+/** What may happen: an edit of a drawing, an undo, another page, a reload, and how the next requests fare. */
+const event = fc.oneof(
+  { weight: 6, arbitrary: fc.record({ kind: fc.constant('edit' as const), id: fc.constantFrom(...IDS) }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant('undo' as const), id: fc.constantFrom(...IDS) }) },
+  { weight: 2, arbitrary: fc.record({ kind: fc.constant('leave' as const), id: fc.constantFrom(...IDS) }) },
+  { weight: 2, arbitrary: fc.record({ kind: fc.constant('reload' as const) }) },
+  {
+    weight: 2,
+    arbitrary: fc.record({ kind: fc.constant('wait' as const), ms: fc.integer({ min: 0, max: 240 }) }),
+  },
+  {
+    weight: 4,
+    arbitrary: fc.record({
+      kind: fc.constant('fates' as const),
+      fates: fc.array(fc.constantFrom<Fate>('answered', 'answer lost', 'never arrives'), { maxLength: 6 }),
+    }),
+  },
+);
+
+test('whatever edits, failures, retries, page changes and reloads come together, each drawing stores its own edits in order', async () => {
+  await fc.assert(
+    fc.asyncProperty(fc.array(event, { minLength: 4, maxLength: 30 }), async (events) => {
+      const { store, storage } = world(...IDS);
+      let fates: Fate[] = [];
+      let page = openPage(store, storage, () => fates.shift() ?? 'answered');
+      const open = new Map<string, DrawingSession>();
+      const sessionOf = async (id: string): Promise<DrawingSession> => {
+        const known = open.get(id) ?? (await page.sessions.open(store.kept(id)));
+        open.set(id, known);
+        return known;
+      };
+      const made = new Map<string, string[]>(IDS.map((id) => [id, []]));
+      let count = 0;
+      for (const e of events) {
+        if (e.kind === 'edit') {
+          const s = await sessionOf(e.id);
+          // the number of the edit is in its label, and tells the order
+          const name = `edit ${++count}`;
+          if (!(await s.edit({ type: 'namePart', name })).length) made.get(e.id)?.push(`Named ${name}`);
+        } else if (e.kind === 'undo') await (await sessionOf(e.id)).step(-1);
+        else if (e.kind === 'leave') {
+          const s = open.get(e.id);
+          if (s) page.sessions.leave(s);
+          open.delete(e.id);
+        } else if (e.kind === 'wait') await moment(e.ms);
+        else if (e.kind === 'fates') fates = [...e.fates];
+        else {
+          page.close();
+          open.clear();
+          page = openPage(store, storage, () => fates.shift() ?? 'answered');
+          await page.sessions.resume();
+        }
+      }
+      fates = [];
+      for (let i = 0; i < 400 && page.sessions.unsaved.getState().length; i++) await moment(5);
+      for (const id of IDS) {
+        const stored = (store.labels.get(id) ?? []).filter((l) => l.startsWith('Named'));
+        expect(stored).toEqual(made.get(id));
+      }
+      expect(storage.places.size).toBe(0);
+    }),
+    { numRuns: 60, seed: 20261127 },
+  );
+});
