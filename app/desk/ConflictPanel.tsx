@@ -17,12 +17,24 @@ const saveAsFile = (drawing: Drawing): void => {
   URL.revokeObjectURL(link.href);
 };
 
-const Choice = ({ label, says, onPress }: { label: string; says: string; onPress: () => void }) => (
+type ChoiceProps = {
+  readonly label: string;
+  readonly says: string;
+  readonly onPress: () => void;
+  /** the one that loses nothing */
+  readonly first?: boolean;
+};
+
+const Choice = ({ label, says, onPress, first = false }: ChoiceProps) => (
   <li className="flex items-baseline gap-3 border-t border-rule py-2">
     <button
       type="button"
       onClick={onPress}
-      className="w-[210px] shrink-0 rounded-md bg-deep px-3 py-1.5 text-left text-[13px] font-semibold text-white hover:bg-house"
+      className={`w-[190px] shrink-0 rounded-md border px-3 py-1.5 text-left text-[13px] font-semibold ${
+        first
+          ? 'border-deep bg-deep text-white hover:bg-house'
+          : 'border-rule-strong bg-white text-deep hover:bg-[#eef3fb]'
+      }`}
     >
       {label}
     </button>
@@ -44,20 +56,33 @@ const Frame = ({ title, children }: { title: string; children: ReactNode }) => (
   </Dialog>
 );
 
-/** What differs, a sentence each; no more than can be read at once. */
+/** As many differences as can be read at once. */
 const MOST_SHOWN = 12;
-const Differences = ({ from, to }: { from: Drawing; to: Drawing }) => {
-  const all = differencesOf(from, to);
+const Differences = ({ stored, mine }: { stored: Drawing; mine: Drawing }) => {
+  const all = differencesOf(stored, mine);
   if (!all.length) return <p className="py-2 text-second">Both are the same.</p>;
   return (
-    <ul className="min-h-0 overflow-y-auto py-2 text-[13.5px] leading-[19px]" data-testid="differences">
-      {all.slice(0, MOST_SHOWN).map((d) => (
-        <li key={d} className="border-b border-rule py-0.5">
-          {d}
-        </li>
-      ))}
-      {all.length > MOST_SHOWN && <li className="py-0.5 text-second">and {all.length - MOST_SHOWN} more</li>}
-    </ul>
+    <div className="min-h-0 overflow-y-auto py-2">
+      <table className="w-full text-[13.5px] leading-[19px]" data-testid="differences">
+        <thead>
+          <tr className="border-b border-rule-strong text-left text-[12px] text-second">
+            <th className="w-[150px] font-normal">What differs</th>
+            <th className="w-[240px] font-normal">Stored</th>
+            <th className="font-normal">Mine</th>
+          </tr>
+        </thead>
+        <tbody>
+          {all.slice(0, MOST_SHOWN).map((d) => (
+            <tr key={d.about} className="border-b border-rule align-top">
+              <td className="py-1 pr-3 font-semibold text-deep">{d.about}</td>
+              <td className="py-1 pr-3">{d.before ?? 'not there'}</td>
+              <td className="py-1">{d.after ?? 'not there'}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {all.length > MOST_SHOWN && <p className="text-second">and {all.length - MOST_SHOWN} more</p>}
+    </div>
   );
 };
 
@@ -81,7 +106,7 @@ export const ConflictPanel = () => {
           {notice}
         </p>
         <ul>
-          <Choice label="Try again" says="Sends the change once more." onPress={session.tryNow} />
+          <Choice label="Try again" says="Sends the change once more." onPress={session.tryNow} first />
           <Choice
             label="Save mine as a file"
             says="Keeps the drawing as it stands here as a file that can be opened again."
@@ -102,13 +127,19 @@ export const ConflictPanel = () => {
         Another window stored a change of <b>{conflict.current.drawing.title || 'this drawing'}</b> before
         yours arrived. From what is stored to your version:
       </p>
-      <Differences from={conflict.current.drawing} to={conflict.mine} />
+      <Differences stored={conflict.current.drawing} mine={conflict.mine} />
       {notice && (
         <p role="alert" className="pb-2 text-fault">
           {notice}
         </p>
       )}
       <ul>
+        <Choice
+          label="Keep both"
+          says="Your version becomes a drawing of its own in the register; this one stays as it is stored."
+          onPress={() => choose('both')}
+          first
+        />
         <Choice
           label="Keep mine"
           says="Your version becomes the drawing. The other one stays in its Daybook; Undo brings it back."
@@ -118,11 +149,6 @@ export const ConflictPanel = () => {
           label="Keep what is stored"
           says="The drawing stays as the other window stored it. Your changes are given up."
           onPress={() => choose('theirs')}
-        />
-        <Choice
-          label="Keep both"
-          says="Your version becomes a drawing of its own in the register."
-          onPress={() => choose('both')}
         />
       </ul>
     </Frame>

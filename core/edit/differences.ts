@@ -32,43 +32,59 @@ const TABLES = {
   source: 'The picture underneath',
 } as const satisfies Partial<Record<keyof Drawing, string>>;
 
-const said = (value: unknown): string =>
-  typeof value === 'string' || typeof value === 'number' ? `"${value}"` : 'otherwise';
+/** One thing that differs between two states; a side is undefined where the thing is not there. */
+export type Difference = {
+  readonly about: string;
+  readonly before: string | undefined;
+  readonly after: string | undefined;
+};
+
+/** What cannot be said in a few words. */
+const ONE_WAY = 'one way';
+const ANOTHER_WAY = 'another way';
+const otherwise = (about: string): Difference => ({ about, before: ONE_WAY, after: ANOTHER_WAY });
+
+const traceWords = (c: Drawing['cuts'][number] | undefined): string | undefined => {
+  if (!c) return undefined;
+  const { seenIn, through, at, angle, look } = c.trace;
+  const place = through
+    ? through.map((p) => `[${p.join(', ')}]`).join(' to ')
+    : `[${at?.join(', ')}] at ${angle} degrees`;
+  return `${c.on ? '' : '(not drawn) '}in the ${seenIn} view ${place}, looking ${look}`;
+};
 
 /**
  * What differs between two states of a drawing, in words.
- * @returns a sentence each, in the order of the statement; none where they are the same
+ * @returns the statement's lines in their order, then cuts, sheet and the rest; none where the states are the same
  */
-export const differencesOf = (before: Drawing, after: Drawing): string[] => {
-  const out: string[] = [];
+export const differencesOf = (before: Drawing, after: Drawing): Difference[] => {
+  const out: Difference[] = [];
+  const compare = (about: string, was: string | undefined, is: string | undefined): void => {
+    if (was !== is) out.push({ about, before: was, after: is });
+  };
   const [a, b] = [linesOf(before), linesOf(after)];
-  for (const key of new Set([...a.keys(), ...b.keys()])) {
-    const [was, is] = [a.get(key), b.get(key)];
-    if (was === is) continue;
-    if (was === undefined) out.push(`${key} is added: ${is}`);
-    else if (is === undefined) out.push(`${key} is taken out: ${was}`);
-    else out.push(`${key}: ${was} becomes ${is}`);
-  }
-  if (!out.length && !sameData(before.part, after.part)) out.push('The order of the lines differs.');
-  const names = new Set([...before.cuts, ...after.cuts].map((c) => c.trace.name));
-  for (const name of names) {
+  for (const key of new Set([...a.keys(), ...b.keys()])) compare(key, a.get(key), b.get(key));
+  if (!out.length && !sameData(before.part, after.part)) out.push(otherwise('Order of the lines'));
+  for (const name of new Set([...before.cuts, ...after.cuts].map((c) => c.trace.name))) {
     const [was, is] = [before.cuts, after.cuts].map((cuts) => cuts.find((c) => c.trace.name === name));
-    if (!was) out.push(`Cut ${name} is added.`);
-    else if (!is) out.push(`Cut ${name} is taken out.`);
-    else if (!sameData(was, is)) out.push(`Cut ${name} is changed.`);
+    if (!sameData(was, is)) compare(`Cut ${name}`, traceWords(was), traceWords(is));
   }
-  if (!sameData(before.setup, after.setup)) {
-    const { rules: rulesBefore, ...ownBefore } = before.setup;
-    const { rules: rulesAfter, ...ownAfter } = after.setup;
-    if (!sameData(ownBefore, ownAfter)) out.push('Paper, scale, angle, views or gap differ.');
-    if (!sameData(rulesBefore, rulesAfter)) out.push('House rules differ.');
+  const { rules: rulesBefore, ...setupBefore } = before.setup;
+  const { rules: rulesAfter, ...setupAfter } = after.setup;
+  const setupWords = ({ paper, scale, angle, views, gap }: typeof setupBefore): string =>
+    `${paper}, scale ${scale}, ${angle} angle, ${views.join(', ')}, gap ${gap}`;
+  if (!sameData(setupBefore, setupAfter)) {
+    const [was, is] = [setupWords(setupBefore), setupWords(setupAfter)];
+    out.push(was === is ? otherwise('Places on the sheet') : { about: 'Sheet', before: was, after: is });
   }
-  for (const [key, words] of Object.entries(TABLES) as [keyof typeof TABLES, string][]) {
-    if (sameData(before[key], after[key])) continue;
+  if (!sameData(rulesBefore, rulesAfter)) out.push(otherwise('House rules'));
+  for (const [key, about] of Object.entries(TABLES) as [keyof typeof TABLES, string][]) {
+    const [was, is] = [before[key], after[key]];
+    if (sameData(was, is)) continue;
     out.push(
-      typeof before[key] === 'string'
-        ? `${words}: ${said(before[key])} becomes ${said(after[key])}`
-        : `${words} differ.`,
+      typeof was === 'string' && typeof is === 'string'
+        ? { about, before: was, after: is }
+        : otherwise(about),
     );
   }
   return out;

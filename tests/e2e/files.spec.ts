@@ -57,7 +57,7 @@ test('DXF on the paper and at true size, and a picture of the sheet', async ({ p
     expect(dxf).toContain('Visible edges');
     expect(dxf.trimEnd().endsWith('EOF')).toBe(true);
   }
-  const png = await bytesOf(await save(page, 'Save PNG, 300 to the inch'));
+  const png = await bytesOf(await save(page, 'Save PNG, 300 dpi'));
   // width and height stand in the header: an A3 sheet at 300 to the inch
   expect([png.readUInt32BE(16), png.readUInt32BE(20)]).toEqual([4961, 3508]);
 });

@@ -173,8 +173,9 @@ test('a drawing changed in two windows: what differs is said, and either or both
     await expect(conflict(other).getByRole('heading')).toBeVisible({ timeout: 20_000 });
   };
   await collide('74', '75');
-  await expect(conflict(other).getByTestId('differences')).toContainText('Size H: Let H = 74');
-  await expect(conflict(other).getByTestId('differences')).toContainText('becomes Let H = 75');
+  await expect(conflict(other).getByTestId('differences').getByRole('row').nth(1)).toHaveText(
+    'Size HLet H = 74Let H = 75',
+  );
   await conflict(other).getByRole('button', { name: 'Keep mine' }).click();
   await expect(conflict(other)).toHaveCount(0);
   await saved(other);
