@@ -5,10 +5,10 @@ import Link from 'next/link';
 import { setUp } from '../../core/edit/setupCommands.ts';
 import { HouseMark } from '../HouseMark.tsx';
 import { fileAddress, type SavedAs } from '../serverCalls.ts';
-import { Choice } from './Choice.tsx';
-import { Daybook } from './Daybook.tsx';
-import { SourcePanel } from './SourcePanel.tsx';
-import { TaskPanel } from './TaskPanel.tsx';
+import { Choice } from './book/Choice.tsx';
+import { Daybook } from './panels/Daybook.tsx';
+import { SourcePanel } from './panels/SourcePanel.tsx';
+import { TaskPanel } from './panels/TaskPanel.tsx';
 import { useDesk, useSession } from './useDesk.ts';
 
 const time = (d: Date): string => d.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });

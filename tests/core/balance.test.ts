@@ -10,8 +10,8 @@ import type { ViewName } from '../../core/part/schema.ts';
 import { onPaper } from '../../core/sheet/similarity.ts';
 import { type Damage, dice, MAKERS, type Sheets, sameDrawing, type Tagged } from './damage.ts';
 
-const demo = new URL('../../demo/', import.meta.url);
-const cases = new URL('../../../shared/conformance/cases/', import.meta.url);
+const demo = new URL('../../demo', import.meta.url);
+const cases = new URL('../../../shared/conformance/cases', import.meta.url);
 const drawings: [string, Drawing][] = [
   ...readdirSync(demo)
     .filter((f) => f.endsWith('.drawing.json'))

@@ -70,7 +70,7 @@ describe('postings', () => {
   });
 });
 
-const demo = new URL('../../demo/', import.meta.url);
+const demo = new URL('../../demo', import.meta.url);
 const drawings = readdirSync(demo)
   .filter((f) => f.endsWith('.drawing.json'))
   .map((f) => {
@@ -78,7 +78,7 @@ const drawings = readdirSync(demo)
     if (!read.ok) throw new Error(f);
     return [f, read.value] as const;
   });
-const cases = new URL('../../../shared/conformance/cases/', import.meta.url);
+const cases = new URL('../../../shared/conformance/cases', import.meta.url);
 const conformance = readdirSync(cases).map((f): [string, Drawing] => {
   const read = readPartFile(JSON.parse(readFileSync(new URL(`${f}/part.json`, cases), 'utf8')));
   if (!read.ok) throw new Error(f);

@@ -10,7 +10,7 @@ import type { Rect } from '../../core/sheet/paper.ts';
 import { exerciseOf } from '../../workers/practice.ts';
 import { built, feature, partOf, seen } from './given.ts';
 
-const demo = new URL('../../demo/', import.meta.url);
+const demo = new URL('../../demo', import.meta.url);
 const VIEWS: ViewName[] = ['front', 'top', 'left'];
 /** The demo drawings whole and, where they have cuts, as they are cut. */
 const drawings = readdirSync(demo)

@@ -8,7 +8,7 @@ import { transfersOf } from '../../core/replay/dividers.ts';
 import { readTraces } from '../../core/section/trace.ts';
 import { redrawn, replayOf, withRules } from './replayHand.ts';
 
-const demo = new URL('../../demo/', import.meta.url);
+const demo = new URL('../../demo', import.meta.url);
 const drawings: [string, Drawing][] = readdirSync(demo)
   .filter((f) => f.endsWith('.drawing.json'))
   .map((f) => {
@@ -16,7 +16,7 @@ const drawings: [string, Drawing][] = readdirSync(demo)
     if (!read.ok) throw new Error(f);
     return [f, read.value];
   });
-const cases = new URL('../../../shared/conformance/cases/', import.meta.url);
+const cases = new URL('../../../shared/conformance/cases', import.meta.url);
 const conformance: [string, Drawing][] = readdirSync(cases).map((f) => {
   const read = readPartFile(JSON.parse(readFileSync(new URL(`${f}/part.json`, cases), 'utf8')));
   if (!read.ok) throw new Error(f);

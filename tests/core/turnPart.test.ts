@@ -16,7 +16,7 @@ const block = (width: Quantity, depth: Quantity, height: Quantity): Shape => ({
 });
 const hole = (diameter: Quantity, depth: Quantity): Shape => ({ kind: 'hole', diameter, depth });
 
-const demo = new URL('../../demo/', import.meta.url);
+const demo = new URL('../../demo', import.meta.url);
 const demoParts = readdirSync(demo)
   .filter((f) => f.endsWith('.drawing.json'))
   .map((f): [string, PartFile] => [f, JSON.parse(readFileSync(new URL(f, demo), 'utf8')).part]);

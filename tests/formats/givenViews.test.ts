@@ -13,7 +13,7 @@ import { meaningOf } from '../../formats/givenNames.ts';
 import { givenSvg } from '../../formats/givenSvg.ts';
 import { sheetSvg } from '../../formats/sheetSvg.ts';
 
-const demo = new URL('../../demo/', import.meta.url);
+const demo = new URL('../../demo', import.meta.url);
 const sheets: [string, Sheet, Books][] = readdirSync(demo)
   .filter((f) => f.endsWith('.drawing.json'))
   .map((f) => {

@@ -37,8 +37,8 @@ type ReadFile = {
   sheet: Entity[];
 };
 
-const demo = new URL('../../demo/', import.meta.url);
-const cases = new URL('../../../shared/conformance/cases/', import.meta.url);
+const demo = new URL('../../demo', import.meta.url);
+const cases = new URL('../../../shared/conformance/cases', import.meta.url);
 const given: [string, Drawing][] = [
   ...readdirSync(demo)
     .filter((f) => f.endsWith('.drawing.json'))

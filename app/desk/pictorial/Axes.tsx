@@ -1,5 +1,5 @@
 import type { Pictorial as Picture } from '../../../workers/pictorial.ts';
-import { ACCOUNT_INK } from '../inks.ts';
+import { ACCOUNT_INK } from '../book/inks.ts';
 
 const AXIS = 22;
 

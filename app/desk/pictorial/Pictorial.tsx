@@ -6,7 +6,7 @@ import { decimal } from '../../../core/number/format.ts';
 import { cubeAt } from '../../../core/statement/gridCubes.ts';
 import { typedContext } from '../../../core/statement/typed/enter.ts';
 import type { Looks, PickedFace } from '../../../workers/pictorial.ts';
-import { Choice, Tick } from '../Choice.tsx';
+import { Choice, Tick } from '../book/Choice.tsx';
 import { useDesk, useSession } from '../useDesk.ts';
 import { Axes } from './Axes.tsx';
 import { Facts } from './Facts.tsx';

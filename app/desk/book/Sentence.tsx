@@ -1,0 +1,69 @@
+'use client';
+import { memo, useState } from 'react';
+import { sizeKey, standingOf } from '../../../core/drawing/standings.ts';
+import type { Command } from '../../../core/edit/command.ts';
+import { sizePlaceOf } from '../../../core/edit/place.ts';
+import type { Token } from '../../../core/statement/sentence.ts';
+import { useDesk, useSession } from '../useDesk.ts';
+import { FaultNote } from './FaultNote.tsx';
+import { FigureField } from './FigureField.tsx';
+
+type Props = { readonly tokens: readonly Token[]; readonly subject: string };
+
+/** The same words and figures in the same places. */
+const sameSentence = (a: Props, b: Props): boolean =>
+  a.subject === b.subject && JSON.stringify(a.tokens) === JSON.stringify(b.tokens);
+
+/** A sentence with its live figures, and below it what is wrong with the one last typed. Drawn anew only when its own words change. */
+export const Sentence = memo(({ tokens, subject }: Props) => {
+  const units = useSession((s) => s.drawing.part.units);
+  const standings = useSession((s) => s.drawing.standings);
+  const values = useSession((s) => s.picture?.values);
+  const [fault, setFault] = useState<string>();
+  const { session } = useDesk();
+  const partNow = () => session.state.getState().drawing.part;
+  const withFigure = (token: Extract<Token, { kind: 'figure' }>, text: string): Command => ({
+    type: 'setFigure',
+    place: sizePlaceOf(partNow(), token.path),
+    text,
+  });
+  const nameOf = (i: number): string => {
+    const next = tokens[i + 1];
+    const word = next?.kind === 'words' ? next.text.replace(/[[\],]/g, '').trim() : '';
+    const before = tokens[i - 1];
+    const lead = before?.kind === 'words' ? before.text.replace(/[[\],]/g, '').trim() : '';
+    return [subject, lead.slice(-24), word, `figure ${i}`].filter(Boolean).join(', ');
+  };
+  // an opening bracket stays with the figure after it when the line breaks
+  const lead = (i: number): string => {
+    const before = tokens[i - 1];
+    return before?.kind === 'words' && before.text.endsWith('[') ? '[' : '';
+  };
+  return (
+    <>
+      {tokens.map((t, i) =>
+        t.kind === 'words' ? (
+          // biome-ignore lint/suspicious/noArrayIndexKey: the words of a sentence have no identity but their place
+          <span key={i}>{tokens[i + 1] ? t.text.replace(/\[$/, '') : t.text}</span>
+        ) : (
+          <span key={t.path.join('.')} className="whitespace-nowrap">
+            {lead(i)}
+            <FigureField
+              text={t.text}
+              name={nameOf(i)}
+              account={t.account}
+              worth={values?.[t.path.join('.')]}
+              standing={standingOf(sizeKey(partNow(), t.path), t.text, standings)}
+              units={t.figure === 'length' ? units : 'mm'}
+              onCommit={(text) => session.edit(withFigure(t, text), 'field')}
+              onPreview={(text) => void session.preview(withFigure(t, text))}
+              onFault={setFault}
+            />
+          </span>
+        ),
+      )}
+      <FaultNote texts={fault ? [fault] : []} />
+    </>
+  );
+}, sameSentence);
+Sentence.displayName = 'Sentence';

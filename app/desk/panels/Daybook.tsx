@@ -1,0 +1,58 @@
+'use client';
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
+import { BookOpenText } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import type { DaybookLine } from '../../../exchange/kept.ts';
+import { daybook } from '../../serverCalls.ts';
+import { useDesk, useSession } from '../useDesk.ts';
+
+const when = (iso: string): string =>
+  new Date(iso).toLocaleString([], { month: 'short', day: 'numeric', hour: '2-digit', minute: '2-digit' });
+
+const Lines = () => {
+  const { stored } = useDesk().session;
+  const id = useSession((s) => s.id);
+  const revision = useSession((s) => s.revision);
+  const [lines, setLines] = useState<readonly DaybookLine[]>();
+  const [fault, setFault] = useState<string>();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new revision is a new line
+  useEffect(() => {
+    stored()
+      .then(() => daybook(id))
+      .then(setLines, (error: Error) => setFault(error.message));
+  }, [id, revision]);
+  if (fault) return <p className="px-4 py-3 text-fault">{fault}</p>;
+  return (
+    <ol className="min-h-0 flex-1 overflow-y-auto text-[13px] leading-[18px]" data-testid="daybook">
+      {lines?.map((l) => (
+        <li
+          key={l.position}
+          className={`flex gap-3 border-b border-rule px-4 py-1 ${l.current ? 'bg-[#e8f0fe]' : ''}`}
+        >
+          <span className="figures w-[104px] shrink-0 text-[12px] text-second">{when(l.madeAt)}</span>
+          <span>{l.label}</span>
+        </li>
+      ))}
+    </ol>
+  );
+};
+
+/** The Daybook: what was changed, from what to what, and when. Where the drawing stands now is marked. */
+export const Daybook = () => (
+  <Popover className="relative">
+    <PopoverButton
+      aria-label="Daybook"
+      title="Daybook"
+      className="grid size-8 place-items-center rounded hover:bg-[#e8eef8]"
+    >
+      <BookOpenText size={16} aria-hidden />
+    </PopoverButton>
+    <PopoverPanel
+      anchor="bottom end"
+      className="z-20 mt-1 flex max-h-[70vh] w-[400px] flex-col rounded-md border border-rule-strong bg-page shadow-md focus:outline-none"
+    >
+      <h2 className="border-b-2 border-rule-strong px-4 pt-3 pb-2 text-[16px] font-bold">Daybook</h2>
+      <Lines />
+    </PopoverPanel>
+  </Popover>
+);

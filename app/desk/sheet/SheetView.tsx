@@ -1,0 +1,359 @@
+'use client';
+import { Maximize, Minus, Plus } from 'lucide-react';
+import {
+  memo,
+  type PointerEvent,
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type WheelEvent,
+} from 'react';
+import { paperFrame, paperTitle } from '../../../core/sheet/paper.ts';
+import { EM_OF_CAPITALS } from '../../../formats/sheetSvg.ts';
+import type { DeskPoint } from '../../../workers/deskPicture.ts';
+import type { GoodPicture } from '../../session/drawingSession.ts';
+import { ACCOUNT_INK } from '../book/inks.ts';
+import type { DeskView } from '../deskView.ts';
+import { useDesk, useSession, useView } from '../useDesk.ts';
+import { PointNames } from './PointNames.tsx';
+import { PracticeInk } from './PracticeInk.tsx';
+import { ReplayInk } from './ReplayInk.tsx';
+import { ScalingBar, ScalingPoints, SourcePicture } from './SourcePicture.tsx';
+import { TraceHandles } from './TraceHandles.tsx';
+import { ViewBoxes } from './ViewBoxes.tsx';
+
+const INK: Record<string, string> = {
+  projector: '#8fa3c7',
+  hatch: '#3d4a66',
+  centre: '#16233F',
+  reference: '#16233F',
+};
+/** Each account has its own dash as well: plain, long, short. */
+const ACCOUNT_DASH = { W: undefined, D: '3 1', H: '1 0.8' } as const;
+
+type Box = { x: number; y: number; w: number; h: number };
+
+/** How near, in mm on the screen's sheet, the pointer must come to a point, and a click to a line. */
+const NEAR = 3;
+const LINE_REACH = 1.5;
+
+const nearestPoint = (
+  picture: GoodPicture,
+  at: readonly [number, number],
+  reach: number,
+): DeskPoint | undefined => {
+  let best: DeskPoint | undefined;
+  let bestScore = reach;
+  for (const p of picture.points)
+    for (const place of p.places) {
+      if (place.posting === 'none') continue;
+      const d = Math.hypot(place.at[0] - at[0], place.at[1] - at[1]);
+      // what the observer meets first is taken first
+      const score = d + (place.posting === 'hidden' ? 0.05 : 0) + (p.kind === 'cut' ? -0.02 : 0);
+      if (d <= reach && score < bestScore) {
+        best = p;
+        bestScore = score;
+      }
+    }
+  return best;
+};
+
+const Follow = ({ point, zoom }: { point: DeskPoint; zoom: number }) => (
+  <g data-testid="followed" pointerEvents="none">
+    {point.runs.map((r) => (
+      <line
+        key={`${r.account} ${r.from} ${r.to}`}
+        x1={r.from[0]}
+        y1={r.from[1]}
+        x2={r.to[0]}
+        y2={r.to[1]}
+        stroke={ACCOUNT_INK[r.account]}
+        strokeWidth={0.45}
+        strokeDasharray={ACCOUNT_DASH[r.account]}
+        data-account={r.account}
+      />
+    ))}
+    {point.places.map((p) => (
+      <g key={p.view} data-view={p.view}>
+        <circle
+          cx={p.at[0]}
+          cy={p.at[1]}
+          r={1.5 / zoom}
+          fill={p.posting === 'hidden' ? '#fff' : '#1D4ED8'}
+          stroke="#1D4ED8"
+          strokeWidth={0.5 / zoom}
+        />
+        <g transform={`translate(${p.at[0] + 2.6 / zoom} ${p.at[1] - 2.6 / zoom}) scale(${1 / zoom})`}>
+          <rect
+            x={-0.6}
+            y={-3.4}
+            width={point.label.length * 2.1 + 1.8}
+            height={4.6}
+            rx={1.2}
+            fill="#1D4ED8"
+          />
+          <text x={0.3} y={0} fontSize={3.6} fill="#fff" fontFamily="var(--font-sans)" fontWeight={600}>
+            {point.label}
+          </text>
+        </g>
+      </g>
+    ))}
+  </g>
+);
+
+/** The sheet, drawn from the one model that the files are written from, with the followed point over it. */
+export const SheetView = () => {
+  const { session, engine, view: look } = useDesk();
+  const { follow, pointTo } = look;
+  const picture = useSession((s) => s.picture);
+  const active = useView((s) => s.activePoint);
+  const stage = useView((s) => s.stage);
+  const empty = useSession((s) => !s.drawing.part.bodies.length);
+  const replaying = useView((s) => s.replay !== undefined);
+  const layers = useView(layersSoFar);
+  const pointed = useView((s) => s.pointed);
+  const svg = useRef<SVGSVGElement>(null);
+  const [view, setView] = useState<Box>();
+  const drag = useRef<{ x: number; y: number; box: Box } | undefined>(undefined);
+  const width = picture?.paper.width ?? 420;
+  const height = picture?.paper.height ?? 297;
+  const margin = Math.max(width, height) * 0.015;
+  const whole: Box = useMemo(
+    () => ({ x: -margin, y: -margin, w: width + 2 * margin, h: height + 2 * margin }),
+    [width, height, margin],
+  );
+  const box = view ?? whole;
+  const zoom = whole.w / box.w;
+
+  const paperPoint = useCallback((e: { clientX: number; clientY: number }): [number, number] => {
+    const m = svg.current?.getScreenCTM();
+    if (!m) return [0, 0];
+    const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(m.inverse());
+    return [p.x, p.y];
+  }, []);
+
+  const zoomAbout = useCallback(
+    (factor: number, about?: readonly [number, number]): void => {
+      setView((v) => {
+        const b = v ?? whole;
+        const w = Math.min(whole.w, Math.max(whole.w / 24, b.w / factor));
+        if (w >= whole.w) return undefined;
+        const k = w / b.w;
+        const [cx, cy] = about ?? [b.x + b.w / 2, b.y + b.h / 2];
+        return { x: cx - (cx - b.x) * k, y: cy - (cy - b.y) * k, w, h: b.h * k };
+      });
+    },
+    [whole],
+  );
+
+  useEffect(() => {
+    const press = (e: KeyboardEvent): void => {
+      if ((e.target as HTMLElement).closest('input, textarea, select') || e.ctrlKey || e.metaKey) return;
+      if (e.key === '+' || e.key === '=') zoomAbout(1.4);
+      else if (e.key === '-') zoomAbout(1 / 1.4);
+      else if (e.key === '0') setView(undefined);
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [zoomAbout]);
+
+  if (empty) return <BarePaper />;
+  if (!picture)
+    return (
+      <div className="grid h-full place-items-center text-second" role="status">
+        The sheet is being drawn …
+      </div>
+    );
+
+  const hover = (e: PointerEvent): void => {
+    if (drag.current) {
+      const m = svg.current?.getScreenCTM();
+      const k = m ? 1 / m.a : 1;
+      const { x, y, box: b } = drag.current;
+      setView({ ...b, x: b.x - (e.clientX - x) * k, y: b.y - (e.clientY - y) * k });
+      return;
+    }
+    const found = nearestPoint(picture, paperPoint(e), NEAR / Math.sqrt(zoom));
+    if (found?.key !== active) follow(found?.key);
+  };
+  const wheel = (e: WheelEvent): void => zoomAbout(e.deltaY < 0 ? 1.2 : 1 / 1.2, paperPoint(e));
+  const followed = picture.points.find((p) => p.key === active);
+  const reading = `Sheet ${picture.paper.name}, scale ${picture.scale}. ${picture.views.map((v) => `${v.title}: ${v.visible} visible and ${v.hidden} hidden lines`).join('; ')}. ${picture.cuts.map((c) => `Cut ${c.name}: area ${c.area.toFixed(2)}`).join('; ')}`;
+  return (
+    <div className="relative h-full">
+      <svg
+        ref={svg}
+        role="img"
+        aria-label={reading}
+        data-testid="sheet"
+        data-took={picture.took}
+        viewBox={`${box.x} ${box.y} ${box.w} ${box.h}`}
+        className="block h-full w-full touch-none select-none"
+        onPointerMove={hover}
+        onPointerLeave={() => !drag.current && follow(undefined)}
+        onPointerDown={(e) => {
+          if (zoom > 1.01 && e.button === 0) {
+            drag.current = { x: e.clientX, y: e.clientY, box };
+            e.currentTarget.setPointerCapture(e.pointerId);
+          }
+        }}
+        onPointerUp={(e) => {
+          const d = drag.current;
+          drag.current = undefined;
+          const still = !d || Math.hypot(e.clientX - d.x, e.clientY - d.y) < 3;
+          if (stage !== 'Project' || !still || e.button !== 0) return;
+          const [x, y] = paperPoint(e);
+          const { drawing } = session.state.getState();
+          void engine.pointed(drawing, [x, height - y], LINE_REACH / Math.sqrt(zoom)).then(pointTo);
+        }}
+        onWheel={wheel}
+        onDoubleClick={() => setView(undefined)}
+      >
+        <Paper picture={picture} />
+        <SourcePicture height={picture.paper.height} />
+        <SheetInk picture={picture} only={layers} />
+        <ReplayInk />
+        <PracticeInk picture={picture} paperPoint={paperPoint} />
+        {!replaying && <PointNames picture={picture} paperPoint={paperPoint} />}
+        {pointed && stage === 'Project' && (
+          <path
+            data-testid="lit"
+            d={pointed.lit}
+            fill="none"
+            stroke="#1D4ED8"
+            strokeWidth={1.1}
+            strokeOpacity={0.75}
+            pointerEvents="none"
+          />
+        )}
+        {stage === 'Set out' && <ViewBoxes picture={picture} paperPoint={paperPoint} />}
+        {followed && <Follow point={followed} zoom={Math.sqrt(zoom)} />}
+        {!replaying && <TraceHandles picture={picture} paperPoint={paperPoint} />}
+        <ScalingPoints width={picture.paper.width} height={picture.paper.height} paperPoint={paperPoint} />
+      </svg>
+      <ScalingBar />
+      <div className="absolute right-3 bottom-3 flex rounded-md border border-rule-strong bg-page text-second shadow-sm">
+        {(
+          [
+            ['Smaller', Minus, () => zoomAbout(1 / 1.4)],
+            ['Whole sheet', Maximize, () => setView(undefined)],
+            ['Larger', Plus, () => zoomAbout(1.4)],
+          ] as const
+        ).map(([name, Icon, go]) => (
+          <button
+            key={name}
+            type="button"
+            aria-label={name}
+            title={name}
+            onClick={go}
+            className="grid size-7 place-items-center hover:bg-[#e3ecfb]"
+          >
+            <Icon size={14} aria-hidden />
+          </button>
+        ))}
+      </div>
+    </div>
+  );
+};
+
+/** The paper before anything is stated. */
+const BarePaper = () => {
+  const setup = useSession((s) => s.drawing.setup);
+  const { width, height, frame, title } = paperFrame(setup);
+  const margin = Math.max(width, height) * 0.015;
+  return (
+    <div className="relative h-full" data-testid="bare paper">
+      <svg
+        role="img"
+        aria-label={`Sheet ${paperTitle(setup)}, bare: nothing is stated yet`}
+        viewBox={`${-margin} ${-margin} ${width + 2 * margin} ${height + 2 * margin}`}
+        className="block h-full w-full"
+      >
+        <rect x={1.6} y={1.8} width={width} height={height} fill="#c5d0e2" />
+        <rect width={width} height={height} fill="#fff" stroke="#c9d5e6" strokeWidth={0.3} />
+        {[frame, title].map((r) => (
+          <rect
+            key={r.h}
+            {...{ x: r.x, y: height - r.y - r.h, width: r.w, height: r.h }}
+            fill="none"
+            stroke="#9fb6d8"
+            strokeWidth={0.5}
+          />
+        ))}
+      </svg>
+      <p className="absolute inset-0 grid place-items-center text-center text-[15px] leading-[24px] text-second">
+        <span>
+          Nothing is stated yet. Type a first line at the left,
+          <br />
+          such as <span className="figures text-house">block 60 x 40 x 30</span>, and its views stand here.
+        </span>
+      </p>
+    </div>
+  );
+};
+
+const Paper = ({ picture }: { picture: GoodPicture }) => (
+  <>
+    <rect x={1.6} y={1.8} width={picture.paper.width} height={picture.paper.height} fill="#c5d0e2" />
+    <rect
+      width={picture.paper.width}
+      height={picture.paper.height}
+      fill="#fff"
+      stroke="#c9d5e6"
+      strokeWidth={0.3}
+    />
+  </>
+);
+
+/** What is on the sheet while its views are constructed: frame and title, and what the steps so far have finished. */
+const layersSoFar = ({ replay }: DeskView): string | undefined =>
+  replay && ['frame', 'title', ...replay.steps.slice(0, replay.at).flatMap((s) => s.shows ?? [])].join(' ');
+const shows = (only: string | undefined, layer: string): boolean =>
+  only === undefined || only.split(' ').includes(layer);
+
+/** The ink; drawn anew only when the picture changes, not when a point is followed. */
+const SheetInk = memo(({ picture, only }: { picture: GoodPicture; only: string | undefined }) => (
+  <>
+    <g fill="none" strokeLinecap="round" strokeLinejoin="round">
+      {picture.strokes
+        .filter((s) => shows(only, s.layer))
+        .map((s) => (
+          <path
+            key={`${s.layer}/${s.pen}`}
+            data-layer={s.layer}
+            data-pen={s.pen}
+            d={s.d}
+            strokeWidth={s.width}
+            stroke={INK[s.pen] ?? '#16233F'}
+          />
+        ))}
+    </g>
+    <g fill="#16233F">
+      {shows(only, 'trace') &&
+        picture.fills.map((points, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: the same mark of the sheet keeps its place in the order while it moves
+          <polygon key={i} points={points} />
+        ))}
+    </g>
+    <g fill="#16233F" fontFamily="osifont">
+      {picture.texts.map((t, i) =>
+        t.label || !shows(only, t.layer) ? null : (
+          <text
+            // biome-ignore lint/suspicious/noArrayIndexKey: the same mark of the sheet keeps its place in the order while it moves
+            key={i}
+            data-layer={t.layer}
+            x={t.at[0]}
+            y={t.at[1]}
+            fontSize={t.height * EM_OF_CAPITALS}
+            textAnchor={t.anchor}
+          >
+            {t.text}
+          </text>
+        ),
+      )}
+    </g>
+  </>
+));
+SheetInk.displayName = 'SheetInk';

@@ -1,0 +1,299 @@
+'use client';
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
+import Fraction from 'fraction.js';
+import { Grid3x3, Plus } from 'lucide-react';
+import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
+import { sentence } from '../../../../core/number/fault.ts';
+import { mixedFraction } from '../../../../core/number/format.ts';
+import { featureSentence } from '../../../../core/statement/sentence.ts';
+import { pastedLines, typedContext } from '../../../../core/statement/typed/enter.ts';
+import {
+  completionsOf,
+  readTypedLine,
+  type TypedReading,
+} from '../../../../core/statement/typed/typedLine.ts';
+import { FaultNote } from '../../book/FaultNote.tsx';
+import { SquaredPanel } from '../../panels/SquaredPanel.tsx';
+import { useDesk, useSession, useView } from '../../useDesk.ts';
+
+/** Lines to begin from, by the names that drafters use. */
+const STARTS: readonly { readonly under: string; readonly lines: readonly (readonly [string, string])[] }[] =
+  [
+    {
+      under: 'Solids',
+      lines: [
+        ['Block', 'block 60 x 40 x 30'],
+        ['Plate, rounded corners', 'plate 90 x 60 x 10, corners 8'],
+        ['Cylinder, boss, pin', 'cylinder 24 dia 30 high'],
+        ['Tube', 'tube 40 od 30 id 60 long'],
+        ['Turned part', 'turned 20 x 15, 32 x 25, 16 x 40'],
+        ['Cone', 'cone 40 dia 50 high'],
+        ['Hexagon prism', 'hexagon prism side 22 height 58'],
+        ['Prism, lying', 'triangular prism side 30 length 60 left to right'],
+        ['Square pyramid', 'square pyramid side 40 height 50'],
+        ['Frustum of a pyramid', 'hexagonal pyramid side 25 top 12 height 40'],
+        ['Pyramid, leaning', 'square pyramid side 40 height 60 tilted 20 degrees right'],
+        ['Wedge', 'wedge 60 long 30 wide 20 high'],
+        ['L profile', 'L profile 60 x 40 x 8 thick, 30 long'],
+        ['T profile', 'T profile 60 x 40 x 8 thick, 30 long'],
+        ['Channel', 'channel 60 x 40 x 8 thick, 80 long'],
+      ],
+    },
+    {
+      under: 'Taken out',
+      lines: [
+        ['Hole, through', 'hole 12 through top'],
+        ['Hole, blind', 'hole 12 dia 15 deep top'],
+        ['Hole, counterbored', 'hole 9 through, counterbore 15 x 5'],
+        ['Hole, countersunk', 'hole 6 through, countersunk 12 at 90 degrees'],
+        ['Holes on a pitch circle', '4 holes 7 dia on 40 pcd'],
+        ['Row of holes', '3 holes 6 dia 20 apart, 15 from left'],
+        ['Slot', 'slot 40 long 10 wide through'],
+        ['Step', 'step right 20 x 12'],
+        ['Groove', 'groove 12 wide 5 deep'],
+        ['Pocket', 'pocket 30 x 20 x 5 deep'],
+        ['Hexagonal hole', 'hex hole 12 across flats through'],
+      ],
+    },
+    {
+      under: 'The statement',
+      lines: [
+        ['Named size', 'L = 90'],
+        ['Worth of a square', 'sq = 5'],
+        ['Another body', 'body pin: cylinder 10 dia 60 long'],
+      ],
+    },
+  ];
+
+/** The same line with sizes that suit an inch part: about as large, in eighths. Counts and angles stay. */
+const inInches = (line: string): string =>
+  line.replace(/\b(\d+)\b(?! (?:holes|degrees))/g, (n) =>
+    mixedFraction(new Fraction(Math.max(1, Math.round((Number(n) / 25) * 8)), 8)),
+  );
+
+/** Characters that a row of the field holds. */
+const ROW = 28;
+
+/** What was understood of the line, as it will stand in the statement. */
+const Understood = ({ read, onOffer }: { read: TypedReading; onOffer: (words: string) => void }) => {
+  if (read.kind === 'asks')
+    return (
+      <div data-testid="asks" className="mt-1.5 text-[13px] leading-[18px] text-[#7a4300]">
+        {read.question}
+        <span className="mt-1 flex flex-wrap gap-1">
+          {read.offers.map((o) => (
+            <button
+              key={o}
+              type="button"
+              onClick={() => onOffer(o)}
+              className="rounded border border-rule-strong bg-white px-1.5 text-[12px] leading-[18px] text-house hover:bg-[#e3ecfb]"
+            >
+              {o}
+            </button>
+          ))}
+        </span>
+      </div>
+    );
+  const lines =
+    read.kind === 'size'
+      ? [`Let ${read.name} = ${read.value}`]
+      : read.features.map(
+          (f) =>
+            `${f.id}: ${featureSentence(f, [])
+              .map((t) => t.text)
+              .join('')}`,
+        );
+  return (
+    <div data-testid="understood" className="mt-1.5 text-[13px] leading-[18px]">
+      {read.kind === 'understood' && read.body !== undefined && <p>Body {read.body}</p>}
+      {lines.map((l) => (
+        <p key={l}>{l}</p>
+      ))}
+      {read.kind === 'understood' && read.assumed.length > 0 && (
+        <p className="text-[12.5px] text-second">
+          Taken for granted: {[...new Set(read.assumed)].join('; ')}.
+        </p>
+      )}
+    </div>
+  );
+};
+
+/** Adds to the statement: a line typed as one would say it, with what was understood of it, or begun from a named shape. */
+export const AddLine = () => {
+  const { session, view } = useDesk();
+  const { writeLine } = view;
+  const drawing = useSession((s) => s.drawing);
+  const box = useSession((s) => s.picture?.box);
+  const { units } = drawing.part;
+  const text = useView((s) => s.line);
+  const [fault, setFault] = useState<string>();
+  const [counting, setCounting] = useState(false);
+  const [waiting, setWaiting] = useState<readonly string[]>([]);
+  const input = useRef<HTMLTextAreaElement>(null);
+  const read = useMemo(
+    () => (text.trim() ? readTypedLine(text, typedContext(drawing.part, box)) : undefined),
+    [text, drawing.part, box],
+  );
+  const ways = completionsOf(text);
+  // a word that is still being written is not asked about yet
+  const begun = ways.length > 0 && /[a-z]$/i.test(text);
+  const write = (words: string): void => {
+    writeLine(words);
+    setFault(undefined);
+    setTimeout(() => {
+      input.current?.focus();
+      input.current?.setSelectionRange(words.length, words.length);
+    }, 0);
+  };
+  const complete = (word: string): void => write(`${text.replace(/[a-z]+$/i, '')}${word} `);
+  /** Enters one line into the drawing as it then stands; answers with what keeps it out. */
+  const enter = async (words: string): Promise<string | undefined> => {
+    const faults = await session.edit({ type: 'enterLine', text: words }, 'field');
+    return faults[0] && sentence(faults[0]);
+  };
+  const add = async (): Promise<void> => {
+    if (!read) return;
+    if (read.kind === 'asks') {
+      // what is open now may be answered by a line that is still being drawn
+      if (!(await enter(text)) && view.state.getState().line === text) writeLine('');
+      return;
+    }
+    // the field is free for the next line at once; a line that cannot be drawn comes back
+    writeLine('');
+    const wrong = await enter(text);
+    setFault(wrong);
+    if (wrong && !view.state.getState().line) writeLine(text);
+  };
+  /** A pasted list is entered line by line; at the first that is open it stops, and what is left waits. */
+  const paste = async (lines: readonly string[]): Promise<void> => {
+    for (const [i, words] of lines.entries()) {
+      const wrong = await enter(words);
+      if (!wrong) continue;
+      setWaiting(lines.slice(i + 1));
+      writeLine(words);
+      setFault(`Line ${i + 1} of ${lines.length}: ${wrong}`);
+      return;
+    }
+    setWaiting([]);
+    setFault(undefined);
+  };
+  const press = (e: KeyboardEvent): void => {
+    if (e.key === 'Enter') {
+      e.preventDefault();
+      void add();
+    } else if (e.key === 'Tab' && !e.shiftKey && ways[0] !== undefined) {
+      e.preventDefault();
+      complete(ways[0]);
+    } else if (e.key === 'Escape') {
+      writeLine('');
+      setFault(undefined);
+    }
+  };
+  return (
+    <div className="px-5 py-3">
+      <div className="flex items-start gap-2">
+        <textarea
+          ref={input}
+          aria-label="New line of the statement"
+          rows={Math.max(1, Math.min(4, Math.ceil(text.length / ROW)))}
+          value={text}
+          placeholder="hole 12 through top 45 20"
+          onChange={(e) => {
+            writeLine(e.target.value.replace(/\n/g, ' '));
+            setFault(undefined);
+          }}
+          onKeyDown={press}
+          onPaste={(e) => {
+            const lines = pastedLines(e.clipboardData.getData('text'));
+            if (lines.length < 2) return;
+            e.preventDefault();
+            void paste(lines);
+          }}
+          spellCheck={false}
+          className="figures min-w-0 flex-1 resize-none rounded-md border border-rule-strong bg-white px-2 py-1 text-[13px] leading-[20px] placeholder:text-[#6c7a95]"
+        />
+        <button
+          type="button"
+          onClick={() => void add()}
+          className="rounded-md bg-deep px-3 py-1.5 text-[13px] font-semibold text-white hover:bg-house disabled:bg-[#8fa0c4]"
+          disabled={read?.kind === 'asks'}
+        >
+          Add
+        </button>
+      </div>
+      {ways.length > 0 && (
+        <p className="mt-1 text-[12.5px] text-second">
+          <kbd className="rounded border border-rule-strong px-1 font-sans text-[11px]">Tab</kbd>{' '}
+          {ways.map((w, i) => (
+            <button
+              key={w}
+              type="button"
+              tabIndex={-1}
+              onClick={() => complete(w)}
+              className={`mr-1.5 hover:underline ${i === 0 ? 'font-semibold text-house' : ''}`}
+            >
+              {w}
+            </button>
+          ))}
+        </p>
+      )}
+      <div aria-live="polite">
+        {read && !(begun && read.kind === 'asks') && (
+          <Understood read={read} onOffer={(o) => write(`${text.trimEnd()}${/^:/.test(o) ? '' : ' '}${o}`)} />
+        )}
+      </div>
+      <FaultNote texts={fault ? [fault] : []} />
+      {waiting.length > 0 && (
+        <p className="mt-1 text-[12.5px] text-second">
+          {waiting.length} more of the pasted lines wait.{' '}
+          <button
+            type="button"
+            className="font-semibold text-house hover:underline"
+            onClick={() => {
+              writeLine('');
+              void paste(waiting);
+            }}
+          >
+            Go on with them
+          </button>
+        </p>
+      )}
+      <span className="mt-2 flex items-center gap-4">
+        <Menu>
+          <MenuButton className="inline-flex items-center gap-1 text-[13px] font-semibold text-house hover:underline">
+            <Plus size={14} aria-hidden /> Begin from a shape
+          </MenuButton>
+          <MenuItems
+            anchor="bottom start"
+            className="z-20 w-60 overflow-auto [--anchor-max-height:22rem] rounded-md border border-rule-strong bg-page pb-1 shadow-md focus:outline-none"
+          >
+            {STARTS.map((group) => (
+              <div key={group.under}>
+                <p className="border-b border-rule px-3 pt-2 pb-0.5 text-[12px] text-second">{group.under}</p>
+                {group.lines.map(([name, line]) => (
+                  <MenuItem key={name}>
+                    <button
+                      type="button"
+                      className="block w-full px-3 py-1 text-left text-[13px] data-focus:bg-[#e3ecfb]"
+                      onClick={() => write(units === 'in' ? inInches(line) : line)}
+                    >
+                      {name}
+                    </button>
+                  </MenuItem>
+                ))}
+              </div>
+            ))}
+          </MenuItems>
+        </Menu>
+        <button
+          type="button"
+          onClick={() => setCounting(true)}
+          className="inline-flex items-center gap-1 text-[13px] font-semibold text-house hover:underline"
+        >
+          <Grid3x3 size={14} aria-hidden /> Profile on squares
+        </button>
+      </span>
+      <SquaredPanel open={counting} onClose={() => setCounting(false)} />
+    </div>
+  );
+};

@@ -1,0 +1,197 @@
+'use client';
+import { setRules } from '../../../../core/edit/setupCommands.ts';
+import { VIEW_NAMES, type ViewName } from '../../../../core/part/schema.ts';
+import { Choice, Tick } from '../../book/Choice.tsx';
+import { FeatureSelect } from '../../book/FeatureSelect.tsx';
+import { Findings } from '../../book/Findings.tsx';
+import { field, Page, Row } from '../../book/Page.tsx';
+import { useEdit, useSession } from '../../useDesk.ts';
+import { AtPointer, ViewsInWords } from './AtPointer.tsx';
+import { AuxiliaryList } from './AuxiliaryList.tsx';
+
+/** Stage 3: the views and how their lines are drawn. */
+export const Project = () => {
+  const drawing = useSession((s) => s.drawing);
+  const picture = useSession((s) => s.picture);
+  const { rules } = drawing.setup;
+  const edit = useEdit();
+  const rule = (change: Partial<typeof rules>, label: string): void => void edit(setRules(change, label));
+  return (
+    <Page title="Views" note="Each line of the picture once: visible over hidden, hidden over centre lines.">
+      <AtPointer />
+      <Findings about={['setup']} />
+      <table className="w-full text-[13.5px]">
+        <thead>
+          <tr className="border-b border-rule-strong text-left text-[12px] text-second">
+            <th className="py-1 pl-5 font-normal">View</th>
+            <th className="margin-line py-1 text-right font-normal">visible</th>
+            <th className="py-1 text-right font-normal">hidden lines</th>
+            <th className="py-1 pr-5 text-right font-normal">drawn</th>
+          </tr>
+        </thead>
+        <tbody>
+          {picture?.views.map((v) => (
+            <tr key={v.name} className="border-b border-rule">
+              <td className="py-1 pl-5">{v.title}</td>
+              <td className="margin-line figures py-1 text-right">{v.visible}</td>
+              <td className="figures py-1 text-right">{v.hidden}</td>
+              <td className="py-1 pr-5 text-right">
+                <input
+                  type="checkbox"
+                  aria-label={`Hidden lines drawn in the ${v.title.toLowerCase()}`}
+                  className="accent-[var(--color-deep)]"
+                  checked={!rules.noHidden?.includes(v.name)}
+                  onChange={(e) => {
+                    const others = (rules.noHidden ?? []).filter((x) => x !== v.name);
+                    const noHidden = e.target.checked ? others : [...others, v.name];
+                    rule(
+                      { noHidden: noHidden.length ? noHidden : undefined },
+                      `Hidden lines ${e.target.checked ? 'drawn' : 'left out'} in the ${v.name} view`,
+                    );
+                  }}
+                />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <AuxiliaryList />
+      <Row label="Hidden lines behind a cut">
+        <Choice
+          name="Hidden lines behind a cut"
+          value={rules.hiddenBehindCut}
+          options={[
+            { value: 'kept', label: 'Kept' },
+            { value: 'out', label: 'Left out' },
+          ]}
+          onChange={(hiddenBehindCut) => rule({ hiddenBehindCut }, 'Hidden lines behind a cut')}
+        />
+      </Row>
+      <Row label="Isometric on the sheet">
+        <Tick
+          name="Isometric on the sheet"
+          on={rules.pictorial ?? false}
+          onChange={(on) => rule({ pictorial: on || undefined }, `Isometric ${on ? 'on' : 'off'} the sheet`)}
+        />
+      </Row>
+      <Row label="Lines of symmetry">
+        <Tick
+          name="Lines of symmetry"
+          on={rules.symmetry !== 'out'}
+          onChange={(on) =>
+            rule({ symmetry: on ? undefined : 'out' }, `Lines of symmetry ${on ? 'drawn' : 'left out'}`)
+          }
+        />
+      </Row>
+      <Row label="Tangent joins as thin lines">
+        <Tick
+          name="Tangent joins as thin lines"
+          on={rules.tangents ?? false}
+          onChange={(on) =>
+            rule({ tangents: on || undefined }, `Tangent joins ${on ? 'drawn thin' : 'left out'}`)
+          }
+        />
+      </Row>
+      <Row label="Projectors kept">
+        <Choice
+          name="Projectors"
+          value={rules.projectors === 'off' ? 'off' : (rules.projectorsOf ?? 'cuts')}
+          options={[
+            { value: 'off', label: 'None' },
+            { value: 'cuts', label: 'Cut points' },
+            { value: 'corners', label: 'All' },
+          ]}
+          onChange={(v) =>
+            rule(
+              v === 'off' ? { projectors: 'off' } : { projectors: 'kept', projectorsOf: v },
+              `Projectors kept: ${v === 'off' ? 'none' : v}`,
+            )
+          }
+        />
+      </Row>
+      {rules.projectors === 'kept' && rules.projectorsOf === 'corners' && (
+        <Row label="Of">
+          <FeatureSelect
+            label="Projectors of"
+            value={rules.projectorsFeature}
+            onChange={(projectorsFeature) =>
+              rule({ projectorsFeature }, `Projectors of ${projectorsFeature ?? 'all features'}`)
+            }
+          />
+          <select
+            aria-label="Projectors into"
+            className={`${field} py-0`}
+            value={rules.projectorsInto ?? ''}
+            onChange={(e) =>
+              rule(
+                { projectorsInto: (e.target.value || undefined) as ViewName | undefined },
+                `Projectors into ${e.target.value || 'all views'}`,
+              )
+            }
+          >
+            <option value="">all views</option>
+            {drawing.setup.views.map((v) => (
+              <option key={v} value={v}>
+                into {v}
+              </option>
+            ))}
+          </select>
+        </Row>
+      )}
+      <Row label="Depths pass by">
+        <Choice
+          name="Depths pass by"
+          value={rules.transfer ?? 'mitre'}
+          options={[
+            { value: 'mitre', label: 'Mitre' },
+            { value: 'arcs', label: 'Arcs' },
+            { value: 'distances', label: 'Dividers' },
+          ]}
+          onChange={(transfer) => rule({ transfer }, `Depths pass by ${transfer}`)}
+        />
+      </Row>
+      <Row label="Cut points numbered">
+        <Tick
+          name="Cut points numbered"
+          on={rules.points === 'numbers'}
+          onChange={(on) => rule({ points: on ? 'numbers' : 'off' }, 'Numbers')}
+        />
+      </Row>
+      <Row label="Points round curves">
+        <Choice
+          name="Points round curves"
+          value={String(rules.generators ?? 'none')}
+          options={[
+            { value: 'none', label: 'None' },
+            { value: '8', label: '8' },
+            { value: '12', label: '12' },
+            { value: '24', label: '24' },
+          ]}
+          onChange={(n) =>
+            rule(
+              { generators: n === 'none' ? undefined : (Number(n) as 8 | 12 | 24) },
+              `Points round curves: ${n}`,
+            )
+          }
+        />
+      </Row>
+      {rules.generators && (
+        <Row label="The first of them faces">
+          <select
+            aria-label="The first of them faces"
+            className={`${field} py-0`}
+            value={rules.firstGenerator ?? 'left'}
+            onChange={(e) =>
+              rule({ firstGenerator: e.target.value as ViewName }, `First point faces ${e.target.value}`)
+            }
+          >
+            {VIEW_NAMES.map((v) => (
+              <option key={v}>{v}</option>
+            ))}
+          </select>
+        </Row>
+      )}
+      <ViewsInWords />
+    </Page>
+  );
+};

@@ -1,0 +1,382 @@
+'use client';
+import { useEffect, useState } from 'react';
+import type { SheetPlan } from '../../../../core/drawing/desk.ts';
+import { setRules, setUp } from '../../../../core/edit/setupCommands.ts';
+import type { ViewName } from '../../../../core/part/schema.ts';
+import {
+  INCH_SCALES,
+  PAPER_NAMES,
+  paperSize,
+  STANDARD_SCALES,
+  scaleText,
+} from '../../../../core/sheet/paper.ts';
+import { PRESETS, presetOf } from '../../../../core/sheet/presets.ts';
+import { VIEW_TITLES, type ViewNames } from '../../../../core/sheet/viewTitles.ts';
+import { Choice, Tick } from '../../book/Choice.tsx';
+import { Findings } from '../../book/Findings.tsx';
+import { field, Page, Row } from '../../book/Page.tsx';
+import { useDesk, useEdit, useSession } from '../../useDesk.ts';
+import { MarkList } from './MarkList.tsx';
+
+const VIEWS: readonly ViewName[] = ['front', 'top', 'left', 'right', 'bottom', 'back'];
+
+/** Why the views stand where they stand. */
+const WHY = {
+  first:
+    'First angle: the part stands before the plane, so each view is thrown through it to the far side. The top view comes below, what is seen from the left on the right.',
+  third:
+    'Third angle: the plane stands before the part, so each view stays on the side it is seen from. The top view comes above, what is seen from the left on the left.',
+} as const;
+
+/** What is offered and proposed, once the drawing has stood for a moment. */
+const PLAN_AFTER = 150;
+const usePlan = (): SheetPlan | undefined => {
+  const { engine } = useDesk();
+  const drawing = useSession((s) => s.drawing);
+  const ready = useSession((s) => s.picture !== undefined);
+  const [plan, setPlan] = useState<SheetPlan>();
+  useEffect(() => {
+    if (!ready) return;
+    let old = false;
+    const wait = setTimeout(
+      () =>
+        void engine.plan(drawing).then((p) => {
+          if (p && !old) setPlan(p);
+        }),
+      PLAN_AFTER,
+    );
+    return () => {
+      old = true;
+      clearTimeout(wait);
+    };
+  }, [engine, drawing, ready]);
+  return plan;
+};
+
+const offer =
+  'shrink-0 whitespace-nowrap rounded border border-rule-strong bg-white px-2 text-[13px] leading-[24px] text-house hover:bg-[#e3ecfb]';
+
+/** Mends of what does not fit, or what would use the paper better: each was tried out, and one press takes it. */
+const Offers = ({ plan }: { plan: SheetPlan }) => {
+  const edit = useEdit();
+  if (!plan.offers.length) return null;
+  return (
+    <div className="flex flex-wrap gap-1.5 border-b border-rule px-5 py-2" data-testid="offers">
+      {plan.offers.map((o) => (
+        <button
+          key={o.label}
+          type="button"
+          className={offer}
+          onClick={() => void edit(setUp(o.change, o.label))}
+        >
+          {o.label}
+        </button>
+      ))}
+    </div>
+  );
+};
+
+const sameViews = (a: readonly string[], b: readonly string[]): boolean =>
+  a.length === b.length && a.every((v) => b.includes(v));
+
+/** The fewest views that state every size, and why. */
+const Proposal = ({ plan }: { plan: SheetPlan }) => {
+  const drawing = useSession((s) => s.drawing);
+  const edit = useEdit();
+  const { views, reasons } = plan.proposed;
+  const same = sameViews(views, drawing.setup.views);
+  return (
+    <div className="border-b border-rule px-5 py-2 text-[13px] leading-[18px]" data-testid="proposal">
+      <p className="flex items-baseline justify-between gap-2">
+        <span>
+          <b>{views.map((v) => VIEW_TITLES[v]).join(', ')}</b> {same ? 'state' : 'would state'} every size.
+        </span>
+        {!same && (
+          <button
+            type="button"
+            className={offer}
+            onClick={() => void edit(setUp({ views: [...views] }, 'Proposed views'))}
+          >
+            Take these
+          </button>
+        )}
+      </p>
+      <ul className="mt-1 text-second">
+        {reasons.map((r) => (
+          <li key={r}>{r}</li>
+        ))}
+      </ul>
+      <p className="mt-1 flex items-baseline justify-between gap-2 text-second" data-testid="front">
+        <span>{plan.front.reason}</span>
+        {plan.front.side !== 'front' && (
+          <button
+            type="button"
+            className={offer}
+            onClick={() => void edit({ type: 'useAsFront', side: plan.front.side })}
+          >
+            Make it the front
+          </button>
+        )}
+      </p>
+    </div>
+  );
+};
+
+/** Stage 2: paper, scale, angle, views and gap, with what does not fit and its mend. */
+export const SetOut = () => {
+  const picture = useSession((s) => s.picture);
+  const plan = usePlan();
+  const [marking, setMarking] = useState(false);
+  return (
+    <Page
+      title={marking ? 'Setting-out list' : 'Setting out'}
+      note={
+        marking
+          ? 'From the lower left corner of the sheet, in the order to mark.'
+          : picture && plan
+            ? `The views cover ${Math.round(plan.fullness * 100)} % of the free paper at ${picture.scale}.`
+            : undefined
+      }
+      action={
+        <button
+          type="button"
+          onClick={() => setMarking(!marking)}
+          className="text-[13px] font-semibold text-house hover:underline"
+        >
+          {marking ? 'Back to the sheet' : 'List for the board'}
+        </button>
+      }
+    >
+      {marking && plan ? <MarkList plan={plan.settingOut} /> : <Choices plan={plan} />}
+    </Page>
+  );
+};
+
+/** Width and height of a paper of its own size, as it lies. */
+const OwnPaper = () => {
+  const drawing = useSession((s) => s.drawing);
+  const edit = useEdit();
+  const size = paperSize(drawing.setup);
+  return (
+    <>
+      {(['wide', 'high'] as const).map((name, i) => (
+        <label key={name} className="flex items-center gap-1">
+          <input
+            aria-label={`Paper, mm ${name}`}
+            type="number"
+            min={120}
+            max={3000}
+            step={1}
+            className={`${field} figures w-[74px] text-right`}
+            key={size[i]}
+            defaultValue={size[i]}
+            onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+            onBlur={(e) => {
+              const mm = Number(e.target.value);
+              if (mm === size[i]) return;
+              if (!(mm >= 120 && mm <= 3000)) {
+                e.target.value = String(size[i]);
+                return;
+              }
+              const ownPaper: [number, number] = i ? [size[0], mm] : [mm, size[1]];
+              void edit(setUp({ ownPaper, place: undefined }, `Paper ${ownPaper.join(' x ')} mm`));
+            }}
+          />
+          <span className="text-second">{i ? 'mm' : 'x'}</span>
+        </label>
+      ))}
+    </>
+  );
+};
+
+/** Paper, scale, angle, views and gap. */
+const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
+  const drawing = useSession((s) => s.drawing);
+  const { setup } = drawing;
+  const scales: readonly number[] = drawing.part.units === 'in' ? INCH_SCALES : STANDARD_SCALES;
+  const edit = useEdit();
+  const set = (change: Partial<typeof setup>, label: string): void => void edit(setUp(change, label));
+  const rule = (change: Partial<typeof setup.rules>, label: string): void =>
+    void edit(setRules(change, label));
+  const preset = presetOf(setup);
+  return (
+    <>
+      <Findings about={['setup', 'cuts']} />
+      {plan && <Offers plan={plan} />}
+      <Row label="House rules">
+        <select
+          aria-label="House rules"
+          className={field}
+          value={preset?.name ?? 'own'}
+          onChange={(e) => void edit({ type: 'usePreset', preset: e.target.value })}
+        >
+          {!preset && <option value="own">Your own</option>}
+          {PRESETS.map((p) => (
+            <option key={p.name}>{p.name}</option>
+          ))}
+        </select>
+      </Row>
+      <p className="border-b border-rule px-5 py-1.5 text-[13px] leading-[18px] text-second">
+        {preset?.says ??
+          'Choices of your own; a preset sets angle, names, points, hidden lines and projectors at once.'}
+      </p>
+      <Row label="Paper">
+        <select
+          aria-label="Paper"
+          className={field}
+          value={setup.paper}
+          onChange={(e) => {
+            const paper = e.target.value as typeof setup.paper;
+            // an own size begins as the sheet that lies there now
+            const own =
+              paper === 'own' ? { ownPaper: paperSize(setup).map(Math.round) as [number, number] } : {};
+            set(
+              { paper, ...own, place: undefined },
+              paper === 'own' ? 'Paper of an own size' : `Paper ${paper}`,
+            );
+          }}
+        >
+          {PAPER_NAMES.map((p) => (
+            <option key={p}>{p}</option>
+          ))}
+          <option value="own">Own size</option>
+        </select>
+        {setup.paper !== 'own' && (
+          <Choice
+            name="Which way up"
+            value={setup.upright ? 'upright' : 'landscape'}
+            options={[
+              { value: 'landscape', label: 'Landscape' },
+              { value: 'upright', label: 'Upright' },
+            ]}
+            onChange={(v) => set({ upright: v === 'upright', place: undefined }, `Sheet ${v}`)}
+          />
+        )}
+      </Row>
+      {setup.paper === 'own' && (
+        <Row label="Width and height">
+          <OwnPaper />
+        </Row>
+      )}
+      <Row label="Title block">
+        <Choice
+          name="Title block"
+          value={setup.titleBlock ?? 'corner'}
+          options={[
+            { value: 'corner', label: 'Corner' },
+            { value: 'strip', label: 'Strip' },
+          ]}
+          onChange={(titleBlock) => set({ titleBlock, place: undefined }, `Title block as a ${titleBlock}`)}
+        />
+      </Row>
+      <Row label="Scale">
+        <select
+          aria-label="Scale"
+          className={field}
+          value={String(setup.scale)}
+          onChange={(e) => set({ scale: e.target.value === 'fit' ? 'fit' : Number(e.target.value) }, 'Scale')}
+        >
+          <option value="fit">Largest that fits</option>
+          {(setup.scale === 'fit' || scales.includes(setup.scale) ? scales : [setup.scale, ...scales]).map(
+            (k) => (
+              <option key={k} value={k}>
+                {scaleText(k)}
+              </option>
+            ),
+          )}
+        </select>
+      </Row>
+      <Row label="Projection">
+        <Choice
+          name="Projection angle"
+          value={setup.angle}
+          options={[
+            { value: 'first', label: 'First angle' },
+            { value: 'third', label: 'Third angle' },
+          ]}
+          onChange={(angle) => set({ angle }, `${angle === 'first' ? 'First' : 'Third'} angle`)}
+        />
+      </Row>
+      <p
+        className="border-b border-rule px-5 py-1.5 text-[13px] leading-[18px] text-second"
+        aria-live="polite"
+      >
+        {WHY[setup.angle]}
+      </p>
+      <Row label="From each view to its XY line">
+        <input
+          aria-label="Gap in millimetres"
+          type="number"
+          min={2}
+          max={200}
+          step={1}
+          className={`${field} figures w-20 text-right`}
+          value={setup.gap}
+          onChange={(e) => {
+            const gap = Number(e.target.value);
+            if (gap >= 2 && gap <= 200) set({ gap }, `Gap ${gap}`);
+          }}
+        />
+        <span className="text-second">mm</span>
+      </Row>
+      <fieldset className="border-b border-rule px-5 py-2">
+        <legend className="sr-only">Views</legend>
+        <div className="grid grid-cols-2 gap-y-1">
+          {VIEWS.map((v) => (
+            <label key={v} className="flex items-center gap-2 text-[13.5px]">
+              <input
+                type="checkbox"
+                className="accent-[var(--color-deep)]"
+                checked={setup.views.includes(v)}
+                disabled={setup.views.length === 1 && setup.views.includes(v)}
+                onChange={(e) =>
+                  set(
+                    { views: VIEWS.filter((x) => (x === v ? e.target.checked : setup.views.includes(x))) },
+                    `${VIEW_TITLES[v]} ${e.target.checked ? 'added' : 'left out'}`,
+                  )
+                }
+              />
+              {VIEW_TITLES[v]}
+            </label>
+          ))}
+        </div>
+      </fieldset>
+      {plan && <Proposal plan={plan} />}
+      <Row label="View names">
+        <select
+          aria-label="Views are called"
+          className={`${field} py-0`}
+          value={setup.rules.names ?? 'views'}
+          onChange={(e) => rule({ names: e.target.value as ViewNames }, 'Names of the views')}
+        >
+          <option value="views">Front, top, left view</option>
+          <option value="elevations">Elevation, plan, end elevation</option>
+          <option value="sides">Front, top, side view</option>
+        </select>
+      </Row>
+      <Row label="XY lines shown">
+        <Tick
+          name="XY lines shown"
+          on={setup.rules.referenceLines}
+          onChange={(referenceLines) => rule({ referenceLines }, 'XY lines')}
+        />
+      </Row>
+      {setup.rules.referenceLines && (
+        <Row label="Planes named there">
+          <Tick
+            name="Planes named there"
+            on={setup.rules.planes ?? false}
+            onChange={(on) => rule({ planes: on || undefined }, `Planes ${on ? 'named' : 'not named'}`)}
+          />
+        </Row>
+      )}
+      <Row label="Mitre line shown">
+        <Tick
+          name="Mitre line shown"
+          on={setup.rules.mitre}
+          onChange={(mitre) => rule({ mitre }, 'Mitre line')}
+        />
+      </Row>
+    </>
+  );
+};

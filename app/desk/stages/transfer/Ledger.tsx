@@ -1,0 +1,203 @@
+'use client';
+import { type ReactNode, useMemo, useState } from 'react';
+import { accountsOf, scaleFromPoint } from '../../../../core/ledger/ledger.ts';
+import { decimal } from '../../../../core/number/format.ts';
+import { ledgerCsv } from '../../../../formats/ledgerText.ts';
+import type { DeskPoint } from '../../../../workers/deskPicture.ts';
+import { Choice } from '../../book/Choice.tsx';
+import { field, Page, Row } from '../../book/Page.tsx';
+import { useSession } from '../../useDesk.ts';
+import { LedgerRow } from './LedgerRow.tsx';
+import { Naming } from './Naming.tsx';
+
+/** From where the accounts are counted. */
+type Origin = 'box' | 'xy' | 'point';
+type Order = 'number' | 'W' | 'D' | 'H';
+const INKS = { W: 'text-width', D: 'text-depth', H: 'text-height' } as const;
+const ACCOUNTS = ['W', 'D', 'H'] as const;
+
+const nameOf = (from: Origin, first: boolean, datum: string): string =>
+  ({
+    box: `W from the left, D from the ${first ? 'back' : 'front'}, H from the base`,
+    xy: 'Distances on the paper from the XY lines, the gap included',
+    point: `From point ${datum}`,
+  })[from];
+
+/** The ledger: a row a point or feature; each is posted in the views, seen or hidden. */
+export const Ledger = ({ books }: { books: ReactNode }) => {
+  const drawing = useSession((s) => s.drawing);
+  const picture = useSession((s) => s.picture);
+  const [search, setSearch] = useState('');
+  const [rows, setRows] = useState<'corner' | 'feature'>('corner');
+  const [from, setFrom] = useState<Origin>('box');
+  const [datum, setDatum] = useState<string>();
+  const [onPaper, setOnPaper] = useState(false);
+  const [order, setOrder] = useState<Order>('number');
+  const views = picture?.views.map((v) => v.name) ?? [];
+  const zero = picture?.points.find((p) => p.key === datum);
+  const scale = useMemo(() => {
+    if (!picture) return undefined;
+    if (from === 'xy') return picture.ledger.xy;
+    return from === 'point' && zero ? scaleFromPoint(picture.ledger.box, zero.at) : picture.ledger.box;
+  }, [picture, from, zero]);
+  const times = onPaper ? (picture?.perUnit ?? 1) : 1;
+  const shown = useMemo((): readonly DeskPoint[] => {
+    if (!picture || !scale) return [];
+    const word = search.trim().toLowerCase();
+    const some = picture.points.filter(
+      (p) =>
+        p.kind === rows &&
+        (!word ||
+          p.label.toLowerCase() === word ||
+          p.body.toLowerCase().includes(word) ||
+          (rows === 'feature' && p.label.toLowerCase().includes(word)) ||
+          p.faces.some((f) => f.toLowerCase().includes(word))),
+    );
+    if (order === 'number') return some;
+    return [...some].sort((a, b) => accountsOf(a.at, scale)[order] - accountsOf(b.at, scale)[order]);
+  }, [picture, scale, search, rows, order]);
+  const unit = onPaper ? 'mm' : drawing.part.units;
+  const csv = (): string =>
+    scale
+      ? ledgerCsv({
+          entries: shown.map((p) => ({
+            label: p.label,
+            kind: p.shape ?? p.kind,
+            body: p.body,
+            at: p.at,
+            postings: p.postings,
+            on: p.faces,
+          })),
+          views,
+          scale,
+          times,
+          unit,
+        })
+      : '';
+  const save = (): void => {
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(new Blob([csv()], { type: 'text/csv' }));
+    link.download = `${drawing.number || drawing.title || 'part'} ledger.csv`;
+    link.click();
+    URL.revokeObjectURL(link.href);
+  };
+  const press = 'text-[13px] font-semibold text-house hover:underline';
+  return (
+    <Page
+      title="Ledger"
+      note={`${nameOf(from, drawing.setup.angle === 'first', zero?.label ?? '')}; in ${onPaper ? 'mm of paper' : unit === 'in' ? 'inches' : 'mm'}.`}
+      books={books}
+      foot={
+        <div className="flex items-center justify-between px-5 py-2 text-[12.5px] text-second">
+          <span>● seen ○ hidden – not posted</span>
+          <span className="flex gap-3">
+            <button type="button" className={press} onClick={() => void navigator.clipboard.writeText(csv())}>
+              Copy
+            </button>
+            <button type="button" className={press} onClick={save}>
+              Save CSV
+            </button>
+          </span>
+        </div>
+      }
+    >
+      <Row label="Find">
+        <input
+          aria-label="Find a point or face"
+          placeholder="a number, face or body"
+          value={search}
+          onChange={(e) => setSearch(e.target.value)}
+          className={`${field} w-44`}
+        />
+      </Row>
+      <Row label="From">
+        <select
+          aria-label="Counted from"
+          className={`${field} py-0.5`}
+          value={from}
+          onChange={(e) => {
+            const next = e.target.value as Origin;
+            setFrom(next);
+            if (next === 'point') setDatum((d) => d ?? shown[0]?.key);
+          }}
+        >
+          <option value="box">the box</option>
+          <option value="xy">the XY lines</option>
+          <option value="point">point {zero?.label ?? '…'}</option>
+        </select>
+        <Choice
+          name="Figures in"
+          value={onPaper ? 'paper' : 'part'}
+          options={[
+            { value: 'part', label: drawing.part.units },
+            { value: 'paper', label: 'paper' },
+          ]}
+          onChange={(v) => setOnPaper(v === 'paper')}
+        />
+      </Row>
+      <Naming />
+      <table className="w-full table-fixed text-[13px]">
+        <thead className="sticky top-0 z-[1] bg-page">
+          <tr className="border-b border-rule-strong text-[12px]">
+            <th className="w-[72px] py-1 pl-5 text-left font-normal text-second">
+              <select
+                aria-label="Rows of the ledger"
+                value={rows}
+                onChange={(e) => setRows(e.target.value as 'corner' | 'feature')}
+                className="-ml-1 bg-transparent"
+              >
+                <option value="corner">Points</option>
+                <option value="feature">Features</option>
+              </select>
+            </th>
+            {ACCOUNTS.map((a, i) => (
+              <th
+                key={a}
+                aria-sort={order === a ? 'ascending' : 'none'}
+                className={`w-[54px] py-1 text-right font-semibold ${INKS[a]} ${i ? '' : 'margin-line'}`}
+              >
+                <button
+                  type="button"
+                  title={order === a ? 'Back to the order of numbers' : `Sort by ${a}`}
+                  onClick={() => setOrder(order === a ? 'number' : a)}
+                  className="hover:underline"
+                >
+                  {a}
+                  {order === a ? ' ↑' : ''}
+                </button>
+              </th>
+            ))}
+            {views.map((v) => (
+              <th key={v} className="py-1 pl-1 text-center font-normal text-second last:pr-4">
+                {v}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {scale &&
+            shown.map((p) => {
+              const sizes = accountsOf(p.at, scale);
+              return (
+                <LedgerRow
+                  key={p.key}
+                  point={p}
+                  figures={ACCOUNTS.map((a) => decimal(sizes[a] * times))}
+                  views={views}
+                  onDatum={() => {
+                    setDatum(p.key);
+                    setFrom('point');
+                  }}
+                />
+              );
+            })}
+        </tbody>
+      </table>
+      {!shown.length && (
+        <p className="px-5 py-3 text-second">
+          {search ? 'No point or face of that name.' : 'No feature with a centre of its own.'}
+        </p>
+      )}
+    </Page>
+  );
+};

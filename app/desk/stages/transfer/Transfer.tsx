@@ -1,0 +1,33 @@
+'use client';
+import { useEffect, useState } from 'react';
+import { Choice } from '../../book/Choice.tsx';
+import { useDesk } from '../../useDesk.ts';
+import { Balance } from './Balance.tsx';
+import { Construction } from './Construction.tsx';
+import { Ledger } from './Ledger.tsx';
+import { Practice } from './Practice.tsx';
+
+const BOOKS = [
+  { value: 'ledger', label: 'Ledger' },
+  { value: 'construct', label: 'Construct' },
+  { value: 'balance', label: 'Balance' },
+  { value: 'practise', label: 'Practise' },
+] as const;
+
+const PAGES = { ledger: Ledger, construct: Construction, balance: Balance, practise: Practice } as const;
+
+/**
+ * Stage 4: the ledger of points, the construction of the sheet step by step, the balance of views drawn elsewhere, and a view
+ * to be drawn from the others.
+ */
+export const Transfer = () => {
+  const { view } = useDesk();
+  const [book, setBook] = useState<(typeof BOOKS)[number]['value']>('ledger');
+  // the sheet is whole again when one leaves the construction
+  useEffect(() => {
+    if (book === 'construct') view.replayBook({ steps: [], at: 0 });
+    return () => view.replayBook(undefined);
+  }, [book, view]);
+  const Book = PAGES[book];
+  return <Book books={<Choice name="Book" value={book} options={BOOKS} onChange={setBook} />} />;
+};
