@@ -56,7 +56,7 @@ const Notice = () => {
   return (
     <p
       role="alert"
-      className="shrink-0 border-b border-[#e6b3ad] bg-[#fbecea] px-5 py-1.5 text-[13px] text-fault"
+      className="shrink-0 border-b border-fault-rule bg-fault-pale px-5 py-1.5 text-[13px] text-fault"
     >
       {text}
     </p>

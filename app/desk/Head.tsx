@@ -118,7 +118,7 @@ const SaveMenu = () => {
           <MenuItem key={name}>
             <button
               type="button"
-              className="block w-full px-3 py-1.5 text-left text-[14px] data-focus:bg-[#e3ecfb]"
+              className="block w-full px-3 py-1.5 text-left text-[14px] data-focus:bg-hover"
               onClick={() => void go()}
             >
               {name}
@@ -141,7 +141,7 @@ export const Head = () => {
   const canUndo = useSession((s) => s.canUndo);
   const canRedo = useSession((s) => s.canRedo);
   const tool =
-    'grid size-8 place-items-center rounded hover:bg-[#e8eef8] disabled:opacity-30 disabled:hover:bg-transparent';
+    'grid size-8 place-items-center rounded hover:bg-hover disabled:opacity-30 disabled:hover:bg-transparent';
   return (
     <header className="flex h-[52px] shrink-0 items-center gap-4 border-b border-rule bg-page px-5">
       <Link

@@ -45,10 +45,10 @@ export const ThumbIndex = () => {
             className={`relative rounded-r-md border border-l-0 px-2.5 py-1.5 text-left text-[13.5px] leading-[17px] ${
               chosen
                 ? 'border-deep bg-deep font-semibold text-white'
-                : 'mr-1.5 border-rule bg-[#f2f6fc] text-second hover:bg-white'
+                : 'mr-1.5 border-rule bg-pale text-second hover:bg-white'
             }`}
           >
-            <span className={`figures block text-[12px] ${chosen ? 'text-[#b9cdf5]' : 'text-[#7384a6]'}`}>
+            <span className={`figures block text-[12px] ${chosen ? 'text-light-line' : 'text-faint'}`}>
               {i + 1}
             </span>
             {s}
@@ -56,7 +56,7 @@ export const ThumbIndex = () => {
             {standing !== 'empty' && (
               <span
                 aria-hidden
-                className={`absolute top-2 right-2 size-[7px] ${standing === 'well' ? 'rounded-full bg-well' : 'rotate-45 bg-[#e08600]'} ${chosen && standing === 'well' ? 'bg-[#7fd6a2]' : ''}`}
+                className={`absolute top-2 right-2 size-[7px] ${standing === 'well' ? 'rounded-full bg-well' : 'rotate-45 bg-warning'} ${chosen && standing === 'well' ? 'bg-well-bright' : ''}`}
               />
             )}
           </button>

@@ -96,7 +96,7 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
       router.push(`/drawings/${kept.id}`);
     });
   const button =
-    'rounded-md border border-rule-strong bg-white px-3 py-1.5 text-[14px] font-semibold text-deep hover:bg-[#eef3fb]';
+    'rounded-md border border-rule-strong bg-white px-3 py-1.5 text-[14px] font-semibold text-deep hover:bg-pale';
   return (
     <div className="mx-auto flex min-h-screen max-w-[1180px] min-w-[1000px] flex-col px-6 py-6">
       <header className="flex items-center justify-between">
@@ -140,7 +140,7 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
           <div className="flex items-center gap-3">
             {chosen.length > 0 && (
               <a
-                className="rounded-md border border-rule-strong bg-white px-3 py-1.5 text-[13px] font-semibold text-deep hover:bg-[#eef3fb]"
+                className="rounded-md border border-rule-strong bg-white px-3 py-1.5 text-[13px] font-semibold text-deep hover:bg-pale"
                 href={sheetsAddress(chosen.map((r) => r.id))}
                 target="_blank"
                 rel="noreferrer"
@@ -169,7 +169,7 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
         {fault && (
           <p
             role="alert"
-            className="border-b border-[#e6b3ad] bg-[#fbecea] px-6 py-2 text-[13.5px] text-fault"
+            className="border-b border-fault-rule bg-fault-pale px-6 py-2 text-[13.5px] text-fault"
           >
             {fault}
           </p>
@@ -206,7 +206,7 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
           </thead>
           <tbody>
             {shown.map((r) => (
-              <tr key={r.id} className="group border-b border-rule hover:bg-[#f1f6fe]">
+              <tr key={r.id} className="group border-b border-rule hover:bg-pale">
                 <td className="py-2.5 pl-6">
                   <input
                     type="checkbox"
@@ -237,7 +237,7 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
                       type="button"
                       aria-label={`Copy ${r.title}`}
                       title="Copy"
-                      className="grid size-7 place-items-center rounded hover:bg-[#dde8fb]"
+                      className="grid size-7 place-items-center rounded hover:bg-hover"
                       onClick={() => void attempt(() => copyDrawing(r.id))}
                     >
                       <Copy size={15} aria-hidden />
@@ -246,7 +246,7 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
                       type="button"
                       aria-label={`${r.archived ? 'Take back' : 'Put away'} ${r.title}`}
                       title={r.archived ? 'Take back' : 'Put away'}
-                      className="grid size-7 place-items-center rounded hover:bg-[#dde8fb]"
+                      className="grid size-7 place-items-center rounded hover:bg-hover"
                       onClick={() => void attempt(() => archive(r.id, !r.archived))}
                     >
                       {r.archived ? (

@@ -3,7 +3,7 @@ export const FaultNote = ({ texts }: { texts: readonly string[] }) =>
   texts.length > 0 && (
     <span
       role="alert"
-      className="mt-1 block border-l-2 border-fault bg-[#fbecea] px-2 py-1 text-[13px] leading-[18px] text-fault"
+      className="mt-1 block border-l-2 border-fault bg-fault-pale px-2 py-1 text-[13px] leading-[18px] text-fault"
     >
       {texts.map((t) => (
         <span key={t} className="block">

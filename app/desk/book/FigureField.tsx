@@ -55,7 +55,7 @@ const Recent = ({ but, onTake }: { but: string; onTake: (size: string) => void }
           // the field keeps the focus
           onMouseDown={(e) => e.preventDefault()}
           onClick={() => onTake(s)}
-          className="figures px-1 text-[12px] leading-[20px] text-house hover:bg-[#e3ecfb]"
+          className="figures px-1 text-[12px] leading-[20px] text-house hover:bg-hover"
         >
           {s}
         </button>
@@ -183,7 +183,7 @@ export const FigureField = ({
         onPointerMove={move}
         onPointerUp={drop}
         style={{ width: `${Math.max(1, typed.length) + 0.4}ch` }}
-        className={`figures cursor-ew-resize border-b bg-transparent px-[1px] text-[14px] focus:cursor-text focus:bg-[#eaf1ff] focus:outline-none ${
+        className={`figures cursor-ew-resize border-b bg-transparent px-[1px] text-[14px] focus:cursor-text focus:bg-lit focus:outline-none ${
           wrong
             ? 'border-b-2 border-fault text-fault'
             : `${expression ? 'border-dashed' : ''} border-house/60 ${account ? INKS[account] : 'text-house'}`
@@ -193,7 +193,7 @@ export const FigureField = ({
       {mark && (
         <span
           title={`This size is ${standing}`}
-          className={`ml-0.5 rounded-sm px-[3px] text-[11px] leading-[14px] ${standing === 'missing' ? 'bg-[#fbecea] font-bold text-fault' : 'bg-[#f2f6fc] text-second'}`}
+          className={`ml-0.5 rounded-sm px-[3px] text-[11px] leading-[14px] ${standing === 'missing' ? 'bg-fault-pale font-bold text-fault' : 'bg-pale text-second'}`}
         >
           {mark}
         </span>

@@ -28,7 +28,7 @@ const Notes = ({ of: own }: { of: readonly { readonly text: string }[] }) => {
   return (
     <ul
       role="alert"
-      className="border-b border-rule bg-[#fdf3e4] px-5 py-2 text-[13px] leading-[18px] text-[#7a4300]"
+      className="border-b border-rule bg-caution-pale px-5 py-2 text-[13px] leading-[18px] text-caution"
     >
       {own.map((f) => (
         <li key={f.text} className="flex gap-2">

@@ -33,7 +33,7 @@ const Choice = ({ label, says, onPress, first = false }: ChoiceProps) => (
       className={`w-[190px] shrink-0 rounded-md border px-3 py-1.5 text-left text-[13px] font-semibold ${
         first
           ? 'border-deep bg-deep text-white hover:bg-house'
-          : 'border-rule-strong bg-white text-deep hover:bg-[#eef3fb]'
+          : 'border-rule-strong bg-white text-deep hover:bg-pale'
       }`}
     >
       {label}

@@ -27,7 +27,7 @@ const Lines = () => {
       {lines?.map((l) => (
         <li
           key={l.position}
-          className={`flex gap-3 border-b border-rule px-4 py-1 ${l.current ? 'bg-[#e8f0fe]' : ''}`}
+          className={`flex gap-3 border-b border-rule px-4 py-1 ${l.current ? 'bg-lit' : ''}`}
         >
           <span className="figures w-[104px] shrink-0 text-[12px] text-second">{when(l.madeAt)}</span>
           <span>{l.label}</span>
@@ -43,7 +43,7 @@ export const Daybook = () => (
     <PopoverButton
       aria-label="Daybook"
       title="Daybook"
-      className="grid size-8 place-items-center rounded hover:bg-[#e8eef8]"
+      className="grid size-8 place-items-center rounded hover:bg-hover"
     >
       <BookOpenText size={16} aria-hidden />
     </PopoverButton>

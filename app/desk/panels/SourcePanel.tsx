@@ -26,7 +26,7 @@ const sizeOfImage = (file: Blob): Promise<{ width: number; height: number }> =>
 
 const MARK = {
   used: 'text-well',
-  unused: 'text-[#7a4300]',
+  unused: 'text-caution',
   contradicted: 'text-fault',
   unreadable: 'text-fault',
 } as const;
@@ -70,7 +70,7 @@ export const SourcePanel = () => {
   const rows = source ? sourceSizes(source.sizes, drawing.part) : [];
   return (
     <Popover className="relative">
-      <PopoverButton className="rounded-md border border-rule-strong bg-white px-2.5 py-[5px] text-[13px] whitespace-nowrap hover:bg-[#eef3fb]">
+      <PopoverButton className="rounded-md border border-rule-strong bg-white px-2.5 py-[5px] text-[13px] whitespace-nowrap hover:bg-pale">
         Source
       </PopoverButton>
       <PopoverPanel

@@ -146,7 +146,7 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
   const walk = walkedWords(corners, bulges);
   return (
     <Dialog open={open} onClose={onClose} className="relative z-30">
-      <div className="fixed inset-0 bg-[#16233f]/25" aria-hidden />
+      <div className="fixed inset-0 bg-ink/25" aria-hidden />
       <div className="fixed inset-0 grid place-items-center p-6">
         <DialogPanel className="flex max-h-full w-[960px] flex-col rounded-md border border-rule-strong bg-page shadow-lg">
           <header className="border-b-2 border-rule-strong px-5 pt-4 pb-2">
@@ -218,24 +218,24 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
                   />
                 </svg>
               )}
-              <path d={ruled(px, 1)} stroke="#c9daf1" strokeWidth={across > 50 ? 0.35 : 0.7} />
-              <path d={ruled(px, 5)} stroke="#b3c8e8" strokeWidth={across > 50 ? 0.9 : 1.3} />
+              <path d={ruled(px, 1)} stroke="var(--color-rule)" strokeWidth={across > 50 ? 0.35 : 0.7} />
+              <path d={ruled(px, 5)} stroke="var(--color-light-line)" strokeWidth={across > 50 ? 0.9 : 1.3} />
               {profile.mirrored && corners[0] && (
                 <line
                   x1={corners[0][0] * px}
                   x2={corners[0][0] * px}
                   y1={0}
                   y2={HIGH}
-                  stroke="#16233F"
+                  stroke="var(--color-ink)"
                   strokeWidth={1}
                   strokeDasharray="16 3 2 3"
                 />
               )}
               <path
                 d={outlineOf(sides, at, px)}
-                fill="#1D4ED8"
+                fill="var(--color-house)"
                 fillOpacity={0.07}
-                stroke="#16233F"
+                stroke="var(--color-ink)"
                 strokeWidth={2}
                 strokeLinejoin="round"
               />
@@ -249,8 +249,8 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
                       y={(up - y) * px - 3}
                       width={6}
                       height={6}
-                      fill="#fff"
-                      stroke="#1D4ED8"
+                      fill="var(--color-paper)"
+                      stroke="var(--color-house)"
                       strokeWidth={1.2}
                     />
                   );
@@ -261,18 +261,18 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
                     cx={p[0] * px}
                     cy={(up - p[1]) * px}
                     r={5}
-                    fill="#fff"
-                    stroke="#1D4ED8"
+                    fill="var(--color-paper)"
+                    stroke="var(--color-house)"
                     strokeWidth={2}
                   />
-                  <text x={p[0] * px + 7} y={(up - p[1]) * px - 6} fontSize={11} fill="#1D4ED8">
+                  <text x={p[0] * px + 7} y={(up - p[1]) * px - 6} fontSize={11} fill="var(--color-house)">
                     {i + 1}
                   </text>
                 </g>
               ))}
               <path
                 d={`M${cursor[0] * px - 6} ${(up - cursor[1]) * px}h12M${cursor[0] * px} ${(up - cursor[1]) * px - 6}v12`}
-                stroke="#A3271B"
+                stroke="var(--color-fault)"
                 strokeWidth={1.5}
               />
             </svg>
@@ -363,7 +363,7 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
                 <button
                   type="button"
                   onClick={takeBack}
-                  className="rounded-md px-3 py-1.5 text-[13px] text-second hover:bg-[#eef3fb]"
+                  className="rounded-md px-3 py-1.5 text-[13px] text-second hover:bg-pale"
                 >
                   Last corner away
                 </button>

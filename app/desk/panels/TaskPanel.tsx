@@ -26,7 +26,7 @@ const Line = ({ line, onTick, onOut }: { line: TaskStanding; onTick: () => void;
     <span className="min-w-0 flex-1">
       <span className="block">{line.text}</span>
       <span
-        className={`block text-[12.5px] leading-[16px] ${line.fulfilled || line.by === 'hand' ? 'text-second' : 'text-[#7a4300]'}`}
+        className={`block text-[12.5px] leading-[16px] ${line.fulfilled || line.by === 'hand' ? 'text-second' : 'text-caution'}`}
       >
         {line.reason}
       </span>
@@ -35,7 +35,7 @@ const Line = ({ line, onTick, onOut }: { line: TaskStanding; onTick: () => void;
       type="button"
       aria-label={`Take out: ${line.text}`}
       onClick={onOut}
-      className="grid size-6 shrink-0 place-items-center rounded text-second opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 hover:bg-[#e3ecfb]"
+      className="grid size-6 shrink-0 place-items-center rounded text-second opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 hover:bg-hover"
     >
       <Trash2 size={13} aria-hidden />
     </button>
@@ -57,11 +57,11 @@ export const TaskPanel = () => {
   const done = lines.filter((l) => l.fulfilled).length;
   return (
     <Popover className="relative">
-      <PopoverButton className="rounded-md border border-rule-strong bg-white px-2.5 py-[5px] text-[13px] whitespace-nowrap hover:bg-[#eef3fb]">
+      <PopoverButton className="rounded-md border border-rule-strong bg-white px-2.5 py-[5px] text-[13px] whitespace-nowrap hover:bg-pale">
         Task{' '}
         {task.length > 0 && (
           <span
-            className={`figures ${done === task.length ? 'text-well' : 'text-[#7a4300]'}`}
+            className={`figures ${done === task.length ? 'text-well' : 'text-caution'}`}
             data-testid="task count"
           >
             {done}/{task.length}

@@ -41,5 +41,13 @@ export const Ground = ({
     ...xs.map((x) => `M${at(x, y0)}L${at(x, y1)}`),
     ...ys.map((y) => `M${at(x0, y)}L${at(x1, y)}`),
   ].join('');
-  return <path d={d} fill="none" stroke="#b3c8e8" strokeWidth={1} vectorEffect="non-scaling-stroke" />;
+  return (
+    <path
+      d={d}
+      fill="none"
+      stroke="var(--color-light-line)"
+      strokeWidth={1}
+      vectorEffect="non-scaling-stroke"
+    />
+  );
 };

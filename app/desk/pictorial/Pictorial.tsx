@@ -158,13 +158,13 @@ export const Pictorial = () => {
               preserveAspectRatio="none"
             />
           )}
-          <g fill="none" stroke="#16233F" strokeLinecap="round" strokeLinejoin="round">
+          <g fill="none" stroke="var(--color-ink)" strokeLinecap="round" strokeLinejoin="round">
             {hidden && (
               <path
                 d={picture.hidden}
                 strokeWidth={1}
                 strokeDasharray="4 3"
-                stroke="#6c7a95"
+                stroke="var(--color-faint)"
                 vectorEffect="non-scaling-stroke"
               />
             )}
@@ -176,13 +176,13 @@ export const Pictorial = () => {
               y1={chosen[0]?.at[1]}
               x2={chosen[1]?.at[0]}
               y2={chosen[1]?.at[1]}
-              stroke="#1D4ED8"
+              stroke="var(--color-house)"
               strokeWidth={1.5}
               vectorEffect="non-scaling-stroke"
             />
           )}
           {chosen.map((c) => (
-            <circle key={c.key} cx={c.at[0]} cy={c.at[1]} r={3.4 * px} fill="#1D4ED8" />
+            <circle key={c.key} cx={c.at[0]} cy={c.at[1]} r={3.4 * px} fill="var(--color-house)" />
           ))}
         </svg>
       </div>

@@ -36,7 +36,7 @@ const SHOWN_IN: Record<Looks, string> = {
 };
 
 const offer =
-  'rounded border border-rule-strong bg-white px-1.5 text-[12.5px] leading-[20px] text-house hover:bg-[#e3ecfb]';
+  'rounded border border-rule-strong bg-white px-1.5 text-[12.5px] leading-[20px] text-house hover:bg-hover';
 
 /** What was pointed at: a face with what may be put on it, or the distance between two corners. */
 export const Pointed = ({ face, corners }: { face: PickedFace | undefined; corners: readonly string[] }) => {

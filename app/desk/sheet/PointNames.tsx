@@ -37,7 +37,7 @@ export const PointNames = ({
     void edit({ type: 'moveName', label: h.key, name: t.text, to: at });
   };
   return (
-    <g fill="#16233F" fontFamily="osifont">
+    <g fill="var(--color-ink)" fontFamily="osifont">
       {names.map((t) => {
         const key = labelKey(t.label.view, t.label.point);
         const move = by?.key === key ? by.move : ([0, 0] as const);

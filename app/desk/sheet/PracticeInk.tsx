@@ -89,11 +89,11 @@ export const PracticeInk = ({
       : undefined;
   return (
     <g data-testid="practice">
-      {placing && <rect {...cover} fill="#fff" pointerEvents="none" />}
+      {placing && <rect {...cover} fill="var(--color-paper)" pointerEvents="none" />}
       <PlacedByHand box={view.box} cover={cover} paperPoint={paperPoint}>
         <rect
           {...cover}
-          fill="#fff"
+          fill="var(--color-paper)"
           className="cursor-crosshair"
           onPointerMove={(e) => setNear(place(e))}
           onPointerLeave={() => setNear(undefined)}
@@ -110,14 +110,14 @@ export const PracticeInk = ({
               ...exercise.crossings.across.map((x) => `M${paper([x, 0])[0]} ${cover.y}v${cover.height}`),
               ...exercise.crossings.up.map((y) => `M${cover.x} ${paper([0, y])[1]}h${cover.width}`),
             ].join('')}
-            stroke="#b9c6de"
+            stroke="var(--color-light-line)"
             strokeWidth={0.2}
           />
           {entries.map((l, i) => {
             const wrong = checked && !verdictOn(l, exercise.own, exercise.tol).right;
-            return shape(l, wrong ? '#A3271B' : '#16233F', i, 0.5);
+            return shape(l, wrong ? 'var(--color-fault)' : 'var(--color-ink)', i, 0.5);
           })}
-          {begun && shape(begun, '#1D4ED8', 'begun', 0.5)}
+          {begun && shape(begun, 'var(--color-house)', 'begun', 0.5)}
           {[...hints, ...(from ? [from] : [])].map((p) => {
             const at = paper(p);
             return (
@@ -127,12 +127,12 @@ export const PracticeInk = ({
                 cy={at[1]}
                 r={1.3}
                 fill="none"
-                stroke="#1D4ED8"
+                stroke="var(--color-house)"
                 strokeWidth={0.5}
               />
             );
           })}
-          {near && <circle cx={paper(near)[0]} cy={paper(near)[1]} r={0.9} fill="#1D4ED8" />}
+          {near && <circle cx={paper(near)[0]} cy={paper(near)[1]} r={0.9} fill="var(--color-house)" />}
         </g>
       </PlacedByHand>
     </g>

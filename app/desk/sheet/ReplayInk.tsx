@@ -9,7 +9,7 @@ export const ReplayInk = () => {
   const done = replay.steps.slice(0, replay.at);
   const now = done.at(-1);
   const cleared = done.some((s) => s.clears);
-  const ink = now?.account ? ACCOUNT_INK[now.account] : '#1D4ED8';
+  const ink = now?.account ? ACCOUNT_INK[now.account] : 'var(--color-house)';
   return (
     <g
       fill="none"
@@ -27,18 +27,23 @@ export const ReplayInk = () => {
                 .map((s) => s.light)
                 .join('')
         }
-        stroke="#b9c6de"
+        stroke="var(--color-light-line)"
         strokeWidth={0.2}
         data-part="light"
       />
       <path
         d={done.map((s) => s.hidden).join('')}
-        stroke="#16233F"
+        stroke="var(--color-ink)"
         strokeWidth={0.25}
         strokeDasharray="3 0.75"
         data-part="hidden"
       />
-      <path d={done.map((s) => s.visible).join('')} stroke="#16233F" strokeWidth={0.5} data-part="visible" />
+      <path
+        d={done.map((s) => s.visible).join('')}
+        stroke="var(--color-ink)"
+        strokeWidth={0.5}
+        data-part="visible"
+      />
       {now && (
         <g stroke={ink} data-part="now">
           <path d={now.light} strokeWidth={0.4} />

@@ -25,10 +25,10 @@ import { TraceHandles } from './TraceHandles.tsx';
 import { ViewBoxes } from './ViewBoxes.tsx';
 
 const INK: Record<string, string> = {
-  projector: '#8fa3c7',
-  hatch: '#3d4a66',
-  centre: '#16233F',
-  reference: '#16233F',
+  projector: 'var(--color-projector)',
+  hatch: 'var(--color-hatch)',
+  centre: 'var(--color-ink)',
+  reference: 'var(--color-ink)',
 };
 /** Each account has its own dash as well: plain, long, short. */
 const ACCOUNT_DASH = { W: undefined, D: '3 1', H: '1 0.8' } as const;
@@ -81,8 +81,8 @@ const Follow = ({ point, zoom }: { point: DeskPoint; zoom: number }) => (
           cx={p.at[0]}
           cy={p.at[1]}
           r={1.5 / zoom}
-          fill={p.posting === 'hidden' ? '#fff' : '#1D4ED8'}
-          stroke="#1D4ED8"
+          fill={p.posting === 'hidden' ? 'var(--color-paper)' : 'var(--color-house)'}
+          stroke="var(--color-house)"
           strokeWidth={0.5 / zoom}
         />
         <g transform={`translate(${p.at[0] + 2.6 / zoom} ${p.at[1] - 2.6 / zoom}) scale(${1 / zoom})`}>
@@ -92,9 +92,16 @@ const Follow = ({ point, zoom }: { point: DeskPoint; zoom: number }) => (
             width={point.label.length * 2.1 + 1.8}
             height={4.6}
             rx={1.2}
-            fill="#1D4ED8"
+            fill="var(--color-house)"
           />
-          <text x={0.3} y={0} fontSize={3.6} fill="#fff" fontFamily="var(--font-sans)" fontWeight={600}>
+          <text
+            x={0.3}
+            y={0}
+            fontSize={3.6}
+            fill="var(--color-paper)"
+            fontFamily="var(--font-sans)"
+            fontWeight={600}
+          >
             {point.label}
           </text>
         </g>
@@ -222,7 +229,7 @@ export const SheetView = () => {
             data-testid="lit"
             d={pointed.lit}
             fill="none"
-            stroke="#1D4ED8"
+            stroke="var(--color-house)"
             strokeWidth={1.1}
             strokeOpacity={0.75}
             pointerEvents="none"
@@ -248,7 +255,7 @@ export const SheetView = () => {
             aria-label={name}
             title={name}
             onClick={go}
-            className="grid size-7 place-items-center hover:bg-[#e3ecfb]"
+            className="grid size-7 place-items-center hover:bg-hover"
           >
             <Icon size={14} aria-hidden />
           </button>
@@ -271,14 +278,20 @@ const BarePaper = () => {
         viewBox={`${-margin} ${-margin} ${width + 2 * margin} ${height + 2 * margin}`}
         className="block h-full w-full"
       >
-        <rect x={1.6} y={1.8} width={width} height={height} fill="#c5d0e2" />
-        <rect width={width} height={height} fill="#fff" stroke="#c9d5e6" strokeWidth={0.3} />
+        <rect x={1.6} y={1.8} width={width} height={height} fill="var(--color-shade)" />
+        <rect
+          width={width}
+          height={height}
+          fill="var(--color-paper)"
+          stroke="var(--color-rule)"
+          strokeWidth={0.3}
+        />
         {[frame, title].map((r) => (
           <rect
             key={r.h}
             {...{ x: r.x, y: height - r.y - r.h, width: r.w, height: r.h }}
             fill="none"
-            stroke="#9fb6d8"
+            stroke="var(--color-rule-strong)"
             strokeWidth={0.5}
           />
         ))}
@@ -296,12 +309,18 @@ const BarePaper = () => {
 
 const Paper = ({ picture }: { picture: GoodPicture }) => (
   <>
-    <rect x={1.6} y={1.8} width={picture.paper.width} height={picture.paper.height} fill="#c5d0e2" />
+    <rect
+      x={1.6}
+      y={1.8}
+      width={picture.paper.width}
+      height={picture.paper.height}
+      fill="var(--color-shade)"
+    />
     <rect
       width={picture.paper.width}
       height={picture.paper.height}
-      fill="#fff"
-      stroke="#c9d5e6"
+      fill="var(--color-paper)"
+      stroke="var(--color-rule)"
       strokeWidth={0.3}
     />
   </>
@@ -326,18 +345,18 @@ const SheetInk = memo(({ picture, only }: { picture: GoodPicture; only: string |
             data-pen={s.pen}
             d={s.d}
             strokeWidth={s.width}
-            stroke={INK[s.pen] ?? '#16233F'}
+            stroke={INK[s.pen] ?? 'var(--color-ink)'}
           />
         ))}
     </g>
-    <g fill="#16233F">
+    <g fill="var(--color-ink)">
       {shows(only, 'trace') &&
         picture.fills.map((points, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: the same mark of the sheet keeps its place in the order while it moves
           <polygon key={i} points={points} />
         ))}
     </g>
-    <g fill="#16233F" fontFamily="osifont">
+    <g fill="var(--color-ink)" fontFamily="osifont">
       {picture.texts.map((t, i) =>
         t.label || !shows(only, t.layer) ? null : (
           <text

@@ -62,7 +62,7 @@ export const ScalingPoints = ({
           y1={points[0]?.[1]}
           x2={points[1]?.[0]}
           y2={points[1]?.[1]}
-          stroke="#1D4ED8"
+          stroke="var(--color-house)"
           strokeWidth={0.4}
           strokeDasharray="2 1"
         />
@@ -71,7 +71,7 @@ export const ScalingPoints = ({
         <path
           key={p.join()}
           d={`M${p[0] - 2} ${p[1]}h4M${p[0]} ${p[1] - 2}v4`}
-          stroke="#1D4ED8"
+          stroke="var(--color-house)"
           strokeWidth={0.5}
         />
       ))}

@@ -118,9 +118,9 @@ export const TraceHandles = ({
                 role="button"
                 aria-label={`Cut ${c.name}, ${grip === 'whole' ? 'move' : `${grip} of the trace`}`}
                 data-testid={`grip ${c.name} ${grip}`}
-                fill="#fff"
+                fill="var(--color-paper)"
                 fillOpacity={0.9}
-                stroke="#1D4ED8"
+                stroke="var(--color-house)"
                 strokeWidth={0.6}
                 className="cursor-grab focus:[stroke-width:1.2]"
                 onPointerDown={hold(grip)}

@@ -138,9 +138,9 @@ export const ViewBoxes = ({
           >
             <rect
               {...{ x: v.box.x, y: v.box.y, width: v.box.w, height: v.box.h }}
-              fill="#1D4ED8"
+              fill="var(--color-house)"
               fillOpacity={0.06}
-              stroke="#1D4ED8"
+              stroke="var(--color-house)"
               strokeWidth={0.25}
               strokeDasharray="2 1"
             />

@@ -131,7 +131,7 @@ const CutTable = ({ cut }: { cut: CutPicture }) => {
             key={r.key}
             onMouseEnter={() => follow(r.key)}
             onMouseLeave={() => follow(undefined)}
-            className={`border-b border-rule ${active === r.key ? 'bg-[#e8f0fe]' : ''}`}
+            className={`border-b border-rule ${active === r.key ? 'bg-lit' : ''}`}
           >
             <td
               className={`pl-4 ${active === r.key ? 'border-l-4 border-house' : 'border-l-4 border-transparent'}`}
@@ -225,7 +225,7 @@ export const Cut = () => {
               type="button"
               aria-pressed={i === index}
               onClick={() => setChosen(i)}
-              className={`min-w-8 rounded px-2 py-0.5 ${i === index ? 'bg-deep text-white' : 'bg-[#e8eef8] hover:bg-[#d8e3f6]'}`}
+              className={`min-w-8 rounded px-2 py-0.5 ${i === index ? 'bg-deep text-white' : 'bg-hover hover:bg-hover'}`}
             >
               {c.trace.name}
             </button>
@@ -247,7 +247,7 @@ export const Cut = () => {
             <button
               type="button"
               aria-label={`Take cut ${cut.trace.name} out`}
-              className="grid size-6 place-items-center rounded hover:bg-[#e3ecfb]"
+              className="grid size-6 place-items-center rounded hover:bg-hover"
               onClick={() => void edit({ type: 'removeCut', cut: cut.trace.name })}
             >
               <Trash2 size={14} aria-hidden />

@@ -78,7 +78,7 @@ const ROW = 28;
 const Understood = ({ read, onOffer }: { read: TypedReading; onOffer: (words: string) => void }) => {
   if (read.kind === 'asks')
     return (
-      <div data-testid="asks" className="mt-1.5 text-[13px] leading-[18px] text-[#7a4300]">
+      <div data-testid="asks" className="mt-1.5 text-[13px] leading-[18px] text-caution">
         {read.question}
         <span className="mt-1 flex flex-wrap gap-1">
           {read.offers.map((o) => (
@@ -86,7 +86,7 @@ const Understood = ({ read, onOffer }: { read: TypedReading; onOffer: (words: st
               key={o}
               type="button"
               onClick={() => onOffer(o)}
-              className="rounded border border-rule-strong bg-white px-1.5 text-[12px] leading-[18px] text-house hover:bg-[#e3ecfb]"
+              className="rounded border border-rule-strong bg-white px-1.5 text-[12px] leading-[18px] text-house hover:bg-hover"
             >
               {o}
             </button>
@@ -210,12 +210,12 @@ export const AddLine = () => {
             void paste(lines);
           }}
           spellCheck={false}
-          className="figures min-w-0 flex-1 resize-none rounded-md border border-rule-strong bg-white px-2 py-1 text-[13px] leading-[20px] placeholder:text-[#6c7a95]"
+          className="figures min-w-0 flex-1 resize-none rounded-md border border-rule-strong bg-white px-2 py-1 text-[13px] leading-[20px] placeholder:text-faint"
         />
         <button
           type="button"
           onClick={() => void add()}
-          className="rounded-md bg-deep px-3 py-1.5 text-[13px] font-semibold text-white hover:bg-house disabled:bg-[#8fa0c4]"
+          className="rounded-md bg-deep px-3 py-1.5 text-[13px] font-semibold text-white hover:bg-house disabled:bg-disabled"
           disabled={read?.kind === 'asks'}
         >
           Add
@@ -274,7 +274,7 @@ export const AddLine = () => {
                   <MenuItem key={name}>
                     <button
                       type="button"
-                      className="block w-full px-3 py-1 text-left text-[13px] data-focus:bg-[#e3ecfb]"
+                      className="block w-full px-3 py-1 text-left text-[13px] data-focus:bg-hover"
                       onClick={() => write(units === 'in' ? inInches(line) : line)}
                     >
                       {name}

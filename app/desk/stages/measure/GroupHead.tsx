@@ -26,7 +26,7 @@ export const GroupHead = ({ group, off }: { group: Group; off: boolean }) => {
     ['Take out', Trash2, 'take out'],
   ];
   return (
-    <li className="group flex items-center justify-between border-b border-rule bg-[#eef3fb] px-5 py-[1px]">
+    <li className="group flex items-center justify-between border-b border-rule bg-pale px-5 py-[1px]">
       <input
         aria-label={`Name of the group ${group.name}`}
         value={name}

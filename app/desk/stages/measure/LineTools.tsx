@@ -9,7 +9,7 @@ import { useEdit } from '../../useDesk.ts';
 export type FeatureLine = Extract<StatementLine, { kind: 'feature' }>;
 
 export const tool =
-  'grid size-6 place-items-center rounded hover:bg-[#e3ecfb] disabled:opacity-30 disabled:hover:bg-transparent';
+  'grid size-6 place-items-center rounded hover:bg-hover disabled:opacity-30 disabled:hover:bg-transparent';
 const size = { size: 14, 'aria-hidden': true } as const;
 
 type ToolsProps = { readonly line: FeatureLine; readonly body: string; readonly count: number };

@@ -39,7 +39,7 @@ const PartHead = () => {
         onChange={(e) => setTyped(e.target.value)}
         onBlur={rename}
         onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
-        className="min-w-0 flex-1 border-b border-rule-strong bg-transparent px-0.5 text-ink focus:bg-[#eaf1ff] focus:outline-none"
+        className="min-w-0 flex-1 border-b border-rule-strong bg-transparent px-0.5 text-ink focus:bg-lit focus:outline-none"
       />
       in
       <select
@@ -158,7 +158,7 @@ export const Measure = () => {
                 )}
                 <li
                   {...dropOn(line, bodyName, edit)}
-                  className={`group border-b border-rule py-[3px] pr-5 ${group ? 'border-l-4 border-l-[#bcd0f2] pl-4' : 'pl-5'} ${line.off ? 'text-second line-through decoration-rule-strong' : ''}`}
+                  className={`group border-b border-rule py-[3px] pr-5 ${group ? 'border-l-4 border-l-light-line pl-4' : 'pl-5'} ${line.off ? 'text-second line-through decoration-rule-strong' : ''}`}
                 >
                   <div className="flex items-center justify-between">
                     <LineName line={line} body={bodyName} />

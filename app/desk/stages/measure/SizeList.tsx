@@ -40,7 +40,7 @@ export const SizeList = () => {
             <p className="font-semibold">To find or confirm:</p>
             <ul>
               {open.map((s) => (
-                <li key={s.key} className={s.standing === 'missing' ? 'text-fault' : 'text-[#7a4300]'}>
+                <li key={s.key} className={s.standing === 'missing' ? 'text-fault' : 'text-caution'}>
                   {s.line}, {s.words} <span className="figures">{s.text}</span>: {s.standing}
                   {s.from && `, from ${s.from}`}
                 </li>

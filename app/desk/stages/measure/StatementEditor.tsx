@@ -41,7 +41,7 @@ export const StatementEditor = ({ onDone }: { onDone: () => void }) => {
         <button
           type="button"
           onClick={onDone}
-          className="rounded-md px-3 py-1.5 text-[13px] text-second hover:bg-[#eef3fb]"
+          className="rounded-md px-3 py-1.5 text-[13px] text-second hover:bg-pale"
         >
           Leave as it was
         </button>

@@ -39,7 +39,7 @@ export const TurnedTable = ({ table, body, id }: Props) => {
     ...table,
     rows: rows.map((r, k) => (k === i ? { ...r, ...change } : r)),
   });
-  const tool = 'grid size-6 place-items-center rounded text-second hover:bg-[#e3ecfb] disabled:opacity-30';
+  const tool = 'grid size-6 place-items-center rounded text-second hover:bg-hover disabled:opacity-30';
   return (
     <>
       <table className="w-full text-[13.5px]" data-testid={`turned ${id}`}>

@@ -10,7 +10,7 @@ export const AtPointer = () => {
     <section
       aria-label="At the pointer"
       aria-live="polite"
-      className="border-b border-rule bg-[#f6f9ff] px-5 py-2 text-[13.5px] leading-[19px]"
+      className="border-b border-rule bg-pale px-5 py-2 text-[13.5px] leading-[19px]"
     >
       {pointed ? (
         <>

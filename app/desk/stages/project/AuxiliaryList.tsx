@@ -41,7 +41,7 @@ export const AuxiliaryList = () => {
               type="button"
               aria-label={`Take the view on ${name} off the sheet`}
               title="Take it off the sheet"
-              className="grid size-6 place-items-center rounded text-second hover:bg-[#e3ecfb]"
+              className="grid size-6 place-items-center rounded text-second hover:bg-hover"
               onClick={() =>
                 want(
                   wanted.filter((x) => x !== a),

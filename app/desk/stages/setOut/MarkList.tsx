@@ -120,7 +120,7 @@ export const MarkList = ({ plan }: { plan: SettingOut }) => {
               return (
                 <tr
                   key={key}
-                  className={`border-b border-rule ${key === next ? 'bg-[#e8f0fe]' : ''} ${ticked.has(key) ? 'text-[#7384a6]' : ''}`}
+                  className={`border-b border-rule ${key === next ? 'bg-lit' : ''} ${ticked.has(key) ? 'text-faint' : ''}`}
                 >
                   <td className="w-9 py-[3px] pl-5">
                     <input

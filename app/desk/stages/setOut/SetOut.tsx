@@ -54,7 +54,7 @@ const usePlan = (): SheetPlan | undefined => {
 };
 
 const offer =
-  'shrink-0 whitespace-nowrap rounded border border-rule-strong bg-white px-2 text-[13px] leading-[24px] text-house hover:bg-[#e3ecfb]';
+  'shrink-0 whitespace-nowrap rounded border border-rule-strong bg-white px-2 text-[13px] leading-[24px] text-house hover:bg-hover';
 
 /** Mends of what does not fit, or what would use the paper better: each was tried out, and one press takes it. */
 const Offers = ({ plan }: { plan: SheetPlan }) => {

@@ -62,7 +62,7 @@ export const Construction = ({ books }: { books: ReactNode }) => {
   }, [at]);
   const named = points?.filter((p) => p.kind !== 'feature') ?? [];
   const shown = steps.map((s, i) => ({ s, n: i + 1 })).filter(({ s }) => !about || s.about.includes(about));
-  const tool = 'grid size-8 place-items-center rounded text-second hover:bg-[#e3ecfb] disabled:opacity-30';
+  const tool = 'grid size-8 place-items-center rounded text-second hover:bg-hover disabled:opacity-30';
   const deeds = [
     ['To the blank sheet', SkipBack, () => go(0), at === 0],
     ['A step back', StepBack, () => go(at - 1), at === 0],
@@ -201,7 +201,7 @@ export const Construction = ({ books }: { books: ReactNode }) => {
           <li
             key={n}
             data-step={n}
-            className={`border-b border-rule ${n === at ? 'bg-[#e8f0fe]' : n > at ? 'text-second' : ''}`}
+            className={`border-b border-rule ${n === at ? 'bg-lit' : n > at ? 'text-second' : ''}`}
           >
             <button
               type="button"

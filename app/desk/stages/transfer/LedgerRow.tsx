@@ -28,7 +28,7 @@ export const LedgerRow = memo(
       <tr
         onMouseEnter={() => follow(p.key)}
         onMouseLeave={() => follow(undefined)}
-        className={`group border-b border-rule ${lit ? 'bg-[#e8f0fe]' : ''}`}
+        className={`group border-b border-rule ${lit ? 'bg-lit' : ''}`}
       >
         <td className={`border-l-4 pl-4 ${lit ? 'border-house' : 'border-transparent'}`}>
           {p.kind === 'corner' ? (

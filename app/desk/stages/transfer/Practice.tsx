@@ -119,7 +119,7 @@ export const Practice = ({ books }: { books: ReactNode }) => {
             <Row label="Drag it by its edge, and">
               <button
                 type="button"
-                className="rounded-md border border-rule-strong bg-white px-2.5 py-1 text-[13px] text-house hover:bg-[#e3ecfb]"
+                className="rounded-md border border-rule-strong bg-white px-2.5 py-1 text-[13px] text-house hover:bg-hover"
                 onClick={turnPlacing}
               >
                 Turn by a quarter
@@ -169,7 +169,7 @@ export const Practice = ({ books }: { books: ReactNode }) => {
                 and not asked for.
               </p>
             )}
-            {hint && <p className="mt-1 text-[#7a4300]">{hint.text}</p>}
+            {hint && <p className="mt-1 text-caution">{hint.text}</p>}
             <p className="mt-1.5 flex gap-2">
               {!checked && (
                 <button
@@ -183,7 +183,7 @@ export const Practice = ({ books }: { books: ReactNode }) => {
               {!done && (
                 <button
                   type="button"
-                  className={`${press} border border-rule-strong bg-white text-house hover:bg-[#e3ecfb]`}
+                  className={`${press} border border-rule-strong bg-white text-house hover:bg-hover`}
                   onClick={ask}
                 >
                   {hint ? 'A further hint' : 'A hint'}

@@ -69,7 +69,7 @@ const constructionList = async (drawing: Drawing, asked: z.infer<typeof query>) 
           aria-label="Check bar, 100 mm"
           className="mb-2"
         >
-          <path d="M0 0V4M100 0V4M0 2H100" stroke="#16233F" strokeWidth={0.3} />
+          <path d="M0 0V4M100 0V4M0 2H100" stroke="var(--color-ink)" strokeWidth={0.3} />
         </svg>
         <table className="w-full">
           <thead>
@@ -103,7 +103,7 @@ const constructionList = async (drawing: Drawing, asked: z.infer<typeof query>) 
                   >
                     <path
                       d={`M0 0V3M${t.length} 0V3M0 1.5H${t.length}`}
-                      stroke="#16233F"
+                      stroke="var(--color-ink)"
                       strokeWidth={0.25}
                     />
                   </svg>
