@@ -21,7 +21,7 @@ import {
 } from 'pdf-lib';
 import type { Vec2 } from '../core/geometry/vec.ts';
 import { penWidth, type StrokeInk } from '../core/sheet/ink.ts';
-import type { Sheet } from '../core/sheet/sheet.ts';
+import type { Sheet } from '../core/sheet/drawnSheet.ts';
 import { pathCommands } from './sheetPath.ts';
 import { EM_OF_CAPITALS } from './sheetSvg.ts';
 

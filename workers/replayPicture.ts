@@ -9,7 +9,7 @@ import {
   perform,
 } from '../core/replay/perform.ts';
 import type { Rect } from '../core/sheet/paper.ts';
-import type { Sheet } from '../core/sheet/sheet.ts';
+import type { Sheet } from '../core/sheet/drawnSheet.ts';
 
 /** A step as the desk shows it: its words, and what it puts on the sheet as paths. Paper mm with y down. */
 export type ReplayStep = Omit<Step, 'deeds'> & {

@@ -1,6 +1,6 @@
 import type { PartFile } from '../part/schema.ts';
 import { sizeReader } from '../part/sizes.ts';
-import type { Sheet } from '../sheet/sheet.ts';
+import type { Sheet } from '../sheet/drawnSheet.ts';
 import { statementOf } from '../statement/sentence.ts';
 
 /** The worth of every length that the statement gives, in the part's unit. */

@@ -5,12 +5,12 @@ import type { PlacedView } from './placedView.ts';
 import type { SheetSetup } from './setup.ts';
 
 /** The cut that a placed view shows, if any. */
-export const sectionOf = (v: PlacedView, sections: readonly Section[]): Section | undefined =>
+export const sectionShownIn = (v: PlacedView, sections: readonly Section[]): Section | undefined =>
   v.cut === undefined ? undefined : sections.find((s) => s.plane.name === v.cut);
 
 /** The lines of a view but for those that are there only because a cut changes its plane, which no drawing has. */
 export const linesOfView = (v: PlacedView, sections: readonly Section[]): readonly ViewLine[] => {
-  const section = sectionOf(v, sections);
+  const section = sectionShownIn(v, sections);
   if (!section) return v.view.lines;
   const steps = stepLines(section, v.view);
   return v.view.lines.filter((l) => !steps.has(l));

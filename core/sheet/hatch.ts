@@ -1,6 +1,7 @@
 import { type Curve2, isPeriodic, pointOn2 } from '../geometry/curve2.ts';
 import { meetings } from '../geometry/meeting2.ts';
 import { dot2, type Vec2 } from '../geometry/vec.ts';
+import type { Section } from '../section/section.ts';
 import { type Stretch, straight } from './ink.ts';
 
 /** How a body is hatched: the same sense and spacing in every view of it. */
@@ -55,3 +56,6 @@ export const hatchLines = (rim: readonly Stretch[], style: HatchStyle, base: num
   }
   return lines;
 };
+
+/** How a body is hatched in a section. */
+export type HatchOf = (section: Section, body: string) => HatchStyle;

@@ -1,6 +1,6 @@
 import Fraction from 'fraction.js';
 import { decimal, mixedFraction } from '../number/format.ts';
-import type { Sheet } from './sheet.ts';
+import type { Sheet } from './drawnSheet.ts';
 import { TITLE_ROWS } from './titleBlock.ts';
 import { VIEW_TITLES } from './viewTitles.ts';
 

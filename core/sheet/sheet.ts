@@ -1,8 +1,5 @@
-import type { Box3 } from '../geometry/box.ts';
 import { dot, type Vec2 } from '../geometry/vec.ts';
-import type { FeatureCentre } from '../ledger/ledger.ts';
-import type { NumberedPoint } from '../ledger/numbering.ts';
-import { type Posting, postingsIn } from '../ledger/postings.ts';
+import { postingsIn } from '../ledger/postings.ts';
 import type { Fault } from '../number/fault.ts';
 import type { ViewName } from '../part/schema.ts';
 import type { Section } from '../section/section.ts';
@@ -12,42 +9,17 @@ import type { SceneBody } from '../view/scene.ts';
 import type { View } from '../view/view.ts';
 import { viewOf } from '../view/view.ts';
 import { type AuxiliaryMaker, placeAuxiliaries, takenRooms } from './auxiliaries.ts';
-import type { PlacedAuxiliary } from './auxiliary.ts';
-import { composeInk } from './compose.ts';
+import type { Numbered, Sheet } from './drawnSheet.ts';
 import { bestFit, type Load, placementAt, scalesOf } from './fit.ts';
-import type { Ink } from './ink.ts';
-import type { Layout } from './layout.ts';
-import { type PaperFrame, paperFrame, paperTitle, type Rect, scaleText } from './paper.ts';
-import { ISOMETRIC_SIGHT, type PlacedPictorial, placePictorial } from './pictorialView.ts';
+import { composeInk } from './ink/composeInk.ts';
+import { paperFrame, paperTitle, type Rect, scaleText } from './paper.ts';
+import { ISOMETRIC_SIGHT, placePictorial } from './pictorialView.ts';
 import { type PlacedView, viewToPaper } from './placedView.ts';
 import { inner, lowOf, unscaled } from './placement.ts';
 import type { SheetSetup } from './setup.ts';
 import type { TitleText } from './titleBlock.ts';
 import type { PlacedShape } from './trueShape.ts';
 import { viewTitle } from './viewTitles.ts';
-
-/** The sheet: everything that is drawn, and the objects it is drawn from. Paper millimetres, origin lower left, y up. */
-export type Sheet = {
-  readonly paper: PaperFrame & { readonly name: string };
-  readonly scale: number;
-  readonly angle: SheetSetup['angle'];
-  readonly gap: number;
-  readonly units: 'mm' | 'in';
-  readonly box: Box3;
-  readonly layout: Layout;
-  readonly views: readonly PlacedView[];
-  readonly shapes: readonly PlacedShape[];
-  readonly sections: readonly Section[];
-  /** views square to inclined faces */
-  readonly auxiliaries: readonly PlacedAuxiliary[];
-  /** an isometric, where the house rules want one and it has a place */
-  readonly pictorial: PlacedPictorial | undefined;
-  /** how the points are posted in each view */
-  readonly postings: ReadonlyMap<ViewName, ReadonlyMap<string, Posting>>;
-  readonly ink: readonly Ink[];
-  /** what does not fit, each with its mend; the sheet is drawn all the same */
-  readonly findings: readonly Fault[];
-};
 
 /** The views that show a cut: those whose observer looks at the cut face other than edge-on. */
 export const showsCut = (section: Section, name: ViewName): boolean =>
@@ -120,14 +92,6 @@ export const loadOf = (
   beside: (setup, site) => placeAuxiliaries(part, setup, site, makeAuxiliary).placed.every((a) => a.fits),
 });
 
-/** The numbered points of a part, with the names that were moved by hand (`labelKey`). */
-export type Numbered = {
-  readonly points: readonly NumberedPoint[];
-  /** the centres of round features, for their projectors */
-  readonly centres?: readonly FeatureCentre[] | undefined;
-  readonly moved?: Readonly<Record<string, readonly [number, number]>> | undefined;
-};
-
 /**
  * Draws the sheet of a built part.
  * @param sections the cuts that are on
@@ -148,7 +112,7 @@ export const drawSheet = (
   const load = loadOf(part, sections, makeAuxiliary);
   // what fits nowhere is drawn at the smallest scale all the same
   const fixed = setup.scale === 'fit' ? (scalesOf(part.units).at(-1) as number) : setup.scale;
-  // where no scale has room for the auxiliary views, the views and true shapes have the say
+  // where no scale has room for the auxiliary views, the the views and true shapes alone decide
   const best =
     setup.scale === 'fit'
       ? (bestFit(setup, load) ?? bestFit(setup, { ...load, beside: () => true }))

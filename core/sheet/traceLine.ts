@@ -2,10 +2,10 @@ import { along2, distance2, type Vec2 } from '../geometry/vec.ts';
 import type { Section } from '../section/section.ts';
 import { isFlat, type Leg } from '../section/trace.ts';
 import { chainDashes } from './dash.ts';
+import type { PlacedSheet } from './drawnSheet.ts';
 import { type Ink, letters, straight, stroke } from './ink.ts';
 import type { Rect } from './paper.ts';
 import type { PlacedView } from './placedView.ts';
-import type { Sheet } from './sheet.ts';
 import { onPaper } from './similarity.ts';
 
 /** How far a trace runs past the view's box, and its wide ends and arrows, mm. */
@@ -17,7 +17,7 @@ const ARROW = 6;
  * The trace on the view where the cut is an edge: chain line, wide at its ends and bends, arrows in the direction of sight,
  * letters.
  */
-export const traceInk = (s: Section, sheet: Omit<Sheet, 'ink'>): Ink[] => {
+export const traceInk = (s: Section, sheet: PlacedSheet): Ink[] => {
   const home = sheet.views.find((v) => v.name === s.plane.seenIn);
   const path = home && tracePath(s, home);
   if (!path) return [];

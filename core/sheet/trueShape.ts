@@ -1,6 +1,8 @@
 import { boxOf2, shifted2 } from '../geometry/curve2.ts';
 import { dot, type Vec2 } from '../geometry/vec.ts';
 import type { CutFace } from '../section/cutFace.ts';
+import type { CutPoint } from '../section/cutPoints.ts';
+import type { Section } from '../section/section.ts';
 import { type CuttingPlane, handedness, type Leg, legFrame } from '../section/trace.ts';
 import { VIEW_FRAMES } from '../view/frames.ts';
 import { shadowsOf } from '../view/project.ts';
@@ -171,4 +173,16 @@ export const placeTrueShape = (shape: TrueShape, { start, free, taken }: ShapeSi
       bestGap = gap;
     }
   return best ? place(best, true) : place(natural, false);
+};
+
+/** A point of the cut in its true shape on the paper. */
+export const shapePlace = (shape: PlacedShape, s: Section, p: Pick<CutPoint, 'along' | 'across'>): Vec2 =>
+  onPaper(shape.toPaper, inShape(s.plane, p.along, p.across));
+
+/** The foot of the perpendicular on X1Y1. */
+export const footOn = (shape: PlacedShape, at: Vec2): Vec2 => {
+  const { from, to } = shape.line;
+  const e: Vec2 = [to[0] - from[0], to[1] - from[1]];
+  const k = ((at[0] - from[0]) * e[0] + (at[1] - from[1]) * e[1]) / (e[0] ** 2 + e[1] ** 2);
+  return [from[0] + k * e[0], from[1] + k * e[1]];
 };

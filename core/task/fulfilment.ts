@@ -1,9 +1,9 @@
 import { pointOn } from '../geometry/curve3.ts';
 import type { Surface } from '../geometry/surface.ts';
 import type { ViewName } from '../part/schema.ts';
+import type { Sheet } from '../sheet/drawnSheet.ts';
 import { paperTitle, readScale, scaleText } from '../sheet/paper.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
-import type { Sheet } from '../sheet/sheet.ts';
 import { VIEW_TITLES } from '../sheet/viewTitles.ts';
 import { isDrawn } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';

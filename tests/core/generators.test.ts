@@ -6,7 +6,7 @@ import type { PartFile, TraceFile } from '../../core/part/schema.ts';
 import type { ReplayChoice, Step } from '../../core/replay/deed.ts';
 import { planReplay } from '../../core/replay/planReplay.ts';
 import { placeOfPoint } from '../../core/sheet/placedView.ts';
-import type { Sheet } from '../../core/sheet/sheet.ts';
+import type { Sheet } from '../../core/sheet/drawnSheet.ts';
 import { BoardHand } from './boardHand.ts';
 import { feature, partOf } from './given.ts';
 

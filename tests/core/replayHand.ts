@@ -5,7 +5,7 @@ import { distance2, length2, type Vec2 } from '../../core/geometry/vec.ts';
 import type { ReplayChoice, Step } from '../../core/replay/deed.ts';
 import { planReplay } from '../../core/replay/planReplay.ts';
 import type { Stretch } from '../../core/sheet/ink.ts';
-import type { Sheet } from '../../core/sheet/sheet.ts';
+import type { Sheet } from '../../core/sheet/drawnSheet.ts';
 import { BoardHand, type Stroke } from './boardHand.ts';
 
 export const replayOf = (d: Drawing, choice: ReplayChoice): { steps: Step[]; sheet: Sheet } => {

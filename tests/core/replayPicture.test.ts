@@ -4,7 +4,7 @@ import { type Drawing, drawingOfPart } from '../../core/drawing/drawing.ts';
 import type { PartFile } from '../../core/part/schema.ts';
 import type { ReplayChoice, Step } from '../../core/replay/deed.ts';
 import { planReplay } from '../../core/replay/planReplay.ts';
-import type { Sheet } from '../../core/sheet/sheet.ts';
+import type { Sheet } from '../../core/sheet/drawnSheet.ts';
 import { type ReplayStep, replayPicture } from '../../workers/replayPicture.ts';
 import { BoardHand } from './boardHand.ts';
 import { feature, partOf } from './given.ts';

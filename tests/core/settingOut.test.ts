@@ -18,7 +18,8 @@ import {
 } from '../../core/sheet/paper.ts';
 import { onRule, settingOut } from '../../core/sheet/settingOut.ts';
 import { DEFAULT_SETUP, type SheetSetup, SOLIDS_RULES, WORKSHOP_RULES } from '../../core/sheet/setup.ts';
-import { drawSheet, type Sheet } from '../../core/sheet/sheet.ts';
+import type { Sheet } from '../../core/sheet/drawnSheet.ts';
+import { drawSheet } from '../../core/sheet/sheet.ts';
 import { checkBar, titleBlock } from '../../core/sheet/titleBlock.ts';
 import { built, cutBy, type Feature, feature, partOf } from './given.ts';
 

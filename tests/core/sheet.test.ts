@@ -5,7 +5,7 @@ import { drawingOfPart } from '../../core/drawing/drawing.ts';
 import { type Conic2, lengthBetween, pointOn2 } from '../../core/geometry/curve2.ts';
 import { cross2, distance2, type Vec2, type Vec3 } from '../../core/geometry/vec.ts';
 import type { PartFile, TraceFile, ViewName } from '../../core/part/schema.ts';
-import { footOn, shapePlace } from '../../core/sheet/compose.ts';
+import { footOn, shapePlace } from '../../core/sheet/trueShape.ts';
 import { chainDashes, crossDashes, hiddenDashes } from '../../core/sheet/dash.ts';
 import { hatchLines } from '../../core/sheet/hatch.ts';
 import { type Stretch, type StrokeInk, straight } from '../../core/sheet/ink.ts';
@@ -14,7 +14,8 @@ import { readScale, scaleText } from '../../core/sheet/paper.ts';
 import { placeOfPoint } from '../../core/sheet/placedView.ts';
 import { projectorsOf } from '../../core/sheet/projectors.ts';
 import { DEFAULT_SETUP, type SheetSetup, SOLIDS_RULES } from '../../core/sheet/setup.ts';
-import { drawSheet, type Sheet } from '../../core/sheet/sheet.ts';
+import type { Sheet } from '../../core/sheet/drawnSheet.ts';
+import { drawSheet } from '../../core/sheet/sheet.ts';
 import { distanceFromXY } from '../../core/sheet/xyDistance.ts';
 import { bodiesOf, built, cutBy, feature, partOf } from './given.ts';
 

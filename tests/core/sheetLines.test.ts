@@ -8,7 +8,7 @@ import type { Stretch, StrokeInk } from '../../core/sheet/ink.ts';
 import { rectsMeet } from '../../core/sheet/paper.ts';
 import { placePictorial } from '../../core/sheet/pictorialView.ts';
 import { DEFAULT_SETUP, type SheetSetup } from '../../core/sheet/setup.ts';
-import type { Sheet } from '../../core/sheet/sheet.ts';
+import type { Sheet } from '../../core/sheet/drawnSheet.ts';
 import { built, feature, partOf } from './given.ts';
 
 const block = (w: number, d: number, h: number) =>

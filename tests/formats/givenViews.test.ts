@@ -7,7 +7,7 @@ import { openDesk } from '../../core/drawing/desk.ts';
 import { type Drawing, readDrawing } from '../../core/drawing/drawing.ts';
 import { length2 } from '../../core/geometry/vec.ts';
 import type { TraceFile, ViewName } from '../../core/part/schema.ts';
-import type { Sheet } from '../../core/sheet/sheet.ts';
+import type { Sheet } from '../../core/sheet/drawnSheet.ts';
 import { givenDxf } from '../../formats/givenDxf.ts';
 import { meaningOf } from '../../formats/givenNames.ts';
 import { givenSvg } from '../../formats/givenSvg.ts';

@@ -1,0 +1,49 @@
+import type { Box3 } from '../geometry/box.ts';
+import type { FeatureCentre } from '../ledger/ledger.ts';
+import type { NumberedPoint } from '../ledger/numbering.ts';
+import type { Posting } from '../ledger/postings.ts';
+import type { Fault } from '../number/fault.ts';
+import type { ViewName } from '../part/schema.ts';
+import type { Section } from '../section/section.ts';
+import type { PlacedAuxiliary } from './auxiliary.ts';
+import type { Ink } from './ink.ts';
+import type { Layout } from './layout.ts';
+import type { PaperFrame } from './paper.ts';
+import type { PlacedPictorial } from './pictorialView.ts';
+import type { PlacedView } from './placedView.ts';
+import type { SheetSetup } from './setup.ts';
+import type { PlacedShape } from './trueShape.ts';
+
+/** The sheet: everything that is drawn, and the objects it is drawn from. Paper millimetres, origin lower left, y up. */
+export type Sheet = {
+  readonly paper: PaperFrame & { readonly name: string };
+  readonly scale: number;
+  readonly angle: SheetSetup['angle'];
+  readonly gap: number;
+  readonly units: 'mm' | 'in';
+  readonly box: Box3;
+  readonly layout: Layout;
+  readonly views: readonly PlacedView[];
+  readonly shapes: readonly PlacedShape[];
+  readonly sections: readonly Section[];
+  /** views square to inclined faces */
+  readonly auxiliaries: readonly PlacedAuxiliary[];
+  /** an isometric, where the house rules want one and it has a place */
+  readonly pictorial: PlacedPictorial | undefined;
+  /** how the points are posted in each view */
+  readonly postings: ReadonlyMap<ViewName, ReadonlyMap<string, Posting>>;
+  readonly ink: readonly Ink[];
+  /** what does not fit, each with its mend; the sheet is drawn all the same */
+  readonly findings: readonly Fault[];
+};
+
+/** A sheet whose objects have their places, before they are inked. */
+export type PlacedSheet = Omit<Sheet, 'ink'>;
+
+/** The numbered points of a part, with the names that were moved by hand (`labelKey`). */
+export type Numbered = {
+  readonly points: readonly NumberedPoint[];
+  /** the centres of round features, for their projectors */
+  readonly centres?: readonly FeatureCentre[] | undefined;
+  readonly moved?: Readonly<Record<string, readonly [number, number]>> | undefined;
+};

@@ -1,0 +1,48 @@
+import type { Section } from '../../section/section.ts';
+import type { BuiltPart } from '../../solid/build.ts';
+import type { SceneBody } from '../../view/scene.ts';
+import { type FeatureAxis, featureAxes } from '../centreLines.ts';
+import { cornerNames } from '../cornerNames.ts';
+import type { Numbered, PlacedSheet } from '../drawnSheet.ts';
+import { type HatchOf, hatchStyle } from '../hatch.ts';
+import type { Ink } from '../ink.ts';
+import type { SheetSetup } from '../setup.ts';
+import { checkBar, type TitleText, titleBlock } from '../titleBlock.ts';
+import { traceInk } from '../traceLine.ts';
+import { projectorInk } from './projectorInk.ts';
+import { referenceInk } from './referenceInk.ts';
+import { shapeInk } from './shapeInk.ts';
+import { type AxesOf, auxiliaryInk, pictorialInk, viewInk } from './viewInk.ts';
+
+/** Turns the sheet's objects into ink, in drawing order: light lines first, outlines over them, lettering last. */
+export const composeInk = (
+  sheet: PlacedSheet,
+  part: BuiltPart,
+  setup: SheetSetup,
+  title: TitleText,
+  scale: string,
+  numbered: Numbered,
+): Ink[] => {
+  const bodies = new Map(part.bodies.map((b, i) => [b.solid.name, i]));
+  const areaOnPaper = (s: Section, body: string): number =>
+    (s.bodies.find((b) => b.name === body)?.face.area ?? 0) * sheet.scale * sheet.scale;
+  const hatchOf: HatchOf = (s, body) => hatchStyle(bodies.get(body) ?? 0, areaOnPaper(s, body));
+  const axes = new Map<readonly SceneBody[], FeatureAxis[]>();
+  const axesOf: AxesOf = (scene) => {
+    const known = axes.get(scene) ?? featureAxes(scene, part.tol.linear);
+    axes.set(scene, known);
+    return known;
+  };
+  const ink: Ink[] = [
+    ...titleBlock(sheet.paper, title, sheet.angle, { scale, units: part.units, paper: sheet.paper.name }),
+    ...checkBar(sheet.paper, part.units).ink,
+    ...referenceInk(sheet, setup),
+    ...(setup.rules.projectors === 'kept' ? projectorInk(sheet, setup, numbered, part) : []),
+    ...sheet.views.flatMap((v) => viewInk(v, sheet, part, setup, hatchOf, axesOf)),
+    ...sheet.shapes.flatMap((s) => shapeInk(s, sheet, setup, hatchOf)),
+    ...sheet.auxiliaries.flatMap((a) => auxiliaryInk(a, setup, axesOf(part.bodies), part.tol.linear)),
+    ...(sheet.pictorial ? pictorialInk(sheet.pictorial, part.tol.linear) : []),
+    ...sheet.sections.flatMap((s) => traceInk(s, sheet)),
+  ];
+  return setup.rules.corners ? [...ink, ...cornerNames(sheet, setup, numbered, ink, part)] : ink;
+};

@@ -1,0 +1,44 @@
+import { boxOf2 } from '../../geometry/curve2.ts';
+import { distance2, type Vec2 } from '../../geometry/vec.ts';
+import type { Section } from '../../section/section.ts';
+import { cutNumbers } from '../cutNumbers.ts';
+import type { PlacedSheet } from '../drawnSheet.ts';
+import { type HatchOf, hatchLines } from '../hatch.ts';
+import { type Ink, letters, straight, stroke } from '../ink.ts';
+import type { SheetSetup } from '../setup.ts';
+import { type PlacedShape, shapePlace } from '../trueShape.ts';
+
+/** A true shape on its X1Y1 line: outline, hatching, title, and the numbers of its cut points. */
+export const shapeInk = (
+  shape: PlacedShape,
+  sheet: PlacedSheet,
+  setup: SheetSetup,
+  styleOf: HatchOf,
+): Ink[] => {
+  const section = sheet.sections.find((s) => s.plane.name === shape.cut) as Section;
+  const { from, to } = shape.line;
+  const base = Math.atan2(to[1] - from[1], to[0] - from[0]);
+  const n = sheet.sections.indexOf(section) + 1;
+  const size = distance2(from, to);
+  const past: Vec2 = [((to[0] - from[0]) / size) * 3, ((to[1] - from[1]) / size) * 3];
+  const out: Ink[] = [
+    stroke('trueShape', 'reference', [straight(from, to)]),
+    letters('trueShape', `X${n}`, [from[0] - past[0], from[1] - past[1] - 1], 2.5),
+    letters('trueShape', `Y${n}`, [to[0] + past[0], to[1] + past[1] - 1], 2.5),
+  ];
+  for (const { body, stretches } of shape.rims) {
+    out.push(
+      stroke('hatch', 'hatch', hatchLines(stretches, styleOf(section, body), base), {
+        view: `shape ${shape.cut}`,
+      }),
+    );
+    for (const s of stretches) out.push(stroke('trueShape', 'outline', [s], { view: `shape ${shape.cut}` }));
+  }
+  const boxes = shape.rims.flatMap((r) => r.stretches.map((s) => boxOf2(s.curve, s.from, s.to)));
+  const x0 = Math.min(...boxes.map((b) => b[0]));
+  const x1 = Math.max(...boxes.map((b) => b[2]));
+  out.push(letters('labels', `TRUE SHAPE OF ${shape.cut}`, [(x0 + x1) / 2, shape.room.y + 2.5], 2.5));
+  if (setup.rules.points === 'numbers')
+    out.push(...cutNumbers(section, (p) => shapePlace(shape, section, p)));
+  return out;
+};
