@@ -1,6 +1,6 @@
 import type { Vec2 } from '../core/geometry/vec.ts';
-import type { Layer } from '../core/sheet/ink.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
+import type { Layer } from '../core/sheet/ink/ink.ts';
 import { type Handles, type Pair, point } from './dxfPairs.ts';
 
 /** What a DXF file holds besides its lines: tables of layers and line types, the two spaces, and the layout of the sheet. */

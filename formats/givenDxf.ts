@@ -9,8 +9,8 @@ import DxfParser, {
 } from 'dxf-parser';
 import type { GivenLine } from '../core/balance/given.ts';
 import type { Vec2 } from '../core/geometry/vec.ts';
+import type { ViewName } from '../core/geometry/viewFrames.ts';
 import type { Result } from '../core/number/fault.ts';
-import type { ViewName } from '../core/part/schema.ts';
 import { meaningOf } from './givenNames.ts';
 
 const refused = (what: string, mend: string): Result<never> => ({

@@ -1,4 +1,4 @@
-import type { ViewName } from '../core/part/schema.ts';
+import type { ViewName } from '../core/geometry/viewFrames.ts';
 
 /** What a layer or group is for, by the words of its name: which view, and whether its lines are hidden ones. */
 export type LayerMeaning = {

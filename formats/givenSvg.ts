@@ -2,8 +2,8 @@ import { XMLParser } from 'fast-xml-parser';
 import svgpath from 'svgpath';
 import type { GivenLine } from '../core/balance/given.ts';
 import { distance2, type Vec2 } from '../core/geometry/vec.ts';
+import type { ViewName } from '../core/geometry/viewFrames.ts';
 import type { Result } from '../core/number/fault.ts';
-import type { ViewName } from '../core/part/schema.ts';
 import { meaningOf } from './givenNames.ts';
 
 /** An element as the reader of XML gives it: its name holds its children, ":@" its attributes. */

@@ -1,8 +1,8 @@
 import type { Vec3 } from '../core/geometry/vec.ts';
+import type { ViewName } from '../core/geometry/viewFrames.ts';
 import { accountsOf, type LedgerScale } from '../core/ledger/ledger.ts';
 import type { Posting } from '../core/ledger/postings.ts';
 import { decimal } from '../core/number/format.ts';
-import type { ViewName } from '../core/part/schema.ts';
 
 /** A row of the ledger: a corner, or a feature by its centre. */
 export type LedgerEntry = {

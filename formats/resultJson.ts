@@ -1,11 +1,11 @@
 import { dot, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
+import { frameToward, type ViewFrame } from '../core/geometry/viewFrames.ts';
 import type { CutFace, RimLoop, RimPiece } from '../core/section/cutFace.ts';
 import { developedView } from '../core/section/developed.ts';
 import type { Section } from '../core/section/section.ts';
 import { type CuttingPlane, type Leg, observerDirection, shapePoint } from '../core/section/trace.ts';
 import type { BuiltPart } from '../core/solid/build.ts';
 import { type Measures, measureSolid, measureTogether } from '../core/solid/measure.ts';
-import { frameToward, type ViewFrame } from '../core/view/frames.ts';
 import { flatten, shadowsOf } from '../core/view/project.ts';
 import type { View } from '../core/view/view.ts';
 import { viewOf } from '../core/view/view.ts';

@@ -1,6 +1,13 @@
 import type { Vec2 } from '../core/geometry/vec.ts';
-import { type Ink, type Layer, type Pen, penWidth, type Stretch, type StrokeInk } from '../core/sheet/ink.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
+import {
+  type Ink,
+  type Layer,
+  type Pen,
+  penWidth,
+  type Stretch,
+  type StrokeInk,
+} from '../core/sheet/ink/ink.ts';
 import { type CurveJson, curveJson } from './curveJson.ts';
 import { blocks, LAYERS, objects, tables, viewport } from './dxfFrame.ts';
 import { type Handles, handles, type Pair, plain, point, text } from './dxfPairs.ts';

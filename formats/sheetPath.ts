@@ -1,7 +1,7 @@
 import { pointOn2 } from '../core/geometry/curve2.ts';
 import { fitSpline } from '../core/geometry/spline2.ts';
 import { along2, type Vec2 } from '../core/geometry/vec.ts';
-import type { Stretch } from '../core/sheet/ink.ts';
+import type { Stretch } from '../core/sheet/ink/ink.ts';
 
 /** A stretch as drawing commands in paper millimetres: lines and cubic Bezier arcs. */
 export type PathCommand =

@@ -20,8 +20,8 @@ import {
   stroke,
 } from 'pdf-lib';
 import type { Vec2 } from '../core/geometry/vec.ts';
-import { penWidth, type StrokeInk } from '../core/sheet/ink.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
+import { penWidth, type StrokeInk } from '../core/sheet/ink/ink.ts';
 import { pathCommands } from './sheetPath.ts';
 import { EM_OF_CAPITALS } from './sheetSvg.ts';
 

@@ -1,7 +1,7 @@
 import { pointOn2 } from '../core/geometry/curve2.ts';
 import { length2, type Vec2 } from '../core/geometry/vec.ts';
-import { type Ink, type Pen, penWidth, type Stretch } from '../core/sheet/ink.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
+import { type Ink, type Pen, penWidth, type Stretch } from '../core/sheet/ink/ink.ts';
 import { type PathCommand, pathCommands } from './sheetPath.ts';
 
 /** Micrometres are enough on paper. Adding zero turns -0 into 0. */

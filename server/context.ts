@@ -4,7 +4,8 @@ import { join } from 'node:path';
 import { readDrawing } from '../core/drawing/drawing.ts';
 import { sentence } from '../core/number/fault.ts';
 import { CannotOpen } from './cannotOpen.ts';
-import { type Database, openDatabase } from './database.ts';
+import { openDatabase } from './database.ts';
+import type { Database } from './queries.ts';
 import { addDrawing, countDrawings } from './store.ts';
 
 /** One database to a process, opened when first asked for; a build never opens it. */

@@ -3,17 +3,7 @@ import { dirname, resolve } from 'node:path';
 import { CannotOpen, cannotOpen } from './cannotOpen.ts';
 import { takeLock } from './lock.ts';
 import { migrate } from './migrations.ts';
-
-/** What the store needs of a database: parameters as $1, $2 ...; the same SQL for the embedded one and a server. */
-export type Queries = {
-  readonly query: <Row>(sql: string, parameters?: readonly unknown[]) => Promise<Row[]>;
-  /** one or more statements without parameters */
-  readonly script: (sql: string) => Promise<void>;
-};
-export type Database = Queries & {
-  readonly transaction: <T>(work: (q: Queries) => Promise<T>) => Promise<T>;
-  readonly close: () => Promise<void>;
-};
+import type { Database, Queries } from './queries.ts';
 
 /**
  * Makes a folder and those it stands in. Not by mkdir's own "recursive", which never ends where a file system takes no folders and says

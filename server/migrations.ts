@@ -1,4 +1,4 @@
-import type { Database } from './database.ts';
+import type { Database } from './queries.ts';
 
 /** Numbered for good: a migration that has run anywhere is never changed, only followed by another. */
 const MIGRATIONS: readonly { readonly number: number; readonly sql: string }[] = [

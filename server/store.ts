@@ -1,7 +1,7 @@
 import type { Drawing } from '../core/drawing/drawing.ts';
 import { storableText } from '../core/part/plainData.ts';
 import type { DaybookLine, Kept, RegisterRow, Stored } from '../exchange/kept.ts';
-import type { Database, Queries } from './database.ts';
+import type { Database, Queries } from './queries.ts';
 
 export class NotThere extends Error {}
 

@@ -2,7 +2,7 @@ import { expose } from 'comlink';
 import { openDesk, type SheetPlan, type Worked } from '../core/drawing/desk.ts';
 import { type Drawing, readDrawing } from '../core/drawing/drawing.ts';
 import type { Vec2, Vec3 } from '../core/geometry/vec.ts';
-import type { ViewName } from '../core/part/schema.ts';
+import type { ViewName } from '../core/geometry/viewFrames.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
 import { planReplay } from '../core/replay/planReplay.ts';
 import type { Against, BalanceAnswer } from './balancing.ts';

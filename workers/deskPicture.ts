@@ -4,6 +4,8 @@ import type { Finding } from '../core/finding/finding.ts';
 import type { Box3 } from '../core/geometry/box.ts';
 import { pointOn } from '../core/geometry/curve3.ts';
 import { distance2, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
+import type { ViewName } from '../core/geometry/viewFrames.ts';
+import type { Account } from '../core/ledger/accounts.ts';
 import {
   type FeatureRow,
   featureRows,
@@ -13,21 +15,19 @@ import {
 } from '../core/ledger/ledger.ts';
 import { type Fault, sentence } from '../core/number/fault.ts';
 import { decimal } from '../core/number/format.ts';
-import type { ViewName } from '../core/part/schema.ts';
 import { sizeReader } from '../core/part/sizes.ts';
 import { cutPointKey } from '../core/section/cutPoints.ts';
 import type { Section } from '../core/section/section.ts';
 import { isFlat, type Leg, shapePoint } from '../core/section/trace.ts';
-import type { Account } from '../core/sheet/accounts.ts';
-import { footOn, shapePlace } from '../core/sheet/trueShape.ts';
-import { type Layer, type Pen, penWidth, type StrokeInk } from '../core/sheet/ink.ts';
-import { type Rect, scaleText } from '../core/sheet/paper.ts';
-import { placeOfPoint } from '../core/sheet/placedView.ts';
-import { projectorsOf } from '../core/sheet/projectors.ts';
+import { tracePath } from '../core/sheet/annotate/traceLine.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
-import type { Similarity } from '../core/sheet/similarity.ts';
-import { tracePath } from '../core/sheet/traceLine.ts';
-import { distanceFromXY, distanceView } from '../core/sheet/xyDistance.ts';
+import { type Layer, type Pen, penWidth, type StrokeInk } from '../core/sheet/ink/ink.ts';
+import { type Rect, scaleText } from '../core/sheet/layout/paper.ts';
+import type { Similarity } from '../core/sheet/layout/similarity.ts';
+import { distanceFromXY, distanceView } from '../core/sheet/layout/xyDistance.ts';
+import { placeOfPoint } from '../core/sheet/views/placedView.ts';
+import { projectorsOf } from '../core/sheet/views/projectors.ts';
+import { footOn, shapePlace } from '../core/sheet/views/trueShape.ts';
 import type { TaskStanding } from '../core/task/task.ts';
 import { svgPath } from '../formats/sheetSvg.ts';
 

@@ -1,8 +1,8 @@
 import type { Vec2, Vec3 } from '../core/geometry/vec.ts';
+import { frameToward } from '../core/geometry/viewFrames.ts';
 import type { NumberedPoint } from '../core/ledger/numbering.ts';
 import type { BuiltPart } from '../core/solid/build.ts';
 import { firstMetIn } from '../core/view/firstMet.ts';
-import { frameToward } from '../core/view/frames.ts';
 import { flatten } from '../core/view/project.ts';
 import { type View, viewOf } from '../core/view/view.ts';
 import { svgPath } from '../formats/sheetSvg.ts';

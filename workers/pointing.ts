@@ -1,12 +1,12 @@
 import type { Worked } from '../core/drawing/desk.ts';
 import type { Vec2 } from '../core/geometry/vec.ts';
-import type { ViewName } from '../core/part/schema.ts';
+import type { ViewName } from '../core/geometry/viewFrames.ts';
 import { faceStory, type SeenScene } from '../core/reading/faceBook.ts';
 import { lineStory, nearestLine } from '../core/reading/lineStory.ts';
 import { viewReading } from '../core/reading/viewReading.ts';
 import { faceHeading, lineWords, postingWords } from '../core/reading/words.ts';
-import type { PlacedView } from '../core/sheet/placedView.ts';
-import { stretchOnPaper } from '../core/sheet/similarity.ts';
+import { stretchOnPaper } from '../core/sheet/layout/similarity.ts';
+import type { PlacedView } from '../core/sheet/views/placedView.ts';
 import { CUT_FACE } from '../core/view/firstMet.ts';
 import type { ViewLine } from '../core/view/view.ts';
 import { svgPath } from '../formats/sheetSvg.ts';

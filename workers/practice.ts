@@ -1,15 +1,14 @@
 import { type OwnLine, ownLine } from '../core/balance/given.ts';
 import type { Worked } from '../core/drawing/desk.ts';
 import { along, dot } from '../core/geometry/vec.ts';
-import type { ViewName } from '../core/part/schema.ts';
+import type { ProjectionAngle, ViewName } from '../core/geometry/viewFrames.ts';
+import { VIEW_FRAMES } from '../core/geometry/viewFrames.ts';
 import { projectedFrom } from '../core/practice/projectedFrom.ts';
 import { askedFor, type Crossings, crossingsIn } from '../core/practice/thirdView.ts';
-import { featureAxes } from '../core/sheet/centreLines.ts';
-import { drawnLines, linesOfView } from '../core/sheet/drawnLines.ts';
-import type { ProjectionAngle } from '../core/sheet/layout.ts';
-import type { Rect } from '../core/sheet/paper.ts';
+import { featureAxes } from '../core/sheet/annotate/centreLines.ts';
+import type { Rect } from '../core/sheet/layout/paper.ts';
 import type { SheetSetup } from '../core/sheet/setup.ts';
-import { VIEW_FRAMES } from '../core/view/frames.ts';
+import { drawnLines, linesOfView } from '../core/sheet/views/drawnLines.ts';
 import { viewOf } from '../core/view/view.ts';
 
 /** A view to be drawn from the others: where projectors cross in it, and the lines it has. In its own plane, part units. */

@@ -8,8 +8,8 @@ import {
   type LightLine,
   perform,
 } from '../core/replay/perform.ts';
-import type { Rect } from '../core/sheet/paper.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
+import type { Rect } from '../core/sheet/layout/paper.ts';
 
 /** A step as the desk shows it: its words, and what it puts on the sheet as paths. Paper mm with y down. */
 export type ReplayStep = Omit<Step, 'deeds'> & {

@@ -2,7 +2,7 @@ import type { Drawing } from '../core/drawing/drawing.ts';
 import type { Fault, Result } from '../core/number/fault.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
 import type { Transfer } from '../core/replay/dividers.ts';
-import type { SettingOut } from '../core/sheet/settingOut.ts';
+import type { SettingOut } from '../core/sheet/layout/settingOut.ts';
 
 /** A sheet as a file: one drawing, or several as a PDF with a page each. */
 export type FileJob = {

@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState } from 'react';
 import { type Drawing, drawingOfPart } from '../../core/drawing/drawing.ts';
-import { scaleText } from '../../core/sheet/paper.ts';
+import { scaleText } from '../../core/sheet/layout/paper.ts';
 import type { RegisterRow } from '../../exchange/kept.ts';
 import { HouseMark } from '../HouseMark.tsx';
 import { archive, copyDrawing, openFile, sheetsAddress } from '../serverCalls.ts';

@@ -2,7 +2,7 @@ import { type Remote, wrap } from 'comlink';
 import type { SheetPlan } from '../../core/drawing/desk.ts';
 import type { Drawing } from '../../core/drawing/drawing.ts';
 import type { Vec2, Vec3 } from '../../core/geometry/vec.ts';
-import type { ViewName } from '../../core/part/schema.ts';
+import type { ViewName } from '../../core/geometry/viewFrames.ts';
 import type { ReplayChoice } from '../../core/replay/deed.ts';
 import type { Against, BalanceAnswer } from '../../workers/balancing.ts';
 import type { DeskWorker } from '../../workers/desk.worker.ts';

@@ -1,6 +1,5 @@
+import type { ProjectionAngle, ViewName } from '../geometry/viewFrames.ts';
 import { decimal } from '../number/format.ts';
-import type { ViewName } from '../part/schema.ts';
-import type { ProjectionAngle } from '../sheet/layout.ts';
 import type { View } from '../view/view.ts';
 import type { Imbalance } from './finding.ts';
 import { bestFit, type Fit } from './fit.ts';

@@ -1,6 +1,6 @@
-import { drawsHidden, linesOfView } from '../sheet/drawnLines.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
+import { drawsHidden, linesOfView } from '../sheet/views/drawnLines.ts';
 import type { Books } from './balance.ts';
 import type { GivenViews } from './given.ts';
 

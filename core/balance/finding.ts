@@ -1,4 +1,4 @@
-import type { ViewName } from '../part/schema.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
 
 /** What can be wrong with a view that was drawn elsewhere. */
 export type Mistake =

@@ -1,6 +1,6 @@
 import { type Curve2, pointOn2 } from '../geometry/curve2.ts';
 import { distance2, length2, type Vec2 } from '../geometry/vec.ts';
-import type { ViewName } from '../part/schema.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
 import type { ViewLine } from '../view/view.ts';
 
 /** A line of a view that was drawn elsewhere, or of one's own view brought to the same form. Any unit, y up. */

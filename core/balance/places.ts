@@ -1,6 +1,5 @@
+import type { ProjectionAngle, ViewName } from '../geometry/viewFrames.ts';
 import { decimal } from '../number/format.ts';
-import type { ViewName } from '../part/schema.ts';
-import type { ProjectionAngle } from '../sheet/layout.ts';
 import type { Fit } from './fit.ts';
 import { boxOfLines, type GivenViews } from './given.ts';
 import { spanMiddle, type Told, tell } from './tell.ts';

@@ -1,6 +1,6 @@
+import type { ViewName } from '../geometry/viewFrames.ts';
+import { type Account, POSTS } from '../ledger/accounts.ts';
 import { decimal } from '../number/format.ts';
-import type { ViewName } from '../part/schema.ts';
-import { type Account, POSTS } from '../sheet/accounts.ts';
 import { boxOfLines, type GivenViews } from './given.ts';
 
 const WORDS: Record<Account, string> = { W: 'width', D: 'depth', H: 'height' };

@@ -1,12 +1,12 @@
 import { z } from 'zod';
 import type { Result } from '../number/fault.ts';
 import { type PartFile, partSchema, readBySchema } from '../part/schema.ts';
-import { paperPlace } from '../sheet/paperPlace.ts';
+import { paperPlace } from '../sheet/layout/paperPlace.ts';
 import { cutSchema, DEFAULT_SETUP, setupSchema } from '../sheet/setup.ts';
+import { standingsSchema } from '../statement/standings.ts';
 import { sourceSchema } from '../task/source.ts';
 import { taskSchema } from '../task/task.ts';
 import { groupsSchema } from './groups.ts';
-import { standingsSchema } from './standings.ts';
 
 /** A whole drawing as it is kept and saved (docs/drawing-format.md): part, sheet choices, cuts and title block. */
 export const drawingSchema = z.strictObject({

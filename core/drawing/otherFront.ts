@@ -1,4 +1,5 @@
-import type { PartFile, ViewName } from '../part/schema.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
+import type { PartFile } from '../part/schema.ts';
 import { withFront } from '../part/turnPart.ts';
 import type { Drawing } from './drawing.ts';
 

@@ -1,6 +1,5 @@
-import { VIEW_NAMES, type ViewName } from '../part/schema.ts';
+import { VIEW_FRAMES, VIEW_NAMES, type ViewName } from '../geometry/viewFrames.ts';
 import type { BuiltPart } from '../solid/build.ts';
-import { VIEW_FRAMES } from '../view/frames.ts';
 import { viewOf } from '../view/view.ts';
 
 /** The side that would make the best front, and why. */

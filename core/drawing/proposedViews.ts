@@ -1,6 +1,7 @@
-import type { FeatureFile, PartFile, ViewName } from '../part/schema.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
+import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
+import type { FeatureFile, PartFile } from '../part/schema.ts';
 import type { BuiltPart } from '../solid/build.ts';
-import { VIEW_FRAMES } from '../view/frames.ts';
 import { type View, viewOf } from '../view/view.ts';
 
 /** The fewest views that state every size, and why each is there. */

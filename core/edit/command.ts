@@ -1,11 +1,12 @@
 import type { Drawing } from '../drawing/drawing.ts';
-import type { MarkedStanding } from '../drawing/standings.ts';
 import type { Box3 } from '../geometry/box.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Units } from '../number/expression.ts';
-import type { TraceFile, ViewName } from '../part/schema.ts';
+import type { TraceFile } from '../part/schema.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
 import type { CountedCube } from '../statement/gridCubes.ts';
 import type { SquaredProfile } from '../statement/squares.ts';
+import type { MarkedStanding } from '../statement/standings.ts';
 import type { TurnedTable } from '../statement/turned.ts';
 import type { Source } from '../task/source.ts';
 import type { LinePlace, SizePlace } from './place.ts';

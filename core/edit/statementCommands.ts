@@ -1,6 +1,17 @@
 import type { Drawing } from '../drawing/drawing.ts';
+import type { Group } from '../drawing/groups.ts';
+import { withOtherFront } from '../drawing/otherFront.ts';
+import { Refusal } from '../number/fault.ts';
+import { type FeatureFile, typedQuantity } from '../part/schema.ts';
+import { freeName } from '../statement/freeName.ts';
+import { withCube } from '../statement/gridCubes.ts';
+import { squaredFeature, wholeLoop } from '../statement/squares.ts';
+import { type Standings, standingSizes } from '../statement/standings.ts';
+import { withTable } from '../statement/turned.ts';
+import { enterReading, entryLabel, typedContext } from '../statement/typed/enter.ts';
+import { readTypedLine } from '../statement/typed/typedLine.ts';
+import type { EditContext, Edited, GroupChange, StatementCommand } from './command.ts';
 import {
-  type Group,
   groupCopied,
   groupedWithAbove,
   groupMoved,
@@ -8,18 +19,7 @@ import {
   groupSwitched,
   groupTakenOut,
   ungrouped,
-} from '../drawing/groups.ts';
-import { withOtherFront } from '../drawing/otherFront.ts';
-import { type Standings, standingSizes } from '../drawing/standings.ts';
-import { Refusal } from '../number/fault.ts';
-import { type FeatureFile, typedQuantity } from '../part/schema.ts';
-import { freeName } from '../statement/freeName.ts';
-import { withCube } from '../statement/gridCubes.ts';
-import { squaredFeature, wholeLoop } from '../statement/squares.ts';
-import { withTable } from '../statement/turned.ts';
-import { enterReading, entryLabel, typedContext } from '../statement/typed/enter.ts';
-import { readTypedLine } from '../statement/typed/typedLine.ts';
-import type { EditContext, Edited, GroupChange, StatementCommand } from './command.ts';
+} from './groupChanges.ts';
 import {
   findLine,
   gone,

@@ -1,4 +1,4 @@
-import { wrapAngle } from './angle.ts';
+import { wrapAngle } from '../number/angle.ts';
 import { along2, cross2, distance2, dot2, length2, sub2, type Vec2 } from './vec.ts';
 
 /**

@@ -1,4 +1,4 @@
-import { TAU, wrapAngle } from './angle.ts';
+import { TAU, wrapAngle } from '../number/angle.ts';
 import { type Box3, boxOf } from './box.ts';
 import { type Contour3, contourPoint, contourVelocity } from './contour.ts';
 import { type Marched3, marchedPoint, marchedSpan, marchedVelocity, nearestOnMarched } from './marched.ts';

@@ -1,4 +1,4 @@
-import { TAU } from './angle.ts';
+import { TAU } from '../number/angle.ts';
 import { normalAt, type Surface, signedDistance } from './surface.ts';
 import { add, along, cross, distance, dot, length, scale, sub, type Vec3 } from './vec.ts';
 

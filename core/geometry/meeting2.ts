@@ -1,4 +1,4 @@
-import { wrapAngle } from './angle.ts';
+import { wrapAngle } from '../number/angle.ts';
 import { type Conic2, type Curve2, type Line2, parameterOn2, pointOn2 } from './curve2.ts';
 import { freeMeetings } from './freeMeeting.ts';
 import { type TrigPolynomial, trigRoots } from './roots.ts';

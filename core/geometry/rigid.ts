@@ -1,4 +1,4 @@
-import { cosDegrees, sinDegrees } from './angle.ts';
+import { cosDegrees, sinDegrees } from '../number/angle.ts';
 import { add, dot, scale, sub, type Vec3 } from './vec.ts';
 
 /**

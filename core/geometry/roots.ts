@@ -1,4 +1,4 @@
-import { TAU, wrapAngle } from './angle.ts';
+import { TAU, wrapAngle } from '../number/angle.ts';
 import { length2 } from './vec.ts';
 
 /**

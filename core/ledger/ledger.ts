@@ -1,12 +1,12 @@
 import type { Box3 } from '../geometry/box.ts';
 import { mapPoint } from '../geometry/rigid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
+import type { ProjectionAngle, ViewName } from '../geometry/viewFrames.ts';
 import { bodyPlacement, placementsOf } from '../part/placement.ts';
-import type { PartFile, ShapeFile, ViewName } from '../part/schema.ts';
+import type { PartFile, ShapeFile } from '../part/schema.ts';
 import { sizeReader } from '../part/sizes.ts';
-import type { Account } from '../sheet/accounts.ts';
-import type { ProjectionAngle } from '../sheet/layout.ts';
 import type { View } from '../view/view.ts';
+import type { Account } from './accounts.ts';
 import type { Posting } from './postings.ts';
 
 /**

@@ -1,5 +1,5 @@
 import type { Vec3 } from '../geometry/vec.ts';
-import type { ViewName } from '../part/schema.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import { bodyVertices } from '../solid/vertices.ts';
 

@@ -1,5 +1,5 @@
 import Fraction from 'fraction.js';
-import { cosDegrees, sinDegrees } from '../geometry/angle.ts';
+import { cosDegrees, sinDegrees } from './angle.ts';
 
 /**
  * The numbers of the part file: expressions over named sizes with exact fractions as long as they stay rational.

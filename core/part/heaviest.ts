@@ -1,4 +1,4 @@
-import type { PartModel } from './model.ts';
+import type { PartModel } from '../solid/partModel.ts';
 
 /**
  * The feature that takes most of the work of building a part: the one with most faces, all copies counted.

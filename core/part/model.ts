@@ -1,35 +1,13 @@
 import { type Box3, boxCorners, boxDiagonal, EMPTY_BOX, joinBoxes } from '../geometry/box.ts';
 import { compose, type Rigid, toLocal } from '../geometry/rigid.ts';
-import type { Units } from '../number/expression.ts';
 import { attempt, type Result } from '../number/fault.ts';
 import { sameData } from '../number/sameData.ts';
-import { type Cell, cell, type LocalSolid } from '../solid/cell.ts';
+import { cell, type LocalSolid } from '../solid/cell.ts';
+import type { BodyModel, Extremes, Operation, PartModel } from '../solid/partModel.ts';
 import { bodyPlacement, placementsOf } from './placement.ts';
 import { type PartFile, partSchema, readBySchema } from './schema.ts';
 import { localShape, THROUGH } from './shapes.ts';
-import { type Extremes, type SizeReader, sizeReader } from './sizes.ts';
-
-/** A feature worked out: its cells in the world, each with the mark of the copy it belongs to. */
-export type Operation = {
-  readonly feature: string;
-  readonly op: 'add' | 'cut' | 'keep';
-  /** false for a feature that sections leave whole: a rib, a web */
-  readonly sectioned: boolean;
-  readonly cells: readonly { readonly cell: Cell; readonly copy: string }[];
-  /** its least size and greatest length, where it was stated and not made by a cut */
-  readonly extremes?: Extremes;
-};
-export type BodyModel = {
-  readonly name: string;
-  readonly sectioned: boolean;
-  readonly operations: readonly Operation[];
-};
-/** The part with every expression worked out and every feature in its place; lengths in `units`. */
-export type PartModel = {
-  readonly name: string;
-  readonly units: Units;
-  readonly bodies: readonly BodyModel[];
-};
+import { type SizeReader, sizeReader } from './sizes.ts';
 
 /** Runs a "through" sweep from its mouth past all that the body has below it. */
 const withReach = (solid: LocalSolid, place: Rigid, sofar: Box3): LocalSolid => {

@@ -1,6 +1,6 @@
 import { compose, mirrored, moved, type Rigid, turned, turnedAbout } from '../geometry/rigid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
-import { VIEW_FRAMES } from '../view/frames.ts';
+import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
 import type { FeatureFile, PartFile, Quantity } from './schema.ts';
 import { MOST_COPIES, type SizeReader } from './sizes.ts';
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { VIEW_NAMES } from '../geometry/viewFrames.ts';
 import type { Fault, Result } from '../number/fault.ts';
 import { dataFault } from './plainData.ts';
 
@@ -9,7 +10,6 @@ const point2 = z.tuple([quantity, quantity], { error: 'needs two figures [x, y]'
 const point3 = z.tuple([quantity, quantity, quantity], { error: 'needs three figures [x, y, z]' });
 const axis = z.enum(['x', 'y', 'z'], { error: 'needs "x", "y" or "z"' });
 
-export const VIEW_NAMES = ['front', 'back', 'top', 'bottom', 'left', 'right'] as const;
 export const viewName = z.enum(VIEW_NAMES, { error: `needs one of ${VIEW_NAMES.join(', ')}` });
 
 /** How much of a kind one part may have; more is no drawing that anyone reads, and would keep a machine busy for hours. */
@@ -163,7 +163,6 @@ export type ShapeFile = FeatureFile['shape'];
 export type ProfileFile = z.infer<typeof profile>;
 export type TraceFile = z.infer<typeof traceSchema>;
 export type Quantity = number | string;
-export type ViewName = (typeof VIEW_NAMES)[number];
 
 /** A typed figure: a plain number stays a number, everything else is an expression. */
 export const typedQuantity = (text: string): Quantity => {

@@ -1,5 +1,5 @@
-import { cosDegrees, DEGREE, sinDegrees, TAU } from '../geometry/angle.ts';
 import { cross, dot, sub, unit, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import { cosDegrees, DEGREE, sinDegrees, TAU } from '../number/angle.ts';
 import type { ConvexSolid, LocalSolid, Sweep, Turned } from '../solid/cell.ts';
 import { arcSegments, circleLoop, hullOf, type LoopSegment } from '../solid/loop.ts';
 import { profileLoop } from './profile.ts';

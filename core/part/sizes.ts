@@ -8,6 +8,7 @@ import {
   type Units,
 } from '../number/expression.ts';
 import { type Fault, Refusal } from '../number/fault.ts';
+import type { Extremes, PlacedLength } from '../solid/partModel.ts';
 import { type PartFile, placeOf, type Quantity } from './schema.ts';
 
 type Path = readonly (string | number)[];
@@ -23,13 +24,6 @@ const LARGEST_ANGLE = 3600;
 /** How many copies a repeat makes and how many sides a polygon has, at most. */
 export const MOST_COPIES = 1000;
 export const MOST_SIDES = 360;
-
-/** The smallest and the greatest length read, part units, each with the place it was read at. */
-export type Extremes = {
-  readonly least: PlacedLength | undefined;
-  readonly greatest: PlacedLength | undefined;
-};
-type PlacedLength = { readonly value: number; readonly path: Path };
 
 const lesser = (a: PlacedLength | undefined, b: PlacedLength | undefined): PlacedLength | undefined =>
   !a || (b && b.value < a.value) ? b : a;

@@ -1,14 +1,7 @@
 import { dot, type Vec3 } from '../geometry/vec.ts';
-import { VIEW_FRAMES } from '../view/frames.ts';
+import { VIEW_FRAMES, VIEW_NAMES, type ViewName } from '../geometry/viewFrames.ts';
 import { quantitySum, type Term } from './quantitySum.ts';
-import {
-  type FeatureFile,
-  type PartFile,
-  type ProfileFile,
-  type Quantity,
-  VIEW_NAMES,
-  type ViewName,
-} from './schema.ts';
+import type { FeatureFile, PartFile, ProfileFile, Quantity } from './schema.ts';
 import { sizeReader } from './sizes.ts';
 
 /**

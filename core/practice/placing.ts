@@ -1,8 +1,7 @@
 import type { Vec2 } from '../geometry/vec.ts';
+import type { ProjectionAngle, ViewName } from '../geometry/viewFrames.ts';
 import { decimal } from '../number/format.ts';
-import type { ViewName } from '../part/schema.ts';
-import type { ProjectionAngle } from '../sheet/layout.ts';
-import type { Rect } from '../sheet/paper.ts';
+import type { Rect } from '../sheet/layout/paper.ts';
 
 /** How a whole view was put on the sheet: moved from its right place, paper mm, and turned counter-clockwise about its middle by quarters. */
 export type Placing = { readonly by: Vec2; readonly quarter: 0 | 1 | 2 | 3 };

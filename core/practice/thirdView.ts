@@ -1,10 +1,10 @@
 import type { GivenLine, OwnLine } from '../balance/given.ts';
 import { pointsOf } from '../balance/given.ts';
 import { cross2, distance2, dot, dot2, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
+import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
+import { type Account, POSTS } from '../ledger/accounts.ts';
 import { decimal } from '../number/format.ts';
-import type { ViewName } from '../part/schema.ts';
-import { type Account, POSTS } from '../sheet/accounts.ts';
-import { VIEW_FRAMES } from '../view/frames.ts';
 import type { ViewLine } from '../view/view.ts';
 
 /**

@@ -1,5 +1,5 @@
 import { dot, type Vec2, type Vec3 } from '../geometry/vec.ts';
-import type { ViewName } from '../part/schema.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Tolerance } from '../solid/body.ts';
 import { CUT_FACE, firstMetIn } from '../view/firstMet.ts';
 import type { SceneBody } from '../view/scene.ts';

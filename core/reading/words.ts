@@ -1,6 +1,6 @@
+import type { ViewName } from '../geometry/viewFrames.ts';
+import type { Account } from '../ledger/accounts.ts';
 import { decimal } from '../number/format.ts';
-import type { ViewName } from '../part/schema.ts';
-import type { Account } from '../sheet/accounts.ts';
 import { CUT_FACE } from '../view/firstMet.ts';
 import type { FacePosting, FaceStory } from './faceBook.ts';
 import type { LineStory } from './lineStory.ts';

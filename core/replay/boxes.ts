@@ -1,7 +1,7 @@
 import type { Vec2 } from '../geometry/vec.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
 import { decimal } from '../number/format.ts';
-import type { ViewName } from '../part/schema.ts';
-import type { ReferenceLine } from '../sheet/layout.ts';
+import type { ReferenceLine } from '../sheet/layout/layout.ts';
 import { levelAt, pairOf, uprightAt } from './coordinates.ts';
 import type { Deed, Source } from './deed.ts';
 import { walkOutline } from './outlineWalk.ts';

@@ -1,7 +1,7 @@
 import { mapPoint } from '../geometry/rigid.ts';
 import { dot, type Vec2, type Vec3 } from '../geometry/vec.ts';
-import { placeOfPoint } from '../sheet/placedView.ts';
-import { VIEW_FRAMES } from '../view/frames.ts';
+import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
+import { placeOfPoint } from '../sheet/views/placedView.ts';
 import { isAtHand, levelAt, pointAt, uprightAt } from './coordinates.ts';
 import type { FramedFeature } from './framePoints.ts';
 import { freshName, type Plan, pointThere, take } from './plan.ts';

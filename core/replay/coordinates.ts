@@ -1,6 +1,6 @@
 import type { Vec2, Vec3 } from '../geometry/vec.ts';
-import type { ViewName } from '../part/schema.ts';
-import { type PlacedView, placeOfPoint } from '../sheet/placedView.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
+import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import type { Deed, Stage } from './deed.ts';
 import { ACROSS, accountOf, FROM, isCountable, measure, type Sense, UP, type Wanted } from './measuring.ts';
 import { crossOnDrawn } from './onDrawn.ts';

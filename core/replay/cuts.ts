@@ -1,10 +1,10 @@
 import { pointOn } from '../geometry/curve3.ts';
 import { distance2, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
-import type { ViewName } from '../part/schema.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Section } from '../section/section.ts';
 import type { Leg } from '../section/trace.ts';
-import { type PlacedView, placeOfPoint } from '../sheet/placedView.ts';
-import { onPaper } from '../sheet/similarity.ts';
+import { onPaper } from '../sheet/layout/similarity.ts';
+import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import type { Edge } from '../solid/boundary.ts';
 import { levelAt, pointAt, uprightAt } from './coordinates.ts';
 import { type Findable, pointsToFind } from './curvePoints.ts';

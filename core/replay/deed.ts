@@ -1,6 +1,6 @@
-import type { ViewName } from '../part/schema.ts';
-import type { Account } from '../sheet/accounts.ts';
-import type { Layer } from '../sheet/ink.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
+import type { Account } from '../ledger/accounts.ts';
+import type { Layer } from '../sheet/ink/ink.ts';
 
 /**
  * What one does at the board, in terms of things that are there already: points, light lines and circles by their names. Only `place`,

@@ -1,4 +1,4 @@
-import type { Layer } from '../sheet/ink.ts';
+import type { Layer } from '../sheet/ink/ink.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
 import { type Plan, take } from './plan.ts';
 

@@ -1,10 +1,10 @@
 import { pointOn } from '../geometry/curve3.ts';
 import type { Cone, Cylinder, Sphere, Surface, Torus } from '../geometry/surface.ts';
 import { along, dot, length, scale, sub, type Vec2, type Vec3 } from '../geometry/vec.ts';
-import type { ViewName } from '../part/schema.ts';
-import { type PlacedView, placeOfPoint } from '../sheet/placedView.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
+import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
+import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import type { Edge } from '../solid/boundary.ts';
-import { VIEW_FRAMES } from '../view/frames.ts';
 import { levelAt, pointAt, uprightAt } from './coordinates.ts';
 import { freshName, type Plan, pointThere, take } from './plan.ts';
 import { paperAngle, rayDeed } from './polygonDrawn.ts';

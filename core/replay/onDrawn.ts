@@ -1,5 +1,5 @@
 import { cross2, distance2, length2, sub2, type Vec2 } from '../geometry/vec.ts';
-import type { ViewName } from '../part/schema.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
 import { cornersAt, freshName, type Plan, placeName, pointThere, take, viewNamed } from './plan.ts';
 
 /** A place this near a drawn line is on it, mm. */

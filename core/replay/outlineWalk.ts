@@ -1,8 +1,8 @@
 import { pointOn2, tangentOn2 } from '../geometry/curve2.ts';
 import { cross2, distance2, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
-import type { Stretch } from '../sheet/ink.ts';
-import type { PlacedView } from '../sheet/placedView.ts';
-import { stretchOnPaper } from '../sheet/similarity.ts';
+import type { Stretch } from '../sheet/ink/ink.ts';
+import { stretchOnPaper } from '../sheet/layout/similarity.ts';
+import type { PlacedView } from '../sheet/views/placedView.ts';
 import type { ViewLine } from '../view/view.ts';
 import { isAtHand, pointAt } from './coordinates.ts';
 import type { Plan } from './plan.ts';

@@ -1,11 +1,11 @@
 import { distance2, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
+import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
+import { type Account, POSTS } from '../ledger/accounts.ts';
 import { decimal } from '../number/format.ts';
-import type { ViewName } from '../part/schema.ts';
-import { type Account, POSTS } from '../sheet/accounts.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
-import type { Layer } from '../sheet/ink.ts';
-import { type PlacedView, placeOfPoint } from '../sheet/placedView.ts';
-import { VIEW_FRAMES } from '../view/frames.ts';
+import type { Layer } from '../sheet/ink/ink.ts';
+import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import { countedAs, countingTerms } from './counted.ts';
 import type { Deed, ReplayChoice, Source, Stage, Step } from './deed.ts';
 import { type Board, emptyBoard, perform } from './perform.ts';

@@ -1,9 +1,9 @@
 import { pointOn2 } from '../geometry/curve2.ts';
 import { pointOn } from '../geometry/curve3.ts';
 import { distance2, type Vec2, type Vec3 } from '../geometry/vec.ts';
-import type { ViewName } from '../part/schema.ts';
-import { type PlacedView, placeOfPoint } from '../sheet/placedView.ts';
-import { onPaper, stretchOnPaper } from '../sheet/similarity.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
+import { onPaper, stretchOnPaper } from '../sheet/layout/similarity.ts';
+import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import type { Edge } from '../solid/boundary.ts';
 import type { ViewLine } from '../view/view.ts';
 import { levelAt, pointAt, uprightAt } from './coordinates.ts';

@@ -1,8 +1,8 @@
-import { DEGREE } from '../geometry/angle.ts';
 import { distance2, dot, sub2, type Vec2 } from '../geometry/vec.ts';
-import type { ViewName } from '../part/schema.ts';
-import { placeOfPoint } from '../sheet/placedView.ts';
-import { VIEW_FRAMES } from '../view/frames.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
+import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
+import { DEGREE } from '../number/angle.ts';
+import { placeOfPoint } from '../sheet/views/placedView.ts';
 import { pointAt } from './coordinates.ts';
 import type { Deed } from './deed.ts';
 import { freshName, onPaperToo, originOf, type Plan, pointThere, size, take, workingText } from './plan.ts';

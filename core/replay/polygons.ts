@@ -1,6 +1,6 @@
-import { DEGREE } from '../geometry/angle.ts';
 import { mapPoint, turnVector } from '../geometry/rigid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
+import { DEGREE } from '../number/angle.ts';
 import { bodyPlacement, placementsOf } from '../part/placement.ts';
 import type { PartFile } from '../part/schema.ts';
 import { MOST_SIDES, sizeReader } from '../part/sizes.ts';

@@ -1,9 +1,9 @@
 import { type Conic2, pointOn2 } from '../geometry/curve2.ts';
 import type { Ellipse3 } from '../geometry/curve3.ts';
 import { add, along, cross2, distance2, length2, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
-import type { ViewName } from '../part/schema.ts';
-import type { Stretch } from '../sheet/ink.ts';
-import { type PlacedView, placeOfPoint } from '../sheet/placedView.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
+import type { Stretch } from '../sheet/ink/ink.ts';
+import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import type { Edge } from '../solid/boundary.ts';
 import { pointAt, postElsewhere } from './coordinates.ts';
 import type { Deed } from './deed.ts';

@@ -1,12 +1,12 @@
 import { pointOn2 } from '../geometry/curve2.ts';
 import { cross2, distance2, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
+import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
 import type { Section } from '../section/section.ts';
 import type { Leg } from '../section/trace.ts';
-import { placeOfPoint } from '../sheet/placedView.ts';
-import { onPaper } from '../sheet/similarity.ts';
-import { inShape, type PlacedShape, shapePlace } from '../sheet/trueShape.ts';
-import { distanceView } from '../sheet/xyDistance.ts';
-import { VIEW_FRAMES } from '../view/frames.ts';
+import { onPaper } from '../sheet/layout/similarity.ts';
+import { distanceView } from '../sheet/layout/xyDistance.ts';
+import { placeOfPoint } from '../sheet/views/placedView.ts';
+import { inShape, type PlacedShape, shapePlace } from '../sheet/views/trueShape.ts';
 import { flatten } from '../view/project.ts';
 import { pointAt } from './coordinates.ts';
 import { type Findable, parameterNear } from './curvePoints.ts';

@@ -1,8 +1,8 @@
 import { mapPoint, toLocal } from '../geometry/rigid.ts';
 import { along2, cross, distance2, dot, dot2, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
-import type { ViewName } from '../part/schema.ts';
-import { type PlacedView, placeOfPoint } from '../sheet/placedView.ts';
-import { VIEW_FRAMES } from '../view/frames.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
+import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
+import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import { levelAt, pointAt, uprightAt } from './coordinates.ts';
 import { type Deed, isCounted } from './deed.ts';
 import type { FramedFeature } from './framePoints.ts';

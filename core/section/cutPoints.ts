@@ -1,4 +1,3 @@
-import { TAU } from '../geometry/angle.ts';
 import { pointOn, within } from '../geometry/curve3.ts';
 import type { Cone, Cylinder } from '../geometry/surface.ts';
 import {
@@ -12,10 +11,11 @@ import {
   sub,
   type Vec3,
 } from '../geometry/vec.ts';
-import type { ViewName } from '../part/schema.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
+import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
+import { TAU } from '../number/angle.ts';
 import { type Edge, isDrawn } from '../solid/boundary.ts';
 import { crossings } from '../solid/crossings.ts';
-import { VIEW_FRAMES } from '../view/frames.ts';
 import { turningsOn } from '../view/turning.ts';
 import { type CutFace, type RimPiece, startOf } from './cutFace.ts';
 import { STRIP } from './region.ts';

@@ -1,10 +1,10 @@
 import { tangentOn } from '../geometry/curve3.ts';
 import type { Surface } from '../geometry/surface.ts';
 import { cross, dot, length, scale } from '../geometry/vec.ts';
+import { frameToward } from '../geometry/viewFrames.ts';
 import { type Edge, isDrawn } from '../solid/boundary.ts';
 import type { BuiltBody } from '../solid/build.ts';
 import { samplesOf } from '../solid/quadrature.ts';
-import { frameToward } from '../view/frames.ts';
 import { type CutFace, faceOf, loopsOf, type RimPiece } from './cutFace.ts';
 import type { Leg } from './trace.ts';
 

@@ -1,10 +1,10 @@
-import { TAU } from '../geometry/angle.ts';
 import { type Box3, boxCentre, boxCorners, boxDiagonal } from '../geometry/box.ts';
 import { along2, dot, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
-import type { Operation } from '../part/model.ts';
+import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
+import { TAU } from '../number/angle.ts';
 import { type Cell, cell } from '../solid/cell.ts';
 import type { LoopSegment } from '../solid/loop.ts';
-import { VIEW_FRAMES } from '../view/frames.ts';
+import type { Operation } from '../solid/partModel.ts';
 import { flatten } from '../view/project.ts';
 import type { CuttingPlane, Leg } from './trace.ts';
 

@@ -1,11 +1,11 @@
 import { type Curve3, partedAt, pointOn } from '../geometry/curve3.ts';
 import { dot, type Vec3 } from '../geometry/vec.ts';
-import type { Operation } from '../part/model.ts';
 import { type Solid, solidOf } from '../solid/body.ts';
 import { bodyEdges, type Edge, withKeys } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import { crossings } from '../solid/crossings.ts';
 import { edgeExtent } from '../solid/extent.ts';
+import type { Operation } from '../solid/partModel.ts';
 import type { SceneBody } from '../view/scene.ts';
 import { type CutFace, cutFaceOf } from './cutFace.ts';
 import { type CutPoint, cutPointsOf, type Divisions } from './cutPoints.ts';

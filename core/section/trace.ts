@@ -1,17 +1,11 @@
-import { cosDegrees, sinDegrees } from '../geometry/angle.ts';
 import { type Plane, plane } from '../geometry/surface.ts';
 import { along, cross, cross2, dot, dot2, scale, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
+import { VIEW_FRAMES, type ViewFrame } from '../geometry/viewFrames.ts';
+import { cosDegrees, sinDegrees } from '../number/angle.ts';
 import { attempt, type Fault, Refusal, type Result } from '../number/fault.ts';
-import {
-  type PartFile,
-  type Quantity,
-  readBySchema,
-  type TraceFile,
-  traceSchema,
-  type ViewName,
-} from '../part/schema.ts';
+import { type PartFile, type Quantity, readBySchema, type TraceFile, traceSchema } from '../part/schema.ts';
 import { type SizeReader, sizeReader } from '../part/sizes.ts';
-import { VIEW_FRAMES, type ViewFrame } from '../view/frames.ts';
 import type { HalfSpace } from '../view/scene.ts';
 
 /**

@@ -1,18 +1,18 @@
 import type { Box3 } from '../geometry/box.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
 import type { FeatureCentre } from '../ledger/ledger.ts';
 import type { NumberedPoint } from '../ledger/numbering.ts';
 import type { Posting } from '../ledger/postings.ts';
 import type { Fault } from '../number/fault.ts';
-import type { ViewName } from '../part/schema.ts';
 import type { Section } from '../section/section.ts';
-import type { PlacedAuxiliary } from './auxiliary.ts';
-import type { Ink } from './ink.ts';
-import type { Layout } from './layout.ts';
-import type { PaperFrame } from './paper.ts';
-import type { PlacedPictorial } from './pictorialView.ts';
-import type { PlacedView } from './placedView.ts';
+import type { Ink } from './ink/ink.ts';
+import type { Layout } from './layout/layout.ts';
+import type { PaperFrame } from './layout/paper.ts';
 import type { SheetSetup } from './setup.ts';
-import type { PlacedShape } from './trueShape.ts';
+import type { PlacedAuxiliary } from './views/auxiliary.ts';
+import type { PlacedPictorial } from './views/pictorialView.ts';
+import type { PlacedView } from './views/placedView.ts';
+import type { PlacedShape } from './views/trueShape.ts';
 
 /** The sheet: everything that is drawn, and the objects it is drawn from. Paper millimetres, origin lower left, y up. */
 export type Sheet = {

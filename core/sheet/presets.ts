@@ -1,4 +1,4 @@
-import type { ProjectionAngle } from './layout.ts';
+import type { ProjectionAngle } from '../geometry/viewFrames.ts';
 import type { SheetSetup } from './setup.ts';
 
 /** What a preset of house rules settles; everything else of a sheet stays as it is. */

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { type NumberingChoice, STARTS, USUAL_NUMBERING } from '../ledger/numbering.ts';
 import { traceSchema, viewName } from '../part/schema.ts';
-import { PAPER_NAMES } from './paper.ts';
-import { paperPlace } from './paperPlace.ts';
+import { PAPER_NAMES } from './layout/paper.ts';
+import { paperPlace } from './layout/paperPlace.ts';
 
 /** From a card that still holds a frame and a title to the longest roll, mm. */
 const paperLength = z.number().min(120).max(3000);

@@ -1,25 +1,25 @@
 import { dot, type Vec2 } from '../geometry/vec.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
+import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
 import { postingsIn } from '../ledger/postings.ts';
 import type { Fault } from '../number/fault.ts';
-import type { ViewName } from '../part/schema.ts';
 import type { Section } from '../section/section.ts';
 import type { BuiltPart } from '../solid/build.ts';
-import { VIEW_FRAMES } from '../view/frames.ts';
 import type { SceneBody } from '../view/scene.ts';
 import type { View } from '../view/view.ts';
 import { viewOf } from '../view/view.ts';
-import { type AuxiliaryMaker, placeAuxiliaries, takenRooms } from './auxiliaries.ts';
+import type { TitleText } from './annotate/titleBlock.ts';
 import type { Numbered, Sheet } from './drawnSheet.ts';
-import { bestFit, type Load, placementAt, scalesOf } from './fit.ts';
 import { composeInk } from './ink/composeInk.ts';
-import { paperFrame, paperTitle, type Rect, scaleText } from './paper.ts';
-import { ISOMETRIC_SIGHT, placePictorial } from './pictorialView.ts';
-import { type PlacedView, viewToPaper } from './placedView.ts';
-import { inner, lowOf, unscaled } from './placement.ts';
+import { bestFit, type Load, placementAt, scalesOf } from './layout/fit.ts';
+import { paperFrame, paperTitle, type Rect, scaleText } from './layout/paper.ts';
+import { inner, lowOf, unscaled } from './layout/placement.ts';
 import type { SheetSetup } from './setup.ts';
-import type { TitleText } from './titleBlock.ts';
-import type { PlacedShape } from './trueShape.ts';
-import { viewTitle } from './viewTitles.ts';
+import { type AuxiliaryMaker, placeAuxiliaries, takenRooms } from './views/auxiliaries.ts';
+import { ISOMETRIC_SIGHT, placePictorial } from './views/pictorialView.ts';
+import { type PlacedView, viewToPaper } from './views/placedView.ts';
+import type { PlacedShape } from './views/trueShape.ts';
+import { viewTitle } from './views/viewTitles.ts';
 
 /** The views that show a cut: those whose observer looks at the cut face other than edge-on. */
 export const showsCut = (section: Section, name: ViewName): boolean =>

@@ -2,9 +2,9 @@ import { type Box3, boxDiagonal, EMPTY_BOX, inBox, joinBoxes } from '../geometry
 import { type BoxGrid, boxGrid } from '../geometry/boxGrid.ts';
 import type { Surface } from '../geometry/surface.ts';
 import type { Vec3 } from '../geometry/vec.ts';
-import type { BodyModel } from '../part/model.ts';
 import { type Cell, cellIntervals, type Intervals, inOwnBox, insideCell, type OwnBox } from './cell.ts';
 import { cutIntervals, joinIntervals, keepIntervals } from './intervals.ts';
+import type { BodyModel } from './partModel.ts';
 import { surfaceStore } from './surfaceStore.ts';
 
 /** A face of a cell with its canonical surface; `key` is "feature/role", with a mark for copies. */

@@ -1,7 +1,7 @@
-import { TAU } from '../geometry/angle.ts';
 import { type Curve3, isClosed, pointOn } from '../geometry/curve3.ts';
 import { normalAt, type Surface } from '../geometry/surface.ts';
 import { cross, dot, length, type Vec3 } from '../geometry/vec.ts';
+import { TAU } from '../number/angle.ts';
 import { type Face, nearFace, type Solid } from './body.ts';
 import {
   type Candidate,

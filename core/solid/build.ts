@@ -1,10 +1,10 @@
 import { type Box3, boxInside, EMPTY_BOX, joinBoxes } from '../geometry/box.ts';
 import type { Fault, Result } from '../number/fault.ts';
-import type { BodyModel, PartModel } from '../part/model.ts';
 import { type Solid, solidOf, type Tolerance, toleranceFor } from './body.ts';
 import { type Boundary, bodyEdges, boundaryOf, type Edge } from './boundary.ts';
 import { type Change, changeBetween } from './change.ts';
 import { boxOfBody } from './extent.ts';
+import type { BodyModel, PartModel } from './partModel.ts';
 
 /** A body with its boundary worked out. */
 export type BuiltBody = {

@@ -1,4 +1,3 @@
-import { TAU } from '../geometry/angle.ts';
 import { type Box3, boxesMeet, boxOf, lineInBox } from '../geometry/box.ts';
 import {
   type Curve3,
@@ -12,6 +11,7 @@ import {
 import { bracketedRoot } from '../geometry/roots.ts';
 import { isPartial, normalAt, type Surface, signedDistance, wholeDistance } from '../geometry/surface.ts';
 import { cross, distance, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
+import { TAU } from '../number/angle.ts';
 import { type Face, nearFace, type Solid } from './body.ts';
 import { type Cut, settledCrossings, settledCuts } from './touch.ts';
 

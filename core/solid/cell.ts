@@ -1,9 +1,9 @@
-import { TAU, wrapAngle } from '../geometry/angle.ts';
 import { type Box3, boxOf, inBox, joinBoxes } from '../geometry/box.ts';
 import { polynomialRoots } from '../geometry/polynomial.ts';
 import { mapPoint, type Rigid, toLocal, turnVector } from '../geometry/rigid.ts';
 import { cone, cylinder, plane, type Surface, sphere, torus } from '../geometry/surface.ts';
 import { along, dot, length2, scale, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import { TAU, wrapAngle } from '../number/angle.ts';
 import { crossLoop, hullOf, insideLoop, type LoopSegment } from './loop.ts';
 
 /**

@@ -1,5 +1,5 @@
-import { TAU, wrapAngle } from '../geometry/angle.ts';
 import { cross2, distance2, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
+import { TAU, wrapAngle } from '../number/angle.ts';
 
 /** One stretch of a profile's closed loop, in the profile's own plane. Arcs turn through at most half a circle. */
 export type LoopSegment = {

@@ -1,7 +1,7 @@
-import { TAU } from '../geometry/angle.ts';
 import { type Curve3, pointOn, velocityOn } from '../geometry/curve3.ts';
 import { marchedSpan } from '../geometry/marched.ts';
 import { along, length, type Vec3 } from '../geometry/vec.ts';
+import { TAU } from '../number/angle.ts';
 
 /** Gauss-Legendre rules on [-1, 1]: abscissae and weights of the positive half, a middle point last where there is one. */
 type Rule = { readonly nodes: readonly number[]; readonly weights: readonly number[] };

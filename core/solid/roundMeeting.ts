@@ -1,4 +1,3 @@
-import { wrapAngle } from '../geometry/angle.ts';
 import type { Box3 } from '../geometry/box.ts';
 import {
   type Curve3,
@@ -30,6 +29,7 @@ import {
   type Vec2,
   type Vec3,
 } from '../geometry/vec.ts';
+import { wrapAngle } from '../number/angle.ts';
 import { footOn, planeCone, planeCylinder } from './planeMeeting.ts';
 
 /**

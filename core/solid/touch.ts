@@ -1,7 +1,7 @@
-import { wrapAngle } from '../geometry/angle.ts';
 import { type Curve3, domainOf, isClosed, pointOn, velocityOn } from '../geometry/curve3.ts';
 import { normalAt, type Surface, signedDistance } from '../geometry/surface.ts';
 import { cross, distance, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
+import { wrapAngle } from '../number/angle.ts';
 import type { Solid } from './body.ts';
 import { crossings } from './crossings.ts';
 import { ringTouches } from './ringTouch.ts';

@@ -1,3 +1,4 @@
+import { VIEW_NAMES } from '../geometry/viewFrames.ts';
 import type { Fault, Result } from '../number/fault.ts';
 import {
   type FeatureFile,
@@ -7,7 +8,6 @@ import {
   type Quantity,
   readBySchema,
   typedQuantity,
-  VIEW_NAMES,
 } from '../part/schema.ts';
 import {
   AT_CLAUSE,

@@ -1,4 +1,5 @@
-import type { FeatureFile, PartFile, Quantity, ViewName } from '../part/schema.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
+import type { FeatureFile, PartFile, Quantity } from '../part/schema.ts';
 import { typedQuantity } from '../part/schema.ts';
 
 /**

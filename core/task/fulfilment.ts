@@ -1,10 +1,10 @@
 import { pointOn } from '../geometry/curve3.ts';
 import type { Surface } from '../geometry/surface.ts';
-import type { ViewName } from '../part/schema.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
-import { paperTitle, readScale, scaleText } from '../sheet/paper.ts';
+import { paperTitle, readScale, scaleText } from '../sheet/layout/paper.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
-import { VIEW_TITLES } from '../sheet/viewTitles.ts';
+import { VIEW_TITLES } from '../sheet/views/viewTitles.ts';
 import { isDrawn } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import type { TaskLine, TaskStanding } from './task.ts';

@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { standingSizes } from '../drawing/standings.ts';
 import type { PartFile } from '../part/schema.ts';
 import { sizeReader } from '../part/sizes.ts';
-import { paperPlace } from '../sheet/paperPlace.ts';
+import { paperPlace } from '../sheet/layout/paperPlace.ts';
+import { standingSizes } from '../statement/standings.ts';
 
 /**
  * The given sheet, photo or sketch, as it lies beneath the drawing. The picture itself is kept beside the drawing; here is where it lies, how

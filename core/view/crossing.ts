@@ -1,9 +1,9 @@
-import { TAU, wrapAngle } from '../geometry/angle.ts';
 import { type Box3, boxesMeet } from '../geometry/box.ts';
 import { boxGrid } from '../geometry/boxGrid.ts';
 import { boxOf2, type Curve2, isPeriodic, pointOn2, tangentOn2 } from '../geometry/curve2.ts';
 import { meetings } from '../geometry/meeting2.ts';
 import { cross2, distance2, dot2, length2, sub2, type Vec2 } from '../geometry/vec.ts';
+import { TAU, wrapAngle } from '../number/angle.ts';
 import { coverAt, type FlatCarrier } from './flatCarrier.ts';
 
 const speedScale = (k: Curve2): number => (k.type === 'conic' ? length2(k.minor) : 1);

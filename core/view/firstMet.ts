@@ -1,7 +1,7 @@
 import { normalAt, type Surface, signedDistance } from '../geometry/surface.ts';
 import { along, dot, scale, type Vec3 } from '../geometry/vec.ts';
+import type { ViewFrame } from '../geometry/viewFrames.ts';
 import { type Face, nearFace, type Solid, solidIntervals, type Tolerance } from '../solid/body.ts';
-import type { ViewFrame } from './frames.ts';
 import { cellsBefore, type Limits, rayLimits, type SceneBody, standing } from './scene.ts';
 
 /** What an observer meets first at a place of a view. */

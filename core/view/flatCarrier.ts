@@ -1,7 +1,7 @@
-import { TAU } from '../geometry/angle.ts';
 import { type Arch2, type Curve2, parameterOn2, pointOn2, sameConic } from '../geometry/curve2.ts';
 import type { Surface } from '../geometry/surface.ts';
 import { distance2, length2 } from '../geometry/vec.ts';
+import { TAU } from '../number/angle.ts';
 import type { Shadow } from './project.ts';
 
 /** The shadow of one edge or outline, as a part of the flat curve it falls on. */

@@ -1,4 +1,3 @@
-import { TAU } from '../geometry/angle.ts';
 import {
   type Arch2,
   type Conic2,
@@ -29,7 +28,8 @@ import {
   type Vec2,
   type Vec3,
 } from '../geometry/vec.ts';
-import type { ViewFrame } from './frames.ts';
+import type { ViewFrame } from '../geometry/viewFrames.ts';
+import { TAU } from '../number/angle.ts';
 
 export const flatten = (f: ViewFrame, p: Vec3): Vec2 => [dot(p, f.u), dot(p, f.v)];
 

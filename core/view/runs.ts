@@ -1,10 +1,10 @@
-import { TAU, wrapAngle } from '../geometry/angle.ts';
 import { type Curve2, isPeriodic, parameterOn2, pointOn2, tangentOn2 } from '../geometry/curve2.ts';
 import { normalAt } from '../geometry/surface.ts';
 import { along, distance2, dot, scale, type Vec3 } from '../geometry/vec.ts';
+import type { ViewFrame } from '../geometry/viewFrames.ts';
+import { TAU, wrapAngle } from '../number/angle.ts';
 import type { Tolerance } from '../solid/body.ts';
 import { coverAt, type FlatCarrier, type Member } from './flatCarrier.ts';
-import type { ViewFrame } from './frames.ts';
 import { nearestOn, TWIN_REACH } from './twins.ts';
 
 /** A stretch of a carrier that is seen alike throughout. */

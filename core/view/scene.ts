@@ -1,10 +1,10 @@
 import type { Box3 } from '../geometry/box.ts';
 import { type BoxGrid, boxGrid } from '../geometry/boxGrid.ts';
 import { along, dot, type Vec3 } from '../geometry/vec.ts';
+import type { ViewFrame } from '../geometry/viewFrames.ts';
 import { insideSolid, type Solid, solidIntervals, type Tolerance } from '../solid/body.ts';
 import type { Edge } from '../solid/boundary.ts';
 import type { Change } from '../solid/change.ts';
-import type { ViewFrame } from './frames.ts';
 import type { Hiding } from './runs.ts';
 
 /** What remains after a cut: the side of the plane where n.p >= d. */

@@ -1,12 +1,12 @@
 import { type Curve3, pointOn } from '../geometry/curve3.ts';
 import type { Cone, Cylinder, Round, Surface, Torus } from '../geometry/surface.ts';
 import { add, along, cross, dot, length, perpendiculars, scale, unit, type Vec3 } from '../geometry/vec.ts';
+import type { ViewFrame } from '../geometry/viewFrames.ts';
 import type { Face, Solid } from '../solid/body.ts';
 import { CLASSIFYING_REACH, faceKeyAt } from '../solid/boundary.ts';
 import { carrierOf, surfacesAt } from '../solid/carriers.ts';
 import { type Change, isAway } from '../solid/change.ts';
 import { changingSheets } from '../solid/sheets.ts';
-import type { ViewFrame } from './frames.ts';
 
 /** A stretch along which a curved face turns away from the observer. */
 export type Silhouette = {

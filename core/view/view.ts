@@ -1,11 +1,11 @@
 import { type Box3, boxCorners, boxesMeet, boxOf } from '../geometry/box.ts';
 import { boxOf2, type Curve2, lengthBetween } from '../geometry/curve2.ts';
 import type { Vec3 } from '../geometry/vec.ts';
+import type { ViewFrame } from '../geometry/viewFrames.ts';
 import type { Tolerance } from '../solid/body.ts';
 import type { Change } from '../solid/change.ts';
 import { type Cover, coverOf, crossCarriers } from './crossing.ts';
 import { type FlatCarrier, type Member, reread } from './flatCarrier.ts';
-import type { ViewFrame } from './frames.ts';
 import { type CastMemory, changesIn, gather, type SceneChange } from './gather.ts';
 import { flatten } from './project.ts';
 import { membersIn, type Run, runsOf, twinsOver } from './runs.ts';

@@ -1,12 +1,12 @@
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { openDesk } from '../../core/drawing/desk.ts';
 import { type Drawing, readDrawing } from '../../core/drawing/drawing.ts';
+import { VIEW_FRAMES } from '../../core/geometry/viewFrames.ts';
 import { type ModelledPart, partModel } from '../../core/part/model.ts';
 import type { PartFile } from '../../core/part/schema.ts';
 import { sectionOf } from '../../core/section/section.ts';
 import { type CuttingPlane, cuttingPlane } from '../../core/section/trace.ts';
 import { type BuiltPart, buildPart } from '../../core/solid/build.ts';
-import { VIEW_FRAMES } from '../../core/view/frames.ts';
 import { seeScene, type ViewMemory, viewOf } from '../../core/view/view.ts';
 import { mixedPart, platePart } from './families.ts';
 

@@ -8,8 +8,8 @@ import { type Drawing, drawingOfPart, readDrawing } from '../../core/drawing/dra
 import { pointOn2 } from '../../core/geometry/curve2.ts';
 import { length2 } from '../../core/geometry/vec.ts';
 import { readPartFile } from '../../core/part/model.ts';
-import type { Stretch } from '../../core/sheet/ink.ts';
 import type { Sheet } from '../../core/sheet/drawnSheet.ts';
+import type { Stretch } from '../../core/sheet/ink/ink.ts';
 import { sheetDxf } from '../../formats/sheetDxf.ts';
 
 type Point = [number, number];

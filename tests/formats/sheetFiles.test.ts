@@ -5,13 +5,13 @@ import { PDFDocument } from 'pdf-lib';
 import { drawingOfPart } from '../../core/drawing/drawing.ts';
 import { pointOn2 } from '../../core/geometry/curve2.ts';
 import { distance2, type Vec2 } from '../../core/geometry/vec.ts';
-import type { Stretch } from '../../core/sheet/ink.ts';
+import type { Stretch } from '../../core/sheet/ink/ink.ts';
 import { DEFAULT_SETUP } from '../../core/sheet/setup.ts';
 import { drawSheet } from '../../core/sheet/sheet.ts';
 import { pathCommands } from '../../formats/sheetPath.ts';
 import { sheetPdf } from '../../formats/sheetPdf.ts';
 import { sheetSvg, svgPath } from '../../formats/sheetSvg.ts';
-import { built, feature, partOf } from '../core/given.ts';
+import { built, feature, partOf } from '../core/balance/given.ts';
 
 const font = readFileSync('public/lettering/osifont.ttf');
 const file = {

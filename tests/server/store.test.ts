@@ -6,8 +6,9 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { build } from 'esbuild';
 import { type Drawing, readDrawing } from '../../core/drawing/drawing.ts';
 import type { Kept } from '../../exchange/kept.ts';
-import { type Database, openDatabase } from '../../server/database.ts';
+import { openDatabase } from '../../server/database.ts';
 import { DataInUse, takeLock } from '../../server/lock.ts';
+import type { Database } from '../../server/queries.ts';
 import {
   addDrawing,
   type ChangeMark,

@@ -1,8 +1,8 @@
 'use client';
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react';
-import type { Standing } from '../../../core/drawing/standings.ts';
 import { type Fault, sentence } from '../../../core/number/fault.ts';
 import { type StepSize, stepped } from '../../../core/number/step.ts';
+import type { Standing } from '../../../core/statement/standings.ts';
 import { rememberSize, useRecentSizes } from './recentSizes.ts';
 
 const INKS = { W: 'text-width', D: 'text-depth', H: 'text-height' } as const;

@@ -1,9 +1,9 @@
 'use client';
 import { memo, useState } from 'react';
-import { sizeKey, standingOf } from '../../../core/drawing/standings.ts';
 import type { Command } from '../../../core/edit/command.ts';
 import { sizePlaceOf } from '../../../core/edit/place.ts';
 import type { Token } from '../../../core/statement/sentence.ts';
+import { sizeKey, standingOf } from '../../../core/statement/standings.ts';
 import { useDesk, useSession } from '../useDesk.ts';
 import { FaultNote } from './FaultNote.tsx';
 import { FigureField } from './FigureField.tsx';

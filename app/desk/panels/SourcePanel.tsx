@@ -1,7 +1,7 @@
 'use client';
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { useRef, useState } from 'react';
-import { paperFrame } from '../../../core/sheet/paper.ts';
+import { paperFrame } from '../../../core/sheet/layout/paper.ts';
 import { type Source, sourceSizes } from '../../../core/task/source.ts';
 import { keepPicture } from '../../serverCalls.ts';
 import { Tick } from '../book/Choice.tsx';

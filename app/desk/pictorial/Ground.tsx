@@ -1,5 +1,5 @@
 import type { Vec2, Vec3 } from '../../../core/geometry/vec.ts';
-import { frameToward } from '../../../core/view/frames.ts';
+import { frameToward } from '../../../core/geometry/viewFrames.ts';
 import type { Pictorial as Picture } from '../../../workers/pictorial.ts';
 
 /** The place on the ground below a point of the pictorial. */

@@ -1,6 +1,6 @@
 'use client';
 import { type PointerEvent, useRef, useState } from 'react';
-import { labelKey } from '../../../core/sheet/pointLabels.ts';
+import { labelKey } from '../../../core/sheet/annotate/pointLabels.ts';
 import { EM_OF_CAPITALS } from '../../../formats/sheetSvg.ts';
 import type { GoodPicture } from '../../session/drawingSession.ts';
 import { useEdit, useSession } from '../useDesk.ts';

@@ -10,7 +10,7 @@ import {
   useState,
   type WheelEvent,
 } from 'react';
-import { paperFrame, paperTitle } from '../../../core/sheet/paper.ts';
+import { paperFrame, paperTitle } from '../../../core/sheet/layout/paper.ts';
 import { EM_OF_CAPITALS } from '../../../formats/sheetSvg.ts';
 import type { DeskPoint } from '../../../workers/deskPicture.ts';
 import type { GoodPicture } from '../../session/drawingSession.ts';

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { decimal } from '../../../core/number/format.ts';
-import { paperFrame } from '../../../core/sheet/paper.ts';
+import { paperFrame } from '../../../core/sheet/layout/paper.ts';
 import { typedContext } from '../../../core/statement/typed/enter.ts';
 import { nearestSize, scaledByTwoPoints } from '../../../core/task/source.ts';
 import { sourceAddress } from '../../serverCalls.ts';

@@ -2,8 +2,8 @@
 import { type PointerEvent, useEffect, useRef } from 'react';
 import type { SetupCommand } from '../../../core/edit/command.ts';
 import { setUp } from '../../../core/edit/setupCommands.ts';
-import type { ViewName } from '../../../core/part/schema.ts';
-import { POSTS } from '../../../core/sheet/accounts.ts';
+import type { ViewName } from '../../../core/geometry/viewFrames.ts';
+import { POSTS } from '../../../core/ledger/accounts.ts';
 import type { GoodPicture } from '../../session/drawingSession.ts';
 import { ACCOUNT_INK } from '../book/inks.ts';
 import { useDesk, useSession } from '../useDesk.ts';

@@ -1,12 +1,12 @@
 import { distance2, dot2, sub2 } from '../../geometry/vec.ts';
 import type { BuiltPart } from '../../solid/build.ts';
-import { cornersOf } from '../cornerNames.ts';
+import { cornersOf } from '../annotate/cornerNames.ts';
 import type { Numbered, PlacedSheet } from '../drawnSheet.ts';
-import { type Ink, straight, stroke } from '../ink.ts';
-import { placeOfPoint } from '../placedView.ts';
-import { keptProjectors } from '../projectors.ts';
 import type { SheetSetup } from '../setup.ts';
-import { footOn, shapePlace } from '../trueShape.ts';
+import { placeOfPoint } from '../views/placedView.ts';
+import { keptProjectors } from '../views/projectors.ts';
+import { footOn, shapePlace } from '../views/trueShape.ts';
+import { type Ink, straight, stroke } from './ink.ts';
 
 /** A projector square to the trace may end this far beside its foot, mm. */
 const ASIDE = 1e-3;

@@ -1,10 +1,10 @@
 import type { Vec2 } from '../../geometry/vec.ts';
-import type { ViewName } from '../../part/schema.ts';
+import type { ViewName } from '../../geometry/viewFrames.ts';
 import type { PlacedSheet } from '../drawnSheet.ts';
-import { type Ink, letters, straight, stroke } from '../ink.ts';
-import type { ReferenceLine } from '../layout.ts';
-import type { Rect } from '../paper.ts';
+import type { ReferenceLine } from '../layout/layout.ts';
+import type { Rect } from '../layout/paper.ts';
 import type { SheetSetup } from '../setup.ts';
+import { type Ink, letters, straight, stroke } from './ink.ts';
 
 /** The planes that meet in a line between views: the vertical one in front, the horizontal one above or below, a profile plane beside. */
 const planeOf = (v: ViewName): string =>

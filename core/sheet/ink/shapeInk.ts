@@ -1,12 +1,12 @@
 import { boxOf2 } from '../../geometry/curve2.ts';
 import { distance2, type Vec2 } from '../../geometry/vec.ts';
 import type { Section } from '../../section/section.ts';
-import { cutNumbers } from '../cutNumbers.ts';
+import { cutNumbers } from '../annotate/cutNumbers.ts';
+import { type HatchOf, hatchLines } from '../annotate/hatch.ts';
 import type { PlacedSheet } from '../drawnSheet.ts';
-import { type HatchOf, hatchLines } from '../hatch.ts';
-import { type Ink, letters, straight, stroke } from '../ink.ts';
 import type { SheetSetup } from '../setup.ts';
-import { type PlacedShape, shapePlace } from '../trueShape.ts';
+import { type PlacedShape, shapePlace } from '../views/trueShape.ts';
+import { type Ink, letters, straight, stroke } from './ink.ts';
 
 /** A true shape on its X1Y1 line: outline, hatching, title, and the numbers of its cut points. */
 export const shapeInk = (

@@ -1,4 +1,5 @@
-import type { FeatureFile, Quantity, ViewName } from '../../part/schema.ts';
+import type { ViewName } from '../../geometry/viewFrames.ts';
+import type { FeatureFile, Quantity } from '../../part/schema.ts';
 import { typedQuantity } from '../../part/schema.ts';
 import type { Gathered, Label } from './gathered.ts';
 import { type Meaning, SIDES } from './lexicon.ts';

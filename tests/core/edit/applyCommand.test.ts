@@ -1,13 +1,13 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { type Drawing, readDrawing } from '../../../core/drawing/drawing.ts';
-import { standingSizes } from '../../../core/drawing/standings.ts';
 import { applyCommand } from '../../../core/edit/applyCommand.ts';
 import type { Command } from '../../../core/edit/command.ts';
 import { differencesOf } from '../../../core/edit/differences.ts';
 import { pathOfPlace, sizePlaceOf, valueAt } from '../../../core/edit/place.ts';
 import { setRules, setUp } from '../../../core/edit/setupCommands.ts';
 import { sentence } from '../../../core/number/fault.ts';
+import { standingSizes } from '../../../core/statement/standings.ts';
 
 const read = (name: string): Drawing => {
   const drawing = readDrawing(JSON.parse(readFileSync(`demo/${name}`, 'utf8')));

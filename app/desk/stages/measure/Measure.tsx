@@ -1,6 +1,6 @@
 'use client';
 import { Fragment, useEffect, useState } from 'react';
-import { groupOfLine } from '../../../../core/drawing/groups.ts';
+import { groupOfLine } from '../../../../core/edit/groupChanges.ts';
 import { statementOf } from '../../../../core/statement/sentence.ts';
 import { turnedTable } from '../../../../core/statement/turned.ts';
 import { Findings, LineFindings } from '../../book/Findings.tsx';

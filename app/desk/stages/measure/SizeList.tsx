@@ -6,7 +6,7 @@ import {
   type StandingSize,
   standingSizes,
   toFind,
-} from '../../../../core/drawing/standings.ts';
+} from '../../../../core/statement/standings.ts';
 import { field } from '../../book/Page.tsx';
 import { useEdit, useSession } from '../../useDesk.ts';
 

@@ -1,6 +1,6 @@
 'use client';
 import { setRules } from '../../../../core/edit/setupCommands.ts';
-import { VIEW_NAMES, type ViewName } from '../../../../core/part/schema.ts';
+import { VIEW_NAMES, type ViewName } from '../../../../core/geometry/viewFrames.ts';
 import { Choice, Tick } from '../../book/Choice.tsx';
 import { FeatureSelect } from '../../book/FeatureSelect.tsx';
 import { Findings } from '../../book/Findings.tsx';

@@ -2,7 +2,12 @@
 import { Printer } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { decimal } from '../../../../core/number/format.ts';
-import { type Mark, onRule, type RuleUnit, type SettingOut } from '../../../../core/sheet/settingOut.ts';
+import {
+  type Mark,
+  onRule,
+  type RuleUnit,
+  type SettingOut,
+} from '../../../../core/sheet/layout/settingOut.ts';
 import { Choice } from '../../book/Choice.tsx';
 import { field, Row } from '../../book/Page.tsx';
 import { useSession } from '../../useDesk.ts';

@@ -2,16 +2,16 @@
 import { useEffect, useState } from 'react';
 import type { SheetPlan } from '../../../../core/drawing/desk.ts';
 import { setRules, setUp } from '../../../../core/edit/setupCommands.ts';
-import type { ViewName } from '../../../../core/part/schema.ts';
+import type { ViewName } from '../../../../core/geometry/viewFrames.ts';
 import {
   INCH_SCALES,
   PAPER_NAMES,
   paperSize,
   STANDARD_SCALES,
   scaleText,
-} from '../../../../core/sheet/paper.ts';
+} from '../../../../core/sheet/layout/paper.ts';
 import { PRESETS, presetOf } from '../../../../core/sheet/presets.ts';
-import { VIEW_TITLES, type ViewNames } from '../../../../core/sheet/viewTitles.ts';
+import { VIEW_TITLES, type ViewNames } from '../../../../core/sheet/views/viewTitles.ts';
 import { Choice, Tick } from '../../book/Choice.tsx';
 import { Findings } from '../../book/Findings.tsx';
 import { field, Page, Row } from '../../book/Page.tsx';

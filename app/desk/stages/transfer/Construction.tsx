@@ -1,7 +1,7 @@
 'use client';
 import { Pause, Play, SkipBack, StepBack, StepForward } from 'lucide-react';
 import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
-import type { ViewName } from '../../../../core/part/schema.ts';
+import type { ViewName } from '../../../../core/geometry/viewFrames.ts';
 import type { ReplayChoice, ReplayMethod } from '../../../../core/replay/deed.ts';
 import { Choice } from '../../book/Choice.tsx';
 import { field, Page, Row } from '../../book/Page.tsx';

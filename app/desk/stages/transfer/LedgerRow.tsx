@@ -1,6 +1,6 @@
 'use client';
 import { memo, useEffect, useState } from 'react';
-import type { ViewName } from '../../../../core/part/schema.ts';
+import type { ViewName } from '../../../../core/geometry/viewFrames.ts';
 import type { DeskPoint } from '../../../../workers/deskPicture.ts';
 import { useDesk, useEdit, useView } from '../../useDesk.ts';
 

@@ -1,8 +1,8 @@
 'use client';
 import { type ReactNode, useEffect, useState } from 'react';
 import type { GivenLine } from '../../../../core/balance/given.ts';
+import type { ViewName } from '../../../../core/geometry/viewFrames.ts';
 import { decimal } from '../../../../core/number/format.ts';
-import type { ViewName } from '../../../../core/part/schema.ts';
 import { placingFaults } from '../../../../core/practice/placing.ts';
 import { hintFor, stillMissing, verdictOn } from '../../../../core/practice/thirdView.ts';
 import { Choice } from '../../book/Choice.tsx';

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import type { Drawing } from '../../../../core/drawing/drawing.ts';
 import { decimal } from '../../../../core/number/format.ts';
 import { viewName } from '../../../../core/part/schema.ts';
-import { paperTitle } from '../../../../core/sheet/paper.ts';
+import { paperTitle } from '../../../../core/sheet/layout/paper.ts';
 import { compute } from '../../../../server/compute.ts';
 import { type PageProps, printable } from '../../printable.tsx';
 

@@ -2,8 +2,8 @@ import { notFound } from 'next/navigation';
 import { z } from 'zod';
 import type { Drawing } from '../../../../core/drawing/drawing.ts';
 import { decimal } from '../../../../core/number/format.ts';
-import { paperTitle } from '../../../../core/sheet/paper.ts';
-import { onRule, type RuleUnit } from '../../../../core/sheet/settingOut.ts';
+import { paperTitle } from '../../../../core/sheet/layout/paper.ts';
+import { onRule, type RuleUnit } from '../../../../core/sheet/layout/settingOut.ts';
 import { compute } from '../../../../server/compute.ts';
 import { type PageProps, printable } from '../../printable.tsx';
 

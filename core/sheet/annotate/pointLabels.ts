@@ -1,0 +1,225 @@
+import type { Box3 } from '../../geometry/box.ts';
+import { boxGrid } from '../../geometry/boxGrid.ts';
+import { pointOn2 } from '../../geometry/curve2.ts';
+import { along2, distance2, dot, sub2, type Vec2 } from '../../geometry/vec.ts';
+import { VIEW_FRAMES } from '../../geometry/viewFrames.ts';
+import { labelIn, type NumberedPoint, type NumberingChoice } from '../../ledger/numbering.ts';
+import type { Posting } from '../../ledger/postings.ts';
+import { type Ink, type Stretch, straight, stroke, type TextInk } from '../ink/ink.ts';
+import { stretchOnPaper } from '../layout/similarity.ts';
+import { type PlacedView, placeOfPoint } from '../views/placedView.ts';
+
+/** The names at one place of a view, the nearest to the observer first: "1,7". */
+export type PointLabel = {
+  readonly key: string;
+  readonly view: PlacedView['name'];
+  readonly text: string;
+  /** the place on the paper that is named, and the middle of the lettering */
+  readonly at: Vec2;
+  readonly middle: Vec2;
+  /** from the point to the lettering, where that stands far off */
+  readonly leader?: readonly [Vec2, Vec2];
+};
+
+/** By what a moved label is remembered: its view and the point written first. */
+export const labelKey = (view: string, point: string): string => `${view}\n${point}`;
+
+/** Height of the lettering, and the mean advance of a character as a share of it (osifont). */
+const HEIGHT = 2.5;
+const ADVANCE = 0.72;
+/** The view's own name, which is kept clear of: how far below its box, and how high, mm. */
+const TITLE_DOWN = 6.5;
+const TITLE_HEIGHT = 2.5;
+/** Points nearer than this on the paper share a label, mm. */
+const SAME_PLACE = 0.3;
+/** Where a label is tried: directions round the point, and distances of the lettering's edge from it, mm. */
+const DIRECTIONS = 16;
+const DISTANCES = [0.9, 1.9, 3.2, 5, 7.5] as const;
+/** A name that stands further off than this is led to its point by a light line. */
+const LEADER_FROM = 3;
+/** A curve is looked at as so many chords. */
+const CHORDS = 24;
+/** What counts against a place: a line through the lettering, other lettering, another point, distance, and the inside of the view. */
+const COST = { line: 6, label: 30, point: 8, far: 0.7, inside: 1.2 } as const;
+
+/** Kept free at both ends of a name, mm in all. */
+const MARGIN = 0.5;
+
+type Segment = readonly [Vec2, Vec2];
+type Box = { readonly x: number; readonly y: number; readonly w: number; readonly h: number };
+
+const boxAround = (middle: Vec2, w: number): Box => ({
+  x: middle[0] - w / 2,
+  y: middle[1] - HEIGHT / 2,
+  w,
+  h: HEIGHT,
+});
+const flat = (x0: number, y0: number, x1: number, y1: number): Box3 => [x0, y0, 0, x1, y1, 0];
+const boxesMeet = (a: Box, b: Box): boolean =>
+  a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h;
+
+/** Whether a segment passes through a box (clipping by its four sides, Liang and Barsky 1984). */
+const passes = ([a, b]: Segment, r: Box): boolean => {
+  let [from, to] = [0, 1];
+  const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+  for (const [d, q] of [
+    [-dx, a[0] - r.x],
+    [dx, r.x + r.w - a[0]],
+    [-dy, a[1] - r.y],
+    [dy, r.y + r.h - a[1]],
+  ] as const) {
+    if (d === 0) {
+      if (q < 0) return false;
+      continue;
+    }
+    const t = q / d;
+    if (d < 0) from = Math.max(from, t);
+    else to = Math.min(to, t);
+    if (from > to) return false;
+  }
+  return true;
+};
+
+/** A stretch on the paper as chords. */
+const chordsOf = ({ curve, from, to }: Stretch): Segment[] => {
+  const n = curve.type === 'line' ? 1 : CHORDS;
+  const at = (i: number): Vec2 => pointOn2(curve, from + ((to - from) * i) / n);
+  return Array.from({ length: n }, (_, i): Segment => [at(i), at(i + 1)]);
+};
+
+type Name = { readonly key: string; readonly text: string; readonly at: Vec2; readonly width: number };
+
+/** The names of the posted points of a view, those that fall together as one. */
+const namesIn = (
+  v: PlacedView,
+  points: readonly NumberedPoint[],
+  postings: ReadonlyMap<string, Posting>,
+  school: NumberingChoice['school'],
+): Name[] => {
+  const toward = VIEW_FRAMES[v.name].toward;
+  const groups: { at: Vec2; points: NumberedPoint[] }[] = [];
+  const posted = points.filter((p) => (postings.get(p.key) ?? 'none') !== 'none');
+  // what the observer meets first is written first; of two equally near the earlier number
+  for (const p of [...posted].sort((a, b) => dot(b.at, toward) - dot(a.at, toward))) {
+    const at = placeOfPoint(v, p.at);
+    const same = groups.find((g) => distance2(g.at, at) < SAME_PLACE);
+    if (same) same.points.push(p);
+    else groups.push({ at, points: [p] });
+  }
+  return groups.map((g) => {
+    const text = [...new Set(g.points.map((p) => labelIn(v.name, p.label, school)))].join(',');
+    return { key: (g.points[0] as NumberedPoint).key, text, at: g.at, width: text.length * HEIGHT * ADVANCE };
+  });
+};
+
+type Place = { readonly middle: Vec2; readonly far: number };
+
+/** The place round a point that costs least. */
+const bestPlace = (l: Name, home: Vec2, costOf: (box: Box) => number): Place => {
+  const out: Vec2 = [l.at[0] - home[0], l.at[1] - home[1]];
+  const size = Math.hypot(...out) || 1;
+  let best: Place = { middle: l.at, far: 0 };
+  let least = Number.POSITIVE_INFINITY;
+  for (const far of DISTANCES)
+    for (let k = 0; k < DIRECTIONS; k++) {
+      const q = (2 * Math.PI * k) / DIRECTIONS;
+      const [c, s] = [Math.cos(q), Math.sin(q)];
+      // the lettering's box stands with its near side `far` from the point
+      const half = Math.min(
+        l.width / 2 / Math.max(1e-9, Math.abs(c)),
+        HEIGHT / 2 / Math.max(1e-9, Math.abs(s)),
+      );
+      const middle: Vec2 = [l.at[0] + c * (far + half), l.at[1] + s * (far + half)];
+      const plain = COST.far * far - (COST.inside * (c * out[0] + s * out[1])) / size;
+      if (plain >= least) continue;
+      const cost = plain + costOf(boxAround(middle, l.width + MARGIN));
+      if (cost >= least) continue;
+      least = cost;
+      best = { middle, far };
+    }
+  return best;
+};
+
+/** Names that were placed early are placed again once the others have their places. */
+const ROUNDS = 3;
+
+/**
+ * Names the posted points of a view and finds each name a place of its own: near its point, off the lines, off other names, rather outside
+ * the view than in it. Names moved by hand stay where they were put.
+ * @param taken the names of other views, which are kept clear of
+ * @param light centre lines, projectors and the like on the paper, which are kept off as well
+ * @param moved by `labelKey`, from the point, paper mm
+ */
+export const pointLabels = (
+  v: PlacedView,
+  points: readonly NumberedPoint[],
+  postings: ReadonlyMap<string, Posting>,
+  choice: NumberingChoice,
+  taken: readonly PointLabel[] = [],
+  light: readonly Stretch[] = [],
+  moved: Readonly<Record<string, readonly [number, number]>> = {},
+): PointLabel[] => {
+  const names = namesIn(v, points, postings, choice.school);
+  const segments = [...v.view.lines.map((l) => stretchOnPaper(v.toPaper, l)), ...light].flatMap(chordsOf);
+  const lines = boxGrid(
+    segments.map(([a, b]) =>
+      flat(Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[0], b[0]), Math.max(a[1], b[1])),
+    ),
+    1e-6,
+  );
+  const title: Box = {
+    x: v.box.x + v.box.w / 2 - (v.title.length * TITLE_HEIGHT) / 2,
+    y: v.box.y - TITLE_DOWN,
+    w: v.title.length * TITLE_HEIGHT,
+    h: TITLE_HEIGHT,
+  };
+  const elsewhere = [title, ...taken.map((l) => boxAround(l.middle, l.text.length * HEIGHT * ADVANCE))];
+  const home: Vec2 = [v.box.x + v.box.w / 2, v.box.y + v.box.h / 2];
+  const byHand = names.map((l): Place | undefined => {
+    const by = moved[labelKey(v.name, l.key)];
+    return by && { middle: [l.at[0] + by[0], l.at[1] + by[1]], far: 0 };
+  });
+  const places: (Place | undefined)[] = [...byHand];
+  const costOf =
+    (own: number) =>
+    (box: Box): number => {
+      let cost = 0;
+      for (const j of lines.around(flat(box.x, box.y, box.x + box.w, box.y + box.h)))
+        if (passes(segments[j] as Segment, box)) cost += COST.line;
+      for (const b of elsewhere) if (boxesMeet(b, box)) cost += COST.label;
+      names.forEach((o, i) => {
+        if (i === own) return;
+        const place = places[i];
+        if (place && boxesMeet(boxAround(place.middle, o.width), box)) cost += COST.label;
+        if (o.at[0] > box.x && o.at[0] < box.x + box.w && o.at[1] > box.y && o.at[1] < box.y + box.h)
+          cost += COST.point;
+      });
+      return cost;
+    };
+  for (let round = 0; round < ROUNDS; round++)
+    names.forEach((l, i) => {
+      if (!byHand[i]) places[i] = bestPlace(l, home, costOf(i));
+    });
+  return names.map(({ key, text, at }, i) => {
+    const { middle, far } = places[i] as Place;
+    const label = { key, view: v.name, text, at, middle };
+    if (far <= LEADER_FROM) return label;
+    return { ...label, leader: [at, along2(at, sub2(middle, at), far / distance2(at, middle))] as const };
+  });
+};
+
+/** A label as lettering, with its leader. */
+export const labelInk = (l: PointLabel): Ink[] => [
+  ...(l.leader ? [stroke('numbers', 'rule', [straight(...l.leader)])] : []),
+  lettering(l),
+];
+
+const lettering = (l: PointLabel): TextInk => ({
+  kind: 'text',
+  layer: 'numbers',
+  text: l.text,
+  at: [l.middle[0], l.middle[1] - HEIGHT / 2],
+  height: HEIGHT,
+  anchor: 'middle',
+  label: { view: l.view, point: l.key, of: l.at },
+});

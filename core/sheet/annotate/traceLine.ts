@@ -1,0 +1,110 @@
+import { along2, distance2, type Vec2 } from '../../geometry/vec.ts';
+import type { Section } from '../../section/section.ts';
+import { isFlat, type Leg } from '../../section/trace.ts';
+import type { PlacedSheet } from '../drawnSheet.ts';
+import { chainDashes } from '../ink/dash.ts';
+import { type Ink, letters, straight, stroke } from '../ink/ink.ts';
+import type { Rect } from '../layout/paper.ts';
+import { onPaper } from '../layout/similarity.ts';
+import type { PlacedView } from '../views/placedView.ts';
+
+/** How far a trace runs past the view's box, and its wide ends and arrows, mm. */
+const TRACE_PAST = 10;
+const WIDE_END = 7;
+const ARROW = 6;
+
+/**
+ * The trace on the view where the cut is an edge: chain line, wide at its ends and bends, arrows in the direction of sight,
+ * letters.
+ */
+export const traceInk = (s: Section, sheet: PlacedSheet): Ink[] => {
+  const home = sheet.views.find((v) => v.name === s.plane.seenIn);
+  const path = home && tracePath(s, home);
+  if (!path) return [];
+  const out: Ink[] = [];
+  path.slice(1).forEach((b, i) => {
+    const a = path[i] as Vec2;
+    const size = distance2(a, b);
+    const d: Vec2 = [(b[0] - a[0]) / size, (b[1] - a[1]) / size];
+    const at = (k: number): Vec2 => along2(a, d, k);
+    const wide = Math.min(WIDE_END, size / 3);
+    out.push(
+      stroke('trace', 'trace', chainDashes(straight(at(wide), at(size - wide)))),
+      stroke('trace', 'traceEnd', [straight(a, at(wide)), straight(at(size - wide), b)]),
+    );
+    const arrows = [...(i === 0 && !s.plane.half ? [2] : []), ...(i === path.length - 2 ? [size - 2] : [])];
+    const { sight } = (s.plane.half ? s.plane : s.plane.legs[i]) as Leg;
+    for (const k of arrows) {
+      const tip = at(k);
+      const tail = along2(tip, sight, -ARROW);
+      const neck = along2(tip, sight, -2.4);
+      out.push(stroke('trace', 'trace', [straight(tail, neck)]), {
+        kind: 'fill',
+        layer: 'trace',
+        points: [tip, along2(neck, d, 0.7), along2(neck, d, -0.7)],
+      });
+      out.push(letters('trace', s.plane.name, [tail[0] - sight[0] * 2.4, tail[1] - sight[1] * 2.4 - 1.3], 3));
+    }
+  });
+  return out;
+};
+
+/** How far along the ray from p the box ends, with what a trace runs past it. */
+const pastBox = (p: Vec2, d: Vec2, box: Rect): number => {
+  let hi = 0;
+  for (const [i, min, max] of [
+    [0, box.x, box.x + box.w],
+    [1, box.y, box.y + box.h],
+  ] as const)
+    if (Math.abs(d[i]) > 1e-9)
+      hi = Math.max(
+        hi,
+        ...[min, max].map((x) => (x - p[i]) / d[i]).filter((t) => inRect(along2(p, d, t), box)),
+      );
+  return hi + TRACE_PAST;
+};
+
+const inRect = (p: Vec2, r: Rect): boolean =>
+  p[0] >= r.x - 1e-6 && p[0] <= r.x + r.w + 1e-6 && p[1] >= r.y - 1e-6 && p[1] <= r.y + r.h + 1e-6;
+
+/**
+ * The drawn trace, mm: across the view's box and some way past it. A half section's comes from the observer's side to the point
+ * where it begins. None where a flat trace misses the box.
+ */
+export const tracePath = (s: Section, home: PlacedView): Vec2[] | undefined => {
+  const { legs, half, sight, direction, start, from } = s.plane;
+  const on = (p: Vec2): Vec2 => onPaper(home.toPaper, p);
+  const [first, last] = [legs[0] as Leg, legs.at(-1) as Leg];
+  const out = (p: Vec2, d: Vec2): Vec2 => along2(p, d, pastBox(p, d, home.box));
+  const back = (d: Vec2): Vec2 => [-d[0], -d[1]];
+  if (half) {
+    const at = on(along2(start, direction, from));
+    return [out(at, back(sight)), at, out(at, direction)];
+  }
+  if (isFlat(s.plane)) {
+    const ends = throughBox(on(start), direction, home.box);
+    return ends?.map((k, i) => along2(on(start), direction, k + (i ? TRACE_PAST : -TRACE_PAST)));
+  }
+  const corners = legs.slice(1).map((l) => on(l.start));
+  const head = corners[0] as Vec2;
+  return [out(head, back(first.direction)), ...corners, out(on(last.start), last.direction)];
+};
+
+/** Where the line enters and leaves the box. */
+const throughBox = (p: Vec2, d: Vec2, box: Rect): [number, number] | undefined => {
+  let lo = Number.NEGATIVE_INFINITY;
+  let hi = Number.POSITIVE_INFINITY;
+  for (const [i, min, max] of [
+    [0, box.x, box.x + box.w],
+    [1, box.y, box.y + box.h],
+  ] as const) {
+    if (Math.abs(d[i]) < 1e-9) {
+      if (p[i] < min || p[i] > max) return undefined;
+      continue;
+    }
+    const [t0, t1] = [(min - p[i]) / d[i], (max - p[i]) / d[i]];
+    lo = Math.max(lo, Math.min(t0, t1));
+    hi = Math.min(hi, Math.max(t0, t1));
+  }
+  return lo > hi ? undefined : [lo, hi];
+};

@@ -1,0 +1,89 @@
+import type { Curve2 } from '../../geometry/curve2.ts';
+import type { Vec2 } from '../../geometry/vec.ts';
+
+/**
+ * What is drawn on the sheet, once for screen, SVG and PDF. Paper millimetres from the sheet's lower left corner, x to
+ * the right, y up. Dashes and hatch lines are real geometry: every stretch that carries ink is there.
+ */
+export type Stretch = { readonly curve: Curve2; readonly from: number; readonly to: number };
+
+/** What a line is for; its width and colour follow from it. */
+export type Pen =
+  | 'outline'
+  | 'hidden'
+  | 'centre'
+  | 'trace'
+  | 'traceEnd'
+  | 'reference'
+  | 'projector'
+  | 'hatch'
+  | 'frame'
+  | 'rule';
+
+export type Layer =
+  | 'frame'
+  | 'title'
+  | 'views'
+  | 'hidden'
+  | 'centre'
+  | 'reference'
+  | 'mitre'
+  | 'projectors'
+  | 'trace'
+  | 'hatch'
+  | 'trueShape'
+  | 'labels'
+  | 'numbers';
+
+export type StrokeInk = {
+  readonly kind: 'stroke';
+  readonly layer: Layer;
+  readonly pen: Pen;
+  readonly stretches: readonly Stretch[];
+  /** the view it belongs to, and the keys of the edges it shows */
+  readonly view?: string;
+  readonly edges?: readonly string[];
+  /** the line as it runs, where the stretches are its dashes */
+  readonly whole?: Stretch;
+};
+export type TextInk = {
+  readonly kind: 'text';
+  readonly layer: Layer;
+  readonly text: string;
+  readonly at: Vec2;
+  /** height of the capitals in mm */
+  readonly height: number;
+  readonly anchor: 'start' | 'middle' | 'end';
+  /** a point's name: its view, the key of the point written first, and the place on the paper that it names */
+  readonly label?: { readonly view: string; readonly point: string; readonly of: Vec2 };
+};
+/** A filled triangle or other small polygon (arrow heads). */
+export type FillInk = { readonly kind: 'fill'; readonly layer: Layer; readonly points: readonly Vec2[] };
+export type Ink = StrokeInk | TextInk | FillInk;
+
+/** Line widths in mm (ISO 128-2: wide 0.5, narrow half of it). */
+export const WIDE = 0.5;
+export const NARROW = 0.25;
+export const penWidth = (pen: Pen): number =>
+  pen === 'outline' || pen === 'traceEnd' || pen === 'frame' ? WIDE : NARROW;
+
+export const straight = (a: Vec2, b: Vec2): Stretch => {
+  const size = Math.hypot(b[0] - a[0], b[1] - a[1]);
+  const d: Vec2 = size ? [(b[0] - a[0]) / size, (b[1] - a[1]) / size] : [1, 0];
+  return { curve: { type: 'line', p: a, d }, from: 0, to: size };
+};
+
+export const stroke = (layer: Layer, pen: Pen, stretches: readonly Stretch[], more: object = {}): Ink => ({
+  kind: 'stroke',
+  layer,
+  pen,
+  stretches,
+  ...more,
+});
+export const letters = (
+  layer: Layer,
+  text: string,
+  at: Vec2,
+  height: number,
+  anchor: 'start' | 'middle' | 'end' = 'middle',
+): Ink => ({ kind: 'text', layer, text, at, height, anchor });

@@ -1,0 +1,197 @@
+import type { Box3 } from '../../geometry/box.ts';
+import type { Vec2, Vec3 } from '../../geometry/vec.ts';
+import type { Section } from '../../section/section.ts';
+import type { SheetSetup } from '../setup.ts';
+import { viewToPaper } from '../views/placedView.ts';
+import { type PlacedShape, placeTrueShape, trueShapeOf } from '../views/trueShape.ts';
+import { type Layout, layoutViews, moveLayout, type Overall } from './layout.ts';
+import { type PaperFrame, type Rect, rectInside, rectsMeet } from './paper.ts';
+import { onPaper } from './similarity.ts';
+import { levelOnXY } from './xyDistance.ts';
+
+/** Room around the boxes for titles, numbers and the trace, mm. */
+const TITLE_ROOM = 9;
+const AROUND = 5;
+
+export const groupRoom = (l: Layout): Rect => ({
+  x: l.extent.x - AROUND,
+  y: l.extent.y - TITLE_ROOM,
+  w: l.extent.w + 2 * AROUND,
+  h: l.extent.h + AROUND + TITLE_ROOM,
+});
+
+/** How many places are tried that look well before those that merely do. */
+const USUAL = 9;
+
+/** What stands on the sheet already, and is kept clear of. */
+type Obstacle = { readonly room: Rect; readonly clear: number };
+
+/**
+ * The group's places to try, as moves: centred first, then against the sides, which leaves more room in one piece, then wherever one of its
+ * rectangles comes to stand against something. If the group has any place at all, it has one of these: slid left and down as far as it goes,
+ * it stands against the frame or an obstacle each way.
+ */
+const groupPlaces = (
+  group: Rect,
+  frame: Rect,
+  parts: readonly Rect[],
+  obstacles: readonly Obstacle[],
+): Vec2[] => {
+  const slack = [frame.w - group.w, frame.h - group.h] as const;
+  const home = [frame.x - group.x, frame.y - group.y] as const;
+  const xs = [slack[0] / 2, 0, slack[0]].map((x) => home[0] + x);
+  const ys = [slack[1] / 2, slack[1], 0].map((y) => home[1] + y);
+  const order = [
+    [0, 0],
+    [1, 0],
+    [0, 1],
+    [1, 1],
+    [2, 0],
+    [2, 1],
+    [0, 2],
+    [1, 2],
+    [2, 2],
+  ] as const;
+  const usual = order.map(([i, j]): Vec2 => [xs[i] as number, ys[j] as number]);
+  if (slack[0] < 0 || slack[1] < 0) return usual;
+  const within = (x: number, axis: 0 | 1): boolean => x >= home[axis] && x <= home[axis] + slack[axis];
+  const along = (axis: 0 | 1): number[] => {
+    const [at, size] = axis === 0 ? (['x', 'w'] as const) : (['y', 'h'] as const);
+    const touching = obstacles.flatMap(({ room, clear }) => {
+      const gap = clear + 1e-9;
+      return parts.flatMap((r) => [room[at] + room[size] + gap - r[at], room[at] - gap - r[at] - r[size]]);
+    });
+    return [home[axis], ...touching].filter((x) => within(x, axis));
+  };
+  const up = along(1);
+  return [...usual, ...along(0).flatMap((x) => up.map((y): Vec2 => [x, y]))];
+};
+
+/** What the lines between the views cover: a mitre line its whole quarter, for the depths that turn in it. */
+const lineRooms = (l: Layout, setup: SheetSetup): Rect[] => {
+  const between = (a: Vec2, b: Vec2, pad: number): Rect => ({
+    x: Math.min(a[0], b[0]) - pad,
+    y: Math.min(a[1], b[1]) - pad,
+    w: Math.abs(a[0] - b[0]) + 2 * pad,
+    h: Math.abs(a[1] - b[1]) + 2 * pad,
+  });
+  return [
+    ...(setup.rules.referenceLines ? l.referenceLines.map((r) => between(r.from, r.to, 1)) : []),
+    ...(setup.rules.mitre ? l.mitres.map((m) => between(m.from, m.to, 0)) : []),
+  ];
+};
+
+/** The rooms of the boxes with their titles, and of the lines between them. */
+const roomsOf = (l: Layout, setup: SheetSetup): { readonly boxes: Rect[]; readonly lines: Rect[] } => ({
+  boxes: [...l.boxes.values()].map((b) => ({
+    x: b.x - 2,
+    y: b.y - TITLE_ROOM,
+    w: b.w + 4,
+    h: b.h + TITLE_ROOM + 2,
+  })),
+  lines: lineRooms(l, setup),
+});
+
+export type Placement = {
+  layout: Layout;
+  shapes: PlacedShape[];
+  scale: number;
+  viewsFit: boolean;
+  /** the views and the true shapes */
+  shapesFit: boolean;
+  /** all of it, with the auxiliary views */
+  fits: boolean;
+};
+
+export const inner = (r: Rect, by: number): Rect => ({
+  x: r.x + by,
+  y: r.y + by,
+  w: r.w - 2 * by,
+  h: r.h - 2 * by,
+});
+
+/**
+ * Finds places for the group and the true shapes at one scale.
+ * @param scale mm of paper per part unit
+ * @param bar the room of the check bar
+ * @param beside whether what stands beside the views and shapes has room as well
+ */
+export const placeAt = (
+  scale: number,
+  setup: SheetSetup,
+  paper: PaperFrame,
+  box: Box3,
+  sections: readonly Section[],
+  bar: Rect,
+  tol: number,
+  beside: (site: Placement) => boolean = () => true,
+): Placement => {
+  const overall = onPaperSize(box, scale);
+  const raw = layoutViews(setup.views, setup.angle, overall, setup.gap);
+  const free = inner(paper.frame, 2);
+  const group = groupRoom(raw);
+  const wanted = sections
+    .filter((s) => s.bodies.length && raw.boxes.has(s.plane.seenIn))
+    .map(({ plane, bodies }) => {
+      const level = levelOnXY(plane.seenIn, box, setup.angle, scale, setup.gap);
+      return trueShapeOf(plane, bodies, scale, setup.angle, level, tol);
+    });
+  const obstacles: Obstacle[] = [
+    { room: paper.title, clear: 1 },
+    { room: bar, clear: 0 },
+  ];
+  const parts = roomsOf(raw, setup);
+  const places = setup.place
+    ? [[setup.place[0] - raw.extent.x, setup.place[1] - raw.extent.y] as Vec2]
+    : groupPlaces(group, free, [...parts.boxes, ...parts.lines], obstacles);
+  let first: Placement | undefined;
+  for (const [i, by] of places.entries()) {
+    // beyond the usual places the first that will do is taken
+    if (i >= USUAL && first?.viewsFit) break;
+    const layout = moveLayout(raw, by);
+    const { boxes, lines } = roomsOf(layout, setup);
+    const viewsFit =
+      rectInside(groupRoom(layout), free) &&
+      ![...boxes, ...lines].some((b) => obstacles.some((o) => rectsMeet(b, o.room, o.clear)));
+    // shapes are only worth placing where the views stand, or for want of any better place
+    if (!viewsFit && first) continue;
+    const taken = [...boxes, ...lines, paper.title, bar];
+    const shapes: PlacedShape[] = [];
+    for (const shape of wanted) {
+      const { seenIn, start } = shape.plane;
+      const home = layout.boxes.get(seenIn) as Rect;
+      const trace = viewToPaper(seenIn, lowOf(box), unscaled(box), home, scale);
+      const placed = placeTrueShape(shape, { start: onPaper(trace, start), free, taken });
+      shapes.push(placed);
+      taken.push(placed.room);
+    }
+    const shapesFit = viewsFit && shapes.every((s) => s.fits);
+    const bare = { layout, shapes, scale, viewsFit, shapesFit, fits: shapesFit };
+    const placement = { ...bare, fits: shapesFit && beside(bare) };
+    if (placement.fits) return placement;
+    // views that fit count for more than a shape that does not, and shapes for more than what stands beside them
+    if (!first || (viewsFit && !first.viewsFit) || (shapesFit && !first.shapesFit)) first = placement;
+  }
+  return first as Placement;
+};
+
+export const lowOf = (b: Box3): Vec3 => [b[0], b[1], b[2]];
+
+/** True where the group of boxes is larger than the free area. */
+export const tooLarge = (scale: number, setup: SheetSetup, paper: PaperFrame, box: Box3): boolean => {
+  const free = inner(paper.frame, 2);
+  const group = groupRoom(layoutViews(setup.views, setup.angle, onPaperSize(box, scale), setup.gap));
+  return group.w > free.w || group.h > free.h;
+};
+
+export const onPaperSize = (box: Box3, scale: number): Overall => ({
+  width: (box[3] - box[0]) * scale,
+  depth: (box[4] - box[1]) * scale,
+  height: (box[5] - box[2]) * scale,
+});
+
+export const unscaled = (box: Box3): Overall => onPaperSize(box, 1);
+
+/** mm of paper per part unit at a drawing scale. */
+export const paperPerUnit = (ratio: number, units: 'mm' | 'in'): number =>
+  units === 'in' ? ratio * 25.4 : ratio;

@@ -1,0 +1,39 @@
+import type { Vec2 } from '../../geometry/vec.ts';
+import type { Stretch } from '../ink/ink.ts';
+
+/** Puts a view's plane on the paper: scaled by k, turned by (c, s), moved by `to`. Never mirrored. */
+export type Similarity = { readonly k: number; readonly c: number; readonly s: number; readonly to: Vec2 };
+
+const turn = (m: Similarity, v: Vec2): Vec2 => [
+  m.k * (m.c * v[0] - m.s * v[1]),
+  m.k * (m.s * v[0] + m.c * v[1]),
+];
+
+export const onPaper = (m: Similarity, p: Vec2): Vec2 => {
+  const q = turn(m, p);
+  return [q[0] + m.to[0], q[1] + m.to[1]];
+};
+
+export const stretchOnPaper = (m: Similarity, { curve, from, to }: Stretch): Stretch => {
+  if (curve.type === 'line') {
+    const d = turn(m, curve.d);
+    return {
+      curve: { type: 'line', p: onPaper(m, curve.p), d: [d[0] / m.k, d[1] / m.k] },
+      from: from * m.k,
+      to: to * m.k,
+    };
+  }
+  if (curve.type === 'conic')
+    return {
+      curve: { ...curve, c: onPaper(m, curve.c), major: turn(m, curve.major), minor: turn(m, curve.minor) },
+      from,
+      to,
+    };
+  if (curve.type === 'arch')
+    return {
+      curve: { ...curve, c: onPaper(m, curve.c), u: turn(m, curve.u), v: turn(m, curve.v) },
+      from,
+      to,
+    };
+  return { curve: { ...curve, at: (t) => onPaper(m, curve.at(t)) }, from, to };
+};

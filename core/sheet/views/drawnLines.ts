@@ -1,0 +1,31 @@
+import type { Section } from '../../section/section.ts';
+import { stepLines } from '../../section/steps.ts';
+import type { ViewLine } from '../../view/view.ts';
+import type { SheetSetup } from '../setup.ts';
+import type { PlacedView } from './placedView.ts';
+
+/** The cut that a placed view shows, if any. */
+export const sectionShownIn = (v: PlacedView, sections: readonly Section[]): Section | undefined =>
+  v.cut === undefined ? undefined : sections.find((s) => s.plane.name === v.cut);
+
+/** The lines of a view but for those that are there only because a cut changes its plane, which no drawing has. */
+export const linesOfView = (v: PlacedView, sections: readonly Section[]): readonly ViewLine[] => {
+  const section = sectionShownIn(v, sections);
+  if (!section) return v.view.lines;
+  const steps = stepLines(section, v.view);
+  return v.view.lines.filter((l) => !steps.has(l));
+};
+
+/** Whether the house rules draw the hidden lines of a view. */
+export const drawsHidden = (v: PlacedView, rules: SheetSetup['rules']): boolean =>
+  (v.cut === undefined || rules.hiddenBehindCut === 'kept') && !rules.noHidden?.includes(v.name);
+
+/** The lines of a view that are drawn on the sheet: without steps of a cut, hidden lines as the house rules have them, no hidden tangent joins. */
+export const drawnLines = (
+  v: PlacedView,
+  sections: readonly Section[],
+  rules: SheetSetup['rules'],
+): readonly ViewLine[] => {
+  const hidden = drawsHidden(v, rules);
+  return linesOfView(v, sections).filter((l) => l.class === 'visible' || (hidden && l.kind !== 'tangent'));
+};

@@ -1,0 +1,188 @@
+import { boxOf2, shifted2 } from '../../geometry/curve2.ts';
+import { dot, type Vec2 } from '../../geometry/vec.ts';
+import type { ProjectionAngle } from '../../geometry/viewFrames.ts';
+import { VIEW_FRAMES } from '../../geometry/viewFrames.ts';
+import type { CutFace } from '../../section/cutFace.ts';
+import type { CutPoint } from '../../section/cutPoints.ts';
+import type { Section } from '../../section/section.ts';
+import { type CuttingPlane, handedness, type Leg, legFrame } from '../../section/trace.ts';
+import { shadowsOf } from '../../view/project.ts';
+import type { Stretch } from '../ink/ink.ts';
+import { type Rect, rectInside, rectsMeet } from '../layout/paper.ts';
+import { onPaper, type Similarity, stretchOnPaper } from '../layout/similarity.ts';
+
+/**
+ * A true shape in its place: the shape's frame is (s, q) with s along the trace and q towards the side that keeps it
+ * right-handed for the observer (so never mirrored); `toPaper` turns it so that X1Y1 is parallel to the trace.
+ */
+export type PlacedShape = {
+  readonly cut: string;
+  readonly toPaper: Similarity;
+  /** X1Y1 by two points, paper mm */
+  readonly line: { readonly from: Vec2; readonly to: Vec2 };
+  readonly rims: readonly { readonly body: string; readonly stretches: readonly Stretch[] }[];
+  readonly room: Rect;
+  /** moved away from the trace's own projectors, keeping the spacings along the trace */
+  readonly apart: boolean;
+  readonly fits: boolean;
+};
+
+/** A point of the true shape, (s, t), in the shape's frame. */
+export const inShape = (c: CuttingPlane, along: number, across: number): Vec2 => [
+  along,
+  handedness(c) * across,
+];
+
+/** The rims of a cut face, each leg seen square to it, in (s, q) from the trace's first point. */
+export const faceRim = (face: CutFace, c: CuttingPlane, tol: number): Stretch[] =>
+  face.outline.flatMap((l) =>
+    l.pieces.flatMap((p, i) => {
+      const leg = c.legs[p.leg] as Leg;
+      const [lo, hi] = [Math.min(p.from, p.to), Math.max(p.from, p.to)];
+      const toStart: Vec2 = [-dot(leg.origin, leg.sAxis), 0];
+      return shadowsOf(p.curve, lo, hi, legFrame(leg), tol, `rim ${i}`, []).map((s) => ({
+        curve: shifted2(s.curve, toStart),
+        from: s.lo,
+        to: s.hi,
+      }));
+    }),
+  );
+
+const roomOf = (points: readonly Vec2[], pad: number): Rect => {
+  const xs = points.map((p) => p[0]);
+  const ys = points.map((p) => p[1]);
+  const x = Math.min(...xs) - pad;
+  const y = Math.min(...ys) - pad;
+  return { x, y, w: Math.max(...xs) + pad - x, h: Math.max(...ys) + pad - y };
+};
+
+const cornersOf = (stretches: readonly Stretch[]): Vec2[] =>
+  stretches.flatMap((s) => {
+    const b = boxOf2(s.curve, s.from, s.to);
+    return [
+      [b[0], b[1]],
+      [b[2], b[1]],
+      [b[2], b[3]],
+      [b[0], b[3]],
+    ] as Vec2[];
+  });
+
+const LABEL_ROOM = 7;
+const PAD = 3;
+const LINE_OVERRUN = 6;
+/** Least distance of X1Y1 from the trace, and the steps in which places are tried, mm. */
+const NEAREST = 8;
+const STEP = 6;
+/** For X1 and Y1 beyond the ends of their line. */
+const LETTERS = 5;
+
+/** Where a true shape may go. */
+export type ShapeSite = {
+  /** the start of the trace on the paper */
+  readonly start: Vec2;
+  readonly free: Rect;
+  readonly taken: readonly Rect[];
+};
+
+/** A true shape before it has a place: its rims, and the room it needs when X1Y1 goes through the paper's origin at the trace's start. */
+export type TrueShape = {
+  readonly plane: CuttingPlane;
+  readonly rims: readonly { readonly body: string; readonly stretches: readonly Stretch[] }[];
+  readonly turned: Similarity;
+  /** where the shape-plane point that belongs on X1Y1 opposite the trace's start falls, turned and scaled */
+  readonly anchor: Vec2;
+  /** the ends of X1Y1 along the trace */
+  readonly span: readonly [number, number];
+  readonly away: Vec2;
+  readonly room: Rect;
+};
+
+/**
+ * Sees the cut faces square to the plane, at a scale.
+ * @param level the level towards the observer of the trace's view that lies on X1Y1 (see levelOnXY)
+ */
+export const trueShapeOf = (
+  c: CuttingPlane,
+  faces: readonly { readonly name: string; readonly face: CutFace }[],
+  scale: number,
+  angle: ProjectionAngle,
+  level: number,
+  tol: number,
+): TrueShape => {
+  const rims = faces.map(({ name, face }) => ({ body: name, stretches: faceRim(face, c, tol) }));
+  const d = c.direction;
+  const turned: Similarity = { k: scale, c: d[0], s: d[1], to: [0, 0] };
+  const depthSense = Math.sign(dot(VIEW_FRAMES[c.seenIn].toward, c.tAxis));
+  const anchor = onPaper(turned, inShape(c, 0, depthSense * level));
+  const along = rims.flatMap((r) => cornersOf(r.stretches)).map((p) => p[0] * scale);
+  const span = [Math.min(...along) - LINE_OVERRUN, Math.max(...along) + LINE_OVERRUN] as const;
+  const atOrigin: Similarity = { ...turned, to: [-anchor[0], -anchor[1]] };
+  const placed = rims.flatMap((r) => r.stretches.map((s) => stretchOnPaper(atOrigin, s)));
+  const letters = [span[0] - LETTERS, span[1] + LETTERS].map((s): Vec2 => [d[0] * s, d[1] * s]);
+  const bare = roomOf([...cornersOf(placed), ...letters], PAD);
+  return {
+    plane: c,
+    rims,
+    turned,
+    anchor,
+    span,
+    away: angle === 'first' ? c.sight : [-c.sight[0], -c.sight[1]],
+    room: { ...bare, y: bare.y - LABEL_ROOM, h: bare.h + LABEL_ROOM },
+  };
+};
+
+/**
+ * Places a true shape: X1Y1 beyond the trace in first angle, on the observer's side in third, as near as the views allow along the
+ * trace's projectors; where there is no room, apart, as drafters do, with the spacings along the trace kept.
+ */
+export const placeTrueShape = (shape: TrueShape, { start, free, taken }: ShapeSite): PlacedShape => {
+  const { away, room } = shape;
+  const home: Rect = { ...room, x: room.x + start[0], y: room.y + start[1] };
+  const movedHome = (by: Vec2): Rect => ({ ...home, x: home.x + by[0], y: home.y + by[1] });
+  const clear = (r: Rect): boolean => rectInside(r, free) && !taken.some((t) => rectsMeet(r, t, 1));
+  const place = (by: Vec2, apart: boolean): PlacedShape => {
+    const foot: Vec2 = [start[0] + by[0], start[1] + by[1]];
+    const toPaper: Similarity = {
+      ...shape.turned,
+      to: [foot[0] - shape.anchor[0], foot[1] - shape.anchor[1]],
+    };
+    const d = shape.plane.direction;
+    const [from, to] = shape.span.map((s): Vec2 => [foot[0] + d[0] * s, foot[1] + d[1] * s]) as [Vec2, Vec2];
+    const rims = shape.rims.map((r) => ({
+      body: r.body,
+      stretches: r.stretches.map((s) => stretchOnPaper(toPaper, s)),
+    }));
+    const own = movedHome(by);
+    return { cut: shape.plane.name, toPaper, line: { from, to }, rims, room: own, apart, fits: clear(own) };
+  };
+
+  const natural: Vec2 = [away[0] * NEAREST, away[1] * NEAREST];
+  if (home.w > free.w || home.h > free.h) return place(natural, false);
+  for (let x = NEAREST; x < Math.hypot(free.w, free.h); x += STEP) {
+    const by: Vec2 = [away[0] * x, away[1] * x];
+    if (clear(movedHome(by))) return place(by, false);
+  }
+  let best: Vec2 | undefined;
+  let bestGap = Number.POSITIVE_INFINITY;
+  for (let x = free.x; x + home.w <= free.x + free.w; x += STEP)
+    for (let y = free.y; y + home.h <= free.y + free.h; y += STEP) {
+      const by: Vec2 = [x - home.x, y - home.y];
+      const gap = Math.hypot(by[0] - natural[0], by[1] - natural[1]);
+      if (gap >= bestGap || !clear(movedHome(by))) continue;
+      best = by;
+      bestGap = gap;
+    }
+  return best ? place(best, true) : place(natural, false);
+};
+
+/** A point of the cut in its true shape on the paper. */
+export const shapePlace = (shape: PlacedShape, s: Section, p: Pick<CutPoint, 'along' | 'across'>): Vec2 =>
+  onPaper(shape.toPaper, inShape(s.plane, p.along, p.across));
+
+/** The foot of the perpendicular on X1Y1. */
+export const footOn = (shape: PlacedShape, at: Vec2): Vec2 => {
+  const { from, to } = shape.line;
+  const e: Vec2 = [to[0] - from[0], to[1] - from[1]];
+  const k = ((at[0] - from[0]) * e[0] + (at[1] - from[1]) * e[1]) / (e[0] ** 2 + e[1] ** 2);
+  return [from[0] + k * e[0], from[1] + k * e[1]];
+};

@@ -1,0 +1,103 @@
+import { readdirSync, readFileSync, statSync } from 'node:fs';
+import { dirname, join, normalize } from 'node:path';
+import { describe, expect, test } from '@jest/globals';
+
+/** The rooms of core, each of which may import only those before it. */
+const CORE = [
+  'number',
+  'geometry',
+  'solid',
+  'part',
+  'view',
+  'section',
+  'finding',
+  'ledger',
+  'sheet',
+  'statement',
+  'task',
+  'drawing',
+  'reading',
+  'balance',
+  'practice',
+  'replay',
+  'edit',
+] as const;
+
+/** What each folder beside core may import, besides itself. */
+const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
+  core: [],
+  formats: ['core'],
+  cli: ['core', 'formats'],
+  exchange: ['core'],
+  workers: ['core', 'formats'],
+  server: ['core', 'exchange', 'workers'],
+  app: ['core', 'exchange', 'formats', 'workers', 'server'],
+};
+/** What of the app runs in the browser, where no server code belongs. */
+const IN_BROWSER = ['app/desk/', 'app/session/', 'app/register/', 'app/serverCalls.ts'];
+
+const filesIn = (folder: string): string[] =>
+  readdirSync(folder).flatMap((name) => {
+    const path = join(folder, name);
+    return statSync(path).isDirectory() ? filesIn(path) : /\.tsx?$/.test(name) ? [path] : [];
+  });
+
+const IMPORT = /(?:^(?:import|export)\s[^;]*?from\s+|import\(|new URL\()'(\.[^']+)'/gms;
+const imports = new Map(
+  Object.keys(MAY_IMPORT)
+    .flatMap(filesIn)
+    .map((file) => [
+      file,
+      [...readFileSync(file, 'utf8').matchAll(IMPORT)].map((m) =>
+        normalize(join(dirname(file), m[1] as string)),
+      ),
+    ]),
+);
+const folderOf = (file: string): string => file.split('/')[0] as string;
+
+describe('imports run one way', () => {
+  test('many are looked at', () => {
+    expect([...imports.values()].flat().length).toBeGreaterThan(1000);
+  });
+  test('between folders', () => {
+    const wrong = [...imports].flatMap(([file, to]) =>
+      to
+        .filter((t) => t in Object.fromEntries(imports))
+        .filter((t) => folderOf(t) !== folderOf(file) && !MAY_IMPORT[folderOf(file)]?.includes(folderOf(t)))
+        .map((t) => `${file} imports ${t}`),
+    );
+    expect(wrong).toEqual([]);
+  });
+  test('between the rooms of core', () => {
+    const orderOf = (file: string): number => CORE.indexOf(file.split('/')[1] as (typeof CORE)[number]);
+    const core = [...imports].filter(([file]) => file.startsWith('core/'));
+    expect(core.filter(([file]) => orderOf(file) < 0).map(([file]) => file)).toEqual([]);
+    const wrong = core.flatMap(([file, to]) =>
+      to.filter((t) => orderOf(t) > orderOf(file)).map((t) => `${file} imports ${t}`),
+    );
+    expect(wrong).toEqual([]);
+  });
+  test('nothing that runs in the browser imports the server', () => {
+    const wrong = [...imports].flatMap(([file, to]) =>
+      IN_BROWSER.some((b) => file.startsWith(b))
+        ? to.filter((t) => t.startsWith('server/')).map((t) => `${file} imports ${t}`)
+        : [],
+    );
+    expect(wrong).toEqual([]);
+  });
+  test('no file imports itself by way of others', () => {
+    const done = new Set<string>();
+    const circles: string[] = [];
+    const walk = (file: string, path: readonly string[]): void => {
+      if (path.includes(file)) {
+        circles.push([...path.slice(path.indexOf(file)), file].join(' > '));
+        return;
+      }
+      if (done.has(file)) return;
+      for (const next of imports.get(file) ?? []) walk(next, [...path, file]);
+      done.add(file);
+    };
+    for (const file of imports.keys()) walk(file, []);
+    expect(circles).toEqual([]);
+  });
+});

@@ -1,0 +1,242 @@
+import { describe, expect, test } from '@jest/globals';
+import { type Drawing, drawingOfPart } from '../../../core/drawing/drawing.ts';
+import { readPartFile } from '../../../core/part/model.ts';
+import type { TraceFile } from '../../../core/part/schema.ts';
+import type { ReplayChoice } from '../../../core/replay/deed.ts';
+import { redrawn, replayOf } from './replayHand.ts';
+
+const drawingOf = (
+  features: readonly object[],
+  cuts: readonly TraceFile[] = [],
+  body: object = {},
+): Drawing => {
+  const read = readPartFile({
+    format: 'blue-ledger/part@1',
+    name: 'made for this',
+    units: 'mm',
+    bodies: [{ name: 'body', features, ...body }],
+  });
+  if (!read.ok) throw new Error(JSON.stringify(read.faults));
+  const d = drawingOfPart(read.value);
+  return {
+    ...d,
+    cuts: cuts.map((trace) => ({ trace, on: true })),
+  };
+};
+const add = (id: string, shape: object, more: object = {}) => ({ id, op: 'add', shape, ...more });
+const cut = (id: string, shape: object, more: object = {}) => ({ id, op: 'cut', shape, ...more });
+const CHOICE: ReplayChoice = {
+  method: 'mitre',
+  first: 'front',
+  hidden: 'per view',
+  order: 'boxes',
+  darken: 'per view',
+};
+
+const plate = add('plate', { kind: 'block', width: 90, depth: 60, height: 12 });
+const polygons = [3, 4, 5, 6, 7, 8, 9, 12].flatMap((sides) =>
+  (
+    [
+      ['side', 22],
+      ['acrossFlats', 40],
+      ['acrossCorners', 44],
+    ] as const
+  ).map(
+    ([key, size]) =>
+      [
+        `${sides} sides by ${key}`,
+        drawingOf([add('post', { kind: 'prism', sides, [key]: size, height: 30 })]),
+      ] as const,
+  ),
+);
+
+describe('classical constructions', () => {
+  test.each(polygons)('a polygon of %s', (_n, d) => {
+    const { missing, spare, steps } = redrawn(d, CHOICE);
+    expect({ missing, spare }).toEqual({ missing: [], spare: 0 });
+    expect(steps.filter((s) => s.source === 'calculated').map((s) => s.text)).toEqual([]);
+  });
+
+  const others: [string, Drawing, RegExp][] = [
+    [
+      'a turned block on a plate',
+      drawingOf([
+        plate,
+        add(
+          'key',
+          { kind: 'block', width: 30, depth: 14, height: 8 },
+          { at: [40, 20, 12], turn: [{ axis: 'z', angle: 37 }] },
+        ),
+      ]),
+      /axis of key .* 37 degrees/,
+    ],
+    [
+      'holes round an axis',
+      drawingOf([
+        add('disc', { kind: 'cylinder', diameter: 80, height: 10 }),
+        cut(
+          'bolt',
+          { kind: 'hole', diameter: 8, depth: 'through' },
+          { at: [28, 0, 10], repeat: { count: 7, about: { axis: 'z' } } },
+        ),
+      ]),
+      /circle through the first bolt/,
+    ],
+    [
+      'rounded corners of a slanted plate',
+      drawingOf([
+        add('cam', {
+          kind: 'extrude',
+          height: 9,
+          profile: {
+            polygon: [
+              [0, 0],
+              [70, 0],
+              [52, 41],
+              [11, 33],
+            ],
+            round: 8,
+          },
+        }),
+      ]),
+      /parallels 8 .*inside the two sides/,
+    ],
+    [
+      'a drilled tip and a countersink',
+      drawingOf([
+        plate,
+        cut(
+          'pin',
+          { kind: 'hole', diameter: 9, depth: 6, tip: 118, countersink: { diameter: 13, angle: 82 } },
+          { at: [30, 25, 12] },
+        ),
+      ]),
+      /41 degrees to the axis/,
+    ],
+    [
+      'a length divided into sevenths',
+      drawingOf([
+        plate,
+        cut(
+          'pin',
+          { kind: 'hole', diameter: 6, depth: 'through' },
+          { at: ['90/7', 20, 12], repeat: { count: 3, step: ['180/7', 0, 0] } },
+        ),
+      ]),
+      /into 7 equal parts by a slanting scale/,
+    ],
+    [
+      'a prism that leans',
+      drawingOf([
+        add('post', { kind: 'prism', sides: 5, side: 20, height: 45 }, { turn: [{ axis: 'y', angle: 25 }] }),
+      ]),
+      /folded back|fold/,
+    ],
+    [
+      'a body that is turned as a whole',
+      drawingOf(
+        [
+          add('slab', { kind: 'block', width: 60, depth: 30, height: 10 }),
+          add('stop', { kind: 'block', width: 10, depth: 30, height: 18 }),
+        ],
+        [],
+        { turn: [{ axis: 'y', angle: -20 }] },
+      ),
+      /axis of slab/,
+    ],
+  ];
+  test.each(others)('%s', (_n, d, told) => {
+    const { missing, spare, steps } = redrawn(d, CHOICE);
+    expect({ missing, spare }).toEqual({ missing: [], spare: 0 });
+    expect(steps.filter((s) => s.source === 'calculated').map((s) => s.text)).toEqual([]);
+    expect(steps.some((s) => told.test(`${s.text} ${s.why}`))).toBe(true);
+  });
+});
+
+describe('cuts of every kind are found point by point', () => {
+  const solid = [
+    add('base', { kind: 'block', width: 80, depth: 50, height: 24 }),
+    cut('deep', { kind: 'block', width: 20, depth: 14, height: 12 }, { at: [12, 30, 12] }),
+    cut('wide', { kind: 'block', width: 22, depth: 16, height: 9 }, { at: [48, 6, 15] }),
+  ];
+  const cuts: [string, TraceFile][] = [
+    [
+      'a flat one by two points',
+      {
+        name: 'A',
+        seenIn: 'front',
+        through: [
+          [0, 6],
+          [80, 20],
+        ],
+        look: 'down',
+      } as TraceFile,
+    ],
+    [
+      'a flat one by an angle',
+      { name: 'A', seenIn: 'front', at: [10, 4], angle: 17, look: 'down' } as TraceFile,
+    ],
+    [
+      'a stepped one',
+      {
+        name: 'A',
+        seenIn: 'top',
+        through: [
+          [0, 37],
+          [40, 37],
+          [40, 14],
+          [80, 14],
+        ],
+        look: 'up',
+      } as TraceFile,
+    ],
+    [
+      'a half one',
+      {
+        name: 'A',
+        seenIn: 'top',
+        through: [
+          [0, 37],
+          [22, 37],
+        ],
+        half: true,
+        look: 'up',
+      } as TraceFile,
+    ],
+    [
+      'a bent one',
+      {
+        name: 'A',
+        seenIn: 'top',
+        through: [
+          [0, 37],
+          [40, 37],
+          [80, 10],
+        ],
+        look: 'up',
+      } as TraceFile,
+    ],
+  ];
+  test.each(cuts)('%s', (_n, trace) => {
+    for (const method of ['mitre', 'arcs', 'distances'] as const) {
+      const { missing, spare, steps } = redrawn(drawingOf(solid, [trace]), { ...CHOICE, method });
+      expect({ missing, spare }).toEqual({ missing: [], spare: 0 });
+      expect(steps.filter((s) => /^Mark cut point/.test(s.text)).length).toBeGreaterThan(3);
+      expect(steps.some((s) => s.stage === 'true shape')).toBe(true);
+    }
+  });
+});
+
+test('what lies in the middle is halved with the compass, not divided', () => {
+  const { steps } = replayOf(
+    drawingOf([add('hex', { kind: 'prism', sides: 6, side: 28, height: 40 })]),
+    CHOICE,
+  );
+  expect(steps.some((s) => /^Halve the left side of the top view/.test(s.text))).toBe(true);
+  expect(steps.some((s) => /slanting scale/.test(s.text))).toBe(false);
+});
+
+test('the replay says where each step comes from', () => {
+  const { steps } = replayOf(drawingOf([plate]), CHOICE);
+  for (const s of steps) expect(s.why.length).toBeGreaterThan(10);
+});

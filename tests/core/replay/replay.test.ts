@@ -1,0 +1,181 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { describe, expect, test } from '@jest/globals';
+import { openDesk } from '../../../core/drawing/desk.ts';
+import { type Drawing, drawingOfPart, readDrawing } from '../../../core/drawing/drawing.ts';
+import { readPartFile } from '../../../core/part/model.ts';
+import type { ReplayChoice } from '../../../core/replay/deed.ts';
+import { transfersOf } from '../../../core/replay/dividers.ts';
+import { readTraces } from '../../../core/section/trace.ts';
+import { redrawn, replayOf, withRules } from './replayHand.ts';
+
+const demo = new URL('../../../demo', import.meta.url);
+const drawings: [string, Drawing][] = readdirSync(demo)
+  .filter((f) => f.endsWith('.drawing.json'))
+  .map((f) => {
+    const read = readDrawing(JSON.parse(readFileSync(new URL(f, demo), 'utf8')));
+    if (!read.ok) throw new Error(f);
+    return [f, read.value];
+  });
+const cases = new URL('../../../../shared/conformance/cases', import.meta.url);
+const conformance: [string, Drawing][] = readdirSync(cases).map((f) => {
+  const read = readPartFile(JSON.parse(readFileSync(new URL(`${f}/part.json`, cases), 'utf8')));
+  if (!read.ok) throw new Error(f);
+  return [f, drawingOfPart(read.value)];
+});
+
+/** Each conformance part with each of its cuts. */
+const cutCases = readdirSync(cases).flatMap((f) =>
+  readdirSync(new URL(`${f}/`, cases))
+    .filter((x) => x.endsWith('.section.json'))
+    .map((x): [string, string, Drawing] => {
+      const part = readPartFile(JSON.parse(readFileSync(new URL(`${f}/part.json`, cases), 'utf8')));
+      const traces = readTraces(JSON.parse(readFileSync(new URL(`${f}/${x}`, cases), 'utf8')));
+      if (!part.ok || !traces.ok) throw new Error(f);
+      const d = drawingOfPart(part.value);
+      const cuts = traces.value.map((trace) => ({ trace, on: true }));
+      const rules = { ...d.setup.rules, generators: 12 as const, hiddenBehindCut: 'kept' as const };
+      return [f, x, { ...d, cuts, setup: { ...d.setup, rules } }];
+    }),
+);
+
+const CHOICES: ReplayChoice[] = [
+  { method: 'mitre', first: 'front', hidden: 'per view', order: 'boxes', darken: 'per view' },
+  { method: 'arcs', first: 'top', hidden: 'last', order: 'outline', darken: 'last' },
+  { method: 'distances', first: 'front', hidden: 'per view', order: 'uncut', darken: 'per view' },
+];
+
+describe('the replay, done by a hand that knows nothing but the steps', () => {
+  const all = [...drawings, ...conformance].flatMap(([name, d]) =>
+    (['first', 'third'] as const).flatMap((angle) =>
+      CHOICES.map(
+        (choice) =>
+          [
+            name,
+            angle,
+            choice.method,
+            withRules({ ...d, setup: { ...d.setup, angle } }, { generators: 12 }),
+            choice,
+          ] as const,
+      ),
+    ),
+  );
+  test.each(all)(
+    '%s in %s angle by %s: every line of the engine, and none besides',
+    (_n, _a, _m, d, choice) => {
+      expect(redrawn(d, choice)).toMatchObject({ missing: [], spare: 0 });
+    },
+  );
+});
+
+describe('conformance parts as they are cut', () => {
+  test.each(cutCases)('%s, %s: every line of the sheet, and none besides', (_f, _x, d) => {
+    const worked = openDesk().work(d);
+    if (!worked.ok) throw new Error('not drawn');
+    // where the trace meets a curve that no instrument draws, its place is told as calculated
+    const edges = new Map(worked.part.bodies.flatMap((b) => b.edges.map((e) => [e.key, e.curve.type])));
+    const byEye = worked.sheet.sections
+      .flatMap((s) => s.bodies.flatMap((b) => b.cutPoints))
+      .filter((c) => ['piercing', 'marched', 'contour'].includes(edges.get(c.edge) ?? ''));
+    for (const choice of [CHOICES[0], CHOICES[2]] as ReplayChoice[]) {
+      const { missing, spare, steps } = redrawn(d, choice);
+      expect({ missing, spare }).toEqual({ missing: [], spare: 0 });
+      const calculated = steps.filter((s) => s.source === 'calculated').map((s) => s.text);
+      if (byEye.length) expect(calculated.length).toBeLessThanOrEqual(2 * byEye.length);
+      else expect(calculated).toEqual([]);
+    }
+  });
+});
+
+describe('nothing appears from nowhere', () => {
+  const all = [...drawings, ...conformance];
+  const FIGURES = new Set(['place', 'setOff', 'protract']);
+  test.each(all)('%s: every figure says where it comes from, and is set off once', (_n, d) => {
+    const { steps, sheet } = replayOf(d, CHOICES[0] as ReplayChoice);
+    const measured = new Set<string>();
+    for (const s of steps) {
+      const figures = s.deeds.filter((x) => FIGURES.has(x.do) || (x.do === 'circle' && 'radius' in x));
+      // what brings a figure with it says so
+      if (figures.length) expect([s.text, s.source]).toEqual([s.text, expect.any(String)]);
+      if (s.working) {
+        // the working comes to the length that is set off or taken into the compass
+        const worth = s.working.split(/ (?=[-+] )/).reduce((sum, t) => {
+          const [, sign, a, b] = /^([-+] )?([\d.]+)(\/2)?$/.exec(t) ?? [];
+          return sum + (sign?.startsWith('-') ? -1 : 1) * (Number(a) / (b ? 2 : 1));
+        }, 0);
+        const length =
+          figures.map((f) => ('distance' in f ? f.distance : 'radius' in f ? f.radius : 0))[0] ?? 0;
+        expect(worth * sheet.scale).toBeCloseTo(length, 3);
+      }
+      if (s.stage === 'setting out' || s.account === undefined || s.source === undefined) continue;
+      const f = figures[0];
+      if (f?.do !== 'setOff') continue;
+      const once = `${s.account} ${s.view} ${f.distance.toFixed(5)}`;
+      expect(measured.has(once)).toBe(false);
+      measured.add(once);
+    }
+  });
+  test.each(all)('%s: no coordinate is calculated, all are constructed', (_n, d) => {
+    // as the drawing numbers its points round curves, and not at all
+    expect(redrawn(d, CHOICES[0] as ReplayChoice)).toMatchObject({ missing: [], spare: 0 });
+    const { steps } = replayOf(d, CHOICES[0] as ReplayChoice);
+    expect(steps.filter((s) => s.source === 'calculated').map((s) => s.text)).toEqual([]);
+  });
+});
+
+test('an outline is walked corner by corner, each from the last one', () => {
+  const [, d] = conformance.find(([n]) => n.includes('gauge-step')) as [string, Drawing];
+  const { steps } = replayOf(d, { ...(CHOICES[1] as ReplayChoice), first: 'front' });
+  const walked = steps.filter((s) => /^From [\w, ]+ go /.test(s.text));
+  expect(walked.length).toBeGreaterThan(3);
+  // what is walked is what differs between two corners that follow one another
+  for (const s of walked) expect(s.text).toMatch(/go (left|right|up|down) \d/);
+  expect(steps.filter((s) => s.source === 'calculated')).toEqual([]);
+});
+
+test('where lines are darkened last, all of them stand light before', () => {
+  const [, d] = drawings.find(([n]) => n.includes('hub')) as [string, Drawing];
+  const { steps } = replayOf(d, { ...(CHOICES[0] as ReplayChoice), darken: 'last' });
+  const first = steps.findIndex((s) => s.stage === 'lines');
+  expect(steps.slice(first).every((s) => s.stage === 'lines' || s.stage === 'finishing')).toBe(true);
+  const light = steps.filter((s) => s.text.startsWith('Draw the line light'));
+  const straight = steps.filter((s) => s.stage === 'lines' && s.deeds.some((x) => x.do === 'draw'));
+  expect(light.length).toBe(straight.length);
+});
+
+test('a solid that is to be cut is drawn whole first where that is chosen', () => {
+  const [, d] = drawings.find(([n]) => n.includes('lantern')) as [string, Drawing];
+  const light = (order: ReplayChoice['order']) =>
+    replayOf(d, { ...(CHOICES[0] as ReplayChoice), order }).steps.filter((s) =>
+      /as if nothing were cut/.test(s.text),
+    );
+  expect(light('boxes')).toHaveLength(0);
+  expect(light('uncut').length).toBeGreaterThan(8);
+});
+
+test('the dividers strip has every length once, with what its rounding does', () => {
+  const { steps } = replayOf(drawings[0]?.[1] as Drawing, CHOICES[2] as ReplayChoice);
+  const strip = transfersOf(steps, 0.5);
+  expect(strip.length).toBeGreaterThan(10);
+  const lengths = strip.map((t) => t.length.toFixed(3));
+  expect(new Set(lengths).size).toBe(lengths.length);
+  for (const t of strip) {
+    expect(Math.abs(t.off)).toBeLessThanOrEqual(0.25 + 1e-9);
+    expect(t.length + t.off).toBeCloseTo(t.rounded, 9);
+    expect(t.rounded * 2).toBeCloseTo(Math.round(t.rounded * 2), 9);
+  }
+  const setOff = steps.flatMap((s) => s.deeds).filter((d) => d.do === 'setOff');
+  for (const d of setOff) expect(strip.some((t) => Math.abs(t.length - d.distance) < 1e-3)).toBe(true);
+});
+
+test('what finishes the drawing comes last, and light lines go where the rules say so', () => {
+  const [, d] = drawings[1] as [string, Drawing];
+  const last = (projectors: 'kept' | 'off') =>
+    replayOf(withRules(d, { projectors }), CHOICES[0] as ReplayChoice).steps.filter(
+      (s) => s.stage === 'finishing',
+    );
+  expect(last('off').at(-1)?.clears).toBe(true);
+  expect(last('kept').some((s) => s.clears)).toBe(false);
+  expect(last('kept').flatMap((s) => s.shows ?? [])).toEqual(
+    expect.arrayContaining(['centre', 'hatch', 'trace', 'labels']),
+  );
+});

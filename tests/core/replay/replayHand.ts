@@ -1,0 +1,97 @@
+import { openDesk } from '../../../core/drawing/desk.ts';
+import type { Drawing } from '../../../core/drawing/drawing.ts';
+import { type Conic2, pointOn2 } from '../../../core/geometry/curve2.ts';
+import { distance2, length2, type Vec2 } from '../../../core/geometry/vec.ts';
+import type { ReplayChoice, Step } from '../../../core/replay/deed.ts';
+import { planReplay } from '../../../core/replay/planReplay.ts';
+import type { Sheet } from '../../../core/sheet/drawnSheet.ts';
+import type { Stretch } from '../../../core/sheet/ink/ink.ts';
+import { BoardHand, type Stroke } from './boardHand.ts';
+
+export const replayOf = (d: Drawing, choice: ReplayChoice): { steps: Step[]; sheet: Sheet } => {
+  const worked = openDesk().work(d);
+  if (!worked.ok) throw new Error('not drawn');
+  const { sheet, part, rows } = worked;
+  return { steps: planReplay(sheet, d.part, part, rows, choice, d.setup.rules), sheet };
+};
+
+const near = (p: Vec2, q: { x: number; y: number } | undefined, tol = 1e-6): boolean =>
+  q !== undefined && Math.hypot(p[0] - q.x, p[1] - q.y) < tol;
+
+/** What the finished sheet shows of its views and true shapes, each line looked for among the strokes of the hand. */
+export const compare = (sheet: Sheet, strokes: readonly Stroke[]): { missing: string[]; spare: number } => {
+  const left = new Set(strokes);
+  const missing: string[] = [];
+  const views = new Set<string>(sheet.views.map((v) => v.name));
+  for (const i of sheet.ink) {
+    if (i.kind !== 'stroke' || !views.has(i.view ?? '') || !['views', 'hidden'].includes(i.layer)) continue;
+    // a hidden line is its dashes on the sheet, and one line to the hand
+    const s = i.whole ?? (i.stretches[0] as Stretch);
+    const seen = i.layer === 'views';
+    const [a, b] = [pointOn2(s.curve, s.from), pointOn2(s.curve, s.to)];
+    const full = s.curve.type === 'conic' && s.to - s.from > 2 * Math.PI - 1e-9;
+    const found = [...left].find((k) => {
+      if (k.seen !== seen) return false;
+      const ends =
+        (near(a, k.points[0]) && near(b, k.points.at(-1))) ||
+        (near(b, k.points[0]) && near(a, k.points.at(-1)));
+      if (s.curve.type === 'line') return k.how === 'straight' && ends;
+      if (s.curve.type === 'conic' && s.curve.round) {
+        if (k.how !== 'arc' || !k.circle) return false;
+        const same = near(s.curve.c, k.circle.m) && Math.abs(length2(s.curve.major) - k.circle.r) < 1e-6;
+        return same && (full ? k.points.length === 0 : near(a, k.points[0]) && near(b, k.points[1]));
+      }
+      if (k.how !== 'curve') return false;
+      const scan = Array.from({ length: 4001 }, (_, i) =>
+        pointOn2(s.curve, s.from + ((s.to - s.from) * i) / 4000),
+      );
+      const on = k.points.every((q) => {
+        if (s.curve.type === 'conic') {
+          const { c, major, minor } = s.curve as Conic2;
+          const e: Vec2 = [q.x - c[0], q.y - c[1]];
+          const x = (e[0] * major[0] + e[1] * major[1]) / length2(major) ** 2;
+          const y = (e[0] * minor[0] + e[1] * minor[1]) / length2(minor) ** 2;
+          return Math.abs(Math.hypot(x, y) - 1) * length2(minor) < 1e-6;
+        }
+        return Math.min(...scan.map((p) => distance2(p, [q.x, q.y]))) < 0.05;
+      });
+      return on && (k.closed || ends || full);
+    });
+    if (found) left.delete(found);
+    else missing.push(`${i.view} ${i.layer} ${s.curve.type} ${i.edges?.[0]}`);
+  }
+  for (const shape of sheet.shapes)
+    for (const r of shape.rims.flatMap((x) => x.stretches)) {
+      const [a, b] = [pointOn2(r.curve, r.from), pointOn2(r.curve, r.to)];
+      const found = [...left].find((k) => {
+        const ends =
+          (near(a, k.points[0]) && near(b, k.points.at(-1))) ||
+          (near(b, k.points[0]) && near(a, k.points.at(-1)));
+        if (r.curve.type === 'line') return k.how === 'straight' && ends;
+        if (k.how !== 'curve' || !(ends || k.closed)) return false;
+        const scan = Array.from({ length: 4001 }, (_, i) =>
+          pointOn2(r.curve, r.from + ((r.to - r.from) * i) / 4000),
+        );
+        return k.points.every((q) => Math.min(...scan.map((p) => distance2(p, [q.x, q.y]))) < 0.05);
+      });
+      if (found) left.delete(found);
+      else missing.push(`shape ${shape.cut} ${r.curve.type}`);
+    }
+  return { missing, spare: left.size };
+};
+
+export const withRules = (d: Drawing, more: Partial<Drawing['setup']['rules']>): Drawing => ({
+  ...d,
+  setup: { ...d.setup, rules: { ...d.setup.rules, ...more } },
+});
+
+/** What the engine draws and the hand does not, and how many strokes the hand has too many. */
+export const redrawn = (
+  d: Drawing,
+  choice: ReplayChoice,
+): { missing: string[]; spare: number; steps: Step[] } => {
+  const { steps, sheet } = replayOf(d, choice);
+  const hand = new BoardHand();
+  for (const s of steps) for (const deed of s.deeds) hand.does(deed);
+  return { ...compare(sheet, hand.strokes), steps };
+};

@@ -1,0 +1,75 @@
+import { describe, expect, test } from '@jest/globals';
+import { nearestSize, type Source, scaledByTwoPoints, sourceSizes } from '../../../core/task/source.ts';
+import { feature, partOf } from '../balance/given.ts';
+
+const part = {
+  ...partOf(
+    feature('add', { kind: 'block', width: 'L', depth: 40, height: 'L/9' }, { id: 'base' }),
+    feature('cut', { kind: 'hole', diameter: 12, depth: 'through' }, { id: 'bore', at: [45, 20, 10] }),
+  ),
+  dims: { L: 90 },
+};
+
+describe('sizes of the source', () => {
+  test.each([
+    ['40', 'used', 'base, depth'],
+    ['⌀12', 'used', 'bore, across'],
+    ['R6', 'used', 'bore, across'],
+    ['10', 'used', 'base, height'],
+    ['L = 90', 'used', 'as L'],
+    ['L = 92', 'contradicted', 'L is 90 in the statement'],
+    ['33', 'unused', 'not in the statement'],
+    ['4 9/16 in', 'unused', 'not in the statement'],
+    ['wide', 'unreadable', 'This is no size. Write it as 45, 2 3/16 or L = 90.'],
+  ])('%s is %s: %s', (text, standing, where) => {
+    expect(sourceSizes([text], part)).toEqual([{ text, standing, where }]);
+  });
+});
+
+test('scaled by two points: they lie as far apart as they should, and the first stays', () => {
+  const source: Source = {
+    name: 'x',
+    width: 800,
+    height: 600,
+    at: [30, 50],
+    perPixel: 0.2,
+    opacity: 0.5,
+    shown: true,
+    sizes: [],
+  };
+  // two pixels of the picture, where they lie now and then
+  const pixels = [
+    [100, 80],
+    [400, 480],
+  ] as const;
+  const place = (s: Source, [x, y]: readonly [number, number]): [number, number] => [
+    s.at[0] + x * s.perPixel,
+    s.at[1] + y * s.perPixel,
+  ];
+  const [a, b] = pixels.map((p) => place(source, p)) as [[number, number], [number, number]];
+  const next = scaledByTwoPoints(source, a, b, 45);
+  const [c, d] = pixels.map((p) => place(next, p)) as [[number, number], [number, number]];
+  expect(Math.hypot(d[0] - c[0], d[1] - c[1])).toBeCloseTo(45, 9);
+  expect(c[0]).toBeCloseTo(a[0], 9);
+  expect(c[1]).toBeCloseTo(a[1], 9);
+});
+
+describe('a length measured on the picture', () => {
+  const part = partOf(
+    feature('add', { kind: 'block', width: 60, depth: 40, height: '60/4' }, { id: 'base' }),
+  );
+  test.each([
+    [59.4, '60', -0.01],
+    [41, '40', 0.025],
+    [15, '60/4', 0],
+    [10, '60/4', -1 / 3],
+  ])('%p comes nearest to %p', (length, text, off) => {
+    const near = nearestSize(length, part);
+    expect(near?.text).toBe(text);
+    expect(near?.off).toBeCloseTo(off, 9);
+    expect(near?.where).toContain('base');
+  });
+  test('nothing stated, nothing near', () => {
+    expect(nearestSize(10, { ...part, bodies: [] })).toBeUndefined();
+  });
+});
