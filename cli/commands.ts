@@ -119,7 +119,7 @@ export const check = (positionals: readonly string[], options: Options): string 
     throw new Misuse('--limit is the least thickness of a wall, above zero.');
   const planes = (options.section ?? []).flatMap((s) => loadPlanes(s, source));
   return findingsOf(part, planes, limit)
-    .map((f) => `${f.severity}: ${f.where}: ${f.what} ${f.mend}\n`)
+    .map((f) => `${f.severity}: ${f.where}: ${f.what} ${f.remedy}\n`)
     .join('');
 };
 

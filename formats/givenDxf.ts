@@ -13,9 +13,9 @@ import type { ViewName } from '../core/geometry/viewFrames.ts';
 import type { Result } from '../core/number/fault.ts';
 import { meaningOf } from './givenNames.ts';
 
-const refused = (what: string, mend: string): Result<never> => ({
+const refused = (what: string, remedy: string): Result<never> => ({
   ok: false,
-  faults: [{ path: [], where: 'the DXF file', what, mend }],
+  faults: [{ path: [], where: 'the DXF file', what, remedy }],
 });
 
 const flat = (p: { readonly x: number; readonly y: number }): Vec2 => [p.x, p.y];

@@ -9,9 +9,9 @@ import { meaningOf } from './givenNames.ts';
 /** An element as the reader of XML gives it: its name holds its children, ":@" its attributes. */
 type Node = { readonly ':@'?: Readonly<Record<string, string>>; readonly [name: string]: unknown };
 
-const refused = (what: string, mend: string): Result<never> => ({
+const refused = (what: string, remedy: string): Result<never> => ({
   ok: false,
-  faults: [{ path: [], where: 'the SVG file', what, mend }],
+  faults: [{ path: [], where: 'the SVG file', what, remedy }],
 });
 
 const figures = (text: string | undefined): number[] =>

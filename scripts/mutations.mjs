@@ -18,7 +18,7 @@ const MUTATIONS = [
   },
   {
     kind: 'ring of samples',
-    file: 'core/solid/sheets.ts',
+    file: 'core/solid/coedges.ts',
     from: 'if (before === after) return;',
     to: 'if (before === after && through.length > 2) return;',
     test: FUZZ,

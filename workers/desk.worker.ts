@@ -25,11 +25,11 @@ let underWay: Promise<unknown> = Promise.resolve();
 
 /** Lets messages that have come in meanwhile be taken up. */
 const channel = new MessageChannel();
-const breathing: (() => void)[] = [];
-channel.port1.onmessage = () => breathing.shift()?.();
-const breath = (): Promise<void> =>
+const waitingToResume: (() => void)[] = [];
+channel.port1.onmessage = () => waitingToResume.shift()?.();
+const yieldToMessages = (): Promise<void> =>
   new Promise((done) => {
-    breathing.push(done);
+    waitingToResume.push(done);
     channel.port2.postMessage(undefined);
   });
 
@@ -44,7 +44,7 @@ const draw = async (data: Drawing, mayBeLeft: () => boolean): Promise<DeskPictur
       lastPicture = performance.now();
       return deskPicture(read.value, step.value, lastPicture - start);
     }
-    await breath();
+    await yieldToMessages();
     if (mayBeLeft() && performance.now() - lastPicture < PATIENCE) return undefined;
   }
 };
@@ -91,7 +91,7 @@ const api = {
     for (;;) {
       const step = run.next();
       if (step.done) return step.value;
-      await breath();
+      await yieldToMessages();
       if (asked !== lastTints || newestThen !== newest) return undefined;
     }
   },
@@ -158,7 +158,7 @@ const api = {
     return desk.look(read.value).map((f) => ({
       path: [f.kind.startsWith('plane') ? 'cuts' : 'part'],
       where: f.where,
-      text: `${f.where}: ${f.what} ${f.mend}`,
+      text: `${f.where}: ${f.what} ${f.remedy}`,
       severity: f.severity,
     }));
   },

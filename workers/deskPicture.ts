@@ -1,4 +1,4 @@
-import type { LedgerRow, Worked } from '../core/drawing/desk.ts';
+import type { PostedPoint, Worked } from '../core/drawing/desk.ts';
 import type { Drawing } from '../core/drawing/drawing.ts';
 import type { Finding } from '../core/finding/finding.ts';
 import type { Box3 } from '../core/geometry/box.ts';
@@ -172,7 +172,7 @@ const runsOf = (p: Vec3, sheet: Sheet): DeskPoint['runs'] => {
   return runs.map((r) => ({ account: r.account, from: flip(r.from, sheet), to: flip(r.to, sheet) }));
 };
 
-const cornerPoint = (r: LedgerRow, sheet: Sheet): DeskPoint => ({
+const cornerPoint = (r: PostedPoint, sheet: Sheet): DeskPoint => ({
   key: r.key,
   label: r.label,
   kind: 'corner',

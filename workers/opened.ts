@@ -24,7 +24,7 @@ const refuse = (fault: Fault): never => {
 };
 
 /**
- * Reads an opened file: a whole drawing or a bare part, told apart by its "format".
+ * Reads an opened file: a whole drawing or a bare part, as its "format" says.
  * @param name the file's name, for the sentence
  */
 export const readOpened = (data: unknown, name: string): Result<Drawing> => {

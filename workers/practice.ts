@@ -50,7 +50,7 @@ export const exerciseOf = (
       }),
     ),
   ]);
-  // of a view that is cut the whole solid stands light beneath, as one draws it before the cut
+  // beneath a sectional view the uncut solid is drawn in light lines, as a drafter draws it before the cut
   const given = new Map(
     sheet.views.map((v) => [
       v.name,

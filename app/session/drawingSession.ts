@@ -96,14 +96,14 @@ const LOOK_AFTER = 600;
 /** Pauses before the server is asked again, ms: growing, so that a server that comes back is not run over. */
 const PAUSES = [500, 1000, 2000, 4000, 8000, 15_000] as const;
 const pauseAfter = (failures: number): number => PAUSES[Math.min(failures, PAUSES.length) - 1] as number;
-/** How often a step through the history is sent before one is told that it may not have been made. */
+/** How often a step through the history is sent before it is reported as possibly not made. */
 const STEP_TRIES = 3;
 
 const HALTED: Fault = {
   path: [],
   where: '',
   what: 'This drawing is not being stored at the moment.',
-  mend: 'Choose first what is to be kept.',
+  remedy: 'Choose first what is to be kept.',
 };
 
 export const openSession = (start: SessionStart, tools: SessionTools): DrawingSession => {

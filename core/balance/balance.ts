@@ -38,7 +38,7 @@ const commonScale = (given: GivenViews, books: Books): number => {
 
 /**
  * Balances views that were drawn elsewhere against the part. Every view is laid on its own by the move and scale that most of its lines agree
- * with; what then differs is told line by line, the worst and likeliest first.
+ * with; what then differs is reported line by line, the worst and likeliest first.
  */
 export const balance = (given: GivenViews, books: Books): Imbalance[] => {
   const k = commonScale(given, books);

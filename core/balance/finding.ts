@@ -37,6 +37,6 @@ export type Imbalance = {
   /** how much, part units or a factor */
   readonly amount: number | undefined;
   readonly sentence: string;
-  /** the worse, the earlier it is told */
+  /** the worse a finding, the earlier in the list */
   readonly weight: number;
 };

@@ -40,7 +40,7 @@ export const parted = (given: readonly GivenLine[], tol: number): Joined => {
   return { lines, twice };
 };
 
-/** Pieces of one straight line that touch are one line; what is drawn over is told. */
+/** Pieces of one straight line that touch are one line; a line drawn twice is reported. */
 export const joined = (given: readonly GivenLine[], tol: number): Joined => {
   const { lines: once, twice } = parted(given, tol);
   const out: GivenLine[] = once.filter((l) => l.kind !== 'straight');

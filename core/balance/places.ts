@@ -9,7 +9,7 @@ const SIDES: Record<ProjectionAngle, Partial<Record<ViewName, readonly [number, 
   first: { top: [0, -1], bottom: [0, 1], left: [1, 0], right: [-1, 0] },
   third: { top: [0, 1], bottom: [0, -1], left: [-1, 0], right: [1, 0] },
 };
-/** How far out of line is told, as a share of the part's size. */
+/** From this misalignment on a finding is made, as a share of the part's size. */
 const OUT_OF_LINE = 2e-3;
 
 /**

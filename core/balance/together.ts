@@ -27,7 +27,7 @@ const SHARE = 1e-4;
 
 /**
  * Balances views against one another, with no part to hold them to: whatever two of them both post has to be the same. A depth and a width that
- * have changed places are told as a view turned by 90 degrees.
+ * have changed places are reported as a view turned by 90 degrees.
  */
 export const balanceTogether = (given: GivenViews): Disagreement[] => {
   const sizes = [...given].flatMap(([name, lines]) => {

@@ -28,7 +28,7 @@ import { type ProposedFront, proposeFront } from './proposedFront.ts';
 import { type ProposedViews, proposeViews } from './proposedViews.ts';
 
 /** A numbered point with its postings in the views as they are drawn on the sheet. */
-export type LedgerRow = NumberedPoint & { readonly postings: Partial<Record<ViewName, Posting>> };
+export type PostedPoint = NumberedPoint & { readonly postings: Partial<Record<ViewName, Posting>> };
 
 /** Everything the desk shows of a drawing, or why it cannot be drawn. */
 export type Worked =
@@ -36,7 +36,7 @@ export type Worked =
       readonly ok: true;
       readonly part: BuiltPart;
       readonly sheet: Sheet;
-      readonly rows: readonly LedgerRow[];
+      readonly rows: readonly PostedPoint[];
       readonly measures: Measures;
       /** how each line of the task stands */
       readonly task: readonly TaskStanding[];
@@ -59,7 +59,7 @@ export type Desk = {
   readonly plan: (d: Drawing) => SheetPlan | undefined;
 };
 
-/** The setting out of a drawing, with what would mend or better it. */
+/** The setting out of a drawing, with changes that would make it fit or use the paper better. */
 export type SheetPlan = {
   readonly offers: readonly Offer[];
   readonly proposed: ProposedViews;
@@ -271,7 +271,7 @@ const NOTHING: Fault = {
   path: ['part', 'bodies'],
   where: 'the statement',
   what: 'Nothing is stated yet.',
-  mend: 'Type a first line, such as "block 60 x 40 x 30".',
+  remedy: 'Type a first line, such as "block 60 x 40 x 30".',
 };
 
 /** A cut whose trace has no view to stand in. */
@@ -279,7 +279,7 @@ const unseen = (c: CuttingPlane): Fault => ({
   path: ['cuts', c.name],
   where: `cut "${c.name}"`,
   what: `Its trace belongs in the ${c.seenIn} view, which is not on the sheet.`,
-  mend: `Add the ${c.seenIn} view, or state the cut in another one.`,
+  remedy: `Add the ${c.seenIn} view, or state the cut in another one.`,
 });
 
 /** A plane that meets nothing: between which distances along the sight it would. */
@@ -294,6 +294,6 @@ const missing = (c: CuttingPlane, part: BuiltPart): Fault => {
     path: ['cuts', c.name],
     where: `cut "${c.name}"`,
     what: 'The plane misses the part.',
-    mend: `Move it by at least ${decimal(Math.abs(by))} ${part.units} ${by > 0 ? 'in' : 'against'} the direction of sight, or drag it onto the ${c.seenIn} view.`,
+    remedy: `Move it by at least ${decimal(Math.abs(by))} ${part.units} ${by > 0 ? 'in' : 'against'} the direction of sight, or drag it onto the ${c.seenIn} view.`,
   };
 };

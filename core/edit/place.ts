@@ -20,7 +20,7 @@ export const gone = (what: string): never => {
     path: [],
     where: '',
     what: `${what} is not there any more.`,
-    mend: 'Nothing was changed; look at the drawing as it stands now.',
+    remedy: 'Nothing was changed; look at the drawing as it stands now.',
   };
   throw new Refusal(fault);
 };

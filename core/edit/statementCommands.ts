@@ -65,7 +65,7 @@ const setFigure = (d: Drawing, { place, text }: Extract<StatementCommand, { type
 
 const enterLine = (d: Drawing, text: string, { box }: EditContext): Edited => {
   const read = readTypedLine(text, typedContext(d.part, box));
-  if (read.kind === 'asks') throw new Refusal({ path: [], where: '', what: read.question, mend: '' });
+  if (read.kind === 'asks') throw new Refusal({ path: [], where: '', what: read.question, remedy: '' });
   return { drawing: { ...d, part: enterReading(d.part, read) }, label: entryLabel(read) };
 };
 

@@ -16,7 +16,7 @@ export const withoutThickness = (part: BuiltPart): Finding[] =>
           where: `${solid.name}/${features[0]}`,
           at,
           what: `The material meets in a line only, about ${said(at)}.`,
-          mend: 'Let the shapes overlap there, or keep them apart.',
+          remedy: 'Let the shapes overlap there, or keep them apart.',
         };
       }),
   );

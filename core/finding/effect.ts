@@ -26,7 +26,7 @@ export const withoutEffect = (part: BuiltPart): Finding[] =>
           where: `${solid.name}/${o.feature}`,
           at: boxCentre(boxes[0] ?? solid.box),
           what: 'The body would be the same without it.',
-          mend: 'Move it, change its size, or take it away.',
+          remedy: 'Move it, change its size, or take it away.',
         },
       ];
     }),

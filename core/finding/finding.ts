@@ -18,7 +18,7 @@ export type Finding = {
   readonly where: string;
   readonly at: Vec3;
   readonly what: string;
-  readonly mend: string;
+  readonly remedy: string;
 };
 
 /** A place as it is said in a sentence, part units. */

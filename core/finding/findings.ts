@@ -10,7 +10,7 @@ import { thinWalls } from './walls.ts';
 
 /**
  * All that is doubtful about a part and its cuts though it can be drawn.
- * @param limit walls thinner than this are told, part units; none are without it
+ * @param limit walls thinner than this are reported, part units; none are without it
  */
 export const findingsOf = (part: BuiltPart, cuts: readonly CuttingPlane[], limit?: number): Finding[] => [
   ...overlaps(part),

@@ -20,7 +20,7 @@ const raysByEdges = (b: BuiltBody, off: number): Ray[] =>
 /** How far beside an edge its rays run, as a share of the part's size. */
 const BESIDE = 1e-4;
 
-/** Bodies that share material, by lines through what their boxes share; the longest stretch found is told. */
+/** Bodies that share material, by lines through what their boxes share; the longest stretch found is reported. */
 export const overlaps = (part: BuiltPart): Finding[] => {
   const { linear, size } = part.tol;
   const boxes = part.bodies.map((b) => boxOfBody(b.solid, b.edges));
@@ -51,7 +51,7 @@ export const overlaps = (part: BuiltPart): Finding[] => {
           where: a.solid.name,
           at,
           what: `It shares room with "${b.solid.name}" about ${said(at)}, ${saidLength(most)} ${part.units} deep there.`,
-          mend: 'Move one of them, or cut the shape of one out of the other.',
+          remedy: 'Move one of them, or cut the shape of one out of the other.',
         },
       ];
     }),

@@ -82,7 +82,7 @@ export const piecesOf = (solid: Solid, edges: readonly Edge[]): Edge[][] => {
       if (ends[i]?.some((p) => ends[j]?.some((q) => distance(p, q) <= tol * 40))) set.join(i, j);
   });
   solid.surfaces.forEach((s, id) => {
-    const own = edges.flatMap((e, i) => (e.sheets.some((x) => x.surface === id) ? [i] : []));
+    const own = edges.flatMap((e, i) => (e.coedges.some((x) => x.surface === id) ? [i] : []));
     if (s.kind === 'sphere' || s.kind === 'torus') {
       for (const i of own) set.join(i, own[0] as number);
       return;
@@ -148,7 +148,7 @@ export const inPieces = (part: BuiltPart): Finding[] =>
             where: `${solid.name}/${o.feature}`,
             at: pointOn(least.curve, (least.from + least.to) / 2),
             what: `${added ? 'It does not touch the rest of the body' : 'It parts the body'}: it is in ${now} pieces.`,
-            mend: added
+            remedy: added
               ? 'Move it against the rest, or make it a body of its own.'
               : 'Make it smaller, or let it end inside.',
           },

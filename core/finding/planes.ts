@@ -45,10 +45,10 @@ export const closeCalls = (part: BuiltPart, c: CuttingPlane): Finding[] => {
             where: `${solid.name}/${key.split('/')[0]}`,
             at: e ? pointOn(e.curve, (e.from + e.to) / 2) : [0, 0, 0],
             what: `Cut "${c.name}" runs along the face "${key}".`,
-            mend: 'Move the cut a little into the material.',
+            remedy: 'Move the cut a little into the material.',
           };
         });
-        // the corners of such a face are told with it, the others together
+        // the corners of such a face are reported with it, the others together
         const [first, ...more] = through.filter((v) => !v.on.some((k) => faces.includes(k)));
         const corners: Finding[] = first
           ? [
@@ -58,7 +58,7 @@ export const closeCalls = (part: BuiltPart, c: CuttingPlane): Finding[] => {
                 where: solid.name,
                 at: first.at,
                 what: `Cut "${c.name}" passes through the corner at ${said(first.at)}${more.length ? ` and ${more.length} more` : ''}.`,
-                mend: 'Nothing need be done; a corner counts as one point of the section.',
+                remedy: 'Nothing need be done; a corner counts as one point of the section.',
               },
             ]
           : [];

@@ -14,7 +14,7 @@ const SHARES = [0.21, 0.5, 0.83] as const;
 
 /**
  * Walls thinner than a limit. They are measured square to the faces, a little in from their edges; of each feature the
- * thinnest is told.
+ * thinnest is reported.
  * @param limit part units
  */
 export const thinWalls = (part: BuiltPart, limit: number): Finding[] =>
@@ -27,7 +27,7 @@ export const thinWalls = (part: BuiltPart, limit: number): Finding[] =>
     const thinnest = new Map<string, Finding & { readonly thick: number }>();
     for (const e of edges) {
       if (!isDrawn(e)) continue;
-      for (const { surface, side, outward } of e.sheets)
+      for (const { surface, side, outward } of e.coedges)
         for (const k of SHARES) {
           const t = e.from + k * (e.to - e.from);
           const on = pointOn(e.curve, t);
@@ -52,7 +52,7 @@ export const thinWalls = (part: BuiltPart, limit: number): Finding[] =>
             where: `${solid.name}/${feature}`,
             at: p,
             what: `The wall about ${said(p)} is ${saidLength(thick)} ${part.units} thick, under the limit of ${saidLength(limit)}.`,
-            mend: 'Make the wall thicker, or state a lower limit.',
+            remedy: 'Make the wall thicker, or state a lower limit.',
             thick,
           });
         }

@@ -28,7 +28,7 @@ export type Piercing3 = {
   readonly pierced: { readonly o: Vec3; readonly a: Vec3; readonly phase: number };
   /** R less the greatest h, and R plus the least; nought where a ruling touches, so that the branches meet there exactly */
   readonly gaps: { readonly high: number; readonly low: number };
-  /** tells apart the curves of one pair of cylinders */
+  /** distinguishes the curves of one pair of cylinders */
   readonly ordinal: number;
   /** parameters where the curve crosses itself */
   readonly knots: readonly number[];

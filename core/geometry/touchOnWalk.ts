@@ -176,7 +176,7 @@ const directionAt = (touch: Vec3, p: Vec3, tangent: Vec3): Vec3 => {
 
 /**
  * A stretch with more nodes beside the touches it ends at, each half as far off as the one before, until the surfaces are so nearly
- * parallel that the curve is told best by its nodes.
+ * parallel that the curve is best described by its nodes.
  */
 export const refinedBesideTouches = (k: Pair, w: Walk): Walk => {
   const end = w.nodes.length - 1;

@@ -15,7 +15,7 @@ export type Amount = { readonly value: number; readonly exact?: Fraction };
 export type ExpressionFault = {
   readonly position: number;
   readonly what: string;
-  readonly mend: string;
+  readonly remedy: string;
 };
 
 export type ExpressionResult =
@@ -36,9 +36,9 @@ type Token =
 
 class Stop extends Error {
   readonly fault: ExpressionFault;
-  constructor(position: number, what: string, mend: string) {
+  constructor(position: number, what: string, remedy: string) {
     super(what);
-    this.fault = { position, what, mend };
+    this.fault = { position, what, remedy };
   }
 }
 
@@ -203,7 +203,7 @@ const parse = (text: string, lookup: Lookup, names: string[]): Amount => {
       }
       if (t.text === 'pi') return { value: Math.PI };
       const found = lookup(t.text);
-      if ('what' in found) throw new Stop(t.at, found.what, found.mend);
+      if ('what' in found) throw new Stop(t.at, found.what, found.remedy);
       names.push(t.text);
       return found;
     }

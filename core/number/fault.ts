@@ -1,5 +1,5 @@
 /**
- * What is wrong, where, and how to mend it: the one shape in which every room of the core refuses input.
+ * What is wrong, where, and the remedy: the one form in which every room of the core refuses input.
  * `path` leads to the place inside the file (keys and indices); `position` is a character offset inside a
  * string there, where that helps.
  */
@@ -7,7 +7,7 @@ export type Fault = {
   readonly path: readonly (string | number)[];
   readonly where: string;
   readonly what: string;
-  readonly mend: string;
+  readonly remedy: string;
   readonly position?: number;
 };
 
@@ -33,6 +33,6 @@ export const attempt = <T>(work: () => T): Result<T> => {
   }
 };
 
-/** One clear sentence: where, what is wrong, and the mend. */
+/** One clear sentence: where, what is wrong, and the remedy. */
 export const sentence = (fault: Fault): string =>
-  `${fault.where ? `${fault.where}: ` : ''}${fault.what} ${fault.mend}`.trim();
+  `${fault.where ? `${fault.where}: ` : ''}${fault.what} ${fault.remedy}`.trim();

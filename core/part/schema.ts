@@ -202,7 +202,7 @@ const faultOfIssue = (root: unknown, issue: z.core.$ZodIssue, base: Path): Fault
       path: [...path, key],
       where: placeOf(root, [...path, key]),
       what: `"${key}" is not known here.`,
-      mend: 'Take it away or correct its spelling.',
+      remedy: 'Take it away or correct its spelling.',
     };
   }
   // The deepest branch of a union that fits the keys says most
@@ -220,7 +220,7 @@ const faultOfIssue = (root: unknown, issue: z.core.$ZodIssue, base: Path): Fault
     path,
     where: placeOf(root, path),
     what: missing ? 'This is missing.' : message ? `This ${message}.` : 'This cannot be read.',
-    mend: missing ? (message ? `It ${message}.` : 'Give it.') : 'Correct it as the part format describes.',
+    remedy: missing ? (message ? `It ${message}.` : 'Give it.') : 'Correct it as the part format describes.',
   };
 };
 
@@ -236,7 +236,7 @@ export const readBySchema = <T>(schema: z.ZodType<T>, data: unknown): Result<T> 
   const unreadable = dataFault(data);
   if (unreadable) {
     const { path, what, remedy } = unreadable;
-    return { ok: false, faults: [{ path, where: placeOf(data, path), what, mend: remedy }] };
+    return { ok: false, faults: [{ path, where: placeOf(data, path), what, remedy: remedy }] };
   }
   const read = schema.safeParse(data);
   if (read.success) return { ok: true, value: read.data };

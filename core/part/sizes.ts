@@ -42,7 +42,7 @@ export type SizeReader = {
   readonly count: (q: Quantity, path: Path, least: number, most: number) => number;
   /** The least size and the greatest length read while `work` runs, with what it returns. */
   readonly extremes: <T>(work: () => T) => { readonly value: T; readonly extremes: Extremes };
-  readonly refuse: (path: Path, what: string, mend: string) => never;
+  readonly refuse: (path: Path, what: string, remedy: string) => never;
 };
 
 const NAME = /^[\p{L}_][\p{L}\p{N}_]*$/u;
@@ -57,8 +57,8 @@ export const sizeReader = (file: PartFile): SizeReader => {
   const known = new Map<string, Amount>();
   const open: string[] = [];
 
-  const fail = (path: Path, what: string, mend: string, position?: number): never => {
-    const fault: Fault = { path, where: placeOf(file, path), what, mend };
+  const fail = (path: Path, what: string, remedy: string, position?: number): never => {
+    const fault: Fault = { path, where: placeOf(file, path), what, remedy };
     throw new Refusal(position === undefined ? fault : { ...fault, position });
   };
 
@@ -68,7 +68,7 @@ export const sizeReader = (file: PartFile): SizeReader => {
       return {
         position: 0,
         what: `The name "${name}" is not known.`,
-        mend: names.length ? `Use one of ${names.join(', ')}, or add it to dims.` : 'Add it to dims.',
+        remedy: names.length ? `Use one of ${names.join(', ')}, or add it to dims.` : 'Add it to dims.',
       };
     }
     const ready = known.get(name);
@@ -94,7 +94,7 @@ export const sizeReader = (file: PartFile): SizeReader => {
       return { amount: amountOf(q) };
     }
     const r = evaluateExpression(q, lookup);
-    if (!r.ok) return fail(path, `"${q}": ${r.fault.what}`, r.fault.mend, r.fault.position);
+    if (!r.ok) return fail(path, `"${q}": ${r.fault.what}`, r.fault.remedy, r.fault.position);
     return r.unit ? { amount: r.amount, unit: r.unit } : { amount: r.amount };
   };
   const amount = (q: Quantity, path: Path): Amount => {
@@ -179,6 +179,6 @@ export const sizeReader = (file: PartFile): SizeReader => {
       };
       return { value, extremes };
     },
-    refuse: (path, what, mend) => fail(path, what, mend),
+    refuse: (path, what, remedy) => fail(path, what, remedy),
   };
 };

@@ -7,10 +7,10 @@ import type { View } from '../view/view.ts';
 import { faceGrid, type Patch, patchesOf } from './faceGrid.ts';
 import { faceWords } from './words.ts';
 
-/** Shares of its box that a patch fills, by which its shape is told. */
+/** Shares of its box that a patch fills, which decide what its shape is called. */
 const FULL = 0.96;
 const ROUND = [0.74, 0.83] as const;
-/** A patch smaller than this many squares is told by its edge only. */
+/** A patch smaller than this many squares is described by its edge only. */
 const LEAST = 3;
 
 const where = (p: Patch, [u0, v0, u1, v1]: View['box']): string => {

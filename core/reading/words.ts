@@ -43,7 +43,7 @@ const parts = ({ left, right, aside }: LineStory, view: ViewName): string => {
   return `It parts ${faceWords(near.face)} from ${faceWords(far.face)}, at the same level there: they have different slopes.`;
 };
 
-/** What is told of a line, one sentence each. @param unit of the part */
+/** The description of a line, one sentence a fact. @param unit of the part */
 export const lineWords = (s: LineStory, view: ViewName, unit: string): string[] => {
   const kind = s.seen ? 'visible' : 'hidden';
   const what =

@@ -144,7 +144,7 @@ type StepWords = {
   readonly clears?: boolean;
 };
 
-/** A straight line that will be darkened later stands light until then. */
+/** A straight line that is lined in later is drawn as a light construction line until then. */
 const drawLight = (p: Plan, words: StepWords, d: Deed): void => {
   if (d.do !== 'draw' || !words.view) return;
   const line = freshName(p, 'l');

@@ -6,9 +6,9 @@ import { type Face, insideSolid, type Solid } from '../solid/body.ts';
 import { faceKeyAt } from '../solid/boundary.ts';
 import { type Carrier, carrierOf, surfacesAt } from '../solid/carriers.ts';
 import type { Intervals } from '../solid/cell.ts';
+import { clearRadius } from '../solid/coedges.ts';
 import { cutIntervals, joinIntervals } from '../solid/intervals.ts';
 import { samplesOf } from '../solid/quadrature.ts';
-import { clearRadius } from '../solid/sheets.ts';
 import { surfaceMeeting } from '../solid/surfaceMeeting.ts';
 import { type CuttingPlane, cutterOf, type Leg, shapePoint } from './trace.ts';
 

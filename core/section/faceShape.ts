@@ -20,10 +20,12 @@ export const faceShape = ({ solid, edges }: BuiltBody, key: string): FaceShape |
   const id = solid.faces.find((f) => f.key === key && solid.surfaces[f.surface]?.kind === 'plane')?.surface;
   if (id === undefined) return undefined;
   const plane = solid.surfaces[id] as Extract<Surface, { kind: 'plane' }>;
-  const own = edges.filter((e) => isDrawn(e) && e.on.includes(key) && e.sheets.some((s) => s.surface === id));
-  const sheet = own[0]?.sheets.find((s) => s.surface === id);
-  if (!sheet) return undefined;
-  const out = scale(plane.n, sheet.outward);
+  const own = edges.filter(
+    (e) => isDrawn(e) && e.on.includes(key) && e.coedges.some((s) => s.surface === id),
+  );
+  const coedge = own[0]?.coedges.find((s) => s.surface === id);
+  if (!coedge) return undefined;
+  const out = scale(plane.n, coedge.outward);
   const { u, v } = frameToward(out);
   const leg: Leg = {
     start: [0, 0],
@@ -31,7 +33,7 @@ export const faceShape = ({ solid, edges }: BuiltBody, key: string): FaceShape |
     angle: 0,
     end: undefined,
     sight: [0, 1],
-    kept: { n: scale(out, -1), d: -sheet.outward * plane.d },
+    kept: { n: scale(out, -1), d: -coedge.outward * plane.d },
     origin: [0, 0, 0],
     sAxis: u,
     tAxis: v,
@@ -39,7 +41,7 @@ export const faceShape = ({ solid, edges }: BuiltBody, key: string): FaceShape |
     to: Number.POSITIVE_INFINITY,
   };
   const pieces = own.map((e): RimPiece => {
-    const { side } = e.sheets.find((s) => s.surface === id) as Edge['sheets'][number];
+    const { side } = e.coedges.find((s) => s.surface === id) as Edge['coedges'][number];
     // the face lies on the left of its outline
     const tangent = tangentOn(e.curve, (e.from + e.to) / 2);
     const left = dot(scale(cross(plane.n, tangent), side), cross(out, tangent)) > 0;

@@ -98,7 +98,7 @@ const clippedEdges = (edges: readonly Edge[], face: CutFace, c: CuttingPlane, to
         to: Math.max(p.from, p.to),
         closed: l.pieces.length === 1,
         kind: 'sharp',
-        sheets: [{ surface: p.surface, side: 1, outward: 1 }],
+        coedges: [{ surface: p.surface, side: 1, outward: 1 }],
         on: [`${CUT}/${c.name}`, p.face].sort(),
       }),
     ),

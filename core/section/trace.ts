@@ -62,7 +62,7 @@ export const readTraces = (data: unknown): Result<TraceFile[]> => {
   return { ok: true, value: traces };
 };
 
-type Refuse = (key: string, what: string, mend: string) => never;
+type Refuse = (key: string, what: string, remedy: string) => never;
 
 /** The points of a trace; a flat one given by place and angle gets a second point a unit further on. */
 const tracePoints = (trace: TraceFile, read: SizeReader, where: string, refuse: Refuse): Vec2[] => {
@@ -144,8 +144,8 @@ export const cuttingPlane = (trace: TraceFile, file: PartFile): Result<CuttingPl
   attempt(() => {
     const read = sizeReader(file);
     const where = `cut "${trace.name}"`;
-    const refuse: Refuse = (key, what, mend) => {
-      throw new Refusal({ path: [key], where: `${where}, ${key}`, what, mend });
+    const refuse: Refuse = (key, what, remedy) => {
+      throw new Refusal({ path: [key], where: `${where}, ${key}`, what, remedy });
     };
     const points = tracePoints(trace, read, where, refuse);
     const half = trace.half === true;

@@ -21,7 +21,7 @@ const extentAlong = (edges: readonly Edge[], d: Vec3): number => {
 const axisOf = (solid: Solid, edges: readonly Edge[]): Vec3 | undefined => {
   let round: { axis: Vec3; width: number } | undefined;
   for (const e of edges)
-    for (const { surface } of e.sheets) {
+    for (const { surface } of e.coedges) {
       const s = solid.surfaces[surface];
       if (s?.kind !== 'cylinder' && s?.kind !== 'cone') continue;
       const width = 2 * (s.kind === 'cylinder' ? s.r : e.curve.type === 'ellipse' ? length(e.curve.u) : 0);

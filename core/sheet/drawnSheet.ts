@@ -33,7 +33,7 @@ export type Sheet = {
   /** how the points are posted in each view */
   readonly postings: ReadonlyMap<ViewName, ReadonlyMap<string, Posting>>;
   readonly ink: readonly Ink[];
-  /** what does not fit, each with its mend; the sheet is drawn all the same */
+  /** what does not fit, each with its remedy; the sheet is drawn all the same */
   readonly findings: readonly Fault[];
 };
 

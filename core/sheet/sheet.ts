@@ -11,7 +11,7 @@ import { viewOf } from '../view/view.ts';
 import type { TitleText } from './annotate/titleBlock.ts';
 import type { Numbered, Sheet } from './drawnSheet.ts';
 import { composeInk } from './ink/composeInk.ts';
-import { bestFit, type Load, placementAt, scalesOf } from './layout/fit.ts';
+import { type Load, largestFit, placementAt, scalesOf } from './layout/fit.ts';
 import { paperFrame, paperTitle, type Rect, scaleText } from './layout/paper.ts';
 import { inner, lowOf, unscaled } from './layout/placement.ts';
 import type { SheetSetup } from './setup.ts';
@@ -38,14 +38,14 @@ const tooMuch = (
   viewsFit: boolean,
   shapes: readonly PlacedShape[],
 ): Fault => {
-  const next = bestFit(setup, load)?.ratio;
+  const next = largestFit(setup, load)?.ratio;
   return {
     path: ['setup', 'scale'],
     where: `${paperTitle(setup)} at ${scaleText(ratio)}`,
     what: viewsFit
       ? `The true shape of cut ${shapes.find((s) => !s.fits)?.cut} has no room of its own.`
       : 'The views do not fit on the sheet.',
-    mend:
+    remedy:
       next !== undefined && next < ratio
         ? `Choose ${scaleText(next)}, a larger paper, or fewer views.`
         : 'Choose a larger paper or fewer views.',
@@ -63,7 +63,7 @@ const NO_ROOM_FOR_PICTORIAL: Fault = {
   path: ['setup', 'rules'],
   where: 'the pictorial',
   what: 'It has no free place on the sheet.',
-  mend: 'Choose a larger paper or a smaller scale, or do without the mitre line.',
+  remedy: 'Choose a larger paper or a smaller scale, or do without the mitre line.',
 };
 
 /** Works a view out; the desk hands in one that remembers. */
@@ -115,7 +115,7 @@ export const drawSheet = (
   // where no scale has room for the auxiliary views, the the views and true shapes alone decide
   const best =
     setup.scale === 'fit'
-      ? (bestFit(setup, load) ?? bestFit(setup, { ...load, beside: () => true }))
+      ? (largestFit(setup, load) ?? largestFit(setup, { ...load, beside: () => true }))
       : undefined;
   const { ratio, placement } = best ?? { ratio: fixed, placement: placementAt(fixed, setup, load) };
   const { layout, shapes, scale, shapesFit, viewsFit } = placement;

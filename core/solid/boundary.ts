@@ -13,10 +13,10 @@ import {
 } from './candidates.ts';
 import { type Piece, surfacesAt } from './carriers.ts';
 import { isAway } from './change.ts';
-import { changingSheets, givesWayTo, type Sheet } from './sheets.ts';
+import { type Coedge, changingCoedges, isReplacedBy } from './coedges.ts';
 
 /**
- * sharp: two faces meet at an angle. smooth: they run on tangent (not drawn). nonmanifold: four sheets meet (drawn once).
+ * sharp: two faces meet at an angle. smooth: they run on tangent (not drawn). nonmanifold: four coedges meet (drawn once).
  * seam: a line on one closed face, never drawn.
  */
 export type EdgeKind = 'sharp' | 'smooth' | 'nonmanifold' | 'seam';
@@ -27,7 +27,7 @@ export type Edge = {
   readonly to: number;
   readonly closed: boolean;
   readonly kind: EdgeKind;
-  readonly sheets: readonly Sheet[];
+  readonly coedges: readonly Coedge[];
   /** keys of the faces that meet here, sorted */
   readonly on: readonly string[];
 };
@@ -35,14 +35,14 @@ export type Edge = {
 /** True for the edges that a drawing shows. */
 export const isDrawn = (e: Edge): boolean => e.kind === 'sharp' || e.kind === 'nonmanifold';
 
-const kindOf = (s: Solid, sheets: readonly Sheet[], p: Vec3, seam: boolean): EdgeKind | undefined => {
-  if (sheets.length < 2) return undefined;
-  if (sheets.length > 2) return 'nonmanifold';
-  const [a, b] = sheets as [Sheet, Sheet];
+const kindOf = (s: Solid, coedges: readonly Coedge[], p: Vec3, seam: boolean): EdgeKind | undefined => {
+  if (coedges.length < 2) return undefined;
+  if (coedges.length > 2) return 'nonmanifold';
+  const [a, b] = coedges as [Coedge, Coedge];
   if (a.surface === b.surface) return seam ? 'seam' : undefined;
   const na = normalAt(s.surfaces[a.surface] as Surface, p);
   const nb = normalAt(s.surfaces[b.surface] as Surface, p);
-  // within sqrt of the tolerance two tangent surfaces cannot be told from crossing ones
+  // within the square root of the tolerance, tangent surfaces cannot be distinguished from crossing ones
   const parallel = length(cross(na, nb)) <= 1e-6;
   return parallel && a.side * Math.sign(dot(na, nb)) !== b.side ? 'smooth' : 'sharp';
 };
@@ -63,9 +63,9 @@ const edgeOf = (
   [from, to]: readonly [number, number],
   closed: boolean,
   kind: EdgeKind,
-  sheets: readonly Sheet[],
+  coedges: readonly Coedge[],
   on: readonly string[],
-): Edge => ({ key, curve, from, to, closed, kind, sheets, on });
+): Edge => ({ key, curve, from, to, closed, kind, coedges, on });
 
 /** What was found on one candidate curve. */
 type Found = { readonly on: readonly number[]; readonly seam: boolean; readonly edges: readonly Edge[] };
@@ -89,20 +89,20 @@ const edgesOn = (s: Solid, c: Candidate): Edge[] => {
   for (const piece of candidatePieces(s, c)) {
     const p = pointOn(curve, (piece.from + piece.to) / 2);
     const through = surfacesAt(s, on, p);
-    if ((through.length < 2 || givesWayTo(s, p, on, through)) && !seam) continue;
-    const sheets = changingSheets(s, curve, (piece.from + piece.to) / 2, through);
-    const kind = kindOf(s, sheets, p, seam);
+    if ((through.length < 2 || isReplacedBy(s, p, on, through)) && !seam) continue;
+    const coedges = changingCoedges(s, curve, (piece.from + piece.to) / 2, through);
+    const kind = kindOf(s, coedges, p, seam);
     if (!kind) continue;
     const keys = joinedKeys(
-      sheets.map((sheet) => faceKeyAt(s, sheet.surface, p)),
+      coedges.map((coedge) => faceKeyAt(s, coedge.surface, p)),
       [],
     );
     const before = found.at(-1);
-    if (before && last?.to === piece.from && before.kind === kind && sameSheets(before.sheets, sheets)) {
+    if (before && last?.to === piece.from && before.kind === kind && sameCoedges(before.coedges, coedges)) {
       // flush faces of two features carry one edge; it belongs to them all
       const all = joinedKeys(before.on, keys);
-      found[found.length - 1] = edgeOf('', curve, [before.from, piece.to], false, kind, before.sheets, all);
-    } else found.push(edgeOf('', curve, [piece.from, piece.to], piece.closed, kind, sheets, keys));
+      found[found.length - 1] = edgeOf('', curve, [before.from, piece.to], false, kind, before.coedges, all);
+    } else found.push(edgeOf('', curve, [piece.from, piece.to], piece.closed, kind, coedges, keys));
     last = piece;
   }
   return isClosed(curve) ? joinRound(found) : found;
@@ -150,7 +150,7 @@ const joinedKeys = (a: readonly string[], b: readonly string[]): string[] => {
   return out.sort();
 };
 
-const sameSheets = (a: readonly Sheet[], b: readonly Sheet[]): boolean =>
+const sameCoedges = (a: readonly Coedge[], b: readonly Coedge[]): boolean =>
   a.length === b.length &&
   a.every((x) => b.some((y) => x.surface === y.surface && x.side === y.side && x.outward === y.outward));
 
@@ -159,16 +159,16 @@ const joinRound = (edges: readonly Edge[]): Edge[] => {
   const out = [...edges];
   for (let i = 0; i < out.length; i++) {
     const first = out[i] as Edge;
-    const { curve, kind, sheets } = first;
+    const { curve, kind, coedges } = first;
     if (Math.abs(first.to - first.from - TAU) < 1e-12) {
-      out[i] = edgeOf('', curve, [first.from, first.to], true, kind, sheets, first.on);
+      out[i] = edgeOf('', curve, [first.from, first.to], true, kind, coedges, first.on);
       continue;
     }
     const j = out.findIndex((e, k) => k !== i && Math.abs(e.to - first.from - TAU) < 1e-12);
     const last = out[j];
-    if (!last || last.kind !== kind || !sameSheets(last.sheets, sheets)) continue;
+    if (!last || last.kind !== kind || !sameCoedges(last.coedges, coedges)) continue;
     const all = joinedKeys(first.on, last.on);
-    out[i] = edgeOf('', curve, [last.from - TAU, first.to], first.closed, kind, sheets, all);
+    out[i] = edgeOf('', curve, [last.from - TAU, first.to], first.closed, kind, coedges, all);
     out.splice(j, 1);
     i = -1;
   }
@@ -200,7 +200,9 @@ export const withKeys = (edges: readonly Edge[], named?: ReadonlyMap<Edge, Edge>
       const key = list.length > 1 ? `${name} | ${i + 1}` : name;
       const before = named?.get(e);
       out[at] =
-        before?.key === key ? before : edgeOf(key, e.curve, [e.from, e.to], e.closed, e.kind, e.sheets, e.on);
+        before?.key === key
+          ? before
+          : edgeOf(key, e.curve, [e.from, e.to], e.closed, e.kind, e.coedges, e.on);
     });
   }
   return out;

@@ -76,7 +76,7 @@ export const buildPart = (model: PartModel, before?: BuiltPart): Result<BuiltPar
         where: `body "${body.name}", feature "${feature}"`,
         what:
           op === 'keep' ? 'Keeping only this leaves nothing of the body.' : 'This cut removes everything.',
-        mend: 'Make it smaller, move it, or switch it off.',
+        remedy: 'Make it smaller, move it, or switch it off.',
       });
     }
     return built;

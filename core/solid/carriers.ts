@@ -109,7 +109,7 @@ export const surfacesUnder = (
 const KNOT_SAMPLES = 48;
 
 /**
- * Where two curved surfaces under a curve touch, another curve of the same pair crosses it and the sheets change sides: their
+ * Where two curved surfaces under a curve touch, another curve of the same pair crosses it and the surfaces change sides: their
  * crossed normals turn round there.
  */
 const touchesAlong = (curve: Curve3, a: Surface, b: Surface): number[] => {

@@ -4,7 +4,7 @@ import type { Cone, Sphere, Surface, Torus } from '../geometry/surface.ts';
 import { along, cross, dot, length, scale, unit, type Vec3 } from '../geometry/vec.ts';
 import { type Face, insideSolid, type Solid } from './body.ts';
 import type { Edge } from './boundary.ts';
-import { clearRadius } from './sheets.ts';
+import { clearRadius } from './coedges.ts';
 
 /** Extreme values of a smooth function inside a stretch: sampled, then narrowed by golden sections. */
 const innerExtremes = (f: (t: number) => number, from: number, to: number): number[] => {

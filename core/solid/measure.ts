@@ -23,10 +23,10 @@ import {
 } from '../geometry/vec.ts';
 import { insideSolid, type Solid } from './body.ts';
 import type { Edge } from './boundary.ts';
+import { type Coedge, clearRadius } from './coedges.ts';
 import { crossings } from './crossings.ts';
 import { boxOfBody } from './extent.ts';
 import { integrate, type Sample, samplesOf } from './quadrature.ts';
-import { clearRadius, type Sheet } from './sheets.ts';
 
 /** Volume, surface area and centre of mass of a body, and its exact box. Units: the part's, squared or cubed. */
 export type Measures = {
@@ -145,7 +145,7 @@ const isAlongSeam = (samples: readonly Sample[], s: Torus, tol: number): boolean
 };
 
 /**
- * A ring's tube has its seam on the inner side; a spindle's skin ends on the axis, and is told from there on both sides of its equator.
+ * A ring's tube has its seam on the inner side; a spindle's skin ends on the axis and is integrated from there on both sides of its equator.
  * @param onSeam the edge runs along the seam, so that the face says to which end of the meridian it belongs
  */
 const torusMeridian = (s: Torus, onSeam: boolean): Meridian => {
@@ -174,7 +174,7 @@ const torusMeridian = (s: Torus, onSeam: boolean): Meridian => {
 const turnedShare = (
   samples: readonly Sample[],
   m: Meridian,
-  sheet: Sheet,
+  coedge: Coedge,
   normal: (p: Vec3) => Vec3,
   origin: Vec3,
 ): Contribution => {
@@ -190,11 +190,11 @@ const turnedShare = (
     if (rho === 0) continue;
     const e = scale(flat, 1 / rho);
     const round = cross(m.a, e);
-    const k = (-sheet.side * x.w * dot(x.v, round)) / rho;
+    const k = (-coedge.side * x.w * dot(x.v, round)) / rho;
     if (k === 0) continue;
     // on a seam the face itself says to which end of the meridian its edge belongs
     const n = normal(x.p);
-    const upward = dot(scale(cross(n, x.v), sheet.side), cross(n, round)) > 0;
+    const upward = dot(scale(cross(n, x.v), coedge.side), cross(n, round)) > 0;
     const w = m.at(rho, z, upward);
     const w0 = m.base(w);
     const oe = dot(o, e);
@@ -210,8 +210,8 @@ const turnedShare = (
         m.panels,
       );
     area += k * over(() => 1);
-    volume += ((sheet.outward * k) / 3) * over((_, reach) => reach);
-    const c = (sheet.outward * k) / 4;
+    volume += ((coedge.outward * k) / 3) * over((_, reach) => reach);
+    const c = (coedge.outward * k) / 4;
     const first = over((_, reach) => reach);
     const radial = over((y, reach) => reach * m.rho(y));
     const axial = over((y, reach) => reach * m.z(y));
@@ -270,7 +270,7 @@ const samplesAcrossSeam = (e: Edge, s: Torus, tol: number): Sample[] => {
 const samplesAlong = (e: Edge, s: Solid): Sample[] => {
   const plain =
     e.curve.type === 'line' &&
-    e.sheets.every((x) => {
+    e.coedges.every((x) => {
       const { kind } = s.surfaces[x.surface] as Surface;
       return kind === 'plane' || kind === 'cylinder';
     });
@@ -287,10 +287,10 @@ const edgeShare = (e: Edge, s: Solid, origin: Vec3, balls: ReadonlyMap<number, B
   const sum: Contribution = { area: 0, volume: 0, moment: [0, 0, 0] };
   // where the poles of a ball lie hangs on its other edges
   let own = true;
-  for (const sheet of e.sheets) {
-    const shape = s.surfaces[sheet.surface] as Surface;
+  for (const coedge of e.coedges) {
+    const shape = s.surfaces[coedge.surface] as Surface;
     if (shape.kind === 'sphere') own = false;
-    const c = sheetShare(e, samples, shape, sheet, s, origin, balls);
+    const c = coedgeShare(e, samples, shape, coedge, s, origin, balls);
     sum.area += c.area;
     sum.volume += c.volume;
     sum.moment = add(sum.moment, c.moment);
@@ -299,11 +299,11 @@ const edgeShare = (e: Edge, s: Solid, origin: Vec3, balls: ReadonlyMap<number, B
   return sum;
 };
 
-const sheetShare = (
+const coedgeShare = (
   e: Edge,
   samples: readonly Sample[],
   shape: Surface,
-  sheet: Sheet,
+  coedge: Coedge,
   s: Solid,
   origin: Vec3,
   balls: ReadonlyMap<number, Ball>,
@@ -311,23 +311,23 @@ const sheetShare = (
   const normal = (p: Vec3): Vec3 => normalAt(shape, p);
   switch (shape.kind) {
     case 'plane':
-      return planeShare(samples, shape, sheet.outward, sheet.side, origin);
+      return planeShare(samples, shape, coedge.outward, coedge.side, origin);
     case 'cylinder':
-      return cylinderShare(samples, shape, sheet.outward, sheet.side, origin);
+      return cylinderShare(samples, shape, coedge.outward, coedge.side, origin);
     case 'cone':
-      return turnedShare(samples, coneMeridian(shape), sheet, normal, origin);
+      return turnedShare(samples, coneMeridian(shape), coedge, normal, origin);
     case 'sphere':
-      return turnedShare(samples, (balls.get(sheet.surface) as Ball).meridian, sheet, normal, origin);
+      return turnedShare(samples, (balls.get(coedge.surface) as Ball).meridian, coedge, normal, origin);
     case 'torus': {
       const parted = samplesAcrossSeam(e, shape, s.tol.linear);
       const onSeam = isAlongSeam(parted, shape, s.tol.linear);
-      return turnedShare(parted, torusMeridian(shape, onSeam), sheet, normal, origin);
+      return turnedShare(parted, torusMeridian(shape, onSeam), coedge, normal, origin);
     }
   }
 };
 
 /**
- * Measures a body from its edges alone (each sheet's share is a line integral along its edge).
+ * Measures a body from its edges alone (each coedge's share is a line integral along its edge).
  * @param edges all edges of the body, the smooth ones too
  */
 export const measureSolid = (s: Solid, edges: readonly Edge[]): Measures => {
@@ -342,7 +342,7 @@ export const measureSolid = (s: Solid, edges: readonly Edge[]): Measures => {
   const balls = new Map<number, Ball>();
   s.surfaces.forEach((surface, id) => {
     if (surface.kind !== 'sphere') return;
-    const own = edges.flatMap((e) => (e.sheets.some((x) => x.surface === id) ? samplesAlong(e, s) : []));
+    const own = edges.flatMap((e) => (e.coedges.some((x) => x.surface === id) ? samplesAlong(e, s) : []));
     const ball = ballOf(s, id, surface, own, origin);
     balls.set(id, ball);
     take(ball.whole);

@@ -5,7 +5,7 @@ import { footOn } from './planeMeeting.ts';
 /**
  * Where a ring touches another surface to a higher order: both lie on a plane, the ring with the circle on its flat side, the other with
  * a generator or a circle of its own, and these two touch. The branches in which the surfaces meet run along one another there, so that
- * the place cannot be told from where they are nearest; but the circle and its tangent tell it exactly.
+ * the point of contact cannot be found from the least distance; the circle and its tangent give it exactly.
  */
 export const ringTouches = (s: Surface, t: Surface, tol: number): Vec3[] => [
   ...(s.kind === 'torus' ? touchesOfRing(s, t, tol) : []),

@@ -52,7 +52,7 @@ export const OPENINGS: Record<ShapeKind, string> = {
   slot: 'slot',
 };
 
-/** The clauses of each shape, in the order they are written. Profiles are told apart (see profileText). */
+/** The clauses of each shape, in the order they are written. Each kind of profile has its own words (see profileText). */
 export const SHAPE_CLAUSES: Record<ShapeKind, readonly Clause[]> = {
   block: [
     clause(inAccount('W', 'width'), ' wide'),

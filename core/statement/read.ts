@@ -24,10 +24,10 @@ import {
 type Json = Record<string, unknown>;
 
 class LineFault extends Error {
-  readonly mend: string;
-  constructor(what: string, mend: string) {
+  readonly remedy: string;
+  constructor(what: string, remedy: string) {
     super(what);
-    this.mend = mend;
+    this.remedy = remedy;
   }
 }
 
@@ -236,7 +236,10 @@ export const readFeatureLine = (line: string, name: string): Result<FeatureFile>
       : { ok: false, faults: read.faults.map((f) => ({ ...f, where: `new line, ${f.where}` })) };
   } catch (error) {
     if (!(error instanceof LineFault)) throw error;
-    return { ok: false, faults: [{ path: [], where: 'new line', what: error.message, mend: error.mend }] };
+    return {
+      ok: false,
+      faults: [{ path: [], where: 'new line', what: error.message, remedy: error.remedy }],
+    };
   }
 };
 
@@ -276,7 +279,12 @@ export const readStatement = (text: string): Result<PartFile> => {
         );
     } catch (error) {
       if (!(error instanceof LineFault)) throw error;
-      faults.push({ path: ['line', i + 1], where: `line ${i + 1}`, what: error.message, mend: error.mend });
+      faults.push({
+        path: ['line', i + 1],
+        where: `line ${i + 1}`,
+        what: error.message,
+        remedy: error.remedy,
+      });
     }
   });
   if (faults.length) return { ok: false, faults };

@@ -84,7 +84,7 @@ const farFrom = (k: Curve2, p: Vec2, t: number): number => {
 };
 
 /**
- * Where two curves touch they are one within the tolerance over a stretch, and the place is told badly by their distance: to the fourth
+ * Where two curves touch they are one within the tolerance over a stretch, and their distance determines the place badly: to the fourth
  * root of the tolerance at a touch of the fourth order. A cut in that stretch that is better known stands for it.
  */
 const settleGrazes = (c: FlatCarrier, grazes: readonly Graze[], tol: number): void => {

@@ -48,7 +48,7 @@ const onOther = (a: FlatCarrier, t: number, b: FlatCarrier): number | undefined 
     : undefined;
 
 /** True where edges run on the same curve: there a tangent join is not drawn. */
-const givesWay = (c: FlatCarrier, s: number): boolean => {
+const isSuppressedTangent = (c: FlatCarrier, s: number): boolean => {
   if (!c.under) return false;
   const t = onOther(c, s, c.under);
   const periodic = isPeriodic(c.under.curve);
@@ -171,7 +171,7 @@ export const runsOf = (
       near = p;
     };
     at(s, look);
-    if (!near || givesWay(c, s)) continue;
+    if (!near || isSuppressedTangent(c, s)) continue;
     const over = c.twins.length ? twinsOver(c, a, b, tol) : [];
     // the first of several that run over one another here speaks for all
     if (over.some((twin) => order(twin) < order(c))) continue;

@@ -6,7 +6,7 @@ import type { Face, Solid } from '../solid/body.ts';
 import { CLASSIFYING_REACH, faceKeyAt } from '../solid/boundary.ts';
 import { carrierOf, surfacesAt } from '../solid/carriers.ts';
 import { type Change, isAway } from '../solid/change.ts';
-import { changingSheets } from '../solid/sheets.ts';
+import { changingCoedges } from '../solid/coedges.ts';
 
 /** A stretch along which a curved face turns away from the observer. */
 export type Silhouette = {
@@ -91,7 +91,7 @@ const outlinesOn = (s: Solid, id: number, f: ViewFrame): Silhouette[] => {
       const p = pointOn(curve, t);
       const through = surfacesAt(s, on, p);
       if (!through.includes(id)) continue;
-      if (!changingSheets(s, curve, t, through).some((sheet) => sheet.surface === id)) continue;
+      if (!changingCoedges(s, curve, t, through).some((c) => c.surface === id)) continue;
       out.push({ curve, from, to, surface: id, of: faceKeyAt(s, id, p) });
     }
     return out;

@@ -60,7 +60,7 @@ export const nearestOn = (
 export const TWIN_REACH = 20;
 
 /**
- * Free curves cannot be merged by their figures: those that run over one another are told of each other here, and parted
+ * Free curves cannot be merged by their figures: those that coincide are listed with one another here, and parted
  * at each other's ends and cuts.
  */
 export const findTwins = (carriers: readonly FlatCarrier[], tol: number): void => {

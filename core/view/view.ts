@@ -6,10 +6,10 @@ import type { Tolerance } from '../solid/body.ts';
 import type { Change } from '../solid/change.ts';
 import { type Cover, coverOf, crossCarriers } from './crossing.ts';
 import { type FlatCarrier, type Member, reread } from './flatCarrier.ts';
-import { type CastMemory, changesIn, gather, type SceneChange } from './gather.ts';
 import { flatten } from './project.ts';
 import { membersIn, type Run, runsOf, twinsOver } from './runs.ts';
 import { hidingIn, type SceneBody } from './scene.ts';
+import { type CastMemory, carriersOfScene, changesIn, type SceneChange } from './sceneCarriers.ts';
 import { findTwins } from './twins.ts';
 
 /** [u0, v0, u1, v1] */
@@ -101,7 +101,7 @@ export const seeScene = (
   tangents = false,
 ): SeenView => {
   const changes = changesIn(scene, before);
-  const { carriers, memory } = gather(scene, frame, tol.linear, changes, before, tangents);
+  const { carriers, memory } = carriersOfScene(scene, frame, tol.linear, changes, before, tangents);
   const places = before && touched(changes, frame);
   const known = carriers.map((c) => {
     // free curves hang on one another

@@ -138,7 +138,7 @@ describe('a session', () => {
         current: { drawing: { part: { dims: { H: 61 } } } },
         mine: { part: { dims: { H: 62 }, name: 'mine' } },
       });
-      expect((await second.edit(setH('70')))[0]?.mend).toMatch(/Choose first/);
+      expect((await second.edit(setH('70')))[0]?.remedy).toMatch(/Choose first/);
       expect(heightOf(store, 'a')).toBe(61);
     });
     test('mine is kept, over what the other stored', async () => {

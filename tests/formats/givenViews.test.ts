@@ -211,6 +211,6 @@ describe('views read from files balance', () => {
     const read = givenDxf(
       '0\nSECTION\n2\nENTITIES\n0\nLINE\n8\n0\n10\n0\n20\n0\n11\n1\n21\n1\n0\nENDSEC\n0\nEOF\n',
     );
-    expect(read.ok ? '' : read.faults[0]?.mend).toContain('front hidden');
+    expect(read.ok ? '' : read.faults[0]?.remedy).toContain('front hidden');
   });
 });

@@ -72,7 +72,7 @@ const FEATHER = 0.05;
 
 const isFeather = (part: BuiltPart, e: Edge, p: Vec3): boolean => {
   const { surfaces } = (part.bodies[0] as BuiltPart['bodies'][number]).solid;
-  const normals = e.sheets.map((x) => normalAt(surfaces[x.surface] as Surface, p));
+  const normals = e.coedges.map((x) => normalAt(surfaces[x.surface] as Surface, p));
   return normals.some((a, i) => normals.slice(0, i).some((b) => length(cross(a, b)) < FEATHER));
 };
 

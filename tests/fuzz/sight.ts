@@ -90,7 +90,7 @@ export const visibility = (file: PartFile, part: BuiltPart, seed: number): Fail[
         [1, -1].some((sense) => !meets(file, along(p, side, sense * aside * size), f.toward, size, start));
       const { surfaces } = (part.bodies[0] as BuiltPart['bodies'][number]).solid;
       const lean = Math.min(
-        ...edge.sheets.map((x) => Math.abs(dot(normalAt(surfaces[x.surface] as Surface, p), f.toward))),
+        ...edge.coedges.map((x) => Math.abs(dot(normalAt(surfaces[x.surface] as Surface, p), f.toward))),
       );
       let answers: boolean[] = [];
       for (const looks of lean > LEAN ? [LOOSE, close(lean)] : [LOOSE]) {

@@ -128,7 +128,7 @@ export const featureAxes = (scene: readonly SceneBody[], tol: number): FeatureAx
   for (const body of scene) {
     body.solid.surfaces.forEach((s, id) => {
       if (s.kind === 'plane') return;
-      const edges = body.edges.filter((e) => e.sheets.some((x) => x.surface === id));
+      const edges = body.edges.filter((e) => e.coedges.some((x) => x.surface === id));
       // a whole ball or ring has no edges
       const whole = (s.kind === 'sphere' || s.kind === 'torus') && !edges.some((e) => e.kind !== 'seam');
       const sweeps = whole || edges.some((e) => e.curve.type !== 'line' && e.to - e.from >= LEAST_SWEEP);

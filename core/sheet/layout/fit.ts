@@ -42,7 +42,7 @@ const boxesTooLarge = (ratio: number, setup: SheetSetup, load: Load): boolean =>
   tooLarge(paperPerUnit(ratio, load.units), setup, paperFrame(setup), load.box);
 
 /** The largest standard scale at which everything fits, with its placement; undefined where none does. */
-export const bestFit = (
+export const largestFit = (
   setup: SheetSetup,
   load: Load,
 ): { readonly ratio: number; readonly placement: Placement } | undefined => {
@@ -75,11 +75,11 @@ const LEAST_GAP = 5;
 const THIN = 0.25;
 
 /**
- * What would mend a sheet that does not fit at the chosen scale, each tried out: only what really fits is offered. For a sheet that fits,
+ * What makes room on a sheet that does not fit at the chosen scale, each tried out: only what really fits is offered. For a sheet that fits,
  * what would use the paper better.
  */
 export const offersFor = (setup: SheetSetup, load: Load): Offer[] => {
-  const fit = bestFit(setup, load)?.ratio;
+  const fit = largestFit(setup, load)?.ratio;
   const ratio = setup.scale === 'fit' ? fit : setup.scale;
   const now = ratio === undefined ? undefined : placementAt(ratio, setup, load);
   const papers = family(setup.paper);

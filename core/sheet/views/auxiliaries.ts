@@ -24,7 +24,7 @@ const noRoom = (a: PlacedAuxiliary): Fault => ({
   path: ['setup', 'auxiliary'],
   where: a.title.toLowerCase(),
   what: 'It has no room of its own along its projectors.',
-  mend: 'Choose a larger paper or a smaller scale, or move the group of views.',
+  remedy: 'Choose a larger paper or a smaller scale, or move the group of views.',
 });
 
 /** A face alone, as its view square to it shows it: its own edges, each once. */

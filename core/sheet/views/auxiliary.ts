@@ -82,7 +82,7 @@ export const auxiliaryAim = (
       path: ['setup', 'auxiliary'],
       where,
       what: 'There is no such flat face.',
-      mend: 'Point at a flat face of the part and ask for it again.',
+      remedy: 'Point at a flat face of the part and ask for it again.',
     };
   const from = ORDER.find((v) => views.includes(v) && Math.abs(dot(VIEW_FRAMES[v].toward, normal)) < SQUARE);
   if (!from)
@@ -90,7 +90,7 @@ export const auxiliaryAim = (
       path: ['setup', 'auxiliary'],
       where,
       what: 'No view on the sheet shows the face as an edge.',
-      mend: 'Add a view that does; a face oblique to all of them would need a second auxiliary view.',
+      remedy: 'Add a view that does; a face oblique to all of them would need a second auxiliary view.',
     };
   return { ...face, from, normal, frame: frameToward(normal) };
 };

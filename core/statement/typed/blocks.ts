@@ -7,13 +7,13 @@ import {
   need,
   number,
   op,
-  type Purse,
   type Quantity3,
   spanOf,
+  type UnusedSizes,
 } from './draft.ts';
-import { FACES, type Gathered, type Label } from './gathered.ts';
 import { FACE_AXES, half, shifted, unitless } from './placing.ts';
 import { hole } from './rounds.ts';
+import { FACES, type Gathered, type Label } from './sortedWords.ts';
 import { cornerOf } from './standing.ts';
 
 export const block: Maker = (g, p, c) => {
@@ -228,8 +228,8 @@ export const pocket: Maker = (g, p, c) => {
   sizes[n] = String(deep);
   return { features: [cutBlock('pocket', sizes, cornerOf(face, sizes, g, p, true, c, assumed))], assumed };
 };
-/** The purse of a line with its diameter put back. */
-export const p2 = (p: Purse, diameter: string): Purse => ({
+/** The unusedSizes of a line with its diameter put back. */
+export const p2 = (p: UnusedSizes, diameter: string): UnusedSizes => ({
   ...p,
   named: (...labels: Label[]) => (labels.includes('diameter') ? diameter : p.named(...labels)),
 });

@@ -1,9 +1,9 @@
 import type { ViewName } from '../../geometry/viewFrames.ts';
 import type { FeatureFile, Quantity } from '../../part/schema.ts';
 import { typedQuantity } from '../../part/schema.ts';
-import type { Gathered, Label } from './gathered.ts';
 import { type Meaning, SIDES } from './lexicon.ts';
 import type { TypedContext } from './placing.ts';
+import type { Gathered, Label } from './sortedWords.ts';
 
 /** A question that one more word or figure answers. */
 export class Ask extends Error {
@@ -15,7 +15,7 @@ export class Ask extends Error {
 }
 
 export type Draft = Omit<FeatureFile, 'id'> & { readonly base: string };
-/** One line may state several features (a tube is a rod and its bore); what was taken for granted is told. */
+/** One line may state several features (a tube is a rod and its bore); `assumed` lists what was not said. */
 export type Drafts = { readonly features: readonly Draft[]; readonly assumed: readonly string[] };
 
 /** A radius as a diameter; a unit goes to the end of the whole. */
@@ -24,8 +24,8 @@ const twice = (radius: string): string => {
   return `2*${/^[\w.]+$/.test(figure as string) ? figure : `(${figure})`}${unit}`;
 };
 
-/** Figures of a line, given out once each. */
-export const purse = (g: Gathered) => {
+/** The sizes of a typed line, each handed out once; what is left over was not used. */
+export const unusedSizes = (g: Gathered) => {
   const loose = [...g.plain];
   const sizes: Partial<Record<Label, string>> = { ...g.sizes };
   return {
@@ -48,7 +48,7 @@ export const purse = (g: Gathered) => {
     left: (): Label[] => Object.keys(sizes) as Label[],
   };
 };
-export type Purse = ReturnType<typeof purse>;
+export type UnusedSizes = ReturnType<typeof unusedSizes>;
 
 export const need = (value: string | undefined, question: string, ...offers: string[]): Quantity => {
   if (value === undefined) throw new Ask(question, offers);
@@ -79,6 +79,6 @@ export const LYING: readonly (readonly [Meaning, ViewName])[] = [
 export const lying = (g: Gathered): ViewName | undefined => LYING.find(([m]) => g.means.has(m))?.[1];
 
 /** Makes features of what a line says. Throws a question where something is missing. */
-export type Maker = (g: Gathered, p: Purse, c: TypedContext) => Drafts;
+export type Maker = (g: Gathered, p: UnusedSizes, c: TypedContext) => Drafts;
 
 export type Quantity3 = [Quantity, Quantity, Quantity];

@@ -1,11 +1,19 @@
 import { type FeatureFile, typedQuantity } from '../../part/schema.ts';
 import { block, notch, pocket, profile, step } from './blocks.ts';
-import { Ask, type Drafts, type Maker, type Purse, purse, type Quantity3, sidesIn } from './draft.ts';
-import type { FaceName, Gathered } from './gathered.ts';
+import {
+  Ask,
+  type Drafts,
+  type Maker,
+  type Quantity3,
+  sidesIn,
+  type UnusedSizes,
+  unusedSizes,
+} from './draft.ts';
 import type { Meaning } from './lexicon.ts';
 import type { TypedContext } from './placing.ts';
 import { prism, pyramid } from './polygons.ts';
 import { cone, cylinder, hole, slot, sphere, torus, tube, turned } from './rounds.ts';
+import type { FaceName, Gathered } from './sortedWords.ts';
 
 /** Which maker a line calls for; the first word that is there rules. */
 const MAKERS: readonly (readonly [Meaning, Maker])[] = [
@@ -114,7 +122,7 @@ export const draftsOf = (said: Gathered, c: TypedContext): Drafts & { readonly l
     ]);
   if (!maker)
     throw new Ask('Which shape is it?', ['block', 'hole', 'cylinder', 'slot', 'step', 'hexagon prism']);
-  const p = purse(g);
+  const p = unusedSizes(g);
   const made = spread(maker(g, p, c), g, p);
   const mirrored = g.means.has('mirrored') && c.box ? mirrorOf(g, c) : undefined;
   return {
@@ -147,7 +155,7 @@ const leanOf = (g: Gathered): FeatureFile['turn'] => {
 };
 
 /** Copies in a row, for shapes whose maker knows of none. */
-const spread = (made: Drafts, g: Gathered, p: Purse): Drafts => {
+const spread = (made: Drafts, g: Gathered, p: UnusedSizes): Drafts => {
   if (g.count === undefined || made.features.some((f) => f.repeat)) return made;
   const pitch = p.named('pitch', 'centres');
   if (pitch === undefined) throw new Ask(`How far apart are the ${g.count}?`, ['20 pitch']);

@@ -6,18 +6,18 @@ import {
   type Maker,
   need,
   op,
-  type Purse,
   type Quantity3,
   sidesIn,
   spanOf,
+  type UnusedSizes,
 } from './draft.ts';
-import type { FaceName, Gathered } from './gathered.ts';
 import { FACE_AXES, placeOn, shifted, type TypedContext } from './placing.ts';
+import type { FaceName, Gathered } from './sortedWords.ts';
 import { standing } from './standing.ts';
 
 type PolygonSize = { side: Quantity } | { acrossFlats: Quantity } | { acrossCorners: Quantity };
 
-export const polygonOf = (p: Purse, sides: number, what: string, assumed: string[]): PolygonSize => {
+export const polygonOf = (p: UnusedSizes, sides: number, what: string, assumed: string[]): PolygonSize => {
   const side = p.named('side');
   if (side !== undefined) return { side: typedQuantity(side) };
   const flats = p.named('af');
@@ -39,7 +39,7 @@ export const polygonOf = (p: Purse, sides: number, what: string, assumed: string
 /** A hole that is no circle: a prism cut inwards from the face. */
 export const polygonHole = (
   g: Gathered,
-  p: Purse,
+  p: UnusedSizes,
   c: TypedContext,
   face: FaceName,
   sides: number,
@@ -71,7 +71,7 @@ export const polygonHole = (
   };
 };
 
-export const sidesOf = (g: Gathered, p: Purse, what: string): number => {
+export const sidesOf = (g: Gathered, p: UnusedSizes, what: string): number => {
   const stated = p.named('sides');
   const n = stated === undefined ? sidesIn(g) : Number(stated);
   if (n === undefined || !Number.isInteger(n))

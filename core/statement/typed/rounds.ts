@@ -1,15 +1,15 @@
 import type { FeatureFile, Quantity, ShapeFile } from '../../part/schema.ts';
 import { typedQuantity } from '../../part/schema.ts';
 import { type TurnedRow, turnedCorners } from '../turned.ts';
-import { Ask, type Maker, need, op, type Purse, type Quantity3, sidesIn } from './draft.ts';
-import type { FaceName, Gathered } from './gathered.ts';
+import { Ask, type Maker, need, op, type Quantity3, sidesIn, type UnusedSizes } from './draft.ts';
 import { FACE_AXES, placeOn, shifted, unitless } from './placing.ts';
 import { polygonHole } from './polygons.ts';
+import type { FaceName, Gathered } from './sortedWords.ts';
 import { copies, standing } from './standing.ts';
 import { clearanceFor } from './words.ts';
 
 /** The diameter of something round, however it is stated. */
-export const across = (p: Purse, what: string, offer: string): Quantity =>
+export const across = (p: UnusedSizes, what: string, offer: string): Quantity =>
   need(p.next('diameter', 'radius', 'od'), `What is the diameter of the ${what}?`, offer);
 
 export const hole: Maker = (g, p, c) => {

@@ -1,14 +1,14 @@
 import type { ViewName } from '../../geometry/viewFrames.ts';
 import type { FeatureFile, Quantity } from '../../part/schema.ts';
 import { typedQuantity } from '../../part/schema.ts';
-import { Ask, lying, number, type Purse, type Quantity3 } from './draft.ts';
-import type { FaceName, Gathered } from './gathered.ts';
+import { Ask, lying, number, type Quantity3, type UnusedSizes } from './draft.ts';
 import { FACE_AXES, HIGH, LOW, placeOn, shifted, type TypedContext, unitless } from './placing.ts';
+import type { FaceName, Gathered } from './sortedWords.ts';
 
 /** Where something that stands out of the part stands: on a face, or at the origin of an empty sheet. */
 export const standing = (
   g: Gathered,
-  p: Purse,
+  p: UnusedSizes,
   c: TypedContext,
   assumed: string[],
 ): Pick<FeatureFile, 'at' | 'plane'> => {
@@ -44,7 +44,7 @@ export const cornerOf = (
   face: FaceName,
   size: readonly [string, string, string],
   g: Gathered,
-  p: Purse,
+  p: UnusedSizes,
   inward: boolean,
   c: TypedContext,
   assumed: string[],
@@ -80,7 +80,7 @@ export const cornerOf = (
 /** Copies of a feature: round a pitch circle, or in a row. */
 export const copies = (
   g: Gathered,
-  p: Purse,
+  p: UnusedSizes,
   face: FaceName,
   at: Quantity3,
   what: string,

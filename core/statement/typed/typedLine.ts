@@ -4,9 +4,9 @@ import { freeName } from '../freeName.ts';
 import { readFeatureLine } from '../read.ts';
 import { Ask } from './draft.ts';
 import { draftsOf } from './drafts.ts';
-import { gather } from './gathered.ts';
 import { OFFERED } from './lexicon.ts';
 import type { TypedContext } from './placing.ts';
+import { sortWords } from './sortedWords.ts';
 import { wordsOf } from './words.ts';
 
 /**
@@ -126,7 +126,7 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
       assumed: [...first.assumed, ...rest.assumed],
     };
   }
-  const g = gather(wordsOf(text, c.names, c.units));
+  const g = sortWords(wordsOf(text, c.names, c.units));
   try {
     if (g.unknown.length)
       throw new Ask(

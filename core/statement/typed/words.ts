@@ -65,7 +65,7 @@ const expressionAt = (text: string, at: number, names: ReadonlySet<string>): str
   if (!/[-+*/(]/.test(chunk.slice(1)) || /^\d+-\d+\/\d+$/.test(chunk)) return undefined;
   if (/^\d+\/\d+/.test(chunk) && !/[-+*(]/.test(chunk)) return undefined;
   const read = evaluateExpression(chunk, (name) =>
-    names.has(name) ? { value: 1 } : { position: 0, what: '', mend: '' },
+    names.has(name) ? { value: 1 } : { position: 0, what: '', remedy: '' },
   );
   return read.ok ? chunk : undefined;
 };

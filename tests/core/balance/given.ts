@@ -66,7 +66,7 @@ export const cutBy = (file: PartFile, trace: TraceFile): Section => {
 /** The faults of a part file, at whichever stage they show. */
 export const faultsOf = (
   data: unknown,
-): readonly { path: readonly (string | number)[]; where: string; what: string; mend: string }[] => {
+): readonly { path: readonly (string | number)[]; where: string; what: string; remedy: string }[] => {
   const read = readPartFile(data);
   if (!read.ok) return read.faults;
   const model = partModel(read.value);

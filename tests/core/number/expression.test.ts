@@ -7,7 +7,7 @@ const sizes: Record<string, number> = { L: 90, t: 10, height: 58 };
 const lookup = (name: string) =>
   name in sizes
     ? amountOf(sizes[name] as number)
-    : { position: 0, what: `The name "${name}" is not known.`, mend: 'Add it.' };
+    : { position: 0, what: `The name "${name}" is not known.`, remedy: 'Add it.' };
 const value = (text: string): number => {
   const r = evaluateExpression(text, lookup);
   if (!r.ok) throw new Error(r.fault.what);
@@ -67,7 +67,7 @@ describe('expressions', () => {
   ])('%p is refused at %d', (text, position, what) => {
     const f = fault(text);
     expect(f.what).toContain(what);
-    expect(f.mend.length).toBeGreaterThan(4);
+    expect(f.remedy.length).toBeGreaterThan(4);
     expect([position, text === '1/0' ? 1 : position]).toContain(f.position);
   });
 
@@ -93,7 +93,7 @@ describe('expressions', () => {
 });
 
 describe('roots', () => {
-  const none = () => ({ position: 0, what: '', mend: '' });
+  const none = () => ({ position: 0, what: '', remedy: '' });
   const root = (text: string) => {
     const r = evaluateExpression(text, none);
     return r.ok ? r.amount : undefined;

@@ -65,7 +65,7 @@ const replaced = (root: unknown, path: readonly (string | number)[], value: unkn
 };
 
 describe('malformed entries', () => {
-  test('two hundred slips in figures: each is drawn or answered with a place and a mend, and the last good part is still there', () => {
+  test('two hundred slips in figures: each is drawn or answered with a place and a remedy, and the last good part is still there', () => {
     const desk = openDesk();
     const before = JSON.stringify(desk.work(drawing).ok);
     let refused = 0;
@@ -77,7 +77,7 @@ describe('malformed entries', () => {
           refused++;
           const [first] = worked.faults;
           expect(first?.what).toMatch(/\S{3}.*\.$/);
-          expect(first?.mend).toMatch(/\S{3}.*\.$/);
+          expect(first?.remedy).toMatch(/\S{3}.*\.$/);
           expect(sentence(first as NonNullable<typeof first>)).not.toMatch(/undefined|\[object/);
         }
         // and the part as it was is drawn again
@@ -141,8 +141,8 @@ describe('malformed entries', () => {
         const next = readDrawing({ ...drawing, part: enterReading(part, read) });
         if (next.ok) {
           const worked = openDesk().work(next.value);
-          if (!worked.ok) expect(worked.faults[0]?.mend).toMatch(/\.$/);
-        } else expect(next.faults[0]?.mend).toMatch(/\.$/);
+          if (!worked.ok) expect(worked.faults[0]?.remedy).toMatch(/\.$/);
+        } else expect(next.faults[0]?.remedy).toMatch(/\.$/);
       }),
       { numRuns: 400 },
     );

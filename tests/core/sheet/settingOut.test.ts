@@ -7,7 +7,7 @@ import type { ViewName } from '../../../core/geometry/viewFrames.ts';
 import type { PartFile, TraceFile } from '../../../core/part/schema.ts';
 import { checkBar, titleBlock } from '../../../core/sheet/annotate/titleBlock.ts';
 import type { Sheet } from '../../../core/sheet/drawnSheet.ts';
-import { bestFit, type Load, offersFor, placementAt } from '../../../core/sheet/layout/fit.ts';
+import { type Load, largestFit, offersFor, placementAt } from '../../../core/sheet/layout/fit.ts';
 import { layoutViews } from '../../../core/sheet/layout/layout.ts';
 import {
   INCH_SCALES,
@@ -105,7 +105,7 @@ describe('fitting', () => {
         ({ size: [w, d, h], inches, ...choices }) => {
           const load = inches ? loadOf(w / 25.4, d / 25.4, h / 25.4, 'in') : loadOf(w, d, h);
           const setup: SheetSetup = { ...DEFAULT_SETUP, ...choices, views: [...choices.views] };
-          const fit = bestFit(setup, load)?.ratio;
+          const fit = largestFit(setup, load)?.ratio;
           const scales: readonly number[] = inches ? INCH_SCALES : STANDARD_SCALES;
           for (const k of scales) {
             if (fit !== undefined && k <= fit) break;

@@ -222,7 +222,7 @@ describe('setting out', () => {
       where: 'A3 at 5 : 1',
       what: 'The views do not fit on the sheet.',
     });
-    expect(tight.findings[0]?.mend).toContain('Choose 1 : 1');
+    expect(tight.findings[0]?.remedy).toContain('Choose 1 : 1');
     expect(tight.views).toHaveLength(3);
     expect([scaleText(0.5), scaleText(2), readScale('1:2'), readScale('2 : 1'), readScale('x')]).toEqual([
       '1 : 2',

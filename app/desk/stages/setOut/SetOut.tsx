@@ -122,7 +122,7 @@ const Proposal = ({ plan }: { plan: SheetPlan }) => {
   );
 };
 
-/** Stage 2: paper, scale, angle, views and gap, with what does not fit and its mend. */
+/** Stage 2: paper, scale, angle, views and gap, with what does not fit and the remedy. */
 export const SetOut = () => {
   const picture = useSession((s) => s.picture);
   const plan = usePlan();

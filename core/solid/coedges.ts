@@ -8,17 +8,17 @@ import { type Face, insideSolid, nearFace, type Solid } from './body.ts';
  * One of the half surfaces that hang on a curve: surface `surface` on the side `side * (n x t)` of the curve with tangent t,
  * where the material changes; `outward` tells whether the outward normal is the surface's own (1) or opposite (-1).
  */
-export type Sheet = { readonly surface: number; readonly side: 1 | -1; readonly outward: 1 | -1 };
+export type Coedge = { readonly surface: number; readonly side: 1 | -1; readonly outward: 1 | -1 };
 
 /** The largest radius of the classifying circle, as a share of the part's size: small against curvature. */
 const CIRCLE_SHARE = 2e-4;
 
-/** How near a surface may pass, as a share of the part's size, and still be told from one that passes through the point. */
+/** The smallest distance from a point, as a share of the part's size, at which a surface counts as passing beside the point and not through it. */
 const FINEST_SHARE = 1e-11;
 
 /**
- * The least distance at which a surface is told from those that pass through p: well above how far off these are. Where two of them are
- * tangent their order hangs on how they bend, which shows at some distance only: there the tolerance rules.
+ * The smallest distance that separates a surface from those that pass through p: well above the rounding error of these. Where two of
+ * them are tangent, their order depends on their curvature, which shows only at some distance: there the linear tolerance is used.
  */
 const finestAt = (s: Solid, p: Vec3, through: readonly number[]): number => {
   const normals = through.map((id) => normalAt(s.surfaces[id] as Surface, p));
@@ -55,10 +55,15 @@ export const clearRadius = (s: Solid, p: Vec3, through: readonly number[]): numb
 const ALIKE = 1e-3;
 
 /**
- * True where another curve runs in the same place as far as can be told, and stands for this one: a surface that does not hold the curve
- * passes all the same, along one of those that do. Of the two the one with the lower number has the curve.
+ * True where another curve coincides with this one within the tolerance and is kept in its place: a surface that was not used to compute
+ * the curve contains it all the same, along one of those that were. Of the two surfaces the one with the lower number keeps the curve.
  */
-export const givesWayTo = (s: Solid, p: Vec3, on: readonly number[], through: readonly number[]): boolean => {
+export const isReplacedBy = (
+  s: Solid,
+  p: Vec3,
+  on: readonly number[],
+  through: readonly number[],
+): boolean => {
   let finest: number | undefined;
   for (const i of s.faceGrid.at(p[0], p[1], p[2])) {
     const f = s.faces[i] as Face;
@@ -99,11 +104,11 @@ const reachOfFork = (leaving: readonly Leaving[]): number => {
 };
 
 /**
- * The sheets at an inner point of a curve where material begins or ends: the surfaces through the point are sorted by angle
- * on a small circle round it (tangent sheets corrected to second order) and membership is asked in each sector.
+ * The coedges at an inner point of a curve where material begins or ends: the surfaces through the point are sorted by angle
+ * on a small circle round it (tangent coedges corrected to second order) and membership is asked in each sector.
  * @param through ids of the surfaces the whole curve lies on
  */
-export const changingSheets = (s: Solid, curve: Curve3, t: number, through: readonly number[]): Sheet[] => {
+export const changingCoedges = (s: Solid, curve: Curve3, t: number, through: readonly number[]): Coedge[] => {
   const p = pointOn(curve, t);
   const tangent = tangentOn(curve, t);
   const [e1, e2] = perpendiculars(tangent);
@@ -128,7 +133,7 @@ export const changingSheets = (s: Solid, curve: Curve3, t: number, through: read
     const middle = (ray.angle + end) / 2;
     return insideSolid(s, along(along(p, e1, d * Math.cos(middle)), e2, d * Math.sin(middle)));
   });
-  const out: Sheet[] = [];
+  const out: Coedge[] = [];
   rays.forEach((ray, i) => {
     const before = sectors[(i + rays.length - 1) % rays.length] as boolean;
     const after = sectors[i] as boolean;

@@ -80,7 +80,7 @@ const isFace = (m: Meaning): m is FaceName => (FACES as readonly string[]).inclu
 const isLabel = (m: Meaning): m is Label => (LABELS as readonly string[]).includes(m);
 
 /** Gathers what a line says. */
-export const gather = (words: readonly Word[]): Gathered => {
+export const sortWords = (words: readonly Word[]): Gathered => {
   const used = words.map(() => false);
   const wordAt = (i: number): Meaning | undefined => {
     const w = words[i];

@@ -15,7 +15,7 @@ import { turningsOn } from './turning.ts';
 /** Where an edge on a curved face passes from its near side to its far side: visibility may change there. */
 const turningParameters = (edge: Edge, body: SceneBody, f: ViewFrame, tol: number): number[] => {
   if (edge.curve.type === 'line') return [];
-  return edge.sheets.flatMap(({ surface }) =>
+  return edge.coedges.flatMap(({ surface }) =>
     turningsOn(body.solid.surfaces[surface] as Surface, edge, f.toward, tol),
   );
 };
@@ -60,7 +60,7 @@ export const changesIn = (scene: readonly SceneBody[], before: CastMemory | unde
   });
 
 const castEdge = (edge: Edge, body: SceneBody, f: ViewFrame, tol: number, order: number): Cast => {
-  const under = edge.sheets.map((sheet) => body.solid.surfaces[sheet.surface] as Surface);
+  const under = edge.coedges.map((coedge) => body.solid.surfaces[coedge.surface] as Surface);
   const shadows = shadowsOf(edge.curve, edge.from, edge.to, f, tol, `${order}:${edge.key}`, under);
   return {
     members: shadows.map((x) => memberOf(x, isDrawn(edge) ? 'edge' : 'tangent', edge.on, edge.key, under)),
@@ -114,7 +114,7 @@ const castAll = (
  * @param tangents takes tangent joins in, which have carriers of their own
  * @param changes for each body, what changed since `before` was cast; undefined where all may have
  */
-export const gather = (
+export const carriersOfScene = (
   scene: readonly SceneBody[],
   f: ViewFrame,
   tol: number,
