@@ -50,7 +50,7 @@ for (const [key, n] of [
   for (let i = 0; i < n; i++) await page.keyboard.press(key);
   await page.keyboard.press('Enter');
 }
-await page.getByRole('switch', { name: 'The other half mirrored' }).click();
+await page.getByRole('switch', { name: 'Mirror the other half' }).click();
 await take('squares');
 await open('Mast clamp with bolts', 'Set out');
 await page.waitForTimeout(600);
@@ -60,7 +60,7 @@ await take('list-for-the-board');
 await open('Sensor shoe', 'Project');
 const view = await page.getByTestId('sheet').getByText('TOP VIEW').boundingBox();
 await page.mouse.click(view.x - 50, view.y - 30);
-await page.getByRole('button', { name: 'Read the views out in words' }).click();
+await page.getByRole('button', { name: 'Describe the views' }).click();
 await page.waitForTimeout(600);
 await take('project');
 await open('Lantern cap, eight-sided', 'Transfer');

@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { sentence } from '../../core/number/fault.ts';
 import { decimal } from '../../core/number/format.ts';
@@ -6,7 +7,6 @@ import type { Kept } from '../../exchange/kept.ts';
 import { useWorkplace } from '../session/SessionsProvider.tsx';
 import { openDeskView, STAGES } from './deskView.ts';
 import { Head } from './Head.tsx';
-import { ConflictPanel } from './panels/ConflictPanel.tsx';
 import { Pictorial } from './pictorial/Pictorial.tsx';
 import { SheetView } from './sheet/SheetView.tsx';
 import { Cut } from './stages/cut/Cut.tsx';
@@ -107,10 +107,16 @@ const useKeys = (): void => {
   }, [session, view]);
 };
 
+/** Fetched only when a drawing cannot be stored as it is. */
+const ConflictPanel = dynamic(() => import('./panels/ConflictPanel.tsx').then((m) => m.ConflictPanel), {
+  ssr: false,
+});
+
 /** The drawing desk: the book at the left, the sheet in the middle of everything. */
 const OpenDrawing = () => {
   const { session, view } = useDesk();
   const stage = useView((s) => s.stage);
+  const isHalted = useSession((s) => s.save === 'conflict' || s.save === 'refused');
   const stated = useSession((s) => s.drawing.part.bodies.length > 0);
   useKeys();
   useFollowing();
@@ -137,7 +143,7 @@ const OpenDrawing = () => {
           {stage === 'Measure' && stated && <Pictorial />}
         </div>
       </main>
-      <ConflictPanel />
+      {isHalted && <ConflictPanel />}
     </div>
   );
 };

@@ -13,7 +13,7 @@ import type { UnsavedDrawing } from '../session/sessions.ts';
 
 const LARGEST_FILE = 4 * 1024 * 1024;
 
-const scaleWord = (s: string): string => (s === 'fit' ? 'fits' : scaleText(Number(s)).replaceAll(' ', ''));
+const scaleWord = (s: string): string => (s === 'fit' ? 'to fit' : scaleText(Number(s)).replaceAll(' ', ''));
 const dayOf = (iso: string): string => new Date(iso).toISOString().slice(0, 16).replace('T', ' ');
 
 /** A new drawing's statement is empty: its first line is typed at the desk. */
@@ -155,7 +155,7 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
                 onChange={(e) => setOld(e.target.checked)}
                 className="accent-[var(--color-deep)]"
               />{' '}
-              Put away
+              Archive
             </label>
             <input
               aria-label="Find in the register"
@@ -227,7 +227,7 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
                   <UnsavedMark drawing={unsaved.find((u) => u.id === r.id)} />
                 </td>
                 <td className="text-second">{r.material}</td>
-                <td>{r.paper === 'own' ? 'own size' : r.paper}</td>
+                <td>{r.paper === 'own' ? 'custom' : r.paper}</td>
                 <td className="figures text-[13.5px]">{scaleWord(r.scale)}</td>
                 <td>{r.angle}</td>
                 <td className="figures text-[13px] text-second">{dayOf(r.changedAt)}</td>
@@ -244,8 +244,8 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
                     </button>
                     <button
                       type="button"
-                      aria-label={`${r.archived ? 'Take back' : 'Put away'} ${r.title}`}
-                      title={r.archived ? 'Take back' : 'Put away'}
+                      aria-label={`${r.archived ? 'Restore' : 'Archive'} ${r.title}`}
+                      title={r.archived ? 'Restore' : 'Archive'}
                       className="grid size-7 place-items-center rounded hover:bg-hover"
                       onClick={() => void attempt(() => archive(r.id, !r.archived))}
                     >
@@ -264,7 +264,9 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
         {!shown.length && (
           <p className="px-6 py-8 text-second">
             {rows.length
-              ? 'Nothing here by that name.'
+              ? old
+                ? 'The archive is empty, or nothing found there.'
+                : 'Nothing found.'
               : 'No drawings yet. Start a new one, or open a part file such as demo/03-vane-hub.drawing.json.'}
           </p>
         )}

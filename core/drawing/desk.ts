@@ -129,9 +129,11 @@ export const openDesk = (): Desk => {
     const { part, views } = known;
     const findings: Fault[] = [];
     const sections: Section[] = [];
-    for (const cut of d.cuts.filter((c) => c.on)) {
+    for (const cut of d.cuts) {
       const plane = cuttingPlane(cut.trace, d.part);
+      // one that is not drawn must be sound too: it is kept with the drawing
       if (!plane.ok) return { ok: false, faults: plane.faults };
+      if (!cut.on) continue;
       const section = sectionOf(part, plane.value, divisionsOf(d.setup));
       if (!section.bodies.length) findings.push(missing(plane.value, part));
       else if (!d.setup.views.includes(plane.value.seenIn)) findings.push(unseen(plane.value));

@@ -25,7 +25,7 @@ export const withoutEffect = (part: BuiltPart): Finding[] =>
           severity: 'doubt',
           where: `${solid.name}/${o.feature}`,
           at: boxCentre(boxes[0] ?? solid.box),
-          what: 'The body would be the same without it.',
+          what: 'Has no effect: it misses the material.',
           remedy: 'Move it, change its size, or take it away.',
         },
       ];

@@ -216,7 +216,7 @@ const parse = (text: string, lookup: Lookup, names: string[]): Amount => {
   if (rest)
     throw new Stop(
       rest.at,
-      `"${rest.text}" is one thing too many.`,
+      `"${rest.text}" could not be read.`,
       rest.kind === 'number'
         ? 'Put a sign between the two figures.'
         : 'Put a sign before it or take it away.',

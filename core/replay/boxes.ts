@@ -112,8 +112,8 @@ const corners = (p: Plan): void => {
 const nextBox = (p: Plan, view: ViewName, drawn: ViewName): void => {
   const v = viewNamed(p, view);
   const d = viewNamed(p, drawn);
-  const words = (side: string) => ({
-    text: `Draw the ${side} side of the ${view} view's box a gap away.`,
+  const words = (side: string, gap: number) => ({
+    text: `Draw the ${side} side of the ${view} view's box ${decimal(gap, 2)} mm away.`,
     why: 'Equal gaps leave room for names and dimensions.',
   });
   const farSides: (() => void)[] = [];
@@ -125,7 +125,8 @@ const nextBox = (p: Plan, view: ViewName, drawn: ViewName): void => {
     const [dLow, dHigh] = k === 0 ? [d.box.x, d.box.x + d.box.w] : [d.box.y, d.box.y + d.box.h];
     const after = low > dHigh - 1e-6;
     const [near, far, from] = after ? [low, high, dHigh] : [high, low, dLow];
-    offset(p, drawn, k, from, near, words(k === 0 ? (after ? 'left' : 'right') : after ? 'lower' : 'upper'));
+    const side = k === 0 ? (after ? 'left' : 'right') : after ? 'lower' : 'upper';
+    offset(p, drawn, k, from, near, words(side, Math.abs(near - from)));
     farSides.push(() => farSide(p, view, k, near, far));
   }
   if (p.choice.order === 'outline') walkOutline(p, v);

@@ -52,18 +52,18 @@ const ORIGIN: Record<Exclude<Source, 'convenient'>, string> = {
 export const FROM: Record<Account, string> = { W: 'width', D: 'depth', H: 'height' };
 
 /** Where a coordinate may be measured from: the ends of the view's box, the last corner of a walked outline, or the part's own nought. */
-type Base = { readonly from: number; readonly words: string };
+type Base = { readonly from: number; readonly words: (view: ViewName) => string };
 const basesOf = (p: Plan, view: ViewName, s: Sense): readonly Base[] => {
   const { box } = viewNamed(p, view);
   const ends: Base[] =
     s.k === 0
       ? [
-          { from: box.x, words: 'along the lower side from the left' },
-          { from: box.x + box.w, words: 'along the lower side from the right' },
+          { from: box.x, words: (v) => `along the lower side of the ${v} view, from the left` },
+          { from: box.x + box.w, words: (v) => `along the lower side of the ${v} view, from the right` },
         ]
       : [
-          { from: box.y, words: 'up the left side from below' },
-          { from: box.y + box.h, words: 'down the left side from above' },
+          { from: box.y, words: (v) => `up the left side of the ${v} view, from the bottom` },
+          { from: box.y + box.h, words: (v) => `down the left side of the ${v} view, from the top` },
         ];
   return ends.filter((e) => s.lines(p).at(e.from) !== undefined);
 };
@@ -83,12 +83,16 @@ type Measure =
 const measureOf = (p: Plan, { view, at, source }: Wanted, s: Sense): Measure => {
   const v = viewNamed(p, view);
   const bases = basesOf(p, view, s);
-  const low = bases[0] ?? { from: s.k === 0 ? v.box.x : v.box.y, words: 'from the corner' };
+  const low: Base = bases[0] ?? {
+    from: s.k === 0 ? v.box.x : v.box.y,
+    words: (v) => `from the corner of the ${v} view`,
+  };
   if (source) return { how: 'set off', base: low, origin: { source } };
   if (p.walk?.view === view && (s.k === 0 ? p.level : p.upright).at(p.walk.at[1 - s.k] as number)) {
     const from = p.walk.at[s.k];
     const origin = originOf(p, at - from);
-    if (isCounted(origin.source)) return { how: 'set off', base: { from, words: 'from there' }, origin };
+    if (isCounted(origin.source))
+      return { how: 'set off', base: { from, words: (v) => `from there in the ${v} view` }, origin };
   }
   const [a, b] = bases;
   const share =
@@ -262,7 +266,8 @@ export const measure = (p: Plan, w: Wanted, s: Sense): void => {
       ? m.base
       : {
           from: m.nought,
-          words: `from the line of the part's own nought, ${WAYS[s.k][at > m.nought ? 1 : 0]}`,
+          words: (v) =>
+            `in the ${v} view from the line of the part's own nought, ${WAYS[s.k][at > m.nought ? 1 : 0]}`,
         };
   const distance = Math.abs(at - base.from);
   const origin = m.how === 'set off' ? m.origin : originOf(p, distance);
@@ -275,7 +280,7 @@ export const measure = (p: Plan, w: Wanted, s: Sense): void => {
     : sideOf(p, view, s);
   const words = walked
     ? `From ${placeName(p, viewNamed(p, view), p.walk?.at as Vec2) || 'the last corner'} go ${WAYS[s.k][at > base.from ? 1 : 0]} ${size(p, distance)}${workingText(origin)}${onPaperToo(p, distance)} in the ${view} view`
-    : `Set off ${account} ${size(p, distance)}${workingText(origin)}${onPaperToo(p, distance)} ${base.words} of the ${view} view`;
+    : `Set off ${account} ${size(p, distance)}${workingText(origin)}${onPaperToo(p, distance)} ${base.words(view)}`;
   take(
     p,
     {

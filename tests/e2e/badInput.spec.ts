@@ -46,7 +46,7 @@ test('a cut that removes everything, a statement that cannot be read', async ({ 
   await page.getByRole('button', { name: 'Edit as text' }).click();
   const text = page.getByLabel('The statement as text');
   await text.fill((await text.inputValue()).replace('add a prism', 'add a prizm'));
-  await page.getByRole('button', { name: 'Take this statement' }).click();
+  await page.getByRole('button', { name: 'Apply' }).click();
   await expect(page.locator('main').getByRole('alert')).toContainText(
     /line 6: "add a prizm" does not say what to do/,
   );
@@ -68,6 +68,6 @@ test('a plane that misses the part, and views that do not fit, say so at their p
   await expect(page.getByRole('alert').filter({ hasText: 'do not fit' })).toContainText(
     /A3 at 5 : 1: The views do not fit on the sheet\. Choose 1 : 1, a larger paper, or fewer views\./,
   );
-  await page.getByLabel('Scale', { exact: true }).selectOption({ label: 'Largest that fits' });
+  await page.getByLabel('Scale', { exact: true }).selectOption({ label: 'Largest to fit' });
   await expect(page.getByRole('alert').filter({ hasText: 'do not fit' })).toHaveCount(0);
 });

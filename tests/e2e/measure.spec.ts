@@ -53,7 +53,7 @@ test('what is understood is shown before it is taken, and an open line is answer
   await line(page).press('Enter');
   await line(page).fill('hole 12');
   await expect(page.getByTestId('understood')).toContainText(
-    'Taken for granted: from the top; right through; in the middle of the top.',
+    'Assumed: from the top; right through; in the middle of the top.',
   );
   await line(page).fill('step 20 x 8');
   await expect(page.getByTestId('asks')).toContainText('On which side is the step?');
@@ -152,7 +152,7 @@ test('pointing at the pictorial: a face takes the next feature, two corners are 
   const side = await pictorialPoint(page, [0.8, 0.69]);
   await page.mouse.click(side.x, side.y);
   await expect(page.getByTestId('pointed')).toContainText('right of block');
-  await page.getByRole('button', { name: 'Make this side the front' }).click();
+  await page.getByRole('button', { name: 'Use as front view' }).click();
   await expect(page.getByTestId('overall W')).toHaveText('40');
   await expect(page.getByTestId('overall D')).toHaveText('60');
 });
@@ -175,9 +175,9 @@ test('a sheet too small is mended by one press; the views are dragged in line', 
   await expect(page.getByText('The views do not fit on the sheet.', { exact: false })).toBeVisible();
   await page.getByTestId('offers').getByRole('button', { name: 'Scale 1 : 1' }).click();
   await expect(page.getByText('The views do not fit on the sheet.', { exact: false })).toHaveCount(0);
-  await expect(page.getByTestId('proposal')).toContainText('would state every size');
+  await expect(page.getByTestId('proposal')).toContainText('can carry every dimension');
   await page.getByRole('button', { name: 'Take these' }).click();
-  await expect(page.getByTestId('proposal')).toContainText('Front view, Top view state every size');
+  await expect(page.getByTestId('proposal')).toContainText('Front view, Top view carry every dimension');
   const front = page.getByTestId('box front').locator('rect');
   const before = await front.boundingBox();
   if (!before) throw new Error('no box');
@@ -221,7 +221,7 @@ test('the list for the board is ticked as one goes, read in three ways, and prin
   const address = await page.getByRole('link', { name: 'Print the list' }).getAttribute('href');
   await page.goto(server.address + address);
   await expect(page.getByRole('heading', { name: /Setting-out list/ })).toBeVisible();
-  await expect(page.getByText('Closing checks: what must remain')).toBeVisible();
+  await expect(page.getByText('Check margins')).toBeVisible();
 });
 
 test('a turned part is a table; its last length follows from the overall', async ({ page }) => {

@@ -63,7 +63,7 @@ test('the whole statement can be edited as text, and a typed line adds a shape',
   await page.getByRole('button', { name: 'Edit as text' }).click();
   const text = page.getByLabel('The statement as text');
   await text.fill((await text.inputValue()).replace('Let L = 74', 'Let L = 80'));
-  await page.getByRole('button', { name: 'Take this statement' }).click();
+  await page.getByRole('button', { name: 'Apply' }).click();
   await expect(page.getByTestId('overall W')).toHaveText('80');
   await page
     .getByLabel('New line of the statement')

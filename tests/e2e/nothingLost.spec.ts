@@ -243,7 +243,7 @@ test('a part too heavy to be drawn in time is stored all the same, and says so',
   const before = await text.inputValue();
   await text.fill(before.replace('2 times', '200 times'));
   expect(await text.inputValue()).not.toBe(before);
-  await page.getByRole('button', { name: 'Take this statement' }).click();
+  await page.getByRole('button', { name: 'Apply' }).click();
   // the server answers others meanwhile
   const asked = Date.now();
   expect((await fetch(`${server.address}/api/health`)).ok).toBe(true);

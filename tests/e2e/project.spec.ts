@@ -34,7 +34,7 @@ test('a line tells what it is, an area how every view posts its face, and the vi
   await click([box.right - 20, box.top + 4]);
   await expect(book).toContainText('an area, in its true shape');
   await expect(book).toContainText('an edge');
-  await page.getByRole('button', { name: 'Read the views out in words' }).click();
+  await page.getByRole('button', { name: 'Describe the views' }).click();
   await expect(page.getByRole('region', { name: 'The views in words' })).toContainText(
     /Top view: 90 mm across and 40 up\./,
   );
@@ -82,7 +82,7 @@ test('house rules are set at once by a preset, and become another by a single ch
   await expect(sheet.locator('text', { hasText: /^HP$/ })).toBeVisible();
   await expect(sheet.locator('text', { hasText: /ELEVATION$/ }).first()).toBeVisible();
   await expect(page.getByRole('radio', { name: 'Third angle' }).first()).toBeChecked();
-  await page.getByRole('switch', { name: 'Planes named there' }).click();
+  await page.getByRole('switch', { name: 'Label planes' }).click();
   await expect(preset).toHaveValue('own');
   await expect(sheet.locator('text', { hasText: /^HP$/ })).toHaveCount(0);
   await preset.selectOption('Metric workshop');

@@ -10,10 +10,10 @@ test('drawings are copied, put away and taken back; a new one begins with bare p
   await page.goto(server.address);
   await page.getByRole('button', { name: 'Copy Sundial wedge' }).click();
   await expect(page.getByRole('link', { name: 'Sundial wedge (copy)' })).toBeVisible();
-  await page.getByRole('button', { name: 'Put away Sundial wedge (copy)' }).click();
+  await page.getByRole('button', { name: 'Archive Sundial wedge (copy)' }).click();
   await expect(page.getByRole('link', { name: 'Sundial wedge (copy)' })).toHaveCount(0);
-  await page.getByLabel('Put away', { exact: true }).check();
-  await page.getByRole('button', { name: 'Take back Sundial wedge (copy)' }).click();
+  await page.getByLabel('Archive', { exact: true }).check();
+  await page.getByRole('button', { name: 'Restore Sundial wedge (copy)' }).click();
   await expect(page.getByText('0 drawings put away')).toBeVisible();
   await page.getByRole('button', { name: 'New drawing' }).click();
   await expect(page.getByTestId('bare paper')).toBeVisible();
@@ -27,7 +27,7 @@ test('setting out: paper, scale, views, gap and lines change the sheet', async (
   await expect(page.getByTestId('sheet')).toHaveAttribute('aria-label', /^Sheet A2, /);
   await page.getByLabel('Scale', { exact: true }).selectOption('fit');
   await expect(page.getByTestId('scale')).toHaveText('2:1');
-  await page.getByRole('radio', { name: 'Upright' }).click();
+  await page.getByRole('radio', { name: 'Portrait' }).click();
   await expect(page.getByTestId('sheet')).toHaveAttribute('aria-label', /A2 upright/);
   await page.getByLabel('Right view').click();
   await expect(page.getByText('RIGHT VIEW', { exact: true })).toBeVisible();
@@ -68,7 +68,7 @@ test('house rules: hidden lines behind a cut, projectors and numbers come and go
   await page.getByRole('switch', { name: 'Cut points numbered' }).click();
   const corners = await numbers.count();
   await page
-    .getByRole('radiogroup', { name: 'Points round curves' })
+    .getByRole('radiogroup', { name: 'Divide circles into' })
     .getByRole('radio', { name: '12' })
     .click();
   await expect.poll(() => numbers.count()).toBeGreaterThan(corners + 20);
@@ -152,5 +152,5 @@ test('what is doubtful about a part is told beside its statement, once it has st
     .getByRole('button', { name: /^Copy / })
     .last()
     .click();
-  await expect(page.getByText(/The body would be the same without it/).first()).toBeVisible();
+  await expect(page.getByText(/Has no effect: it misses the material/).first()).toBeVisible();
 });

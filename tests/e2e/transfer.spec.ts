@@ -72,7 +72,7 @@ test('the construction is replayed from a blank sheet, by method, and printed as
   // the sheet is bare at first
   const finished = page.getByTestId('construction').locator('[data-part=visible]');
   await expect(finished).toHaveAttribute('d', '');
-  await page.getByRole('button', { name: 'A step on' }).click();
+  await page.getByRole('button', { name: 'Next step' }).click();
   await expect(page.getByTestId('step count')).toHaveText(`Step 1 of ${total}`);
   await page.getByRole('button', { name: 'Play' }).click();
   await expect(page.getByTestId('step count')).toHaveText(`Step 3 of ${total}`, { timeout: 6000 });
@@ -83,7 +83,7 @@ test('the construction is replayed from a blank sheet, by method, and printed as
   await expect(page.getByTestId('steps')).toContainText('with the compass');
   await page.getByRole('radio', { name: 'Dividers' }).click();
   await expect(page.getByTestId('steps')).toContainText('with the dividers from XY');
-  await page.getByRole('radio', { name: 'Outline walked' }).click();
+  await page.getByRole('radio', { name: 'Trace outline' }).click();
   await expect(page.getByTestId('steps')).toContainText(/From .* go (up|left|right|down) \d/);
   await page.getByRole('radio', { name: 'Uncut solid' }).click();
   await expect(page.getByTestId('steps')).toContainText('as if nothing were cut');
@@ -126,7 +126,7 @@ test('views brought from outside are balanced against the part', async ({ page }
   await expect(answer).toContainText('left');
   await expect(answer).toContainText(/missing/);
   // by themselves: the section at the left is cut off lower than the front stands
-  await page.getByRole('radio', { name: 'One another' }).click();
+  await page.getByRole('radio', { name: 'Each other' }).click();
   await expect(answer).toContainText('The height does not balance');
 });
 
@@ -160,8 +160,8 @@ test('the third view is drawn from two others, entry by entry, with hints', asyn
   // three hints draw the next line
   await page.getByRole('button', { name: 'A hint' }).click();
   await expect(state).toContainText('is still missing');
-  await page.getByRole('button', { name: 'A further hint' }).click();
-  await page.getByRole('button', { name: 'A further hint' }).click();
+  await page.getByRole('button', { name: 'Another hint' }).click();
+  await page.getByRole('button', { name: 'Another hint' }).click();
   await expect(state).toContainText('2 right, 0 wrong');
   for (let i = 0; i < 90 && (await page.getByRole('button', { name: /hint$/ }).count()); i++)
     await page.getByRole('button', { name: /hint$/ }).click();
@@ -180,7 +180,7 @@ test('a whole view is put in its place by hand, with what is wrong told until it
   await page.getByRole('radio', { name: 'Practise' }).click();
   const state = page.getByTestId('practice state');
   await expect(state).toContainText('0 right');
-  await page.getByRole('radio', { name: 'By hand' }).click();
+  await page.getByRole('radio', { name: 'Free' }).click();
   await expect(state).toContainText('It is turned by 90 degrees to the left');
   await expect(state).toContainText(/stands .* the front view; in \w+ angle the left view belongs/);
   for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Turn by a quarter' }).click();

@@ -103,7 +103,7 @@ export const SourcePanel = () => {
                 onClick={() => picker.current?.click()}
                 className="font-semibold text-house hover:underline"
               >
-                {source ? 'Lay another picture beneath' : 'Lay a picture beneath (PNG, JPEG, SVG)'}
+                {source ? 'Add another picture underneath' : 'Add a picture underneath (PNG, JPEG, SVG)'}
               </button>
               {source && (
                 <>
@@ -116,15 +116,15 @@ export const SourcePanel = () => {
                     />
                   </p>
                   <label className="mt-1 flex items-center gap-2">
-                    Strength
+                    Opacity
                     <input
                       type="range"
-                      aria-label="Strength of the picture"
+                      aria-label="Opacity of the picture"
                       min={0.1}
                       max={1}
                       step={0.05}
                       value={source.opacity}
-                      onChange={(e) => keep({ opacity: Number(e.target.value) }, 'Strength of the picture')}
+                      onChange={(e) => keep({ opacity: Number(e.target.value) }, 'Opacity of the picture')}
                       className="min-w-0 flex-1 accent-[var(--color-deep)]"
                     />
                   </label>

@@ -277,10 +277,10 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
               />
             </svg>
             <aside className="flex w-[316px] shrink-0 flex-col overflow-y-auto border-l border-rule text-[13.5px]">
-              <Row label="A square is worth">
+              <Row label="One square =">
                 {worth === undefined ? (
                   <input
-                    aria-label="Worth of a square"
+                    aria-label="Square size"
                     type="number"
                     min={0.01}
                     step="any"
@@ -311,7 +311,7 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
               <Row label="Seen from the">
                 <Choice name="Seen from" value={plane} options={PLANES} onChange={setPlane} />
               </Row>
-              <Row label={plane === 'top' ? 'How high' : 'How thick'}>
+              <Row label={plane === 'top' ? 'Height' : 'Thickness'}>
                 <input
                   aria-label="Thickness"
                   className={`${field} figures w-24 text-right`}
@@ -319,16 +319,16 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
                   onChange={(e) => setThickness(e.target.value)}
                 />
               </Row>
-              <Row label="The other half mirrored">
+              <Row label="Mirror the other half">
                 <Tick
-                  name="The other half mirrored"
+                  name="Mirror the other half"
                   on={profile.mirrored}
                   onChange={(mirrored) => setProfile({ ...profile, mirrored })}
                 />
               </Row>
-              <Row label="Corners rounded, squares">
+              <Row label="Corner radius, squares">
                 <input
-                  aria-label="Corners rounded, squares"
+                  aria-label="Corner radius, squares"
                   type="number"
                   min={0}
                   step={0.5}
@@ -365,7 +365,7 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
                   onClick={takeBack}
                   className="rounded-md px-3 py-1.5 text-[13px] text-second hover:bg-pale"
                 >
-                  Last corner away
+                  Remove last corner
                 </button>
               </footer>
             </aside>

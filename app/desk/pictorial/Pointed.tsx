@@ -123,7 +123,7 @@ export const Pointed = ({ face, corners }: { face: PickedFace | undefined; corne
           className={`${offer} mt-1.5`}
           onClick={() => void edit({ type: 'useAsFront', side: face.looks as Exclude<Looks, 'aslant'> })}
         >
-          Make this side the front
+          Use as front view
         </button>
       )}
     </div>

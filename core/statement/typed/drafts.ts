@@ -121,7 +121,7 @@ export const draftsOf = (said: Gathered, c: TypedContext): Drafts & { readonly l
       'plate 90 x 60 x 8, corners 5',
     ]);
   if (!maker)
-    throw new Ask('Which shape is it?', ['block', 'hole', 'cylinder', 'slot', 'step', 'hexagon prism']);
+    throw new Ask('What should be added?', ['block', 'hole', 'cylinder', 'slot', 'step', 'hexagon prism']);
   const p = unusedSizes(g);
   const made = spread(maker(g, p, c), g, p);
   const mirrored = g.means.has('mirrored') && c.box ? mirrorOf(g, c) : undefined;

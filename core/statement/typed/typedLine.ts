@@ -129,13 +129,10 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
   const g = sortWords(wordsOf(text, c.names, c.units));
   try {
     if (g.unknown.length)
-      throw new Ask(
-        `What is "${g.unknown[0]}"? That word is not known here.`,
-        nearTo(g.unknown[0] as string),
-      );
+      throw new Ask(`I don't know "${g.unknown[0]}". What is it?`, nearTo(g.unknown[0] as string));
     const { features, assumed, left } = draftsOf(g, c);
     if (left.length)
-      throw new Ask(`What is ${left[0]}? It found no place in what was read.`, [
+      throw new Ask(`I could not use ${left[0]}: what is it?`, [
         `${left[0]?.split(' ')[0]} from left`,
         `${left[0]?.split(' ')[0]} deep`,
       ]);

@@ -319,7 +319,7 @@ const UNDERSTOOD: readonly (readonly [line: string, sentences: readonly string[]
 /** Lines that leave something open, and the one question they are answered with. */
 const ASKED: readonly (readonly [line: string, question: string])[] = [
   ['turned 20', 'How long is the part of 20 diameter?'],
-  ['gizmo 40', 'What is "gizmo"? That word is not known here.'],
+  ['gizmo 40', 'I don\'t know "gizmo". What is it?'],
   [
     'tapped hole M8 at 45 20',
     'A thread is no shape of its own here. State the hole as it is drilled, without the thread.',
@@ -328,13 +328,13 @@ const ASKED: readonly (readonly [line: string, question: string])[] = [
   ['chamfer 5', 'Rounded corners belong to a plate or a profile. Which one is it?'],
   ['fillet r5', 'Rounded corners belong to a plate or a profile. Which one is it?'],
   ['two blocks 20 x 10 x 5', 'How far apart are the 2?'],
-  ['block 20x10x5 on top 30 back', 'What is 30? It found no place in what was read.'],
+  ['block 20x10x5 on top 30 back', 'I could not use 30: what is it?'],
   ['block 60 wide 40 deep', 'How high is the block?'],
   ['blind hole 10 dia', 'How deep is the blind hole?'],
   ['4 holes 7 dia', 'How are the 4 holes spaced?'],
   ['step 20 x 5', 'On which side is the step?'],
-  ['thing 40 x 30', 'What is "thing"? That word is not known here.'],
-  ['40 x 30 x 20', 'Which shape is it?'],
+  ['thing 40 x 30', 'I don\'t know "thing". What is it?'],
+  ['40 x 30 x 20', 'What should be added?'],
   ['hole', 'What is the diameter of the hole?'],
 ];
 

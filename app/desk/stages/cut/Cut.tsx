@@ -95,8 +95,8 @@ const Figures = ({ cut, units }: { cut: CutPicture; units: string }) => (
     {(
       [
         ['Area of the cut', cut.area, `${units}²`],
-        ['Round the edge', cut.perimeter, units],
-        ['Longest across', cut.longest, units],
+        ['Perimeter', cut.perimeter, units],
+        ['Greatest width', cut.longest, units],
       ] as const
     ).map(([label, value, unit]) => (
       <div key={label}>

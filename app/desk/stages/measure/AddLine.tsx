@@ -2,6 +2,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import Fraction from 'fraction.js';
 import { Grid3x3, Plus } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
 import { sentence } from '../../../../core/number/fault.ts';
 import { mixedFraction } from '../../../../core/number/format.ts';
@@ -13,8 +14,12 @@ import {
   type TypedReading,
 } from '../../../../core/statement/typed/typedLine.ts';
 import { FaultNote } from '../../book/FaultNote.tsx';
-import { SquaredPanel } from '../../panels/SquaredPanel.tsx';
 import { useDesk, useSession, useView } from '../../useDesk.ts';
+
+/** Fetched when it is first opened. */
+const SquaredPanel = dynamic(() => import('../../panels/SquaredPanel.tsx').then((m) => m.SquaredPanel), {
+  ssr: false,
+});
 
 /** Lines to begin from, by the names that drafters use. */
 const STARTS: readonly { readonly under: string; readonly lines: readonly (readonly [string, string])[] }[] =
@@ -29,10 +34,10 @@ const STARTS: readonly { readonly under: string; readonly lines: readonly (reado
         ['Turned part', 'turned 20 x 15, 32 x 25, 16 x 40'],
         ['Cone', 'cone 40 dia 50 high'],
         ['Hexagon prism', 'hexagon prism side 22 height 58'],
-        ['Prism, lying', 'triangular prism side 30 length 60 left to right'],
+        ['Horizontal prism', 'triangular prism side 30 length 60 left to right'],
         ['Square pyramid', 'square pyramid side 40 height 50'],
         ['Frustum of a pyramid', 'hexagonal pyramid side 25 top 12 height 40'],
-        ['Pyramid, leaning', 'square pyramid side 40 height 60 tilted 20 degrees right'],
+        ['Oblique pyramid', 'square pyramid side 40 height 60 tilted 20 degrees right'],
         ['Wedge', 'wedge 60 long 30 wide 20 high'],
         ['L profile', 'L profile 60 x 40 x 8 thick, 30 long'],
         ['T profile', 'T profile 60 x 40 x 8 thick, 30 long'],
@@ -40,7 +45,7 @@ const STARTS: readonly { readonly under: string; readonly lines: readonly (reado
       ],
     },
     {
-      under: 'Taken out',
+      under: 'Cut out',
       lines: [
         ['Hole, through', 'hole 12 through top'],
         ['Hole, blind', 'hole 12 dia 15 deep top'],
@@ -59,7 +64,7 @@ const STARTS: readonly { readonly under: string; readonly lines: readonly (reado
       under: 'The statement',
       lines: [
         ['Named size', 'L = 90'],
-        ['Worth of a square', 'sq = 5'],
+        ['Square size', 'sq = 5'],
         ['Another body', 'body pin: cylinder 10 dia 60 long'],
       ],
     },
@@ -110,9 +115,7 @@ const Understood = ({ read, onOffer }: { read: TypedReading; onOffer: (words: st
         <p key={l}>{l}</p>
       ))}
       {read.kind === 'understood' && read.assumed.length > 0 && (
-        <p className="text-[12.5px] text-second">
-          Taken for granted: {[...new Set(read.assumed)].join('; ')}.
-        </p>
+        <p className="text-[12.5px] text-second">Assumed: {[...new Set(read.assumed)].join('; ')}.</p>
       )}
     </div>
   );
@@ -127,7 +130,8 @@ export const AddLine = () => {
   const { units } = drawing.part;
   const text = useView((s) => s.line);
   const [fault, setFault] = useState<string>();
-  const [counting, setCounting] = useState(false);
+  // undefined until it is first opened; what is drawn on it stays when it is closed
+  const [counting, setCounting] = useState<boolean>();
   const [waiting, setWaiting] = useState<readonly string[]>([]);
   const input = useRef<HTMLTextAreaElement>(null);
   const read = useMemo(
@@ -293,7 +297,7 @@ export const AddLine = () => {
           <Grid3x3 size={14} aria-hidden /> Profile on squares
         </button>
       </span>
-      <SquaredPanel open={counting} onClose={() => setCounting(false)} />
+      {counting !== undefined && <SquaredPanel open={counting} onClose={() => setCounting(false)} />}
     </div>
   );
 };

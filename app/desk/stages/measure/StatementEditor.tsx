@@ -36,14 +36,14 @@ export const StatementEditor = ({ onDone }: { onDone: () => void }) => {
           onClick={() => void apply()}
           className="rounded-md bg-deep px-3 py-1.5 text-[13px] font-semibold text-white hover:bg-house"
         >
-          Take this statement
+          Apply
         </button>
         <button
           type="button"
           onClick={onDone}
           className="rounded-md px-3 py-1.5 text-[13px] text-second hover:bg-pale"
         >
-          Leave as it was
+          Cancel
         </button>
       </div>
     </div>

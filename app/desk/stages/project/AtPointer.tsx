@@ -35,7 +35,7 @@ export const AtPointer = () => {
       ) : (
         <p className="text-second">
           Click a line on the sheet to learn which faces meet there and why it is visible or hidden; click an
-          area to see how every view posts that face.
+          area to see how that face appears in each view.
         </p>
       )}
     </section>
@@ -85,7 +85,7 @@ export const ViewsInWords = () => {
         onClick={() => setOpen(!open)}
         className="font-semibold text-house hover:underline"
       >
-        {open ? 'Put the reading away' : 'Read the views out in words'}
+        {open ? 'Hide description' : 'Describe the views'}
       </button>
       {open &&
         words.map((w) => (

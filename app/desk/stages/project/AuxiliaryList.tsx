@@ -15,7 +15,7 @@ export const AuxiliaryList = () => {
     void edit(setUp({ auxiliary: next.length ? next : undefined }, label));
   return (
     <section aria-label="Auxiliary views" className="border-b border-rule px-5 py-1.5 text-[13.5px]">
-      <h2 className="text-[12px] text-second">Square to inclined faces</h2>
+      <h2 className="text-[12px] text-second">Auxiliary views</h2>
       {wanted.map((a) => {
         const name = faceWords(a.face).replace(/^the /, '');
         return (

@@ -17,7 +17,10 @@ export const Project = () => {
   const edit = useEdit();
   const rule = (change: Partial<typeof rules>, label: string): void => void edit(setRules(change, label));
   return (
-    <Page title="Views" note="Each line of the picture once: visible over hidden, hidden over centre lines.">
+    <Page
+      title="Views"
+      note="Coincident lines are drawn once: visible before hidden, hidden before centre lines."
+    >
       <AtPointer />
       <Findings about={['setup']} />
       <table className="w-full text-[13.5px]">
@@ -83,9 +86,9 @@ export const Project = () => {
           }
         />
       </Row>
-      <Row label="Tangent joins as thin lines">
+      <Row label="Show tangent edges">
         <Tick
-          name="Tangent joins as thin lines"
+          name="Show tangent edges"
           on={rules.tangents ?? false}
           onChange={(on) =>
             rule({ tangents: on || undefined }, `Tangent joins ${on ? 'drawn thin' : 'left out'}`)
@@ -138,16 +141,16 @@ export const Project = () => {
           </select>
         </Row>
       )}
-      <Row label="Depths pass by">
+      <Row label="Transfer depths by">
         <Choice
-          name="Depths pass by"
+          name="Transfer depths by"
           value={rules.transfer ?? 'mitre'}
           options={[
             { value: 'mitre', label: 'Mitre' },
             { value: 'arcs', label: 'Arcs' },
             { value: 'distances', label: 'Dividers' },
           ]}
-          onChange={(transfer) => rule({ transfer }, `Depths pass by ${transfer}`)}
+          onChange={(transfer) => rule({ transfer }, `Transfer depths by ${transfer}`)}
         />
       </Row>
       <Row label="Cut points numbered">
@@ -157,9 +160,9 @@ export const Project = () => {
           onChange={(on) => rule({ points: on ? 'numbers' : 'off' }, 'Numbers')}
         />
       </Row>
-      <Row label="Points round curves">
+      <Row label="Divide circles into">
         <Choice
-          name="Points round curves"
+          name="Divide circles into"
           value={String(rules.generators ?? 'none')}
           options={[
             { value: 'none', label: 'None' },
@@ -170,7 +173,7 @@ export const Project = () => {
           onChange={(n) =>
             rule(
               { generators: n === 'none' ? undefined : (Number(n) as 8 | 12 | 24) },
-              `Points round curves: ${n}`,
+              `Divide circles into: ${n}`,
             )
           }
         />

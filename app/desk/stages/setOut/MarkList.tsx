@@ -158,7 +158,7 @@ export const MarkList = ({ plan }: { plan: SettingOut }) => {
       ))}
       <table className="w-full text-[13px]">
         <caption className="border-b border-rule-strong px-5 pt-2 pb-0.5 text-left font-semibold">
-          Closing checks: what must remain
+          Check margins
         </caption>
         <tbody>
           {plan.closings.map((c) => (

@@ -23,7 +23,7 @@ const VIEWS: readonly ViewName[] = ['front', 'top', 'left', 'right', 'bottom', '
 /** Why the views stand where they stand. */
 const WHY = {
   first:
-    'First angle: the part stands before the plane, so each view is thrown through it to the far side. The top view comes below, what is seen from the left on the right.',
+    'First angle: the part stands before the plane, so each view is projected onto the plane behind it. The top view comes below, what is seen from the left on the right.',
   third:
     'Third angle: the plane stands before the part, so each view stays on the side it is seen from. The top view comes above, what is seen from the left on the left.',
 } as const;
@@ -79,7 +79,7 @@ const Offers = ({ plan }: { plan: SheetPlan }) => {
 const sameViews = (a: readonly string[], b: readonly string[]): boolean =>
   a.length === b.length && a.every((v) => b.includes(v));
 
-/** The fewest views that state every size, and why. */
+/** The fewest views that carry every dimension, and why. */
 const Proposal = ({ plan }: { plan: SheetPlan }) => {
   const drawing = useSession((s) => s.drawing);
   const edit = useEdit();
@@ -89,7 +89,7 @@ const Proposal = ({ plan }: { plan: SheetPlan }) => {
     <div className="border-b border-rule px-5 py-2 text-[13px] leading-[18px]" data-testid="proposal">
       <p className="flex items-baseline justify-between gap-2">
         <span>
-          <b>{views.map((v) => VIEW_TITLES[v]).join(', ')}</b> {same ? 'state' : 'would state'} every size.
+          <b>{views.map((v) => VIEW_TITLES[v]).join(', ')}</b> {same ? 'carry' : 'can carry'} every dimension.
         </span>
         {!same && (
           <button
@@ -114,7 +114,7 @@ const Proposal = ({ plan }: { plan: SheetPlan }) => {
             className={offer}
             onClick={() => void edit({ type: 'useAsFront', side: plan.front.side })}
           >
-            Make it the front
+            Use as front view
           </button>
         )}
       </p>
@@ -239,15 +239,15 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
           {PAPER_NAMES.map((p) => (
             <option key={p}>{p}</option>
           ))}
-          <option value="own">Own size</option>
+          <option value="own">Custom size</option>
         </select>
         {setup.paper !== 'own' && (
           <Choice
-            name="Which way up"
+            name="Orientation"
             value={setup.upright ? 'upright' : 'landscape'}
             options={[
               { value: 'landscape', label: 'Landscape' },
-              { value: 'upright', label: 'Upright' },
+              { value: 'upright', label: 'Portrait' },
             ]}
             onChange={(v) => set({ upright: v === 'upright', place: undefined }, `Sheet ${v}`)}
           />
@@ -276,7 +276,7 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
           value={String(setup.scale)}
           onChange={(e) => set({ scale: e.target.value === 'fit' ? 'fit' : Number(e.target.value) }, 'Scale')}
         >
-          <option value="fit">Largest that fits</option>
+          <option value="fit">Largest to fit</option>
           {(setup.scale === 'fit' || scales.includes(setup.scale) ? scales : [setup.scale, ...scales]).map(
             (k) => (
               <option key={k} value={k}>
@@ -303,7 +303,7 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
       >
         {WHY[setup.angle]}
       </p>
-      <Row label="From each view to its XY line">
+      <Row label="Gap, view to XY">
         <input
           aria-label="Gap in millimetres"
           type="number"
@@ -362,9 +362,9 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
         />
       </Row>
       {setup.rules.referenceLines && (
-        <Row label="Planes named there">
+        <Row label="Label planes">
           <Tick
-            name="Planes named there"
+            name="Label planes"
             on={setup.rules.planes ?? false}
             onChange={(on) => rule({ planes: on || undefined }, `Planes ${on ? 'named' : 'not named'}`)}
           />

@@ -28,7 +28,7 @@ export const Balance = ({ books }: { books: ReactNode }) => {
   return (
     <Page
       title="Balance"
-      note="Every feature is posted twice; the books agree, or it is told where they do not."
+      note="Every feature is posted twice; the books agree, any mismatch is listed."
       books={books}
     >
       <div className="border-b border-rule px-5 py-3 text-[13.5px] leading-[19px]">
@@ -55,13 +55,13 @@ export const Balance = ({ books }: { books: ReactNode }) => {
           or are dashed.
         </p>
       </div>
-      <Row label="Held against">
+      <Row label="Compare with">
         <Choice
-          name="Held against"
+          name="Compare with"
           value={against}
           options={[
             { value: 'part', label: 'The part' },
-            { value: 'one another', label: 'One another' },
+            { value: 'one another', label: 'Each other' },
           ]}
           onChange={(to) => {
             setAgainst(to);

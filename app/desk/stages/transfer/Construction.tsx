@@ -72,7 +72,7 @@ export const Construction = ({ books }: { books: ReactNode }) => {
       () => setPlaying(!playing),
       at >= steps.length && !playing,
     ],
-    ['A step on', StepForward, () => go(at + 1), at >= steps.length],
+    ['Next step', StepForward, () => go(at + 1), at >= steps.length],
   ] as const;
   return (
     <Page
@@ -122,9 +122,9 @@ export const Construction = ({ books }: { books: ReactNode }) => {
           />
         </div>
       </div>
-      <Row label="Depths by">
+      <Row label="Transfer depths by">
         <Choice
-          name="Depths by"
+          name="Transfer depths by"
           value={method}
           options={[
             { value: 'mitre', label: 'Mitre' },
@@ -140,7 +140,7 @@ export const Construction = ({ books }: { books: ReactNode }) => {
           value={order}
           options={[
             { value: 'boxes', label: 'Boxes' },
-            { value: 'outline', label: 'Outline walked' },
+            { value: 'outline', label: 'Trace outline' },
             { value: 'uncut', label: 'Uncut solid' },
           ]}
           onChange={setOrder}
@@ -167,9 +167,9 @@ export const Construction = ({ books }: { books: ReactNode }) => {
           onChange={setHidden}
         />
       </Row>
-      <Row label="Darkened">
+      <Row label="Line in">
         <Choice
-          name="Darkened"
+          name="Line in"
           value={darken}
           options={[
             { value: 'per view', label: 'View by view' },

@@ -89,7 +89,7 @@ export const Ledger = ({ books }: { books: ReactNode }) => {
       books={books}
       foot={
         <div className="flex items-center justify-between px-5 py-2 text-[12.5px] text-second">
-          <span>● seen ○ hidden – not posted</span>
+          <span>● seen ○ hidden – not shown</span>
           <span className="flex gap-3">
             <button type="button" className={press} onClick={() => void navigator.clipboard.writeText(csv())}>
               Copy

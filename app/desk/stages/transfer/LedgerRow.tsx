@@ -5,7 +5,7 @@ import type { DeskPoint } from '../../../../workers/deskPicture.ts';
 import { useDesk, useEdit, useView } from '../../useDesk.ts';
 
 const MARKS = { seen: '●', hidden: '○', none: '–' } as const;
-const WORDS = { seen: 'seen', hidden: 'hidden', none: 'not posted' } as const;
+const WORDS = { seen: 'seen', hidden: 'hidden', none: 'not shown' } as const;
 
 type Props = {
   readonly point: DeskPoint;

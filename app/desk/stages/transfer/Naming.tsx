@@ -40,9 +40,9 @@ export const Naming = () => {
               }
             />
           </Row>
-          <Row label="Each ring begins at the">
+          <Row label="Start numbering at">
             <select
-              aria-label="Each ring begins at the"
+              aria-label="Start numbering at"
               className={`${field} py-0.5`}
               value={rules.numbersFrom ?? 'left back'}
               onChange={(e) =>
@@ -57,7 +57,7 @@ export const Naming = () => {
               ))}
             </select>
           </Row>
-          <Row label="Corners above one another share it">
+          <Row label="Coincident corners share a name">
             <Tick
               name="One name for a corner and the one under it"
               on={rules.pairs === 'one'}

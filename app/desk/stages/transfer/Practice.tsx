@@ -62,7 +62,7 @@ export const Practice = ({ books }: { books: ReactNode }) => {
   return (
     <Page
       title="Practise"
-      note="Draw the covered view: a line begins and ends where projectors cross, or where entries meet."
+      note="Draw the covered view: a line begins and ends where projectors cross, or where drawn lines meet."
       books={books}
     >
       <Row label="The view to draw">
@@ -104,13 +104,13 @@ export const Practice = ({ books }: { books: ReactNode }) => {
               onChange={(v) => setPractice({ seen: v === 'visible' })}
             />
           </Row>
-          <Row label="Its place">
+          <Row label="Position">
             <Choice
-              name="Its place"
+              name="Position"
               value={placing ? 'by hand' : 'held'}
               options={[
                 { value: 'held', label: 'By projectors' },
-                { value: 'by hand', label: 'By hand' },
+                { value: 'by hand', label: 'Free' },
               ]}
               onChange={(v) => placeByHand(v === 'by hand')}
             />
@@ -186,7 +186,7 @@ export const Practice = ({ books }: { books: ReactNode }) => {
                   className={`${press} border border-rule-strong bg-white text-house hover:bg-hover`}
                   onClick={ask}
                 >
-                  {hint ? 'A further hint' : 'A hint'}
+                  {hint ? 'Another hint' : 'A hint'}
                 </button>
               )}
             </p>

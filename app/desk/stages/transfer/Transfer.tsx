@@ -1,11 +1,9 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { Choice } from '../../book/Choice.tsx';
 import { useDesk } from '../../useDesk.ts';
-import { Balance } from './Balance.tsx';
-import { Construction } from './Construction.tsx';
 import { Ledger } from './Ledger.tsx';
-import { Practice } from './Practice.tsx';
 
 const BOOKS = [
   { value: 'ledger', label: 'Ledger' },
@@ -14,6 +12,10 @@ const BOOKS = [
   { value: 'practise', label: 'Practise' },
 ] as const;
 
+// each is fetched when it is first opened
+const Construction = dynamic(() => import('./Construction.tsx').then((m) => m.Construction), { ssr: false });
+const Balance = dynamic(() => import('./Balance.tsx').then((m) => m.Balance), { ssr: false });
+const Practice = dynamic(() => import('./Practice.tsx').then((m) => m.Practice), { ssr: false });
 const PAGES = { ledger: Ledger, construct: Construction, balance: Balance, practise: Practice } as const;
 
 /**

@@ -70,9 +70,7 @@ const settingOutList = async (drawing: Drawing, asked: z.infer<typeof query>) =>
           </table>
         ))}
         <table className="w-full break-inside-avoid">
-          <caption className="border-b border-rule-strong text-left font-semibold">
-            Closing checks: what must remain
-          </caption>
+          <caption className="border-b border-rule-strong text-left font-semibold">Check margins</caption>
           <tbody>
             {closings.map((c) => (
               <tr key={c.what} className="border-b border-rule">
