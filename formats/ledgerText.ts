@@ -2,6 +2,7 @@ import type { Vec3 } from '../core/geometry/vec.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
 import { accountsOf, type LedgerScale } from '../core/ledger/ledger.ts';
 import type { Posting } from '../core/ledger/postings.ts';
+import { meetingKey } from '../core/naming/keys.ts';
 import { decimal } from '../core/number/format.ts';
 
 /** A row of the ledger: a corner, or a feature by its centre. */
@@ -46,7 +47,7 @@ export const ledgerCsv = (l: Ledger): string => {
         ...figures(l, e.at).map((x) => decimal(x, PLACES)),
         ...l.views.map((v) => e.postings[v] ?? 'none'),
         e.body,
-        e.on.join(' | '),
+        meetingKey(e.on),
       ]),
     ),
   ].join('');

@@ -13,6 +13,7 @@ import {
   scaleFromBox,
   scaleFromXY,
 } from '../core/ledger/ledger.ts';
+import { readFaceKey } from '../core/naming/keys.ts';
 import { type Fault, sentence } from '../core/number/fault.ts';
 import { decimal } from '../core/number/format.ts';
 import { sizeReader } from '../core/part/sizes.ts';
@@ -282,7 +283,7 @@ const cutPicture = (s: Section, w: Drawn): CutPicture => {
       b.cutPoints.map((p) => ({
         label: p.label,
         key: cutPointKey(s.plane.name, p.label),
-        edge: labels.get(p.edge)?.slice(0, 2).join('–') ?? p.on.map((k) => k.split('/')[1]).join(' / '),
+        edge: labels.get(p.edge)?.slice(0, 2).join('–') ?? p.on.map((k) => readFaceKey(k).role).join(' / '),
         along: (p.along * sheet.scale) / paperUnit,
         fromXY:
           distanceFromXY(p.at, s.plane.seenIn, sheet.box, sheet.angle, sheet.scale, sheet.gap) / paperUnit,

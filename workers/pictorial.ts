@@ -1,6 +1,7 @@
 import type { Vec2, Vec3 } from '../core/geometry/vec.ts';
 import { frameToward } from '../core/geometry/viewFrames.ts';
 import type { NumberedPoint } from '../core/ledger/numbering.ts';
+import { copyWords, readFaceKey } from '../core/naming/keys.ts';
 import type { BuiltPart } from '../core/solid/build.ts';
 import { firstMetIn } from '../core/view/firstMet.ts';
 import { flatten } from '../core/view/project.ts';
@@ -77,11 +78,11 @@ export const pickIn = (part: BuiltPart, toward: Vec3, [u, v]: Vec2): PickedFace 
   if (!met) return undefined;
   const { solid } = part.bodies[met.body] as BuiltPart['bodies'][number];
   const face = solid.faces.find((x) => x.key === met.face);
-  const cut = met.face.lastIndexOf('/');
+  const { feature, role, copy } = readFaceKey(met.face);
   return {
     body: solid.name,
-    feature: met.face.slice(0, cut),
-    face: met.face.slice(cut + 1),
+    feature: `${feature}${copyWords(copy)}`,
+    face: role,
     looks: looksOf(met.normal),
     round: face !== undefined && solid.surfaces[face.surface]?.kind !== 'plane',
     at: met.at,

@@ -1,4 +1,5 @@
 import { distance2, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
+import { featureOfFace } from '../naming/keys.ts';
 import { decimal } from '../number/format.ts';
 import { votes } from './fit.ts';
 import { boxOfLines, type GivenLine, type OwnLine, pointsOf, type Warp, warped } from './given.ts';
@@ -292,7 +293,7 @@ const missingFindings = (own: readonly OwnLine[], missing: Sets['missing'], out:
   for (const f of new Set([...missing].map((o) => featureOf(o.of)))) {
     const gone = [...missing].filter((o) => featureOf(o.of) === f);
     const all = own.filter((o) => featureOf(o.of) === f);
-    const shared = (o: OwnLine): boolean => new Set(o.of.map((k) => k.slice(0, k.lastIndexOf('/')))).size > 1;
+    const shared = (o: OwnLine): boolean => new Set(o.of.map(featureOfFace)).size > 1;
     const exclusive = all.filter((o) => !shared(o));
     const goneOwn = gone.filter((o) => !shared(o));
     if (

@@ -1,4 +1,5 @@
 import type { Vec2 } from '../geometry/vec.ts';
+import { featureWords } from '../naming/keys.ts';
 import type { Imbalance, Mistake } from './finding.ts';
 import { type Box, type GivenLine, pointsOf } from './given.ts';
 
@@ -43,9 +44,6 @@ export const middleOf = (l: GivenLine): Vec2 => {
 
 /** The feature that a line belongs to first: "bore 2". */
 export const featureOf = (of: readonly string[]): string | undefined => {
-  const key = of[0];
-  if (key === undefined) return undefined;
-  const cut = key.lastIndexOf('/');
-  const copy = key.indexOf('@', cut);
-  return `${key.slice(0, cut)}${copy < 0 ? '' : ` ${key.slice(copy + 1)}`}`;
+  const [key] = of;
+  return key === undefined ? undefined : featureWords(key);
 };

@@ -1,4 +1,5 @@
 import { pointOn } from '../geometry/curve3.ts';
+import { featureKey, featureOfFace } from '../naming/keys.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import { type Finding, said } from './finding.ts';
 
@@ -9,11 +10,11 @@ export const withoutThickness = (part: BuiltPart): Finding[] =>
       .filter((e) => e.kind === 'nonmanifold')
       .map((e): Finding => {
         const at = pointOn(e.curve, (e.from + e.to) / 2);
-        const features = [...new Set(e.on.map((k) => k.split('/')[0] as string))];
+        const features = [...new Set(e.on.map(featureOfFace))];
         return {
           kind: 'no thickness',
           severity: 'fault',
-          where: `${solid.name}/${features[0]}`,
+          where: featureKey(solid.name, features[0] ?? ''),
           at,
           what: `The material meets in a line only, about ${said(at)}.`,
           remedy: 'Let the shapes overlap there, or keep them apart.',

@@ -1,4 +1,5 @@
 import { boxCentre } from '../geometry/box.ts';
+import { featureKey } from '../naming/keys.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import type { Intervals } from '../solid/cell.ts';
 import type { Finding } from './finding.ts';
@@ -23,7 +24,7 @@ export const withoutEffect = (part: BuiltPart): Finding[] =>
         {
           kind: 'no effect',
           severity: 'doubt',
-          where: `${solid.name}/${o.feature}`,
+          where: featureKey(solid.name, o.feature),
           at: boxCentre(boxes[0] ?? solid.box),
           what: 'Has no effect: it misses the material.',
           remedy: 'Move it, change its size, or take it away.',

@@ -1,6 +1,7 @@
 import { pointOn, within } from '../geometry/curve3.ts';
 import { normalAt, type Surface } from '../geometry/surface.ts';
 import { along, cross, distance, dot, scale, sub, unit, type Vec3 } from '../geometry/vec.ts';
+import { featureKey } from '../naming/keys.ts';
 import { insideSolid, type Solid, solidOf } from '../solid/body.ts';
 import { bodyEdges, type Edge } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
@@ -145,7 +146,7 @@ export const inPieces = (part: BuiltPart): Finding[] =>
           {
             kind: 'in pieces',
             severity: added ? 'note' : 'fault',
-            where: `${solid.name}/${o.feature}`,
+            where: featureKey(solid.name, o.feature),
             at: pointOn(least.curve, (least.from + least.to) / 2),
             what: `${added ? 'It does not touch the rest of the body' : 'It parts the body'}: it is in ${now} pieces.`,
             remedy: added

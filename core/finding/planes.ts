@@ -1,5 +1,6 @@
 import { pointOn } from '../geometry/curve3.ts';
 import { dot, type Vec3 } from '../geometry/vec.ts';
+import { featureKey, featureOfFace } from '../naming/keys.ts';
 import { isCut } from '../section/section.ts';
 import type { CuttingPlane, Leg } from '../section/trace.ts';
 import { shapePoint } from '../section/trace.ts';
@@ -42,7 +43,7 @@ export const closeCalls = (part: BuiltPart, c: CuttingPlane): Finding[] => {
           return {
             kind: 'plane along face',
             severity: 'doubt',
-            where: `${solid.name}/${key.split('/')[0]}`,
+            where: featureKey(solid.name, featureOfFace(key)),
             at: e ? pointOn(e.curve, (e.from + e.to) / 2) : [0, 0, 0],
             what: `Cut "${c.name}" runs along the face "${key}".`,
             remedy: 'Move the cut a little into the material.',

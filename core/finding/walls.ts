@@ -1,6 +1,7 @@
 import { pointOn, tangentOn } from '../geometry/curve3.ts';
 import { normalAt, type Surface } from '../geometry/surface.ts';
 import { along, cross, scale } from '../geometry/vec.ts';
+import { featureKey, featureOfFace } from '../naming/keys.ts';
 import { insideSolid, solidIntervals } from '../solid/body.ts';
 import { isDrawn } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
@@ -44,12 +45,12 @@ export const thinWalls = (part: BuiltPart, limit: number): Finding[] =>
           const thick = stretch[end];
           if (thick === undefined || thick >= limit - linear * 100 || (stretch[end - 1] as number) > skin)
             continue;
-          const feature = (e.on[0] as string).split('/')[0] as string;
+          const feature = featureOfFace(e.on[0] as string);
           if ((thinnest.get(feature)?.thick ?? Number.POSITIVE_INFINITY) <= thick) continue;
           thinnest.set(feature, {
             kind: 'thin wall',
             severity: 'doubt',
-            where: `${solid.name}/${feature}`,
+            where: featureKey(solid.name, feature),
             at: p,
             what: `The wall about ${said(p)} is ${saidLength(thick)} ${part.units} thick, under the limit of ${saidLength(limit)}.`,
             remedy: 'Make the wall thicker, or state a lower limit.',

@@ -2,6 +2,7 @@ import type { Box3 } from '../geometry/box.ts';
 import { mapPoint } from '../geometry/rigid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import type { ProjectionAngle, ViewName } from '../geometry/viewFrames.ts';
+import { copyOfFace, copyWords, facesOfMeeting } from '../naming/keys.ts';
 import { bodyPlacement, placementsOf } from '../part/placement.ts';
 import type { PartFile, ShapeFile } from '../part/schema.ts';
 import { sizeReader } from '../part/sizes.ts';
@@ -70,13 +71,6 @@ export type FeatureRow = {
 
 const CENTRED = new Set(['hole', 'cylinder', 'cone', 'sphere', 'torus', 'slot', 'prism', 'pyramid']);
 
-/** "bore/wall@2" belongs to "bore@2". */
-const featureOfFace = (face: string): string => {
-  const cut = face.lastIndexOf('/');
-  const copy = face.indexOf('@', cut);
-  return face.slice(0, cut) + (copy < 0 ? '' : face.slice(copy));
-};
-
 /**
  * How each feature is seen in a view, by its own lines: those on which no other feature's edge falls, for a rim seen edge-on lies in the
  * outline of what it is cut from. Where it has none of its own, by those it shares.
@@ -86,8 +80,8 @@ const classesIn = (view: View): ReadonlyMap<string, Posting> => {
   const shared = new Map<string, Posting>();
   for (const l of view.lines) {
     const posting = l.class === 'visible' ? 'seen' : 'hidden';
-    const edges = l.sources.map((s) => new Set(s.split(' | ').map(featureOfFace)));
-    for (const feature of new Set(l.of.map(featureOfFace))) {
+    const edges = l.sources.map((s) => new Set(facesOfMeeting(s).map(copyOfFace)));
+    for (const feature of new Set(l.of.map(copyOfFace))) {
       const book = edges.every((e) => e.has(feature)) ? own : shared;
       if (book.get(feature) !== 'seen') book.set(feature, posting);
     }
@@ -130,7 +124,7 @@ export const featureRows = (
 ): FeatureRow[] => {
   const seenIn = views.map(({ name, view }) => ({ name, classes: classesIn(view) }));
   return featureCentres(file).map(({ feature, copy, kind, body, at }) => ({
-    label: `${feature}${copy.replaceAll('@', ' ')}`,
+    label: `${feature}${copyWords(copy)}`,
     kind,
     body,
     at,

@@ -1,5 +1,6 @@
 import type { Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
+import { featureOfFace, readFaceKey } from '../naming/keys.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import { bodyVertices } from '../solid/vertices.ts';
 
@@ -15,8 +16,7 @@ export type NumberedPoint = {
 };
 
 /** Whether a face belongs to a feature or one of its copies. */
-export const isOfFeature = (face: string, feature: string): boolean =>
-  face.startsWith(`${feature}/`) || face.startsWith(`${feature}@`);
+export const isOfFeature = (face: string, feature: string): boolean => featureOfFace(face) === feature;
 
 export const STARTS = ['left back', 'right back', 'right front', 'left front'] as const;
 /** How corners are named: by which school, from which corner of each ring, and whether a corner and the one under it share a number. */
@@ -60,8 +60,9 @@ const APEX_SIDES = 3;
 const isApex = (on: readonly string[]): boolean => {
   const sides = new Map<string, number>();
   for (const face of on) {
-    const [, feature, role] = /^(.*)\/(side \d+)$/.exec(face) ?? [];
-    if (feature !== undefined && role) sides.set(feature, (sides.get(feature) ?? 0) + 1);
+    const { feature, role, copy } = readFaceKey(face);
+    const own = `${feature}${copy}`;
+    if (/^side \d+$/.test(role)) sides.set(own, (sides.get(own) ?? 0) + 1);
   }
   return sides.size === 1 && [...sides.values()].every((n) => n >= APEX_SIDES && n === on.length);
 };

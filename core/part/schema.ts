@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { VIEW_NAMES } from '../geometry/viewFrames.ts';
+import { nameTrouble } from '../naming/keys.ts';
 import type { Fault, Result } from '../number/fault.ts';
 import { dataFault } from './plainData.ts';
 
@@ -11,6 +12,12 @@ const point3 = z.tuple([quantity, quantity, quantity], { error: 'needs three fig
 const axis = z.enum(['x', 'y', 'z'], { error: 'needs "x", "y" or "z"' });
 
 export const viewName = z.enum(VIEW_NAMES, { error: `needs one of ${VIEW_NAMES.join(', ')}` });
+
+/** A name of a body or a feature; what keys are made with is kept out of it. */
+const name = z
+  .string()
+  .min(1, { error: 'needs a name' })
+  .refine((text) => nameTrouble(text) === undefined, { error: 'needs a name without " | " in it' });
 
 /** How much of a kind one part may have; more is no drawing that anyone reads, and would keep a machine busy for hours. */
 const MOST_CORNERS = 2000;
@@ -107,7 +114,7 @@ const repeat = z.union(
 );
 
 export const featureSchema = z.strictObject({
-  id: z.string().min(1, { error: 'needs a name' }),
+  id: name,
   op: z.enum(['add', 'cut', 'keep'], { error: 'needs "add", "cut" or "keep"' }),
   plane: viewName.optional(),
   at: point3.optional(),
@@ -127,7 +134,7 @@ export const partSchema = z.strictObject({
   bodies: z
     .array(
       z.strictObject({
-        name: z.string().min(1, { error: 'needs a name' }),
+        name,
         sectioned: z.boolean().optional(),
         turn: turn.optional(),
         at: point3.optional(),

@@ -1,5 +1,6 @@
 import { boxOf2 } from '../geometry/curve2.ts';
 import type { Vec2 } from '../geometry/vec.ts';
+import { featureWords } from '../naming/keys.ts';
 import { decimal } from '../number/format.ts';
 import type { Tolerance } from '../solid/body.ts';
 import type { SceneBody } from '../view/scene.ts';
@@ -90,7 +91,7 @@ export const viewReading = (
   const hidden = new Map<string, number>();
   for (const l of view.lines)
     if (l.class === 'hidden') {
-      const feature = (l.of[0] as string).replace(/\/[^/@]*/, '').replace('@', ' ');
+      const feature = featureWords(l.of[0] as string);
       hidden.set(feature, (hidden.get(feature) ?? 0) + 1);
     }
   const behind = [...hidden].map(([feature, n]) => `${n} of ${feature}`);

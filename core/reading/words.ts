@@ -1,5 +1,6 @@
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Account } from '../ledger/accounts.ts';
+import { copyWords, readFaceKey } from '../naming/keys.ts';
 import { decimal } from '../number/format.ts';
 import { CUT_FACE } from '../view/firstMet.ts';
 import type { FacePosting, FaceStory } from './faceBook.ts';
@@ -8,9 +9,8 @@ import type { LineStory } from './lineStory.ts';
 /** A face in words: "top of plate", "wall of bore 2". */
 export const faceWords = (key: string): string => {
   if (key === CUT_FACE) return 'the cut face';
-  const cut = key.lastIndexOf('/');
-  const [role, copy] = key.slice(cut + 1).split('@', 2) as [string, string | undefined];
-  return `the ${role} of ${key.slice(0, cut)}${copy ? ` ${copy}` : ''}`;
+  const { feature, role, copy } = readFaceKey(key);
+  return `the ${role} of ${feature}${copyWords(copy)}`;
 };
 
 /** Which account runs along the sight of a view. */

@@ -13,6 +13,7 @@ import {
 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
+import { featureOfFace, meetingKey } from '../naming/keys.ts';
 import { TAU } from '../number/angle.ts';
 import { type Edge, isDrawn } from '../solid/boundary.ts';
 import { crossings } from '../solid/crossings.ts';
@@ -73,7 +74,7 @@ const generatorsOn = (p: RimPiece, d: Divisions, tol: number): number[] => {
 
 /** The body's own faces among those of a rim, sorted; the ends of a strip are none. */
 const ownFaces = (keys: readonly string[]): string[] =>
-  [...new Set(keys.filter((k) => !k.startsWith(`${STRIP}/`)))].sort();
+  [...new Set(keys.filter((k) => featureOfFace(k) !== STRIP))].sort();
 
 type Found = Omit<CutPoint, 'label'>;
 
@@ -113,7 +114,7 @@ export const cutPointsOf = (
     const on = hit ? hit.e.on : ownFaces([before.face, p.face]);
     const place = hit ? hit.p : at;
     const [s, t] = shapePoint(c.legs[p.leg] as Leg, place);
-    return { kind: 'edge', at: place, on, edge: hit?.e.key ?? on.join(' | '), along: s, across: t, loop };
+    return { kind: 'edge', at: place, on, edge: hit?.e.key ?? meetingKey(on), along: s, across: t, loop };
   };
   /** Points within a stretch of the rim, in the order in which it runs. */
   const inner = (p: RimPiece, loop: number): Found[] => {

@@ -1,5 +1,6 @@
 import { shifted2 } from '../geometry/curve2.ts';
 import { dot } from '../geometry/vec.ts';
+import { faceKey } from '../naming/keys.ts';
 import { solidOf } from '../solid/body.ts';
 import { bodyEdges, type Edge } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
@@ -26,7 +27,8 @@ export const developedView = (part: BuiltPart, c: CuttingPlane): Pick<View, 'box
     const scene = behind(part, c, leg);
     const edges = new Map(scene.flatMap((b) => b.edges.map((e): [string, Edge] => [e.key, e])));
     const joins = (source: string): boolean =>
-      edges.get(source)?.on.some((k) => k === `${STRIP}/start` || k === `${STRIP}/end`) ?? false;
+      edges.get(source)?.on.some((k) => k === faceKey(STRIP, 'start') || k === faceKey(STRIP, 'end')) ??
+      false;
     return viewOf(scene, legFrame(leg), part.tol)
       .lines.filter((l) => !l.sources.every(joins))
       .map((l): ViewLine => ({ ...l, curve: shifted2(l.curve, [-dot(leg.origin, leg.sAxis), 0]) }));

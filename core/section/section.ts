@@ -1,5 +1,6 @@
 import { type Curve3, partedAt, pointOn } from '../geometry/curve3.ts';
 import { dot, type Vec3 } from '../geometry/vec.ts';
+import { faceKey, featureKey } from '../naming/keys.ts';
 import { type Solid, solidOf } from '../solid/body.ts';
 import { bodyEdges, type Edge, withKeys } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
@@ -71,7 +72,7 @@ const keptParts = (e: Edge, c: CuttingPlane, tol: number): Edge[] => {
 const sparedIn = (solid: Solid, c: CuttingPlane): string[] =>
   solid.model.operations
     .filter(({ feature, sectioned }) => {
-      const name = `${solid.name}/${feature}`;
+      const name = featureKey(solid.name, feature);
       return !c.cut.includes(name) && (!sectioned || c.whole.includes(name));
     })
     .map((o) => o.feature);
@@ -99,7 +100,7 @@ const clippedEdges = (edges: readonly Edge[], face: CutFace, c: CuttingPlane, to
         closed: l.pieces.length === 1,
         kind: 'sharp',
         coedges: [{ surface: p.surface, side: 1, outward: 1 }],
-        on: [`${CUT}/${c.name}`, p.face].sort(),
+        on: [faceKey(CUT, c.name), p.face].sort(),
       }),
     ),
   );

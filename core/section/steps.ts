@@ -1,4 +1,5 @@
 import { dot, type Vec3 } from '../geometry/vec.ts';
+import { faceKey } from '../naming/keys.ts';
 import type { Edge } from '../solid/boundary.ts';
 import type { View, ViewLine } from '../view/view.ts';
 import { legRole } from './region.ts';
@@ -6,9 +7,11 @@ import { CUT, type Section } from './section.ts';
 
 /** The normals of the faces that a cut makes, by their keys. */
 const cutNormals = ({ plane }: Section): Map<string, Vec3> => {
-  const normals = new Map(plane.legs.map((l, i) => [`${CUT}/${legRole(plane.name, i)}`, l.kept.n] as const));
+  const normals = new Map(
+    plane.legs.map((l, i) => [faceKey(CUT, legRole(plane.name, i)), l.kept.n] as const),
+  );
   // the other face of the quarter that a half section takes away
-  if (plane.half) normals.set(`${CUT}/${legRole(plane.name, 1)}`, plane.sAxis);
+  if (plane.half) normals.set(faceKey(CUT, legRole(plane.name, 1)), plane.sAxis);
   return normals;
 };
 

@@ -2,6 +2,7 @@ import { type Box3, boxDiagonal, EMPTY_BOX, inBox, joinBoxes } from '../geometry
 import { type BoxGrid, boxGrid } from '../geometry/boxGrid.ts';
 import type { Surface } from '../geometry/surface.ts';
 import type { Vec3 } from '../geometry/vec.ts';
+import { faceKey } from '../naming/keys.ts';
 import { type Cell, cellIntervals, type Intervals, inOwnBox, insideCell, type OwnBox } from './cell.ts';
 import { cutIntervals, joinIntervals, keepIntervals } from './intervals.ts';
 import type { BodyModel } from './partModel.ts';
@@ -74,7 +75,7 @@ export const solidOf = (model: BodyModel, tol: Tolerance, removals: readonly Rem
   const post = (c: Cell, feature: string, copy: string): void => {
     for (const f of c.faces)
       faces.push({
-        key: `${feature}/${f.role}${copy}`,
+        key: faceKey(feature, f.role, copy),
         surface: store.idOf(f.surface),
         box: f.box,
         own: f.own,

@@ -1,6 +1,7 @@
 import { type Curve3, isClosed, pointOn } from '../geometry/curve3.ts';
 import { normalAt, type Surface } from '../geometry/surface.ts';
 import { cross, dot, length, type Vec3 } from '../geometry/vec.ts';
+import { meetingKey } from '../naming/keys.ts';
 import { TAU } from '../number/angle.ts';
 import { type Face, nearFace, type Solid } from './body.ts';
 import {
@@ -182,7 +183,7 @@ const joinRound = (edges: readonly Edge[]): Edge[] => {
 export const withKeys = (edges: readonly Edge[], named?: ReadonlyMap<Edge, Edge>): Edge[] => {
   const groups = new Map<string, number[]>();
   edges.forEach((e, i) => {
-    const name = e.on.join(' | ');
+    const name = meetingKey(e.on);
     const list = groups.get(name);
     if (list) list.push(i);
     else groups.set(name, [i]);

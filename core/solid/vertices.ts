@@ -2,6 +2,7 @@ import type { Box3 } from '../geometry/box.ts';
 import { boxGrid } from '../geometry/boxGrid.ts';
 import { pointOn } from '../geometry/curve3.ts';
 import { distance, type Vec3 } from '../geometry/vec.ts';
+import { meetingKey } from '../naming/keys.ts';
 import { type Edge, isDrawn } from './boundary.ts';
 
 /** A corner: where sharp edges end, keyed by the faces that meet there. */
@@ -38,7 +39,7 @@ export const bodyVertices = (edges: readonly Edge[], tol: number): Vertex[] => {
   const counts = new Map<string, number>();
   // an ordinal in a fixed order of place, where one set of faces meets more than once
   const ranked = found
-    .map((v) => ({ ...v, name: [...v.on].sort().join(' | ') }))
+    .map((v) => ({ ...v, name: meetingKey([...v.on].sort()) }))
     .sort(
       (a, b) =>
         a.name.localeCompare(b.name) ||

@@ -1,14 +1,12 @@
-import { readFileSync } from 'node:fs';
 import type { DrawingServer, Outcome } from '../../app/serverCalls.ts';
 import type { SessionTools } from '../../app/session/drawingSession.ts';
 import { openSessions, type Sessions } from '../../app/session/sessions.ts';
 import type { Shelf, Shelved } from '../../app/session/shelf.ts';
-import { type Drawing, readDrawing } from '../../core/drawing/drawing.ts';
+import type { Drawing } from '../../core/drawing/drawing.ts';
 import type { Kept, Stored } from '../../exchange/kept.ts';
+import { demoDrawing } from '../samples.ts';
 
-const read = readDrawing(JSON.parse(readFileSync('demo/02-louvre-bracket.drawing.json', 'utf8')));
-if (!read.ok) throw new Error('demo drawing');
-export const sample: Drawing = read.value;
+export const sample: Drawing = demoDrawing('02-louvre-bracket.drawing.json');
 
 /** How the next request fares: it arrives and is answered; arrives and its answer is lost; never arrives; a proxy answers in its place. */
 export type Fate = 'answered' | 'answer lost' | 'never arrives';

@@ -5,6 +5,7 @@ import { describe, expect, test } from '@jest/globals';
 /** The rooms of core, each of which may import only those before it. */
 const CORE = [
   'number',
+  'naming',
   'geometry',
   'solid',
   'part',

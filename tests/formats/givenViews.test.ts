@@ -1,10 +1,9 @@
-import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { type Books, balance } from '../../core/balance/balance.ts';
 import { booksOf } from '../../core/balance/books.ts';
 import type { GivenLine } from '../../core/balance/given.ts';
 import { openDesk } from '../../core/drawing/desk.ts';
-import { type Drawing, readDrawing } from '../../core/drawing/drawing.ts';
+import type { Drawing } from '../../core/drawing/drawing.ts';
 import { length2 } from '../../core/geometry/vec.ts';
 import type { ViewName } from '../../core/geometry/viewFrames.ts';
 import type { TraceFile } from '../../core/part/schema.ts';
@@ -13,22 +12,18 @@ import { givenDxf } from '../../formats/givenDxf.ts';
 import { meaningOf } from '../../formats/givenNames.ts';
 import { givenSvg } from '../../formats/givenSvg.ts';
 import { sheetSvg } from '../../formats/sheetSvg.ts';
+import { demoDrawings } from '../samples.ts';
 
-const demo = new URL('../../demo', import.meta.url);
-const sheets: [string, Sheet, Books][] = readdirSync(demo)
-  .filter((f) => f.endsWith('.drawing.json'))
-  .map((f) => {
-    const read = readDrawing(JSON.parse(readFileSync(new URL(f, demo), 'utf8')));
-    if (!read.ok) throw new Error(f);
-    const worked = openDesk().work({ ...read.value, cuts: [] });
-    if (!worked.ok) throw new Error(f);
-    const { sheet, part } = worked;
-    return [
-      f,
-      sheet,
-      { views: new Map(sheet.views.map((v) => [v.name, v.view])), angle: sheet.angle, unit: part.units },
-    ];
-  });
+const sheets: [string, Sheet, Books][] = demoDrawings().map(([f, drawing]) => {
+  const worked = openDesk().work({ ...drawing, cuts: [] });
+  if (!worked.ok) throw new Error(f);
+  const { sheet, part } = worked;
+  return [
+    f,
+    sheet,
+    { views: new Map(sheet.views.map((v) => [v.name, v.view])), angle: sheet.angle, unit: part.units },
+  ];
+});
 
 describe('names of layers', () => {
   test.each([
@@ -49,49 +44,44 @@ describe('names of layers', () => {
 });
 
 /** The demo drawings with their cuts, and with stepped and half ones, under both rules for hidden lines. */
-const cutSheets = readdirSync(demo)
-  .filter((f) => f.endsWith('.drawing.json'))
-  .flatMap((f) => {
-    const read = readDrawing(JSON.parse(readFileSync(new URL(f, demo), 'utf8')));
-    if (!read.ok) throw new Error(f);
-    const d = read.value;
-    const box = openDesk().work({ ...d, cuts: [] });
-    if (!box.ok) throw new Error(f);
-    const [x0, y0, , x1, y1] = box.part.box;
-    const at = (k: number, m: number): [number, number] => [x0 + k * (x1 - x0), y0 + m * (y1 - y0)];
-    const traces: [string, TraceFile[]][] = [
-      ['its own cuts', d.cuts.map((c) => c.trace)],
+const cutSheets = demoDrawings().flatMap(([f, d]) => {
+  const box = openDesk().work({ ...d, cuts: [] });
+  if (!box.ok) throw new Error(f);
+  const [x0, y0, , x1, y1] = box.part.box;
+  const at = (k: number, m: number): [number, number] => [x0 + k * (x1 - x0), y0 + m * (y1 - y0)];
+  const traces: [string, TraceFile[]][] = [
+    ['its own cuts', d.cuts.map((c) => c.trace)],
+    [
+      'a stepped cut',
       [
-        'a stepped cut',
-        [
-          {
-            name: 'S',
-            seenIn: 'top',
-            through: [at(0, 0.52), at(0.47, 0.52), at(0.47, 0.31), at(1, 0.31)],
-            look: 'up',
-          },
-        ],
+        {
+          name: 'S',
+          seenIn: 'top',
+          through: [at(0, 0.52), at(0.47, 0.52), at(0.47, 0.31), at(1, 0.31)],
+          look: 'up',
+        },
       ],
-      [
-        'a half cut',
-        [{ name: 'H', seenIn: 'top', through: [at(0, 0.5), at(0.5, 0.5)], half: true, look: 'up' }],
-      ],
-    ];
-    return traces
-      .filter(([, t]) => t.length)
-      .flatMap(([what, list]) =>
-        (['kept', 'out'] as const).map((hiddenBehindCut): [string, string, string, Drawing] => [
-          f,
-          what,
-          hiddenBehindCut,
-          {
-            ...d,
-            cuts: list.map((trace) => ({ trace, on: true })),
-            setup: { ...d.setup, rules: { ...d.setup.rules, hiddenBehindCut } },
-          },
-        ]),
-      );
-  });
+    ],
+    [
+      'a half cut',
+      [{ name: 'H', seenIn: 'top', through: [at(0, 0.5), at(0.5, 0.5)], half: true, look: 'up' }],
+    ],
+  ];
+  return traces
+    .filter(([, t]) => t.length)
+    .flatMap(([what, list]) =>
+      (['kept', 'out'] as const).map((hiddenBehindCut): [string, string, string, Drawing] => [
+        f,
+        what,
+        hiddenBehindCut,
+        {
+          ...d,
+          cuts: list.map((trace) => ({ trace, on: true })),
+          setup: { ...d.setup, rules: { ...d.setup.rules, hiddenBehindCut } },
+        },
+      ]),
+    );
+});
 
 describe('sectional views balance as they are cut', () => {
   test.each(cutSheets)('%s with %s, hidden lines behind it %s', (_f, _what, _hidden, d) => {

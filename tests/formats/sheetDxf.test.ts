@@ -1,16 +1,15 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { openDesk } from '../../core/drawing/desk.ts';
-import { type Drawing, drawingOfPart, readDrawing } from '../../core/drawing/drawing.ts';
 import { pointOn2 } from '../../core/geometry/curve2.ts';
 import { length2 } from '../../core/geometry/vec.ts';
-import { readPartFile } from '../../core/part/model.ts';
 import type { Sheet } from '../../core/sheet/drawnSheet.ts';
 import type { Stretch } from '../../core/sheet/ink/ink.ts';
 import { sheetDxf } from '../../formats/sheetDxf.ts';
+import { caseDrawings, demoDrawings } from '../samples.ts';
 
 type Point = [number, number];
 type Entity = {
@@ -37,22 +36,7 @@ type ReadFile = {
   sheet: Entity[];
 };
 
-const demo = new URL('../../demo', import.meta.url);
-const cases = new URL('../../../shared/conformance/cases', import.meta.url);
-const given: [string, Drawing][] = [
-  ...readdirSync(demo)
-    .filter((f) => f.endsWith('.drawing.json'))
-    .map((f): [string, Drawing] => {
-      const read = readDrawing(JSON.parse(readFileSync(new URL(f, demo), 'utf8')));
-      if (!read.ok) throw new Error(f);
-      return [f, read.value];
-    }),
-  ...readdirSync(cases).map((f): [string, Drawing] => {
-    const read = readPartFile(JSON.parse(readFileSync(new URL(`${f}/part.json`, cases), 'utf8')));
-    if (!read.ok) throw new Error(f);
-    return [f, drawingOfPart(read.value)];
-  }),
-];
+const given = [...demoDrawings(), ...caseDrawings()];
 const sheets = new Map<string, Sheet>();
 const files = new Map<string, ReadFile>();
 const folder = mkdtempSync(join(tmpdir(), 'blue-ledger-dxf-'));

@@ -1,10 +1,10 @@
 import { spawn, spawnSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { build } from 'esbuild';
-import { type Drawing, readDrawing } from '../../core/drawing/drawing.ts';
+import type { Drawing } from '../../core/drawing/drawing.ts';
 import type { Kept } from '../../exchange/kept.ts';
 import { openDatabase } from '../../server/database.ts';
 import { DataInUse, takeLock } from '../../server/lock.ts';
@@ -23,10 +23,9 @@ import {
   Stale,
   stepHistory,
 } from '../../server/store.ts';
+import { demoDrawing } from '../samples.ts';
 
-const read = readDrawing(JSON.parse(readFileSync('demo/02-louvre-bracket.drawing.json', 'utf8')));
-if (!read.ok) throw new Error('demo drawing');
-const drawing: Drawing = read.value;
+const drawing = demoDrawing('02-louvre-bracket.drawing.json');
 const titled = (title: string): Drawing => ({ ...drawing, title });
 
 let changes = 0;

@@ -2,6 +2,7 @@ import { pointOn } from '../../geometry/curve3.ts';
 import type { Surface } from '../../geometry/surface.ts';
 import { along, cross, dot, length, scale, sub, unit, type Vec2, type Vec3 } from '../../geometry/vec.ts';
 import type { ViewFrame } from '../../geometry/viewFrames.ts';
+import { featureOfFace } from '../../naming/keys.ts';
 import type { Edge } from '../../solid/boundary.ts';
 import { edgeExtent } from '../../solid/extent.ts';
 import { flatten } from '../../view/project.ts';
@@ -135,7 +136,7 @@ export const featureAxes = (scene: readonly SceneBody[], tol: number): FeatureAx
       if (!sweeps) return;
       const axis = axisOf(s, edges);
       const face = body.solid.faces[body.solid.facesOf[id]?.[0] ?? -1]?.key ?? '';
-      if (axis) found.push({ feature: `${body.solid.name} ${face.slice(0, face.lastIndexOf('/'))}`, axis });
+      if (axis) found.push({ feature: `${body.solid.name} ${featureOfFace(face)}`, axis });
     });
   }
   return joinCoaxial(withPitch(found, tol), tol);

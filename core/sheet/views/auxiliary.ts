@@ -4,6 +4,7 @@ import type { Surface } from '../../geometry/surface.ts';
 import { add, dot, dot2, scale as scaled, type Vec2, type Vec3 } from '../../geometry/vec.ts';
 import type { ProjectionAngle, ViewName } from '../../geometry/viewFrames.ts';
 import { frameToward, VIEW_FRAMES, type ViewFrame } from '../../geometry/viewFrames.ts';
+import { copyWords, readFaceKey } from '../../naming/keys.ts';
 import type { Fault } from '../../number/fault.ts';
 import { insideSolid } from '../../solid/body.ts';
 import type { BuiltPart } from '../../solid/build.ts';
@@ -171,10 +172,10 @@ export const placeAuxiliary = (
     .flatMap((x) => [pointOn(x.curve, x.from), pointOn(x.curve, x.to)])
     .map((p): readonly [Vec2, Vec2] => [placeOfPoint(home, p), onPaper(toPaper, flatten(aim.frame, p))])
     .sort((a, b) => dot2(a[0], e) - dot2(b[0], e));
-  const cut = aim.face.lastIndexOf('/');
+  const { feature, role, copy } = readFaceKey(aim.face);
   return {
     ...aim,
-    title: `${aim.partial ? 'Partial view' : 'View'} on ${aim.face.slice(cut + 1).replace('@', ' ')} of ${aim.face.slice(0, cut)}`,
+    title: `${aim.partial ? 'Partial view' : 'View'} on ${role}${copyWords(copy)} of ${feature}`,
     view,
     toPaper,
     room: place.room,

@@ -1,31 +1,18 @@
-import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { type Books, balance } from '../../../core/balance/balance.ts';
 import { type GivenLine, type GivenViews, givenFrom } from '../../../core/balance/given.ts';
 import { balanceTogether } from '../../../core/balance/together.ts';
 import { openDesk } from '../../../core/drawing/desk.ts';
-import { type Drawing, drawingOfPart, readDrawing } from '../../../core/drawing/drawing.ts';
+import type { Drawing } from '../../../core/drawing/drawing.ts';
 import type { ViewName } from '../../../core/geometry/viewFrames.ts';
-import { readPartFile } from '../../../core/part/model.ts';
 import { onPaper } from '../../../core/sheet/layout/similarity.ts';
+import { caseDrawings, demoDrawings } from '../../samples.ts';
 import { type Damage, dice, MAKERS, type Sheets, sameDrawing, type Tagged } from './damage.ts';
 
-const demo = new URL('../../../demo', import.meta.url);
-const cases = new URL('../../../../shared/conformance/cases', import.meta.url);
-const drawings: [string, Drawing][] = [
-  ...readdirSync(demo)
-    .filter((f) => f.endsWith('.drawing.json'))
-    .map((f): [string, Drawing] => {
-      const read = readDrawing(JSON.parse(readFileSync(new URL(f, demo), 'utf8')));
-      if (!read.ok) throw new Error(f);
-      return [f, { ...read.value, cuts: [] }];
-    }),
-  ...readdirSync(cases).map((f): [string, Drawing] => {
-    const read = readPartFile(JSON.parse(readFileSync(new URL(`${f}/part.json`, cases), 'utf8')));
-    if (!read.ok) throw new Error(f);
-    return [f, drawingOfPart(read.value)];
-  }),
-];
+const drawings = [...demoDrawings(), ...caseDrawings()].map(([f, d]): [string, Drawing] => [
+  f,
+  { ...d, cuts: [] },
+]);
 
 type Given = { name: string; books: Books; sheets: Sheets };
 const givens: Given[] = drawings.map(([name, d]) => {

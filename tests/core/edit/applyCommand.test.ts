@@ -1,6 +1,5 @@
-import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
-import { type Drawing, readDrawing } from '../../../core/drawing/drawing.ts';
+import type { Drawing } from '../../../core/drawing/drawing.ts';
 import { applyCommand } from '../../../core/edit/applyCommand.ts';
 import type { Command } from '../../../core/edit/command.ts';
 import { differencesOf } from '../../../core/edit/differences.ts';
@@ -8,13 +7,9 @@ import { pathOfPlace, sizePlaceOf, valueAt } from '../../../core/edit/place.ts';
 import { setRules, setUp } from '../../../core/edit/setupCommands.ts';
 import { sentence } from '../../../core/number/fault.ts';
 import { standingSizes } from '../../../core/statement/standings.ts';
+import { demoDrawing, demoDrawings } from '../../samples.ts';
 
-const read = (name: string): Drawing => {
-  const drawing = readDrawing(JSON.parse(readFileSync(`demo/${name}`, 'utf8')));
-  if (!drawing.ok) throw new Error(name);
-  return drawing.value;
-};
-const bracket = read('02-louvre-bracket.drawing.json');
+const bracket = demoDrawing('02-louvre-bracket.drawing.json');
 const apply = (d: Drawing, ...commands: Command[]): Drawing =>
   commands.reduce((now, c) => {
     const made = applyCommand(now, c, { box: [0, 0, 0, 90, 40, 52] });
@@ -124,19 +119,15 @@ describe('a command', () => {
   });
 });
 
-test.each(readdirSync('demo').filter((n) => n.endsWith('.drawing.json')))(
-  'every figure of %s has a place that leads back to it',
-  (name) => {
-    const { part } = read(name);
-    const sizes = standingSizes(part, undefined);
-    expect(sizes.length).toBeGreaterThan(3);
-    for (const { path } of sizes) {
-      const place = sizePlaceOf(part, path);
-      expect(pathOfPlace(part, place)).toEqual(path);
-      expect(valueAt(part, path)).toBeDefined();
-    }
-  },
-);
+test.each(demoDrawings())('every figure of %s has a place that leads back to it', (_, { part }) => {
+  const sizes = standingSizes(part, undefined);
+  expect(sizes.length).toBeGreaterThan(3);
+  for (const { path } of sizes) {
+    const place = sizePlaceOf(part, path);
+    expect(pathOfPlace(part, place)).toEqual(path);
+    expect(valueAt(part, path)).toBeDefined();
+  }
+});
 
 describe('what differs', () => {
   test('nothing between a drawing and itself', () => {

@@ -1,7 +1,6 @@
-import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { openDesk } from '../../../core/drawing/desk.ts';
-import { type Drawing, drawingOfPart, readDrawing } from '../../../core/drawing/drawing.ts';
+import { drawingOfPart } from '../../../core/drawing/drawing.ts';
 import { dot, type Vec3 } from '../../../core/geometry/vec.ts';
 import type { ViewName } from '../../../core/geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../../../core/geometry/viewFrames.ts';
@@ -14,13 +13,13 @@ import {
 } from '../../../core/ledger/ledger.ts';
 import { labelIn, type NumberingChoice, numberPoints, STARTS } from '../../../core/ledger/numbering.ts';
 import { postingsIn } from '../../../core/ledger/postings.ts';
-import { readPartFile } from '../../../core/part/model.ts';
 import { labelKey } from '../../../core/sheet/annotate/pointLabels.ts';
 import { rectsMeet } from '../../../core/sheet/layout/paper.ts';
 import { DEFAULT_SETUP } from '../../../core/sheet/setup.ts';
 import { drawSheet } from '../../../core/sheet/sheet.ts';
 import { placeOfPoint } from '../../../core/sheet/views/placedView.ts';
 import { ledgerCsv } from '../../../formats/ledgerText.ts';
+import { caseDrawings, demoDrawings } from '../../samples.ts';
 import { built, feature, partOf, seen } from '../balance/given.ts';
 
 const block = (w: number, d: number, h: number) =>
@@ -70,20 +69,8 @@ describe('postings', () => {
   });
 });
 
-const demo = new URL('../../../demo', import.meta.url);
-const drawings = readdirSync(demo)
-  .filter((f) => f.endsWith('.drawing.json'))
-  .map((f) => {
-    const read = readDrawing(JSON.parse(readFileSync(new URL(f, demo), 'utf8')));
-    if (!read.ok) throw new Error(f);
-    return [f, read.value] as const;
-  });
-const cases = new URL('../../../../shared/conformance/cases', import.meta.url);
-const conformance = readdirSync(cases).map((f): [string, Drawing] => {
-  const read = readPartFile(JSON.parse(readFileSync(new URL(`${f}/part.json`, cases), 'utf8')));
-  if (!read.ok) throw new Error(f);
-  return [f, drawingOfPart(read.value)];
-});
+const drawings = demoDrawings();
+const conformance = caseDrawings();
 
 describe('the schools of naming', () => {
   const choices = STARTS.flatMap((start) =>

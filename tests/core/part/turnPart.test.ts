@@ -1,4 +1,3 @@
-import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { drawingOfPart } from '../../../core/drawing/drawing.ts';
 import { withOtherFront } from '../../../core/drawing/otherFront.ts';
@@ -6,6 +5,7 @@ import { quantitySum, type Term } from '../../../core/part/quantitySum.ts';
 import type { PartFile, Quantity } from '../../../core/part/schema.ts';
 import { withFront } from '../../../core/part/turnPart.ts';
 import { statementText } from '../../../core/statement/sentence.ts';
+import { demoDrawings } from '../../samples.ts';
 import { bodiesOf, built, feature, lengths, measured, partOf, type Shape, seen } from '../balance/given.ts';
 
 const block = (width: Quantity, depth: Quantity, height: Quantity): Shape => ({
@@ -16,10 +16,7 @@ const block = (width: Quantity, depth: Quantity, height: Quantity): Shape => ({
 });
 const hole = (diameter: Quantity, depth: Quantity): Shape => ({ kind: 'hole', diameter, depth });
 
-const demo = new URL('../../../demo', import.meta.url);
-const demoParts = readdirSync(demo)
-  .filter((f) => f.endsWith('.drawing.json'))
-  .map((f): [string, PartFile] => [f, JSON.parse(readFileSync(new URL(f, demo), 'utf8')).part]);
+const demoParts = demoDrawings().map(([f, d]): [string, PartFile] => [f, d.part]);
 
 const OUTLINES: PartFile = bodiesOf({
   outlines: [

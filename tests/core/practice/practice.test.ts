@@ -1,8 +1,7 @@
-import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { type GivenLine, ownLine } from '../../../core/balance/given.ts';
 import { openDesk } from '../../../core/drawing/desk.ts';
-import { type Drawing, readDrawing } from '../../../core/drawing/drawing.ts';
+import type { Drawing } from '../../../core/drawing/drawing.ts';
 import type { ViewName } from '../../../core/geometry/viewFrames.ts';
 import { misplaced, movedPlace, placingFaults } from '../../../core/practice/placing.ts';
 import {
@@ -14,22 +13,18 @@ import {
 } from '../../../core/practice/thirdView.ts';
 import type { Rect } from '../../../core/sheet/layout/paper.ts';
 import { exerciseOf } from '../../../workers/practice.ts';
+import { demoDrawings } from '../../samples.ts';
 import { built, feature, partOf, seen } from '../balance/given.ts';
 
-const demo = new URL('../../../demo', import.meta.url);
 const VIEWS: ViewName[] = ['front', 'top', 'left'];
 /** The demo drawings whole and, where they have cuts, as they are cut. */
-const drawings = readdirSync(demo)
-  .filter((f) => f.endsWith('.drawing.json'))
-  .flatMap((f): [string, Drawing][] => {
-    const read = readDrawing(JSON.parse(readFileSync(new URL(f, demo), 'utf8')));
-    if (!read.ok) throw new Error(f);
-    const d = { ...read.value, setup: { ...read.value.setup, views: VIEWS } };
-    return [
-      [`${f} whole`, { ...d, cuts: [] }],
-      ...(d.cuts.length ? [[`${f} cut`, d] as [string, Drawing]] : []),
-    ];
-  });
+const drawings = demoDrawings().flatMap(([f, whole]): [string, Drawing][] => {
+  const d = { ...whole, setup: { ...whole.setup, views: VIEWS } };
+  return [
+    [`${f} whole`, { ...d, cuts: [] }],
+    ...(d.cuts.length ? [[`${f} cut`, d] as [string, Drawing]] : []),
+  ];
+});
 
 describe('the third view from two', () => {
   test.each(drawings.flatMap(([name, d]) => VIEWS.map((v) => [name, v, d] as const)))(

@@ -1,42 +1,19 @@
-import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { openDesk } from '../../../core/drawing/desk.ts';
-import { type Drawing, drawingOfPart, readDrawing } from '../../../core/drawing/drawing.ts';
-import { readPartFile } from '../../../core/part/model.ts';
+import type { Drawing } from '../../../core/drawing/drawing.ts';
 import type { ReplayChoice } from '../../../core/replay/deed.ts';
 import { transfersOf } from '../../../core/replay/dividers.ts';
-import { readTraces } from '../../../core/section/trace.ts';
+import { caseDrawings, cutCaseDrawings, demoDrawings } from '../../samples.ts';
 import { redrawn, replayOf, withRules } from './replayHand.ts';
 
-const demo = new URL('../../../demo', import.meta.url);
-const drawings: [string, Drawing][] = readdirSync(demo)
-  .filter((f) => f.endsWith('.drawing.json'))
-  .map((f) => {
-    const read = readDrawing(JSON.parse(readFileSync(new URL(f, demo), 'utf8')));
-    if (!read.ok) throw new Error(f);
-    return [f, read.value];
-  });
-const cases = new URL('../../../../shared/conformance/cases', import.meta.url);
-const conformance: [string, Drawing][] = readdirSync(cases).map((f) => {
-  const read = readPartFile(JSON.parse(readFileSync(new URL(`${f}/part.json`, cases), 'utf8')));
-  if (!read.ok) throw new Error(f);
-  return [f, drawingOfPart(read.value)];
-});
+const drawings = demoDrawings();
+const conformance = caseDrawings();
 
 /** Each conformance part with each of its cuts. */
-const cutCases = readdirSync(cases).flatMap((f) =>
-  readdirSync(new URL(`${f}/`, cases))
-    .filter((x) => x.endsWith('.section.json'))
-    .map((x): [string, string, Drawing] => {
-      const part = readPartFile(JSON.parse(readFileSync(new URL(`${f}/part.json`, cases), 'utf8')));
-      const traces = readTraces(JSON.parse(readFileSync(new URL(`${f}/${x}`, cases), 'utf8')));
-      if (!part.ok || !traces.ok) throw new Error(f);
-      const d = drawingOfPart(part.value);
-      const cuts = traces.value.map((trace) => ({ trace, on: true }));
-      const rules = { ...d.setup.rules, generators: 12 as const, hiddenBehindCut: 'kept' as const };
-      return [f, x, { ...d, cuts, setup: { ...d.setup, rules } }];
-    }),
-);
+const cutCases = cutCaseDrawings().map(([f, x, d]): [string, string, Drawing] => {
+  const rules = { ...d.setup.rules, generators: 12 as const, hiddenBehindCut: 'kept' as const };
+  return [f, x, { ...d, setup: { ...d.setup, rules } }];
+});
 
 const CHOICES: ReplayChoice[] = [
   { method: 'mitre', first: 'front', hidden: 'per view', order: 'boxes', darken: 'per view' },

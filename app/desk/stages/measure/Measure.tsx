@@ -1,6 +1,7 @@
 'use client';
 import { Fragment, useEffect, useState } from 'react';
 import { groupOfLine } from '../../../../core/edit/groupChanges.ts';
+import { featureKey } from '../../../../core/naming/keys.ts';
 import { statementOf } from '../../../../core/statement/sentence.ts';
 import { turnedTable } from '../../../../core/statement/turned.ts';
 import { Findings, LineFindings } from '../../book/Findings.tsx';
@@ -93,7 +94,8 @@ export const Measure = () => {
   const edit = useEdit();
   const asText = shown === 'text';
   const lines = statementOf(drawing.part);
-  const placeOf = (line: FeatureLine): string => `${drawing.part.bodies[line.body]?.name}/${line.id}`;
+  const placeOf = (line: FeatureLine): string =>
+    featureKey(drawing.part.bodies[line.body]?.name ?? '', line.id);
   const atLines = lines.flatMap((l) => (l.kind === 'feature' ? [placeOf(l)] : []));
   return (
     <Page
