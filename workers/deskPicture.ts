@@ -5,7 +5,7 @@ import type { Box3 } from '../core/geometry/box.ts';
 import { pointOn } from '../core/geometry/curve3.ts';
 import { distance2, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
-import type { Account } from '../core/ledger/accounts.ts';
+import type { Account } from '../core/naming/accounts.ts';
 import {
   type FeatureRow,
   featureRows,

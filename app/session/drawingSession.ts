@@ -3,6 +3,7 @@ import type { Drawing } from '../../core/drawing/drawing.ts';
 import { applyCommand } from '../../core/edit/applyCommand.ts';
 import type { Command } from '../../core/edit/command.ts';
 import type { Fault } from '../../core/number/fault.ts';
+import { sameData } from '../../core/number/sameData.ts';
 import type { Kept, Stored } from '../../exchange/kept.ts';
 import type { DeskNote, DeskPicture } from '../../workers/deskPicture.ts';
 import type { DrawingServer } from '../serverCalls.ts';
@@ -306,6 +307,8 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
     const made = applyCommand(get().drawing, command, { box: get().picture?.box });
     if (!made.ok) return made.faults;
     const { drawing, label } = made.value;
+    // a figure typed again, or entered twice by a key and by leaving its field, is no step of the history
+    if (sameData(drawing, get().drawing)) return [];
     if (!drawing.part.bodies.length)
       set({ drawing, picture: undefined, undrawn: undefined, faults: [], notes: [] });
     else {

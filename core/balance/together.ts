@@ -1,5 +1,6 @@
 import type { ViewName } from '../geometry/viewFrames.ts';
-import { type Account, POSTS } from '../ledger/accounts.ts';
+import { POSTS } from '../ledger/accounts.ts';
+import type { Account } from '../naming/accounts.ts';
 import { decimal } from '../number/format.ts';
 import { boxOfLines, type GivenViews } from './given.ts';
 

@@ -1,7 +1,5 @@
 import type { ViewName } from '../geometry/viewFrames.ts';
-
-/** The three accounts: width, depth and height, which of the part's measures is meant. */
-export type Account = 'W' | 'D' | 'H';
+import type { Account } from '../naming/accounts.ts';
 
 /** Which accounts a view posts, across and up. */
 export const POSTS: Record<ViewName, readonly [Account, Account]> = {

@@ -2,12 +2,13 @@ import type { Box3 } from '../geometry/box.ts';
 import { mapPoint } from '../geometry/rigid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import type { ProjectionAngle, ViewName } from '../geometry/viewFrames.ts';
+import type { Account } from '../naming/accounts.ts';
 import { copyOfFace, copyWords, facesOfMeeting } from '../naming/keys.ts';
 import { bodyPlacement, placementsOf } from '../part/placement.ts';
-import type { PartFile, ShapeFile } from '../part/schema.ts';
+import type { PartFile } from '../part/schema.ts';
+import { definitionOf, type ShapeFile } from '../part/shapes/shapes.ts';
 import { sizeReader } from '../part/sizes.ts';
 import type { View } from '../view/view.ts';
-import type { Account } from './accounts.ts';
 import type { Posting } from './postings.ts';
 
 /**
@@ -69,8 +70,6 @@ export type FeatureRow = {
   readonly postings: Partial<Record<ViewName, Posting>>;
 };
 
-const CENTRED = new Set(['hole', 'cylinder', 'cone', 'sphere', 'torus', 'slot', 'prism', 'pyramid']);
-
 /**
  * How each feature is seen in a view, by its own lines: those on which no other feature's edge falls, for a rim seen edge-on lies in the
  * outline of what it is cut from. Where it has none of its own, by those it shares.
@@ -102,7 +101,7 @@ export const featureCentres = (file: PartFile): FeatureCentre[] => {
   return file.bodies.flatMap((body, i) => {
     const home = bodyPlacement(body, read, ['bodies', i]);
     return body.features.flatMap((f, j): FeatureCentre[] => {
-      if (f.off || !CENTRED.has(f.shape.kind)) return [];
+      if (f.off || !definitionOf(f.shape.kind).isCentred) return [];
       return placementsOf(f, read, ['bodies', i, 'features', j]).map(({ place, copy }) => ({
         feature: f.id,
         copy,

@@ -6,8 +6,10 @@ import { cell, type LocalSolid } from '../solid/cell.ts';
 import type { BodyModel, Extremes, Operation, PartModel } from '../solid/partModel.ts';
 import { bodyPlacement, placementsOf } from './placement.ts';
 import { type PartFile, partSchema, readBySchema } from './schema.ts';
-import { localShape, THROUGH } from './shapes.ts';
-import { type SizeReader, sizeReader } from './sizes.ts';
+import { THROUGH } from './shapes/definition.ts';
+import { localShape } from './shapes/shapes.ts';
+import type { SizeReader } from './sizeReading.ts';
+import { sizeReader } from './sizes.ts';
 
 /** Runs a "through" sweep from its mouth past all that the body has below it. */
 const withReach = (solid: LocalSolid, place: Rigid, sofar: Box3): LocalSolid => {

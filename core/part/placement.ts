@@ -1,8 +1,9 @@
 import { compose, mirrored, moved, type Rigid, turned, turnedAbout } from '../geometry/rigid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
-import type { FeatureFile, PartFile, Quantity } from './schema.ts';
-import { MOST_COPIES, type SizeReader } from './sizes.ts';
+import type { Quantity } from './quantity.ts';
+import type { FeatureFile, PartFile } from './schema.ts';
+import { MOST_COPIES, type SizeReader } from './sizeReading.ts';
 
 type Path = readonly (string | number)[];
 

@@ -1,8 +1,9 @@
 import { along2, cross2, distance2, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
 import { arcSegments, circleLoop, type LoopSegment, loopArea } from '../solid/loop.ts';
 import { crossingOf } from './loopCrossing.ts';
-import type { ProfileFile, Quantity } from './schema.ts';
-import type { SizeReader } from './sizes.ts';
+import type { ProfileFile } from './profileSchema.ts';
+import type { Quantity } from './quantity.ts';
+import type { SizeReader } from './sizeReading.ts';
 
 type Path = readonly (string | number)[];
 

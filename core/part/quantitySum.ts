@@ -1,4 +1,4 @@
-import type { Quantity } from './schema.ts';
+import type { Quantity } from './quantity.ts';
 
 /** A quantity with its sign in a sum. */
 export type Term = { readonly sign: 1 | -1; readonly q: Quantity };

@@ -3,12 +3,11 @@ import { VIEW_NAMES } from '../geometry/viewFrames.ts';
 import { nameTrouble } from '../naming/keys.ts';
 import type { Fault, Result } from '../number/fault.ts';
 import { dataFault } from './plainData.ts';
+import { point2, point3, type Quantity, quantity } from './quantity.ts';
+import { shapeSchema } from './shapes/shapes.ts';
 
 /** The part file, version 1, as it is written: numbers may be expressions. Extra keys are refused. */
 
-const quantity = z.union([z.number(), z.string()], { error: 'needs a number or an expression in quotes' });
-const point2 = z.tuple([quantity, quantity], { error: 'needs two figures [x, y]' });
-const point3 = z.tuple([quantity, quantity, quantity], { error: 'needs three figures [x, y, z]' });
 const axis = z.enum(['x', 'y', 'z'], { error: 'needs "x", "y" or "z"' });
 
 export const viewName = z.enum(VIEW_NAMES, { error: `needs one of ${VIEW_NAMES.join(', ')}` });
@@ -20,85 +19,8 @@ const name = z
   .refine((text) => nameTrouble(text) === undefined, { error: 'needs a name without " | " in it' });
 
 /** How much of a kind one part may have; more is no drawing that anyone reads, and would keep a machine busy for hours. */
-const MOST_CORNERS = 2000;
 const MOST_FEATURES = 2000;
 const MOST_BODIES = 200;
-
-const step = z.strictObject({
-  to: point2,
-  centre: point2.optional(),
-  turn: z.enum(['ccw', 'cw'], { error: 'needs "ccw" or "cw"' }).optional(),
-});
-const profile = z.union(
-  [
-    z.strictObject({ circle: quantity }),
-    z.strictObject({ rectangle: point2, round: quantity.optional() }),
-    z.strictObject({
-      polygon: z
-        .array(point2)
-        .min(3, { error: 'needs at least three corners' })
-        .max(MOST_CORNERS, { error: `needs at most ${MOST_CORNERS} corners` }),
-      round: quantity.optional(),
-    }),
-    z.strictObject({
-      start: point2,
-      path: z
-        .array(step)
-        .min(1, { error: 'needs at least one step' })
-        .max(MOST_CORNERS, { error: `needs at most ${MOST_CORNERS} steps` }),
-      round: quantity.optional(),
-    }),
-  ],
-  { error: 'needs a profile: circle, rectangle, polygon, or start and path' },
-);
-
-const polygonBase = {
-  sides: quantity,
-  side: quantity.optional(),
-  acrossFlats: quantity.optional(),
-  acrossCorners: quantity.optional(),
-  height: quantity,
-};
-const depth = quantity;
-
-const shape = z.discriminatedUnion(
-  'kind',
-  [
-    z.strictObject({ kind: z.literal('block'), width: quantity, depth: quantity, height: quantity }),
-    z.strictObject({ kind: z.literal('prism'), ...polygonBase }),
-    z.strictObject({
-      kind: z.literal('pyramid'),
-      ...polygonBase,
-      topSide: quantity.optional(),
-      topAcrossFlats: quantity.optional(),
-      topAcrossCorners: quantity.optional(),
-    }),
-    z.strictObject({ kind: z.literal('cylinder'), diameter: quantity, height: quantity }),
-    z.strictObject({
-      kind: z.literal('cone'),
-      diameter: quantity,
-      topDiameter: quantity.optional(),
-      height: quantity,
-    }),
-    z.strictObject({ kind: z.literal('sphere'), diameter: quantity }),
-    z.strictObject({ kind: z.literal('torus'), diameter: quantity, tube: quantity }),
-    z.strictObject({ kind: z.literal('extrude'), profile, height: quantity }),
-    z.strictObject({ kind: z.literal('revolve'), profile, angle: quantity.optional() }),
-    z.strictObject({
-      kind: z.literal('hole'),
-      diameter: quantity,
-      depth,
-      counterbore: z.strictObject({ diameter: quantity, depth: quantity }).optional(),
-      countersink: z.strictObject({ diameter: quantity, angle: quantity }).optional(),
-      tip: quantity.optional(),
-    }),
-    z.strictObject({ kind: z.literal('slot'), length: quantity, width: quantity, depth }),
-  ],
-  {
-    error:
-      'needs a kind: block, prism, pyramid, cylinder, cone, sphere, torus, extrude, revolve, hole or slot',
-  },
-);
 
 const turn = z.array(z.strictObject({ axis, angle: quantity })).max(24, { error: 'needs at most 24 turns' });
 const repeat = z.union(
@@ -123,7 +45,7 @@ export const featureSchema = z.strictObject({
   mirror: z.strictObject({ normal: axis, at: quantity }).optional(),
   sectioned: z.boolean().optional(),
   off: z.boolean().optional(),
-  shape,
+  shape: shapeSchema,
 });
 
 export const partSchema = z.strictObject({
@@ -166,10 +88,7 @@ export const traceSchema = z.strictObject({
 
 export type PartFile = z.infer<typeof partSchema>;
 export type FeatureFile = PartFile['bodies'][number]['features'][number];
-export type ShapeFile = FeatureFile['shape'];
-export type ProfileFile = z.infer<typeof profile>;
 export type TraceFile = z.infer<typeof traceSchema>;
-export type Quantity = number | string;
 
 /** A typed figure: a plain number stays a number, everything else is an expression. */
 export const typedQuantity = (text: string): Quantity => {

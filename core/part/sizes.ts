@@ -9,9 +9,9 @@ import {
 } from '../number/expression.ts';
 import { type Fault, Refusal } from '../number/fault.ts';
 import type { Extremes, PlacedLength } from '../solid/partModel.ts';
-import { type PartFile, placeOf, type Quantity } from './schema.ts';
-
-type Path = readonly (string | number)[];
+import type { Quantity } from './quantity.ts';
+import { type PartFile, placeOf } from './schema.ts';
+import type { Path, SizeReader } from './sizeReading.ts';
 
 /** What a length may measure, in millimetres: finer than any shop works, and longer than any part. */
 export const SMALLEST_SIZE = 1e-6;
@@ -21,29 +21,10 @@ const MM: Record<Units, number> = { mm: 1, in: 25.4 };
 /** Beyond ten turns an angle is a slip of the keys, degrees. */
 const LARGEST_ANGLE = 3600;
 
-/** How many copies a repeat makes and how many sides a polygon has, at most. */
-export const MOST_COPIES = 1000;
-export const MOST_SIDES = 360;
-
 const lesser = (a: PlacedLength | undefined, b: PlacedLength | undefined): PlacedLength | undefined =>
   !a || (b && b.value < a.value) ? b : a;
 const greater = (a: PlacedLength | undefined, b: PlacedLength | undefined): PlacedLength | undefined =>
   !a || (b && b.value > a.value) ? b : a;
-
-/** Reads the quantities of one part file; `at` is the path of the quantity, used to name it in a fault. */
-export type SizeReader = {
-  readonly units: Units;
-  readonly amount: (q: Quantity, path: Path) => Amount;
-  readonly length: (q: Quantity, path: Path) => number;
-  /** A length that must be above zero. */
-  readonly size: (q: Quantity, path: Path) => number;
-  readonly angle: (q: Quantity, path: Path) => number;
-  /** A whole number from `least` to `most`. */
-  readonly count: (q: Quantity, path: Path, least: number, most: number) => number;
-  /** The least size and the greatest length read while `work` runs, with what it returns. */
-  readonly extremes: <T>(work: () => T) => { readonly value: T; readonly extremes: Extremes };
-  readonly refuse: (path: Path, what: string, remedy: string) => never;
-};
 
 const NAME = /^[\p{L}_][\p{L}\p{N}_]*$/u;
 

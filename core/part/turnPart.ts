@@ -1,7 +1,9 @@
 import { dot, type Vec3 } from '../geometry/vec.ts';
 import { VIEW_FRAMES, VIEW_NAMES, type ViewName } from '../geometry/viewFrames.ts';
+import type { ProfileFile } from './profileSchema.ts';
+import type { Quantity } from './quantity.ts';
 import { quantitySum, type Term } from './quantitySum.ts';
-import type { FeatureFile, PartFile, ProfileFile, Quantity } from './schema.ts';
+import type { FeatureFile, PartFile } from './schema.ts';
 import { sizeReader } from './sizes.ts';
 
 /**

@@ -3,7 +3,8 @@ import { pointsOf } from '../balance/given.ts';
 import { cross2, distance2, dot, dot2, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
-import { type Account, POSTS } from '../ledger/accounts.ts';
+import { POSTS } from '../ledger/accounts.ts';
+import type { Account } from '../naming/accounts.ts';
 import { decimal } from '../number/format.ts';
 import type { ViewLine } from '../view/view.ts';
 

@@ -1,5 +1,5 @@
 import type { ViewName } from '../geometry/viewFrames.ts';
-import type { Account } from '../ledger/accounts.ts';
+import type { Account } from '../naming/accounts.ts';
 import { copyWords, readFaceKey } from '../naming/keys.ts';
 import { decimal } from '../number/format.ts';
 import { CUT_FACE } from '../view/firstMet.ts';

@@ -1,5 +1,5 @@
 import type { ViewName } from '../geometry/viewFrames.ts';
-import type { Account } from '../ledger/accounts.ts';
+import type { Account } from '../naming/accounts.ts';
 import type { Layer } from '../sheet/ink/ink.ts';
 
 /**

@@ -2,8 +2,11 @@ import { compose, mapPoint, type Rigid } from '../geometry/rigid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import { bodyPlacement, placementsOf } from '../part/placement.ts';
 import { profileLoop } from '../part/profile.ts';
-import type { PartFile, ProfileFile, ShapeFile } from '../part/schema.ts';
-import { MOST_COPIES, type SizeReader, sizeReader } from '../part/sizes.ts';
+import type { ProfileFile } from '../part/profileSchema.ts';
+import type { PartFile } from '../part/schema.ts';
+import type { ShapeFile } from '../part/shapes/shapes.ts';
+import { MOST_COPIES, type SizeReader } from '../part/sizeReading.ts';
+import { sizeReader } from '../part/sizes.ts';
 
 export type Narrowing = {
   readonly radius: number;

@@ -1,6 +1,6 @@
 import type { Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
-import type { Account } from '../ledger/accounts.ts';
+import type { Account } from '../naming/accounts.ts';
 import { type Deed, isCounted, type Source, type Stage } from './deed.ts';
 import {
   acrossAccount,

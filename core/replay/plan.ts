@@ -1,7 +1,8 @@
 import { distance2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
-import { type Account, POSTS } from '../ledger/accounts.ts';
+import { POSTS } from '../ledger/accounts.ts';
+import type { Account } from '../naming/accounts.ts';
 import { decimal } from '../number/format.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
 import type { Layer } from '../sheet/ink/ink.ts';

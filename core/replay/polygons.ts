@@ -3,7 +3,8 @@ import type { Vec3 } from '../geometry/vec.ts';
 import { DEGREE } from '../number/angle.ts';
 import { bodyPlacement, placementsOf } from '../part/placement.ts';
 import type { PartFile } from '../part/schema.ts';
-import { MOST_SIDES, sizeReader } from '../part/sizes.ts';
+import { MOST_SIDES } from '../part/sizeReading.ts';
+import { sizeReader } from '../part/sizes.ts';
 
 /** Which of its sizes states a regular polygon. */
 export type PolygonGiven = 'side' | 'flats' | 'corners';

@@ -4,8 +4,10 @@ import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES, type ViewFrame } from '../geometry/viewFrames.ts';
 import { cosDegrees, sinDegrees } from '../number/angle.ts';
 import { attempt, type Fault, Refusal, type Result } from '../number/fault.ts';
-import { type PartFile, type Quantity, readBySchema, type TraceFile, traceSchema } from '../part/schema.ts';
-import { type SizeReader, sizeReader } from '../part/sizes.ts';
+import type { Quantity } from '../part/quantity.ts';
+import { type PartFile, readBySchema, type TraceFile, traceSchema } from '../part/schema.ts';
+import type { SizeReader } from '../part/sizeReading.ts';
+import { sizeReader } from '../part/sizes.ts';
 import type { HalfSpace } from '../view/scene.ts';
 
 /**

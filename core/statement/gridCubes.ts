@@ -1,5 +1,6 @@
 import type { Vec3 } from '../geometry/vec.ts';
-import type { FeatureFile, PartFile, Quantity } from '../part/schema.ts';
+import type { Quantity } from '../part/quantity.ts';
+import type { FeatureFile, PartFile } from '../part/schema.ts';
 import { squaresSize } from './squares.ts';
 
 /**

@@ -1,23 +1,16 @@
 import { VIEW_NAMES } from '../geometry/viewFrames.ts';
 import type { Fault, Result } from '../number/fault.ts';
+import type { Clause, Figure } from '../part/clauses.ts';
+import type { Quantity } from '../part/quantity.ts';
 import {
   type FeatureFile,
   featureSchema,
   type PartFile,
   partSchema,
-  type Quantity,
   readBySchema,
   typedQuantity,
 } from '../part/schema.ts';
-import {
-  AT_CLAUSE,
-  type Clause,
-  type Figure,
-  OPENINGS,
-  SHAPE_CLAUSES,
-  type ShapeKind,
-  STEP_CLAUSE,
-} from './clauses.ts';
+import { AT_CLAUSE, OPENINGS, type ShapeKind, STEP_CLAUSE, shapeClauses } from './clauses.ts';
 
 /** Reads the statement's text back into a part file. Each fault names its line. */
 
@@ -140,7 +133,7 @@ const readFeature = (id: string, text: string): Json => {
       (shape.profile as Json).round = typedQuantity(rounded[1] as string);
       continue;
     }
-    if (mostWordsFirst(SHAPE_CLAUSES[kind]).some((x) => readClause(x, c, shape))) continue;
+    if (mostWordsFirst(shapeClauses(kind)).some((x) => readClause(x, c, shape))) continue;
     if (readClause(AT_CLAUSE, c, feature)) continue;
     // "4 times, stepping [..]" was split at its comma
     const next = clauses[i + 1];
@@ -196,7 +189,7 @@ const readPlacing = (c: string, feature: Json, turns: Json[]): boolean => {
 };
 
 const clauseHelp = (kind: ShapeKind): string =>
-  [...SHAPE_CLAUSES[kind], AT_CLAUSE]
+  [...shapeClauses(kind), AT_CLAUSE]
     .map((c) => c.parts.map((p) => (typeof p === 'string' ? p : '…')).join(''))
     .join(', ');
 

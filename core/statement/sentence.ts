@@ -1,14 +1,9 @@
-import type { FeatureFile, PartFile, ProfileFile, Quantity } from '../part/schema.ts';
-import {
-  type Account,
-  AT_CLAUSE,
-  type Clause,
-  type Figure,
-  type FigureKind,
-  OPENINGS,
-  SHAPE_CLAUSES,
-  STEP_CLAUSE,
-} from './clauses.ts';
+import type { Account } from '../naming/accounts.ts';
+import type { Clause, Figure, FigureKind } from '../part/clauses.ts';
+import type { ProfileFile } from '../part/profileSchema.ts';
+import type { Quantity } from '../part/quantity.ts';
+import type { FeatureFile, PartFile } from '../part/schema.ts';
+import { AT_CLAUSE, OPENINGS, STEP_CLAUSE, shapeClauses } from './clauses.ts';
 
 /** A piece of a sentence: plain words, or a live figure with its place in the part file. */
 export type Token =
@@ -100,7 +95,7 @@ export const featureSentence = (f: FeatureFile, base: Path): Token[] => {
   const clauses: Token[][] = [];
   const kind = f.shape.kind;
   if ('profile' in f.shape) clauses.push(writeProfile(f.shape.profile, [...base, 'shape', 'profile']));
-  for (const c of SHAPE_CLAUSES[kind]) {
+  for (const c of shapeClauses(kind)) {
     const written = writeClause(c, f.shape, [...base, 'shape']);
     if (written) clauses.push(written);
   }

@@ -1,5 +1,6 @@
 import type { ViewName } from '../geometry/viewFrames.ts';
-import type { FeatureFile, PartFile, Quantity } from '../part/schema.ts';
+import type { Quantity } from '../part/quantity.ts';
+import type { FeatureFile, PartFile } from '../part/schema.ts';
 import { typedQuantity } from '../part/schema.ts';
 
 /**

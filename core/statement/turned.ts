@@ -1,4 +1,5 @@
-import type { FeatureFile, Quantity } from '../part/schema.ts';
+import type { Quantity } from '../part/quantity.ts';
+import type { FeatureFile } from '../part/schema.ts';
 import { typedQuantity } from '../part/schema.ts';
 
 /**

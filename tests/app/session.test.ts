@@ -38,6 +38,15 @@ describe('a session', () => {
     expect(page.sessions.unsaved.getState()).toEqual([]);
   });
 
+  test('a change that changes nothing is no step of the history', async () => {
+    const { store, storage } = world('a');
+    const page = openPage(store, storage, answered);
+    const a = await page.sessions.open(store.kept('a'));
+    for (const h of ['61', '61', '61']) expect(await a.edit(setH(h))).toEqual([]);
+    await settled(a);
+    expect(store.labels.get('a')).toEqual(['Size H: 52 to 61']);
+  });
+
   test('a lost answer is no conflict: the change is made once and the session goes on', async () => {
     const { store, storage } = world('a');
     const fates: Fate[] = ['answer lost', 'never arrives', 'answer lost'];

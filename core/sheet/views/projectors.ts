@@ -1,7 +1,7 @@
 import { pointOn2 } from '../../geometry/curve2.ts';
 import { distance2, type Vec2, type Vec3 } from '../../geometry/vec.ts';
 import type { ViewName } from '../../geometry/viewFrames.ts';
-import type { Account } from '../../ledger/accounts.ts';
+import type { Account } from '../../naming/accounts.ts';
 import { type Stretch, straight } from '../ink/ink.ts';
 import type { MitreLine } from '../layout/layout.ts';
 import { type PlacedView, placeOfPoint } from './placedView.ts';

@@ -1,4 +1,4 @@
-import type { Quantity } from '../../part/schema.ts';
+import type { Quantity } from '../../part/quantity.ts';
 import { typedQuantity } from '../../part/schema.ts';
 import {
   Ask,

@@ -1,5 +1,6 @@
 import type { ViewName } from '../../geometry/viewFrames.ts';
-import type { FeatureFile, Quantity } from '../../part/schema.ts';
+import type { Quantity } from '../../part/quantity.ts';
+import type { FeatureFile } from '../../part/schema.ts';
 import { typedQuantity } from '../../part/schema.ts';
 import { type Meaning, SIDES } from './lexicon.ts';
 import type { TypedContext } from './placing.ts';

@@ -1,6 +1,7 @@
 import type { Box3 } from '../../geometry/box.ts';
 import { decimal } from '../../number/format.ts';
-import { type Quantity, typedQuantity } from '../../part/schema.ts';
+import type { Quantity } from '../../part/quantity.ts';
+import { typedQuantity } from '../../part/schema.ts';
 import type { FaceName, Gathered } from './sortedWords.ts';
 
 /** What a typed line is read against: the part as it stands. */

@@ -1,5 +1,6 @@
-import type { Quantity, ShapeFile } from '../../part/schema.ts';
+import type { Quantity } from '../../part/quantity.ts';
 import { typedQuantity } from '../../part/schema.ts';
+import type { ShapeFile } from '../../part/shapes/shapes.ts';
 import {
   Ask,
   type Drafts,

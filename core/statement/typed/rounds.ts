@@ -1,5 +1,7 @@
-import type { FeatureFile, Quantity, ShapeFile } from '../../part/schema.ts';
+import type { Quantity } from '../../part/quantity.ts';
+import type { FeatureFile } from '../../part/schema.ts';
 import { typedQuantity } from '../../part/schema.ts';
+import type { ShapeFile } from '../../part/shapes/shapes.ts';
 import { type TurnedRow, turnedCorners } from '../turned.ts';
 import { Ask, type Maker, need, op, type Quantity3, sidesIn, type UnusedSizes } from './draft.ts';
 import { FACE_AXES, placeOn, shifted, unitless } from './placing.ts';

@@ -1,5 +1,6 @@
 import type { ViewName } from '../../geometry/viewFrames.ts';
-import type { FeatureFile, Quantity } from '../../part/schema.ts';
+import type { Quantity } from '../../part/quantity.ts';
+import type { FeatureFile } from '../../part/schema.ts';
 import { typedQuantity } from '../../part/schema.ts';
 import { Ask, lying, number, type Quantity3, type UnusedSizes } from './draft.ts';
 import { FACE_AXES, HIGH, LOW, placeOn, shifted, type TypedContext, unitless } from './placing.ts';

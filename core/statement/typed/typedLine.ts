@@ -1,5 +1,6 @@
 import { type Box3, joinBoxes } from '../../geometry/box.ts';
-import { type FeatureFile, type Quantity, typedQuantity } from '../../part/schema.ts';
+import type { Quantity } from '../../part/quantity.ts';
+import { type FeatureFile, typedQuantity } from '../../part/schema.ts';
 import { freeName } from '../freeName.ts';
 import { readFeatureLine } from '../read.ts';
 import { Ask } from './draft.ts';

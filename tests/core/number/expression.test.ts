@@ -55,7 +55,7 @@ describe('expressions', () => {
     ['1/0', 2, 'zero'],
     ['3 1/0', 4, 'zero'],
     ['L +', 3, 'breaks off'],
-    ['2 3', 2, 'too many'],
+    ['2 3', 2, 'could not be read'],
     ['(L', 2, 'not closed'],
     ['width * 2', 0, 'not known'],
     ['3 $ 4', 2, 'cannot be read'],

@@ -6,6 +6,8 @@ import dynamic from 'next/dynamic';
 import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
 import { sentence } from '../../../../core/number/fault.ts';
 import { mixedFraction } from '../../../../core/number/format.ts';
+import type { Example } from '../../../../core/part/shapes/definition.ts';
+import { SHAPES } from '../../../../core/part/shapes/shapes.ts';
 import { featureSentence } from '../../../../core/statement/sentence.ts';
 import { pastedLines, typedContext } from '../../../../core/statement/typed/enter.ts';
 import {
@@ -21,54 +23,21 @@ const SquaredPanel = dynamic(() => import('../../panels/SquaredPanel.tsx').then(
   ssr: false,
 });
 
-/** Lines to begin from, by the names that drafters use. */
-const STARTS: readonly { readonly under: string; readonly lines: readonly (readonly [string, string])[] }[] =
-  [
-    {
-      under: 'Solids',
-      lines: [
-        ['Block', 'block 60 x 40 x 30'],
-        ['Plate, rounded corners', 'plate 90 x 60 x 10, corners 8'],
-        ['Cylinder, boss, pin', 'cylinder 24 dia 30 high'],
-        ['Tube', 'tube 40 od 30 id 60 long'],
-        ['Turned part', 'turned 20 x 15, 32 x 25, 16 x 40'],
-        ['Cone', 'cone 40 dia 50 high'],
-        ['Hexagon prism', 'hexagon prism side 22 height 58'],
-        ['Horizontal prism', 'triangular prism side 30 length 60 left to right'],
-        ['Square pyramid', 'square pyramid side 40 height 50'],
-        ['Frustum of a pyramid', 'hexagonal pyramid side 25 top 12 height 40'],
-        ['Oblique pyramid', 'square pyramid side 40 height 60 tilted 20 degrees right'],
-        ['Wedge', 'wedge 60 long 30 wide 20 high'],
-        ['L profile', 'L profile 60 x 40 x 8 thick, 30 long'],
-        ['T profile', 'T profile 60 x 40 x 8 thick, 30 long'],
-        ['Channel', 'channel 60 x 40 x 8 thick, 80 long'],
-      ],
-    },
-    {
-      under: 'Cut out',
-      lines: [
-        ['Hole, through', 'hole 12 through top'],
-        ['Hole, blind', 'hole 12 dia 15 deep top'],
-        ['Hole, counterbored', 'hole 9 through, counterbore 15 x 5'],
-        ['Hole, countersunk', 'hole 6 through, countersunk 12 at 90 degrees'],
-        ['Holes on a pitch circle', '4 holes 7 dia on 40 pcd'],
-        ['Row of holes', '3 holes 6 dia 20 apart, 15 from left'],
-        ['Slot', 'slot 40 long 10 wide through'],
-        ['Step', 'step right 20 x 12'],
-        ['Groove', 'groove 12 wide 5 deep'],
-        ['Pocket', 'pocket 30 x 20 x 5 deep'],
-        ['Hexagonal hole', 'hex hole 12 across flats through'],
-      ],
-    },
-    {
-      under: 'The statement',
-      lines: [
-        ['Named size', 'L = 90'],
-        ['Square size', 'sq = 5'],
-        ['Another body', 'body pin: cylinder 10 dia 60 long'],
-      ],
-    },
-  ];
+/** Lines to begin from, by the names that drafters use; each shape brings its own. */
+const STARTS: readonly { readonly under: string; readonly lines: readonly Example[] }[] = [
+  ...(['Solids', 'Cut out'] as const).map((under) => ({
+    under,
+    lines: SHAPES.flatMap((s) => (s.under === under ? s.examples : [])),
+  })),
+  {
+    under: 'The statement',
+    lines: [
+      { name: 'Named size', line: 'L = 90' },
+      { name: 'Square size', line: 'sq = 5' },
+      { name: 'Another body', line: 'body pin: cylinder 10 dia 60 long' },
+    ],
+  },
+];
 
 /** The same line with sizes that suit an inch part: about as large, in eighths. Counts and angles stay. */
 const inInches = (line: string): string =>
@@ -274,7 +243,7 @@ export const AddLine = () => {
             {STARTS.map((group) => (
               <div key={group.under}>
                 <p className="border-b border-rule px-3 pt-2 pb-0.5 text-[12px] text-second">{group.under}</p>
-                {group.lines.map(([name, line]) => (
+                {group.lines.map(({ name, line }) => (
                   <MenuItem key={name}>
                     <button
                       type="button"

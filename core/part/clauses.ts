@@ -1,0 +1,31 @@
+import type { Account } from '../naming/accounts.ts';
+
+/**
+ * The words of the statement. A sentence is an opening ("add a block") and clauses; a clause is fixed words with figures in
+ * their places. The same table writes sentences and reads them back, so the two cannot drift apart.
+ */
+export type FigureKind = 'length' | 'angle' | 'count';
+export type Figure = {
+  readonly path: readonly (string | number)[];
+  readonly kind: FigureKind;
+  readonly account?: Account;
+};
+/** Words and figures in turn. A clause is there when its first figure (or `when`) is. */
+export type Clause = {
+  readonly parts: readonly (string | Figure)[];
+  readonly optional?: boolean;
+  /** a word instead of a figure: written when the value at the path is this */
+  readonly fixed?: { readonly path: readonly (string | number)[]; readonly value: string };
+};
+
+export const length = (...path: string[]): Figure => ({ path, kind: 'length' });
+export const inAccount = (account: Account, ...path: string[]): Figure => ({ path, kind: 'length', account });
+export const angle = (...path: string[]): Figure => ({ path, kind: 'angle' });
+export const count = (...path: string[]): Figure => ({ path, kind: 'count' });
+export const clause = (...parts: (string | Figure)[]): Clause => ({ parts });
+export const maybe = (...parts: (string | Figure)[]): Clause => ({ parts, optional: true });
+
+export const depthClauses: readonly Clause[] = [
+  { parts: ['through'], optional: true, fixed: { path: ['depth'], value: 'through' } },
+  maybe(length('depth'), ' deep'),
+];
