@@ -1,5 +1,6 @@
 import type { Drawing } from '../core/drawing/drawing.ts';
 import type { DaybookLine, Kept, Stored } from '../exchange/kept.ts';
+import type { SheetExportId } from '../formats/exports.ts';
 
 /** What became of a request. `words` is a sentence for the reader. */
 export type Outcome<T> =
@@ -113,7 +114,7 @@ export const daybook = (id: string): Promise<DaybookLine[]> => answered(send(`${
 export const keepPicture = (id: string, picture: Blob): Promise<unknown> =>
   answered(send(sourceAddress(id), 'PUT', { content: picture, type: picture.type }));
 
-export type SavedAs = 'svg' | 'pdf' | 'dxf' | 'dxf-true' | 'part' | 'drawing';
+export type SavedAs = SheetExportId | 'part' | 'drawing';
 export const fileAddress = (id: string, as: SavedAs, inline = false): string =>
   `${at(id)}/sheet?as=${as}${inline ? '&inline' : ''}`;
 

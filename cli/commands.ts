@@ -15,10 +15,9 @@ import { PAPER_NAMES, PAPERS, type PaperName, readScale } from '../core/sheet/la
 import { DEFAULT_SETUP, type SheetSetup, SOLIDS_RULES } from '../core/sheet/setup.ts';
 import { drawSheet } from '../core/sheet/sheet.ts';
 import { type View, viewOf } from '../core/view/view.ts';
+import { EXPORT_FORMATS, exportNamed } from '../formats/exports.ts';
 import { type Ledger, ledgerCsv, ledgerJson } from '../formats/ledgerText.ts';
 import { measureJson, sectionFrame, sectionJson, viewsJson } from '../formats/resultJson.ts';
-import { sheetDxf } from '../formats/sheetDxf.ts';
-import { sheetSvg } from '../formats/sheetSvg.ts';
 import { loadPart, loadPlanes } from './input.ts';
 import { Misuse } from './usage.ts';
 
@@ -144,13 +143,14 @@ export const sheet = async (
   options: Options,
 ): Promise<string | Uint8Array> => {
   const [file] = only(positionals, ['PART']) as [string];
-  if (options.format !== 'svg' && options.format !== 'pdf' && options.format !== 'dxf')
-    throw new Misuse('Give --format svg, pdf or dxf.');
+  if (!exportNamed(options.format, undefined))
+    throw new Misuse(`Give --format ${EXPORT_FORMATS.slice(0, -1).join(', ')} or ${EXPORT_FORMATS.at(-1)}.`);
   if (options.space && options.space !== 'paper' && options.space !== 'true')
     throw new Misuse(
       '--space is paper (millimetres on the sheet) or true (true size, the sheet as a layout).',
     );
-  if (options.space && options.format !== 'dxf') throw new Misuse('--space goes with --format dxf.');
+  const wanted = exportNamed(options.format, options.space);
+  if (!wanted) throw new Misuse('--space goes with --format dxf.');
   if (options.angle && options.angle !== 'first' && options.angle !== 'third')
     throw new Misuse('--angle is first or third.');
   const { file: source, part } = loadPart(file);
@@ -167,12 +167,8 @@ export const sheet = async (
   };
   const drawn = drawSheet(part, setup, drawingOfPart(source), sections);
   for (const f of drawn.findings) process.stderr.write(`blue-ledger: ${file}: ${sentence(f)}\n`);
-  if (options.format === 'dxf') return sheetDxf(drawn, options.space === 'true' ? 'true' : 'paper');
-  const font = lettering();
-  if (options.format === 'svg') return sheetSvg(drawn, source.name, font.toString('base64'));
-  // loaded only here: the PDF library is larger than all the rest
-  const { sheetPdf } = await import('../formats/sheetPdf.ts');
-  return sheetPdf([drawn], { title: source.name, lettering: font, date: new Date(0) });
+  const { WRITERS } = await import('../formats/writers.ts');
+  return WRITERS[wanted.id]([drawn], { title: source.name, lettering: lettering(), date: new Date(0) });
 };
 
 /** The numbered points and the features with a centre, with their postings in the views asked for. */

@@ -5,7 +5,6 @@ import type { Box3 } from '../core/geometry/box.ts';
 import { pointOn } from '../core/geometry/curve3.ts';
 import { distance2, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
-import type { Account } from '../core/naming/accounts.ts';
 import {
   type FeatureRow,
   featureRows,
@@ -13,6 +12,7 @@ import {
   scaleFromBox,
   scaleFromXY,
 } from '../core/ledger/ledger.ts';
+import type { Account } from '../core/naming/accounts.ts';
 import { readFaceKey } from '../core/naming/keys.ts';
 import { type Fault, sentence } from '../core/number/fault.ts';
 import { decimal } from '../core/number/format.ts';

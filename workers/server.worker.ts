@@ -6,9 +6,7 @@ import { partModel } from '../core/part/model.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
 import { transfersOf } from '../core/replay/dividers.ts';
 import { planReplay } from '../core/replay/planReplay.ts';
-import { sheetDxf } from '../formats/sheetDxf.ts';
-import { sheetPdf } from '../formats/sheetPdf.ts';
-import { sheetSvg } from '../formats/sheetSvg.ts';
+import { WRITERS } from '../formats/writers.ts';
 import { readOpened, soundness } from './opened.ts';
 import type { Answer, ConstructionList, FileJob, FileMade, Job, Results } from './serverJob.ts';
 
@@ -48,19 +46,12 @@ const fileOf = async (job: FileJob): Promise<FileMade> => {
     if (!worked.ok) return { ok: false, faults: worked.faults, drawing: i };
     sheets.push(worked.sheet);
   }
-  const [sheet] = sheets;
-  const [first] = job.drawings;
-  if (!sheet || !first) throw new Error('No drawing was named.');
-  const file = (content: string | Uint8Array): FileMade => ({ ok: true, content });
-  if (job.as === 'dxf' || job.as === 'dxf-true')
-    return file(sheetDxf(sheet, job.as === 'dxf' ? 'paper' : 'true'));
-  if (job.as === 'svg')
-    return file(sheetSvg(sheet, job.title, Buffer.from(job.lettering).toString('base64')));
+  const [sheet, ...others] = sheets;
+  if (!sheet) throw new Error('No drawing was named.');
   const author = [...new Set(job.drawings.map((d) => d.drawnBy).filter(Boolean))].join(', ');
   const date = new Date(Math.max(...job.drawings.map((d) => dayOf(d).getTime())));
-  return file(
-    await sheetPdf(sheets, { title: job.title, lettering: Buffer.from(job.lettering), date, author }),
-  );
+  const facts = { title: job.title, lettering: job.lettering, date, author };
+  return { ok: true, content: await WRITERS[job.as]([sheet, ...others], facts) };
 };
 
 const resultOf = async (job: Job): Promise<Results[Job['kind']]> => {

@@ -3,11 +3,12 @@ import type { Fault, Result } from '../core/number/fault.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
 import type { Transfer } from '../core/replay/dividers.ts';
 import type { SettingOut } from '../core/sheet/layout/settingOut.ts';
+import type { SheetExportId } from '../formats/exports.ts';
 
 /** A sheet as a file: one drawing, or several as a PDF with a page each. */
 export type FileJob = {
   readonly kind: 'file';
-  readonly as: 'svg' | 'pdf' | 'dxf' | 'dxf-true';
+  readonly as: SheetExportId;
   readonly drawings: readonly Drawing[];
   readonly title: string;
   /** the lettering font's bytes */

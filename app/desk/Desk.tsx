@@ -9,15 +9,9 @@ import { openDeskView, STAGES } from './deskView.ts';
 import { Head } from './Head.tsx';
 import { Pictorial } from './pictorial/Pictorial.tsx';
 import { SheetView } from './sheet/SheetView.tsx';
-import { Cut } from './stages/cut/Cut.tsx';
-import { Measure } from './stages/measure/Measure.tsx';
-import { Project } from './stages/project/Project.tsx';
-import { SetOut } from './stages/setOut/SetOut.tsx';
-import { Transfer } from './stages/transfer/Transfer.tsx';
+import { STAGE_ENTRIES } from './stages/stages.ts';
 import { ThumbIndex } from './ThumbIndex.tsx';
 import { DeskContext, type OpenDesk, useDesk, useSession, useView } from './useDesk.ts';
-
-const PAGES = { Measure, 'Set out': SetOut, Project, Transfer, Cut } as const;
 
 /** The overall sizes, always in sight at the foot of the book, in the three inks. */
 const Foot = () => {
@@ -125,14 +119,14 @@ const OpenDrawing = () => {
     () => session.state.subscribe((now, before) => now.drawing !== before.drawing && view.pointTo(undefined)),
     [session, view],
   );
-  const Stage = PAGES[stage];
+  const { Page } = STAGE_ENTRIES[stage];
   return (
     <div className="flex h-screen min-w-[1024px] flex-col">
       <Head />
       <Notice />
       <main className="flex min-h-0 flex-1">
         <div className="flex w-[344px] shrink-0 flex-col border-r border-rule bg-page">
-          <Stage />
+          <Page />
           <Foot />
         </div>
         <ThumbIndex />

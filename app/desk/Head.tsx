@@ -3,6 +3,7 @@ import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { Redo2, Undo2 } from 'lucide-react';
 import Link from 'next/link';
 import { setUp } from '../../core/edit/setupCommands.ts';
+import { SHEET_EXPORTS } from '../../formats/exports.ts';
 import { HouseMark } from '../HouseMark.tsx';
 import { fileAddress, type SavedAs } from '../serverCalls.ts';
 import { Choice } from './book/Choice.tsx';
@@ -48,6 +49,18 @@ const SaveNote = () => {
   );
 };
 
+/** Saves an answer as a file by the name that the server gives it. A refusal becomes an error with the server's sentence. */
+const saveFile = async (address: string): Promise<void> => {
+  const answer = await fetch(address);
+  if (!answer.ok) throw new Error(((await answer.json()) as { error: string }).error);
+  const [, name] = /filename\*=UTF-8''([^;]+)/.exec(answer.headers.get('content-disposition') ?? '') ?? [];
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(await answer.blob());
+  link.download = decodeURIComponent(name ?? 'drawing');
+  link.click();
+  URL.revokeObjectURL(link.href);
+};
+
 const PNG_PER_MM = 300 / 25.4;
 
 /** The sheet as a picture, from the same SVG that is saved. */
@@ -87,7 +100,7 @@ const SaveMenu = () => {
     }
     const address = fileAddress(id, as, inline);
     if (page) page.location.href = address;
-    else window.location.assign(address);
+    else await saveFile(address).catch((error: Error) => fail(error.message));
   };
   const getPng = async (): Promise<void> => {
     if (!(await session.stored()))
@@ -97,10 +110,7 @@ const SaveMenu = () => {
   };
   const items = [
     ['Print (PDF at true size)', () => get('pdf', true)],
-    ['Save PDF', () => get('pdf')],
-    ['Save SVG', () => get('svg')],
-    ['Save DXF, on the paper', () => get('dxf')],
-    ['Save DXF, true size with layout', () => get('dxf-true')],
+    ...SHEET_EXPORTS.map(({ id: as, label }) => [label, () => get(as)] as const),
     ['Save PNG, 300 dpi', () => getPng().catch((error: Error) => fail(error.message))],
     ['Save part file', () => get('part')],
     ['Save drawing file', () => get('drawing')],

@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { drawingOfPart } from '../../../core/drawing/drawing.ts';
 import { withOtherFront } from '../../../core/drawing/otherFront.ts';
+import type { Quantity } from '../../../core/part/quantity.ts';
 import { quantitySum, type Term } from '../../../core/part/quantitySum.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
-import type { Quantity } from '../../../core/part/quantity.ts';
 import { withFront } from '../../../core/part/turnPart.ts';
 import { statementText } from '../../../core/statement/sentence.ts';
 import { demoDrawings } from '../../samples.ts';

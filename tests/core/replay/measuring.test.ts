@@ -31,7 +31,10 @@ const said = (file: PartFile, words: RegExp): Step => {
 
 describe('how a coordinate is measured', () => {
   test('from the left where its distance is given there', () => {
-    const step = said(partOf(plate(90), hole(22)), /^Set off W 22 along the lower side of the \w+ view, from the left/);
+    const step = said(
+      partOf(plate(90), hole(22)),
+      /^Set off W 22 along the lower side of the \w+ view, from the left/,
+    );
     expect(step.source).toBe('given');
     expect(step.deeds.find((d) => d.do === 'setOff')).toMatchObject({ distance: 22, way: 1 });
   });

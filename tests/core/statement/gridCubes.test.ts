@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import type { PartFile } from '../../../core/part/schema.ts';
 import type { Quantity } from '../../../core/part/quantity.ts';
+import type { PartFile } from '../../../core/part/schema.ts';
 import { cubeAt, withCube } from '../../../core/statement/gridCubes.ts';
 import { built, measured } from '../balance/given.ts';
 

@@ -1,0 +1,38 @@
+import type { ComponentType } from 'react';
+import type { SessionState } from '../../session/drawingSession.ts';
+import type { Stage } from '../deskView.ts';
+import { Cut } from './cut/Cut.tsx';
+import { Measure } from './measure/Measure.tsx';
+import { Project } from './project/Project.tsx';
+import { SetOut } from './setOut/SetOut.tsx';
+import { Transfer } from './transfer/Transfer.tsx';
+
+/** How a stage stands: nothing in it yet, in order, or with something to look at. */
+export type StageStanding = 'empty' | 'settled' | 'needs attention';
+
+/** A stage of the work: its page in the book, and how it stands. */
+type StageEntry = { readonly Page: ComponentType; readonly standing: (state: SessionState) => StageStanding };
+
+/** Whether a finding or a pressing note is about one part of the drawing file. */
+const isDoubtful = ({ picture, notes }: SessionState, about: 'part' | 'setup' | 'cuts'): boolean =>
+  [...(picture?.findings ?? []), ...notes.filter((n) => n.severity !== 'note')].some(
+    (f) => f.path[0] === about,
+  );
+const isSizeMissing = ({ drawing }: SessionState): boolean =>
+  Object.values(drawing.standings ?? {}).some((s) => s.standing === 'missing');
+const attentionIf = (wanted: boolean): StageStanding => (wanted ? 'needs attention' : 'settled');
+
+/** All stages; the names and their order are in deskView.ts, and each needs its entry here. */
+export const STAGE_ENTRIES: Readonly<Record<Stage, StageEntry>> = {
+  Measure: {
+    Page: Measure,
+    standing: (s) => attentionIf(s.faults.length > 0 || isSizeMissing(s) || isDoubtful(s, 'part')),
+  },
+  'Set out': { Page: SetOut, standing: (s) => attentionIf(isDoubtful(s, 'setup')) },
+  Project: { Page: Project, standing: () => 'settled' },
+  Transfer: { Page: Transfer, standing: () => 'settled' },
+  Cut: {
+    Page: Cut,
+    standing: (s) => (s.drawing.cuts.length ? attentionIf(isDoubtful(s, 'cuts')) : 'empty'),
+  },
+};

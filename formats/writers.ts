@@ -1,0 +1,25 @@
+import type { Sheet } from '../core/sheet/drawnSheet.ts';
+import type { SheetExportId } from './exports.ts';
+import { sheetDxf } from './sheetDxf.ts';
+import { sheetSvg } from './sheetSvg.ts';
+
+/** What a file says of itself besides the sheet. */
+export type FileFacts = {
+  readonly title: string;
+  /** the lettering font's bytes */
+  readonly lettering: Uint8Array;
+  readonly date: Date;
+  readonly author?: string;
+};
+
+type Writer = (sheets: readonly [Sheet, ...Sheet[]], facts: FileFacts) => Promise<string | Uint8Array>;
+
+/** Writes sheets as a file. Only a PDF takes several, a page each; the others take the first. */
+export const WRITERS: Readonly<Record<SheetExportId, Writer>> = {
+  // loaded only when it is asked for: the PDF library is larger than all the rest
+  pdf: async (sheets, facts) => (await import('./sheetPdf.ts')).sheetPdf(sheets, facts),
+  svg: async ([sheet], { title, lettering }) =>
+    sheetSvg(sheet, title, Buffer.from(lettering).toString('base64')),
+  dxf: async ([sheet]) => sheetDxf(sheet, 'paper'),
+  'dxf-true': async ([sheet]) => sheetDxf(sheet, 'true'),
+};
