@@ -10,5 +10,5 @@ export default {
     ],
   },
   setupFiles: ['<rootDir>/tests/setup.ts'],
-  testTimeout: 180_000,
+  testTimeout: 90_000,
 };
