@@ -136,6 +136,8 @@ type StepWords = {
   readonly stage: Stage;
   readonly tool: string;
   readonly text: string;
+  /** what is said where the line is drawn light first and lined in later */
+  readonly lightText?: string;
   readonly why: string;
   readonly account?: Account | undefined;
   readonly source?: Source | undefined;
@@ -154,8 +156,8 @@ const drawLight = (p: Plan, words: StepWords, d: Deed): void => {
     {
       ...words,
       stage: 'construction',
-      text: words.text.replace(/^Draw the (visible|hidden) line/, 'Draw the line light'),
-      why: 'All lines stand light before any is darkened.',
+      text: words.lightText ?? words.text,
+      why: 'All lines are drawn light before any is lined in.',
     },
     [{ do: 'join', line, a: d.from, b: d.to }],
   );

@@ -57,13 +57,15 @@ const drawStraight = (p: Plan, v: PlacedView, l: ViewLine, seen: boolean): void 
   const [a, b] = [pointOn2(s.curve, s.from), pointOn2(s.curve, s.to)];
   const [from, to] = [pointAt(p, v.name, a), pointAt(p, v.name, b)];
   const [na, nb] = [placeName(p, v, a), placeName(p, v, b)];
+  const place = `${na && nb ? ` from ${na} to ${nb}` : ''} in the ${v.name} view`;
   take(
     p,
     {
       view: v.name,
       stage: 'lines',
       tool: 'straight edge',
-      text: `Draw the ${seen ? 'visible' : 'hidden'} line${na && nb ? ` from ${na} to ${nb}` : ''} in the ${v.name} view.`,
+      text: `Draw the ${seen ? 'visible' : 'hidden'} line${place}.`,
+      lightText: `Draw the line light${place}.`,
       why: seen ? 'Nothing stands before it.' : 'Something stands before it, so it is dashed.',
       about: [...cornersAt(p, v, a), ...cornersAt(p, v, b)].map((c) => c.key),
     },

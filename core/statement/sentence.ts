@@ -14,6 +14,8 @@ export type Token =
       readonly path: readonly (string | number)[];
       readonly figure: FigureKind;
       readonly account?: Account;
+      /** the words of its clause that say what it is: "across", "deep" */
+      readonly name?: string;
     };
 
 type Path = readonly (string | number)[];
@@ -30,6 +32,23 @@ const figure = (
   figure: f.kind,
   ...(f.account ? { account: f.account } : {}),
 });
+
+/** The words beside a figure, without the marks that hold a list together. */
+const bareWords = (t: Token | undefined): string =>
+  t?.kind === 'words'
+    ? [...t.text]
+        .filter((c) => !'[],=;'.includes(c))
+        .join('')
+        .trim()
+    : '';
+
+/** Gives each figure of a clause its name: the words after it, or else those before it. */
+const withNames = (clause: readonly Token[]): Token[] =>
+  clause.map((t, i) => {
+    if (t.kind === 'words') return t;
+    const name = bareWords(clause[i + 1]) || bareWords(clause[i - 1]);
+    return name ? { ...t, name } : t;
+  });
 
 const valueAt = (root: unknown, path: Path): unknown =>
   path.reduce<unknown>((v, k) => (v as Record<string | number, unknown> | undefined)?.[k], root);
@@ -144,7 +163,7 @@ export const featureSentence = (f: FeatureFile, base: Path): Token[] => {
   if (f.sectioned === true) clauses.push([words('sectioned')]);
   if (f.off) clauses.push([words('switched off')]);
   const opening = f.op === 'keep' ? OPERATIONS.keep : OPERATIONS[f.op];
-  return [words(`${opening} a ${OPENINGS[kind]}`), ...clauses.flatMap((c) => [words(', '), ...c])];
+  return [words(`${opening} a ${OPENINGS[kind]}`), ...clauses.flatMap((c) => [words(', '), ...withNames(c)])];
 };
 
 const bodyLine = (b: PartFile['bodies'][number], base: Path): Token[] => {
@@ -193,7 +212,7 @@ export const statementOf = (part: PartFile): StatementLine[] => [
     }),
   ),
   ...part.bodies.flatMap((b, i): StatementLine[] => [
-    { kind: 'body', body: i, tokens: bodyLine(b, ['bodies', i]) },
+    { kind: 'body', body: i, tokens: withNames(bodyLine(b, ['bodies', i])) },
     ...b.features.map(
       (f, j): StatementLine => ({
         kind: 'feature',

@@ -59,19 +59,11 @@ const cornerWords = (path: readonly (string | number)[]): string => {
 /** All sizes of a statement in its order, each with its standing. */
 export const standingSizes = (part: PartFile, marked: Standings | undefined): StandingSize[] =>
   statementOf(part).flatMap((line) =>
-    line.tokens.flatMap((t, i): StandingSize[] => {
+    line.tokens.flatMap((t): StandingSize[] => {
       if (t.kind !== 'figure') return [];
       const corner = t.path.findIndex((k) => k === 'polygon' || k === 'path' || k === 'start');
       // where an outline begins is no size
       if (corner >= 0 && t.text === '0') return [];
-      const beside = [line.tokens[i + 1], line.tokens[i - 1]].map((x) =>
-        x?.kind === 'words'
-          ? x.text
-              .replace(/[[\],=]/g, '')
-              .replace(/^(?:add|cut|keep only) an? .*/, '')
-              .trim()
-          : '',
-      );
       const key = sizeKey(part, t.path);
       return [
         {
@@ -85,7 +77,7 @@ export const standingSizes = (part: PartFile, marked: Standings | undefined): St
                 ? cornerWords(t.path.slice(corner))
                 : t.account
                   ? { W: 'width', D: 'depth', H: 'height' }[t.account]
-                  : (beside.find(Boolean) ?? ''),
+                  : (t.name ?? ''),
           text: t.text,
           standing: standingOf(key, t.text, marked),
           from: marked?.[key]?.from,
