@@ -1,3 +1,4 @@
+import { EDGE_ON } from '../geometry/nearness.ts';
 import { mapPoint } from '../geometry/rigid.ts';
 import { dot, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
@@ -6,8 +7,6 @@ import { isAtHand, levelAt, pointAt, uprightAt } from './coordinates.ts';
 import type { FramedFeature } from './framePoints.ts';
 import { freshName, type Plan, pointThere, take } from './plan.ts';
 import { paperAngle } from './polygonDrawn.ts';
-
-const EDGE_ON = 1e-9;
 
 /**
  * The ends of drill tips and countersinks, where a view looks square to their axis: a ray from the rim at half the included angle to the axis

@@ -1,10 +1,8 @@
+import { SAME_FIGURE } from '../geometry/nearness.ts';
 import { decimal } from '../number/format.ts';
 
 /** A size or the half of one, as a drafter counts: "12/2". */
 type Term = { readonly text: string; readonly worth: number };
-
-/** Two lengths nearer than this, as a share of the larger, are the same size. */
-const SAME = 1e-9;
 
 /** The sizes a statement gives, each once, with their halves; the larger first, for an overall is taken before a detail. */
 export const countingTerms = (sizes: readonly number[]): Term[] => {
@@ -22,7 +20,7 @@ export const countingTerms = (sizes: readonly number[]): Term[] => {
  * @returns undefined where it is not: then it is calculated
  */
 export const countedAs = (length: number, terms: readonly Term[]): string | undefined => {
-  const near = (x: number): boolean => Math.abs(x - length) <= SAME * Math.max(1, length);
+  const near = (x: number): boolean => Math.abs(x - length) <= SAME_FIGURE * Math.max(1, length);
   for (const a of terms) if (near(a.worth)) return a.text;
   for (const a of terms)
     for (const b of terms) {

@@ -1,4 +1,5 @@
 import { pointOn } from '../geometry/curve3.ts';
+import { ON_LINE } from '../geometry/nearness.ts';
 import { distance2, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Section } from '../section/section.ts';
@@ -14,8 +15,6 @@ import { paperAngle, rayDeed } from './polygonDrawn.ts';
 import { drawShape, legOf, type TraceLeg } from './shapeDrawn.ts';
 
 type Edges = ReadonlyMap<string, Edge>;
-const NEAR = 1e-6;
-
 /** A light line over an edge or generator that is straight in the part, in a view where it is not a point. */
 const lineOver = (p: Plan, view: ViewName, e: Ruled): string | undefined => {
   if (e.curve.type !== 'line') return undefined;
@@ -93,7 +92,7 @@ const traceLines = (p: Plan, s: Section): TraceLeg[] => {
 };
 
 const rimAt = (p: Plan, view: ViewName, at: Vec2) =>
-  p.rims.find((r) => r.view === view && Math.abs(distance2(r.centre, at) - r.r) < NEAR);
+  p.rims.find((r) => r.view === view && Math.abs(distance2(r.centre, at) - r.r) < ON_LINE);
 
 /** Marks where a line meets the edge of a cut point in a view; false where the edge gives no crossing there. */
 const markOnEdge = (
@@ -120,7 +119,7 @@ const markOnEdge = (
   const { p: origin, d } = p.board.lines.get(line) as { p: Vec2; d: Vec2 };
   if (rim) {
     const off = dot2(sub2(at, rim.centre), d);
-    if (Math.abs(off) < NEAR) return false;
+    if (Math.abs(off) < ON_LINE) return false;
     take(p, words, [{ do: 'meet', point, line, circle: rim.circle, way: off > 0 ? 1 : -1 }]);
     return true;
   }
@@ -180,7 +179,7 @@ const findOnParallel = (p: Plan, s: Section, surface: Revolved, c: Findable, tra
   const at = placeOfPoint(end, c.at);
   const rim = p.board.circles.get(circle) as { c: Vec2 };
   const off = dot2(sub2(at, rim.c), (p.board.lines.get(trace) as { d: Vec2 }).d);
-  if (Math.abs(off) < NEAR) return;
+  if (Math.abs(off) < ON_LINE) return;
   take(
     p,
     {

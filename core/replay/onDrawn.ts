@@ -1,9 +1,8 @@
+import { ON_LINE } from '../geometry/nearness.ts';
 import { cross2, distance2, length2, sub2, type Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { cornersAt, freshName, type Plan, placeName, pointThere, take, viewNamed } from './plan.ts';
 
-/** A place this near a drawn line is on it, mm. */
-const NEAR = 1e-6;
 /** Lines that meet under a smaller sine give no crossing one would trust. */
 const SQUARE_ENOUGH = 1e-3;
 
@@ -17,8 +16,8 @@ const strokeThrough = (p: Plan, view: ViewName, at: Vec2, k: 0 | 1): string | un
     const d = light ? light.d : sub2(ends?.[1] as Vec2, a);
     const size = length2(d);
     // the crossing line runs along the other coordinate
-    if (size < NEAR || Math.abs(d[k]) < SQUARE_ENOUGH * size) continue;
-    if (Math.abs(cross2(d, sub2(at, a))) > NEAR * size) continue;
+    if (size < ON_LINE || Math.abs(d[k]) < SQUARE_ENOUGH * size) continue;
+    if (Math.abs(cross2(d, sub2(at, a))) > ON_LINE * size) continue;
     if (s.line === undefined) {
       s.line = freshName(p, 'l');
       take(
@@ -54,7 +53,7 @@ export const crossOnDrawn = (
   const rim = p.rims.find(
     (r) =>
       r.view === view &&
-      Math.abs(distance2(r.centre, at) - r.r) < NEAR &&
+      Math.abs(distance2(r.centre, at) - r.r) < ON_LINE &&
       Math.abs((at[1 - k] as number) - (r.centre[1 - k] as number)) > SQUARE_ENOUGH * r.r,
   );
   const over = rim ? undefined : strokeThrough(p, view, at, k);

@@ -1,4 +1,5 @@
 import { pointOn2, tangentOn2 } from '../geometry/curve2.ts';
+import { SAME_PLACE } from '../geometry/nearness.ts';
 import { cross2, distance2, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
 import type { Stretch } from '../sheet/ink/ink.ts';
 import { stretchOnPaper } from '../sheet/layout/similarity.ts';
@@ -7,7 +8,6 @@ import type { ViewLine } from '../view/view.ts';
 import { isAtHand, pointAt } from './coordinates.ts';
 import type { Plan } from './plan.ts';
 
-const NEAR = 1e-5;
 /** Directions nearer than this, as a sine, are one. */
 const STRAIGHT = 1e-7;
 
@@ -29,7 +29,9 @@ const within = (s: Stretch, at: Vec2): number | undefined => {
   const size = distance2(a, b);
   const k = dot2(e, f) / (size * size);
   const off = Math.abs(cross2(e, f)) / size;
-  return off < NEAR && k * size > NEAR && (1 - k) * size > NEAR ? s.from + k * (s.to - s.from) : undefined;
+  return off < SAME_PLACE && k * size > SAME_PLACE && (1 - k) * size > SAME_PLACE
+    ? s.from + k * (s.to - s.from)
+    : undefined;
 };
 
 const sidesOf = (v: PlacedView): Side[] => {
@@ -43,7 +45,7 @@ const sidesOf = (v: PlacedView): Side[] => {
     return cuts.slice(1).flatMap((to, i): Side[] => {
       const from = cuts[i] as number;
       const [a, b] = [pointOn2(s.curve, from), pointOn2(s.curve, to)];
-      if (distance2(a, b) < NEAR) return [];
+      if (distance2(a, b) < SAME_PLACE) return [];
       const [there, back] = [tangentOn2(s.curve, from), tangentOn2(s.curve, to)];
       return [{ line, ends: [a, b], into: [there, [-back[0], -back[1]]] }];
     });
@@ -67,7 +69,7 @@ export const outlineOf = (
   const places = sides.flatMap((s) => s.ends);
   if (!places.length) return undefined;
   const start = places.reduce((a, b) =>
-    b[1] < a[1] - NEAR || (Math.abs(b[1] - a[1]) <= NEAR && b[0] < a[0]) ? b : a,
+    b[1] < a[1] - SAME_PLACE || (Math.abs(b[1] - a[1]) <= SAME_PLACE && b[0] < a[0]) ? b : a,
   );
   const walked: Walked[] = [];
   let at = start;
@@ -75,7 +77,7 @@ export const outlineOf = (
   for (let i = 0; i <= sides.length; i++) {
     const ways = sides.flatMap((s) =>
       ([0, 1] as const).flatMap((k) =>
-        distance2(s.ends[k], at) < NEAR ? [{ s, k, turn: turnTo(back, s.into[k]) }] : [],
+        distance2(s.ends[k], at) < SAME_PLACE ? [{ s, k, turn: turnTo(back, s.into[k]) }] : [],
       ),
     );
     const next = ways.reduce<(typeof ways)[number] | undefined>(
@@ -91,7 +93,7 @@ export const outlineOf = (
     at = next.s.ends[k];
     back = next.s.into[k];
     walked.push({ line: next.s.line, to: at, corner: true });
-    if (distance2(at, start) < NEAR) return { start, sides: walked };
+    if (distance2(at, start) < SAME_PLACE) return { start, sides: walked };
   }
   return undefined;
 };

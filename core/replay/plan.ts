@@ -1,3 +1,4 @@
+import { SAME_PLACE } from '../geometry/nearness.ts';
 import { distance2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
@@ -11,9 +12,6 @@ import { countedAs, countingTerms } from './counted.ts';
 import type { Deed, ReplayChoice, Source, Stage, Step } from './deed.ts';
 import { type Board, emptyBoard, perform } from './perform.ts';
 
-/** Coordinates on the paper nearer than this are one, mm. */
-const SAME = 1e-5;
-
 /** Finds what was noted for a coordinate. */
 export type Register = {
   readonly note: (at: number, name: string) => void;
@@ -21,7 +19,7 @@ export type Register = {
 };
 export const register = (): Register => {
   const known = new Map<number, { at: number; name: string }[]>();
-  const slot = (at: number): number => Math.round(at / (4 * SAME));
+  const slot = (at: number): number => Math.round(at / (4 * SAME_PLACE));
   return {
     note: (at, name) => {
       const k = slot(at);
@@ -32,7 +30,7 @@ export const register = (): Register => {
     at: (at) => {
       const k = slot(at);
       for (const j of [k, k - 1, k + 1])
-        for (const x of known.get(j) ?? []) if (Math.abs(x.at - at) <= SAME) return x.name;
+        for (const x of known.get(j) ?? []) if (Math.abs(x.at - at) <= SAME_PLACE) return x.name;
       return undefined;
     },
   };
@@ -129,7 +127,7 @@ const noteResult = (p: Plan, d: Deed, view: ViewName | undefined): void => {
 };
 
 export const pointThere = (p: Plan, at: Vec2): string | undefined =>
-  p.places.find((x) => distance2(x.at, at) <= SAME)?.name;
+  p.places.find((x) => distance2(x.at, at) <= SAME_PLACE)?.name;
 
 type StepWords = {
   readonly view: ViewName | undefined;
@@ -227,7 +225,7 @@ export const cornersAt = (p: Plan, v: PlacedView, at: Vec2): readonly Named[] =>
   const toward = VIEW_FRAMES[v.name].toward;
   const depth = (c: Named): number => c.at[0] * toward[0] + c.at[1] * toward[1] + c.at[2] * toward[2];
   return p.corners
-    .filter((c) => distance2(placeOfPoint(v, c.at), at) <= SAME * 10)
+    .filter((c) => distance2(placeOfPoint(v, c.at), at) <= SAME_PLACE * 10)
     .sort((a, b) => depth(b) - depth(a));
 };
 export const placeName = (p: Plan, v: PlacedView, at: Vec2): string => {

@@ -1,5 +1,6 @@
 import { pointOn2 } from '../geometry/curve2.ts';
 import { pointOn } from '../geometry/curve3.ts';
+import { SAME_PLACE } from '../geometry/nearness.ts';
 import { distance2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { onPaper, stretchOnPaper } from '../sheet/layout/similarity.ts';
@@ -11,11 +12,9 @@ import { freshName, type Plan, pointThere, take } from './plan.ts';
 
 /** A curve that is neither circle nor ellipse is plotted at so many places. */
 const PLACES = 12;
-const NEAR = 1e-5;
-
 /** The circle already drawn in a view that passes through a place. */
 const rimThrough = (p: Plan, v: PlacedView, at: Vec2) =>
-  p.rims.find((r) => r.view === v.name && Math.abs(distance2(r.centre, at) - r.r) < NEAR);
+  p.rims.find((r) => r.view === v.name && Math.abs(distance2(r.centre, at) - r.r) < SAME_PLACE);
 
 /**
  * Settles a point of the part in the views where a circle is drawn through it: there one of its coordinates, chosen where that is convenient or
@@ -80,7 +79,7 @@ const samplesOf = (
   });
   const end = (place: Vec2) => {
     const best = fine.reduce((a, b) => (distance2(b.place, place) < distance2(a.place, place) ? b : a));
-    return { place, at: distance2(best.place, place) < NEAR ? best.at : undefined };
+    return { place, at: distance2(best.place, place) < SAME_PLACE ? best.at : undefined };
   };
   return [end(ends[0] as Vec2), ...inner, end(ends[1] as Vec2)];
 };
@@ -101,7 +100,7 @@ export const drawPlotted = (
     if (through.at(-1) !== name) through.push(name);
   }
   const whole = stretchOnPaper(v.toPaper, l);
-  const closed = distance2(pointOn2(whole.curve, whole.from), pointOn2(whole.curve, whole.to)) < NEAR;
+  const closed = distance2(pointOn2(whole.curve, whole.from), pointOn2(whole.curve, whole.to)) < SAME_PLACE;
   take(
     p,
     {

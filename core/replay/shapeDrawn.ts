@@ -1,4 +1,5 @@
 import { pointOn2 } from '../geometry/curve2.ts';
+import { ON_LINE } from '../geometry/nearness.ts';
 import { cross2, distance2, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
 import type { Section } from '../section/section.ts';
@@ -12,8 +13,6 @@ import { pointAt } from './coordinates.ts';
 import { type Findable, parameterNear } from './curvePoints.ts';
 import type { Deed } from './deed.ts';
 import { freshName, type Plan, pointThere, take, viewNamed } from './plan.ts';
-
-const NEAR = 1e-6;
 
 /** A leg of a trace that is drawn: its light line, and the point where it begins. */
 export type TraceLeg = { readonly leg: Leg; readonly line: string; readonly start: string };
@@ -220,7 +219,7 @@ export const drawShape = (
         .map((x) => x.name);
       const straight = r.curve.type === 'line';
       if (straight && (from === undefined || to === undefined)) continue;
-      const whole = distance2(pointOn2(r.curve, r.from), pointOn2(r.curve, r.to)) < NEAR;
+      const whole = distance2(pointOn2(r.curve, r.from), pointOn2(r.curve, r.to)) < ON_LINE;
       const through = [
         ...new Set([
           ...(from === undefined ? [] : [from]),

@@ -1,3 +1,4 @@
+import { SAME_FIGURE } from '../geometry/nearness.ts';
 import { mapPoint, toLocal } from '../geometry/rigid.ts';
 import { along2, cross, distance2, dot, dot2, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
@@ -10,8 +11,7 @@ import { freshName, onPaperToo, originOf, type Plan, pointThere, size, take, wor
 import { axisThrough, drawPolygon, paperAngle, rayDeed } from './polygonDrawn.ts';
 import type { Polygon } from './polygons.ts';
 
-const SAME = 1e-9;
-const principal = (d: Vec3): boolean => d.some((x) => Math.abs(Math.abs(x) - 1) < SAME);
+const principal = (d: Vec3): boolean => d.some((x) => Math.abs(Math.abs(x) - 1) < SAME_FIGURE);
 const flat = (v: PlacedView, d: Vec3): Vec2 => {
   const f = VIEW_FRAMES[v.name];
   return [dot(d, f.u), dot(d, f.v)];
@@ -26,7 +26,7 @@ export const placeRoundAxis = (p: Plan, f: FramedFeature): void => {
   if (!copy) return;
   for (const v of p.sheet.views) {
     const toward = dot(copy.axis, VIEW_FRAMES[v.name].toward);
-    if (Math.abs(Math.abs(toward) - 1) > SAME) continue;
+    if (Math.abs(Math.abs(toward) - 1) > SAME_FIGURE) continue;
     const [middle, start, at] = [copy.through, copy.first, f.place.origin].map((q) => placeOfPoint(v, q)) as [
       Vec2,
       Vec2,
@@ -99,7 +99,7 @@ export const drawTurned = (p: Plan, f: FramedFeature): void => {
   if (axes.every(principal)) return;
   for (const v of p.sheet.views) {
     const { toward } = VIEW_FRAMES[v.name];
-    const third = axes.findIndex((d) => Math.abs(Math.abs(dot(d, toward)) - 1) < SAME);
+    const third = axes.findIndex((d) => Math.abs(Math.abs(dot(d, toward)) - 1) < SAME_FIGURE);
     if (third < 0) continue;
     const [i, j] = [0, 1, 2].filter((k) => k !== third) as [number, number];
     const [d1, d2] = [flat(v, axes[i] as Vec3), flat(v, axes[j] as Vec3)];
@@ -179,9 +179,9 @@ export const drawTurned = (p: Plan, f: FramedFeature): void => {
  */
 export const foldPolygon = (p: Plan, g: Polygon): void => {
   const seesTrue = p.sheet.views.some(
-    (v) => Math.abs(Math.abs(dot(g.normal, VIEW_FRAMES[v.name].toward)) - 1) < SAME,
+    (v) => Math.abs(Math.abs(dot(g.normal, VIEW_FRAMES[v.name].toward)) - 1) < SAME_FIGURE,
   );
-  const v = p.sheet.views.find((x) => Math.abs(dot(g.normal, VIEW_FRAMES[x.name].toward)) < SAME);
+  const v = p.sheet.views.find((x) => Math.abs(dot(g.normal, VIEW_FRAMES[x.name].toward)) < SAME_FIGURE);
   if (seesTrue || !v) return;
   const { toward } = VIEW_FRAMES[v.name];
   const seen = g.corners.map((c) => placeOfPoint(v, c));
@@ -252,7 +252,7 @@ const carryDepths = (p: Plan, g: Polygon, home: PlacedView, names: readonly stri
   const { toward } = VIEW_FRAMES[home.name];
   // the view above or below shares the widths with the front; a side view the heights
   const other = p.sheet.views.find(
-    (v) => Math.abs(dot(VIEW_FRAMES[v.name].toward, toward)) < SAME && v.name !== 'back',
+    (v) => Math.abs(dot(VIEW_FRAMES[v.name].toward, toward)) < SAME_FIGURE && v.name !== 'back',
   );
   if (!other) return;
   const deep = flat(other, toward);
@@ -302,7 +302,7 @@ export const roundCorners = (p: Plan, f: FramedFeature): void => {
   const { rounded, place } = f;
   if (!rounded) return;
   for (const v of p.sheet.views) {
-    if (Math.abs(Math.abs(dot(place.z, VIEW_FRAMES[v.name].toward)) - 1) > SAME) continue;
+    if (Math.abs(Math.abs(dot(place.z, VIEW_FRAMES[v.name].toward)) - 1) > SAME_FIGURE) continue;
     const at = rounded.corners.map((q) => placeOfPoint(v, mapPoint(place, q)));
     const names = at.map((q) => pointAt(p, v.name, q, 'construction'));
     const r = rounded.radius * p.sheet.scale;

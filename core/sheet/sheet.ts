@@ -1,3 +1,4 @@
+import { EDGE_ON } from '../geometry/nearness.ts';
 import { dot, type Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
@@ -24,7 +25,7 @@ import { viewTitle } from './views/viewTitles.ts';
 /** The views that show a cut: those whose observer looks at the cut face other than edge-on. */
 export const showsCut = (section: Section, name: ViewName): boolean =>
   name !== section.plane.seenIn &&
-  section.plane.legs.some((leg) => dot(VIEW_FRAMES[name].toward, leg.kept.n) < -1e-9);
+  section.plane.legs.some((leg) => dot(VIEW_FRAMES[name].toward, leg.kept.n) < -EDGE_ON);
 
 /** The cut that a view shows, if any. */
 export const cutShownIn = (name: ViewName, sections: readonly Section[]): Section | undefined =>

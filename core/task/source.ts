@@ -34,6 +34,7 @@ export type SourceSize = {
 const NAMED = /^([\p{L}_][\p{L}\p{N}_]*)\s*[=:]\s*(.+)$/u;
 /** Marks of a drawing that are no part of the figure. */
 const MARKS = /^(?:[⌀øØRr]|dia\.?|M)\s*(?=[\d.])/;
+/** Sizes of the source and of the statement that differ by less are the same, part units: both are stated figures. */
 const NEAR = 1e-6;
 
 /**

@@ -15,6 +15,7 @@ import {
   pointOn,
   velocityOn,
 } from '../geometry/curve3.ts';
+import { EDGE_ON } from '../geometry/nearness.ts';
 import { bracketedRoot, signChanges } from '../geometry/roots.ts';
 import type { Cylinder, Plane, Surface } from '../geometry/surface.ts';
 import {
@@ -46,8 +47,6 @@ export type Shadow = {
 
 /** Flat curves that are worth keeping must be longer than this many tolerances. */
 const LEAST = 4;
-/** Planes and axes count as seen edge-on or end-on below this sine. */
-const EDGE_ON = 1e-9;
 /** Samples per turn of the parameter, where turning points are looked for. */
 const SAMPLES = 64;
 

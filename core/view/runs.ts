@@ -1,4 +1,5 @@
 import { type Curve2, isPeriodic, parameterOn2, pointOn2, tangentOn2 } from '../geometry/curve2.ts';
+import { EDGE_ON } from '../geometry/nearness.ts';
 import { normalAt } from '../geometry/surface.ts';
 import { along, distance2, dot, scale, type Vec3 } from '../geometry/vec.ts';
 import type { ViewFrame } from '../geometry/viewFrames.ts';
@@ -15,9 +16,6 @@ export type Run = { from: number; to: number; class: 'visible' | 'hidden' };
  * @param lean the sine at which the sight meets the faces that end in the line, the least of them
  */
 export type Hiding = (p: Vec3, across: Vec3, lean: number) => boolean;
-
-/** A plane seen edge-on (below this sine) is not met by a ray beside it at all. */
-const EDGE_ON = 1e-9;
 
 const leanOf = (m: Member, p: Vec3, toward: Vec3): number => {
   if (!m.under.length) return 0;

@@ -1,4 +1,5 @@
 import { pointOn2 } from '../../geometry/curve2.ts';
+import { EDGE_ON } from '../../geometry/nearness.ts';
 import { along2, distance2, dot, type Vec2 } from '../../geometry/vec.ts';
 import { VIEW_FRAMES, type ViewFrame } from '../../geometry/viewFrames.ts';
 import type { Section } from '../../section/section.ts';
@@ -114,9 +115,6 @@ const linesInk = (v: InkedView, tol: number): Ink[] => {
     letters('labels', v.title.toUpperCase(), v.titleAt, 2.5),
   ];
 };
-
-/** A leg counts as seen edge-on below this sine. */
-const EDGE_ON = 1e-9;
 
 /** The hatching of the cut faces that a sectional view shows. */
 const cutHatching = (v: PlacedView, section: Section, tol: number, hatchOf: HatchOf): Ink[] => {
