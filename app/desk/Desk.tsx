@@ -1,11 +1,11 @@
 'use client';
-import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { sentence } from '../../core/number/fault.ts';
 import { decimal } from '../../core/number/format.ts';
 import type { Kept } from '../../exchange/kept.ts';
 import { useWorkplace } from '../session/SessionsProvider.tsx';
 import { openDeskView, STAGES } from './deskView.ts';
+import { fetchedLater, fetchRest } from './fetchedLater.tsx';
 import { Head } from './Head.tsx';
 import { Pictorial } from './pictorial/Pictorial.tsx';
 import { SheetView } from './sheet/SheetView.tsx';
@@ -101,10 +101,11 @@ const useKeys = (): void => {
   }, [session, view]);
 };
 
-/** Fetched only when a drawing cannot be stored as it is. */
-const ConflictPanel = dynamic(() => import('./panels/ConflictPanel.tsx').then((m) => m.ConflictPanel), {
-  ssr: false,
-});
+/** The first picture comes before the scripts that are not needed yet, ms. */
+const FETCH_REST_AFTER = 1500;
+
+/** Shown only when a drawing cannot be stored as it is. */
+const ConflictPanel = fetchedLater(() => import('./panels/ConflictPanel.tsx').then((m) => m.ConflictPanel));
 
 /** The drawing desk: the book at the left, the sheet in the middle of everything. */
 const OpenDrawing = () => {
@@ -114,6 +115,10 @@ const OpenDrawing = () => {
   const stated = useSession((s) => s.drawing.part.bodies.length > 0);
   useKeys();
   useFollowing();
+  useEffect(() => {
+    const wait = setTimeout(fetchRest, FETCH_REST_AFTER);
+    return () => clearTimeout(wait);
+  }, []);
   // what was pointed at belongs to the drawing as it was
   useEffect(
     () => session.state.subscribe((now, before) => now.drawing !== before.drawing && view.pointTo(undefined)),

@@ -190,9 +190,10 @@ export const SheetView = () => {
   const reading = `Sheet ${picture.paper.name}, scale ${picture.scale}. ${picture.views.map((v) => `${v.title}: ${v.visible} visible and ${v.hidden} hidden lines`).join('; ')}. ${picture.cuts.map((c) => `Cut ${c.name}: area ${c.area.toFixed(2)}`).join('; ')}`;
   return (
     <div className="relative h-full">
+      {/* biome-ignore lint/a11y/useSemanticElements: a drawing with grips in it, which no HTML element is */}
       <svg
         ref={svg}
-        role="img"
+        role="group"
         aria-label={reading}
         data-testid="sheet"
         data-took={picture.took}

@@ -1,11 +1,14 @@
 import type { ComponentType } from 'react';
 import type { SessionState } from '../../session/drawingSession.ts';
 import type { Stage } from '../deskView.ts';
-import { Cut } from './cut/Cut.tsx';
+import { fetchedLater } from '../fetchedLater.tsx';
 import { Measure } from './measure/Measure.tsx';
-import { Project } from './project/Project.tsx';
-import { SetOut } from './setOut/SetOut.tsx';
-import { Transfer } from './transfer/Transfer.tsx';
+
+// a drawing opens at the first stage; the others follow a moment later
+const SetOut = fetchedLater(() => import('./setOut/SetOut.tsx').then((m) => m.SetOut));
+const Project = fetchedLater(() => import('./project/Project.tsx').then((m) => m.Project));
+const Transfer = fetchedLater(() => import('./transfer/Transfer.tsx').then((m) => m.Transfer));
+const Cut = fetchedLater(() => import('./cut/Cut.tsx').then((m) => m.Cut));
 
 /** How a stage stands: nothing in it yet, in order, or with something to look at. */
 export type StageStanding = 'empty' | 'settled' | 'needs attention';

@@ -2,7 +2,6 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import Fraction from 'fraction.js';
 import { Grid3x3, Plus } from 'lucide-react';
-import dynamic from 'next/dynamic';
 import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
 import { sentence } from '../../../../core/number/fault.ts';
 import { mixedFraction } from '../../../../core/number/format.ts';
@@ -16,12 +15,10 @@ import {
   type TypedReading,
 } from '../../../../core/statement/typed/typedLine.ts';
 import { FaultNote } from '../../book/FaultNote.tsx';
+import { fetchedLater } from '../../fetchedLater.tsx';
 import { useDesk, useSession, useView } from '../../useDesk.ts';
 
-/** Fetched when it is first opened. */
-const SquaredPanel = dynamic(() => import('../../panels/SquaredPanel.tsx').then((m) => m.SquaredPanel), {
-  ssr: false,
-});
+const SquaredPanel = fetchedLater(() => import('../../panels/SquaredPanel.tsx').then((m) => m.SquaredPanel));
 
 /** Lines to begin from, by the names that drafters use; each shape brings its own. */
 const STARTS: readonly { readonly under: string; readonly lines: readonly Example[] }[] = [

@@ -1,7 +1,7 @@
 'use client';
-import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { Choice } from '../../book/Choice.tsx';
+import { fetchedLater } from '../../fetchedLater.tsx';
 import { useDesk } from '../../useDesk.ts';
 import { Ledger } from './Ledger.tsx';
 
@@ -13,9 +13,9 @@ const BOOKS = [
 ] as const;
 
 // each is fetched when it is first opened
-const Construction = dynamic(() => import('./Construction.tsx').then((m) => m.Construction), { ssr: false });
-const Balance = dynamic(() => import('./Balance.tsx').then((m) => m.Balance), { ssr: false });
-const Practice = dynamic(() => import('./Practice.tsx').then((m) => m.Practice), { ssr: false });
+const Construction = fetchedLater(() => import('./Construction.tsx').then((m) => m.Construction));
+const Balance = fetchedLater(() => import('./Balance.tsx').then((m) => m.Balance));
+const Practice = fetchedLater(() => import('./Practice.tsx').then((m) => m.Practice));
 const PAGES = { ledger: Ledger, construct: Construction, balance: Balance, practise: Practice } as const;
 
 /**
