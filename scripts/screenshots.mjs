@@ -16,7 +16,8 @@ const browser = await chromium.launch({
     '--disable-background-networking',
   ],
 });
-const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+const page = await context.newPage();
 
 const open = async (title, stage) => {
   await page.goto(address);
@@ -89,4 +90,21 @@ if (made.status !== 0) {
   rmSync(`${folder}/sheet.png`, { force: true });
   console.error('The picture of the printed sheet needs pdftoppm (apt-get install poppler-utils).');
 }
+// two windows change one drawing: the second one's change is kept back until the first one's is stored
+await open('Louvre bracket', 'Measure');
+const other = await page.context().newPage();
+await other.goto(page.url());
+await other.getByTestId('sheet').waitFor();
+await other.route('**/api/drawings/**', (route) => route.abort());
+const setHeight = async (window, text) => {
+  await window.getByLabel(/^Size H,/).fill(text);
+  await window.keyboard.press('Enter');
+  await window.waitForTimeout(1500);
+};
+await setHeight(other, '75');
+await setHeight(page, '74');
+await other.unroute('**/api/drawings/**');
+await other.getByRole('dialog').getByRole('heading').waitFor();
+await other.waitForTimeout(300);
+await other.screenshot({ path: `${folder}/conflict.png` });
 await browser.close();

@@ -125,7 +125,7 @@ export const ConflictPanel = () => {
     <Frame title="Changed in two windows">
       <p className="pt-2 text-[14px] leading-[20px]">
         Another window stored a change of <b>{conflict.current.drawing.title || 'this drawing'}</b> before
-        yours arrived. From what is stored to your version:
+        yours arrived. Nothing is stored until you choose.
       </p>
       <Differences stored={conflict.current.drawing} mine={conflict.mine} />
       {notice && (

@@ -223,7 +223,7 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
       <Row label="Paper">
         <select
           aria-label="Paper"
-          className={field}
+          className={`${field} max-w-[98px]`}
           value={setup.paper}
           onChange={(e) => {
             const paper = e.target.value as typeof setup.paper;
