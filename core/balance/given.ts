@@ -53,6 +53,7 @@ export const givenFrom = (
 
 /** A line of one's own view with what it belongs to. */
 export type OwnLine = { readonly line: GivenLine; readonly of: readonly string[] };
+/** A line of one of the part's own views as it is compared with a given one. @param k paper millimetres to a part unit */
 export const ownLine = (l: ViewLine, k: number): OwnLine => ({
   line: givenFrom(l.curve, l.from, l.to, l.class === 'visible', (p) => [p[0] * k, p[1] * k], k),
   of: l.of,

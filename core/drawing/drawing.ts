@@ -38,6 +38,7 @@ export const drawingSchema = z.strictObject({
 export type Drawing = z.infer<typeof drawingSchema>;
 export type Cut = Drawing['cuts'][number];
 
+/** Reads unknown data as a drawing file; every fault names its place. */
 export const readDrawing = (data: unknown): Result<Drawing> => readBySchema(drawingSchema, data);
 
 /** A drawing around a bare part, with the usual choices. */

@@ -3,6 +3,7 @@ import type { Vec3 } from './vec.ts';
 /** An axis-parallel box in world coordinates: [x0, y0, z0, x1, y1, z1]. */
 export type Box3 = readonly [number, number, number, number, number, number];
 
+/** The box of nothing: joined with another it gives that other. */
 export const EMPTY_BOX: Box3 = [
   Number.POSITIVE_INFINITY,
   Number.POSITIVE_INFINITY,
@@ -12,6 +13,7 @@ export const EMPTY_BOX: Box3 = [
   Number.NEGATIVE_INFINITY,
 ];
 
+/** The least box round points, its sides along the axes: [x0, y0, z0, x1, y1, z1]. */
 export const boxOf = (points: Iterable<Vec3>): Box3 => {
   const b = [...EMPTY_BOX] as [number, number, number, number, number, number];
   for (const p of points) {
@@ -23,6 +25,7 @@ export const boxOf = (points: Iterable<Vec3>): Box3 => {
   }
   return b;
 };
+/** The least box round two boxes. */
 export const joinBoxes = (a: Box3, b: Box3): Box3 => [
   Math.min(a[0], b[0]),
   Math.min(a[1], b[1]),
@@ -31,6 +34,7 @@ export const joinBoxes = (a: Box3, b: Box3): Box3 => [
   Math.max(a[4], b[4]),
   Math.max(a[5], b[5]),
 ];
+/** True where two boxes have a point in common, each widened by tol / 2. */
 export const boxesMeet = (a: Box3, b: Box3, tol: number): boolean =>
   a[0] <= b[3] + tol &&
   b[0] <= a[3] + tol &&
@@ -38,6 +42,7 @@ export const boxesMeet = (a: Box3, b: Box3, tol: number): boolean =>
   b[1] <= a[4] + tol &&
   a[2] <= b[5] + tol &&
   b[2] <= a[5] + tol;
+/** True where a point lies in a box widened by tol. */
 export const inBox = (b: Box3, p: Vec3, tol: number): boolean =>
   p[0] >= b[0] - tol &&
   p[0] <= b[3] + tol &&
@@ -45,10 +50,14 @@ export const inBox = (b: Box3, p: Vec3, tol: number): boolean =>
   p[1] <= b[4] + tol &&
   p[2] >= b[2] - tol &&
   p[2] <= b[5] + tol;
+/** True where one box lies in another, or out of it by tol at most. */
 export const boxInside = (inner: Box3, outer: Box3, tol: number): boolean =>
   inBox(outer, [inner[0], inner[1], inner[2]], tol) && inBox(outer, [inner[3], inner[4], inner[5]], tol);
+/** The length of a box from corner to opposite corner. */
 export const boxDiagonal = (b: Box3): number => Math.hypot(b[3] - b[0], b[4] - b[1], b[5] - b[2]);
+/** The middle of a box. */
 export const boxCentre = (b: Box3): Vec3 => [(b[0] + b[3]) / 2, (b[1] + b[4]) / 2, (b[2] + b[5]) / 2];
+/** The eight corners of a box; x changes fastest, then y, then z. */
 export const boxCorners = (b: Box3): Vec3[] =>
   [0, 1, 2, 3, 4, 5, 6, 7].map((i) => [
     b[i & 1 ? 3 : 0] as number,

@@ -34,12 +34,14 @@ const archPoint = (k: Arch2, t: number): Vec2 => {
   return along2(along2(k.c, k.u, x), k.v, y);
 };
 
+/** The point of a flat curve at a parameter: a length on a line, an angle in radians on a circle or ellipse, the curve's own on others. */
 export const pointOn2 = (k: Curve2, t: number): Vec2 => {
   if (k.type === 'line') return along2(k.p, k.d, t);
   if (k.type === 'free') return k.at(t);
   if (k.type === 'arch') return archPoint(k, t);
   return along2(along2(k.c, k.major, Math.cos(t)), k.minor, Math.sin(t));
 };
+/** The unit tangent of a flat curve at a parameter, in its own sense. */
 export const tangentOn2 = (k: Curve2, t: number): Vec2 => {
   let v: Vec2;
   if (k.type === 'line') return k.d;
@@ -116,6 +118,7 @@ export const conicFrom = (
   };
 };
 
+/** True where two conics are one within tol, whichever way and from wherever they are run through. */
 export const sameConic = (a: Conic2, b: Conic2, tol: number): boolean =>
   distance2(a.c, b.c) <= tol &&
   a.round === b.round &&

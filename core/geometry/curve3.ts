@@ -34,6 +34,7 @@ export type Hyperbola3 = {
 };
 export type Curve3 = Line3 | Ellipse3 | Parabola3 | Hyperbola3 | Piercing3 | Contour3 | Marched3;
 
+/** True for a curve that comes back to where it began. */
 export const isClosed = (c: Curve3): boolean =>
   c.type === 'ellipse' || c.type === 'piercing' || c.type === 'contour' || (c.type === 'marched' && c.closed);
 
@@ -67,6 +68,7 @@ export const partedAt = (c: Curve3, ts: readonly number[], from: number, to: num
   return knots.slice(1).map((b, i) => [knots[i] as number, b]);
 };
 
+/** The point of a curve in space at a parameter: a length on a line, an angle in radians on a circle or ellipse, the curve's own on others. */
 export const pointOn = (c: Curve3, t: number): Vec3 => {
   switch (c.type) {
     case 'line':
@@ -112,6 +114,7 @@ export const velocityOn = (c: Curve3, t: number): Vec3 => {
       return marchedVelocity(c, t);
   }
 };
+/** The unit tangent of a curve in space at a parameter, in its own sense. */
 export const tangentOn = (c: Curve3, t: number): Vec3 => unit(velocityOn(c, t));
 
 /** Sampled curves are looked at in so many places; the box is widened by the longest chord. */

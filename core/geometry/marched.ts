@@ -24,6 +24,7 @@ export type Marched3 = {
 
 export const OPEN_SPAN = 3;
 
+/** The length of a marched curve's parameter: a full turn for a closed one. */
 export const marchedSpan = (c: Pick<Marched3, 'closed'>): number => (c.closed ? TAU : OPEN_SPAN);
 
 /** Solves n1.x = -r1, n2.x = -r2, n3.x = -r3; undefined where the three directions lie (nearly) in a plane. */

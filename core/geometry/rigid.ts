@@ -21,6 +21,7 @@ export const turnVector = (m: Rigid, v: Vec3): Vec3 => [
   m.x[1] * v[0] + m.y[1] * v[1] + m.z[1] * v[2],
   m.x[2] * v[0] + m.y[2] * v[1] + m.z[2] * v[2],
 ];
+/** A point moved and turned by a rigid map, from its local frame to the world. */
 export const mapPoint = (m: Rigid, p: Vec3): Vec3 => add(turnVector(m, p), m.origin);
 /** World point to local coordinates. */
 export const toLocal = (m: Rigid, p: Vec3): Vec3 => {
@@ -34,6 +35,7 @@ export const compose = (second: Rigid, first: Rigid): Rigid => ({
   z: turnVector(second, first.z),
   origin: mapPoint(second, first.origin),
 });
+/** The rigid map that only moves. */
 export const moved = (by: Vec3): Rigid => ({ ...IDENTITY, origin: by });
 
 /** A right-handed turn about a world axis through the origin; angle in degrees. */

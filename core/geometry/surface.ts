@@ -58,6 +58,7 @@ export const plane = (n: Vec3, d: number): Plane => {
   return { kind: 'plane', n: s > 0 ? n : scale(n, -1), d: d * s };
 };
 
+/** A cylinder about the line through a point along an axis of any length. */
 export const cylinder = (point: Vec3, axis: Vec3, r: number): Cylinder => {
   const a = inSense(axis);
   const o = along(point, a, -dot(point, a));
@@ -71,14 +72,17 @@ export const cone = (apex: Vec3, opening: Vec3, half: number): Cone => {
   return { kind: 'cone', o: apex, a: opening, sin: Math.sin(half), cos: Math.cos(half), e1, e2 };
 };
 
+/** A sphere by its centre and radius. */
 export const sphere = (centre: Vec3, r: number): Sphere => ({ kind: 'sphere', o: centre, r });
 
+/** A ring about an axis of any length: R is the radius of the tube's centre circle, r that of the tube. */
 export const torus = (centre: Vec3, axis: Vec3, R: number, r: number): Torus => {
   const a = inSense(axis);
   const [e1, e2] = perpendiculars(a);
   return { kind: 'torus', o: centre, a, R, r, e1, e2 };
 };
 
+/** The distance of a point from a surface, negative inside; of a plane, negative against its normal; of a cone, from its nearest line. */
 export const signedDistance = (s: Surface, p: Vec3): number => {
   if (s.kind === 'plane') return s.n[0] * p[0] + s.n[1] * p[1] + s.n[2] * p[2] - s.d;
   const x = p[0] - s.o[0];

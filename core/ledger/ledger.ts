@@ -96,6 +96,7 @@ export type FeatureCentre = {
   readonly body: string;
   readonly at: Vec3;
 };
+/** The centres of a part's round and other centred features, in the world. @param file a part that can be built */
 export const featureCentres = (file: PartFile): FeatureCentre[] => {
   const read = sizeReader(file);
   return file.bodies.flatMap((body, i) => {

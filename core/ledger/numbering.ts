@@ -18,6 +18,7 @@ export type NumberedPoint = {
 /** Whether a face belongs to a feature or one of its copies. */
 export const isOfFeature = (face: string, feature: string): boolean => featureOfFace(face) === feature;
 
+/** The corners from which each ring may be numbered. */
 export const STARTS = ['left back', 'right back', 'right front', 'left front'] as const;
 /** How corners are named: by which school, from which corner of each ring, and whether a corner and the one under it share a number. */
 export type NumberingChoice = {
@@ -25,6 +26,7 @@ export type NumberingChoice = {
   readonly start: (typeof STARTS)[number];
   readonly pairs: 'two' | 'one';
 };
+/** How corners are named where nothing is said. */
 export const USUAL_NUMBERING: NumberingChoice = { school: 'numbers', start: 'left back', pairs: 'two' };
 
 /** Where a ring begins, as signs of width and depth from its middle. */

@@ -11,6 +11,7 @@ export type FaceName = { readonly feature: string; readonly role: string; readon
 
 const JOINT = ' | ';
 
+/** The key of a face. @param copy the mark of the copy it belongs to, "" for the first */
 export const faceKey = (feature: string, role: string, copy = ''): string => `${feature}/${role}${copy}`;
 
 /** Takes a face's key apart. */

@@ -25,6 +25,7 @@ export type ExpressionResult =
 /** Gives the amount of a named size, or a reason why it has none. */
 export type Lookup = (name: string) => Amount | ExpressionFault;
 
+/** Words with a meaning of their own, which no named size may have. */
 export const RESERVED_NAMES = ['pi', 'sqrt', 'sin', 'cos', 'tan', 'mm', 'in'] as const;
 const FUNCTIONS = ['sqrt', 'sin', 'cos', 'tan'] as const;
 type FunctionName = (typeof FUNCTIONS)[number];

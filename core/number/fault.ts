@@ -24,6 +24,7 @@ export class Refusal extends Error {
   }
 }
 
+/** Runs work at a public door: a refusal inside it becomes a Result with its fault. */
 export const attempt = <T>(work: () => T): Result<T> => {
   try {
     return { ok: true, value: work() };

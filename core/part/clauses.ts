@@ -19,12 +19,18 @@ export type Clause = {
 };
 
 export const length = (...path: string[]): Figure => ({ path, kind: 'length' });
+/** A length along one of the three accounts. @param path where it stands in the shape */
 export const inAccount = (account: Account, ...path: string[]): Figure => ({ path, kind: 'length', account });
+/** An angle in a clause, degrees. @param path where it stands in the shape */
 export const angle = (...path: string[]): Figure => ({ path, kind: 'angle' });
+/** A whole number in a clause, without a unit. @param path where it stands in the shape */
 export const count = (...path: string[]): Figure => ({ path, kind: 'count' });
+/** A clause that every sentence of its shape has. */
 export const clause = (...parts: (string | Figure)[]): Clause => ({ parts });
+/** A clause that is written only where its figures are there. */
 export const maybe = (...parts: (string | Figure)[]): Clause => ({ parts, optional: true });
 
+/** How deep something is cut: through, or by a length. */
 export const depthClauses: readonly Clause[] = [
   { parts: ['through'], optional: true, fixed: { path: ['depth'], value: 'through' } },
   maybe(length('depth'), ' deep'),

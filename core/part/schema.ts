@@ -10,6 +10,7 @@ import { shapeSchema } from './shapes/shapes.ts';
 
 const axis = z.enum(['x', 'y', 'z'], { error: 'needs "x", "y" or "z"' });
 
+/** The name of a principal view. */
 export const viewName = z.enum(VIEW_NAMES, { error: `needs one of ${VIEW_NAMES.join(', ')}` });
 
 /** A name of a body or a feature; what keys are made with is kept out of it. */
@@ -35,6 +36,7 @@ const repeat = z.union(
   { error: 'needs a count and either a step [dx, dy, dz] or an axis to go about' },
 );
 
+/** A feature as the part file has it. */
 export const featureSchema = z.strictObject({
   id: name,
   op: z.enum(['add', 'cut', 'keep'], { error: 'needs "add", "cut" or "keep"' }),
@@ -48,6 +50,7 @@ export const featureSchema = z.strictObject({
   shape: shapeSchema,
 });
 
+/** A whole part file, version 1. */
 export const partSchema = z.strictObject({
   format: z.literal('blue-ledger/part@1', { error: 'needs "blue-ledger/part@1"' }),
   name: z.string(),
@@ -70,6 +73,7 @@ export const partSchema = z.strictObject({
     .max(MOST_BODIES, { error: `needs at most ${MOST_BODIES} bodies` }),
 });
 
+/** A cutting plane as it is stated: by its trace in a principal view. */
 export const traceSchema = z.strictObject({
   name: z.string().min(1, { error: 'needs a name such as "A"' }),
   seenIn: viewName,

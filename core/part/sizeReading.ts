@@ -7,6 +7,7 @@ export type Path = readonly (string | number)[];
 
 /** How many copies a repeat makes and how many sides a polygon has, at most. */
 export const MOST_COPIES = 1000;
+/** The most sides of a regular polygon. */
 export const MOST_SIDES = 360;
 
 /** Reads the quantities of one part file; `at` is the path of the quantity, used to name it in a fault. */

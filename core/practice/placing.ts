@@ -5,6 +5,7 @@ import type { Rect } from '../sheet/layout/paper.ts';
 
 /** How a whole view was put on the sheet: moved from its right place, paper mm, and turned counter-clockwise about its middle by quarters. */
 export type Placing = { readonly by: Vec2; readonly quarter: 0 | 1 | 2 | 3 };
+/** A view in its right place, not turned. */
 export const RIGHTLY_PLACED: Placing = { by: [0, 0], quarter: 0 };
 
 /** A hand puts a view in line no better than this, mm. */

@@ -27,6 +27,7 @@ export type Board = {
   readonly finished: Finished[];
 };
 
+/** A board with blank paper on it. */
 export const emptyBoard = (): Board => ({
   points: new Map(),
   lines: new Map(),

@@ -29,6 +29,7 @@ const WORKSHOP = {
   planes: undefined,
 } as const;
 
+/** The house rules of the main schools. */
 export const PRESETS: readonly Preset[] = [
   {
     name: 'Metric workshop',

@@ -74,12 +74,14 @@ export const numberingOf = ({ corners, numbersFrom, pairs }: SheetSetup['rules']
   pairs: pairs ?? USUAL_NUMBERING.pairs,
 });
 
+/** A cut of the drawing file: its trace, and whether it is drawn. */
 export const cutSchema = z.strictObject({
   trace: traceSchema,
   /** off: kept with the drawing, not drawn */
   on: z.boolean(),
 });
 
+/** House rules of descriptive geometry: XY lines, mitre, projectors and numbers stay on the sheet. */
 export const SOLIDS_RULES: SheetSetup['rules'] = {
   referenceLines: true,
   mitre: true,
@@ -94,6 +96,7 @@ export const WORKSHOP_RULES: SheetSetup['rules'] = {
   hiddenBehindCut: 'out',
   points: 'off',
 };
+/** How a new drawing is set out. */
 export const DEFAULT_SETUP: SheetSetup = {
   paper: 'A3',
   upright: false,

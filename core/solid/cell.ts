@@ -181,6 +181,7 @@ const facesOf = (solid: LocalSolid, place: Rigid): CellFace[] => {
   }
 };
 
+/** A local solid put in its place: its faces and box in the world. */
 export const cell = (solid: LocalSolid, place: Rigid): Cell => {
   const faces = facesOf(solid, place);
   const box = boxOf(faces.flatMap(({ box: b }) => [[b[0], b[1], b[2]] as Vec3, [b[3], b[4], b[5]] as Vec3]));

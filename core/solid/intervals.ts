@@ -2,7 +2,9 @@ import type { Intervals } from './cell.ts';
 
 /** Set operations on stretches of a line: both lists ascending and apart. */
 export const joinIntervals = (a: Intervals, b: Intervals): Intervals => combine(a, b, (x, y) => x || y);
+/** What is left of a where b is taken out. */
 export const cutIntervals = (a: Intervals, b: Intervals): Intervals => combine(a, b, (x, y) => x && !y);
+/** What a and b have in common. */
 export const keepIntervals = (a: Intervals, b: Intervals): Intervals => combine(a, b, (x, y) => x && y);
 
 const combine = (a: Intervals, b: Intervals, rule: (x: boolean, y: boolean) => boolean): Intervals => {

@@ -47,6 +47,7 @@ export type StandingSize = {
 const isDerived = (text: string): boolean =>
   /[\p{L}_]/u.test(text.replace(/\s*(?:mm|in|sq)$/, '')) || /[-+*()]/.test(text.slice(1));
 
+/** How a size stands: as it is marked, or else worked out from others, or given. @param key its `sizeKey` */
 export const standingOf = (key: string, text: string, marked: Standings | undefined): Standing =>
   marked?.[key]?.standing ?? (isDerived(text) ? 'derived' : 'given');
 

@@ -32,6 +32,7 @@ import {
 import type { ViewFrame } from '../geometry/viewFrames.ts';
 import { TAU } from '../number/angle.ts';
 
+/** A point of space in a view's plane (u, v). */
 export const flatten = (f: ViewFrame, p: Vec3): Vec2 => [dot(p, f.u), dot(p, f.v)];
 
 /**

@@ -1,6 +1,6 @@
-import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { dirname, join, normalize } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
+import { sourceFiles } from './sourceFiles.ts';
 
 /** The rooms of core, each of which may import only those before it. */
 const CORE = [
@@ -37,22 +37,12 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
 /** What of the app runs in the browser, where no server code belongs. */
 const IN_BROWSER = ['app/desk/', 'app/session/', 'app/register/', 'app/serverCalls.ts'];
 
-const filesIn = (folder: string): string[] =>
-  readdirSync(folder).flatMap((name) => {
-    const path = join(folder, name);
-    return statSync(path).isDirectory() ? filesIn(path) : /\.tsx?$/.test(name) ? [path] : [];
-  });
-
 const IMPORT = /(?:^(?:import|export)\s[^;]*?from\s+|import\(|new URL\()'(\.[^']+)'/gms;
 const imports = new Map(
-  Object.keys(MAY_IMPORT)
-    .flatMap(filesIn)
-    .map((file) => [
-      file,
-      [...readFileSync(file, 'utf8').matchAll(IMPORT)].map((m) =>
-        normalize(join(dirname(file), m[1] as string)),
-      ),
-    ]),
+  sourceFiles(Object.keys(MAY_IMPORT)).map(({ file, text }) => [
+    file,
+    [...text.matchAll(IMPORT)].map((m) => normalize(join(dirname(file), m[1] as string))),
+  ]),
 );
 const folderOf = (file: string): string => file.split('/')[0] as string;
 

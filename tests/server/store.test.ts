@@ -203,7 +203,7 @@ describe('the lock of a data directory', () => {
       platform: 'node',
       format: 'esm',
     });
-    for (let round = 0; round < 4; round++) {
+    for (let round = 0; round < 12; round++) {
       const data = mkdtempSync(join(tmpdir(), 'blue-ledger-race-'));
       writeFileSync(join(data, 'owner.lock'), JSON.stringify({ pid, started: 'then' }));
       const children = Array.from({ length: 5 }, () => spawn(process.execPath, [script, data]));

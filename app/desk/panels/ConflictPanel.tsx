@@ -43,7 +43,7 @@ const Choice = ({ label, says, onPress, first = false }: ChoiceProps) => (
 );
 
 const Frame = ({ title, children }: { title: string; children: ReactNode }) => (
-  <Dialog open onClose={() => undefined} className="relative z-30">
+  <Dialog open onClose={() => undefined} className="relative z-30 focus:outline-none">
     <div className="fixed inset-0 bg-ink/25" aria-hidden />
     <div className="fixed inset-0 grid place-items-center p-6">
       <DialogPanel className="flex max-h-full w-[680px] flex-col rounded-md border border-rule-strong bg-page px-6 py-4 shadow-lg">

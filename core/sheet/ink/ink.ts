@@ -64,6 +64,7 @@ export type Ink = StrokeInk | TextInk | FillInk;
 /** Line widths in mm (ISO 128-2: wide 0.5, narrow half of it). */
 export const WIDE = 0.5;
 export const NARROW = 0.25;
+/** The width of a pen's line, mm. */
 export const penWidth = (pen: Pen): number =>
   pen === 'outline' || pen === 'traceEnd' || pen === 'frame' ? WIDE : NARROW;
 

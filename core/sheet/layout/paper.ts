@@ -12,6 +12,7 @@ export const PAPERS = {
   E: [1117.6, 863.6],
 } as const;
 export type PaperName = keyof typeof PAPERS;
+/** The standard papers by name. */
 export const PAPER_NAMES = Object.keys(PAPERS) as PaperName[];
 
 /** The paper of a sheet: one of the standard ones, or a size of its own in mm, as it lies; and where its title block stands. */
@@ -66,6 +67,7 @@ export type PaperFrame = {
   readonly titleBlock: 'corner' | 'strip';
 };
 
+/** The size of a sheet, its frame and the room of its title block; mm, origin lower left. */
 export const paperFrame = (choice: PaperChoice): PaperFrame => {
   const [width, height] = paperSize(choice);
   const frame = { x: FILING, y: MARGIN, w: width - FILING - MARGIN, h: height - 2 * MARGIN };
@@ -74,10 +76,12 @@ export const paperFrame = (choice: PaperChoice): PaperFrame => {
   return { width, height, frame, title: { x: frame.x + frame.w - w, y: frame.y, w, h }, titleBlock };
 };
 
-/** Standard scales (ISO 5455), from large to small, and those of inch drawings. */
+/** Standard scales (ISO 5455), from large to small: paper length over part length. */
 export const STANDARD_SCALES = [50, 20, 10, 5, 2, 1, 1 / 2, 1 / 5, 1 / 10, 1 / 20, 1 / 50, 1 / 100] as const;
+/** The scales offered for a part in inches: paper length over part length. */
 export const INCH_SCALES = [2, 1, 1 / 2, 1 / 4, 1 / 8] as const;
 
+/** A scale as it is written: "1 : 2", "5 : 1". */
 export const scaleText = (k: number): string =>
   k >= 1 ? `${Number(k.toFixed(6))} : 1` : `1 : ${Number((1 / k).toFixed(6))}`;
 

@@ -9,11 +9,13 @@ const turn = (m: Similarity, v: Vec2): Vec2 => [
   m.k * (m.s * v[0] + m.c * v[1]),
 ];
 
+/** A point of a view's plane on the paper, mm with y up. */
 export const onPaper = (m: Similarity, p: Vec2): Vec2 => {
   const q = turn(m, p);
   return [q[0] + m.to[0], q[1] + m.to[1]];
 };
 
+/** A stretch of a curve of a view's plane on the paper. */
 export const stretchOnPaper = (m: Similarity, { curve, from, to }: Stretch): Stretch => {
   if (curve.type === 'line') {
     const d = turn(m, curve.d);
