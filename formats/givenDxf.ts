@@ -11,11 +11,12 @@ import type { GivenLine } from '../core/balance/given.ts';
 import type { Vec2 } from '../core/geometry/vec.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
 import type { Result } from '../core/number/fault.ts';
+import { says } from '../core/number/faultWords.ts';
 import { meaningOf } from './givenNames.ts';
 
 const refused = (what: string, remedy: string): Result<never> => ({
   ok: false,
-  faults: [{ path: [], where: 'the DXF file', what, remedy }],
+  faults: [{ path: [], where: 'the DXF file', ...says('views.unreadable', { what, remedy }) }],
 });
 
 const flat = (p: { readonly x: number; readonly y: number }): Vec2 => [p.x, p.y];

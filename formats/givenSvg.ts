@@ -4,6 +4,7 @@ import type { GivenLine } from '../core/balance/given.ts';
 import { distance2, type Vec2 } from '../core/geometry/vec.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
 import type { Result } from '../core/number/fault.ts';
+import { says } from '../core/number/faultWords.ts';
 import { meaningOf } from './givenNames.ts';
 
 /** An element as the reader of XML gives it: its name holds its children, ":@" its attributes. */
@@ -11,7 +12,7 @@ type Node = { readonly ':@'?: Readonly<Record<string, string>>; readonly [name: 
 
 const refused = (what: string, remedy: string): Result<never> => ({
   ok: false,
-  faults: [{ path: [], where: 'the SVG file', what, remedy }],
+  faults: [{ path: [], where: 'the SVG file', ...says('views.unreadable', { what, remedy }) }],
 });
 
 const figures = (text: string | undefined): number[] =>

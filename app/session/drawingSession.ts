@@ -3,6 +3,7 @@ import type { Drawing } from '../../core/drawing/drawing.ts';
 import { applyCommand } from '../../core/edit/applyCommand.ts';
 import type { Command } from '../../core/edit/command.ts';
 import type { Fault } from '../../core/number/fault.ts';
+import { says } from '../../core/number/faultWords.ts';
 import { sameData } from '../../core/number/sameData.ts';
 import type { Kept, Stored } from '../../exchange/kept.ts';
 import type { DeskNote, DeskPicture } from '../../workers/deskPicture.ts';
@@ -100,12 +101,7 @@ const pauseAfter = (failures: number): number => PAUSES[Math.min(failures, PAUSE
 /** How often a step through the history is sent before it is reported as possibly not made. */
 const STEP_TRIES = 3;
 
-const HALTED: Fault = {
-  path: [],
-  where: '',
-  what: 'This drawing is not being stored at the moment.',
-  remedy: 'Choose first what is to be kept.',
-};
+const HALTED: Fault = { path: [], where: '', ...says('session.halted') };
 
 export const openSession = (start: SessionStart, tools: SessionTools): DrawingSession => {
   const { server, shelf } = tools;

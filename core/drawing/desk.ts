@@ -7,6 +7,7 @@ import { featureCentres } from '../ledger/ledger.ts';
 import { type NumberedPoint, numberPoints } from '../ledger/numbering.ts';
 import type { Posting } from '../ledger/postings.ts';
 import type { Fault } from '../number/fault.ts';
+import { says } from '../number/faultWords.ts';
 import { decimal } from '../number/format.ts';
 import { type ModelledPart, partModel } from '../part/model.ts';
 import type { Divisions } from '../section/cutPoints.ts';
@@ -272,16 +273,14 @@ const divisionsOf = ({ rules, views }: Drawing['setup']): Divisions | undefined 
 const NOTHING: Fault = {
   path: ['part', 'bodies'],
   where: 'the statement',
-  what: 'Nothing is stated yet.',
-  remedy: 'Type a first line, such as "block 60 x 40 x 30".',
+  ...says('statement.empty'),
 };
 
 /** A cut whose trace has no view to stand in. */
 const unseen = (c: CuttingPlane): Fault => ({
   path: ['cuts', c.name],
   where: `cut "${c.name}"`,
-  what: `Its trace belongs in the ${c.seenIn} view, which is not on the sheet.`,
-  remedy: `Add the ${c.seenIn} view, or state the cut in another one.`,
+  ...says('cut.unseen', { view: c.seenIn }),
 });
 
 /** A plane that meets nothing: between which distances along the sight it would. */
@@ -295,7 +294,11 @@ const missing = (c: CuttingPlane, part: BuiltPart): Fault => {
   return {
     path: ['cuts', c.name],
     where: `cut "${c.name}"`,
-    what: 'The plane misses the part.',
-    remedy: `Move it by at least ${decimal(Math.abs(by))} ${part.units} ${by > 0 ? 'in' : 'against'} the direction of sight, or drag it onto the ${c.seenIn} view.`,
+    ...says('cut.misses', {
+      by: decimal(Math.abs(by)),
+      unit: part.units,
+      isAhead: by > 0,
+      view: c.seenIn,
+    }),
   };
 };

@@ -1,5 +1,6 @@
 import type { Drawing } from '../drawing/drawing.ts';
-import { type Fault, Refusal } from '../number/fault.ts';
+import { Refusal } from '../number/fault.ts';
+import { says } from '../number/faultWords.ts';
 import type { FeatureFile, PartFile } from '../part/schema.ts';
 
 type Path = readonly (string | number)[];
@@ -15,14 +16,8 @@ export type SizePlace =
   | ({ readonly of: 'line'; readonly path: Path } & LinePlace);
 
 /** Refuses a change whose line, group, cut or size is not there any more. */
-export const gone = (what: string): never => {
-  const fault: Fault = {
-    path: [],
-    where: '',
-    what: `${what} is not there any more.`,
-    remedy: 'Nothing was changed; look at the drawing as it stands now.',
-  };
-  throw new Refusal(fault);
+export const gone = (thing: string): never => {
+  throw new Refusal({ path: [], where: '', ...says('edit.gone', { thing }) });
 };
 
 /** The place of a figure from its path in the part file. */

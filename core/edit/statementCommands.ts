@@ -2,6 +2,7 @@ import type { Drawing } from '../drawing/drawing.ts';
 import type { Group } from '../drawing/groups.ts';
 import { withOtherFront } from '../drawing/otherFront.ts';
 import { Refusal } from '../number/fault.ts';
+import { says } from '../number/faultWords.ts';
 import { type FeatureFile, typedQuantity } from '../part/schema.ts';
 import { freeName } from '../statement/freeName.ts';
 import { withCube } from '../statement/gridCubes.ts';
@@ -65,7 +66,8 @@ const setFigure = (d: Drawing, { place, text }: Extract<StatementCommand, { type
 
 const enterLine = (d: Drawing, text: string, { box }: EditContext): Edited => {
   const read = readTypedLine(text, typedContext(d.part, box));
-  if (read.kind === 'asks') throw new Refusal({ path: [], where: '', what: read.question, remedy: '' });
+  if (read.kind === 'asks')
+    throw new Refusal({ path: [], where: '', ...says('typed.question', { question: read.question }) });
   return { drawing: { ...d, part: enterReading(d.part, read) }, label: entryLabel(read) };
 };
 

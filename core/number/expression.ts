@@ -1,5 +1,6 @@
 import Fraction from 'fraction.js';
 import { cosDegrees, sinDegrees } from './angle.ts';
+import { type Said, says } from './faultWords.ts';
 
 /**
  * The numbers of the part file: expressions over named sizes with exact fractions as long as they stay rational.
@@ -12,11 +13,7 @@ export type Units = 'mm' | 'in';
 /** A worked-out number: `exact` is there as long as nothing irrational came in. */
 export type Amount = { readonly value: number; readonly exact?: Fraction };
 
-export type ExpressionFault = {
-  readonly position: number;
-  readonly what: string;
-  readonly remedy: string;
-};
+export type ExpressionFault = Said & { readonly position: number };
 
 export type ExpressionResult =
   | { readonly ok: true; readonly amount: Amount; readonly unit?: Units; readonly names: string[] }
@@ -37,9 +34,9 @@ type Token =
 
 class Stop extends Error {
   readonly fault: ExpressionFault;
-  constructor(position: number, what: string, remedy: string) {
-    super(what);
-    this.fault = { position, what, remedy };
+  constructor(position: number, said: Said) {
+    super(said.what);
+    this.fault = { position, ...said };
   }
 }
 
@@ -54,7 +51,7 @@ const tokenise = (text: string): Token[] => {
     const m = TOKEN.exec(text);
     if (!m) {
       const at = end + (text.slice(end).length - text.slice(end).trimStart().length);
-      throw new Stop(at, `"${text[at]}" cannot be read here.`, 'Use figures, names, + - * / and brackets.');
+      throw new Stop(at, says('figure.unreadable', { sign: text[at] ?? '' }));
     }
     const word = (m[1] ?? m[2] ?? m[3]) as string;
     const at = TOKEN.lastIndex - word.length;
@@ -92,8 +89,7 @@ const exactRoot = (f: Fraction): Fraction | undefined => {
 };
 
 const combine = (op: string, a: Amount, b: Amount, at: number): Amount => {
-  if (op === '/' && b.value === 0)
-    throw new Stop(at, 'This divides by zero.', 'Give a divisor that is not zero.');
+  if (op === '/' && b.value === 0) throw new Stop(at, says('division.by-zero'));
   if (a.exact && b.exact) {
     if (op === '+') return exactly(a.exact.add(b.exact));
     if (op === '-') return exactly(a.exact.sub(b.exact));
@@ -106,15 +102,14 @@ const combine = (op: string, a: Amount, b: Amount, at: number): Amount => {
 
 const apply = (name: FunctionName, a: Amount, at: number): Amount => {
   if (name === 'sqrt') {
-    if (a.value < 0)
-      throw new Stop(at, `The square root of ${a.value} does not exist.`, 'Give zero or more.');
+    if (a.value < 0) throw new Stop(at, says('root.of-negative', { value: a.value }));
     const root = a.exact && exactRoot(a.exact);
     return root ? exactly(root) : { value: Math.sqrt(a.value) };
   }
   if (name === 'sin') return { value: sinDegrees(a.value) };
   if (name === 'cos') return { value: cosDegrees(a.value) };
   const c = cosDegrees(a.value);
-  if (c === 0) throw new Stop(at, `tan ${a.value} has no end.`, 'Give an angle other than 90.');
+  if (c === 0) throw new Stop(at, says('tangent.endless', { value: a.value }));
   return { value: sinDegrees(a.value) / c };
 };
 
@@ -124,11 +119,7 @@ const DEEPEST = 40;
 
 const parse = (text: string, lookup: Lookup, names: string[]): Amount => {
   if (text.length > LONGEST)
-    throw new Stop(
-      LONGEST,
-      `The expression has ${text.length} characters; at most ${LONGEST} are read.`,
-      'Give parts of it names of their own.',
-    );
+    throw new Stop(LONGEST, says('expression.long', { length: text.length, most: LONGEST }));
   const tokens = tokenise(text);
   let i = 0;
   let depth = 0;
@@ -160,17 +151,11 @@ const parse = (text: string, lookup: Lookup, names: string[]): Amount => {
   };
   const closing = (open: Token): void => {
     const t = tokens[i++];
-    if (!isMark(t, ')'))
-      throw new Stop(t?.at ?? text.length, `The bracket at ${open.at + 1} is not closed.`, 'Add ")".');
+    if (!isMark(t, ')')) throw new Stop(t?.at ?? text.length, says('bracket.open', { at: open.at + 1 }));
   };
   /** What stands in brackets; `open` is their opening one. */
   const bracketed = (open: Token): Amount => {
-    if (++depth > DEEPEST)
-      throw new Stop(
-        open.at,
-        `More than ${DEEPEST} brackets stand inside one another.`,
-        'Give parts of the expression names of their own.',
-      );
+    if (++depth > DEEPEST) throw new Stop(open.at, says('brackets.deep', { most: DEEPEST }));
     const inner = sum();
     closing(open);
     depth--;
@@ -178,8 +163,7 @@ const parse = (text: string, lookup: Lookup, names: string[]): Amount => {
   };
   const atom = (): Amount => {
     const t = tokens[i++];
-    if (!t)
-      throw new Stop(text.length, 'The expression breaks off here.', 'Finish it with a figure or a name.');
+    if (!t) throw new Stop(text.length, says('expression.unfinished'));
     if (t.kind === 'number') {
       const [n, slash, d] = [tokens[i], tokens[i + 1], tokens[i + 2]];
       const mixed =
@@ -189,8 +173,7 @@ const parse = (text: string, lookup: Lookup, names: string[]): Amount => {
         !`${t.text}${n.text}${d.text}`.includes('.');
       if (mixed) {
         i += 3;
-        if (Number(d!.text) === 0)
-          throw new Stop(d!.at, 'A fraction over zero has no value.', 'Give a denominator that is not zero.');
+        if (Number(d!.text) === 0) throw new Stop(d!.at, says('fraction.over-zero'));
         return exactly(new Fraction(t.text).add(new Fraction(`${n!.text}/${d!.text}`)));
       }
       return exactly(new Fraction(t.text.startsWith('.') ? `0${t.text}` : t.text.replace(/\.$/, '')));
@@ -198,32 +181,24 @@ const parse = (text: string, lookup: Lookup, names: string[]): Amount => {
     if (t.kind === 'name') {
       if ((FUNCTIONS as readonly string[]).includes(t.text)) {
         const open = tokens[i++];
-        if (!isMark(open, '('))
-          throw new Stop(t.end, `"${t.text}" needs its figure in brackets.`, `Write ${t.text}( ... ).`);
+        if (!isMark(open, '(')) throw new Stop(t.end, says('function.without-brackets', { name: t.text }));
         return apply(t.text as FunctionName, bracketed(open!), t.at);
       }
       if (t.text === 'pi') return { value: Math.PI };
       const found = lookup(t.text);
-      if ('what' in found) throw new Stop(t.at, found.what, found.remedy);
+      if ('what' in found) throw new Stop(t.at, found);
       names.push(t.text);
       return found;
     }
     if (t.text === '(') return bracketed(t);
-    throw new Stop(t.at, `"${t.text}" cannot stand here.`, 'Put a figure or a name before it.');
+    throw new Stop(t.at, says('figure.misplaced', { text: t.text }));
   };
-  if (!tokens.length) throw new Stop(0, 'Nothing is given.', 'Type a figure such as 40 or 2 3/16.');
+  if (!tokens.length) throw new Stop(0, says('figure.empty'));
   const result = sum();
   const rest = tokens[i];
   if (rest)
-    throw new Stop(
-      rest.at,
-      `"${rest.text}" could not be read.`,
-      rest.kind === 'number'
-        ? 'Put a sign between the two figures.'
-        : 'Put a sign before it or take it away.',
-    );
-  if (!Number.isFinite(result.value))
-    throw new Stop(0, 'The value is endless.', 'Give figures of an ordinary size.');
+    throw new Stop(rest.at, says('figure.no-sign', { text: rest.text, isFigure: rest.kind === 'number' }));
+  if (!Number.isFinite(result.value)) throw new Stop(0, says('value.endless'));
   return result;
 };
 
@@ -246,8 +221,7 @@ export const evaluateExpression = (text: string, lookup: Lookup): ExpressionResu
     const amount = parse(body, lookup, names);
     if (suffix?.[1] === SQUARE) {
       const worth = lookup(SQUARE);
-      if ('what' in worth)
-        throw new Stop(suffix.index + 1, 'A square has no worth yet.', 'State it first: Let sq = 1/4 in.');
+      if ('what' in worth) throw new Stop(suffix.index + 1, says('square.unknown'));
       names.push(SQUARE);
       return { ok: true, amount: combine('*', amount, worth, suffix.index), names };
     }

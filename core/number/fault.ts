@@ -1,13 +1,13 @@
+import type { Said } from './faultWords.ts';
+
 /**
  * What is wrong, where, and the remedy: the one form in which every room of the core refuses input.
  * `path` leads to the place inside the file (keys and indices); `position` is a character offset inside a
  * string there, where that helps.
  */
-export type Fault = {
+export type Fault = Said & {
   readonly path: readonly (string | number)[];
   readonly where: string;
-  readonly what: string;
-  readonly remedy: string;
   readonly position?: number;
 };
 

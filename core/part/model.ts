@@ -1,6 +1,7 @@
 import { type Box3, boxCorners, boxDiagonal, EMPTY_BOX, joinBoxes } from '../geometry/box.ts';
 import { compose, type Rigid, toLocal } from '../geometry/rigid.ts';
 import { attempt, type Result } from '../number/fault.ts';
+import { says } from '../number/faultWords.ts';
 import { sameData } from '../number/sameData.ts';
 import { cell, type LocalSolid } from '../solid/cell.ts';
 import type { BodyModel, Extremes, Operation, PartModel } from '../solid/partModel.ts';
@@ -81,20 +82,11 @@ const bodyModel = (
   let pieces = 0;
   body.features.forEach((feature, i) => {
     const at = [...path, 'features', i];
-    if (seen.has(feature.id))
-      read.refuse(
-        [...at, 'id'],
-        `The name "${feature.id}" is used twice in this body.`,
-        'Give each feature a name of its own.',
-      );
+    if (seen.has(feature.id)) read.refuse([...at, 'id'], says('feature.name-twice', { name: feature.id }));
     seen.add(feature.id);
     if (feature.off) return;
     if (feature.op !== 'add' && operations.length === 0)
-      read.refuse(
-        [...at, 'op'],
-        `A body cannot begin with "${feature.op}".`,
-        'Begin it with a shape that is added.',
-      );
+      read.refuse([...at, 'op'], says('body.begins', { op: feature.op }));
     const last = former?.operations[operations.length];
     const stated = last && former.features.find((f) => f.id === last.feature);
     const through = uses(feature.shape, THROUGH_WORD);
@@ -108,15 +100,9 @@ const bodyModel = (
     if (feature.op === 'add') for (const c of operation.cells) sofar = joinBoxes(sofar, c.cell.box);
     operations.push(operation);
     pieces += operation.cells.length;
-    if (pieces > MOST_PIECES)
-      read.refuse(
-        at,
-        `With this the body has more than ${MOST_PIECES} pieces.`,
-        'Repeat it fewer times, or draw a part of the whole.',
-      );
+    if (pieces > MOST_PIECES) read.refuse(at, says('pieces.many', { most: MOST_PIECES }));
   });
-  if (!operations.length)
-    read.refuse([...path, 'features'], 'Every feature of this body is switched off.', 'Switch one on.');
+  if (!operations.length) read.refuse([...path, 'features'], says('body.all-off'));
   return { name: body.name, sectioned: body.sectioned ?? true, operations };
 };
 
@@ -150,11 +136,7 @@ const checkRange = (bodies: readonly BodyModel[], read: SizeReader): void => {
     .reduce<Extremes['least']>((m, x) => (m && m.value <= x.value ? m : x), undefined);
   const greatest = Math.max(...all.map((x) => x.greatest?.value ?? 0));
   if (!least || greatest <= least.value * WIDEST_RANGE) return;
-  read.refuse(
-    least.path,
-    `This size (${least.value}) is less than a millionth of the part's greatest length (${greatest}).`,
-    'Draw so fine a detail as a part of its own.',
-  );
+  read.refuse(least.path, says('sizes.range', { least: least.value, greatest }));
 };
 
 /**
@@ -166,12 +148,7 @@ export const partModel = (file: PartFile, before?: ModelledPart): Result<PartMod
     const read = sizeReader(file);
     const names = new Set<string>();
     file.bodies.forEach((b, i) => {
-      if (names.has(b.name))
-        read.refuse(
-          ['bodies', i, 'name'],
-          `The name "${b.name}" is used twice.`,
-          'Give each body a name of its own.',
-        );
+      if (names.has(b.name)) read.refuse(['bodies', i, 'name'], says('body.name-twice', { name: b.name }));
       names.add(b.name);
     });
     const bodies = file.bodies.map((_, i) => bodyModel(file, i, read, before));

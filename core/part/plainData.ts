@@ -1,3 +1,5 @@
+import { type Said, says } from '../number/faultWords.ts';
+
 /**
  * What plain data may hold before any schema looks at it. A character that no database stores, or a nesting that no program of this kind
  * writes, is refused here by its place.
@@ -5,7 +7,7 @@
 type Path = readonly (string | number)[];
 
 /** What is wrong with data, and where. */
-export type DataFault = { readonly path: Path; readonly what: string; readonly remedy: string };
+export type DataFault = Said & { readonly path: Path };
 
 const LONGEST_TEXT = 10_000;
 const DEEPEST = 60;
@@ -33,25 +35,13 @@ export const dataFault = (data: unknown): DataFault | undefined => {
   let values = 0;
   const textFault = (text: string, path: Path): DataFault | undefined => {
     if (text.length > LONGEST_TEXT)
-      return {
-        path,
-        what: `This text has ${text.length} characters; at most ${LONGEST_TEXT} are read.`,
-        remedy: 'Shorten it.',
-      };
+      return { path, ...says('text.long', { length: text.length, most: LONGEST_TEXT }) };
     const bad = unstorable(text);
-    return bad === undefined
-      ? undefined
-      : { path, what: `The character ${bad} cannot be stored.`, remedy: 'Take it out of the text.' };
+    return bad === undefined ? undefined : { path, ...says('text.character', { character: bad }) };
   };
   const look = (value: unknown, path: Path): DataFault | undefined => {
-    if (++values > MOST_VALUES)
-      return { path, what: 'There is more here than is read.', remedy: 'Split the part.' };
-    if (path.length > DEEPEST)
-      return {
-        path: path.slice(0, 3),
-        what: `This is nested more than ${DEEPEST} deep.`,
-        remedy: 'Correct it as the part format describes.',
-      };
+    if (++values > MOST_VALUES) return { path, ...says('file.large') };
+    if (path.length > DEEPEST) return { path: path.slice(0, 3), ...says('file.deep', { most: DEEPEST }) };
     if (typeof value === 'string') return textFault(value, path);
     if (typeof value !== 'object' || value === null) return undefined;
     if (Array.isArray(value)) {

@@ -1,4 +1,5 @@
 import { along2, cross2, distance2, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
+import { says } from '../number/faultWords.ts';
 import { arcSegments, circleLoop, type LoopSegment, loopArea } from '../solid/loop.ts';
 import { crossingOf } from './loopCrossing.ts';
 import type { ProfileFile } from './profileSchema.ts';
@@ -50,21 +51,15 @@ const cornersOf = (
     const at = [...path, 'path', i];
     const to = point(step.to, [...at, 'to']);
     if (!step.centre) {
-      if (step.turn)
-        read.refuse([...at, 'turn'], 'A straight step has no turn.', 'Give a centre, or take the turn away.');
-      if (distance2(here, to) === 0)
-        read.refuse(at, 'This step has no length.', 'Give another end or take it away.');
+      if (step.turn) read.refuse([...at, 'turn'], says('step.turn-of-straight'));
+      if (distance2(here, to) === 0) read.refuse(at, says('step.no-length'));
       corners.push({ at: here, role: `side ${i + 1}` });
     } else {
       const c = point(step.centre, [...at, 'centre']);
-      if (!step.turn) read.refuse(at, 'An arc needs its turn.', 'Add "turn": "ccw" or "cw".');
+      if (!step.turn) read.refuse(at, says('arc.no-turn'));
       const [ra, rb] = [distance2(here, c), distance2(to, c)];
       if (ra === 0 || Math.abs(ra - rb) > 1e-6 * Math.max(ra, rb))
-        read.refuse(
-          [...at, 'centre'],
-          `The two radii of the arc differ: ${ra} at its start and ${rb} at its end.`,
-          'Move the centre or the end so that both are alike.',
-        );
+        read.refuse([...at, 'centre'], says('arc.radii', { start: ra, end: rb }));
       corners.push({ at: here, arcAfter: { c, ccw: step.turn === 'ccw' }, role: `side ${i + 1}` });
     }
     here = to;
@@ -98,8 +93,12 @@ const rounded = (corners: Corner[], r: number, read: SizeReader, path: Path): Lo
     if (back0 + back1 > size * (1 + 1e-9))
       read.refuse(
         [...path, 'round'],
-        `The rounding ${r} is too large for ${corner.role} (${size} long).`,
-        `Give less than ${((r * size) / (back0 + back1)).toFixed(3)}.`,
+        says('rounding.large', {
+          rounding: r,
+          side: corner.role,
+          length: size,
+          most: ((r * size) / (back0 + back1)).toFixed(3),
+        }),
       );
     const from = along2(corner.at, u, back0);
     const to = along2(next.at, u, -back1);
@@ -129,15 +128,11 @@ export const profileLoop = (profile: ProfileFile, read: SizeReader, path: Path):
     return circleLoop([0, 0], read.size(profile.circle, [...path, 'circle']) / 2, 'side 1');
   const corners = cornersOf(profile, read, path);
   const r = profile.round === undefined ? 0 : read.length(profile.round, [...path, 'round']);
-  if (r < 0) read.refuse([...path, 'round'], 'The rounding is negative.', 'Give zero or more.');
+  if (r < 0) read.refuse([...path, 'round'], says('rounding.negative'));
   corners.forEach((corner, i) => {
     const next = corners[(i + 1) % corners.length] as Corner;
     if (!corner.arcAfter && distance2(corner.at, next.at) === 0)
-      read.refuse(
-        path,
-        `Corner ${i + 1} of the profile stands on the next one.`,
-        'Take one of the two away.',
-      );
+      read.refuse(path, says('profile.corner-twice', { corner: i + 1 }));
   });
   const loop = watertight(rounded(corners, r, read, path));
   const crossing = crossingOf(loop);
@@ -145,13 +140,11 @@ export const profileLoop = (profile: ProfileFile, read: SizeReader, path: Path):
     const [p, first, second] = crossing;
     read.refuse(
       path,
-      `The profile crosses itself near (${p.map((x) => Number(x.toFixed(3))).join(', ')}), where ${first} meets ${second}.`,
-      'Order its corners so that it runs round once.',
+      says('profile.crosses', { place: p.map((x) => Number(x.toFixed(3))).join(', '), first, second }),
     );
   }
   const area = loopArea(loop);
   const spread = loop.reduce((m, s) => Math.max(m, distance2(s.a, (loop[0] as LoopSegment).a)), 0);
-  if (Math.abs(area) <= 1e-12 * spread * spread)
-    read.refuse(path, 'The profile encloses nothing.', 'Give corners that do not lie on one line.');
+  if (Math.abs(area) <= 1e-12 * spread * spread) read.refuse(path, says('profile.flat'));
   return loop;
 };

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { VIEW_NAMES } from '../geometry/viewFrames.ts';
 import { nameTrouble } from '../naming/keys.ts';
 import type { Fault, Result } from '../number/fault.ts';
+import { says } from '../number/faultWords.ts';
 import { dataFault } from './plainData.ts';
 import { point2, point3, type Quantity, quantity } from './quantity.ts';
 import { shapeSchema } from './shapes/shapes.ts';
@@ -131,8 +132,7 @@ const faultOfIssue = (root: unknown, issue: z.core.$ZodIssue, base: Path): Fault
     return {
       path: [...path, key],
       where: placeOf(root, [...path, key]),
-      what: `"${key}" is not known here.`,
-      remedy: 'Take it away or correct its spelling.',
+      ...says('file.key-unknown', { key }),
     };
   }
   // The deepest branch of a union that fits the keys says most
@@ -149,8 +149,7 @@ const faultOfIssue = (root: unknown, issue: z.core.$ZodIssue, base: Path): Fault
   return {
     path,
     where: placeOf(root, path),
-    what: missing ? 'This is missing.' : message ? `This ${message}.` : 'This cannot be read.',
-    remedy: missing ? (message ? `It ${message}.` : 'Give it.') : 'Correct it as the part format describes.',
+    ...says(missing ? 'file.missing' : 'file.wrong', { needs: message ?? '' }),
   };
 };
 
@@ -165,8 +164,7 @@ const branchScore = (issues: z.core.$ZodIssue[], given: unknown): number => {
 export const readBySchema = <T>(schema: z.ZodType<T>, data: unknown): Result<T> => {
   const unreadable = dataFault(data);
   if (unreadable) {
-    const { path, what, remedy } = unreadable;
-    return { ok: false, faults: [{ path, where: placeOf(data, path), what, remedy: remedy }] };
+    return { ok: false, faults: [{ ...unreadable, where: placeOf(data, unreadable.path) }] };
   }
   const read = schema.safeParse(data);
   if (read.success) return { ok: true, value: read.data };

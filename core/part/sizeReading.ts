@@ -1,4 +1,5 @@
 import type { Amount, Units } from '../number/expression.ts';
+import type { Said } from '../number/faultWords.ts';
 import type { Extremes } from '../solid/partModel.ts';
 import type { Quantity } from './quantity.ts';
 
@@ -22,5 +23,5 @@ export type SizeReader = {
   readonly count: (q: Quantity, path: Path, least: number, most: number) => number;
   /** The least size and the greatest length read while `work` runs, with what it returns. */
   readonly extremes: <T>(work: () => T) => { readonly value: T; readonly extremes: Extremes };
-  readonly refuse: (path: Path, what: string, remedy: string) => never;
+  readonly refuse: (path: Path, said: Said) => never;
 };

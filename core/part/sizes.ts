@@ -8,6 +8,7 @@ import {
   type Units,
 } from '../number/expression.ts';
 import { type Fault, Refusal } from '../number/fault.ts';
+import { type Said, says } from '../number/faultWords.ts';
 import type { Extremes, PlacedLength } from '../solid/partModel.ts';
 import type { Quantity } from './quantity.ts';
 import { type PartFile, placeOf } from './schema.ts';
@@ -38,29 +39,21 @@ export const sizeReader = (file: PartFile): SizeReader => {
   const known = new Map<string, Amount>();
   const open: string[] = [];
 
-  const fail = (path: Path, what: string, remedy: string, position?: number): never => {
-    const fault: Fault = { path, where: placeOf(file, path), what, remedy };
+  const fail = (path: Path, said: Said, position?: number): never => {
+    const fault: Fault = { path, where: placeOf(file, path), ...said };
     throw new Refusal(position === undefined ? fault : { ...fault, position });
   };
 
   const lookup: Lookup = (name) => {
     if (!Object.hasOwn(dims, name)) {
       const names = Object.keys(dims);
-      return {
-        position: 0,
-        what: `The name "${name}" is not known.`,
-        remedy: names.length ? `Use one of ${names.join(', ')}, or add it to dims.` : 'Add it to dims.',
-      };
+      return { position: 0, ...says('name.unknown', { name, known: names.join(', ') }) };
     }
     const ready = known.get(name);
     if (ready) return ready;
     if (open.includes(name)) {
       const ring = [...open.slice(open.indexOf(name)), name];
-      return fail(
-        ['dims', name],
-        `These names go round in a circle: ${ring.join(' -> ')}.`,
-        'Give one of them a figure of its own.',
-      );
+      return fail(['dims', name], says('names.circle', { ring: ring.join(' -> ') }));
     }
     open.push(name);
     const a = amount(dims[name] as Quantity, ['dims', name]);
@@ -71,11 +64,11 @@ export const sizeReader = (file: PartFile): SizeReader => {
 
   const read = (q: Quantity, path: Path): { amount: Amount; unit?: Units } => {
     if (typeof q === 'number') {
-      if (!Number.isFinite(q)) fail(path, 'The figure is endless.', 'Give an ordinary figure.');
+      if (!Number.isFinite(q)) fail(path, says('figure.endless'));
       return { amount: amountOf(q) };
     }
     const r = evaluateExpression(q, lookup);
-    if (!r.ok) return fail(path, `"${q}": ${r.fault.what}`, r.fault.remedy, r.fault.position);
+    if (!r.ok) return fail(path, { ...r.fault, what: `"${q}": ${r.fault.what}` }, r.fault.position);
     return r.unit ? { amount: r.amount, unit: r.unit } : { amount: r.amount };
   };
   const amount = (q: Quantity, path: Path): Amount => {
@@ -89,22 +82,14 @@ export const sizeReader = (file: PartFile): SizeReader => {
     const v = typeof q === 'number' && Number.isFinite(q) ? q : amount(q, path).value;
     const long = Math.abs(v);
     if (long * inMillimetres > LARGEST_LENGTH)
-      fail(
-        path,
-        `${v} ${file.units} is beyond what is drawn.`,
-        `Give at most ${LARGEST_LENGTH / inMillimetres} ${file.units}.`,
-      );
+      fail(path, says('length.beyond', { value: v, unit: file.units, most: LARGEST_LENGTH / inMillimetres }));
     if (!seen.greatest || long > seen.greatest.value) seen = { ...seen, greatest: { value: long, path } };
     return v;
   };
 
   for (const name of Object.keys(dims)) {
     if (!NAME.test(name) || (RESERVED_NAMES as readonly string[]).includes(name))
-      fail(
-        ['dims', name],
-        `"${name}" cannot be a name.`,
-        'Use letters and figures, beginning with a letter, and no word with a meaning of its own.',
-      );
+      fail(['dims', name], says('name.unusable', { name }));
     lookup(name);
   }
 
@@ -114,39 +99,24 @@ export const sizeReader = (file: PartFile): SizeReader => {
     length,
     size: (q, path) => {
       const v = length(q, path);
-      if (v === 0) fail(path, 'The size is zero.', 'Give a size above zero.');
-      if (v < 0)
-        fail(
-          path,
-          `The size is negative (${v}).`,
-          'Give a size above zero; place the shape with "at" or "turn".',
-        );
+      if (v === 0) fail(path, says('size.zero'));
+      if (v < 0) fail(path, says('size.negative', { value: v }));
       if (v * inMillimetres < SMALLEST_SIZE)
-        fail(
-          path,
-          `${v} ${file.units} is smaller than what is drawn.`,
-          `Give at least ${SMALLEST_SIZE / inMillimetres} ${file.units}.`,
-        );
+        fail(path, says('size.below', { value: v, unit: file.units, least: SMALLEST_SIZE / inMillimetres }));
       if (!seen.least || v < seen.least.value) seen = { ...seen, least: { value: v, path } };
       return v;
     },
     angle: (q, path) => {
       const r = typeof q === 'number' && Number.isFinite(q) ? undefined : read(q, path);
-      if (r?.unit) fail(path, 'An angle takes no unit of length.', 'Give the angle in degrees.');
+      if (r?.unit) fail(path, says('angle.with-unit'));
       const v = r ? r.amount.value : (q as number);
-      if (Math.abs(v) > LARGEST_ANGLE)
-        fail(path, `An angle of ${v} degrees is many turns.`, 'Give it within a full turn.');
+      if (Math.abs(v) > LARGEST_ANGLE) fail(path, says('angle.turns', { value: v }));
       return v;
     },
     count: (q, path, fewest, most) => {
       const v = typeof q === 'number' ? q : read(q, path).amount.value;
-      if (!Number.isInteger(v) || v < fewest)
-        fail(
-          path,
-          `${v} is not a whole number from ${fewest} up.`,
-          `Give a whole number, at least ${fewest}.`,
-        );
-      if (v > most) fail(path, `${v} is more than is drawn of one kind.`, `Give at most ${most}.`);
+      if (!Number.isInteger(v) || v < fewest) fail(path, says('count.below', { value: v, least: fewest }));
+      if (v > most) fail(path, says('count.above', { value: v, most }));
       return v;
     },
     extremes: (work) => {
@@ -160,6 +130,6 @@ export const sizeReader = (file: PartFile): SizeReader => {
       };
       return { value, extremes };
     },
-    refuse: (path, what, remedy) => fail(path, what, remedy),
+    refuse: (path, said) => fail(path, said),
   };
 };

@@ -4,6 +4,7 @@ import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES, type ViewFrame } from '../geometry/viewFrames.ts';
 import { cosDegrees, sinDegrees } from '../number/angle.ts';
 import { attempt, type Fault, Refusal, type Result } from '../number/fault.ts';
+import { type Said, says } from '../number/faultWords.ts';
 import type { Quantity } from '../part/quantity.ts';
 import { type PartFile, readBySchema, type TraceFile, traceSchema } from '../part/schema.ts';
 import type { SizeReader } from '../part/sizeReading.ts';
@@ -64,7 +65,7 @@ export const readTraces = (data: unknown): Result<TraceFile[]> => {
   return { ok: true, value: traces };
 };
 
-type Refuse = (key: string, what: string, remedy: string) => never;
+type Refuse = (key: string, said: Said) => never;
 
 /** The points of a trace; a flat one given by place and angle gets a second point a unit further on. */
 const tracePoints = (trace: TraceFile, read: SizeReader, where: string, refuse: Refuse): Vec2[] => {
@@ -77,16 +78,10 @@ const tracePoints = (trace: TraceFile, read: SizeReader, where: string, refuse: 
     }
   };
   if (trace.through) {
-    if (trace.at || trace.angle !== undefined)
-      refuse('at', 'Both "through" and "at" with "angle" are given.', 'Give one of the two.');
+    if (trace.at || trace.angle !== undefined) refuse('at', says('trace.two-ways'));
     return trace.through.map((p) => point(p, 'through'));
   }
-  if (!trace.at || trace.angle === undefined)
-    return refuse(
-      'through',
-      'The place of the cut is missing.',
-      'Give "through" two points, or "at" with "angle".',
-    );
+  if (!trace.at || trace.angle === undefined) return refuse('through', says('trace.missing'));
   const angle = read.angle(trace.angle, ['angle']);
   const start = point(trace.at, 'at');
   return [start, [start[0] + cosDegrees(angle), start[1] + sinDegrees(angle)]];
@@ -100,11 +95,7 @@ const linesOf = (points: readonly Vec2[], refuse: Refuse): Line[] => {
     const a = points[i] as Vec2;
     const size = Math.hypot(b[0] - a[0], b[1] - a[1]);
     if (size === 0)
-      refuse(
-        'through',
-        points.length === 2 ? 'The two points are one.' : `Points ${i + 1} and ${i + 2} are one.`,
-        'Give points apart.',
-      );
+      refuse('through', says('trace.same-points', { first: i + 1, second: i + 2, count: points.length }));
     return { start: a, direction: [(b[0] - a[0]) / size, (b[1] - a[1]) / size], size };
   });
   const last = lines.length - 1;
@@ -114,7 +105,7 @@ const linesOf = (points: readonly Vec2[], refuse: Refuse): Line[] => {
       const k = cross2(a.direction, b.direction);
       if (Math.abs(k) < 1e-12) {
         if (j === i + 1 && dot2(a.direction, b.direction) < 0)
-          refuse('through', `The cut turns back on itself at point ${j + 1}.`, 'Move that point.');
+          refuse('through', says('trace.turns-back', { point: j + 1 }));
         continue;
       }
       if (j === i + 1) continue;
@@ -123,18 +114,13 @@ const linesOf = (points: readonly Vec2[], refuse: Refuse): Line[] => {
       const y = cross2(gap, a.direction) / k;
       const onA = (x >= 0 || i === 0) && x <= a.size;
       const onB = y >= 0 && (y <= b.size || j === last);
-      if (onA && onB)
-        refuse(
-          'through',
-          `Legs ${i + 1} and ${j + 1} of the cut cross each other.`,
-          'Move its points so that it parts the view in two.',
-        );
+      if (onA && onB) refuse('through', says('trace.crosses', { first: i + 1, second: j + 1 }));
     }
   });
   const [first, end] = [lines[0] as Line, lines[last] as Line];
   const k = cross2(first.direction, end.direction);
   if (lines.length === 2 && Math.abs(k) < 1e-12 && dot2(first.direction, end.direction) < 0)
-    refuse('through', 'The cut turns back on itself at point 2.', 'Move that point.');
+    refuse('through', says('trace.turns-back-at-2'));
   return lines;
 };
 
@@ -146,27 +132,17 @@ export const cuttingPlane = (trace: TraceFile, file: PartFile): Result<CuttingPl
   attempt(() => {
     const read = sizeReader(file);
     const where = `cut "${trace.name}"`;
-    const refuse: Refuse = (key, what, remedy) => {
-      throw new Refusal({ path: [key], where: `${where}, ${key}`, what, remedy });
+    const refuse: Refuse = (key, said) => {
+      throw new Refusal({ path: [key], where: `${where}, ${key}`, ...said });
     };
     const points = tracePoints(trace, read, where, refuse);
     const half = trace.half === true;
-    if (half && points.length > 2)
-      refuse(
-        'half',
-        'A half section is taken along one straight trace.',
-        'Give "through" two points: the direction, then the point from which it is cut.',
-      );
+    if (half && points.length > 2) refuse('half', says('trace.half-bent'));
     const lines = linesOf(points, refuse);
     const look = LOOKS[trace.look];
     const facings = lines.map(({ direction: d }) => -d[1] * look[0] + d[0] * look[1]);
     const ruling = facings.find((x) => Math.abs(x) >= 1e-9);
-    if (ruling === undefined)
-      return refuse(
-        'look',
-        `One cannot look ${trace.look} along the cut itself.`,
-        'Choose one of the two other directions.',
-      );
+    if (ruling === undefined) return refuse('look', says('trace.look', { look: trace.look }));
     const f = VIEW_FRAMES[trace.seenIn];
     const inSpace = (v: Vec2): Vec3 => along(scale(f.u, v[0]), f.v, v[1]);
     const tAxis = depthAxis(f);

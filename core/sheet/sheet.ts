@@ -4,6 +4,7 @@ import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
 import { postingsIn } from '../ledger/postings.ts';
 import type { Fault } from '../number/fault.ts';
+import { says } from '../number/faultWords.ts';
 import type { Section } from '../section/section.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import type { SceneBody } from '../view/scene.ts';
@@ -43,13 +44,10 @@ const tooMuch = (
   return {
     path: ['setup', 'scale'],
     where: `${paperTitle(setup)} at ${scaleText(ratio)}`,
-    what: viewsFit
-      ? `The true shape of cut ${shapes.find((s) => !s.fits)?.cut} has no room of its own.`
-      : 'The views do not fit on the sheet.',
-    remedy:
-      next !== undefined && next < ratio
-        ? `Choose ${scaleText(next)}, a larger paper, or fewer views.`
-        : 'Choose a larger paper or fewer views.',
+    ...says('sheet.no-fit', {
+      cut: viewsFit ? (shapes.find((s) => !s.fits)?.cut ?? '') : '',
+      better: next !== undefined && next < ratio ? scaleText(next) : '',
+    }),
   };
 };
 
@@ -63,8 +61,7 @@ const between = (a: Vec2, b: Vec2): Rect => ({
 const NO_ROOM_FOR_PICTORIAL: Fault = {
   path: ['setup', 'rules'],
   where: 'the pictorial',
-  what: 'It has no free place on the sheet.',
-  remedy: 'Choose a larger paper or a smaller scale, or do without the mitre line.',
+  ...says('sheet.no-room-pictorial'),
 };
 
 /** Works a view out; the desk hands in one that remembers. */

@@ -1,5 +1,6 @@
 import { type Box3, boxInside, EMPTY_BOX, joinBoxes } from '../geometry/box.ts';
 import type { Fault, Result } from '../number/fault.ts';
+import { says } from '../number/faultWords.ts';
 import { type Solid, solidOf, type Tolerance, toleranceFor } from './body.ts';
 import { type Boundary, bodyEdges, boundaryOf, type Edge } from './boundary.ts';
 import { type Change, changeBetween } from './change.ts';
@@ -74,9 +75,7 @@ export const buildPart = (model: PartModel, before?: BuiltPart): Result<BuiltPar
       faults.push({
         path: ['bodies', i, 'features', feature],
         where: `body "${body.name}", feature "${feature}"`,
-        what:
-          op === 'keep' ? 'Keeping only this leaves nothing of the body.' : 'This cut removes everything.',
-        remedy: 'Make it smaller, move it, or switch it off.',
+        ...says('body.nothing-left', { op }),
       });
     }
     return built;

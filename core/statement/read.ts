@@ -1,5 +1,6 @@
 import { VIEW_NAMES } from '../geometry/viewFrames.ts';
 import type { Fault, Result } from '../number/fault.ts';
+import { type Said, says } from '../number/faultWords.ts';
 import type { Clause, Figure } from '../part/clauses.ts';
 import type { Quantity } from '../part/quantity.ts';
 import {
@@ -23,6 +24,7 @@ class LineFault extends Error {
     this.remedy = remedy;
   }
 }
+const saidOf = (f: LineFault): Said => says('statement.line', { what: f.message, remedy: f.remedy });
 
 /** Splits at commas outside square brackets, each with its following words. */
 const splitClauses = (text: string): string[] => {
@@ -231,7 +233,7 @@ export const readFeatureLine = (line: string, name: string): Result<FeatureFile>
     if (!(error instanceof LineFault)) throw error;
     return {
       ok: false,
-      faults: [{ path: [], where: 'new line', what: error.message, remedy: error.remedy }],
+      faults: [{ path: [], where: 'new line', ...saidOf(error) }],
     };
   }
 };
@@ -275,8 +277,7 @@ export const readStatement = (text: string): Result<PartFile> => {
       faults.push({
         path: ['line', i + 1],
         where: `line ${i + 1}`,
-        what: error.message,
-        remedy: error.remedy,
+        ...saidOf(error),
       });
     }
   });

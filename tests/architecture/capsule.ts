@@ -1,4 +1,5 @@
 import { TAU } from '../../core/number/angle.ts';
+import { says } from '../../core/number/faultWords.ts';
 import { clause, length } from '../../core/part/clauses.ts';
 import { quantity } from '../../core/part/quantity.ts';
 import { defineShape, whole } from '../../core/part/shapes/definition.ts';
@@ -17,12 +18,7 @@ export const capsule = defineShape({
   solids: (shape, read, path) => {
     const r = read.size(shape.diameter, [...path, 'diameter']) / 2;
     const h = read.size(shape.height, [...path, 'height']);
-    if (h <= 2 * r)
-      read.refuse(
-        [...path, 'height'],
-        'A capsule is higher than it is wide.',
-        'Give a larger height, or a ball.',
-      );
+    if (h <= 2 * r) read.refuse([...path, 'height'], says('size.zero'));
     return whole(
       turned(
         [

@@ -65,7 +65,7 @@ test('a new shape is one file and one line: it is read, drawn, measured, stated 
   expect(got.same).toBe(true);
   expect(got.sizes).toEqual(['across 10', 'high 30']);
   expect(got.centres).toEqual(['capsule']);
-  expect(got.short).toBe('A capsule is higher than it is wide.');
+  expect(got.short).toBe('The size is zero.');
   expect(got.unknown).toMatch(/slot or capsule/);
   expect(got.menu).toContain('capsule 10 dia 30 high');
 });

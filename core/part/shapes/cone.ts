@@ -1,3 +1,4 @@
+import { says } from '../../number/faultWords.ts';
 import { clause, length, maybe } from '../clauses.ts';
 import { quantity } from '../quantity.ts';
 import { defineShape, whole } from './definition.ts';
@@ -20,8 +21,7 @@ export const cone = defineShape({
     const r = read.size(shape.diameter, [...path, 'diameter']) / 2;
     const top =
       shape.topDiameter === undefined ? 0 : read.length(shape.topDiameter, [...path, 'topDiameter']) / 2;
-    if (top < 0)
-      read.refuse([...path, 'topDiameter'], 'The size is negative.', 'Give zero for a point, or more.');
+    if (top < 0) read.refuse([...path, 'topDiameter'], says('cone.top-negative'));
     const height = read.size(shape.height, [...path, 'height']);
     return whole(frustum([0, r], [height, top], ['bottom', 'side', 'top']));
   },

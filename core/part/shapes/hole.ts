@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { DEGREE } from '../../number/angle.ts';
+import { says } from '../../number/faultWords.ts';
 import type { LocalSolid } from '../../solid/cell.ts';
 import { circleLoop } from '../../solid/loop.ts';
 import { angle, clause, depthClauses, length, maybe } from '../clauses.ts';
@@ -25,23 +26,13 @@ const holeSolids = (shape: HoleFile, read: SizeReader, path: Path): LocalSolid[]
   const wider = (key: 'counterbore' | 'countersink', diameter: Quantity): number => {
     const at = [...path, key, 'diameter'];
     const wide = read.size(diameter, at) / 2;
-    if (wide <= r)
-      read.refuse(
-        at,
-        `The ${key} (${wide * 2}) is not wider than the hole (${r * 2}).`,
-        'Give it a larger diameter.',
-      );
+    if (wide <= r) read.refuse(at, says('hole.not-wider', { what: key, wide: wide * 2, hole: r * 2 }));
     return wide;
   };
   /** Half an included angle, in radians. */
   const halfOf = (angle: Quantity, at: Path): number => {
     const full = read.angle(angle, at);
-    if (!(full > 0 && full < 180))
-      read.refuse(
-        at,
-        `An included angle of ${full} degrees is no cone.`,
-        'Give more than 0 and less than 180.',
-      );
+    if (!(full > 0 && full < 180)) read.refuse(at, says('cone.angle', { degrees: full }));
     return (full / 2) * DEGREE;
   };
   const solids: LocalSolid[] = [

@@ -1,4 +1,5 @@
 import { cosDegrees, sinDegrees } from '../../number/angle.ts';
+import { says } from '../../number/faultWords.ts';
 import { length, maybe } from '../clauses.ts';
 import { type Quantity, quantity } from '../quantity.ts';
 import type { Path, SizeReader } from '../sizeReading.ts';
@@ -47,14 +48,10 @@ export const radiusAbout = (
   const keys = ['side', 'acrossFlats', 'acrossCorners'] as const;
   const there = keys.map((k, i) => [k, names[i] as string] as const).filter(([k]) => given[k] !== undefined);
   if (there.length > 1)
-    read.refuse(
-      [...path, there[1]![1]],
-      `Both ${there[0]![1]} and ${there[1]![1]} are given.`,
-      'Give only one of them.',
-    );
+    read.refuse([...path, there[1]![1]], says('across.two', { first: there[0]![1], second: there[1]![1] }));
   const first = there[0];
   if (!first) {
-    if (needed) read.refuse(path, 'The size across is missing.', `Give one of ${names.join(', ')}.`);
+    if (needed) read.refuse(path, says('across.missing', { names: names.join(', ') }));
     return undefined;
   }
   const value = read.size(given[first[0]] as Quantity, [...path, first[1]]);

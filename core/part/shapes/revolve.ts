@@ -1,5 +1,6 @@
 import type { Vec2 } from '../../geometry/vec.ts';
 import { DEGREE, TAU } from '../../number/angle.ts';
+import { says } from '../../number/faultWords.ts';
 import { hullOf, type LoopSegment } from '../../solid/loop.ts';
 import { angle, maybe } from '../clauses.ts';
 import { profileLoop } from '../profile.ts';
@@ -15,11 +16,7 @@ const halfProfile = (loop: LoopSegment[], read: SizeReader, path: Path): LoopSeg
   const spread = points.reduce((m, p) => Math.max(m, Math.abs(p[0]), Math.abs(p[1])), 0);
   const lowest = Math.min(...loop.flatMap((segment) => [segment.a[0], ...bulgeOf(segment)]));
   if (lowest < -1e-9 * spread)
-    read.refuse(
-      path,
-      `The profile crosses the axis: it reaches ${Number((-lowest).toFixed(6))} beyond it.`,
-      'Keep every x at zero or above; x is the distance from the axis.',
-    );
+    read.refuse(path, says('profile.over-axis', { beyond: Number((-lowest).toFixed(6)) }));
   const onto = (p: Vec2): Vec2 => (Math.abs(p[0]) <= 1e-9 * spread ? [0, p[1]] : p);
   return loop.map((segment) => ({ ...segment, a: onto(segment.a), b: onto(segment.b) }));
 };
@@ -48,11 +45,7 @@ export const revolve = defineShape({
     const loop = halfProfile(profileLoop(shape.profile, read, at), read, at);
     const degrees = shape.angle === undefined ? 360 : read.angle(shape.angle, [...path, 'angle']);
     if (!(degrees > 0 && degrees <= 360))
-      read.refuse(
-        [...path, 'angle'],
-        `A turn of ${degrees} degrees cannot be made.`,
-        'Give more than 0 and no more than 360.',
-      );
+      read.refuse([...path, 'angle'], says('turn.impossible', { degrees }));
     return whole(turned(loop, degrees === 360 ? TAU : degrees * DEGREE));
   },
 });

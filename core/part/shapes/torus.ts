@@ -1,4 +1,5 @@
 import { TAU } from '../../number/angle.ts';
+import { says } from '../../number/faultWords.ts';
 import { circleLoop } from '../../solid/loop.ts';
 import { clause, length } from '../clauses.ts';
 import { quantity } from '../quantity.ts';
@@ -19,12 +20,7 @@ export const torus = defineShape({
       read.size(shape.diameter, [...path, 'diameter']) / 2,
       read.size(shape.tube, [...path, 'tube']) / 2,
     ];
-    if (r >= R)
-      read.refuse(
-        [...path, 'tube'],
-        `The tube (${r * 2}) is as thick as its ring (${R * 2}) or thicker.`,
-        'Give a tube smaller than the diameter.',
-      );
+    if (r >= R) read.refuse([...path, 'tube'], says('ring.thick', { tube: r * 2, ring: R * 2 }));
     return whole(turned(circleLoop([R, 0], r, 'skin'), TAU));
   },
 });

@@ -1,5 +1,6 @@
 import type { ViewFrame } from '../../geometry/viewFrames.ts';
 import type { Fault } from '../../number/fault.ts';
+import { says } from '../../number/faultWords.ts';
 import { isDrawn } from '../../solid/boundary.ts';
 import type { BuiltPart } from '../../solid/build.ts';
 import { shadowsOf } from '../../view/project.ts';
@@ -23,8 +24,7 @@ const NAMES_ROOM = 9;
 const noRoom = (a: PlacedAuxiliary): Fault => ({
   path: ['setup', 'auxiliary'],
   where: a.title.toLowerCase(),
-  what: 'It has no room of its own along its projectors.',
-  remedy: 'Choose a larger paper or a smaller scale, or move the group of views.',
+  ...says('auxiliary.no-room'),
 });
 
 /** A face alone, as its view square to it shows it: its own edges, each once. */

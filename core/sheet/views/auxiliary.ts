@@ -6,6 +6,7 @@ import type { ProjectionAngle, ViewName } from '../../geometry/viewFrames.ts';
 import { frameToward, VIEW_FRAMES, type ViewFrame } from '../../geometry/viewFrames.ts';
 import { copyWords, readFaceKey } from '../../naming/keys.ts';
 import type { Fault } from '../../number/fault.ts';
+import { says } from '../../number/faultWords.ts';
 import { insideSolid } from '../../solid/body.ts';
 import type { BuiltPart } from '../../solid/build.ts';
 import { flatten } from '../../view/project.ts';
@@ -82,16 +83,14 @@ export const auxiliaryAim = (
     return {
       path: ['setup', 'auxiliary'],
       where,
-      what: 'There is no such flat face.',
-      remedy: 'Point at a flat face of the part and ask for it again.',
+      ...says('auxiliary.no-face'),
     };
   const from = ORDER.find((v) => views.includes(v) && Math.abs(dot(VIEW_FRAMES[v].toward, normal)) < SQUARE);
   if (!from)
     return {
       path: ['setup', 'auxiliary'],
       where,
-      what: 'No view on the sheet shows the face as an edge.',
-      remedy: 'Add a view that does; a face oblique to all of them would need a second auxiliary view.',
+      ...says('auxiliary.no-edge'),
     };
   return { ...face, from, normal, frame: frameToward(normal) };
 };

@@ -1,4 +1,5 @@
 import { evaluateExpression } from '../../number/expression.ts';
+import { says } from '../../number/faultWords.ts';
 import { CLEARANCE, type Meaning, meaningOf, NUMBER_WORDS, PHRASES } from './lexicon.ts';
 
 /**
@@ -65,7 +66,7 @@ const expressionAt = (text: string, at: number, names: ReadonlySet<string>): str
   if (!/[-+*/(]/.test(chunk.slice(1)) || /^\d+-\d+\/\d+$/.test(chunk)) return undefined;
   if (/^\d+\/\d+/.test(chunk) && !/[-+*(]/.test(chunk)) return undefined;
   const read = evaluateExpression(chunk, (name) =>
-    names.has(name) ? { value: 1 } : { position: 0, what: '', remedy: '' },
+    names.has(name) ? { value: 1 } : { position: 0, ...says('name.unknown', { name, known: '' }) },
   );
   return read.ok ? chunk : undefined;
 };

@@ -1,5 +1,6 @@
 import type { ViewName } from '../../../core/geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../../../core/geometry/viewFrames.ts';
+import type { Fault } from '../../../core/number/fault.ts';
 import { partModel, readPartFile } from '../../../core/part/model.ts';
 import type { PartFile, TraceFile } from '../../../core/part/schema.ts';
 import { type Section, sectionOf } from '../../../core/section/section.ts';
@@ -64,9 +65,7 @@ export const cutBy = (file: PartFile, trace: TraceFile): Section => {
 };
 
 /** The faults of a part file, at whichever stage they show. */
-export const faultsOf = (
-  data: unknown,
-): readonly { path: readonly (string | number)[]; where: string; what: string; remedy: string }[] => {
+export const faultsOf = (data: unknown): readonly Fault[] => {
   const read = readPartFile(data);
   if (!read.ok) return read.faults;
   const model = partModel(read.value);

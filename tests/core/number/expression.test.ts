@@ -1,13 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { type Amount, amountOf, convertLength, evaluateExpression } from '../../../core/number/expression.ts';
+import { says } from '../../../core/number/faultWords.ts';
 import { decimal, inchFraction } from '../../../core/number/format.ts';
 
 const sizes: Record<string, number> = { L: 90, t: 10, height: 58 };
 const lookup = (name: string) =>
   name in sizes
     ? amountOf(sizes[name] as number)
-    : { position: 0, what: `The name "${name}" is not known.`, remedy: 'Add it.' };
+    : { position: 0, ...says('name.unknown', { name, known: '' }) };
 const value = (text: string): number => {
   const r = evaluateExpression(text, lookup);
   if (!r.ok) throw new Error(r.fault.what);
@@ -93,7 +94,7 @@ describe('expressions', () => {
 });
 
 describe('roots', () => {
-  const none = () => ({ position: 0, what: '', remedy: '' });
+  const none = () => ({ position: 0, ...says('name.unknown', { name: '', known: '' }) });
   const root = (text: string) => {
     const r = evaluateExpression(text, none);
     return r.ok ? r.amount : undefined;

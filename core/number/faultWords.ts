@@ -1,0 +1,337 @@
+/**
+ * The words of every fault, by its code. A fault carries its code and values, which programs and tests go by; its English is made here and
+ * nowhere else, so that it can be changed or translated. `what` says what is wrong, `remedy` what to do.
+ */
+
+/** A figure or a name in a sentence. */
+type Value = string | number;
+type Words = { readonly what: string; readonly remedy: string };
+
+const WORDS = {
+  'figure.unreadable': (v: { sign: Value }) => ({
+    what: `"${v.sign}" cannot be read here.`,
+    remedy: 'Use figures, names, + - * / and brackets.',
+  }),
+  'division.by-zero': () => ({
+    what: 'This divides by zero.',
+    remedy: 'Give a divisor that is not zero.',
+  }),
+  'root.of-negative': (v: { value: Value }) => ({
+    what: `The square root of ${v.value} does not exist.`,
+    remedy: 'Give zero or more.',
+  }),
+  'tangent.endless': (v: { value: Value }) => ({
+    what: `tan ${v.value} has no end.`,
+    remedy: 'Give an angle other than 90.',
+  }),
+  'expression.long': (v: { length: Value; most: Value }) => ({
+    what: `The expression has ${v.length} characters; at most ${v.most} are read.`,
+    remedy: 'Give parts of it names of their own.',
+  }),
+  'bracket.open': (v: { at: Value }) => ({
+    what: `The bracket at ${v.at} is not closed.`,
+    remedy: 'Add ")".',
+  }),
+  'brackets.deep': (v: { most: Value }) => ({
+    what: `More than ${v.most} brackets stand inside one another.`,
+    remedy: 'Give parts of the expression names of their own.',
+  }),
+  'expression.unfinished': () => ({
+    what: 'The expression breaks off here.',
+    remedy: 'Finish it with a figure or a name.',
+  }),
+  'fraction.over-zero': () => ({
+    what: 'A fraction over zero has no value.',
+    remedy: 'Give a denominator that is not zero.',
+  }),
+  'function.without-brackets': (v: { name: Value }) => ({
+    what: `"${v.name}" needs its figure in brackets.`,
+    remedy: `Write ${v.name}( ... ).`,
+  }),
+  'figure.misplaced': (v: { text: Value }) => ({
+    what: `"${v.text}" cannot stand here.`,
+    remedy: 'Put a figure or a name before it.',
+  }),
+  'figure.empty': () => ({
+    what: 'Nothing is given.',
+    remedy: 'Type a figure such as 40 or 2 3/16.',
+  }),
+  'value.endless': () => ({
+    what: 'The value is endless.',
+    remedy: 'Give figures of an ordinary size.',
+  }),
+  'square.unknown': () => ({
+    what: 'A square has no worth yet.',
+    remedy: 'State it first: Let sq = 1/4 in.',
+  }),
+  'names.circle': (v: { ring: Value }) => ({
+    what: `These names go round in a circle: ${v.ring}.`,
+    remedy: 'Give one of them a figure of its own.',
+  }),
+  'figure.endless': () => ({
+    what: 'The figure is endless.',
+    remedy: 'Give an ordinary figure.',
+  }),
+  'length.beyond': (v: { value: Value; unit: Value; most: Value }) => ({
+    what: `${v.value} ${v.unit} is beyond what is drawn.`,
+    remedy: `Give at most ${v.most} ${v.unit}.`,
+  }),
+  'name.unusable': (v: { name: Value }) => ({
+    what: `"${v.name}" cannot be a name.`,
+    remedy: 'Use letters and figures, beginning with a letter, and no word with a meaning of its own.',
+  }),
+  'size.zero': () => ({
+    what: 'The size is zero.',
+    remedy: 'Give a size above zero.',
+  }),
+  'size.negative': (v: { value: Value }) => ({
+    what: `The size is negative (${v.value}).`,
+    remedy: 'Give a size above zero; place the shape with "at" or "turn".',
+  }),
+  'size.below': (v: { value: Value; unit: Value; least: Value }) => ({
+    what: `${v.value} ${v.unit} is smaller than what is drawn.`,
+    remedy: `Give at least ${v.least} ${v.unit}.`,
+  }),
+  'angle.with-unit': () => ({
+    what: 'An angle takes no unit of length.',
+    remedy: 'Give the angle in degrees.',
+  }),
+  'angle.turns': (v: { value: Value }) => ({
+    what: `An angle of ${v.value} degrees is many turns.`,
+    remedy: 'Give it within a full turn.',
+  }),
+  'count.below': (v: { value: Value; least: Value }) => ({
+    what: `${v.value} is not a whole number from ${v.least} up.`,
+    remedy: `Give a whole number, at least ${v.least}.`,
+  }),
+  'count.above': (v: { value: Value; most: Value }) => ({
+    what: `${v.value} is more than is drawn of one kind.`,
+    remedy: `Give at most ${v.most}.`,
+  }),
+  'feature.name-twice': (v: { name: Value }) => ({
+    what: `The name "${v.name}" is used twice in this body.`,
+    remedy: 'Give each feature a name of its own.',
+  }),
+  'body.begins': (v: { op: Value }) => ({
+    what: `A body cannot begin with "${v.op}".`,
+    remedy: 'Begin it with a shape that is added.',
+  }),
+  'pieces.many': (v: { most: Value }) => ({
+    what: `With this the body has more than ${v.most} pieces.`,
+    remedy: 'Repeat it fewer times, or draw a part of the whole.',
+  }),
+  'body.all-off': () => ({
+    what: 'Every feature of this body is switched off.',
+    remedy: 'Switch one on.',
+  }),
+  'sizes.range': (v: { least: Value; greatest: Value }) => ({
+    what: `This size (${v.least}) is less than a millionth of the part's greatest length (${v.greatest}).`,
+    remedy: 'Draw so fine a detail as a part of its own.',
+  }),
+  'body.name-twice': (v: { name: Value }) => ({
+    what: `The name "${v.name}" is used twice.`,
+    remedy: 'Give each body a name of its own.',
+  }),
+  'step.turn-of-straight': () => ({
+    what: 'A straight step has no turn.',
+    remedy: 'Give a centre, or take the turn away.',
+  }),
+  'step.no-length': () => ({
+    what: 'This step has no length.',
+    remedy: 'Give another end or take it away.',
+  }),
+  'arc.no-turn': () => ({
+    what: 'An arc needs its turn.',
+    remedy: 'Add "turn": "ccw" or "cw".',
+  }),
+  'arc.radii': (v: { start: Value; end: Value }) => ({
+    what: `The two radii of the arc differ: ${v.start} at its start and ${v.end} at its end.`,
+    remedy: 'Move the centre or the end so that both are alike.',
+  }),
+  'rounding.large': (v: { rounding: Value; side: Value; length: Value; most: Value }) => ({
+    what: `The rounding ${v.rounding} is too large for ${v.side} (${v.length} long).`,
+    remedy: `Give less than ${v.most}.`,
+  }),
+  'rounding.negative': () => ({
+    what: 'The rounding is negative.',
+    remedy: 'Give zero or more.',
+  }),
+  'profile.corner-twice': (v: { corner: Value }) => ({
+    what: `Corner ${v.corner} of the profile stands on the next one.`,
+    remedy: 'Take one of the two away.',
+  }),
+  'profile.crosses': (v: { place: Value; first: Value; second: Value }) => ({
+    what: `The profile crosses itself near (${v.place}), where ${v.first} meets ${v.second}.`,
+    remedy: 'Order its corners so that it runs round once.',
+  }),
+  'profile.flat': () => ({
+    what: 'The profile encloses nothing.',
+    remedy: 'Give corners that do not lie on one line.',
+  }),
+  'trace.two-ways': () => ({
+    what: 'Both "through" and "at" with "angle" are given.',
+    remedy: 'Give one of the two.',
+  }),
+  'trace.missing': () => ({
+    what: 'The place of the cut is missing.',
+    remedy: 'Give "through" two points, or "at" with "angle".',
+  }),
+  'trace.turns-back': (v: { point: Value }) => ({
+    what: `The cut turns back on itself at point ${v.point}.`,
+    remedy: 'Move that point.',
+  }),
+  'trace.crosses': (v: { first: Value; second: Value }) => ({
+    what: `Legs ${v.first} and ${v.second} of the cut cross each other.`,
+    remedy: 'Move its points so that it parts the view in two.',
+  }),
+  'trace.turns-back-at-2': () => ({
+    what: 'The cut turns back on itself at point 2.',
+    remedy: 'Move that point.',
+  }),
+  'trace.half-bent': () => ({
+    what: 'A half section is taken along one straight trace.',
+    remedy: 'Give "through" two points: the direction, then the point from which it is cut.',
+  }),
+  'trace.look': (v: { look: Value }) => ({
+    what: `One cannot look ${v.look} along the cut itself.`,
+    remedy: 'Choose one of the two other directions.',
+  }),
+  'cone.top-negative': () => ({
+    what: 'The size is negative.',
+    remedy: 'Give zero for a point, or more.',
+  }),
+  'ring.thick': (v: { tube: Value; ring: Value }) => ({
+    what: `The tube (${v.tube}) is as thick as its ring (${v.ring}) or thicker.`,
+    remedy: 'Give a tube smaller than the diameter.',
+  }),
+  'across.two': (v: { first: Value; second: Value }) => ({
+    what: `Both ${v.first} and ${v.second} are given.`,
+    remedy: 'Give only one of them.',
+  }),
+  'across.missing': (v: { names: Value }) => ({
+    what: 'The size across is missing.',
+    remedy: `Give one of ${v.names}.`,
+  }),
+  'profile.over-axis': (v: { beyond: Value }) => ({
+    what: `The profile crosses the axis: it reaches ${v.beyond} beyond it.`,
+    remedy: 'Keep every x at zero or above; x is the distance from the axis.',
+  }),
+  'turn.impossible': (v: { degrees: Value }) => ({
+    what: `A turn of ${v.degrees} degrees cannot be made.`,
+    remedy: 'Give more than 0 and no more than 360.',
+  }),
+  'hole.not-wider': (v: { what: Value; wide: Value; hole: Value }) => ({
+    what: `The ${v.what} (${v.wide}) is not wider than the hole (${v.hole}).`,
+    remedy: 'Give it a larger diameter.',
+  }),
+  'cone.angle': (v: { degrees: Value }) => ({
+    what: `An included angle of ${v.degrees} degrees is no cone.`,
+    remedy: 'Give more than 0 and less than 180.',
+  }),
+  'figure.no-sign': (v: { text: Value; isFigure: boolean }) => ({
+    what: `"${v.text}" could not be read.`,
+    remedy: v.isFigure ? 'Put a sign between the two figures.' : 'Put a sign before it or take it away.',
+  }),
+  'name.unknown': (v: { name: Value; known: Value }) => ({
+    what: `The name "${v.name}" is not known.`,
+    remedy: v.known ? `Use one of ${v.known}, or add it to dims.` : 'Add it to dims.',
+  }),
+  'trace.same-points': (v: { first: Value; second: Value; count: number }) => ({
+    what: v.count === 2 ? 'The two points are one.' : `Points ${v.first} and ${v.second} are one.`,
+    remedy: 'Give points apart.',
+  }),
+  'body.nothing-left': (v: { op: Value }) => ({
+    what: v.op === 'keep' ? 'Keeping only this leaves nothing of the body.' : 'This cut removes everything.',
+    remedy: 'Make it smaller, move it, or switch it off.',
+  }),
+  'text.long': (v: { length: Value; most: Value }) => ({
+    what: `This text has ${v.length} characters; at most ${v.most} are read.`,
+    remedy: 'Shorten it.',
+  }),
+  'text.character': (v: { character: Value }) => ({
+    what: `The character ${v.character} cannot be stored.`,
+    remedy: 'Take it out of the text.',
+  }),
+  'file.large': () => ({ what: 'There is more here than is read.', remedy: 'Split the part.' }),
+  'file.deep': (v: { most: Value }) => ({
+    what: `This is nested more than ${v.most} deep.`,
+    remedy: 'Correct it as the part format describes.',
+  }),
+  'file.key-unknown': (v: { key: Value }) => ({
+    what: `"${v.key}" is not known here.`,
+    remedy: 'Take it away or correct its spelling.',
+  }),
+  'file.missing': (v: { needs: Value }) => ({
+    what: 'This is missing.',
+    remedy: v.needs ? `It ${v.needs}.` : 'Give it.',
+  }),
+  'file.wrong': (v: { needs: Value }) => ({
+    what: v.needs ? `This ${v.needs}.` : 'This cannot be read.',
+    remedy: 'Correct it as the part format describes.',
+  }),
+  /** a line of the statement that cannot be read; its words come with it from the reader of statements */
+  'statement.line': (v: { what: string; remedy: string }) => ({ what: v.what, remedy: v.remedy }),
+  /** a typed line that is open; its question comes from the reader of typed lines */
+  'typed.question': (v: { question: string }) => ({ what: v.question, remedy: '' }),
+  /** a file of views that cannot be read; its words come from the reader of its kind */
+  'views.unreadable': (v: { what: string; remedy: string }) => ({ what: v.what, remedy: v.remedy }),
+  'edit.gone': (v: { thing: Value }) => ({
+    what: `${v.thing} is not there any more.`,
+    remedy: 'Nothing was changed; look at the drawing as it stands now.',
+  }),
+  'session.halted': () => ({
+    what: 'This drawing is not being stored at the moment.',
+    remedy: 'Choose first what is to be kept.',
+  }),
+  'sheet.no-fit': (v: { cut: Value; better: Value }) => ({
+    what: v.cut
+      ? `The true shape of cut ${v.cut} has no room of its own.`
+      : 'The views do not fit on the sheet.',
+    remedy: v.better
+      ? `Choose ${v.better}, a larger paper, or fewer views.`
+      : 'Choose a larger paper or fewer views.',
+  }),
+  'sheet.no-room-pictorial': () => ({
+    what: 'It has no free place on the sheet.',
+    remedy: 'Choose a larger paper or a smaller scale, or do without the mitre line.',
+  }),
+  'auxiliary.no-face': () => ({
+    what: 'There is no such flat face.',
+    remedy: 'Point at a flat face of the part and ask for it again.',
+  }),
+  'auxiliary.no-edge': () => ({
+    what: 'No view on the sheet shows the face as an edge.',
+    remedy: 'Add a view that does; a face oblique to all of them would need a second auxiliary view.',
+  }),
+  'auxiliary.no-room': () => ({
+    what: 'It has no room of its own along its projectors.',
+    remedy: 'Choose a larger paper or a smaller scale, or move the group of views.',
+  }),
+  'statement.empty': () => ({
+    what: 'Nothing is stated yet.',
+    remedy: 'Type a first line, such as "block 60 x 40 x 30".',
+  }),
+  'cut.unseen': (v: { view: Value }) => ({
+    what: `Its trace belongs in the ${v.view} view, which is not on the sheet.`,
+    remedy: `Add the ${v.view} view, or state the cut in another one.`,
+  }),
+  'cut.misses': (v: { by: Value; unit: Value; isAhead: boolean; view: Value }) => ({
+    what: 'The plane misses the part.',
+    remedy: `Move it by at least ${v.by} ${v.unit} ${v.isAhead ? 'in' : 'against'} the direction of sight, or drag it onto the ${v.view} view.`,
+  }),
+} as const satisfies Readonly<Record<string, (values: never) => Words>>;
+
+export type FaultCode = keyof typeof WORDS;
+type ValuesOf<C extends FaultCode> = Parameters<(typeof WORDS)[C]>;
+
+/** What is wrong: its code and values, and the English made from them. */
+export type Said = Words & {
+  readonly code: FaultCode;
+  readonly values?: Readonly<Record<string, string | number | boolean>>;
+};
+
+/** Says what is wrong, by its code and the values that its words hold. */
+export const says = <C extends FaultCode>(code: C, ...[values]: ValuesOf<C>): Said => {
+  const words = (WORDS[code] as (v: unknown) => Words)(values);
+  return { code, ...(values !== undefined && { values: values as NonNullable<Said['values']> }), ...words };
+};
