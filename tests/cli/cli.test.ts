@@ -154,7 +154,7 @@ describe('the command line', () => {
     [['views', part, '--toward', '0,0,0'], /not all zero/],
     [['sheet', part, '--format', 'dxf', '--space', 'inside'], /--space is paper/],
     [['sheet', part, '--format', 'svg', '--space', 'true'], /goes with --format dxf/],
-    [['sheet', part], /--format svg, pdf or dxf/],
+    [['sheet', part], /--format pdf, svg or dxf/],
     [['sheet', part, '--format', 'svg', '--paper', 'A9'], /is not a paper/],
     [['ledger', part, '--csv', '--json'], /not both/],
     [['views', part, '--wat'], /usage/],
