@@ -1,8 +1,8 @@
 'use client';
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
-import type { DrawingSession, SessionState } from '../session/drawingSession.ts';
 import type { Engine } from '../session/engine.ts';
+import type { DrawingSession, SessionState } from '../session/sessionTypes.ts';
 import type { DeskView, DeskViewStore } from './deskView.ts';
 
 /** An open drawing on the desk: its session, what one looks at, and the engine. */

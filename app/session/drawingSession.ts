@@ -1,95 +1,19 @@
-import { createStore, type StoreApi } from 'zustand/vanilla';
-import type { Drawing } from '../../core/drawing/drawing.ts';
+import { createStore } from 'zustand/vanilla';
 import { applyCommand } from '../../core/edit/applyCommand.ts';
 import type { Command } from '../../core/edit/command.ts';
 import type { Fault } from '../../core/number/fault.ts';
 import { says } from '../../core/number/faultWords.ts';
 import { sameData } from '../../core/number/sameData.ts';
 import type { Kept, Stored } from '../../exchange/kept.ts';
-import type { DeskNote, DeskPicture } from '../../workers/deskPicture.ts';
-import type { DrawingServer } from '../serverCalls.ts';
 import { type QueuedChange, remade } from './queuedChange.ts';
-import type { Shelf } from './shelf.ts';
-
-/** The picture of a drawing that could be drawn. */
-export type GoodPicture = Extract<DeskPicture, { ok: true }>;
-
-/**
- * saved: the server has all changes; saving: they are on their way; waiting: the server does not answer, it is asked again;
- * conflict: the drawing was changed elsewhere, and one must choose; refused: the server does not take a change.
- */
-export type SaveState = 'saved' | 'saving' | 'waiting' | 'conflict' | 'refused';
-
-/** What a choice is needed for: how the drawing stands in the store, and how it stands here. */
-export type Conflict = { readonly current: Kept; readonly mine: Drawing };
-export type ConflictChoice = 'theirs' | 'mine' | 'both';
-
-export type SessionState = {
-  readonly id: string;
-  /** the drawing as it stands; every change of it is on its way to the server */
-  readonly drawing: Drawing;
-  /** the stored revision that the waiting changes follow */
-  readonly revision: number;
-  readonly canUndo: boolean;
-  readonly canRedo: boolean;
-  readonly save: SaveState;
-  readonly savedAt: Date | undefined;
-  /** when a change made in another window was last taken over */
-  readonly followedAt: Date | undefined;
-  readonly notice: string | undefined;
-  readonly conflict: Conflict | undefined;
-  readonly picture: GoodPicture | undefined;
-  /** why there is no picture of a drawing that has lines */
-  readonly undrawn: string | undefined;
-  readonly faults: readonly Fault[];
-  /** what is doubtful about the drawing as it stands, once it has been looked over */
-  readonly notes: readonly DeskNote[];
-  /** how many changes the server does not have yet */
-  readonly unsaved: number;
-};
-
-/** What a session works with; all of it can be replaced in tests. */
-export type SessionTools = {
-  readonly server: DrawingServer;
-  /** Draws; nothing where a newer question took a passing one's place; 'overran' where it took too long. */
-  readonly draw: (drawing: Drawing, passing: boolean) => Promise<DeskPicture | 'overran' | undefined>;
-  readonly lookOver: (drawing: Drawing) => Promise<readonly DeskNote[]>;
-  readonly shelf: Shelf;
-  readonly newId: () => string;
-  readonly pause: (ms: number) => Promise<void>;
-  /** tells this browser's other windows that a drawing has a new revision */
-  readonly announce: (id: string) => void;
-};
-
-/** One drawing being edited: what it is made with lasts until all its changes are stored, also after its page was left. */
-export type DrawingSession = {
-  readonly id: string;
-  readonly state: StoreApi<SessionState>;
-  /**
-   * Makes a change: the one way in. Changes take their turns, each made on the drawing as it stands once all before it are in.
-   * @param shownBy 'field' where the caller itself shows what keeps the change out; else it is shown above the book
-   * @returns the faults, none when the change was taken
-   */
-  readonly edit: (command: Command, shownBy?: 'field' | 'notice') => Promise<readonly Fault[]>;
-  /** Shows a change while it is being dragged, without keeping it; with none shows the drawing as it stands. */
-  readonly preview: (command?: Command) => Promise<void>;
-  /** Undo (-1) and redo (1), through the history that the server keeps. */
-  readonly step: (direction: -1 | 1) => Promise<void>;
-  /** Sends what is waiting; true once the server has it, false as soon as it is known that it has not. */
-  readonly stored: () => Promise<boolean>;
-  /** Asks the server again at once. */
-  readonly tryNow: () => void;
-  readonly settle: (choice: ConflictChoice) => Promise<void>;
-  /** Draws the picture, for a page that shows it. */
-  readonly show: () => Promise<void>;
-  /** Takes over what was changed elsewhere, where nothing is waiting here. */
-  readonly follow: () => Promise<void>;
-  readonly hide: () => void;
-};
-
-/** Where a session begins: as stored, or with changes that an earlier page has left. */
-export type SessionStart = Pick<Kept, 'id' | 'drawing'> &
-  Stored & { readonly queue?: readonly QueuedChange[] | undefined };
+import type {
+  ConflictChoice,
+  DrawingSession,
+  GoodPicture,
+  SessionStart,
+  SessionState,
+  SessionTools,
+} from './sessionTypes.ts';
 
 /** A moment's patience lets the sheet be drawn before a change is sent, ms. */
 const SEND_AFTER = 200;

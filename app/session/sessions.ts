@@ -1,6 +1,7 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { Kept } from '../../exchange/kept.ts';
-import { type DrawingSession, openSession, type SaveState, type SessionTools } from './drawingSession.ts';
+import { openSession } from './drawingSession.ts';
+import type { DrawingSession, SaveState, SessionTools } from './sessionTypes.ts';
 import type { Shelved } from './shelf.ts';
 
 /** A drawing with changes that are not stored yet. */

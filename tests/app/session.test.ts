@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import type { DrawingSession } from '../../app/session/drawingSession.ts';
+import type { DrawingSession } from '../../app/session/sessionTypes.ts';
 import type { Command } from '../../core/edit/command.ts';
 import { FakeStore, type Fate, moment, newStorage, openPage, sample } from './sessionWorld.ts';
 

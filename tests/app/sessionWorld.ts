@@ -1,6 +1,6 @@
 import type { DrawingServer, Outcome } from '../../app/serverCalls.ts';
-import type { SessionTools } from '../../app/session/drawingSession.ts';
 import { openSessions, type Sessions } from '../../app/session/sessions.ts';
+import type { SessionTools } from '../../app/session/sessionTypes.ts';
 import type { Shelf, Shelved } from '../../app/session/shelf.ts';
 import type { Drawing } from '../../core/drawing/drawing.ts';
 import type { Kept, Stored } from '../../exchange/kept.ts';

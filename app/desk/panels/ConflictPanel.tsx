@@ -3,7 +3,7 @@ import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { type ReactNode, useState } from 'react';
 import type { Drawing } from '../../../core/drawing/drawing.ts';
 import { differencesOf } from '../../../core/edit/differences.ts';
-import type { ConflictChoice } from '../../session/drawingSession.ts';
+import type { ConflictChoice } from '../../session/sessionTypes.ts';
 import { useDesk, useSession } from '../useDesk.ts';
 
 /** Saves the drawing as it stands here as a file of the browser's own. */

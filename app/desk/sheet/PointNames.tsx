@@ -2,7 +2,7 @@
 import { type PointerEvent, useRef, useState } from 'react';
 import { labelKey } from '../../../core/sheet/annotate/pointLabels.ts';
 import { EM_OF_CAPITALS } from '../../../formats/sheetSvg.ts';
-import type { GoodPicture } from '../../session/drawingSession.ts';
+import type { GoodPicture } from '../../session/sessionTypes.ts';
 import { useEdit, useSession } from '../useDesk.ts';
 
 type Name = GoodPicture['texts'][number] & {

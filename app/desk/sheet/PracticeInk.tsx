@@ -4,7 +4,7 @@ import type { GivenLine } from '../../../core/balance/given.ts';
 import type { Vec2 } from '../../../core/geometry/vec.ts';
 import { movedPlace, RIGHTLY_PLACED } from '../../../core/practice/placing.ts';
 import { crossingNear, meetingsOf, verdictOn } from '../../../core/practice/thirdView.ts';
-import type { GoodPicture } from '../../session/drawingSession.ts';
+import type { GoodPicture } from '../../session/sessionTypes.ts';
 import { enterPlace, setPractice, usePractice } from '../stages/transfer/practiceStore.ts';
 import { PlacedByHand } from './PlacedByHand.tsx';
 

@@ -13,7 +13,7 @@ import {
 import { paperFrame, paperTitle } from '../../../core/sheet/layout/paper.ts';
 import { EM_OF_CAPITALS } from '../../../formats/sheetSvg.ts';
 import type { DeskPoint } from '../../../workers/deskPicture.ts';
-import type { GoodPicture } from '../../session/drawingSession.ts';
+import type { GoodPicture } from '../../session/sessionTypes.ts';
 import { ACCOUNT_INK } from '../book/inks.ts';
 import type { DeskView } from '../deskView.ts';
 import { useDesk, useSession, useView } from '../useDesk.ts';

@@ -1,7 +1,7 @@
 'use client';
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import type { CutCommand } from '../../../core/edit/command.ts';
-import type { GoodPicture } from '../../session/drawingSession.ts';
+import type { GoodPicture } from '../../session/sessionTypes.ts';
 import { useDesk, useSession } from '../useDesk.ts';
 
 type Point = readonly [number, number];

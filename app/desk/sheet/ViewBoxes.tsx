@@ -4,7 +4,7 @@ import type { SetupCommand } from '../../../core/edit/command.ts';
 import { setUp } from '../../../core/edit/setupCommands.ts';
 import type { ViewName } from '../../../core/geometry/viewFrames.ts';
 import { POSTS } from '../../../core/ledger/accounts.ts';
-import type { GoodPicture } from '../../session/drawingSession.ts';
+import type { GoodPicture } from '../../session/sessionTypes.ts';
 import { ACCOUNT_INK } from '../book/inks.ts';
 import { useDesk, useSession } from '../useDesk.ts';
 

@@ -1,5 +1,5 @@
 import type { ComponentType } from 'react';
-import type { SessionState } from '../../session/drawingSession.ts';
+import type { SessionState } from '../../session/sessionTypes.ts';
 import type { Stage } from '../deskView.ts';
 import { fetchedLater } from '../fetchedLater.tsx';
 import { Measure } from './measure/Measure.tsx';

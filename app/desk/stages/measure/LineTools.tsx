@@ -3,7 +3,7 @@ import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Link2, Trash2 } from 'lucide-rea
 import { type DragEvent, memo } from 'react';
 import type { LinePlace } from '../../../../core/edit/place.ts';
 import type { StatementLine } from '../../../../core/statement/sentence.ts';
-import type { DrawingSession } from '../../../session/drawingSession.ts';
+import type { DrawingSession } from '../../../session/sessionTypes.ts';
 import { useEdit } from '../../useDesk.ts';
 
 export type FeatureLine = Extract<StatementLine, { kind: 'feature' }>;
