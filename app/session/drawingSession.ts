@@ -383,6 +383,7 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
       await inTurn(redraw);
     },
     follow,
+    idle: () => inTurn(async () => undefined),
     hide: () => {
       isShown = false;
       clearTimeout(looking);

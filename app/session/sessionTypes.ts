@@ -82,6 +82,8 @@ export type DrawingSession = {
   /** Takes over what was changed elsewhere, where nothing is waiting here. */
   readonly follow: () => Promise<void>;
   readonly hide: () => void;
+  /** Resolves when all changes that were begun are in the queue or refused. */
+  readonly idle: () => Promise<void>;
 };
 
 /** Where a session begins: as stored, or with changes that an earlier page has left. */

@@ -81,7 +81,8 @@ export const openSessions = (tools: SessionTools): Sessions => {
     leave: (session) => {
       shown.delete(session.id);
       session.hide();
-      closeIfDone(session.id);
+      // a figure typed last may still be on its way to being drawn
+      void session.idle().then(() => closeIfDone(session.id));
     },
     resume: async () => {
       for (const left of await tools.shelf.takeLeft()) resumed(left);

@@ -38,6 +38,23 @@ describe('a session', () => {
     expect(page.sessions.unsaved.getState()).toEqual([]);
   });
 
+  test('a change that is still being drawn when its page is left belongs to the same session', async () => {
+    const { store, storage } = world('a');
+    let fate: Fate = 'never arrives';
+    const page = openPage(store, storage, () => fate);
+    const a = await page.sessions.open(store.kept('a'));
+    const edited = a.edit(setH('61'));
+    page.sessions.leave(a);
+    expect(await page.sessions.open(store.kept('a'))).toBe(a);
+    await edited;
+    page.sessions.leave(a);
+    await moment(5);
+    expect(page.sessions.unsaved.getState()).toMatchObject([{ id: 'a', changes: 1 }]);
+    fate = 'answered';
+    await settled(a);
+    expect(heightOf(store, 'a')).toBe(61);
+  });
+
   test('a change that changes nothing is no step of the history', async () => {
     const { store, storage } = world('a');
     const page = openPage(store, storage, answered);
