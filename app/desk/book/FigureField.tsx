@@ -85,22 +85,26 @@ export const FigureField = ({
   const [asked, setAsked] = useState<string>();
   const [focused, setFocused] = useState(false);
   const drag = useRef<{ x: number; moved: boolean; text: string } | undefined>(undefined);
+  /** typed over and not entered yet: what was entered before may come back from being drawn meanwhile, and must not overwrite it */
+  const isTyping = useRef(false);
   const mark = standing && MARKS[standing];
   const expression = worth !== undefined && worth !== text;
   const reset = (): void => {
+    isTyping.current = false;
     setTyped(text);
     setWrong(false);
     setAsked(undefined);
     onFault(undefined);
   };
   useEffect(() => {
-    if (drag.current) return;
+    if (drag.current || isTyping.current) return;
     setTyped(text);
     setWrong(false);
     setAsked(undefined);
   }, [text]);
 
   const take = async (value: string, sure: boolean): Promise<void> => {
+    isTyping.current = false;
     if (value.trim() === text) {
       reset();
       return;
@@ -160,7 +164,10 @@ export const FigureField = ({
         }
         spellCheck={false}
         autoComplete="off"
-        onChange={(e) => setTyped(e.target.value)}
+        onChange={(e) => {
+          isTyping.current = true;
+          setTyped(e.target.value);
+        }}
         onFocus={(e) => {
           e.target.select();
           setFocused(true);
