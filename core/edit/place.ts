@@ -71,10 +71,6 @@ export const replaceAt = <T>(root: T, path: Path, value: unknown): T => {
   return { ...box, [key]: replaceAt(box[key], rest, value) } as T;
 };
 
-/** The value at a path of plain data; undefined where it leads nowhere. */
-export const valueAt = (root: unknown, path: Path): unknown =>
-  path.reduce<unknown>((v, k) => (v as Record<string | number, unknown> | undefined)?.[k], root);
-
 /** An object with the change's keys in it, those that are null taken away. */
 export const withChange = <T extends object>(
   base: T,

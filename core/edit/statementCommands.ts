@@ -4,6 +4,7 @@ import { withOtherFront } from '../drawing/otherFront.ts';
 import { Refusal } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
 import { type FeatureFile, typedQuantity } from '../part/schema.ts';
+import { valueAt } from '../part/valueAt.ts';
 import { freeName } from '../statement/freeName.ts';
 import { withCube } from '../statement/gridCubes.ts';
 import { squaredFeature, wholeLoop } from '../statement/squares.ts';
@@ -21,16 +22,7 @@ import {
   groupTakenOut,
   ungrouped,
 } from './groupChanges.ts';
-import {
-  findLine,
-  gone,
-  type LinePlace,
-  pathOfPlace,
-  replaceAt,
-  valueAt,
-  withChange,
-  withEntry,
-} from './place.ts';
+import { findLine, gone, type LinePlace, pathOfPlace, replaceAt, withChange, withEntry } from './place.ts';
 
 /** The drawing with the lines of one body changed; a body without lines goes. */
 const withLines = (

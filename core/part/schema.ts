@@ -6,6 +6,7 @@ import { says } from '../number/faultWords.ts';
 import { dataFault } from './plainData.ts';
 import { point2, point3, type Quantity, quantity } from './quantity.ts';
 import { shapeSchema } from './shapes/shapes.ts';
+import { valueAt } from './valueAt.ts';
 
 /** The part file, version 1, as it is written: numbers may be expressions. Extra keys are refused. */
 
@@ -102,9 +103,6 @@ export const typedQuantity = (text: string): Quantity => {
 };
 
 type Path = readonly (string | number)[];
-
-const valueAt = (root: unknown, path: Path): unknown =>
-  path.reduce<unknown>((v, k) => (v as Record<string | number, unknown> | undefined)?.[k], root);
 
 /** Names the place a path leads to, in a drafter's words: "bracket, feature bore, shape.width". */
 export const placeOf = (root: unknown, path: Path): string => {

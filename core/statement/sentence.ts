@@ -3,6 +3,7 @@ import type { Clause, Figure, FigureKind } from '../part/clauses.ts';
 import type { ProfileFile } from '../part/profileSchema.ts';
 import type { Quantity } from '../part/quantity.ts';
 import type { FeatureFile, PartFile } from '../part/schema.ts';
+import { valueAt } from '../part/valueAt.ts';
 import { AT_CLAUSE, OPENINGS, STEP_CLAUSE, shapeClauses } from './clauses.ts';
 
 /** A piece of a sentence: plain words, or a live figure with its place in the part file. */
@@ -49,9 +50,6 @@ const withNames = (clause: readonly Token[]): Token[] =>
     const name = bareWords(clause[i + 1]) || bareWords(clause[i - 1]);
     return name ? { ...t, name } : t;
   });
-
-const valueAt = (root: unknown, path: Path): unknown =>
-  path.reduce<unknown>((v, k) => (v as Record<string | number, unknown> | undefined)?.[k], root);
 
 /** Writes a clause over an object, or undefined where its figures are not there. */
 const writeClause = (c: Clause, root: unknown, base: Path): Token[] | undefined => {

@@ -254,3 +254,20 @@ test('a part too heavy to be drawn in time is stored all the same, and says so',
   await saved(page);
   await expect(alert(page).first()).toContainText('bubbles');
 });
+
+test('figures entered faster than they are drawn all count; the last one stands', async ({ page }) => {
+  await openDrawing(page, server.address, 'Louvre bracket');
+  const height = page.getByLabel(/^Size H,/);
+  const last = await height.inputValue();
+  for (const h of [60, 61, 62, 63, 64, 65, 66, 67]) await type(height, String(h));
+  await expect(page.getByTestId('overall H')).toHaveText('67');
+  await expect(height).toHaveValue('67');
+  await saved(page);
+  await page.getByRole('button', { name: 'Daybook' }).click();
+  const lines = page.getByTestId('daybook').getByRole('listitem');
+  await expect(lines.first()).toContainText('Size H: 66 to 67');
+  const made = (await lines.allTextContents()).map((t) => /Size H: .* to (\d+)/.exec(t)?.[1]).slice(0, 8);
+  expect(made).toEqual(['67', '66', '65', '64', '63', '62', '61', '60']);
+  await page.keyboard.press('Escape');
+  await type(height, last);
+});

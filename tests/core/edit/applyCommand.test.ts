@@ -3,9 +3,10 @@ import type { Drawing } from '../../../core/drawing/drawing.ts';
 import { applyCommand } from '../../../core/edit/applyCommand.ts';
 import type { Command } from '../../../core/edit/command.ts';
 import { differencesOf } from '../../../core/edit/differences.ts';
-import { pathOfPlace, sizePlaceOf, valueAt } from '../../../core/edit/place.ts';
+import { pathOfPlace, sizePlaceOf } from '../../../core/edit/place.ts';
 import { setRules, setUp } from '../../../core/edit/setupCommands.ts';
 import { sentence } from '../../../core/number/fault.ts';
+import { valueAt } from '../../../core/part/valueAt.ts';
 import { standingSizes } from '../../../core/statement/standings.ts';
 import { demoDrawing, demoDrawings } from '../../samples.ts';
 
