@@ -85,27 +85,29 @@ export const FigureField = ({
   const [asked, setAsked] = useState<string>();
   const [focused, setFocused] = useState(false);
   const drag = useRef<{ x: number; moved: boolean; text: string } | undefined>(undefined);
-  /** typed over and not entered yet: what was entered before may come back from being drawn meanwhile, and must not overwrite it */
-  const isTyping = useRef(false);
+  /** typed over and not entered yet, or entered and refused: a figure drawn meanwhile must not overwrite it */
+  const isOwn = useRef(false);
+  /** the figure entered last, until its picture is made */
+  const entered = useRef<{ readonly value: string } | undefined>(undefined);
+  const [isWaiting, setWaiting] = useState(false);
   const mark = standing && MARKS[standing];
   const expression = worth !== undefined && worth !== text;
   const reset = (): void => {
-    isTyping.current = false;
-    setTyped(text);
+    isOwn.current = false;
+    setTyped(entered.current?.value ?? text);
     setWrong(false);
     setAsked(undefined);
     onFault(undefined);
   };
   useEffect(() => {
-    if (drag.current || isTyping.current) return;
+    if (drag.current || isOwn.current || isWaiting) return;
     setTyped(text);
     setWrong(false);
     setAsked(undefined);
-  }, [text]);
+  }, [text, isWaiting]);
 
   const take = async (value: string, sure: boolean): Promise<void> => {
-    isTyping.current = false;
-    if (value.trim() === text) {
+    if (value.trim() === (entered.current?.value ?? text)) {
       reset();
       return;
     }
@@ -116,11 +118,21 @@ export const FigureField = ({
       );
       return;
     }
+    const entry = { value: value.trim() };
+    entered.current = entry;
+    setWaiting(true);
+    isOwn.current = false;
     const faults = await onCommit(value);
     const first = faults[0];
+    if (!first) rememberSize(entry.value);
+    // a later entry has its own answer
+    if (entered.current !== entry) return;
+    entered.current = undefined;
+    setWaiting(false);
+    // the next figure may be half typed by now: it stays, and what was wrong with this one is said all the same
+    isOwn.current ||= Boolean(first);
     setWrong(Boolean(first));
     onFault(first && sentence(first));
-    if (!first) rememberSize(value.trim());
   };
   const press = (e: KeyboardEvent<HTMLInputElement>): void => {
     if (e.key === 'Enter') void take(typed, asked === typed);
@@ -165,7 +177,7 @@ export const FigureField = ({
         spellCheck={false}
         autoComplete="off"
         onChange={(e) => {
-          isTyping.current = true;
+          isOwn.current = true;
           setTyped(e.target.value);
         }}
         onFocus={(e) => {
