@@ -1,5 +1,6 @@
 'use client';
 import { useEffect, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
 import { sentence } from '../../core/number/fault.ts';
 import { decimal } from '../../core/number/format.ts';
 import type { Kept } from '../../exchange/kept.ts';
@@ -86,23 +87,21 @@ const useFollowing = (): void => {
 /** Shortcuts of the whole desk: undo, redo and the stages. */
 const useKeys = (): void => {
   const { session, view } = useDesk();
-  useEffect(() => {
-    const press = (e: KeyboardEvent): void => {
-      const typing = (e.target as HTMLElement).closest('input, textarea, select');
-      if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'z' && !typing) {
-        e.preventDefault();
-        void session.step(e.shiftKey ? 1 : -1);
-      } else if (!typing && !e.ctrlKey && !e.metaKey && !e.altKey && /^[1-5]$/.test(e.key)) {
-        view.standAt(STAGES[Number(e.key) - 1] as (typeof STAGES)[number]);
-      }
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, [session, view]);
+  useHotkeys('mod+z', () => void session.step(-1), { preventDefault: true });
+  useHotkeys('mod+shift+z', () => void session.step(1), { preventDefault: true });
+  useHotkeys(
+    STAGES.map((_, i) => `${i + 1}`),
+    (e) => {
+      const stage = STAGES[Number(e.key) - 1];
+      if (stage) view.standAt(stage);
+    },
+    { useKey: true },
+  );
 };
 
-/** The first picture comes before the scripts that are not needed yet, ms. */
-const FETCH_REST_AFTER = 1500;
+/** What is not needed for the first picture is fetched this long after it, ms; or without a picture, when none comes. */
+const FETCH_REST_AFTER = 250;
+const FETCH_REST_WITHOUT_PICTURE = 1500;
 
 /** Shown only when a drawing cannot be stored as it is. */
 const ConflictPanel = fetchedLater(() => import('./panels/ConflictPanel.tsx').then((m) => m.ConflictPanel));
@@ -115,10 +114,11 @@ const OpenDrawing = () => {
   const stated = useSession((s) => s.drawing.part.bodies.length > 0);
   useKeys();
   useFollowing();
+  const isDrawn = useSession((s) => s.picture !== undefined);
   useEffect(() => {
-    const wait = setTimeout(fetchRest, FETCH_REST_AFTER);
+    const wait = setTimeout(fetchRest, isDrawn ? FETCH_REST_AFTER : FETCH_REST_WITHOUT_PICTURE);
     return () => clearTimeout(wait);
-  }, []);
+  }, [isDrawn]);
   // what was pointed at belongs to the drawing as it was
   useEffect(
     () => session.state.subscribe((now, before) => now.drawing !== before.drawing && view.pointTo(undefined)),

@@ -1,17 +1,30 @@
 'use client';
-import { type ComponentType, lazy, Suspense } from 'react';
+import { type ComponentType, lazy, type ReactNode, Suspense } from 'react';
 
 const loads: (() => Promise<unknown>)[] = [];
+let letRestCome: () => void = () => undefined;
+const restMayCome = new Promise<void>((done) => {
+  letRestCome = done;
+});
 
 /**
  * A component whose script is not part of the first load. It is fetched when it is first shown, or once the desk has stood for a moment:
  * so it is there too when the server is away.
+ * @param load imports it
+ * @param inPlace stands in its place until then. With it, the component is on the screen from the start, and its script waits until the
+ *   first picture is drawn.
  */
-export const fetchedLater = <P extends object>(load: () => Promise<ComponentType<P>>): ComponentType<P> => {
+export const fetchedLater = <P extends object>(
+  load: () => Promise<ComponentType<P>>,
+  inPlace?: ReactNode,
+): ComponentType<P> => {
   loads.push(load);
-  const Fetched = lazy(async () => ({ default: await load() }));
+  const Fetched = lazy(async () => {
+    if (inPlace !== undefined) await restMayCome;
+    return { default: await load() };
+  });
   return (props: P) => (
-    <Suspense fallback={null}>
+    <Suspense fallback={inPlace ?? null}>
       <Fetched {...props} />
     </Suspense>
   );
@@ -19,5 +32,6 @@ export const fetchedLater = <P extends object>(load: () => Promise<ComponentType
 
 /** Fetches all that is left. What cannot be fetched now is tried again when it is shown. */
 export const fetchRest = (): void => {
+  letRestCome();
   for (const load of loads) load().catch(() => undefined);
 };

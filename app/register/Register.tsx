@@ -7,6 +7,8 @@ import { type Drawing, drawingOfPart } from '../../core/drawing/drawing.ts';
 import { scaleText } from '../../core/sheet/layout/paper.ts';
 import type { RegisterRow } from '../../exchange/kept.ts';
 import { HouseMark } from '../HouseMark.tsx';
+import { LocalTime } from '../LocalTime.tsx';
+import { type SortedColumn, SortedTable } from '../SortedTable.tsx';
 import { archive, copyDrawing, openFile, sheetsAddress } from '../serverCalls.ts';
 import { useUnsaved } from '../session/SessionsProvider.tsx';
 import type { UnsavedDrawing } from '../session/sessions.ts';
@@ -14,7 +16,6 @@ import type { UnsavedDrawing } from '../session/sessions.ts';
 const LARGEST_FILE = 4 * 1024 * 1024;
 
 const scaleWord = (s: string): string => (s === 'fit' ? 'to fit' : scaleText(Number(s)).replaceAll(' ', ''));
-const dayOf = (iso: string): string => new Date(iso).toISOString().slice(0, 16).replace('T', ' ');
 
 /** A new drawing's statement is empty: its first line is typed at the desk. */
 const newDrawing = (): Drawing =>
@@ -95,117 +96,125 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
       const kept = await openFile(newDrawing(), 'New part');
       router.push(`/drawings/${kept.id}`);
     });
+  const head = 'py-1.5 font-normal';
+  const columns: readonly SortedColumn<RegisterRow>[] = [
+    {
+      id: 'pick',
+      head: (
+        <input
+          type="checkbox"
+          aria-label="Pick all for printing"
+          title="Pick all for printing"
+          className="align-middle accent-[var(--color-deep)]"
+          checked={shown.length > 0 && chosen.length === shown.length}
+          onChange={(e) =>
+            pick(
+              shown.map((r) => r.id),
+              e.target.checked,
+            )
+          }
+        />
+      ),
+      className: 'w-14 py-1.5 pl-6 font-normal',
+    },
+    { id: 'number', head: 'Number', words: (r) => r.number, className: head },
+    { id: 'title', head: 'Title', words: (r) => r.title, className: `margin-line pl-4 ${head}` },
+    { id: 'material', head: 'Material', words: (r) => r.material, className: head },
+    { id: 'sheet', head: 'Sheet', words: (r) => r.paper, className: head },
+    { id: 'scale', head: 'Scale', figure: (r) => Number(r.scale) || 0, className: head },
+    { id: 'angle', head: 'Angle', words: (r) => r.angle, className: head },
+    { id: 'changed', head: 'Last change', words: (r) => r.changedAt, className: head },
+    { id: 'actions', head: <span className="sr-only">Actions</span>, className: 'py-1.5 pr-6' },
+  ];
   const button =
     'rounded-md border border-rule-strong bg-white px-3 py-1.5 text-[14px] font-semibold text-deep hover:bg-pale';
   return (
-    <div className="mx-auto flex min-h-screen max-w-[1180px] min-w-[1000px] flex-col px-6 py-6">
-      <header className="flex items-center justify-between">
-        <p className="flex items-center gap-2 text-[15px] font-bold text-deep">
-          <HouseMark /> Blue Ledger
-        </p>
-        <div className="flex gap-2">
-          <input
-            ref={picker}
-            type="file"
-            accept=".json,application/json"
-            className="sr-only"
-            aria-label="Part or drawing file"
-            onChange={(e) => {
-              const file = e.target.files?.[0];
-              e.target.value = '';
-              if (file) void open(file);
-            }}
-          />
-          <button type="button" className={button} onClick={() => picker.current?.click()}>
-            Open a file
-          </button>
-          <button
-            type="button"
-            className="rounded-md bg-deep px-3.5 py-1.5 text-[14px] font-semibold text-white hover:bg-house"
-            onClick={() => void start()}
-          >
-            New drawing
-          </button>
-        </div>
-      </header>
-      <main className="mt-5 rounded-lg border border-rule bg-page">
-        <div className="flex items-end justify-between border-b-2 border-rule-strong px-6 pt-5 pb-3">
-          <div>
-            <h1 className="text-[21px] leading-[26px] font-bold">Register</h1>
-            <p className="text-[13px] text-second">
-              {shown.length} {shown.length === 1 ? 'drawing' : 'drawings'}
-              {old ? ' put away' : ''}
-            </p>
-          </div>
-          <div className="flex items-center gap-3">
-            {chosen.length > 0 && (
-              <a
-                className="rounded-md border border-rule-strong bg-white px-3 py-1.5 text-[13px] font-semibold text-deep hover:bg-pale"
-                href={sheetsAddress(chosen.map((r) => r.id))}
-                target="_blank"
-                rel="noreferrer"
-              >
-                {chosen.length === 1 ? 'Print the picked sheet' : `Print ${chosen.length} sheets as one PDF`}
-              </a>
-            )}
-            <label className="flex items-center gap-1.5 text-[13px] text-second">
-              <input
-                type="checkbox"
-                checked={old}
-                onChange={(e) => setOld(e.target.checked)}
-                className="accent-[var(--color-deep)]"
-              />{' '}
-              Archive
-            </label>
-            <input
-              aria-label="Find in the register"
-              placeholder="Find by number, title, material"
-              value={search}
-              onChange={(e) => setSearch(e.target.value)}
-              className="w-64 rounded-md border border-rule-strong bg-white px-2.5 py-1.5 text-[13px]"
-            />
-          </div>
-        </div>
-        {fault && (
-          <p
-            role="alert"
-            className="border-b border-fault-rule bg-fault-pale px-6 py-2 text-[13.5px] text-fault"
-          >
-            {fault}
+    <div className="h-screen overflow-y-auto">
+      <div className="mx-auto flex min-h-full max-w-[1180px] min-w-[1000px] flex-col px-6 py-6">
+        <header className="flex items-center justify-between">
+          <p className="flex items-center gap-2 text-[15px] font-bold text-deep">
+            <HouseMark /> Blue Ledger
           </p>
-        )}
-        <table className="w-full">
-          <thead>
-            <tr className="border-b border-rule-strong text-left text-[12.5px] text-second">
-              <th className="w-14 py-1.5 pl-6 font-normal">
+          <div className="flex gap-2">
+            <input
+              ref={picker}
+              type="file"
+              accept=".json,application/json"
+              className="sr-only"
+              aria-label="Part or drawing file"
+              onChange={(e) => {
+                const file = e.target.files?.[0];
+                e.target.value = '';
+                if (file) void open(file);
+              }}
+            />
+            <button type="button" className={button} onClick={() => picker.current?.click()}>
+              Open a file
+            </button>
+            <button
+              type="button"
+              className="rounded-md bg-deep px-3.5 py-1.5 text-[14px] font-semibold text-white hover:bg-house"
+              onClick={() => void start()}
+            >
+              New drawing
+            </button>
+          </div>
+        </header>
+        <main className="mt-5 rounded-lg border border-rule bg-page">
+          <div className="flex items-end justify-between border-b-2 border-rule-strong px-6 pt-5 pb-3">
+            <div>
+              <h1 className="text-[21px] leading-[26px] font-bold">Register</h1>
+              <p className="text-[13px] text-second">
+                {shown.length} {shown.length === 1 ? 'drawing' : 'drawings'}
+                {old ? ' put away' : ''}
+              </p>
+            </div>
+            <div className="flex items-center gap-3">
+              {chosen.length > 0 && (
+                <a
+                  className="rounded-md border border-rule-strong bg-white px-3 py-1.5 text-[13px] font-semibold text-deep hover:bg-pale"
+                  href={sheetsAddress(chosen.map((r) => r.id))}
+                  target="_blank"
+                  rel="noreferrer"
+                >
+                  {chosen.length === 1
+                    ? 'Print the picked sheet'
+                    : `Print ${chosen.length} sheets as one PDF`}
+                </a>
+              )}
+              <label className="flex items-center gap-1.5 text-[13px] text-second">
                 <input
                   type="checkbox"
-                  aria-label="Pick all for printing"
-                  title="Pick all for printing"
-                  className="align-middle accent-[var(--color-deep)]"
-                  checked={shown.length > 0 && chosen.length === shown.length}
-                  onChange={(e) =>
-                    pick(
-                      shown.map((r) => r.id),
-                      e.target.checked,
-                    )
-                  }
-                />
-              </th>
-              <th className="py-1.5 font-normal">Number</th>
-              <th className="margin-line py-1.5 pl-4 font-normal">Title</th>
-              <th className="py-1.5 font-normal">Material</th>
-              <th className="py-1.5 font-normal">Sheet</th>
-              <th className="py-1.5 font-normal">Scale</th>
-              <th className="py-1.5 font-normal">Angle</th>
-              <th className="py-1.5 font-normal">Last change</th>
-              <th className="py-1.5 pr-6">
-                <span className="sr-only">Actions</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {shown.map((r) => (
+                  checked={old}
+                  onChange={(e) => setOld(e.target.checked)}
+                  className="accent-[var(--color-deep)]"
+                />{' '}
+                Archive
+              </label>
+              <input
+                aria-label="Find in the register"
+                placeholder="Find by number, title, material"
+                value={search}
+                onChange={(e) => setSearch(e.target.value)}
+                className="w-64 rounded-md border border-rule-strong bg-white px-2.5 py-1.5 text-[13px]"
+              />
+            </div>
+          </div>
+          {fault && (
+            <p
+              role="alert"
+              className="border-b border-fault-rule bg-fault-pale px-6 py-2 text-[13.5px] text-fault"
+            >
+              {fault}
+            </p>
+          )}
+          <SortedTable
+            headClassName="border-b border-rule-strong text-left text-[12.5px] text-second"
+            rows={shown}
+            keyOf={(r) => r.id}
+            columns={columns}
+            rowHeight={45}
+            renderRow={(r) => (
               <tr key={r.id} className="group border-b border-rule hover:bg-pale">
                 <td className="py-2.5 pl-6">
                   <input
@@ -230,7 +239,9 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
                 <td>{r.paper === 'own' ? 'custom' : r.paper}</td>
                 <td className="figures text-[13.5px]">{scaleWord(r.scale)}</td>
                 <td>{r.angle}</td>
-                <td className="figures text-[13px] text-second">{dayOf(r.changedAt)}</td>
+                <td className="figures text-[13px] text-second">
+                  <LocalTime at={r.changedAt} />
+                </td>
                 <td className="pr-4">
                   <span className="flex justify-end text-second">
                     <button
@@ -258,19 +269,19 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
                   </span>
                 </td>
               </tr>
-            ))}
-          </tbody>
-        </table>
-        {!shown.length && (
-          <p className="px-6 py-8 text-second">
-            {rows.length
-              ? old
-                ? 'The archive is empty, or nothing found there.'
-                : 'Nothing found.'
-              : 'No drawings yet. Start a new one, or open a part file such as demo/03-vane-hub.drawing.json.'}
-          </p>
-        )}
-      </main>
+            )}
+          />
+          {!shown.length && (
+            <p className="px-6 py-8 text-second">
+              {rows.length
+                ? old
+                  ? 'The archive is empty, or nothing found there.'
+                  : 'Nothing found.'
+                : 'No drawings yet. Start a new one, or open a part file such as demo/03-vane-hub.drawing.json.'}
+            </p>
+          )}
+        </main>
+      </div>
     </div>
   );
 };

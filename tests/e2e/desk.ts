@@ -13,6 +13,13 @@ export const type = async (figure: Locator, text: string): Promise<void> => {
   await figure.fill(text);
   await figure.press('Enter');
 };
+/** The statement's own text editor. */
+export const statementEditor = (page: Page): Locator => page.getByLabel('The statement as text');
+/** What is written in it, line by line. */
+export const writtenStatement = (page: Page): Promise<string> =>
+  statementEditor(page).evaluate((e) =>
+    [...e.querySelectorAll('.cm-line')].map((l) => l.textContent).join('\n'),
+  );
 /** Waits until the change is stored; how soon that is, is measured elsewhere. */
 export const saved = (page: Page): Promise<void> =>
   expect(page.getByTestId('save')).toHaveText(/^Saved \d/, { timeout: 20_000 });

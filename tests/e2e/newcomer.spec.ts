@@ -1,5 +1,15 @@
 import { expect, test } from '@playwright/test';
-import { labelPlace, listen, openDrawing, pathOf, saved, stand, type } from './desk.ts';
+import {
+  labelPlace,
+  listen,
+  openDrawing,
+  pathOf,
+  saved,
+  stand,
+  statementEditor,
+  type,
+  writtenStatement,
+} from './desk.ts';
 import { serverFor, startServer } from './server.ts';
 
 test.describe.configure({ mode: 'serial' });
@@ -61,8 +71,7 @@ test('a changed figure changes views, section and true shape', async ({ page }) 
 test('the whole statement can be edited as text, and a typed line adds a shape', async ({ page }) => {
   await openDrawing(page, server.address, 'Sundial wedge');
   await page.getByRole('button', { name: 'Edit as text' }).click();
-  const text = page.getByLabel('The statement as text');
-  await text.fill((await text.inputValue()).replace('Let L = 74', 'Let L = 80'));
+  await statementEditor(page).fill((await writtenStatement(page)).replace('Let L = 74', 'Let L = 80'));
   await page.getByRole('button', { name: 'Apply' }).click();
   await expect(page.getByTestId('overall W')).toHaveText('80');
   await page

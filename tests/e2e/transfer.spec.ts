@@ -210,3 +210,55 @@ test('a whole view is put in its place by hand, with what is wrong told until it
   await expect(state).toContainText('is still missing');
   expect(troubles).toEqual([]);
 });
+
+test('a long ledger makes only the rows in sight, sorts them all, and comes to its last', async ({
+  page,
+}) => {
+  await page.goto(server.address);
+  const file = {
+    format: 'blue-ledger/part@1',
+    name: 'Sieve',
+    units: 'mm',
+    bodies: [
+      {
+        name: 'sieve',
+        features: [
+          { id: 'plate', op: 'add', shape: { kind: 'block', width: 200, depth: 200, height: 5 } },
+          ...Array.from({ length: 14 }, (_, row) => ({
+            id: `row ${row + 1}`,
+            op: 'cut',
+            at: [10, 10 + 13 * row, 5],
+            shape: { kind: 'hole', diameter: 4, depth: 'through' },
+            repeat: { count: 14, step: [13, 0, 0] },
+          })),
+        ],
+      },
+    ],
+  };
+  await page.getByLabel('Part or drawing file').setInputFiles({
+    name: 'sieve.part.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify(file)),
+  });
+  await expect(page.getByTestId('sheet')).toBeVisible();
+  await stand(page, 'Transfer');
+  await page.getByLabel('Rows of the ledger').selectOption('feature');
+  const rows = page.locator('tbody tr:not([aria-hidden])');
+  await expect(rows.first()).toBeVisible();
+  expect(await rows.count()).toBeLessThan(80);
+  const w = page.getByRole('button', { name: 'W', exact: true });
+  await w.click();
+  await w.click();
+  await expect(page.getByRole('columnheader', { name: 'W', exact: true })).toHaveAttribute(
+    'aria-sort',
+    'descending',
+  );
+  await expect(rows.first().locator('td').nth(1)).toHaveText('179');
+  await page
+    .getByRole('region', { name: 'Ledger' })
+    .locator('div.overflow-y-auto')
+    .evaluate((e) => {
+      e.scrollTop = e.scrollHeight;
+    });
+  await expect(rows.last().locator('td').nth(1)).toHaveText('10');
+});

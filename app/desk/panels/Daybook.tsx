@@ -3,11 +3,9 @@ import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { BookOpenText } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { DaybookLine } from '../../../exchange/kept.ts';
+import { dayAndTime } from '../../clock.ts';
 import { daybook } from '../../serverCalls.ts';
 import { useDesk, useSession } from '../useDesk.ts';
-
-const when = (iso: string): string =>
-  new Date(iso).toLocaleString([], { month: 'short', day: 'numeric', hour: '2-digit', minute: '2-digit' });
 
 const Lines = () => {
   const { stored } = useDesk().session;
@@ -29,7 +27,7 @@ const Lines = () => {
           key={l.position}
           className={`flex gap-3 border-b border-rule px-4 py-1 ${l.current ? 'bg-lit' : ''}`}
         >
-          <span className="figures w-[104px] shrink-0 text-[12px] text-second">{when(l.madeAt)}</span>
+          <span className="figures w-[104px] shrink-0 text-[12px] text-second">{dayAndTime(l.madeAt)}</span>
           <span>{l.label}</span>
         </li>
       ))}

@@ -1,5 +1,6 @@
 'use client';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
 import type { GivenLine } from '../../../core/balance/given.ts';
 import type { Vec2 } from '../../../core/geometry/vec.ts';
 import { movedPlace, RIGHTLY_PLACED } from '../../../core/practice/placing.ts';
@@ -23,13 +24,7 @@ export const PracticeInk = ({
 }) => {
   const { exercise, entries, from, tool, seen, checked, hints, placing } = usePractice();
   const [near, setNear] = useState<Vec2>();
-  useEffect(() => {
-    const press = (e: KeyboardEvent): void => {
-      if (e.key === 'Escape') setPractice({ from: undefined });
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, []);
+  useHotkeys('escape', () => setPractice({ from: undefined }), { enableOnFormTags: true });
   const view = picture.views.find((v) => v.name === exercise?.view);
   if (!exercise || !view) return null;
   const { k, to } = view.toPaper;

@@ -1,15 +1,8 @@
 'use client';
+import { useGesture } from '@use-gesture/react';
 import { Maximize, Minus, Plus } from 'lucide-react';
-import {
-  memo,
-  type PointerEvent,
-  useCallback,
-  useEffect,
-  useMemo,
-  useRef,
-  useState,
-  type WheelEvent,
-} from 'react';
+import { memo, useCallback, useMemo, useRef, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
 import { paperFrame, paperTitle } from '../../../core/sheet/layout/paper.ts';
 import { EM_OF_CAPITALS } from '../../../formats/sheetSvg.ts';
 import type { DeskPoint } from '../../../workers/deskPicture.ts';
@@ -34,6 +27,9 @@ const INK: Record<string, string> = {
 const ACCOUNT_DASH = { W: undefined, D: '3 1', H: '1 0.8' } as const;
 
 type Box = { x: number; y: number; w: number; h: number };
+
+/** A key is taken for what is written on it, wherever that is on the keyboard; the plus sign is a key here and joins no keys. */
+const KEYS_AS_WRITTEN = { useKey: true, splitKey: ' with ' };
 
 /** How near, in mm on the screen's sheet, the pointer must come to a point, and a click to a line. */
 const NEAR = 3;
@@ -123,7 +119,6 @@ export const SheetView = () => {
   const pointed = useView((s) => s.pointed);
   const svg = useRef<SVGSVGElement>(null);
   const [view, setView] = useState<Box>();
-  const drag = useRef<{ x: number; y: number; box: Box } | undefined>(undefined);
   const width = picture?.paper.width ?? 420;
   const height = picture?.paper.height ?? 297;
   const margin = Math.max(width, height) * 0.015;
@@ -155,16 +150,47 @@ export const SheetView = () => {
     [whole],
   );
 
-  useEffect(() => {
-    const press = (e: KeyboardEvent): void => {
-      if ((e.target as HTMLElement).closest('input, textarea, select') || e.ctrlKey || e.metaKey) return;
-      if (e.key === '+' || e.key === '=') zoomAbout(1.4);
-      else if (e.key === '-') zoomAbout(1 / 1.4);
-      else if (e.key === '0') setView(undefined);
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, [zoomAbout]);
+  useHotkeys(['+', 'shift with +', '='], () => zoomAbout(1.4), KEYS_AS_WRITTEN, [zoomAbout]);
+  useHotkeys('-', () => zoomAbout(1 / 1.4), KEYS_AS_WRITTEN, [zoomAbout]);
+  useHotkeys('0', () => setView(undefined), KEYS_AS_WRITTEN);
+
+  useGesture(
+    {
+      onMove: ({ event, dragging }) => {
+        if (dragging || !picture) return;
+        const found = nearestPoint(picture, paperPoint(event), NEAR / Math.sqrt(zoom));
+        if (found?.key !== active) follow(found?.key);
+      },
+      onHover: ({ hovering, dragging }) => {
+        if (!hovering && !dragging) follow(undefined);
+      },
+      onDrag: ({ tap, pinching, event, xy: [clientX, clientY], memo = box as Box, movement: [mx, my] }) => {
+        if (pinching) return memo;
+        if (tap) {
+          if (stage !== 'Project' || !picture) return memo;
+          const [x, y] = paperPoint({ clientX, clientY });
+          const { drawing } = session.state.getState();
+          const reach = LINE_REACH / Math.sqrt(zoom);
+          void engine.pointed(drawing, [x, picture.paper.height - y], reach).then(pointTo);
+        } else if (zoom > 1.01 && event.type !== 'pointerdown') {
+          const m = svg.current?.getScreenCTM();
+          const k = m ? 1 / m.a : 1;
+          setView({ ...memo, x: memo.x - mx * k, y: memo.y - my * k });
+        }
+        return memo;
+      },
+      // a pinch on a touchpad would make the whole page larger
+      onPinch: ({ event, origin: [clientX, clientY], movement: [scale], memo = 1 }) => {
+        event.preventDefault();
+        zoomAbout(scale / (memo as number), paperPoint({ clientX, clientY }));
+        return scale;
+      },
+      onWheel: ({ event, ctrlKey, last }) => {
+        if (!ctrlKey && !last) zoomAbout(event.deltaY < 0 ? 1.2 : 1 / 1.2, paperPoint(event));
+      },
+    },
+    { target: svg, eventOptions: { passive: false }, drag: { filterTaps: true, pointer: { buttons: 1 } } },
+  );
 
   if (empty) return <BarePaper />;
   if (!picture)
@@ -174,18 +200,6 @@ export const SheetView = () => {
       </div>
     );
 
-  const hover = (e: PointerEvent): void => {
-    if (drag.current) {
-      const m = svg.current?.getScreenCTM();
-      const k = m ? 1 / m.a : 1;
-      const { x, y, box: b } = drag.current;
-      setView({ ...b, x: b.x - (e.clientX - x) * k, y: b.y - (e.clientY - y) * k });
-      return;
-    }
-    const found = nearestPoint(picture, paperPoint(e), NEAR / Math.sqrt(zoom));
-    if (found?.key !== active) follow(found?.key);
-  };
-  const wheel = (e: WheelEvent): void => zoomAbout(e.deltaY < 0 ? 1.2 : 1 / 1.2, paperPoint(e));
   const followed = picture.points.find((p) => p.key === active);
   const reading = `Sheet ${picture.paper.name}, scale ${picture.scale}. ${picture.views.map((v) => `${v.title}: ${v.visible} visible and ${v.hidden} hidden lines`).join('; ')}. ${picture.cuts.map((c) => `Cut ${c.name}: area ${c.area.toFixed(2)}`).join('; ')}`;
   return (
@@ -199,24 +213,6 @@ export const SheetView = () => {
         data-took={picture.took}
         viewBox={`${box.x} ${box.y} ${box.w} ${box.h}`}
         className="block h-full w-full touch-none select-none"
-        onPointerMove={hover}
-        onPointerLeave={() => !drag.current && follow(undefined)}
-        onPointerDown={(e) => {
-          if (zoom > 1.01 && e.button === 0) {
-            drag.current = { x: e.clientX, y: e.clientY, box };
-            e.currentTarget.setPointerCapture(e.pointerId);
-          }
-        }}
-        onPointerUp={(e) => {
-          const d = drag.current;
-          drag.current = undefined;
-          const still = !d || Math.hypot(e.clientX - d.x, e.clientY - d.y) < 3;
-          if (stage !== 'Project' || !still || e.button !== 0) return;
-          const [x, y] = paperPoint(e);
-          const { drawing } = session.state.getState();
-          void engine.pointed(drawing, [x, height - y], LINE_REACH / Math.sqrt(zoom)).then(pointTo);
-        }}
-        onWheel={wheel}
         onDoubleClick={() => setView(undefined)}
       >
         <Paper picture={picture} />

@@ -7,6 +7,7 @@ import type { ViewName } from '../../../../core/geometry/viewFrames.ts';
 import { sentence } from '../../../../core/number/fault.ts';
 import { decimal } from '../../../../core/number/format.ts';
 import type { CutPicture } from '../../../../workers/deskPicture.ts';
+import { type SortedColumn, SortedTable } from '../../../SortedTable.tsx';
 import { Tick } from '../../book/Choice.tsx';
 import { FaultNote } from '../../book/FaultNote.tsx';
 import { FigureField } from '../../book/FigureField.tsx';
@@ -109,51 +110,60 @@ const Figures = ({ cut, units }: { cut: CutPicture; units: string }) => (
   </dl>
 );
 
+type CutRow = CutPicture['rows'][number];
+const CUT_COLUMNS: readonly SortedColumn<CutRow>[] = [
+  { id: 'point', head: 'Point', words: (r) => r.label, className: 'py-1 pl-5 text-left font-normal' },
+  { id: 'edge', head: 'on edge', words: (r) => r.edge, className: 'py-1 text-left font-normal' },
+  {
+    id: 'along',
+    head: 'along trace',
+    figure: (r) => r.along,
+    className: 'margin-line py-1 text-right font-normal',
+  },
+  { id: 'from XY', head: 'from XY', figure: (r) => r.fromXY, className: 'py-1 text-right font-normal' },
+  { id: 'view', head: 'in', words: (r) => r.view, className: 'py-1 pr-5 pl-3 text-left font-normal' },
+];
+
 const CutTable = ({ cut }: { cut: CutPicture }) => {
   const { follow } = useDesk().view;
   const active = useView((s) => s.activePoint);
   if (!cut.rows.length)
     return <p className="px-5 py-3 text-second">The plane meets no edges here: its outline is one curve.</p>;
   return (
-    <table className="w-full text-[13.5px]">
-      <thead>
-        <tr className="border-b border-rule-strong text-[12px] text-second">
-          <th className="py-1 pl-5 text-left font-normal">Point</th>
-          <th className="py-1 text-left font-normal">on edge</th>
-          <th className="margin-line py-1 text-right font-normal">along trace</th>
-          <th className="py-1 text-right font-normal">from XY</th>
-          <th className="py-1 pr-5 pl-3 text-left font-normal">in</th>
-        </tr>
-      </thead>
-      <tbody>
-        {cut.rows.map((r) => (
-          <tr
-            key={r.key}
-            onMouseEnter={() => follow(r.key)}
-            onMouseLeave={() => follow(undefined)}
-            className={`border-b border-rule ${active === r.key ? 'bg-lit' : ''}`}
+    <SortedTable
+      className="text-[13.5px]"
+      headClassName="border-b border-rule-strong text-[12px] text-second"
+      rows={cut.rows}
+      keyOf={(r) => r.key}
+      columns={CUT_COLUMNS}
+      rowHeight={29}
+      renderRow={(r) => (
+        <tr
+          key={r.key}
+          onMouseEnter={() => follow(r.key)}
+          onMouseLeave={() => follow(undefined)}
+          className={`border-b border-rule ${active === r.key ? 'bg-lit' : ''}`}
+        >
+          <td
+            className={`pl-4 ${active === r.key ? 'border-l-4 border-house' : 'border-l-4 border-transparent'}`}
           >
-            <td
-              className={`pl-4 ${active === r.key ? 'border-l-4 border-house' : 'border-l-4 border-transparent'}`}
+            <button
+              type="button"
+              className="figures w-8 py-1 text-left"
+              aria-label={`Cut point ${r.label}, follow`}
+              onFocus={() => follow(r.key)}
+              onBlur={() => follow(undefined)}
             >
-              <button
-                type="button"
-                className="figures w-8 py-1 text-left"
-                aria-label={`Cut point ${r.label}, follow`}
-                onFocus={() => follow(r.key)}
-                onBlur={() => follow(undefined)}
-              >
-                {r.label}
-              </button>
-            </td>
-            <td className="figures text-second">{r.edge}</td>
-            <td className="margin-line figures text-right">{decimal(r.along, 2)}</td>
-            <td className={`figures text-right ${DEPTH_INK[cut.seenIn]}`}>{decimal(r.fromXY, 2)}</td>
-            <td className="pr-5 pl-3">{r.view}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+              {r.label}
+            </button>
+          </td>
+          <td className="figures text-second">{r.edge}</td>
+          <td className="margin-line figures text-right">{decimal(r.along, 2)}</td>
+          <td className={`figures text-right ${DEPTH_INK[cut.seenIn]}`}>{decimal(r.fromXY, 2)}</td>
+          <td className="pr-5 pl-3">{r.view}</td>
+        </tr>
+      )}
+    />
   );
 };
 

@@ -1,12 +1,7 @@
 'use client';
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
-import Fraction from 'fraction.js';
 import { Grid3x3, Plus } from 'lucide-react';
 import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
 import { sentence } from '../../../../core/number/fault.ts';
-import { mixedFraction } from '../../../../core/number/format.ts';
-import type { Example } from '../../../../core/part/shapes/definition.ts';
-import { SHAPES } from '../../../../core/part/shapes/shapes.ts';
 import { featureSentence } from '../../../../core/statement/sentence.ts';
 import { pastedLines, typedContext } from '../../../../core/statement/typed/enter.ts';
 import {
@@ -17,30 +12,15 @@ import {
 import { FaultNote } from '../../book/FaultNote.tsx';
 import { fetchedLater } from '../../fetchedLater.tsx';
 import { useDesk, useSession, useView } from '../../useDesk.ts';
+import { START_BUTTON } from './startButton.ts';
 
 const SquaredPanel = fetchedLater(() => import('../../panels/SquaredPanel.tsx').then((m) => m.SquaredPanel));
-
-/** Lines to begin from, by the names that drafters use; each shape brings its own. */
-const STARTS: readonly { readonly under: string; readonly lines: readonly Example[] }[] = [
-  ...(['Solids', 'Cut out'] as const).map((under) => ({
-    under,
-    lines: SHAPES.flatMap((s) => (s.under === under ? s.examples : [])),
-  })),
-  {
-    under: 'The statement',
-    lines: [
-      { name: 'Named size', line: 'L = 90' },
-      { name: 'Square size', line: 'sq = 5' },
-      { name: 'Another body', line: 'body pin: cylinder 10 dia 60 long' },
-    ],
-  },
-];
-
-/** The same line with sizes that suit an inch part: about as large, in eighths. Counts and angles stay. */
-const inInches = (line: string): string =>
-  line.replace(/\b(\d+)\b(?! (?:holes|degrees))/g, (n) =>
-    mixedFraction(new Fraction(Math.max(1, Math.round((Number(n) / 25) * 8)), 8)),
-  );
+const StartMenu = fetchedLater(
+  () => import('./StartMenu.tsx').then((m) => m.StartMenu),
+  <span className={START_BUTTON}>
+    <Plus size={14} aria-hidden /> Begin from a shape
+  </span>,
+);
 
 /** Characters that a row of the field holds. */
 const ROW = 28;
@@ -93,7 +73,6 @@ export const AddLine = () => {
   const { writeLine } = view;
   const drawing = useSession((s) => s.drawing);
   const box = useSession((s) => s.picture?.box);
-  const { units } = drawing.part;
   const text = useView((s) => s.line);
   const [fault, setFault] = useState<string>();
   // undefined until it is first opened; what is drawn on it stays when it is closed
@@ -229,32 +208,7 @@ export const AddLine = () => {
         </p>
       )}
       <span className="mt-2 flex items-center gap-4">
-        <Menu>
-          <MenuButton className="inline-flex items-center gap-1 text-[13px] font-semibold text-house hover:underline">
-            <Plus size={14} aria-hidden /> Begin from a shape
-          </MenuButton>
-          <MenuItems
-            anchor="bottom start"
-            className="z-20 w-60 overflow-auto [--anchor-max-height:22rem] rounded-md border border-rule-strong bg-page pb-1 shadow-md focus:outline-none"
-          >
-            {STARTS.map((group) => (
-              <div key={group.under}>
-                <p className="border-b border-rule px-3 pt-2 pb-0.5 text-[12px] text-second">{group.under}</p>
-                {group.lines.map(({ name, line }) => (
-                  <MenuItem key={name}>
-                    <button
-                      type="button"
-                      className="block w-full px-3 py-1 text-left text-[13px] data-focus:bg-hover"
-                      onClick={() => write(units === 'in' ? inInches(line) : line)}
-                    >
-                      {name}
-                    </button>
-                  </MenuItem>
-                ))}
-              </div>
-            ))}
-          </MenuItems>
-        </Menu>
+        <StartMenu onBegin={write} />
         <button
           type="button"
           onClick={() => setCounting(true)}

@@ -7,13 +7,15 @@ import { turnedTable } from '../../../../core/statement/turned.ts';
 import { Findings, LineFindings } from '../../book/Findings.tsx';
 import { field, Page } from '../../book/Page.tsx';
 import { Sentence } from '../../book/Sentence.tsx';
+import { fetchedLater } from '../../fetchedLater.tsx';
 import { useDesk, useEdit, useSession } from '../../useDesk.ts';
 import { AddLine } from './AddLine.tsx';
 import { GroupHead } from './GroupHead.tsx';
 import { dropOn, type FeatureLine, LineName, LineTools } from './LineTools.tsx';
-import { SizeList } from './SizeList.tsx';
-import { StatementEditor } from './StatementEditor.tsx';
 import { TurnedTable } from './TurnedTable.tsx';
+
+const SizeList = fetchedLater(() => import('./SizeList.tsx').then((m) => m.SizeList));
+const StatementEditor = fetchedLater(() => import('./StatementEditor.tsx').then((m) => m.StatementEditor));
 
 /** What the part is called, and the unit of its sizes. */
 const PartHead = () => {

@@ -7,6 +7,7 @@ import {
   standingSizes,
   toFind,
 } from '../../../../core/statement/standings.ts';
+import { type SortedColumn, SortedTable } from '../../../SortedTable.tsx';
 import { field } from '../../book/Page.tsx';
 import { useEdit, useSession } from '../../useDesk.ts';
 
@@ -18,6 +19,22 @@ const WORDS: Record<StandingSize['standing'], string> = {
   free: 'free',
   missing: 'missing',
 };
+
+const COLUMNS: readonly SortedColumn<StandingSize>[] = [
+  { id: 'size', head: 'Size', words: (s) => `${s.line} ${s.words}`, className: 'py-1 pl-5 font-normal' },
+  {
+    id: 'figure',
+    head: 'figure',
+    words: (s) => s.text,
+    className: 'margin-line py-1 text-right font-normal',
+  },
+  {
+    id: 'standing',
+    head: 'stands as',
+    words: (s) => WORDS[s.standing],
+    className: 'py-1 pr-5 pl-2 font-normal',
+  },
+];
 
 /** The sizes of the statement with their standing: what is given, worked out, measured, assumed, free, or still missing. */
 export const SizeList = () => {
@@ -53,25 +70,22 @@ export const SizeList = () => {
           </p>
         )}
       </section>
-      <table className="w-full text-[13px]">
-        <thead className="sticky top-0 bg-page">
-          <tr className="border-b border-rule-strong text-left text-[12px] text-second">
-            <th className="py-1 pl-5 font-normal">Size</th>
-            <th className="margin-line py-1 text-right font-normal">figure</th>
-            <th className="py-1 pr-5 pl-2 font-normal">stands as</th>
-          </tr>
-        </thead>
-        <tbody>
-          {sizes.map((s) => (
-            <SizeRow
-              key={s.key}
-              size={s}
-              worth={values?.[s.path.join('.')]}
-              onMark={(standing, from) => mark(s, standing, from)}
-            />
-          ))}
-        </tbody>
-      </table>
+      <SortedTable
+        className="text-[13px]"
+        headClassName="sticky top-0 border-b border-rule-strong bg-page text-left text-[12px] text-second"
+        rows={sizes}
+        keyOf={(s) => s.key}
+        columns={COLUMNS}
+        rowHeight={34}
+        renderRow={(s) => (
+          <SizeRow
+            key={s.key}
+            size={s}
+            worth={values?.[s.path.join('.')]}
+            onMark={(standing, from) => mark(s, standing, from)}
+          />
+        )}
+      />
     </>
   );
 };

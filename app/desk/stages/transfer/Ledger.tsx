@@ -4,6 +4,7 @@ import { accountsOf, scaleFromPoint } from '../../../../core/ledger/ledger.ts';
 import { decimal } from '../../../../core/number/format.ts';
 import { ledgerCsv } from '../../../../formats/ledgerText.ts';
 import type { DeskPoint } from '../../../../workers/deskPicture.ts';
+import { type SortedColumn, SortedTable } from '../../../SortedTable.tsx';
 import { Choice } from '../../book/Choice.tsx';
 import { field, Page, Row } from '../../book/Page.tsx';
 import { useSession } from '../../useDesk.ts';
@@ -12,7 +13,6 @@ import { Naming } from './Naming.tsx';
 
 /** From where the accounts are counted. */
 type Origin = 'box' | 'xy' | 'point';
-type Order = 'number' | 'W' | 'D' | 'H';
 const INKS = { W: 'text-width', D: 'text-depth', H: 'text-height' } as const;
 const ACCOUNTS = ['W', 'D', 'H'] as const;
 
@@ -32,8 +32,7 @@ export const Ledger = ({ books }: { books: ReactNode }) => {
   const [from, setFrom] = useState<Origin>('box');
   const [datum, setDatum] = useState<string>();
   const [onPaper, setOnPaper] = useState(false);
-  const [order, setOrder] = useState<Order>('number');
-  const views = picture?.views.map((v) => v.name) ?? [];
+  const views = useMemo(() => picture?.views.map((v) => v.name) ?? [], [picture]);
   const zero = picture?.points.find((p) => p.key === datum);
   const scale = useMemo(() => {
     if (!picture) return undefined;
@@ -44,7 +43,7 @@ export const Ledger = ({ books }: { books: ReactNode }) => {
   const shown = useMemo((): readonly DeskPoint[] => {
     if (!picture || !scale) return [];
     const word = search.trim().toLowerCase();
-    const some = picture.points.filter(
+    return picture.points.filter(
       (p) =>
         p.kind === rows &&
         (!word ||
@@ -53,9 +52,38 @@ export const Ledger = ({ books }: { books: ReactNode }) => {
           (rows === 'feature' && p.label.toLowerCase().includes(word)) ||
           p.faces.some((f) => f.toLowerCase().includes(word))),
     );
-    if (order === 'number') return some;
-    return [...some].sort((a, b) => accountsOf(a.at, scale)[order] - accountsOf(b.at, scale)[order]);
-  }, [picture, scale, search, rows, order]);
+  }, [picture, scale, search, rows]);
+  const columns = useMemo(
+    (): readonly SortedColumn<DeskPoint>[] => [
+      {
+        id: 'rows',
+        head: (
+          <select
+            aria-label="Rows of the ledger"
+            value={rows}
+            onChange={(e) => setRows(e.target.value as 'corner' | 'feature')}
+            className="-ml-1 w-[66px] bg-transparent"
+          >
+            <option value="corner">Points</option>
+            <option value="feature">Features</option>
+          </select>
+        ),
+        className: 'w-[72px] py-1 pl-5 text-left font-normal text-second',
+      },
+      ...ACCOUNTS.map((a, i) => ({
+        id: a,
+        head: a,
+        ...(scale && { figure: (p: DeskPoint) => accountsOf(p.at, scale)[a] }),
+        className: `w-[54px] py-1 text-right font-semibold ${INKS[a]} ${i ? '' : 'margin-line'}`,
+      })),
+      ...views.map((v) => ({
+        id: v,
+        head: v,
+        className: 'py-1 pl-1 text-center font-normal text-second last:pr-4',
+      })),
+    ],
+    [rows, scale, views],
+  );
   const unit = onPaper ? 'mm' : drawing.part.units;
   const csv = (): string =>
     scale
@@ -136,63 +164,30 @@ export const Ledger = ({ books }: { books: ReactNode }) => {
         />
       </Row>
       <Naming />
-      <table className="w-full table-fixed text-[13px]">
-        <thead className="sticky top-0 z-[1] bg-page">
-          <tr className="border-b border-rule-strong text-[12px]">
-            <th className="w-[72px] py-1 pl-5 text-left font-normal text-second">
-              <select
-                aria-label="Rows of the ledger"
-                value={rows}
-                onChange={(e) => setRows(e.target.value as 'corner' | 'feature')}
-                className="-ml-1 bg-transparent"
-              >
-                <option value="corner">Points</option>
-                <option value="feature">Features</option>
-              </select>
-            </th>
-            {ACCOUNTS.map((a, i) => (
-              <th
-                key={a}
-                aria-sort={order === a ? 'ascending' : 'none'}
-                className={`w-[54px] py-1 text-right font-semibold ${INKS[a]} ${i ? '' : 'margin-line'}`}
-              >
-                <button
-                  type="button"
-                  title={order === a ? 'Back to the order of numbers' : `Sort by ${a}`}
-                  onClick={() => setOrder(order === a ? 'number' : a)}
-                  className="hover:underline"
-                >
-                  {a}
-                  {order === a ? ' ↑' : ''}
-                </button>
-              </th>
-            ))}
-            {views.map((v) => (
-              <th key={v} className="py-1 pl-1 text-center font-normal text-second last:pr-4">
-                {v}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {scale &&
-            shown.map((p) => {
-              const sizes = accountsOf(p.at, scale);
-              return (
-                <LedgerRow
-                  key={p.key}
-                  point={p}
-                  figures={ACCOUNTS.map((a) => decimal(sizes[a] * times))}
-                  views={views}
-                  onDatum={() => {
-                    setDatum(p.key);
-                    setFrom('point');
-                  }}
-                />
-              );
-            })}
-        </tbody>
-      </table>
+      <SortedTable
+        className="table-fixed text-[13px]"
+        headClassName="border-b border-rule-strong text-[12px]"
+        rows={shown}
+        keyOf={(p) => p.key}
+        columns={columns}
+        rowHeight={29}
+        renderRow={(p) => {
+          if (!scale) return null;
+          const sizes = accountsOf(p.at, scale);
+          return (
+            <LedgerRow
+              key={p.key}
+              point={p}
+              figures={ACCOUNTS.map((a) => decimal(sizes[a] * times))}
+              views={views}
+              onDatum={() => {
+                setDatum(p.key);
+                setFrom('point');
+              }}
+            />
+          );
+        }}
+      />
       {!shown.length && (
         <p className="px-5 py-3 text-second">
           {search ? 'No point or face of that name.' : 'No feature with a centre of its own.'}

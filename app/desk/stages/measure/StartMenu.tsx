@@ -1,0 +1,64 @@
+'use client';
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
+import Fraction from 'fraction.js';
+import { Plus } from 'lucide-react';
+import { mixedFraction } from '../../../../core/number/format.ts';
+import type { Example } from '../../../../core/part/shapes/definition.ts';
+import { SHAPES } from '../../../../core/part/shapes/shapes.ts';
+import { useSession } from '../../useDesk.ts';
+import { START_BUTTON } from './startButton.ts';
+
+/** Lines to begin from, by the names that drafters use; each shape brings its own. */
+const STARTS: readonly { readonly under: string; readonly lines: readonly Example[] }[] = [
+  ...(['Solids', 'Cut out'] as const).map((under) => ({
+    under,
+    lines: SHAPES.flatMap((s) => (s.under === under ? s.examples : [])),
+  })),
+  {
+    under: 'The statement',
+    lines: [
+      { name: 'Named size', line: 'L = 90' },
+      { name: 'Square size', line: 'sq = 5' },
+      { name: 'Another body', line: 'body pin: cylinder 10 dia 60 long' },
+    ],
+  },
+];
+
+/** The same line with sizes that suit an inch part: about as large, in eighths. Counts and angles stay. */
+const inInches = (line: string): string =>
+  line.replace(/\b(\d+)\b(?! (?:holes|degrees))/g, (n) =>
+    mixedFraction(new Fraction(Math.max(1, Math.round((Number(n) / 25) * 8)), 8)),
+  );
+
+/** Named shapes, each with a line to begin from. */
+export const StartMenu = ({ onBegin }: { onBegin: (line: string) => void }) => {
+  const units = useSession((s) => s.drawing.part.units);
+  return (
+    <Menu>
+      <MenuButton className={START_BUTTON}>
+        <Plus size={14} aria-hidden /> Begin from a shape
+      </MenuButton>
+      <MenuItems
+        anchor="bottom start"
+        className="z-20 w-60 overflow-auto [--anchor-max-height:22rem] rounded-md border border-rule-strong bg-page pb-1 shadow-md focus:outline-none"
+      >
+        {STARTS.map((group) => (
+          <div key={group.under}>
+            <p className="border-b border-rule px-3 pt-2 pb-0.5 text-[12px] text-second">{group.under}</p>
+            {group.lines.map(({ name, line }) => (
+              <MenuItem key={name}>
+                <button
+                  type="button"
+                  className="block w-full px-3 py-1 text-left text-[13px] data-focus:bg-hover"
+                  onClick={() => onBegin(units === 'in' ? inInches(line) : line)}
+                >
+                  {name}
+                </button>
+              </MenuItem>
+            ))}
+          </div>
+        ))}
+      </MenuItems>
+    </Menu>
+  );
+};
