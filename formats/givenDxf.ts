@@ -11,12 +11,12 @@ import type { GivenLine } from '../core/balance/given.ts';
 import type { Vec2 } from '../core/geometry/vec.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
 import type { Result } from '../core/number/fault.ts';
-import { says } from '../core/number/faultWords.ts';
+import { type Said, says } from '../core/number/faultWords.ts';
 import { meaningOf } from './givenNames.ts';
 
-const refused = (what: string, remedy: string): Result<never> => ({
+const refused = (said: Said): Result<never> => ({
   ok: false,
-  faults: [{ path: [], where: 'the DXF file', ...says('views.unreadable', { what, remedy }) }],
+  faults: [{ path: [], where: 'the DXF file', ...said }],
 });
 
 const flat = (p: { readonly x: number; readonly y: number }): Vec2 => [p.x, p.y];
@@ -101,9 +101,9 @@ export const givenDxf = (text: string): Result<ReadonlyMap<ViewName, readonly Gi
   try {
     file = new DxfParser().parseSync(text);
   } catch (error) {
-    return refused(`It cannot be read: ${(error as Error).message}`, 'Save it anew as DXF text.');
+    return refused(says('dxf.unreadable', { reason: (error as Error).message }));
   }
-  if (!file) return refused('It cannot be read.', 'Save it anew as DXF text.');
+  if (!file) return refused(says('dxf.unreadable', {}));
   const types = file.tables?.layer?.layers ?? {};
   const views = new Map<ViewName, GivenLine[]>();
   for (const e of file.entities) {
@@ -116,10 +116,5 @@ export const givenDxf = (text: string): Result<ReadonlyMap<ViewName, readonly Gi
     const hidden = layer.hidden || /hidden|dash/i.test(type ?? '');
     views.set(layer.view, [...(views.get(layer.view) ?? []), ...linesOf(e, !hidden)]);
   }
-  return views.size
-    ? { ok: true, value: views }
-    : refused(
-        'No layer in it is named after a view.',
-        'Name its layers front, top, left ..., those of hidden lines "front hidden".',
-      );
+  return views.size ? { ok: true, value: views } : refused(says('dxf.no-view'));
 };

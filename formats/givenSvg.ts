@@ -4,15 +4,15 @@ import type { GivenLine } from '../core/balance/given.ts';
 import { distance2, type Vec2 } from '../core/geometry/vec.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
 import type { Result } from '../core/number/fault.ts';
-import { says } from '../core/number/faultWords.ts';
+import { type Said, says } from '../core/number/faultWords.ts';
 import { meaningOf } from './givenNames.ts';
 
 /** An element as the reader of XML gives it: its name holds its children, ":@" its attributes. */
 type Node = { readonly ':@'?: Readonly<Record<string, string>>; readonly [name: string]: unknown };
 
-const refused = (what: string, remedy: string): Result<never> => ({
+const refused = (said: Said): Result<never> => ({
   ok: false,
-  faults: [{ path: [], where: 'the SVG file', ...says('views.unreadable', { what, remedy }) }],
+  faults: [{ path: [], where: 'the SVG file', ...said }],
 });
 
 const figures = (text: string | undefined): number[] =>
@@ -208,10 +208,7 @@ export const givenSvg = (text: string): Result<ReadonlyMap<ViewName, readonly Gi
       true,
     ) as Node[];
   } catch (error) {
-    return refused(
-      `It is not well formed: ${(error as Error).message}`,
-      'Save it anew from the program it comes from.',
-    );
+    return refused(says('svg.malformed', { reason: (error as Error).message }));
   }
   const views = new Map<ViewName, GivenLine[]>();
   const walk = (nodes: readonly Node[], c: Context): void => {
@@ -243,12 +240,7 @@ export const givenSvg = (text: string): Result<ReadonlyMap<ViewName, readonly Gi
     }
   };
   walk(root, { view: undefined, hidden: false, aside: false, transforms: [] });
-  return views.size
-    ? { ok: true, value: views }
-    : refused(
-        'No group in it is named after a view.',
-        'Name its groups or layers front, top, left ..., those of hidden lines "front hidden".',
-      );
+  return views.size ? { ok: true, value: views } : refused(says('svg.no-view'));
 };
 
 const dashed = (a: Readonly<Record<string, string>>): boolean =>

@@ -269,12 +269,53 @@ const WORDS = {
     what: v.needs ? `This ${v.needs}.` : 'This cannot be read.',
     remedy: 'Correct it as the part format describes.',
   }),
-  /** a line of the statement that cannot be read; its words come with it from the reader of statements */
-  'statement.line': (v: { what: string; remedy: string }) => ({ what: v.what, remedy: v.remedy }),
+  'line.profile': (v: { text: Value }) => ({
+    what: `The profile "${v.text}" cannot be read.`,
+    remedy:
+      'Write "circle 40", "rectangle 60 by 20", "corners [0, 0] [40, 0] [0, 30]" or "from [0, 0] to [40, 0] ...".',
+  }),
+  'line.opening': (v: { opening: Value; shapes: Value }) => ({
+    what: `"${v.opening}" does not say what to do.`,
+    remedy: `Begin with add, cut or keep only, and a shape: ${v.shapes}.`,
+  }),
+  'line.clause': (v: { clause: Value; shape: Value; clauses: Value }) => ({
+    what: `"${v.clause}" is not understood in a ${v.shape}.`,
+    remedy: `It can say: ${v.clauses}.`,
+  }),
+  'line.body-clause': (v: { clause: Value }) => ({
+    what: `"${v.clause}" is not understood of a body.`,
+    remedy: 'It can say: left whole, turned … about z, at […, …, …].',
+  }),
+  'line.size-twice': (v: { name: Value }) => ({
+    what: `The size "${v.name}" is stated twice.`,
+    remedy: 'Keep one of the two lines.',
+  }),
+  'line.before-body': () => ({
+    what: 'This feature stands before any body.',
+    remedy: 'Put a line such as "Body bracket" above it.',
+  }),
+  'line.unknown': () => ({
+    what: 'This line is not understood.',
+    remedy: 'Begin it with Part, Let, Body, or a name and a colon.',
+  }),
   /** a typed line that is open; its question comes from the reader of typed lines */
   'typed.question': (v: { question: string }) => ({ what: v.question, remedy: '' }),
-  /** a file of views that cannot be read; its words come from the reader of its kind */
-  'views.unreadable': (v: { what: string; remedy: string }) => ({ what: v.what, remedy: v.remedy }),
+  'svg.malformed': (v: { reason: Value }) => ({
+    what: `It is not well formed: ${v.reason}`,
+    remedy: 'Save it anew from the program it comes from.',
+  }),
+  'svg.no-view': () => ({
+    what: 'No group in it is named after a view.',
+    remedy: 'Name its groups or layers front, top, left ..., those of hidden lines "front hidden".',
+  }),
+  'dxf.unreadable': (v: { reason?: Value }) => ({
+    what: `It cannot be read${v.reason ? `: ${v.reason}` : '.'}`,
+    remedy: 'Save it anew as DXF text.',
+  }),
+  'dxf.no-view': () => ({
+    what: 'No layer in it is named after a view.',
+    remedy: 'Name its layers front, top, left ..., those of hidden lines "front hidden".',
+  }),
   'edit.gone': (v: { thing: Value }) => ({
     what: `${v.thing} is not there any more.`,
     remedy: 'Nothing was changed; look at the drawing as it stands now.',

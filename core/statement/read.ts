@@ -17,14 +17,14 @@ import { AT_CLAUSE, OPENINGS, type ShapeKind, STEP_CLAUSE, shapeClauses } from '
 
 type Json = Record<string, unknown>;
 
+/** Stops the reading of a line. */
 class LineFault extends Error {
-  readonly remedy: string;
-  constructor(what: string, remedy: string) {
-    super(what);
-    this.remedy = remedy;
+  readonly said: Said;
+  constructor(said: Said) {
+    super(said.what);
+    this.said = said;
   }
 }
-const saidOf = (f: LineFault): Said => says('statement.line', { what: f.message, remedy: f.remedy });
 
 /** Splits at commas outside square brackets, each with its following words. */
 const splitClauses = (text: string): string[] => {
@@ -96,11 +96,7 @@ const readProfile = (text: string): Json => {
     return { rectangle: [typedQuantity(rectangle[1] as string), typedQuantity(rectangle[2] as string)] };
   if (text.startsWith('corners')) return { polygon: points(text) };
   const run = /^from (\[[^\]]*\])(.*)$/.exec(text);
-  if (!run)
-    throw new LineFault(
-      `The profile "${text}" cannot be read.`,
-      'Write "circle 40", "rectangle 60 by 20", "corners [0, 0] [40, 0] [0, 30]" or "from [0, 0] to [40, 0] ...".',
-    );
+  if (!run) throw new LineFault(says('line.profile', { text }));
   const steps = [...(run[2] as string).matchAll(/ to (\[[^\]]*\])(?: (ccw|cw) about (\[[^\]]*\]))?/g)];
   return {
     start: points(run[1] as string)[0],
@@ -117,10 +113,7 @@ const readFeature = (id: string, text: string): Json => {
   const kinds = Object.entries(OPENINGS) as [ShapeKind, string][];
   const kind = m && kinds.find(([k, name]) => name === m[2] || k === m[2])?.[0];
   if (!m || !kind)
-    throw new LineFault(
-      `"${opening}" does not say what to do.`,
-      `Begin with add, cut or keep only, and a shape: ${kinds.map(([, n]) => n).join(', ')}.`,
-    );
+    throw new LineFault(says('line.opening', { opening, shapes: kinds.map(([, n]) => n).join(', ') }));
   const shape: Json = { kind };
   const feature: Json = { id, op: m[1], shape };
   const turns: Json[] = [];
@@ -144,10 +137,7 @@ const readFeature = (id: string, text: string): Json => {
       continue;
     }
     if (readPlacing(c, feature, turns)) continue;
-    throw new LineFault(
-      `"${c}" is not understood in a ${OPENINGS[kind]}.`,
-      `It can say: ${clauseHelp(kind)}.`,
-    );
+    throw new LineFault(says('line.clause', { clause: c, shape: OPENINGS[kind], clauses: clauseHelp(kind) }));
   }
   if (turns.length) feature.turn = turns;
   return feature;
@@ -205,11 +195,7 @@ const readBody = (text: string): Json => {
   for (const c of rest) {
     const at = /^at (\[[^\]]*\])$/.exec(c);
     if (at) body.at = points(at[1] as string)[0];
-    else if (!readPlacing(c, body, turns))
-      throw new LineFault(
-        `"${c}" is not understood of a body.`,
-        'It can say: left whole, turned … about z, at […, …, …].',
-      );
+    else if (!readPlacing(c, body, turns)) throw new LineFault(says('line.body-clause', { clause: c }));
   }
   if (turns.length) body.turn = turns;
   return body;
@@ -233,7 +219,7 @@ export const readFeatureLine = (line: string, name: string): Result<FeatureFile>
     if (!(error instanceof LineFault)) throw error;
     return {
       ok: false,
-      faults: [{ path: [], where: 'new line', ...saidOf(error) }],
+      faults: [{ path: [], where: 'new line', ...error.said }],
     };
   }
 };
@@ -256,28 +242,20 @@ export const readStatement = (text: string): Result<PartFile> => {
       } else if (size) {
         part.dims ??= {};
         if (Object.hasOwn(part.dims as Json, size[1] as string))
-          throw new LineFault(`The size "${size[1]}" is stated twice.`, 'Keep one of the two lines.');
+          throw new LineFault(says('line.size-twice', { name: size[1] as string }));
         (part.dims as Json)[size[1] as string] = typedQuantity(size[2] as string);
       } else if (line.startsWith('Body ')) bodies.push(readBody(line.slice(5)));
       else if (feature) {
         const home = bodies.at(-1);
-        if (!home)
-          throw new LineFault(
-            'This feature stands before any body.',
-            'Put a line such as "Body bracket" above it.',
-          );
+        if (!home) throw new LineFault(says('line.before-body'));
         (home.features as Json[]).push(readFeature((feature[1] as string).trim(), feature[2] as string));
-      } else
-        throw new LineFault(
-          'This line is not understood.',
-          'Begin it with Part, Let, Body, or a name and a colon.',
-        );
+      } else throw new LineFault(says('line.unknown'));
     } catch (error) {
       if (!(error instanceof LineFault)) throw error;
       faults.push({
         path: ['line', i + 1],
         where: `line ${i + 1}`,
-        ...saidOf(error),
+        ...error.said,
       });
     }
   });
