@@ -60,7 +60,7 @@ const filePath = (stretches: readonly Stretch[], height: number): string => {
     .join('');
 };
 
-/** An id may hold no spaces; the ledger's key with strokes in their place, told apart where one key has several lines. */
+/** An id may hold no spaces; the ledger's key with strokes in their place, with a number where one key has several lines. */
 const idMaker = (): ((view: string, edges: readonly string[]) => string) => {
   const used = new Map<string, number>();
   return (view, edges) => {

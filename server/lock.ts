@@ -15,7 +15,7 @@ const REMOVAL = 'owner.lock.removal';
 
 type Owner = { pid: number; started: string; token: string };
 
-/** A process's start time in clock ticks since boot, with the boot's own id: tells a PID's reuse apart. */
+/** A process's start time in clock ticks since boot, with the boot's own id: shows when a PID has been used again. */
 const startOf = (pid: number): string | undefined => {
   try {
     const stat = readFileSync(`/proc/${pid}/stat`, 'utf8');

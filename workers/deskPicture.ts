@@ -272,7 +272,7 @@ const cutPicture = (s: Section, w: Drawn): CutPicture => {
     s.plane.seenIn,
     sheet.views.map((v) => v.name),
   );
-  // distances on the paper, told in the drawing's own unit
+  // distances on the paper, in the drawing's own unit
   const paperUnit = sheet.units === 'in' ? 25.4 : 1;
   const labels = new Map<string, string[]>();
   for (const r of w.rows) for (const e of r.edges) labels.set(e, [...(labels.get(e) ?? []), r.label]);

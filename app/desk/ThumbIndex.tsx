@@ -34,7 +34,7 @@ const Tab = ({ stage, number }: { stage: Stage; number: number }) => {
   );
 };
 
-/** The stages as the book's thumb index: places to stand, each telling how it is. */
+/** The stages as the book's thumb index: each with a mark of how it stands. */
 export const ThumbIndex = () => (
   <nav aria-label="Stages" className="flex w-[84px] shrink-0 flex-col gap-[3px] pt-3">
     {STAGES.map((stage, i) => (

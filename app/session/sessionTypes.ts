@@ -54,7 +54,7 @@ export type SessionTools = {
   readonly shelf: Shelf;
   readonly newId: () => string;
   readonly pause: (ms: number) => Promise<void>;
-  /** tells this browser's other windows that a drawing has a new revision */
+  /** lets this browser's other windows know that a drawing has a new revision */
   readonly announce: (id: string) => void;
 };
 

@@ -104,7 +104,7 @@ const touchesBoth = (l: GivenLine, own: readonly OwnLine[], tol: number): boolea
 type Sets = { readonly missing: Set<OwnLine>; readonly spare: Set<GivenLine> };
 type Pair = (o: OwnLine, l: GivenLine) => void;
 
-/** Circles of the wrong size: about the right centre, by a telling factor. */
+/** Circles of the wrong size: about the right centre, larger or smaller by a factor that names the slip. */
 const roundFindings = (
   missing: Sets['missing'],
   spare: Sets['spare'],

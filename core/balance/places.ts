@@ -50,7 +50,7 @@ export const placeFindings = (
         `The ${words} view stands on the side that ${books.angle === 'first' ? 'third' : 'first'} angle would put it; the sheet is in ${books.angle} angle.`,
       ),
     );
-  // both laid on their own, their shared coordinate tells whether they are in line
+  // both laid on their own, their shared coordinate shows whether they are in line
   const off = fitOwn.to[cross] - fitFront.to[cross];
   const shares = [fitOwn, fitFront].every(
     (x) => x.move.kind === undefined && Math.abs(x.kx - common) < 1e-9 && Math.abs(x.ky - common) < 1e-9,

@@ -8,7 +8,7 @@ import { materialOn, raysThrough } from './rays.ts';
 const differ = (a: Intervals, b: Intervals, tol: number): boolean =>
   a.length !== b.length || a.some((x, i) => Math.abs(x - (b[i] as number)) > tol);
 
-/** Features without which the body would be the same, by lines through their own boxes: the first that differs settles it. */
+/** Features without which the body would be the same, by lines through their own boxes: the first line that differs shows that a feature matters. */
 export const withoutEffect = (part: BuiltPart): Finding[] =>
   part.bodies.flatMap(({ solid }) =>
     solid.model.operations.flatMap((o, op): Finding[] => {

@@ -99,7 +99,7 @@ const footOn = (k: Curve2, { from, to, a, d, size }: Leaf, x: number): number =>
   if (k.type === 'line') return t;
   const over = (s: number): number => dot2(sub2(pointOn2(k, s), a), d) - x;
   let f = over(t);
-  // from the end further off, over which a secant tells most
+  // from the end further off, over which a secant is most accurate
   let [t0, f0] = x > size / 2 ? [from, -x] : [to, size - x];
   for (let i = 0; i < 12; i++) {
     if (Math.abs(f) <= 1e-15 * size || f === f0) return t;

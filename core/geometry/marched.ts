@@ -71,7 +71,7 @@ const guessRate = (chord: Vec3, ta: Vec3, tb: Vec3, size: number, x: number): Ve
   return along(along(scale(chord, 6 * x * y), ta, size * y * (y - 2 * x)), tb, size * x * (x - 2 * y));
 };
 
-/** True for the stretch next to a touch, where the surfaces are so nearly parallel that the interpolation tells more than they do. */
+/** True for the stretch next to a touch, where the surfaces are so nearly parallel that the interpolation is more accurate than they are. */
 const besideTouch = (c: Marched3, i: number): boolean =>
   (i === 0 && c.touches.includes(0)) || (i === c.nodes.length - 2 && c.touches.includes(OPEN_SPAN));
 

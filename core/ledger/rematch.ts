@@ -13,7 +13,7 @@ const shared = (a: Known, b: Known): number => a.on.filter((k) => b.on.includes(
 /**
  * Finds points again after the part has changed: by their key where it is still there; else, when faces that met have parted or met anew,
  * by the largest number of faces in common, then by the least distance. Each point is given once, the surest first.
- * @returns for each former key the key it goes by now; points that share no face with any are not found again
+ * @returns for each former key its key now; points that share no face with any are not found again
  */
 export const rematch = (before: readonly Known[], after: readonly Known[]): Map<string, string> => {
   const found = new Map<string, string>();

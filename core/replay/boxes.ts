@@ -3,7 +3,7 @@ import type { ViewName } from '../geometry/viewFrames.ts';
 import { decimal } from '../number/format.ts';
 import type { ReferenceLine } from '../sheet/layout/layout.ts';
 import { levelAt, pairOf, uprightAt } from './coordinates.ts';
-import type { Deed, Source } from './deed.ts';
+import type { Deed, FigureOrigin } from './deed.ts';
 import { walkOutline } from './outlineWalk.ts';
 import { freshName, isLevelView, isSideView, originOf, type Plan, take, viewNamed } from './plan.ts';
 
@@ -59,7 +59,7 @@ const firstBox = (p: Plan, view: ViewName): void => {
 };
 
 /** An overall size that no sum of given sizes gives was found when the sheet was planned. */
-const overallSource = (p: Plan, paper: number): Source => {
+const overallSource = (p: Plan, paper: number): FigureOrigin => {
   const { source } = originOf(p, paper);
   return source === 'calculated' ? 'sheet' : source;
 };

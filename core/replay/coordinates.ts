@@ -1,8 +1,17 @@
 import type { Vec2, Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
-import type { Deed, Stage } from './deed.ts';
-import { ACROSS, accountOf, FROM, isCountable, measure, type Sense, UP, type Wanted } from './measuring.ts';
+import type { Deed, Phase } from './deed.ts';
+import {
+  ACROSS,
+  accountOf,
+  FROM,
+  isCountable,
+  type Sense,
+  setOffCoordinate,
+  UP,
+  type Wanted,
+} from './measuring.ts';
 import { crossOnDrawn } from './onDrawn.ts';
 import {
   cornersAt,
@@ -202,7 +211,7 @@ const carryAcross = (p: Plan, w: Wanted, s: Sense, donor: PlacedView): void => {
   );
 };
 
-/** A point that has the coordinate and a name, in one of the views that share it: a projector from there is easily told. */
+/** A point that has the coordinate and a name, in one of the views that share it: a projector from there is easily described in words. */
 const namedPoint = (p: Plan, w: Wanted, s: Sense): string | undefined => {
   const views = sharing(w.view, s).flatMap((name) => p.sheet.views.find((v) => v.name === name) ?? []);
   return p.places.find(
@@ -252,7 +261,7 @@ const line = (p: Plan, w: Wanted, s: Sense): void => {
   if (way.by === 'there') return;
   if (way.by === 'turn') turnOver(p, way.from, w, s);
   else if (way.by === 'dividers') carryAcross(p, w, s, way.donor);
-  else if (way.by === 'measure') measure(p, w, s);
+  else if (way.by === 'measure') setOffCoordinate(p, w, s);
   else projector(p, w, s, way);
 };
 
@@ -301,7 +310,7 @@ export const uprightAt = (p: Plan, w: Wanted): void => line(p, w, ACROSS);
 export const levelAt = (p: Plan, w: Wanted): void => line(p, w, UP);
 
 /** The point at a place of a view, by the two light lines that cross there. */
-export const pointAt = (p: Plan, view: ViewName, at: Vec2, stage?: Stage): string => {
+export const pointAt = (p: Plan, view: ViewName, at: Vec2, stage?: Phase): string => {
   const known = pointThere(p, at);
   if (known !== undefined) return known;
   const [x, y] = ([0, 1] as const).map((k) => isAtHand(p, { view, at: at[k] }, k));

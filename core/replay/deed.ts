@@ -109,7 +109,7 @@ export type Deed =
     };
 
 /** What a step is for, in the order of work. */
-export type Stage =
+export type Phase =
   | 'setting out'
   | 'construction'
   | 'projection'
@@ -119,15 +119,15 @@ export type Stage =
   | 'finishing';
 
 /** Where a figure of a step comes from: the sheet's layout, a stated size, a sum of such, a calculation, or a convenient choice. */
-export type Source = 'sheet' | 'given' | 'counted' | 'calculated' | 'convenient';
+export type FigureOrigin = 'sheet' | 'given' | 'counted' | 'calculated' | 'convenient';
 
 /** Whether a figure is a stated one or a sum of such. */
-export const isCounted = (s: Source): boolean => s === 'given' || s === 'counted';
+export const isCounted = (s: FigureOrigin): boolean => s === 'given' || s === 'counted';
 
-/** One step of the replay: mostly one deed, a construction that belongs together where one is not telling. */
+/** One step of the replay: mostly one deed, several that belong together where one alone would show nothing. */
 export type Step = {
   readonly view: ViewName | undefined;
-  readonly stage: Stage;
+  readonly stage: Phase;
   readonly tool: string;
   /** what is done, from where to where */
   readonly text: string;
@@ -135,7 +135,7 @@ export type Step = {
   readonly deeds: readonly Deed[];
   readonly account?: Account;
   /** for a measured distance: where it comes from */
-  readonly source?: Source;
+  readonly source?: FigureOrigin;
   /** how it is counted from the given sizes, part units: "90 - 15" */
   readonly working?: string;
   /** keys of the corners it is about */

@@ -25,7 +25,7 @@ export const endViewOf = (p: Plan, s: Revolved): PlacedView | undefined =>
   p.sheet.views.find((v) => Math.abs(Math.abs(dot(axisOf(s), VIEW_FRAMES[v.name].toward)) - 1) < END_ON);
 
 /** Where a point of the part stands to the axis of a face: how far along it, how far off, and in which direction. */
-export const standing = (s: Revolved, at: Vec3): { foot: Vec3; radius: number; out: Vec3 } => {
+export const positionTo = (s: Revolved, at: Vec3): { foot: Vec3; radius: number; out: Vec3 } => {
   const q = sub(at, s.o);
   const foot = along(s.o, axisOf(s), dot(q, axisOf(s)));
   const off = sub(at, foot);
@@ -42,7 +42,7 @@ const boundingCircles = (
   const out: { foot: Vec3; radius: number }[] = [];
   for (const e of edges) {
     if (e.curve.type !== 'ellipse' || !e.on.includes(face)) continue;
-    const all = [0, 0.37, 0.81].map((f) => standing(s, pointOn(e.curve, e.from + f * (e.to - e.from))));
+    const all = [0, 0.37, 0.81].map((f) => positionTo(s, pointOn(e.curve, e.from + f * (e.to - e.from))));
     const [a, b, c] = all as [(typeof all)[number], (typeof all)[number], (typeof all)[number]];
     const level = [b, c].every(
       (x) => Math.abs(x.radius - a.radius) < 1e-7 * a.radius && length(sub(x.foot, a.foot)) < 1e-7 * a.radius,
@@ -90,13 +90,13 @@ export const generatorThrough = (
 ): Ruled | undefined => {
   const v = endViewOf(p, s);
   if (!v || (s.kind !== 'cone' && s.kind !== 'cylinder')) return undefined;
-  const { out } = standing(s, at);
+  const { out } = positionTo(s, at);
   const circles = boundingCircles(s, face, edges);
   const ends = circles.slice(0, 2).map((c) => {
     divideCircle(p, v, c.foot, c.radius, out);
     return along(c.foot, out, c.radius);
   });
-  if (s.kind === 'cylinder' && !ends.length) divideCircle(p, v, standing(s, at).foot, s.r, out);
+  if (s.kind === 'cylinder' && !ends.length) divideCircle(p, v, positionTo(s, at).foot, s.r, out);
   // a cone with one circle runs on to its tip
   if (s.kind === 'cone' && ends.length === 1) ends.push(s.o);
   const [a, b] = ends;
@@ -125,7 +125,7 @@ export const parallelCircle = (p: Plan, s: Revolved, at: Vec3): string | undefin
   const end = endViewOf(p, s);
   const side = end && sideViewOf(p, s, end);
   if (!end || !side || s.kind === 'cylinder') return undefined;
-  const { foot, radius } = standing(s, at);
+  const { foot, radius } = positionTo(s, at);
   const middle = placeOfPoint(end, foot);
   // the profile's point at this level, to the right or above in the side view, which the end view shares
   const { u, v: up, toward } = VIEW_FRAMES[side.name];

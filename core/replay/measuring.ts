@@ -1,7 +1,7 @@
 import type { Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Account } from '../naming/accounts.ts';
-import { type Deed, isCounted, type Source, type Stage } from './deed.ts';
+import { type Deed, type FigureOrigin, isCounted, type Phase } from './deed.ts';
 import {
   acrossAccount,
   freshName,
@@ -23,8 +23,8 @@ import {
 export type Wanted = {
   readonly view: ViewName;
   readonly at: number;
-  readonly stage?: Stage;
-  readonly source?: Source;
+  readonly stage?: Phase;
+  readonly source?: FigureOrigin;
 };
 
 export const ACROSS = {
@@ -43,7 +43,7 @@ export type Sense = typeof ACROSS | typeof UP;
 
 export const accountOf = (view: ViewName, s: Sense): Account =>
   s.k === 0 ? acrossAccount(view) : upAccount(view);
-const ORIGIN: Record<Exclude<Source, 'convenient'>, string> = {
+const ORIGIN: Record<Exclude<FigureOrigin, 'convenient'>, string> = {
   sheet: 'set by the layout',
   given: 'given',
   counted: 'counted from the given sizes',
@@ -73,7 +73,7 @@ type Measure =
   | {
       readonly how: 'set off';
       readonly base: Base;
-      readonly origin: { readonly source: Source; readonly working?: string };
+      readonly origin: { readonly source: FigureOrigin; readonly working?: string };
     }
   | { readonly how: 'halve' }
   /** so many of equal parts of the box's side */
@@ -247,7 +247,7 @@ const divide = (
 };
 
 /** Measures a coordinate, once: from where its distance is given or counted; else it is halved, set off from nought, or calculated. */
-export const measure = (p: Plan, w: Wanted, s: Sense): void => {
+export const setOffCoordinate = (p: Plan, w: Wanted, s: Sense): void => {
   const { view, at, stage = 'construction' } = w;
   const m = measureOf(p, w, s);
   if (m.how === 'halve') {
@@ -259,7 +259,7 @@ export const measure = (p: Plan, w: Wanted, s: Sense): void => {
     return;
   }
   if (m.how === 'from nought' && s.lines(p).at(m.nought) === undefined)
-    measure(p, { view, at: m.nought, stage }, s);
+    setOffCoordinate(p, { view, at: m.nought, stage }, s);
   const account = accountOf(view, s);
   const base: Base =
     m.how === 'set off'

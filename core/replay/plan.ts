@@ -9,7 +9,7 @@ import type { Sheet } from '../sheet/drawnSheet.ts';
 import type { Layer } from '../sheet/ink/ink.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import { countedAs, countingTerms } from './counted.ts';
-import type { Deed, ReplayChoice, Source, Stage, Step } from './deed.ts';
+import type { Deed, FigureOrigin, Phase, ReplayChoice, Step } from './deed.ts';
 import { type Board, emptyBoard, perform } from './perform.ts';
 
 /** Finds what was noted for a coordinate. */
@@ -131,14 +131,14 @@ export const pointThere = (p: Plan, at: Vec2): string | undefined =>
 
 type StepWords = {
   readonly view: ViewName | undefined;
-  readonly stage: Stage;
+  readonly stage: Phase;
   readonly tool: string;
   readonly text: string;
   /** what is said where the line is drawn light first and lined in later */
   readonly lightText?: string;
   readonly why: string;
   readonly account?: Account | undefined;
-  readonly source?: Source | undefined;
+  readonly source?: FigureOrigin | undefined;
   readonly working?: string | undefined;
   readonly about?: readonly string[];
   readonly shows?: readonly Layer[];
@@ -236,13 +236,16 @@ export const placeName = (p: Plan, v: PlacedView, at: Vec2): string => {
 
 /** A length on the paper as the part's size, in its unit. */
 export const size = (p: Plan, paper: number): string => decimal(Math.abs(paper) / p.sheet.scale);
-/** The same as it is set off on the paper, told only where the two differ. */
+/** The same as it is set off on the paper, given only where the two differ. */
 export const onPaperToo = (p: Plan, paper: number): string => {
   const mm = Math.abs(paper);
   return Math.abs(p.sheet.scale - 1) < 1e-12 ? '' : ` (${decimal(mm, 2)} mm on the paper)`;
 };
 /** How a length on the paper comes from the given sizes. */
-export const originOf = (p: Plan, paper: number): { readonly source: Source; readonly working?: string } => {
+export const originOf = (
+  p: Plan,
+  paper: number,
+): { readonly source: FigureOrigin; readonly working?: string } => {
   const length = Math.abs(paper) / p.sheet.scale;
   const key = length.toPrecision(10);
   if (!p.workings.has(key)) p.workings.set(key, countedAs(length, p.terms));

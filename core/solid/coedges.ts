@@ -6,7 +6,7 @@ import { type Face, insideSolid, nearFace, type Solid } from './body.ts';
 
 /**
  * One of the half surfaces that hang on a curve: surface `surface` on the side `side * (n x t)` of the curve with tangent t,
- * where the material changes; `outward` tells whether the outward normal is the surface's own (1) or opposite (-1).
+ * where the material changes; `outward` says whether the outward normal is the surface's own (1) or opposite (-1).
  */
 export type Coedge = { readonly surface: number; readonly side: 1 | -1; readonly outward: 1 | -1 };
 
@@ -88,7 +88,7 @@ type Leaving = { readonly n: Vec3; readonly bend: number; readonly off: number }
 
 /**
  * How far from a curve its surfaces are surely in the order in which they leave it: two that leave it nearly alike but bend unlike meet
- * again at 2 sine / difference of curvature. Those that are off by as much as they part on that way are tangent as far as can be told.
+ * again at 2 sine / difference of curvature. Those that are off by as much as they part on that way are tangent as far as can be measured.
  */
 const reachOfFork = (leaving: readonly Leaving[]): number => {
   let reach = Number.POSITIVE_INFINITY;

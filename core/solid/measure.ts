@@ -91,7 +91,7 @@ const cylinderShare = (
 };
 
 /**
- * A turned surface told by its meridian: at the parameter w the distance from the axis, the height over `o`, the outward normal in
+ * A turned surface described by its meridian: at the parameter w the distance from the axis, the height over `o`, the outward normal in
  * (radial, axial), and the length per unit of w. Integrals over a face are taken from w0, where the meridian meets the axis or its seam.
  */
 type Meridian = {

@@ -65,7 +65,7 @@ const coefficientOf = (n: number, points: readonly (readonly [number, number])[]
   points.map(([x, w]) => ((2 * n + 1) / 2) * w * legendre(n, x));
 /**
  * The last coefficients that a rule can tell, and the share of the greatest speed below which all is said: 5 points integrate ten terms
- * exactly, of which the fifth tells how the others fall off.
+ * exactly, of which the fifth shows how the others fall off.
  */
 const SIXTEEN_TAIL = { rows: [14, 15].map((n) => coefficientOf(n, SIXTEEN_POINTS)), share: 1e-10 };
 const FIVE_TAIL = { rows: [4].map((n) => coefficientOf(n, FIVE_POINTS)), share: 1e-4 };

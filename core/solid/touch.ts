@@ -8,7 +8,7 @@ import { ringTouches } from './ringTouch.ts';
 import { closedMeeting } from './surfaceMeeting.ts';
 
 /**
- * Where a curve touches a surface it stays near it over a stretch, and its own distance from it tells the place badly: to the root of the
+ * Where a curve touches a surface it stays near it over a stretch, and the distance alone gives the place poorly: to the root of the
  * tolerance at a simple touch, to the fourth root where it is of higher order. But a curve on S and U that touches T mostly does so
  * because S and T touch along a line or circle of their own; where that meets U, all three are met at an angle.
  */
@@ -61,7 +61,7 @@ const staysNear = (curve: Curve3, surface: Surface, a: number, b: number, tol: n
   );
 
 /**
- * A place at which a curve is parted. Where a surface only grazes it there, so that no more than its own distance tells the place, that
+ * A place at which a curve is parted. Where a surface only grazes it there, so that only its distance gives the place, that
  * surface, with the sine at which they meet.
  */
 export type Cut = { readonly t: number; readonly grazed?: { readonly by: number; readonly sine: number } };
@@ -107,7 +107,7 @@ export const settledCrossings = (
 
 /**
  * The parameters of the cuts, without those that say the same less well: where a surface grazes the curve, it stays within the tolerance
- * over a stretch, and any cut in that stretch which is better known tells where it is.
+ * over a stretch, and any better known cut in that stretch gives its place.
  */
 export const settledCuts = (s: Solid, curve: Curve3, cuts: readonly Cut[]): number[] => {
   if (cuts.length < 2 || !cuts.some((c) => c.grazed)) return cuts.map((c) => c.t);

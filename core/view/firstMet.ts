@@ -2,7 +2,7 @@ import { normalAt, type Surface, signedDistance } from '../geometry/surface.ts';
 import { along, dot, scale, type Vec3 } from '../geometry/vec.ts';
 import type { ViewFrame } from '../geometry/viewFrames.ts';
 import { type Face, nearFace, type Solid, solidIntervals, type Tolerance } from '../solid/body.ts';
-import { cellsBefore, type Limits, rayLimits, type SceneBody, standing } from './scene.ts';
+import { bodyAsSeen, cellsBefore, type Limits, rayLimits, type SceneBody } from './scene.ts';
 
 /** What an observer meets first at a place of a view. */
 export type Met = {
@@ -68,7 +68,7 @@ export const firstMetIn = (
   f: ViewFrame,
   tol: Tolerance,
 ): ((u: number, v: number) => Met | undefined) => {
-  const bodies = scene.map((b) => standing(b, f, tol.linear));
+  const bodies = scene.map((b) => bodyAsSeen(b, f, tol.linear));
   return (u, v) => {
     const base = along(scale(f.u, u), f.v, v);
     let level = Number.NEGATIVE_INFINITY;

@@ -17,7 +17,7 @@ export type FlatCarrier = {
   readonly curve: Curve2;
   /** what falls on it, as it was cast */
   readonly casts: Member[];
-  /** the same told in this carrier's parameter */
+  /** the same in this carrier's parameter */
   members: readonly Member[];
   readonly cuts: number[];
   /** free curves that run over one another here and there */
@@ -117,7 +117,7 @@ const retold = (m: Member, lo: number, hi: number, spaceAt: Member['spaceAt']): 
   under: m.under,
 });
 
-/** A member told in the parameter of the carrier it was merged with. */
+/** A member expressed in the parameter of the carrier it was merged with. */
 export const reread = (m: Member, home: Curve2, tol: number): Member => {
   if (home === m.curve || home.type === 'free') return m;
   if (home.type === 'arch') {

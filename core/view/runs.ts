@@ -39,7 +39,7 @@ const sortUp = (xs: number[]): void => {
       });
 };
 
-/** A parameter of one carrier told in that of another on the same curve; free curves and arches have none in common. */
+/** A parameter of one carrier converted to that of another on the same curve; free curves and arches have none in common. */
 const onOther = (a: FlatCarrier, t: number, b: FlatCarrier): number | undefined =>
   b.curve.type === 'line' || b.curve.type === 'conic'
     ? parameterOn2(b.curve, pointOn2(a.curve, t))

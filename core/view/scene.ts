@@ -45,7 +45,7 @@ export type StandingBody = SceneBody & {
 };
 
 /** A body's cells as they stand in a view: their boxes in (u, v), and in z the depth towards the observer. */
-export const standing = (b: SceneBody, f: ViewFrame, start: number): StandingBody => {
+export const bodyAsSeen = (b: SceneBody, f: ViewFrame, start: number): StandingBody => {
   const flatBoxes = b.solid.cells.map(({ cell: { box } }): Box3 => {
     const reach = (d: Vec3): [number, number] => {
       let middle = 0;
@@ -159,7 +159,7 @@ const plainlyBlocked = (
 export const hidingIn = (scene: readonly SceneBody[], f: ViewFrame, tol: Tolerance): Hiding => {
   const start = tol.size * START_SHARE;
   const side = tol.size * SIDE_SHARE;
-  const bodies = scene.map((b) => standing(b, f, start));
+  const bodies = scene.map((b) => bodyAsSeen(b, f, start));
   return (at, across, lean) => {
     const from = Math.min(start, (tol.linear * OWN_FACES) / lean);
     const free: Limits = [from, Number.POSITIVE_INFINITY];

@@ -346,7 +346,7 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
                 </p>
                 <ol className="mt-1 list-decimal pl-5">
                   {walk.map((w, i) => (
-                    // biome-ignore lint/suspicious/noArrayIndexKey: the steps of a walk are told apart by their order
+                    // biome-ignore lint/suspicious/noArrayIndexKey: the steps of a walk are known by their order
                     <li key={i}>{w}</li>
                   ))}
                 </ol>

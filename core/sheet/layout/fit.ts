@@ -68,7 +68,7 @@ const family = (paper: SheetSetup['paper']): PaperName[] => {
   return iso.includes(paper) ? iso : inch;
 };
 
-/** Views that one can do without, the least telling first. */
+/** Views that one can do without, the one that shows least first. */
 const SPARE: readonly ViewName[] = ['back', 'bottom', 'right', 'left', 'top'];
 const LEAST_GAP = 5;
 /** A group that covers less of the frame than this asks for a larger scale or a smaller paper. */

@@ -124,7 +124,7 @@ export const sortWords = (words: readonly Word[]): Gathered => {
   const ends = words.flatMap((w, i) =>
     w.kind === 'word' && (w.means === 'top' || w.means === 'bottom' || w.raw === 'base') ? [i] : [],
   );
-  // "40 base 20 top" or "base 40 top 20": the first of the two tells
+  // "40 base 20 top" or "base 40 top 20": the first of the two words decides
   const trailing = ends.length > 1 && figureAt((ends[0] as number) - 1) !== undefined;
   /** The figure that goes with "top" or "base"; "dia" between them is passed over. */
   const beside = (i: number): string | undefined => {

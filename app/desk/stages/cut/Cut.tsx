@@ -61,7 +61,7 @@ const CutSentence = ({ cut }: { cut: CutFile }) => {
       view,{' '}
       {trace.through ? (
         trace.through.map((p, i) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: a trace's points are told apart by their order
+          // biome-ignore lint/suspicious/noArrayIndexKey: a trace's points are known by their order
           <span key={i}>
             {i ? ' to [' : 'from ['}
             {fig(['through', i, 0], p[0], `point ${i + 1} across`)},{' '}

@@ -56,7 +56,7 @@ export const TurnedTable = ({ table, body, id }: Props) => {
           {rows.map((r, i) => {
             const worked = overall !== undefined && i === rows.length - 1;
             return (
-              // biome-ignore lint/suspicious/noArrayIndexKey: rows are told apart by their order along the axis
+              // biome-ignore lint/suspicious/noArrayIndexKey: rows are known by their order along the axis
               <tr key={i} className="border-b border-rule">
                 <td className="figures text-second">{i + 1}</td>
                 <td>

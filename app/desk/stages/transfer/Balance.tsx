@@ -92,7 +92,7 @@ export const Balance = ({ books }: { books: ReactNode }) => {
             </p>
             <ol className="text-[13.5px] leading-[19px]">
               {answer.found.map((f, i) => (
-                // biome-ignore lint/suspicious/noArrayIndexKey: findings are told apart by their order
+                // biome-ignore lint/suspicious/noArrayIndexKey: findings are known by their order
                 <li key={i} className="flex gap-3 border-b border-rule px-5 py-1.5">
                   <span className="w-12 shrink-0 font-semibold text-deep">{f.view}</span>
                   <span>{f.sentence}</span>

@@ -196,7 +196,7 @@ export const Practice = ({ books }: { books: ReactNode }) => {
               const verdict = verdicts[i];
               const judged = checked && verdict && !verdict.right;
               return (
-                // biome-ignore lint/suspicious/noArrayIndexKey: entries are told apart by their order
+                // biome-ignore lint/suspicious/noArrayIndexKey: entries are known by their order
                 <li key={i} className="group flex gap-2 border-b border-rule px-5 py-1">
                   <span className="min-w-0 flex-1">
                     {l.seen ? 'visible' : 'hidden'} <span className="figures text-[12.5px]">{words(l)}</span>
