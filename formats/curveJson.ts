@@ -1,5 +1,6 @@
 import { type Curve2, conicFrom, lineThrough2, pointOn2 } from '../core/geometry/curve2.ts';
 import { type Curve3, pointOn } from '../core/geometry/curve3.ts';
+import { WHOLE_TURN } from '../core/geometry/nearness.ts';
 import { archSpline, fitSpline } from '../core/geometry/spline2.ts';
 import { add, length2, sub2, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
 
@@ -17,7 +18,7 @@ const cleanPoint = (p: Vec2): Vec2 => [clean(p[0]), clean(p[1])];
 const degrees = (from: number, to: number): { from: number; to: number } => {
   const k = 180 / Math.PI;
   const sweep = to - from;
-  if (sweep >= 2 * Math.PI - 1e-9) return { from: 0, to: 360 };
+  if (sweep >= WHOLE_TURN) return { from: 0, to: 360 };
   let a = (from * k) % 360;
   if (a < 0) a += 360;
   return { from: clean(a), to: a + sweep * k };

@@ -1,4 +1,5 @@
 import { type Curve2, pointOn2 } from '../geometry/curve2.ts';
+import { WHOLE_TURN } from '../geometry/nearness.ts';
 import { distance2, length2, type Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { ViewLine } from '../view/view.ts';
@@ -34,7 +35,7 @@ export const givenFrom = (
   const at = (t: number): Vec2 => map(pointOn2(curve, t));
   if (curve.type === 'line') return { seen, kind: 'straight', a: at(from), b: at(to) };
   if (curve.type === 'conic' && curve.round) {
-    const full = to - from > 2 * Math.PI - 1e-9;
+    const full = to - from > WHOLE_TURN;
     return {
       seen,
       kind: 'round',

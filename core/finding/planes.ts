@@ -1,4 +1,5 @@
 import { pointOn } from '../geometry/curve3.ts';
+import { EDGE_ON } from '../geometry/nearness.ts';
 import { dot, type Vec3 } from '../geometry/vec.ts';
 import { featureKey, featureOfFace } from '../naming/keys.ts';
 import { isCut } from '../section/section.ts';
@@ -34,7 +35,7 @@ export const closeCalls = (part: BuiltPart, c: CuttingPlane): Finding[] => {
           const s = id === undefined ? undefined : solid.surfaces[id];
           return (
             s?.kind === 'plane' &&
-            Math.abs(Math.abs(dot(s.n, leg.kept.n)) - 1) < 1e-9 &&
+            Math.abs(Math.abs(dot(s.n, leg.kept.n)) - 1) < EDGE_ON &&
             flat.some((e) => e.on.includes(key))
           );
         });

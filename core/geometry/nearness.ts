@@ -17,3 +17,6 @@ export const ON_LINE = 1e-6;
 
 /** Figures that differ by less, as a share of the larger, are one figure: both were worked out by a few steps of arithmetic. */
 export const SAME_FIGURE = 1e-9;
+
+/** A sweep of at least this much is a whole turn, radians: the ends of a full circle differ from it by the rounding of their angles. */
+export const WHOLE_TURN = 2 * Math.PI - 1e-9;

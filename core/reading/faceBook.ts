@@ -1,3 +1,4 @@
+import { EDGE_ON } from '../geometry/nearness.ts';
 import { dot, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Tolerance } from '../solid/body.ts';
@@ -33,8 +34,6 @@ export type FaceStory =
   | { readonly kind: 'opening' }
   | { readonly kind: 'beside' };
 
-const SQUARE = 1e-9;
-
 /** @param normal of the face where it was met, out of the material */
 const postingOf = (face: string, body: string, normal: Vec3, at: SeenScene, tol: Tolerance): FacePosting => {
   const index = at.scene.findIndex((b) => b.solid.name === body);
@@ -47,7 +46,7 @@ const postingOf = (face: string, body: string, normal: Vec3, at: SeenScene, tol:
   const facing = dot(normal, at.view.frame.toward);
   if (face === CUT_FACE)
     return seen
-      ? { as: 'area', true: facing > 1 - SQUARE, round: false, share: Math.abs(facing) }
+      ? { as: 'area', true: facing > 1 - EDGE_ON, round: false, share: Math.abs(facing) }
       : { as: 'away' };
   // in a sectional view the face may be cut away with all that held it
   if (!surface) return { as: 'away' };
@@ -58,8 +57,8 @@ const postingOf = (face: string, body: string, normal: Vec3, at: SeenScene, tol:
       : lines.length
         ? { as: 'covered' }
         : { as: 'away' };
-  if (Math.abs(facing) < SQUARE) return { as: 'edge', seen: lines.some((l) => l.class === 'visible') };
-  if (seen) return { as: 'area', true: facing > 1 - SQUARE, round: false, share: facing };
+  if (Math.abs(facing) < EDGE_ON) return { as: 'edge', seen: lines.some((l) => l.class === 'visible') };
+  if (seen) return { as: 'area', true: facing > 1 - EDGE_ON, round: false, share: facing };
   return facing > 0 ? { as: 'covered' } : { as: 'away' };
 };
 

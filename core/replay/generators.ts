@@ -1,4 +1,5 @@
 import { pointOn } from '../geometry/curve3.ts';
+import { EDGE_ON } from '../geometry/nearness.ts';
 import type { Cone, Cylinder, Sphere, Surface, Torus } from '../geometry/surface.ts';
 import { along, dot, length, scale, sub, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
@@ -17,12 +18,11 @@ export type Revolved = Cylinder | Cone | Sphere | Torus;
 
 export const isRevolved = (s: Surface): s is Revolved => s.kind !== 'plane';
 
-const END_ON = 1e-9;
 const axisOf = (s: Revolved): Vec3 => (s.kind === 'sphere' ? [0, 0, 1] : s.a);
 
 /** The view that sees the axis of a face as a point. */
 export const endViewOf = (p: Plan, s: Revolved): PlacedView | undefined =>
-  p.sheet.views.find((v) => Math.abs(Math.abs(dot(axisOf(s), VIEW_FRAMES[v.name].toward)) - 1) < END_ON);
+  p.sheet.views.find((v) => Math.abs(Math.abs(dot(axisOf(s), VIEW_FRAMES[v.name].toward)) - 1) < EDGE_ON);
 
 /** Where a point of the part stands to the axis of a face: how far along it, how far off, and in which direction. */
 export const positionTo = (s: Revolved, at: Vec3): { foot: Vec3; radius: number; out: Vec3 } => {
@@ -113,7 +113,7 @@ const sideViewOf = (p: Plan, s: Revolved, end: PlacedView): PlacedView | undefin
   const order: ViewName[] = ['front', 'top', 'left', 'right', 'bottom'];
   return order
     .flatMap((n) => p.sheet.views.find((v) => v.name === n) ?? [])
-    .find((v) => v !== end && Math.abs(dot(axis, VIEW_FRAMES[v.name].toward)) < END_ON);
+    .find((v) => v !== end && Math.abs(dot(axis, VIEW_FRAMES[v.name].toward)) < EDGE_ON);
 };
 
 /**
@@ -130,7 +130,7 @@ export const parallelCircle = (p: Plan, s: Revolved, at: Vec3): string | undefin
   // the profile's point at this level, to the right or above in the side view, which the end view shares
   const { u, v: up, toward } = VIEW_FRAMES[side.name];
   const axis = axisOf(s);
-  const across: Vec3 = Math.abs(dot(axis, u)) < END_ON ? u : up;
+  const across: Vec3 = Math.abs(dot(axis, u)) < EDGE_ON ? u : up;
   const k = across === u ? 0 : 1;
   const profile = along(foot, across, radius);
   const place = placeOfPoint(side, profile);
@@ -181,7 +181,7 @@ const markOnProfile = (
   if (s.kind !== 'sphere' && s.kind !== 'torus') return false;
   const middle3 = s.kind === 'sphere' ? s.o : along(s.o, across, s.R);
   // the profile lies in the plane through the axis
-  if (Math.abs(dot(sub(middle3, s.o), toward)) > END_ON * Math.max(1, length(s.o))) return false;
+  if (Math.abs(dot(sub(middle3, s.o), toward)) > EDGE_ON * Math.max(1, length(s.o))) return false;
   const middle = placeOfPoint(side, middle3);
   if (Math.abs((place[k] as number) - (middle[k] as number)) < TOUCH * s.r * p.sheet.scale) {
     // at the very top or bottom the level line only touches the circle: the point stands on its centre line

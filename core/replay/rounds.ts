@@ -1,5 +1,6 @@
 import { type Conic2, pointOn2 } from '../geometry/curve2.ts';
 import type { Ellipse3 } from '../geometry/curve3.ts';
+import { WHOLE_TURN } from '../geometry/nearness.ts';
 import { add, along, cross2, distance2, length2, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Stretch } from '../sheet/ink/ink.ts';
@@ -9,7 +10,6 @@ import { pointAt, postElsewhere } from './coordinates.ts';
 import type { Deed } from './deed.ts';
 import { freshName, onPaperToo, originOf, type Plan, size, take, viewNamed, workingText } from './plan.ts';
 
-const FULL = 2 * Math.PI - 1e-9;
 /** Ellipses are plotted every 15 degrees, which two set squares give. */
 const PLOTTED = 24;
 
@@ -43,7 +43,7 @@ export const drawRound = (p: Plan, view: ViewName, s: Stretch, seen: boolean): v
   const k = s.curve as Conic2;
   const circle = lightCircle(p, view, k.c, length2(k.major));
   const ends =
-    s.to - s.from >= FULL
+    s.to - s.from >= WHOLE_TURN
       ? {}
       : {
           from: pointAt(p, view, pointOn2(k, s.from), 'construction'),
@@ -98,12 +98,13 @@ export const drawEllipse = (
     { do: 'circle', circle: outer, centre, through: end },
     { do: 'circle', circle: inner, centre, through: low },
   ];
-  const whole = s.to - s.from >= FULL;
+  const whole = s.to - s.from >= WHOLE_TURN;
   const plotted: string[] = [];
   for (let i = 0; i <= PLOTTED; i++) {
     const q = (2 * Math.PI * i) / PLOTTED;
     for (const t of [q - 2 * Math.PI, q, q + 2 * Math.PI]) {
-      if (whole ? t < s.from - 1e-9 || t >= s.from + FULL : t <= s.from + 1e-6 || t >= s.to - 1e-6) continue;
+      if (whole ? t < s.from - 1e-9 || t >= s.from + WHOLE_TURN : t <= s.from + 1e-6 || t >= s.to - 1e-6)
+        continue;
       const name = freshName(p, 'p');
       const [ray, big, small, up, along] = [
         freshName(p, 'l'),

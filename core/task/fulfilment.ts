@@ -1,4 +1,5 @@
 import { pointOn } from '../geometry/curve3.ts';
+import { EDGE_ON } from '../geometry/nearness.ts';
 import type { Surface } from '../geometry/surface.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
@@ -127,7 +128,7 @@ const footing = ({ part }: Given) => {
     );
   const face = part.bodies
     .flatMap((b) => b.solid.surfaces)
-    .some((s: Surface) => s.kind === 'plane' && Math.abs(Math.abs(s.n[2]) - 1) < 1e-9 && at(s.d * s.n[2]));
+    .some((s: Surface) => s.kind === 'plane' && Math.abs(Math.abs(s.n[2]) - 1) < EDGE_ON && at(s.d * s.n[2]));
   return { edges, face: face && edges.length > 1 };
 };
 

@@ -2,8 +2,9 @@ import { type Box3, boxesMeet } from '../geometry/box.ts';
 import { boxGrid } from '../geometry/boxGrid.ts';
 import { boxOf2, type Curve2, isPeriodic, pointOn2, tangentOn2 } from '../geometry/curve2.ts';
 import { meetings } from '../geometry/meeting2.ts';
+import { WHOLE_TURN } from '../geometry/nearness.ts';
 import { cross2, distance2, dot2, length2, sub2, type Vec2 } from '../geometry/vec.ts';
-import { TAU, wrapAngle } from '../number/angle.ts';
+import { wrapAngle } from '../number/angle.ts';
 import { coverAt, type FlatCarrier } from './flatCarrier.ts';
 
 const speedScale = (k: Curve2): number => (k.type === 'conic' ? length2(k.minor) : 1);
@@ -90,7 +91,7 @@ const farFrom = (k: Curve2, p: Vec2, t: number): number => {
 const settleGrazes = (c: FlatCarrier, grazes: readonly Graze[], tol: number): void => {
   const round = isPeriodic(c.curve);
   // a curve that is there all round has no ends
-  const ends = c.members.flatMap((m) => (round && m.hi - m.lo >= TAU - 1e-9 ? [] : [m.lo, m.hi]));
+  const ends = c.members.flatMap((m) => (round && m.hi - m.lo >= WHOLE_TURN ? [] : [m.lo, m.hi]));
   const known = [...c.cuts, ...ends];
   const runsAlong = ({ s, by, t }: Graze, k: number): boolean => {
     const to = round ? s + wrapAngle(k - s + Math.PI) - Math.PI : k;

@@ -15,7 +15,7 @@ import {
   pointOn,
   velocityOn,
 } from '../geometry/curve3.ts';
-import { EDGE_ON } from '../geometry/nearness.ts';
+import { EDGE_ON, WHOLE_TURN } from '../geometry/nearness.ts';
 import { bracketedRoot, signChanges } from '../geometry/roots.ts';
 import type { Cylinder, Plane, Surface } from '../geometry/surface.ts';
 import {
@@ -257,7 +257,7 @@ const freeShadows = (
   id: string,
 ): Shadow[] => {
   const folds = foldsOf(curve, from, to, f);
-  const whole = isClosed(curve) && to - from >= TAU - 1e-9;
+  const whole = isClosed(curve) && to - from >= WHOLE_TURN;
   const first = folds[0];
   // a closed curve is begun at its first fold
   const [start, end] = whole && first !== undefined ? [first, first + TAU] : [from, to];

@@ -1,5 +1,5 @@
 import { type Curve2, isPeriodic, parameterOn2, pointOn2, tangentOn2 } from '../geometry/curve2.ts';
-import { EDGE_ON } from '../geometry/nearness.ts';
+import { EDGE_ON, WHOLE_TURN } from '../geometry/nearness.ts';
 import { normalAt } from '../geometry/surface.ts';
 import { along, distance2, dot, scale, type Vec3 } from '../geometry/vec.ts';
 import type { ViewFrame } from '../geometry/viewFrames.ts';
@@ -58,7 +58,7 @@ const knotsOf = (c: FlatCarrier, periodic: boolean, tol: Tolerance): number[] =>
   const cuts = periodic ? c.cuts.map(wrapAngle) : c.cuts.slice();
   for (const m of c.members) {
     if (!periodic) cuts.push(m.lo, m.hi);
-    else if (m.hi - m.lo < TAU - 1e-9) cuts.push(wrapAngle(m.lo), wrapAngle(m.hi));
+    else if (m.hi - m.lo < WHOLE_TURN) cuts.push(wrapAngle(m.lo), wrapAngle(m.hi));
   }
   for (const m of c.under?.members ?? [])
     for (const t of [m.lo, m.hi]) {

@@ -1,4 +1,5 @@
 import { type Curve3, pointOn } from '../geometry/curve3.ts';
+import { EDGE_ON } from '../geometry/nearness.ts';
 import type { Cone, Cylinder, Round, Surface, Torus } from '../geometry/surface.ts';
 import { add, along, cross, dot, length, perpendiculars, scale, unit, type Vec3 } from '../geometry/vec.ts';
 import type { ViewFrame } from '../geometry/viewFrames.ts';
@@ -17,13 +18,10 @@ export type Silhouette = {
   readonly of: string;
 };
 
-/** Axes count as seen end-on or square below this sine. */
-const END_ON = 1e-9;
-
 const cylinderOutlines = (s: Cylinder, toward: Vec3): Curve3[] => {
   const across = cross(s.a, toward);
   const size = length(across);
-  if (size < END_ON) return [];
+  if (size < EDGE_ON) return [];
   const m = scale(across, s.r / size);
   return [1, -1].map((k) => ({ type: 'line', p: along(s.o, m, k), d: s.a }));
 };
@@ -33,7 +31,7 @@ export const coneOutlineRadii = (s: Cone, toward: Vec3): Vec3[] => {
   const ad = dot(s.a, toward);
   const flat = along(toward, s.a, -ad);
   const reach = length(flat);
-  if (reach < END_ON) return [];
+  if (reach < EDGE_ON) return [];
   const cos = (ad * s.sin) / (reach * s.cos);
   if (Math.abs(cos) >= 1 - 1e-12) return [];
   const e = scale(flat, 1 / reach);
@@ -46,11 +44,11 @@ const torusOutlines = (s: Torus, toward: Vec3): Curve3[] => {
   const ad = dot(s.a, toward);
   const side = cross(s.a, toward);
   const circle = (c: Vec3, u: Vec3, v: Vec3): Curve3 => ({ type: 'ellipse', c, u, v });
-  if (length(side) < END_ON)
+  if (length(side) < EDGE_ON)
     return [s.R + s.r, s.R - s.r]
       .filter((rho) => rho > 0)
       .map((rho) => circle(s.o, scale(s.e1, rho), scale(s.e2, rho)));
-  if (Math.abs(ad) >= END_ON)
+  if (Math.abs(ad) >= EDGE_ON)
     return [1, -1].map((k): Curve3 => ({ type: 'contour', torus: s, toward, branch: k as 1 | -1 }));
   const e = unit(side);
   return [

@@ -1,4 +1,5 @@
 import { pointOn } from '../../geometry/curve3.ts';
+import { EDGE_ON } from '../../geometry/nearness.ts';
 import type { Surface } from '../../geometry/surface.ts';
 import { along, cross, dot, length, scale, sub, unit, type Vec2, type Vec3 } from '../../geometry/vec.ts';
 import type { ViewFrame } from '../../geometry/viewFrames.ts';
@@ -172,7 +173,7 @@ export type PitchCircle = { readonly centre: Vec2; readonly radius: number };
 export const pitchCirclesOf = (axes: readonly FeatureAxis[], f: ViewFrame, tol: number): PitchCircle[] => {
   const out: PitchCircle[] = [];
   for (const a of axes) {
-    if (!a.pitch || Math.abs(dot(a.axis, f.toward)) < 1 - 1e-9) continue;
+    if (!a.pitch || Math.abs(dot(a.axis, f.toward)) < 1 - EDGE_ON) continue;
     const centre = flatten(f, a.pitch.centre);
     const { radius } = a.pitch;
     const known = out.some(
@@ -201,7 +202,7 @@ export const centreLinesOf = (
   const arms: { centre: Vec2; reach: number }[] = [];
   for (const a of axes) {
     const facing = a.ball ? 1 : Math.abs(dot(a.axis, f.toward));
-    if (a.pitch && facing > 1 - 1e-9) {
+    if (a.pitch && facing > 1 - EDGE_ON) {
       // on a pitch circle, which is one arm of its cross, a feature has a radial line for the other
       const [c, middle] = [flatten(f, a.point), flatten(f, a.pitch.centre)];
       const out1 = unitOf(c, middle);
@@ -211,12 +212,12 @@ export const centreLinesOf = (
         to: [c[0] + r * out1[0], c[1] + r * out1[1]],
         arm: true,
       });
-    } else if (facing > 1 - 1e-9) {
+    } else if (facing > 1 - EDGE_ON) {
       const centre = flatten(f, a.point);
       const same = arms.find((x) => Math.hypot(x.centre[0] - centre[0], x.centre[1] - centre[1]) <= tol * 4);
       if (same) same.reach = Math.max(same.reach, a.radius);
       else arms.push({ centre, reach: a.radius });
-    } else if (facing < 1e-9) {
+    } else if (facing < EDGE_ON) {
       const p = flatten(f, along(a.point, a.axis, a.low - past));
       const q = flatten(f, along(a.point, a.axis, a.high + past));
       const twin = out.find((x) => !x.arm && onLine(x, p, tol) && onLine(x, q, tol) && overlaps(x, p, q));

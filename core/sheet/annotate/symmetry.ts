@@ -1,11 +1,12 @@
 import { type Curve2, pointOn2 } from '../../geometry/curve2.ts';
+import { WHOLE_TURN } from '../../geometry/nearness.ts';
 import { length2, type Vec2 } from '../../geometry/vec.ts';
 import type { View, ViewLine } from '../../view/view.ts';
 
 /** How far a line of symmetry passes the outline, mm on the paper, as all centre lines do. */
 const PAST = 3;
 
-const isWhole = (c: Curve2, l: ViewLine): boolean => c.type === 'conic' && l.to - l.from > 2 * Math.PI - 1e-9;
+const isWhole = (c: Curve2, l: ViewLine): boolean => c.type === 'conic' && l.to - l.from > WHOLE_TURN;
 
 /** The places that tell a line from others: its ends and middle, or of a closed one its centre and the ends of its axes. */
 const tellingPlaces = (l: ViewLine): readonly Vec2[] => {

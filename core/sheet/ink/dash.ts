@@ -1,4 +1,5 @@
 import { isPeriodic, lengthBetween } from '../../geometry/curve2.ts';
+import { WHOLE_TURN } from '../../geometry/nearness.ts';
 import { NARROW, type Stretch } from './ink.ts';
 
 /** Lengths in mm, in multiples of the narrow width d (ISO 128-2). */
@@ -46,7 +47,7 @@ export type DashEnds = {
  */
 export const hiddenDashes = (s: Stretch, ends: DashEnds): Stretch[] => {
   const total = lengthBetween(s.curve, s.from, s.to);
-  const closed = isPeriodic(s.curve) && s.to - s.from >= 2 * Math.PI - 1e-9;
+  const closed = isPeriodic(s.curve) && s.to - s.from >= WHOLE_TURN;
   if (ends.half && !closed && !ends.gapAtStart && !ends.gapAtEnd) {
     const halves = halfDashes(s, total);
     if (halves) return halves;

@@ -1,5 +1,6 @@
 import { boxOf2 } from '../../geometry/curve2.ts';
 import { pointOn } from '../../geometry/curve3.ts';
+import { EDGE_ON } from '../../geometry/nearness.ts';
 import type { Surface } from '../../geometry/surface.ts';
 import { add, dot, dot2, scale as scaled, type Vec2, type Vec3 } from '../../geometry/vec.ts';
 import type { ProjectionAngle, ViewName } from '../../geometry/viewFrames.ts';
@@ -40,7 +41,6 @@ export type PlacedAuxiliary = AuxiliaryAim & {
   readonly fits: boolean;
 };
 
-const SQUARE = 1e-9;
 const ORDER: readonly ViewName[] = ['front', 'top', 'left', 'right', 'bottom', 'back'];
 
 /** The outward normal of a flat face, found by looking to both sides of it. */
@@ -85,7 +85,7 @@ export const auxiliaryAim = (
       where,
       ...says('auxiliary.no-face'),
     };
-  const from = ORDER.find((v) => views.includes(v) && Math.abs(dot(VIEW_FRAMES[v].toward, normal)) < SQUARE);
+  const from = ORDER.find((v) => views.includes(v) && Math.abs(dot(VIEW_FRAMES[v].toward, normal)) < EDGE_ON);
   if (!from)
     return {
       path: ['setup', 'auxiliary'],
