@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { drawingOfPart } from '../core/drawing/drawing.ts';
 import { findingsOf } from '../core/finding/findings.ts';
+import type { Box3 } from '../core/geometry/box.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
 import { frameToward, VIEW_FRAMES, type ViewFrame } from '../core/geometry/viewFrames.ts';
 import { featureRows, scaleFromBox } from '../core/ledger/ledger.ts';
@@ -18,7 +19,8 @@ import { type View, viewOf } from '../core/view/view.ts';
 import { EXPORT_FORMATS, exportNamed } from '../formats/exports.ts';
 import { type Ledger, ledgerCsv, ledgerJson } from '../formats/ledgerText.ts';
 import { measureJson, sectionFrame, sectionJson, viewsJson } from '../formats/resultJson.ts';
-import { loadPart, loadPlanes } from './input.ts';
+import { built, loadBegunPart, loadPart, loadPlanes } from './input.ts';
+import { readLines } from './readLines.ts';
 import { Misuse } from './usage.ts';
 
 export type Options = {
@@ -36,6 +38,7 @@ export type Options = {
   divisions?: string | undefined;
   start?: string | undefined;
   tangents?: boolean | undefined;
+  line?: string[] | undefined;
 };
 
 const only = (positionals: readonly string[], names: readonly string[]): string[] => {
@@ -107,6 +110,25 @@ export const section = (positionals: readonly string[], options: Options): strin
 export const measure = (positionals: readonly string[]): string => {
   const [file] = only(positionals, ['PART']) as [string];
   return json(measureJson(loadPart(file).part));
+};
+
+/** The part with typed lines added, each read as the desk reads it; a line that is open is answered with its question. */
+export const read = (positionals: readonly string[], options: Options): string => {
+  const [file] = only(positionals, ['PART']) as [string];
+  if (!options.line?.length) throw new Misuse('Give at least one --line.');
+  const answer = readLines(loadBegunPart(file), options.line, (part) => {
+    if (!part.bodies.length) return undefined;
+    const { min, max } = measureJson(built(file, part)).all.box;
+    return [...min, ...max] as unknown as Box3;
+  });
+  if (options.json) return json({ format: 'blue-ledger/reading@1', ...answer });
+  return answer.readings
+    .map((r) =>
+      r.question === null
+        ? `${r.understood}${r.assumed.length ? ` (taken for granted: ${r.assumed.join('; ')})` : ''}\n`
+        : `? ${r.line}: ${r.question}${r.offers.length ? ` For instance: ${r.offers.join(', ')}.` : ''}\n`,
+    )
+    .join('');
 };
 
 /** The findings, a line each; nothing where there are none. */

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
+import { begunPartSchema } from '../core/drawing/drawing.ts';
 import { type Fault, sentence } from '../core/number/fault.ts';
 import { partModel, readPartFile } from '../core/part/model.ts';
-import type { PartFile } from '../core/part/schema.ts';
+import { type PartFile, readBySchema } from '../core/part/schema.ts';
 import { type CuttingPlane, cuttingPlane, readTraces } from '../core/section/trace.ts';
 import { type BuiltPart, buildPart } from '../core/solid/build.ts';
 
@@ -46,14 +47,24 @@ const readJson = (file: string): unknown => {
   }
 };
 
+/** A part file as it is written; it may have no bodies yet. */
+export const loadBegunPart = (file: string): PartFile => {
+  const read = readBySchema(begunPartSchema, readJson(file));
+  return read.ok ? read.value : refuse(file, read.faults);
+};
+
+/** The part that a file states. @param file its name, for the words of a fault */
+export const built = (file: string, source: PartFile): BuiltPart => {
+  const model = partModel(source);
+  if (!model.ok) return refuse(file, model.faults);
+  const part = buildPart(model.value);
+  return part.ok ? part.value : refuse(file, part.faults);
+};
+
 export const loadPart = (file: string): { file: PartFile; part: BuiltPart } => {
   const read = readPartFile(readJson(file));
   if (!read.ok) return refuse(file, read.faults);
-  const model = partModel(read.value);
-  if (!model.ok) return refuse(file, model.faults);
-  const built = buildPart(model.value);
-  if (!built.ok) return refuse(file, built.faults);
-  return { file: read.value, part: built.value };
+  return { file: read.value, part: built(file, read.value) };
 };
 
 export const loadPlanes = (file: string, part: PartFile): CuttingPlane[] => {

@@ -1,10 +1,10 @@
 import { writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { check, ledger, measure, section, sheet, views } from './commands.ts';
+import { check, ledger, measure, read, section, sheet, views } from './commands.ts';
 import { RefusedInput } from './input.ts';
 import { Misuse, USAGE } from './usage.ts';
 
-const COMMANDS = { views, section, measure, sheet, ledger, check } as const;
+const COMMANDS = { views, section, measure, sheet, ledger, check, read } as const;
 
 const run = async (argv: readonly string[]): Promise<number> => {
   const [name, ...rest] = argv;
@@ -27,6 +27,7 @@ const run = async (argv: readonly string[]): Promise<number> => {
       divisions: { type: 'string' },
       start: { type: 'string' },
       tangents: { type: 'boolean' },
+      line: { type: 'string', multiple: true },
       limit: { type: 'string' },
       paper: { type: 'string' },
       scale: { type: 'string' },

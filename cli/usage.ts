@@ -8,6 +8,7 @@ export const USAGE = `blue-ledger: orthographic views, sections and sheets from 
   measure PART [--json]
   ledger PART [--views ...] [--angle first|third] [--csv|--json]
   check PART [--section FILE]... [--limit 1.5]
+  read PART --line TEXT [--line TEXT]... [--json]
   sheet PART [--angle first|third] [--paper A3] [--scale 1:2|fit] [--views ...] [--section FILE]... --format svg|pdf|dxf [--space paper|true]
 
 --tangents shows tangent joins too, as lines of kind "tangent"; --divisions adds cut points on generators of curved faces.

@@ -8,6 +8,9 @@ import { sourceSchema } from '../task/source.ts';
 import { taskSchema } from '../task/task.ts';
 import { groupsSchema } from './groups.ts';
 
+/** A part whose statement may still be empty: its first line is yet to be typed. */
+export const begunPartSchema = partSchema.extend({ bodies: partSchema.shape.bodies.element.array() });
+
 /** A whole drawing as it is kept and saved (docs/drawing-format.md): part, sheet choices, cuts and title block. */
 export const drawingSchema = z.strictObject({
   format: z.literal('blue-ledger/drawing@1', { error: 'needs "blue-ledger/drawing@1"' }),
@@ -18,8 +21,7 @@ export const drawingSchema = z.strictObject({
   drawnBy: z.string().max(60),
   date: z.string().max(30),
   revision: z.string().max(20),
-  /** a new drawing's statement is empty until its first line is typed */
-  part: partSchema.extend({ bodies: partSchema.shape.bodies.element.array() }),
+  part: begunPartSchema,
   setup: setupSchema,
   cuts: z.array(cutSchema).max(12),
   /** what was asked for, line by line */

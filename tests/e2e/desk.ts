@@ -4,7 +4,8 @@ import { expect, type Locator, type Page } from '@playwright/test';
 export const openDrawing = async (page: Page, address: string, title: string): Promise<void> => {
   await page.goto(address);
   await page.getByRole('link', { name: title, exact: true }).click();
-  await expect(page.getByTestId('sheet')).toBeVisible();
+  // how soon that is, is measured elsewhere
+  await expect(page.getByTestId('sheet')).toBeVisible({ timeout: 20_000 });
 };
 export const stand = (page: Page, stage: string): Promise<void> =>
   page.getByRole('navigation', { name: 'Stages' }).getByRole('button', { name: stage }).click();

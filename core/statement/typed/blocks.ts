@@ -1,75 +1,87 @@
 import type { Quantity } from '../../part/quantity.ts';
 import { typedQuantity } from '../../part/schema.ts';
-import {
-  Ask,
-  type Draft,
-  type Maker,
-  need,
-  number,
-  op,
-  type Quantity3,
-  spanOf,
-  type UnusedSizes,
-} from './draft.ts';
-import { FACE_AXES, half, shifted, unitless } from './placing.ts';
+import { Ask } from './ask.ts';
+import { type Draft, type Maker, need, nothingYet, op, type Quantity3, runsAlong, spanOf } from './draft.ts';
+import { FACE_AXES, type FaceName, HIGH, LOW } from './faces.ts';
+import { half, unitless } from './placing.ts';
 import { hole } from './rounds.ts';
-import { FACES, type Gathered, type Label } from './sortedWords.ts';
-import { cornerOf } from './standing.ts';
+import type { Said } from './said.ts';
+import { cornerOf, inCorner } from './standing.ts';
 
-export const block: Maker = (g, p, c) => {
-  const assumed: string[] = [];
-  const what = g.means.has('plate') ? 'plate' : 'block';
-  const long = p.named('length');
-  const wide = p.named('width');
+/** The three sizes of a block, however they are named; "assumed" gets what was taken for granted. */
+const threeSizes = (s: Said, what: string, assumed: string[]): [Quantity, Quantity, Quantity] => {
+  const long = s.named('length');
+  const wide = s.named('width');
   // "120 long, 80 wide": the long side lies along the front
   let width = long ?? wide;
-  let depth = p.named('depth') ?? (long === undefined ? undefined : wide);
-  let height = p.named('height', 'thickness');
-  const side = p.named('side', 'af');
-  if (g.means.has('square') || side !== undefined) {
+  let depth = s.named('depth') ?? (long === undefined ? undefined : wide);
+  let height = s.named('height');
+  // "60 wide 10 high 40 thick": what is left is the thickness
+  const thick = s.named('thickness');
+  if (thick !== undefined) {
+    if (height === undefined) height = thick;
+    else if (depth === undefined) depth = thick;
+    else if (width === undefined) width = thick;
+    else throw new Ask(`The ${what} has its three sizes. What is ${thick} thick?`, []);
+  }
+  const side = s.named('side', 'af');
+  if (s.has('square') || side !== undefined) {
     // a square bar, its length along the width where one is named
-    const across = side ?? (long === undefined ? width : undefined) ?? p.loose.shift();
+    const across = side ?? (long === undefined ? width : undefined) ?? s.shift('side');
     if (long !== undefined) [depth, height] = [depth ?? across, height ?? across];
     else [width, depth] = [width ?? across, depth ?? across];
   }
   const missing = [width, depth, height].filter((x) => x === undefined).length;
-  if (missing === 3 && p.loose.length === 1)
-    [width, depth, height] = Array(3).fill(p.loose.shift()) as string[];
-  if (missing === 3 && p.loose.length === 1) assumed.push('a cube');
-  width ??= p.loose.shift();
-  depth ??= p.loose.shift();
-  height ??= p.loose.shift();
-  const w = need(width, `How wide is the ${what}?`, '60 wide');
-  const d = need(depth, `How deep is the ${what}, from front to back?`, '40 deep');
-  const h = need(
-    height,
-    `How ${what === 'plate' ? 'thick' : 'high'} is the ${what}?`,
-    what === 'plate' ? '10 thick' : '30 high',
-  );
-  const does = op(g, 'add');
-  const round = p.named('corners', 'radius');
+  if (missing === 3 && s.loose() === 1) {
+    width = s.shift('side');
+    depth = width;
+    height = width;
+    assumed.push('a cube');
+  }
+  width ??= s.shift('width');
+  depth ??= s.shift('depth');
+  height ??= s.shift('height');
+  return [
+    need(width, `How wide is the ${what}?`, '60 wide'),
+    need(depth, `How deep is the ${what}, from front to back?`, '40 deep'),
+    need(
+      height,
+      `How ${what === 'plate' ? 'thick' : 'high'} is the ${what}?`,
+      what === 'plate' ? '10 thick' : '30 high',
+    ),
+  ];
+};
+
+export const block: Maker = (s, c) => {
+  const assumed: string[] = [];
+  const what = s.has('plate') ? 'plate' : 'block';
+  s.has('block', 'base', 'wall');
+  const [w, d, h] = threeSizes(s, what, assumed);
+  const does = op(s, 'add');
+  const round = s.plainly('corners') ?? s.plainly('radius');
   const sizes: [string, string, string] = [String(w), String(d), String(h)];
-  const placed =
-    c.box &&
-    (does === 'cut' ||
-      g.face ||
-      g.means.has('centre') ||
-      Object.keys(g.from).length ||
-      g.at.length === 2 ||
-      p.loose.length >= 2);
-  if (c.box && !placed && g.at.length < 3) assumed.push('its lower left front corner is at the origin');
-  if (does === 'cut' && !g.face) assumed.push('cut from the top');
-  const at: Quantity3 = placed
-    ? cornerOf(g.face ?? 'top', sizes, g, p, does === 'cut', c, assumed)
-    : g.at.length === 3
-      ? (g.at.map(typedQuantity) as Quantity3)
-      : [0, 0, 0];
+  const placed = s.sight().length > 0 || s.sees('centre') || s.isDistant() || s.isPair();
+  let at: Quantity3;
+  const point = s.point();
+  if (point) at = point.map(typedQuantity) as Quantity3;
+  else if (!c.box || (c.begins && !placed)) at = [0, 0, 0];
+  else {
+    const face = s.face();
+    if (!face && !placed)
+      throw new Ask(`Where does the ${what} go?`, [
+        'on top in the middle',
+        'on the right, 0 from front, 0 from bottom',
+        'at 0 0 0',
+      ]);
+    if (!face && does === 'cut') assumed.push('cut from the top');
+    if (!face && does !== 'cut') assumed.push('on the top');
+    at = cornerOf(face ?? 'top', sizes, s, does === 'cut', c, what);
+  }
   if (round === undefined)
     return {
       features: [{ base: what, op: does, shape: { kind: 'block', width: w, depth: d, height: h }, at }],
       assumed,
     };
-  const radius = round.startsWith('2*') ? round.slice(2) : round;
   const middle = ([0, 1] as const).map((i) =>
     at[i] === 0 ? half(sizes[i] as string, c) : `${at[i]} + ${half(sizes[i] as string, c)}`,
   );
@@ -78,7 +90,7 @@ export const block: Maker = (g, p, c) => {
       {
         base: what,
         op: does,
-        shape: { kind: 'extrude', height: h, profile: { rectangle: [w, d], round: typedQuantity(radius) } },
+        shape: { kind: 'extrude', height: h, profile: { rectangle: [w, d], round: typedQuantity(round) } },
         at: [middle[0] as Quantity, middle[1] as Quantity, at[2]],
       },
     ],
@@ -86,40 +98,75 @@ export const block: Maker = (g, p, c) => {
   };
 };
 
+/** A block taken out where three faces meet: "cut the top front right corner 20 x 15 x 10". */
+export const cornerCut: Maker = (s, c) => {
+  if (!c.box) throw nothingYet('corner');
+  const found = s.corner();
+  const faces = found?.faces ?? [];
+  const axes = new Set(faces.map((f) => FACE_AXES[f][2]));
+  if (axes.size !== faces.length)
+    throw new Ask(`${faces.join(' and ')} do not meet in a corner. Which one is meant?`, [
+      'top front right corner',
+    ]);
+  if (faces.length < 3)
+    throw new Ask(`Which corner is it: on the ${faces.join(' and ')}, and on which side?`, [
+      'top front right corner',
+      'bottom back left corner',
+    ]);
+  s.has('cut', 'notch', 'block', 'pocket', 'step');
+  const sizes = threeSizes(s, 'notch', []).map(String) as [string, string, string];
+  fits(sizes, [0, 1, 2], 'notch', c);
+  return { features: [cutBlock('notch', sizes, inCorner(faces, sizes, c))], assumed: [] };
+};
+
+/** What is cut must be smaller than what it is cut from. */
+const fits = (
+  sizes: readonly string[],
+  axes: readonly (0 | 1 | 2)[],
+  what: string,
+  c: Parameters<Maker>[1],
+): void => {
+  for (const i of axes) {
+    const worth = c.worth(sizes[i] as string);
+    if (c.box && worth !== undefined && worth > spanOf(c, i) + 1e-6)
+      throw new Ask(
+        `The ${what} would be ${sizes[i]} ${['wide', 'deep', 'high'][i]}, and the part is only ${spanOf(c, i)}. Which size is it?`,
+        [],
+      );
+  }
+};
+
 /** Something with one outline from the front, as long as it is deep. */
 export const profile =
   (
     base: string,
-    corners: (s: { w: Quantity; h: Quantity; t: Quantity }) => [Quantity, Quantity][],
+    corners: (sizes: { w: Quantity; h: Quantity; t: Quantity }) => [Quantity, Quantity][],
     thin: boolean,
   ): Maker =>
-  (g, p, c) => {
-    const t = thin ? p.named('thickness') : undefined;
-    const [deepNamed, longNamed] = [p.named('depth'), p.named('length')];
-    const [wide, height] = [p.named('width'), p.named('height')];
+  (s, c) => {
+    s.has('lprofile', 'tprofile', 'uprofile', 'wedge');
+    const t = thin ? s.named('thickness') : undefined;
+    const [deepNamed, longNamed] = [s.named('depth'), s.named('length')];
+    const [wide, height] = [s.named('width'), s.named('height')];
     // of a wedge, "60 long, 30 wide" says that it slopes along its length
     const slopes = !thin && longNamed !== undefined && deepNamed === undefined;
     const width = slopes ? longNamed : wide;
     const long = slopes ? wide : (deepNamed ?? longNamed);
-    const w = need(width ?? p.loose.shift(), `How wide is the ${base}?`, '60 wide');
+    const w = need(width ?? s.shift(), `How wide is the ${base}?`, '60 wide');
     // of a wedge the depth comes before the height, as for a block
-    const before = !thin && p.loose.length >= 2 && long === undefined ? p.loose.shift() : undefined;
-    const h = need(height ?? p.loose.shift(), `How high is the ${base}?`, '40 high');
-    const wall = thin ? need(t ?? p.loose.shift(), `How thick is the ${base}?`, '8 thick') : 0;
-    const deep = need(
-      long ?? before ?? p.loose.shift(),
-      `How long is the ${base}, from front to back?`,
-      '30 deep',
-    );
+    const before = !thin && s.loose() >= 2 && long === undefined ? s.shift() : undefined;
+    const h = need(height ?? s.shift(), `How high is the ${base}?`, '40 high');
+    const wall = thin ? need(t ?? s.shift(), `How thick is the ${base}?`, '8 thick') : 0;
+    const deep = need(long ?? before ?? s.shift(), `How long is the ${base}, from front to back?`, '30 deep');
     const figure = (q: Quantity): Quantity => typedQuantity(unitless(String(q), c));
     const sizes = thin ? { w: figure(w), h: figure(h), t: figure(wall) } : { w, h, t: wall };
     return {
       features: [
         {
           base,
-          op: op(g, 'add'),
+          op: op(s, 'add'),
           plane: 'front',
-          at: [0, deep, 0],
+          at: outlineAt(s, c, base, deep),
           shape: { kind: 'extrude', height: deep, profile: { polygon: corners(sizes) } },
         },
       ],
@@ -127,33 +174,41 @@ export const profile =
     };
   };
 
-export const step: Maker = (g, p, c) => {
-  const assumed: string[] = [];
-  if (!c.box)
-    throw new Ask('There is nothing to cut a step in yet. State the block first.', ['block 60 x 40 x 30']);
-  const sides = FACES.filter((f) => g.means.has(f) && f !== 'top' && f !== 'bottom');
-  const side = sides[0];
+/** Where an outline seen from the front begins: its lower left front corner at a stated point, or at the origin of an empty sheet. */
+const outlineAt = (s: Said, c: Parameters<Maker>[1], what: string, deep: Quantity): Quantity3 => {
+  const point = s.point();
+  if (!point) {
+    if (c.box && !c.begins)
+      throw new Ask(`Where does the ${what} go? Give its lower left front corner.`, ['at 0 0 0']);
+    return [0, deep, 0];
+  }
+  const [x, y, z] = point.map(typedQuantity) as Quantity3;
+  return [x, y === 0 ? deep : `${y} + ${/[-+]/.test(String(deep)) ? `(${deep})` : deep}`, z];
+};
+
+export const step: Maker = (s, c) => {
+  if (!c.box) throw nothingYet('step');
+  s.has('step');
+  s.has('cut');
+  const side = s.faceIs('left', 'right', 'front', 'back');
   if (!side) throw new Ask('On which side is the step?', ['left', 'right', 'front', 'back']);
+  const level = s.faceIs('top', 'bottom') ?? 'top';
   const axis = FACE_AXES[side][2];
-  const down = p.named('height', axis === 1 ? 'thickness' : 'depth');
+  const down = s.named('height', axis === 1 ? 'thickness' : 'depth');
   const run = need(
-    p.next(axis === 0 ? 'width' : 'depth', 'length'),
+    s.next(axis === 0 ? 'width' : 'depth', 'length'),
     'How far does the step run in?',
     '34 wide',
   );
-  const fall = need(down ?? p.loose.shift(), 'How far down does the step go?', '12 high');
-  const box = c.box;
+  const fall = need(down ?? s.shift('height'), 'How far down does the step go?', '12 high');
   const sizes = [0, 1, 2].map((i) =>
     i === axis ? String(run) : i === 2 ? String(fall) : String(spanOf(c, i)),
-  );
-  const at: Quantity3 = [number(box, 0), number(box, 1), number(box, 2)];
-  if (FACE_AXES[side][3] === 1) at[axis] = shifted(number(box, axis + 3), String(run), -1, c);
-  if (g.face === 'bottom') assumed.push('from the bottom');
-  else at[2] = shifted(number(box, 5), String(fall), -1, c);
-  return { features: [cutBlock('step', sizes, at)], assumed };
+  ) as [string, string, string];
+  fits(sizes, [axis, 2], 'step', c);
+  return { features: [cutBlock('step', sizes, inCorner([side, level], sizes, c))], assumed: [] };
 };
 
-export const cutBlock = (base: string, sizes: readonly string[], at: Quantity3): Draft => ({
+const cutBlock = (base: string, sizes: readonly string[], at: Quantity3): Draft => ({
   base,
   op: 'cut',
   shape: {
@@ -168,68 +223,70 @@ export const cutBlock = (base: string, sizes: readonly string[], at: Quantity3):
 /** A notch or a groove: cut into a face, and right along it. */
 export const notch =
   (base: string): Maker =>
-  (g, p, c) => {
+  (s, c) => {
     const assumed: string[] = [];
-    if (!c.box)
-      throw new Ask(`There is nothing to cut a ${base} in yet. State the block first.`, [
-        'block 60 x 40 x 30',
-      ]);
-    const face = g.face ?? 'top';
-    if (!g.face) assumed.push('from the top');
+    if (!c.box) throw nothingYet(base);
+    s.has('notch', 'groove');
+    s.has('slot');
+    s.has('cut');
+    const right = s.has('fullacross') || s.has('through');
+    const face = s.face() ?? 'top';
     const [u, v, n] = FACE_AXES[face];
-    const deepFirst = p.named('depth');
-    const wide = need(p.next('width', 'length'), `How wide is the ${base}?`, '12 wide');
+    const deepFirst = s.named('depth');
+    const wide = need(s.next('width', 'length'), `How wide is the ${base}?`, '12 wide');
     const deep = need(
-      deepFirst ?? p.named('height', 'thickness') ?? p.loose.shift(),
+      deepFirst ?? s.named('height', 'thickness') ?? s.shift('depth'),
       `How deep is the ${base}?`,
       '5 deep',
     );
-    // it runs along the one of the face's directions that is not named
-    const runs = g.means.has('alongwidth')
-      ? 0
-      : g.means.has('alongdepth')
-        ? 1
-        : g.means.has('alongheight')
-          ? 2
-          : v;
+    // it runs square to the direction in which its place is given
+    const told = runsAlong(s);
+    const toU = s.isDistant(LOW[u], HIGH[u]);
+    const toV = s.isDistant(LOW[v], HIGH[v]);
+    if (told === n || (told === undefined && toU && toV))
+      throw new Ask(
+        `Which way does the ${base} run?`,
+        ['left to right', 'front to back', 'top to bottom'].filter((_, i) => i !== n),
+      );
+    const runs = told ?? (toV ? u : toU || base === 'notch' || face !== 'top' ? v : undefined);
+    if (runs === undefined)
+      throw new Ask(`Which way does the ${base} run?`, ['left to right', 'front to back']);
+    if (told === undefined && !toU && !toV && !right)
+      assumed.push(`it runs ${['left to right', 'front to back', 'up and down'][runs]}`);
     const across = runs === u ? v : u;
     const sizes = [0, 1, 2].map((i) =>
       i === n ? String(deep) : i === across ? String(wide) : String(spanOf(c, i)),
-    );
-    const at = cornerOf(face, sizes as [string, string, string], g, p, true, c, assumed);
-    at[runs] = number(c.box, runs);
+    ) as [string, string, string];
+    fits(sizes, [0, 1, 2], base, c);
+    const at = cornerOf(face, sizes, s, true, c, base, runs);
     return { features: [cutBlock(base, sizes, at)], assumed };
   };
 
-export const pocket: Maker = (g, p, c) => {
+export const pocket: Maker = (s, c) => {
   const assumed: string[] = [];
-  if (!c.box)
-    throw new Ask('There is nothing to cut a pocket in yet. State the block first.', ['block 60 x 40 x 30']);
-  const face = g.face ?? 'top';
-  if (!g.face) assumed.push('from the top');
-  const round = p.named('diameter');
-  if (round !== undefined)
-    return hole({ ...g, sizes: { ...g.sizes, diameter: round }, face } as Gathered, p2(p, round), c);
+  if (!c.box) throw nothingYet('pocket');
+  s.has('pocket');
+  if (s.isNamed('diameter', 'radius')) return hole(s, c);
+  s.has('cut');
+  const named = s.face();
+  const face: FaceName = named ?? 'top';
+  if (!named) assumed.push('from the top');
   const [u, v, n] = FACE_AXES[face];
-  const deepNamed = p.named('depth');
-  const first = need(p.next('width', 'length'), 'How wide is the pocket?', '30 wide');
+  const deepNamed = s.named('depth');
+  const first = need(s.next('width', 'length'), 'How wide is the pocket?', '30 wide');
   const second = need(
-    g.means.has('square')
-      ? String(first)
-      : p.next(face === 'top' || face === 'bottom' ? 'thickness' : 'height'),
+    s.has('square') ? String(first) : s.next(face === 'top' || face === 'bottom' ? 'thickness' : 'height'),
     'How large is the pocket the other way?',
     '30 x 20',
   );
-  const through = g.means.has('through') ? String(spanOf(c, n)) : undefined;
-  const deep = need(through ?? deepNamed ?? p.loose.shift(), 'How deep is the pocket?', '5 deep');
+  if (deepNamed !== undefined && s.sees('through'))
+    throw new Ask(`Is the pocket ${deepNamed} deep, or right through?`, []);
+  const through = s.has('through') ? String(spanOf(c, n)) : undefined;
+  const deep = need(through ?? deepNamed ?? s.shift('depth'), 'How deep is the pocket?', '5 deep');
   const sizes: [string, string, string] = ['', '', ''];
   sizes[u] = String(first);
   sizes[v] = String(second);
   sizes[n] = String(deep);
-  return { features: [cutBlock('pocket', sizes, cornerOf(face, sizes, g, p, true, c, assumed))], assumed };
+  fits(sizes, [0, 1, 2], 'pocket', c);
+  return { features: [cutBlock('pocket', sizes, cornerOf(face, sizes, s, true, c, 'pocket'))], assumed };
 };
-/** The unusedSizes of a line with its diameter put back. */
-export const p2 = (p: UnusedSizes, diameter: string): UnusedSizes => ({
-  ...p,
-  named: (...labels: Label[]) => (labels.includes('diameter') ? diameter : p.named(...labels)),
-});

@@ -1,23 +1,19 @@
 import { type FeatureFile, typedQuantity } from '../../part/schema.ts';
-import { block, notch, pocket, profile, step } from './blocks.ts';
-import {
-  Ask,
-  type Drafts,
-  type Maker,
-  type Quantity3,
-  sidesIn,
-  type UnusedSizes,
-  unusedSizes,
-} from './draft.ts';
+import { Ask } from './ask.ts';
+import { block, cornerCut, notch, pocket, profile, step } from './blocks.ts';
+import { type Drafts, type Maker, need, type Quantity3, runsAlong, seesSides } from './draft.ts';
+import type { FaceName } from './faces.ts';
 import type { Meaning } from './lexicon.ts';
 import type { TypedContext } from './placing.ts';
 import { prism, pyramid } from './polygons.ts';
-import { cone, cylinder, hole, slot, sphere, torus, tube, turned } from './rounds.ts';
-import type { FaceName, Gathered } from './sortedWords.ts';
+import { isLathe } from './roles.ts';
+import { cone, cylinder, hole, slot, sphere, taperingHole, torus, tube, turned } from './rounds.ts';
+import { type Said, saidBy } from './said.ts';
+import type { Token } from './tokens.ts';
 
 /** Which maker a line calls for; the first word that is there rules. */
 const MAKERS: readonly (readonly [Meaning, Maker])[] = [
-  ['turned', turned],
+  ['tapering', taperingHole],
   ['hole', hole],
   ['slot', slot],
   ['step', step],
@@ -93,6 +89,7 @@ const MAKERS: readonly (readonly [Meaning, Maker])[] = [
   ['cone', cone],
   ['plate', block],
   ['block', block],
+  ['wall', block],
   ['cylinder', cylinder],
   ['hexagon', prism],
   ['octagon', prism],
@@ -100,39 +97,57 @@ const MAKERS: readonly (readonly [Meaning, Maker])[] = [
   ['heptagon', prism],
   ['triangle', prism],
   ['square', block],
+  ['base', block],
 ];
 
-/** Makes the features of a gathered line. Throws a question where something is missing. */
-export const draftsOf = (said: Gathered, c: TypedContext): Drafts & { readonly left: readonly string[] } => {
-  const turn = leanOf(said);
-  // the side it leans to is no face to be put on, and the angle no point of a drill
-  const g: Gathered = turn ? { ...said, face: undefined, flush: [], angle: undefined } : said;
-  let maker = MAKERS.find(([m]) => g.means.has(m))?.[1];
+/** Which maker a line calls for. */
+const makerOf = (s: Said, tokens: readonly Token[]): Maker | undefined => {
+  if (isLathe(tokens)) return turned;
+  const corner = s.seesCorner();
+  if (
+    corner &&
+    corner.of === 'corner' &&
+    !seesSides(s) &&
+    !s.sees('pyramid', 'prism') &&
+    s.sees('cut', 'notch', 'step', 'pocket')
+  )
+    return cornerCut;
+  // "slot right across the top": it is open at both ends, as a groove is
+  if (s.sees('slot') && s.sees('fullacross')) return notch('groove');
+  const maker = MAKERS.find(([m]) => s.sees(m))?.[1];
   // a hexagon bar is a prism, a square bar a block
-  const sides = sidesIn(g);
-  if (maker === block && sides !== undefined && sides !== 4) maker = prism;
-  if (maker === cylinder && sides !== undefined) maker = sides === 4 ? block : prism;
-  if (maker === cone && sides !== undefined) maker = pyramid;
-  if (!maker && g.counterbore.length + g.countersink.length) maker = hole;
-  if (!maker && (g.sizes.diameter ?? g.sizes.radius) !== undefined)
-    maker = g.means.has('through') ? hole : cylinder;
-  if (g.means.has('fillet'))
+  const sides = seesSides(s);
+  if (maker === block && sides !== undefined && sides !== 4) return prism;
+  if (maker === cylinder && sides !== undefined) return sides === 4 ? block : prism;
+  if (maker === cone && sides !== undefined) return pyramid;
+  if (maker) return maker;
+  if (s.sees('counterbore', 'countersink')) return hole;
+  if (s.isNamed('diameter', 'radius')) return s.sees('through') ? hole : cylinder;
+  return undefined;
+};
+
+/** Makes the features of a line. Throws a question where something is missing, or left over. */
+export const draftsOf = (tokens: readonly Token[], c: TypedContext): Drafts & { readonly said: Said } => {
+  const s = saidBy(tokens);
+  if (s.sees('fillet'))
     throw new Ask('Rounded corners belong to a plate or a profile. Which one is it?', [
       'plate 90 x 60 x 8, corners 5',
     ]);
+  const maker = makerOf(s, tokens);
   if (!maker)
     throw new Ask('What should be added?', ['block', 'hole', 'cylinder', 'slot', 'step', 'hexagon prism']);
-  const p = unusedSizes(g);
-  const made = spread(maker(g, p, c), g, p);
-  const mirrored = g.means.has('mirrored') && c.box ? mirrorOf(g, c) : undefined;
+  const turn = leanOf(s);
+  const mirrors = c.box !== undefined && s.sees('mirrored');
+  const mirrored = mirrors ? mirrorOf(s, c) : undefined;
+  const made = spread(maker(s, c), s);
   return {
-    assumed: made.assumed,
+    assumed: [...s.respelled().map(([raw, m]) => `"${raw}" read as ${m}`), ...made.assumed],
     features: made.features.map((f) => ({
       ...f,
       ...(mirrored && { mirror: mirrored }),
       ...(turn && { turn }),
     })),
-    left: [...p.loose, ...p.left().map((l) => `${g.sizes[l]} ${l}`)],
+    said: s,
   };
 };
 
@@ -146,28 +161,34 @@ const LEANS: Record<FaceName, readonly ['x' | 'y' | 'z', 1 | -1]> = {
   bottom: ['z', -1],
 };
 
-const leanOf = (g: Gathered): FeatureFile['turn'] => {
-  if (!g.means.has('tilted')) return undefined;
-  if (g.angle === undefined) throw new Ask('By how many degrees does it lean?', ['30 degrees']);
-  if (!g.face) throw new Ask('To which side does it lean?', ['right', 'left', 'front', 'back']);
-  const [axis, sense] = LEANS[g.face];
-  return [{ axis, angle: typedQuantity(sense === 1 ? g.angle : `-${g.angle}`) }];
+const leanOf = (s: Said): FeatureFile['turn'] => {
+  if (!s.has('tilted')) return undefined;
+  const angle = need(s.angle(), 'By how many degrees does it lean?', '30 degrees');
+  s.has('toward');
+  const face = s.face();
+  if (!face) throw new Ask('To which side does it lean?', ['right', 'left', 'front', 'back']);
+  const [axis, sense] = LEANS[face];
+  return [{ axis, angle: sense === 1 ? angle : typedQuantity(`-${angle}`) }];
 };
 
 /** Copies in a row, for shapes whose maker knows of none. */
-const spread = (made: Drafts, g: Gathered, p: UnusedSizes): Drafts => {
-  if (g.count === undefined || made.features.some((f) => f.repeat)) return made;
-  const pitch = p.named('pitch', 'centres');
-  if (pitch === undefined) throw new Ask(`How far apart are the ${g.count}?`, ['20 pitch']);
-  const axis = g.means.has('alongheight') ? 2 : g.means.has('alongdepth') ? 1 : 0;
+const spread = (made: Drafts, s: Said): Drafts => {
+  if (!s.isCounted()) return made;
+  const number = s.countText() as string;
+  const pitch = s.named('pitch', 'centres');
+  if (pitch === undefined) throw new Ask(`How far apart are the ${number}?`, ['20 pitch']);
+  if (s.sees('centre'))
+    throw new Ask(`Where is the first of the ${number}?`, ['20 from left', '15 from front']);
+  s.count();
   const step: Quantity3 = [0, 0, 0];
-  step[axis] = typedQuantity(pitch);
-  const count = typedQuantity(g.count);
+  step[runsAlong(s) ?? 0] = typedQuantity(pitch);
+  const count = typedQuantity(number);
   return { ...made, features: made.features.map((f) => ({ ...f, repeat: { count, step } })) };
 };
 
-const mirrorOf = (g: Gathered, c: TypedContext): FeatureFile['mirror'] => {
-  const axis = g.means.has('alongdepth') || g.means.has('front') ? 1 : g.means.has('alongheight') ? 2 : 0;
+const mirrorOf = (s: Said, c: TypedContext): FeatureFile['mirror'] => {
+  s.has('mirrored');
+  const axis = runsAlong(s) ?? 0;
   const box = c.box as readonly number[];
   return {
     normal: (['x', 'y', 'z'] as const)[axis] as 'x' | 'y' | 'z',

@@ -1,6 +1,6 @@
 /**
  * The words that a typed line may hold, by what they mean. A word is known by any of its spellings; whole phrases are brought to one
- * word first. Nothing here hangs on the order in which words are typed.
+ * word first. Nothing here depends on the order in which words are typed.
  */
 
 /** What a word stands for. */
@@ -20,6 +20,21 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
   [/⅜/g, ' 3/8'],
   [/⅝/g, ' 5/8'],
   [/⅞/g, ' 7/8'],
+  [
+    /\b(?:pyramid(?:al)?|conical|cone|tapered|taper)[\s-]*(?:shaped\s+)?(hole|recess|pocket|hollow)\b/gi,
+    ' tapering hole ',
+  ],
+  [/\b(?:right|straight|clean|all\s+the\s+way)\s+across\b/gi, ' across the whole '],
+  [/\bacross\s+(?=(?:the\s+)?(?:whole|top|bottom|front|back|left|right|rear|face)\b)/gi, ' fullacross '],
+  [/\bfullacross\s+the\s+whole\b/gi, ' fullacross '],
+  [
+    /\b(?:in|at|near)\s+(?:the\s+|each\s+(?:of\s+the\s+)?|every\s+|all\s+(?:the\s+)?)(?:four\s+|4\s+)?corners?\b(?!\s*(?:r|rad|radius)?\s*\d)/gi,
+    ' incorners ',
+  ],
+  [
+    /\bfrom\s+(?:the\s+|each\s+|all\s+(?:the\s+)?|both\s+)?(?:outer\s+|nearest\s+)?(?:edges?|sides)\b/gi,
+    ' fromedges ',
+  ],
   [/\bacross\s+(?:the\s+)?flats\b|\ba\s*\/\s*f\b/gi, ' af '],
   [/\bacross\s+(?:the\s+)?corners\b|\ba\s*\/\s*c\b/gi, ' ac '],
   [/\b(?:on\s+)?(?:an?\s+)?(?:pitch|bolt|hole)\s+circle(?:\s+of)?(?:\s+dia(?:m|meter)?\b\.?)?/gi, ' pcd '],
@@ -53,29 +68,31 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
   ],
   [/\bin\s+(?:the\s+)?(?:middle|cent(?:re|er))\b/gi, ' centre '],
   [/\b(?:dead\s+)?central(?:ly)?\b/gi, ' centre '],
-  [/\bhow\s+about\b|\bplease\b/gi, ' '],
+  [/\b(?:take|cut)\s+away\b|\btake\s+out\b|\btake\s+off\b|\bcut\s+(?:out|off)\b/gi, ' cut '],
 ];
 
 /** Every spelling of every known word. */
 export const SPELLINGS = {
   // shapes
   block:
-    'block box cube slab bar brick cuboid base body wall upright lug flange rectangle rectangular oblong strip pad foot',
+    'block box cube slab bar brick cuboid body upright lug flange rectangle rectangular oblong strip pad foot board rail beam',
   plate: 'plate sheet panel',
   hole: 'hole holes bore bored drill drilled drilling ream reamed',
   slot: 'slot slots slotted obround',
   cylinder:
-    'cylinder cylinders cyl rod rods pin pins shaft spigot boss bosses disc disk round dowel post collar journal stub',
-  cone: 'cone conical frustum taper',
+    'cylinder cylinders cyl rod rods pin pins peg pegs shaft spigot boss bosses disc disk round dowel dowels post posts collar journal stub',
+  cone: 'cone conical frustum taper tapered',
+  tapering: 'tapering',
   sphere: 'sphere spherical ball',
   torus: 'ring torus donut',
   turned: 'turned turning lathe',
+  truncated: 'truncated',
   overall: 'overall total',
   prism: 'prism prismatic',
   pyramid: 'pyramid',
   wedge: 'wedge ramp',
   step: 'step rebate rabbet ledge shoulder',
-  notch: 'notch cutout',
+  notch: 'notch cutout notches',
   pocket: 'pocket recess cavity window opening',
   groove: 'groove keyway channelling trough',
   tube: 'tube pipe sleeve bush bushing',
@@ -97,8 +114,9 @@ export const SPELLINGS = {
   length: 'length long lg',
   diameter: 'diameter dia diam across',
   radius: 'radius rad r',
-  af: 'af flats',
+  af: 'af',
   ac: 'ac',
+  flats: 'flats',
   side: 'side',
   sides: 'sides sided',
   od: 'od',
@@ -106,7 +124,17 @@ export const SPELLINGS = {
   pcd: 'pcd',
   pitch: 'pitch spacing spaced apart every',
   centres: 'centres centers',
-  corners: 'corners corner',
+  corners: 'corners',
+  corner: 'corner',
+  incorners: 'incorners',
+  fromedges: 'fromedges',
+  edge: 'edge edges flat',
+  base: 'base',
+  wall: 'wall walls',
+  fullacross: 'fullacross',
+  first: 'first',
+  down: 'down',
+  toward: 'toward towards facing',
   fillet: 'fillet fillets chamfer chamfers chamfered bevel bevelled',
   tapped: 'tapped threaded thread screwed',
   counterbore: 'counterbore',
@@ -119,10 +147,10 @@ export const SPELLINGS = {
   blind: 'blind',
   clearance: 'clearance clear clearing',
   // places
-  top: 'top upper above',
-  bottom: 'bottom underside under below lower',
+  top: 'top upper',
+  bottom: 'bottom underside lower',
   front: 'front',
-  back: 'back rear behind',
+  back: 'back rear',
   left: 'left lhs',
   right: 'right rhs',
   from: 'from',
@@ -139,12 +167,12 @@ export const SPELLINGS = {
   row: 'row rows line',
   mirrored: 'mirrored mirror symmetrical both',
   // what is done
-  add: 'add plus join put attach stick stand',
-  cut: 'cut remove minus less subtract take hollow mill',
+  add: 'add plus join put attach stick',
+  cut: 'cut remove minus subtract hollow mill',
   keep: 'keep intersect common',
   // words without a meaning of their own
   noise:
-    'a an the of on in to and with is are it its be for into make made draw part piece my me i want need there that this size sized dimension dimensions measuring each all along lying standing out away cross regular solid plain flat which whose has have having then as going goes running runs get got exactly so also',
+    'a an the of on in to and with is are it its be for into make made draw part piece my me i want need there that this size sized dimension dimensions measuring standing regular solid plain which whose has have having then as going goes running runs get exactly so also please',
 } as const;
 
 /** How many sides a regular polygon's word says. */
@@ -202,11 +230,12 @@ const BY_SPELLING = new Map<string, Meaning>();
 for (const [meaning, spellings] of Object.entries(SPELLINGS))
   for (const s of spellings.split(' ')) BY_SPELLING.set(s, meaning as Meaning);
 
+/** Meanings whose first spelling nobody types. */
+const INNER = new Set(['noise', 'metric', 'tubeSize', 'incorners', 'fromedges', 'fullacross', 'tapering']);
+
 /** Words that one may be offered to go on with, each in its first spelling. */
 export const OFFERED: readonly string[] = Object.entries(SPELLINGS)
-  .filter(
-    ([meaning]) => !['noise', 'metric', 'tubeSize'].includes(meaning) && !/profile$|^along/.test(meaning),
-  )
+  .filter(([meaning]) => !INNER.has(meaning) && !/profile$|^along/.test(meaning))
   .map(([, spellings]) => spellings.split(' ')[0] as string);
 
 /** Damerau and Levenshtein's distance, given up beyond `most`. */
@@ -234,21 +263,23 @@ const slips = (a: string, b: string, most: number): number => {
 };
 
 /** What a word means; a slip or two of the pen in a longer word is forgiven where only one meaning is that near. */
-export const meaningOf = (word: string): Meaning | undefined => {
+export const meaningOf = (word: string): { means: Meaning; respelled: boolean } | undefined => {
   const w = word.toLowerCase();
   const known = BY_SPELLING.get(w);
-  if (known) return known;
+  if (known) return { means: known, respelled: false };
   if (w.length < 4) return undefined;
   const most = w.length < 7 ? 1 : 2;
   let best = most + 1;
   let found = new Set<Meaning>();
   for (const [spelling, meaning] of BY_SPELLING) {
-    if (spelling.length < 4) continue;
+    // a word without a meaning of its own is no reading of an unknown one
+    if (spelling.length < 4 || meaning === 'noise') continue;
     const n = slips(w, spelling, most);
     if (n > most || n > best) continue;
     if (n < best) found = new Set();
     best = n;
     found.add(meaning);
   }
-  return found.size === 1 ? [...found][0] : undefined;
+  const [means] = found;
+  return found.size === 1 && means ? { means, respelled: true } : undefined;
 };

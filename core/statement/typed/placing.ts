@@ -2,7 +2,9 @@ import type { Box3 } from '../../geometry/box.ts';
 import { decimal } from '../../number/format.ts';
 import type { Quantity } from '../../part/quantity.ts';
 import { typedQuantity } from '../../part/schema.ts';
-import type { FaceName, Gathered } from './sortedWords.ts';
+import { Ask } from './ask.ts';
+import { FACE_AXES, type FaceName, HIGH, LOW } from './faces.ts';
+import type { Said } from './said.ts';
 
 /** What a typed line is read against: the part as it stands. */
 export type TypedContext = {
@@ -13,39 +15,27 @@ export type TypedContext = {
   readonly box: Box3 | undefined;
   /** names of the features that are there */
   readonly used: readonly string[];
+  /** the line begins a body of its own, which may stand at the origin */
+  readonly begins?: boolean;
   /** the worth of a figure in the part's unit, an expression's too; undefined where it cannot be worked out */
   readonly worth: (text: string) => number | undefined;
 };
 
-/** The axes that run across a face, and the one square to it with the side it looks to. */
-export const FACE_AXES: Readonly<
-  Record<FaceName, readonly [u: 0 | 1, v: 1 | 2, n: 0 | 1 | 2, side: 1 | -1]>
-> = {
-  top: [0, 1, 2, 1],
-  bottom: [0, 1, 2, -1],
-  front: [0, 2, 1, -1],
-  back: [0, 2, 1, 1],
-  left: [1, 2, 0, -1],
-  right: [1, 2, 0, 1],
-};
-
-/** The low and the high face along each axis. */
-export const LOW = ['left', 'front', 'bottom'] as const;
-export const HIGH = ['right', 'back', 'top'] as const;
-
 const PLACES = 6;
 const figure = (x: number): number => Number(decimal(x, PLACES));
+/** Places this near are one, in the part's unit: the box of a part is known to six decimals. */
+const SAME = 1e-6;
 
 /** A place `text` further along from `base` (or back from it), as a figure or as an expression that shows its working. */
 export const shifted = (base: number, text: string, sense: 1 | -1, c: TypedContext): Quantity => {
-  if (Math.abs(base) < 1e-9 && sense === 1) return typedQuantity(text);
+  if (Math.abs(base) < SAME && sense === 1) return typedQuantity(text);
   const worth = c.worth(text);
-  if (worth !== undefined && Math.abs(base + sense * worth) < 1e-9) return 0;
-  if (worth !== undefined && Math.abs(base) < 1e-9 && /^[\d.]+$/.test(text)) return sense * worth;
+  if (worth !== undefined && Math.abs(base + sense * worth) < SAME) return 0;
+  if (worth !== undefined && Math.abs(base) < SAME && /^-?[\d.]+$/.test(text)) return sense * worth;
   // a unit belongs to a whole expression, so such a sum is worked out here
   if (/(?:mm|in|sq)$/.test(text) && worth !== undefined) return figure(base + sense * worth);
-  const lead = Math.abs(base) < 1e-9 ? '' : `${decimal(base, PLACES)} `;
-  const inner = /[-+]/.test(text.slice(1)) ? `(${text})` : text;
+  const lead = Math.abs(base) < SAME ? '' : `${decimal(base, PLACES)} `;
+  const inner = /[-+]/.test(text) ? `(${text})` : text;
   return `${lead}${sense === 1 ? '+' : '-'} ${inner}`.trim();
 };
 
@@ -63,36 +53,63 @@ export const half = (text: string, c: TypedContext): Quantity => {
   return `(${text})/2`.replace(/^\((\w+)\)/, '$1');
 };
 
-export type Place = { readonly at: [Quantity, Quantity, Quantity]; readonly stated: boolean };
+export type Place = {
+  readonly at: [Quantity, Quantity, Quantity];
+  /** whether the line says a place at all */
+  readonly stated: boolean;
+  /** the directions in which it is in the middle */
+  readonly middle: readonly (0 | 1 | 2)[];
+};
+
+const ACROSS = ['from the left or right', 'from the front or back', 'up'] as const;
+const OFFERS = [
+  ['20 from left', '20 from right'],
+  ['15 from front', '15 from back'],
+  ['10 from bottom', '10 from top'],
+] as const;
+
+/** The question after a place across a face that a line says only in one direction. */
+export const howFar = (what: string, axis: 0 | 1 | 2): Ask =>
+  new Ask(`How far ${ACROSS[axis]} is the ${what}?`, [...OFFERS[axis], 'in the middle']);
 
 /**
- * Where on a face a line puts something: distances from named faces, or two figures across the face (from the left or the front, then up
- * or back), or its middle.
- * @param loose figures without a name that may be the two
+ * Where on a face a line puts the middle of something: distances from named faces, or two figures across the face (from the left or the
+ * front, then up or back), or its middle. A place beside the face is asked about.
+ * @param what its name, for questions
+ * A place of which it says only a part is asked about.
  */
-export const placeOn = (face: FaceName, g: Gathered, loose: readonly string[], c: TypedContext): Place => {
+export const placeOn = (face: FaceName, s: Said, c: TypedContext, what: string): Place => {
   const box = c.box ?? [0, 0, 0, 0, 0, 0];
   const [u, v, n, side] = FACE_AXES[face];
   const at: Quantity[] = [0, 0, 0];
   at[n] = figure(box[side === 1 ? n + 3 : n] as number);
-  const pair = g.at.length === 2 ? g.at : g.at.length === 0 && loose.length >= 2 ? loose.slice(0, 2) : [];
-  let stated = pair.length === 2 || g.means.has('centre') || g.at.length === 3;
-  [u, v].forEach((axis, i) => {
-    const low = g.from[LOW[axis]];
-    const high = g.from[HIGH[axis]];
-    if (low !== undefined || high !== undefined) stated = true;
-    at[axis] =
-      low !== undefined
-        ? shifted(box[axis] as number, low, 1, c)
-        : high !== undefined
-          ? shifted(box[axis + 3] as number, high, -1, c)
-          : pair.length === 2
-            ? shifted(box[axis] as number, pair[i] as string, 1, c)
-            : figure(((box[axis] as number) + (box[axis + 3] as number)) / 2);
+  const point = s.point();
+  if (point)
+    return { at: point.map(typedQuantity) as [Quantity, Quantity, Quantity], stated: true, middle: [] };
+  const pair = s.pair();
+  const centred = s.has('centre');
+  const open: (0 | 1 | 2)[] = [];
+  const middle: (0 | 1 | 2)[] = [];
+  const axes = [u, v] as const;
+  axes.forEach((axis, i) => {
+    const [lo, hi] = [box[axis] as number, box[axis + 3] as number];
+    const low = s.distance(LOW[axis]);
+    const high = low === undefined ? s.distance(HIGH[axis]) : undefined;
+    const stated = low ?? high ?? pair?.[i];
+    if (stated === undefined) {
+      at[axis] = figure((lo + hi) / 2);
+      middle.push(axis);
+      if (!centred) open.push(axis);
+      return;
+    }
+    at[axis] = high === undefined ? shifted(lo, stated, 1, c) : shifted(hi, stated, -1, c);
+    const worth = c.worth(stated);
+    if (c.box && worth !== undefined && (worth < -SAME || worth > hi - lo + SAME))
+      throw new Ask(
+        `${stated} is beside the ${face}, which is ${decimal(hi - lo, PLACES)} ${axis === 2 ? 'high' : axis === 1 ? 'deep' : 'wide'}. Where is the ${what}?`,
+        [...OFFERS[axis]],
+      );
   });
-  if (g.at.length === 3)
-    g.at.forEach((t, i) => {
-      at[i] = typedQuantity(t);
-    });
-  return { at: at as [Quantity, Quantity, Quantity], stated };
+  if (c.box && open.length === 1) throw howFar(what, open[0] as 0 | 1 | 2);
+  return { at: at as [Quantity, Quantity, Quantity], stated: open.length === 0, middle };
 };

@@ -3,110 +3,172 @@ import type { FeatureFile } from '../../part/schema.ts';
 import { typedQuantity } from '../../part/schema.ts';
 import type { ShapeFile } from '../../part/shapes/shapes.ts';
 import { type TurnedRow, turnedCorners } from '../turned.ts';
-import { Ask, type Maker, need, op, type Quantity3, sidesIn, type UnusedSizes } from './draft.ts';
-import { FACE_AXES, placeOn, shifted, unitless } from './placing.ts';
+import { Ask } from './ask.ts';
+import { cutFace, depthOf } from './cutting.ts';
+import { type Maker, need, op, type Quantity3, seesSides, whereOn } from './draft.ts';
+import { FACE_AXES, type FaceName, opposite } from './faces.ts';
+import { CLEARANCE } from './lexicon.ts';
+import { placeOn, shifted, type TypedContext, unitless } from './placing.ts';
 import { polygonHole } from './polygons.ts';
-import type { FaceName, Gathered } from './sortedWords.ts';
-import { copies, standing } from './standing.ts';
-import { clearanceFor } from './words.ts';
+import type { Said } from './said.ts';
+import { copies, inFourCorners, standing, standingPlace } from './standing.ts';
 
 /** The diameter of something round, however it is stated. */
-export const across = (p: UnusedSizes, what: string, offer: string): Quantity =>
-  need(p.next('diameter', 'radius', 'od'), `What is the diameter of the ${what}?`, offer);
+const across = (s: Said, what: string, offer: string): Quantity =>
+  need(s.next('diameter', 'radius', 'od'), `What is the diameter of the ${what}?`, offer);
 
-export const hole: Maker = (g, p, c) => {
+const diameterOfHole = (s: Said, c: TypedContext, assumed: string[]): Quantity => {
+  const metric = s.named('metric');
+  if (metric === undefined) return across(s, 'hole', '12 dia');
+  s.has('clearance');
+  const mm = CLEARANCE[metric];
+  if (mm === undefined) throw new Ask(`Which hole is wanted for M${metric}? State its diameter.`, ['9 dia']);
+  assumed.push(`${mm} mm across, the medium clearance for M${metric}`);
+  return c.units === 'mm' ? mm : `${mm} mm`;
+};
+
+export const hole: Maker = (s, c) => {
   const assumed: string[] = [];
-  const face = g.face ?? 'top';
-  if (!g.face) assumed.push('from the top');
-  if (g.means.has('tapped'))
+  s.has('hole', 'pocket');
+  if (s.sees('tapped'))
     throw new Ask(
       'A thread is no shape of its own here. State the hole as it is drilled, without the thread.',
       ['6.8 dia'],
     );
-  const sides = sidesIn(g);
-  if (sides) return polygonHole(g, p, c, face, sides, assumed);
-  const metric = p.named('metric');
-  let diameter: Quantity;
-  if (metric !== undefined) {
-    const mm = clearanceFor(metric);
-    if (mm === undefined)
-      throw new Ask(`Which hole is wanted for M${metric}? State its diameter.`, ['9 dia']);
-    diameter = c.units === 'mm' ? mm : `${mm} mm`;
-    assumed.push(`${mm} mm across, the medium clearance for M${metric}`);
-  } else diameter = across(p, 'hole', '12 dia');
-  const deep = p.named('depth', 'length', 'height', 'thickness');
-  const alone = g.at.length ? p.loose.length >= 1 : p.loose.length === 1 || p.loose.length === 3;
-  const depth = g.means.has('through') ? 'through' : (deep ?? (alone ? p.loose.shift() : undefined));
-  if (depth === undefined && g.means.has('blind')) throw new Ask('How deep is the blind hole?', ['20 deep']);
-  if (depth === undefined) assumed.push('right through');
-  const place = placeOn(face, g, p.loose, c);
-  if (!g.at.length && !Object.keys(g.from).length && p.loose.length >= 2) p.loose.splice(0, 2);
-  if (!place.stated && c.box) assumed.push(`in the middle of the ${face}`);
+  const face = cutFace(s, 'hole', assumed);
+  if (seesSides(s)) return polygonHole(s, c, face, assumed);
+  const diameter = diameterOfHole(s, c, assumed);
+  const depth = depthOf(
+    s,
+    'hole',
+    s.named('depth', 'length', 'height', 'thickness') ?? s.crossed('depth'),
+    assumed,
+  );
   const shape: Extract<ShapeFile, { kind: 'hole' }> = {
     kind: 'hole',
     diameter,
-    depth: depth === undefined || depth === 'through' ? 'through' : typedQuantity(depth),
+    depth: depth === undefined ? 'through' : typedQuantity(depth),
   };
-  if (g.counterbore.length)
+  if (s.has('counterbore')) {
+    const [wide, deep] = s.counterbore();
     shape.counterbore = {
-      diameter: need(g.counterbore[0], 'How wide is the counterbore?', 'counterbore 20 x 4'),
-      depth: need(g.counterbore[1], 'How deep is the counterbore?', `counterbore ${g.counterbore[0]} x 4`),
+      diameter: need(wide, 'How wide is the counterbore?', 'counterbore 20 x 4'),
+      depth: need(deep, 'How deep is the counterbore?', `counterbore ${wide} x 4`),
     };
-  if (g.countersink.length) {
+  }
+  if (s.has('countersink')) {
+    const [wide, angle] = s.countersink();
+    const degrees = angle ?? s.angle();
     shape.countersink = {
-      diameter: typedQuantity(g.countersink[0] as string),
-      angle: typedQuantity(g.countersink[1] ?? g.angle ?? '90'),
+      diameter: need(wide, 'How wide is the countersink?', 'countersink 12 at 90 degrees'),
+      angle: need(degrees ?? '90', 'At which angle is it countersunk?', '90 degrees'),
     };
-    if (g.countersink.length < 2 && g.angle === undefined) assumed.push('countersunk at 90 degrees');
-  } else if (g.angle !== undefined && shape.depth !== 'through') shape.tip = typedQuantity(g.angle);
+    const worth = Number(degrees ?? 90);
+    if (!(worth > 30 && worth < 180))
+      throw new Ask(`A countersink of ${degrees} degrees is not usual. At which angle is it?`, [
+        'at 90 degrees',
+      ]);
+    if (degrees === undefined) assumed.push('countersunk at 90 degrees');
+  } else if (shape.depth !== 'through' && s.isAngled()) shape.tip = typedQuantity(s.angle() as string);
+  const common = { base: 'hole', op: op(s, 'cut'), ...(face !== 'top' && { plane: face }), shape } as const;
+  return { features: [{ ...common, ...placed(s, c, face, 'hole', assumed) }], assumed };
+};
+
+/** Where a round thing is on its face, with its copies. */
+const placed = (
+  s: Said,
+  c: TypedContext,
+  face: FaceName,
+  what: string,
+  assumed: string[],
+): Pick<FeatureFile, 'at' | 'repeat' | 'mirror'> => {
+  if (s.has('incorners')) {
+    const inset = s.inset();
+    if (!c.box)
+      throw new Ask(`There is nothing with corners yet. State the block first.`, ['block 60 x 40 x 30']);
+    if (inset === undefined) throw new Ask(`How far from the edges are the ${what}s?`, ['10 from the edges']);
+    const count = s.count();
+    if (count !== undefined && count !== '4')
+      throw new Ask(`The ${face} has four corners. Where are the ${count} ${what}s?`, ['4 off', '20 pitch']);
+    return inFourCorners(face, inset, c);
+  }
+  const place = placeOn(face, s, c, what);
+  if (!place.stated && c.box) {
+    if (!s.isNamed('pcd')) throw whereOn(what, face);
+    assumed.push(`about the middle of the ${face}`);
+  }
+  return copies(s, face, place.at, what, c, place.middle);
+};
+
+/** A hole that narrows to a point or to a smaller end: a cone or a pyramid let into the face, its base in it. */
+export const taperingHole: Maker = (s, c) => {
+  const assumed: string[] = [];
+  s.has('tapering');
+  s.has('hole', 'pocket');
+  const face = cutFace(s, 'hole', assumed);
+  const sides = seesSides(s);
+  if (sides)
+    throw new Ask('Is it a hole the shape of a pyramid? State it as what is cut.', ['cut a square pyramid']);
+  const diameter = need(
+    s.named('diameter', 'radius', 'base') ?? s.shift('diameter'),
+    'What is the diameter of the hole at its mouth?',
+    '20 dia',
+  );
+  const end = s.top() ?? (s.loose() ? (s.crossed('end') ?? s.shift('end')) : undefined);
+  const deep = need(s.named('depth', 'height', 'length'), 'How deep is the hole?', '25 deep');
+  const place = placeOn(face, s, c, 'hole');
+  if (!place.stated && c.box) throw whereOn('hole', face);
+  const plane = opposite(face);
   return {
     features: [
       {
         base: 'hole',
-        op: op(g, 'cut'),
-        ...(face !== 'top' && { plane: face }),
-        shape,
-        ...copies(g, p, face, place.at, 'hole', c),
+        op: op(s, 'cut'),
+        // drawn for the observer behind the face, it grows into the part
+        ...(plane !== 'top' && { plane }),
+        at: place.at,
+        shape: {
+          kind: 'cone',
+          diameter,
+          ...(end !== undefined && { topDiameter: typedQuantity(end) }),
+          height: deep,
+        },
       },
     ],
     assumed,
   };
 };
 
-export const slot: Maker = (g, p, c) => {
+export const slot: Maker = (s, c) => {
   const assumed: string[] = [];
-  const face = g.face ?? 'top';
-  if (!g.face) assumed.push('from the top');
-  const centres = p.named('centres');
-  const long = p.named('length');
-  const wide = p.named('width', 'diameter');
+  s.has('slot');
+  s.has('cut');
+  const face = cutFace(s, 'slot', assumed);
+  const centres = s.named('centres');
+  const long = s.named('length');
+  const wide = s.named('width', 'diameter');
   let length: string | undefined = centres;
   let width = wide;
   if (length === undefined && long !== undefined) {
-    width ??= p.loose.shift();
+    width ??= s.shift('width');
     // the whole length less the two round ends
     length = width === undefined ? long : `${unitless(long, c)} - ${unitless(width, c)}`;
   }
   if (length === undefined) {
-    length = p.loose.shift();
+    length = s.shift('length');
     if (length !== undefined) assumed.push(`${length} between the centres of its ends`);
   }
-  width ??= p.loose.shift();
+  width ??= s.shift('width');
   const span = need(length, 'How long is the slot, between the centres of its ends?', '20 centres');
   const w = need(width, 'How wide is the slot?', '8 wide');
-  const deep =
-    p.named('depth') ?? (p.loose.length === 1 || p.loose.length === 3 ? p.loose.shift() : undefined);
-  const depth = g.means.has('through') ? undefined : deep;
-  if (depth === undefined && !g.means.has('through')) assumed.push('right through');
-  const place = placeOn(face, g, p.loose, c);
-  if (!g.at.length && !Object.keys(g.from).length && p.loose.length >= 2) p.loose.splice(0, 2);
-  if (!place.stated && c.box) assumed.push(`in the middle of the ${face}`);
-  const { at, repeat } = copies(g, p, face, place.at, 'slot', c);
+  const depth = depthOf(s, 'slot', s.named('depth') ?? s.crossed('depth'), assumed);
+  const turn = turnedAlong(s, face);
+  const { at, repeat } = { repeat: undefined, ...placed(s, c, face, 'slot', assumed) };
   return {
     features: [
       {
         base: 'slot',
-        op: op(g, 'cut'),
+        op: 'cut',
         ...(face !== 'top' && { plane: face }),
         shape: {
           kind: 'slot',
@@ -116,58 +178,88 @@ export const slot: Maker = (g, p, c) => {
         },
         at,
         ...(repeat && { repeat }),
-        ...(turnedAlong(g, face) && { turn: turnedAlong(g, face) }),
+        ...(turn && { turn }),
       },
     ],
     assumed,
   };
 };
 
-/** A slot that runs the other way across its face is turned a quarter about the face's own axis. */
-export const turnedAlong = (g: Gathered, face: FaceName): FeatureFile['turn'] => {
+/** A slot that runs the other way across its face is turned a quarter about the face's own axis; "turned 30" turns it by that. */
+const turnedAlong = (s: Said, face: FaceName): FeatureFile['turn'] => {
   const [, v, n] = FACE_AXES[face];
-  const axis = g.means.has('alongheight') ? 2 : g.means.has('alongdepth') ? 1 : undefined;
-  return axis === v ? [{ axis: (['x', 'y', 'z'] as const)[n], angle: 90 }] : undefined;
+  const axis = (['x', 'y', 'z'] as const)[n];
+  if (s.has('turned'))
+    return [{ axis, angle: need(s.angle(), 'By how many degrees is it turned?', '30 degrees') }];
+  const along = s.has('alongheight') ? 2 : s.has('alongdepth') ? 1 : s.has('alongwidth') ? 0 : undefined;
+  if (along === n) throw new Ask('A slot runs along its face. Which way is that?', ['left to right']);
+  return along === v ? [{ axis, angle: 90 }] : undefined;
 };
 
-export const cylinder: Maker = (g, p, c) => {
+export const cylinder: Maker = (s, c) => {
   const assumed: string[] = [];
-  const diameter = across(p, 'cylinder', '24 dia');
+  s.has('cylinder');
+  const diameter = across(s, 'cylinder', '24 dia');
   const height = need(
-    p.next('height', 'length', 'thickness', 'depth'),
+    s.next('height', 'length', 'thickness', 'depth'),
     'How long is the cylinder?',
     '30 high',
   );
-  const does = op(g, 'add');
-  const place = standing(g, p, c, assumed);
-  const face = g.face ?? 'top';
-  const many =
-    g.count === undefined ? place : { ...place, ...copies(g, p, face, place.at as Quantity3, 'boss', c) };
+  const does = op(s, 'add');
+  if (does === 'cut')
+    throw new Ask('Something round that is cut is a hole. State its diameter, its depth and its face.', [
+      'hole 20 dia 10 deep in the top',
+    ]);
+  const face = s.sight()[0] ?? 'top';
+  if (c.box && s.sees('incorners')) {
+    s.face();
+    return {
+      features: [
+        {
+          base: 'cylinder',
+          op: does,
+          ...(face !== 'top' && { plane: face }),
+          ...placed(s, c, face, 'cylinder', []),
+          shape: { kind: 'cylinder', diameter, height },
+        },
+      ],
+      assumed,
+    };
+  }
+  const { place, middle } = standingPlace(s, c, 'cylinder', assumed);
+  const many = s.isCounted()
+    ? { ...place, ...copies(s, place.plane ?? 'top', place.at as Quantity3, 'boss', c, middle) }
+    : place;
   return {
     features: [{ base: 'cylinder', op: does, ...many, shape: { kind: 'cylinder', diameter, height } }],
     assumed,
   };
 };
 
-export const tube: Maker = (g, p, c) => {
+export const tube: Maker = (s, c) => {
   const assumed: string[] = [];
-  const wall = p.named('thickness');
+  s.has('tube');
+  const wall = s.named('thickness', 'wall');
+  s.has('wall');
   const outer = need(
-    p.next('od', 'diameter', 'radius'),
+    s.next('od', 'diameter', 'radius'),
     'What is the outside diameter of the tube?',
     '40 od',
   );
   const inner =
-    p.named('id') ??
-    (wall === undefined ? p.loose.shift() : `${unitless(String(outer), c)} - 2*${unitless(wall, c)}`);
+    s.named('id') ??
+    (wall === undefined ? s.shift('id') : `${unitless(String(outer), c)} - 2*${unitless(wall, c)}`);
+  if (wall !== undefined && inner === undefined)
+    throw new Ask('Which inside diameter has the tube?', ['30 id']);
   const bore = need(inner, 'What is the inside diameter of the tube?', '30 id');
-  const height = need(p.next('length', 'height', 'depth'), 'How long is the tube?', '60 long');
-  const place = standing(g, p, c, assumed);
+  const height = need(s.next('length', 'height', 'depth'), 'How long is the tube?', '60 long');
+  const place = standing(s, c, 'tube', assumed);
   const plane = place.plane ?? 'top';
   const [, , n, side] = FACE_AXES[plane];
   const at = [...(place.at as Quantity3)] as Quantity3;
   const foot = Number(c.worth(String(at[n])) ?? 0);
   at[n] = shifted(foot, String(height), side, c);
+  s.has('add');
   return {
     features: [
       { base: 'tube', op: 'add', ...place, shape: { kind: 'cylinder', diameter: outer, height } },
@@ -183,22 +275,30 @@ export const tube: Maker = (g, p, c) => {
   };
 };
 
-export const cone: Maker = (g, p, c) => {
+export const cone: Maker = (s, c) => {
   const assumed: string[] = [];
-  const diameter = across(p, 'cone', '40 dia');
-  const height = need(p.named('height', 'length') ?? p.loose.shift(), 'How high is the cone?', '50 high');
-  const does = op(g, 'add');
-  const top = g.top ?? (g.means.has('cone') && p.loose.length === 1 ? p.loose.shift() : undefined);
+  s.has('cone', 'truncated');
+  s.has('cylinder');
+  const diameter = need(
+    s.named('base', 'diameter', 'radius', 'od') ?? s.shift('diameter'),
+    'What is the diameter of the cone?',
+    '40 dia',
+  );
+  const named = s.named('height', 'length');
+  const top = s.top() ?? (named !== undefined && s.loose() === 1 ? s.shift('top') : undefined);
+  const height = need(named ?? s.shift('height'), 'How high is the cone?', '50 high');
+  const end = top ?? (s.loose() === 1 ? s.shift('top') : undefined);
+  if (end === undefined && s.sees('truncated')) throw new Ask('How wide is the cone at its top?', ['top 20']);
   return {
     features: [
       {
         base: 'cone',
-        op: does,
-        ...standing(g, p, c, assumed),
+        op: op(s, 'add'),
+        ...standing(s, c, 'cone', assumed),
         shape: {
           kind: 'cone',
           diameter,
-          ...(top !== undefined && { topDiameter: typedQuantity(top) }),
+          ...(end !== undefined && { topDiameter: typedQuantity(end) }),
           height,
         },
       },
@@ -207,59 +307,71 @@ export const cone: Maker = (g, p, c) => {
   };
 };
 
-export const sphere: Maker = (g, p, c) => {
+export const sphere: Maker = (s, c) => {
   const assumed: string[] = [];
-  const diameter = across(p, 'ball', '30 dia');
-  return {
-    features: [
-      { base: 'ball', op: op(g, 'add'), ...standing(g, p, c, assumed), shape: { kind: 'sphere', diameter } },
-    ],
-    assumed,
-  };
-};
-
-export const torus: Maker = (g, p, c) => {
-  const assumed: string[] = [];
-  const section = p.named('tubeSize', 'thickness');
-  const diameter = across(p, 'ring', '60 dia');
-  const thick = need(section ?? p.loose.shift(), 'How thick is the ring?', 'section 8');
-  assumed.push(`${diameter} is the diameter of the middle of the ring`);
+  s.has('sphere');
+  const diameter = across(s, 'ball', '30 dia');
   return {
     features: [
       {
-        base: 'ring',
-        op: op(g, 'add'),
-        ...standing(g, p, c, assumed),
-        shape: { kind: 'torus', diameter, tube: thick },
+        base: 'ball',
+        op: op(s, 'add'),
+        ...standing(s, c, 'ball', assumed),
+        shape: { kind: 'sphere', diameter },
       },
     ],
     assumed,
   };
 };
 
-/** A turned part: diameters and lengths in turn, from its left end; with an overall the last length is worked out. */
-export const turned: Maker = (g, p, c) => {
+export const torus: Maker = (s, c) => {
   const assumed: string[] = [];
-  const overall = p.named('overall', 'length');
-  const figures = p.loose.splice(0).map((t) => unitless(t, c));
+  s.has('torus');
+  const section = s.named('tubeSize', 'thickness');
+  const diameter = across(s, 'ring', '60 dia');
+  const thick = need(section ?? s.shift('thickness'), 'How thick is the ring?', 'section 8');
+  return {
+    features: [
+      {
+        base: 'ring',
+        op: op(s, 'add'),
+        ...standing(s, c, 'ring', assumed),
+        shape: { kind: 'torus', diameter, tube: thick },
+      },
+    ],
+    assumed: [...assumed, `${diameter} is the diameter of the middle of the ring`],
+  };
+};
+
+/** A turned part: diameters and lengths in turn, from its left end; with an overall the last length is worked out. */
+export const turned: Maker = (s, c) => {
+  const assumed: string[] = [];
+  s.has('turned');
+  s.has('diameter');
+  const overall = s.named('overall', 'length');
+  s.has('length');
+  s.has('left');
+  const figures: string[] = [];
+  for (let t = s.shift('size'); t !== undefined; t = s.shift('size')) figures.push(unitless(t, c));
   if (!figures.length)
     throw new Ask('Which diameters and lengths, from the left end?', ['20 x 30, 30 x 25, 16 x 40']);
+  if (figures.some((t) => /^-/.test(t)))
+    throw new Ask(`${figures.find((t) => /^-/.test(t))} is less than nothing. Which size is it?`, []);
   if (figures.length % 2 && overall === undefined)
     throw new Ask(`How long is the part of ${figures.at(-1)} diameter?`, [`x 30`, 'overall 95']);
   const rows: TurnedRow[] = [];
   for (let i = 0; i < figures.length; i += 2)
     rows.push({ diameter: figures[i] as string, length: figures[i + 1] ?? '' });
   const table = { rows, ...(overall !== undefined && { overall: unitless(overall, c) }) };
-  const run = g.means.has('alongheight') ? 'top' : g.means.has('alongdepth') ? 'back' : 'right';
-  if (run === 'right') assumed.push('lying, from left to right');
-  const place = g.at.length === 3 ? (g.at.map(typedQuantity) as Quantity3) : ([0, 0, 0] as Quantity3);
+  const run = s.has('alongheight') ? 'top' : s.has('alongdepth') ? 'back' : 'right';
+  if (run === 'right' && !s.has('alongwidth')) assumed.push('lying, from left to right');
   return {
     features: [
       {
         base: 'turned',
-        op: op(g, 'add'),
+        op: op(s, 'add'),
         ...(run !== 'top' && { plane: run }),
-        at: place,
+        at: (s.point()?.map(typedQuantity) as Quantity3 | undefined) ?? [0, 0, 0],
         shape: { kind: 'revolve', profile: { polygon: turnedCorners(table) } },
       },
     ],

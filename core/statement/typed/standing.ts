@@ -1,100 +1,137 @@
-import type { ViewName } from '../../geometry/viewFrames.ts';
+import { decimal } from '../../number/format.ts';
 import type { Quantity } from '../../part/quantity.ts';
 import type { FeatureFile } from '../../part/schema.ts';
 import { typedQuantity } from '../../part/schema.ts';
-import { Ask, lying, number, type Quantity3, type UnusedSizes } from './draft.ts';
-import { FACE_AXES, HIGH, LOW, placeOn, shifted, type TypedContext, unitless } from './placing.ts';
-import type { FaceName, Gathered } from './sortedWords.ts';
+import { Ask } from './ask.ts';
+import { lying, number, type Quantity3, runsAlong, spanOf, whereOn } from './draft.ts';
+import { FACE_AXES, type FaceName, HIGH, LOW, opposite } from './faces.ts';
+import { howFar, placeOn, shifted, type TypedContext, unitless } from './placing.ts';
+import type { Said } from './said.ts';
+
+type Standing = Pick<FeatureFile, 'at' | 'plane'>;
 
 /** Where something that stands out of the part stands: on a face, or at the origin of an empty sheet. */
-export const standing = (
-  g: Gathered,
-  p: UnusedSizes,
-  c: TypedContext,
-  assumed: string[],
-): Pick<FeatureFile, 'at' | 'plane'> => {
-  const run = lying(g);
-  if (g.at.length === 3)
-    return { ...(run && run !== 'top' && { plane: run }), at: g.at.map(typedQuantity) as Quantity3 };
-  if (
-    !c.box ||
-    (!g.face &&
-      !run &&
-      !g.means.has('centre') &&
-      !Object.keys(g.from).length &&
-      g.at.length < 2 &&
-      p.loose.length < 2)
-  ) {
-    if (c.box) assumed.push('it stands at the origin');
-    return { ...(run && run !== 'top' && { plane: run }), at: [0, 0, 0] };
-  }
-  const face = g.face ?? (run ? opposite(run) : 'top');
-  const place = placeOn(face, g, p.loose, c);
-  if (!place.stated) assumed.push(`in the middle of the ${face}`);
-  if (g.at.length !== 2 && !Object.keys(g.from).length && p.loose.length >= 2) p.loose.splice(0, 2);
-  const plane = run ?? face;
-  return { ...(plane !== 'top' && { plane }), at: place.at };
-};
-export const opposite = (v: ViewName): FaceName =>
-  ({ top: 'bottom', bottom: 'top', front: 'back', back: 'front', left: 'right', right: 'left' })[
-    v
-  ] as FaceName;
+export const standing = (s: Said, c: TypedContext, what: string, assumed: string[]): Standing =>
+  standingPlace(s, c, what, assumed).place;
 
-/** A block of material put on a face, or taken out of it: its corner, and its three sizes. */
+/** The same, with the directions in which the line says only that it is in the middle. */
+export const standingPlace = (
+  s: Said,
+  c: TypedContext,
+  what: string,
+  assumed: string[],
+): { readonly place: Standing; readonly middle: readonly (0 | 1 | 2)[] } => {
+  const run = lying(s);
+  const point = s.point();
+  if (point) {
+    // at a point of its own it may still be told which way it points
+    const plane = run ?? s.face();
+    const at = point.map(typedQuantity) as Quantity3;
+    return { place: { ...(plane && plane !== 'top' && { plane }), at }, middle: [] };
+  }
+  const placed = s.sight().length > 0 || s.sees('centre') || s.isDistant() || s.isPair();
+  if (!c.box || (c.begins && !placed))
+    return { place: { ...(run && run !== 'top' && { plane: run }), at: [0, 0, 0] }, middle: [] };
+  const named = s.face();
+  if (!named && !run) assumed.push('on the top');
+  const face = named ?? (run ? opposite(run) : 'top');
+  const place = placeOn(face, s, c, what);
+  if (!place.stated) throw whereOn(what, face);
+  const plane = run ?? face;
+  return { place: { ...(plane !== 'top' && { plane }), at: place.at }, middle: place.middle };
+};
+
+const SIDEWAYS = ['left to right', 'front to back', 'up and down'] as const;
+/** Sizes this near are one, in the part's unit. */
+const SAME = 1e-6;
+
+/** A block of material put on a face, or taken out of it: its corner, and its three sizes. Distances go to its nearest side. */
 export const cornerOf = (
   face: FaceName,
   size: readonly [string, string, string],
-  g: Gathered,
-  p: UnusedSizes,
+  s: Said,
   inward: boolean,
   c: TypedContext,
-  assumed: string[],
+  what: string,
+  runs?: 0 | 1 | 2,
 ): Quantity3 => {
-  if (g.at.length === 3) return g.at.map(typedQuantity) as Quantity3;
+  const point = s.point();
+  if (point) return point.map(typedQuantity) as Quantity3;
   const box = c.box as readonly number[];
   const [u, v, n, side] = FACE_AXES[face];
   const at: Quantity[] = [0, 0, 0];
   const outer = number(box, side === 1 ? n + 3 : n);
   const back = (side === 1) === inward;
   at[n] = back ? shifted(outer, size[n] as string, -1, c) : outer;
-  const pair = g.at.length === 2 ? g.at : p.loose.length >= 2 ? p.loose.splice(0, 2) : [];
-  [u, v].forEach((axis, i) => {
-    const [low, high] = [g.from[LOW[axis]], g.from[HIGH[axis]]];
+  const pair = s.pair();
+  const centred = s.has('centre');
+  const open: (0 | 1 | 2)[] = [];
+  ([u, v] as const).forEach((axis, i) => {
     const [lo, hi] = [number(box, axis), number(box, axis + 3)];
     const worth = c.worth(size[axis] as string) ?? 0;
-    if (low !== undefined) at[axis] = shifted(lo, low, 1, c);
-    else if (g.flush.includes(HIGH[axis])) at[axis] = shifted(hi, size[axis] as string, -1, c);
-    else if (g.flush.includes(LOW[axis])) at[axis] = lo;
-    else if (high !== undefined) at[axis] = shifted(hi, `${high} + ${size[axis]}`, -1, c);
-    else if (pair.length === 2) at[axis] = shifted(lo, pair[i] as string, 1, c);
+    const low = s.distance(LOW[axis]) ?? pair?.[i];
+    const high = low === undefined ? s.distance(HIGH[axis]) : undefined;
+    if (axis === runs) at[axis] = lo;
+    else if (low !== undefined) at[axis] = shifted(lo, low, 1, c);
+    else if (high !== undefined)
+      at[axis] = shifted(hi, `${unitless(high, c)} + ${unitless(size[axis] as string, c)}`, -1, c);
+    else if (s.faceIs(HIGH[axis])) at[axis] = shifted(hi, size[axis] as string, -1, c);
+    else if (s.faceIs(LOW[axis])) at[axis] = lo;
     else {
       at[axis] = Number(((lo + hi - worth) / 2).toFixed(6));
-      if (!g.means.has('centre') && worth < hi - lo - 1e-9)
-        assumed.push(
-          `in the middle, ${axis === 0 ? 'left to right' : axis === 1 ? 'front to back' : 'up and down'}`,
-        );
+      if (!centred && Math.abs(worth - (hi - lo)) > SAME) open.push(axis);
     }
+    const stated = low ?? high;
+    const reach = stated === undefined ? undefined : c.worth(stated);
+    if (reach !== undefined && (reach + worth < SAME || reach > hi - lo - SAME))
+      throw new Ask(
+        `${stated} puts the ${what} beside the part, which is ${decimal(hi - lo, 6)} ${SIDEWAYS[axis]}. Where is it?`,
+        ['in the middle'],
+      );
   });
+  if (open.length === 2) throw whereOn(what, face);
+  if (open.length === 1) throw howFar(what, open[0] as 0 | 1 | 2);
   return at as Quantity3;
 };
 
-/** Copies of a feature: round a pitch circle, or in a row. */
+/** A block in the corner where three faces meet, or on the edge where two do: its least corner. */
+export const inCorner = (
+  faces: readonly FaceName[],
+  size: readonly [string, string, string],
+  c: TypedContext,
+): Quantity3 => {
+  const box = c.box as readonly number[];
+  return ([0, 1, 2] as const).map((axis): Quantity => {
+    const face = faces.find((f) => FACE_AXES[f][2] === axis);
+    if (face === undefined || face === LOW[axis]) return number(box, axis);
+    return shifted(number(box, axis + 3), size[axis] as string, -1, c);
+  }) as Quantity3;
+};
+
+/**
+ * Copies of a feature: round a pitch circle, or in a row.
+ * @param middle the directions in which the line says only that it is in the middle
+ */
 export const copies = (
-  g: Gathered,
-  p: UnusedSizes,
+  s: Said,
   face: FaceName,
   at: Quantity3,
   what: string,
   c: TypedContext,
-): Pick<FeatureFile, 'at' | 'repeat'> => {
-  const stated = p.named('pcd');
+  middle: readonly (0 | 1 | 2)[] = [],
+): Pick<FeatureFile, 'at' | 'repeat' | 'mirror'> => {
+  const stated = s.named('pcd');
   const circle = stated === undefined ? undefined : unitless(stated, c);
-  const pitch = p.named('pitch', 'centres');
-  if (g.count === undefined) {
+  const pitch = s.named('pitch', 'centres');
+  const number = s.count();
+  if (number === undefined) {
     if (circle !== undefined) throw new Ask(`How many ${what}s are on the pitch circle?`, [`4 off`, `6 off`]);
+    if (pitch !== undefined) throw new Ask(`How many ${what}s are ${pitch} apart?`, ['2 off', '3 off']);
     return { at };
   }
-  const count = typedQuantity(g.count);
+  s.has('first');
+  s.has('row');
+  const count = typedQuantity(number);
   const [u, v, n] = FACE_AXES[face];
   if (circle !== undefined) {
     const start = [...at] as Quantity3;
@@ -106,16 +143,63 @@ export const copies = (
     };
   }
   if (pitch !== undefined) {
-    const axis = g.means.has('alongheight')
-      ? 2
-      : g.means.has('alongdepth')
-        ? 1
-        : g.means.has('alongwidth')
-          ? 0
-          : u;
+    const axis = runsAlong(s) ?? u;
+    const along = axis === n ? v : axis;
     const step: Quantity3 = [0, 0, 0];
-    step[axis === n ? v : axis] = typedQuantity(pitch);
-    return { at, repeat: { count, step } };
+    step[along] = typedQuantity(pitch);
+    const first = [...at] as Quantity3;
+    // a row in the middle has its own middle there
+    if (middle.includes(along))
+      first[along] = shifted(Number(at[along]), `${Number(number) - 1}*${unitless(pitch, c)}/2`, -1, c);
+    inside(what, c, along, first[along], pitch, Number(number));
+    return { at: first, repeat: { count, step } };
   }
-  throw new Ask(`How are the ${g.count} ${what}s spaced?`, ['on 60 pcd', '20 pitch']);
+  throw new Ask(`How are the ${number} ${what}s spaced?`, ['on 60 pcd', '20 pitch']);
+};
+
+/** The last of a row must still meet the part. */
+const inside = (
+  what: string,
+  c: TypedContext,
+  axis: 0 | 1 | 2,
+  first: Quantity,
+  pitch: string,
+  count: number,
+): void => {
+  const [from, step] = [c.worth(String(first)), c.worth(pitch)];
+  if (!c.box || from === undefined || step === undefined) return;
+  const last = from + (count - 1) * step;
+  if (last < (c.box[axis] as number) - SAME || last > (c.box[axis + 3] as number) + SAME)
+    throw new Ask(
+      `The last of the ${count} ${what}s would be at ${decimal(last, 6)}, beside the part. Where is the first?`,
+      ['10 from left', '10 from front'],
+    );
+};
+
+/**
+ * In the four corners of a face, as far from both edges: the first one's place, a copy along the face and the mirror image of both.
+ * @param inset how far from the edges
+ */
+export const inFourCorners = (
+  face: FaceName,
+  inset: string,
+  c: TypedContext,
+): Required<Pick<FeatureFile, 'at' | 'repeat' | 'mirror'>> => {
+  const box = c.box as readonly number[];
+  const [u, v, n, side] = FACE_AXES[face];
+  const own = unitless(inset, c);
+  const at: Quantity[] = [0, 0, 0];
+  at[n] = number(box, side === 1 ? n + 3 : n);
+  at[u] = shifted(number(box, u), own, 1, c);
+  at[v] = shifted(number(box, v), own, 1, c);
+  const step: Quantity3 = [0, 0, 0];
+  step[u] = `${spanOf(c, u)} - 2*${/^[\w.]+$/.test(own) ? own : `(${own})`}`;
+  return {
+    at: at as Quantity3,
+    repeat: { count: 2, step },
+    mirror: {
+      normal: (['x', 'y', 'z'] as const)[v],
+      at: Number((((box[v] as number) + (box[v + 3] as number)) / 2).toFixed(6)),
+    },
+  };
 };

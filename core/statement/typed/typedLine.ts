@@ -3,12 +3,12 @@ import type { Quantity } from '../../part/quantity.ts';
 import { type FeatureFile, typedQuantity } from '../../part/schema.ts';
 import { freeName } from '../freeName.ts';
 import { readFeatureLine } from '../read.ts';
-import { Ask } from './draft.ts';
+import { Ask } from './ask.ts';
 import { draftsOf } from './drafts.ts';
 import { OFFERED } from './lexicon.ts';
 import type { TypedContext } from './placing.ts';
-import { sortWords } from './sortedWords.ts';
-import { wordsOf } from './words.ts';
+import { countSplit, refuseDoubles } from './roles.ts';
+import { type Span, type Token, tokensOf } from './tokens.ts';
 
 /**
  * How a typed line was read: as features, with what was taken for granted; or one question, with words that would answer it. Nothing
@@ -23,6 +23,8 @@ export type TypedReading =
       readonly body?: string;
       readonly features: readonly FeatureFile[];
       readonly assumed: readonly string[];
+      /** which characters of the line each part of the reading used; absent where the line is a sentence of the statement itself */
+      readonly uses?: readonly (Span & { readonly as: string })[];
     }
   | { readonly kind: 'asks'; readonly question: string; readonly offers: readonly string[] };
 
@@ -84,7 +86,7 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
         question: `What is the first shape of the body "${name}"?`,
         offers: [': block 60 x 40 x 30', ': cylinder 20 dia 60 long'],
       };
-    const read = readTypedLine(body[2], { ...c, used: [] });
+    const read = readTypedLine(body[2], { ...c, used: [], begins: true });
     return read.kind === 'understood' ? { ...read, body: name } : read;
   }
   const strict = /^\s*(?:[^:]+:\s*)?(?:add|cut|keep only)\s+an?\s+/.test(line)
@@ -127,17 +129,22 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
       assumed: [...first.assumed, ...rest.assumed],
     };
   }
-  const g = sortWords(wordsOf(text, c.names, c.units));
+  const tokens = countSplit(tokensOf(text, c.names, c.units));
   try {
-    if (g.unknown.length)
-      throw new Ask(`I don't know "${g.unknown[0]}". What is it?`, nearTo(g.unknown[0] as string));
-    const { features, assumed, left } = draftsOf(g, c);
-    if (left.length)
-      throw new Ask(`I could not use ${left[0]}: what is it?`, [
-        `${left[0]?.split(' ')[0]} from left`,
-        `${left[0]?.split(' ')[0]} deep`,
+    const strange = tokens.find((w) => w.kind === 'unknown');
+    if (strange?.kind === 'unknown')
+      throw new Ask(`I don't know "${strange.raw}". What is it?`, nearTo(strange.raw));
+    refuseDoubles(tokens);
+    const { features, assumed, said } = draftsOf(tokens, c);
+    const left = said.left();
+    if (left.length) throw leftOver(text, left);
+    const apart = features.find((f) => f.op === 'cut' && missesPart({ id: '', ...f }, c));
+    if (apart)
+      throw new Ask('It would be cut beside the part, where there is nothing. Where is it?', [
+        'in the middle',
       ]);
     const used = [...c.used];
+    const lead = line.indexOf(text);
     return {
       kind: 'understood',
       features: features.map(({ base, ...f }, i) => {
@@ -146,11 +153,34 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
         return { id, ...f };
       }),
       assumed,
+      uses: said.uses().map((u) => ({ ...u, from: u.from + lead, to: u.to + lead })),
     };
   } catch (error) {
     if (error instanceof Ask) return { kind: 'asks', question: error.message, offers: error.offers };
     throw error;
   }
+};
+
+/** A part of the line that no part of the reading used. */
+const leftOver = (text: string, left: readonly Token[]): Ask => {
+  const words = text.slice(left[0]?.from, left.at(-1)?.to);
+  const figure = left.find((w) => w.kind === 'figure');
+  return new Ask(
+    `I could not use "${words}": what is it?`,
+    figure?.kind === 'figure' ? [`${figure.text} from left`, `${figure.text} deep`] : [],
+  );
+};
+
+/** Whether a block, cylinder, ... that is cut lies beside the part's box altogether, as far as its own box can be worked out here. */
+const missesPart = (f: FeatureFile, c: TypedContext): boolean => {
+  const own = boxOf({ ...f, op: 'add' }, c);
+  const box = c.box;
+  if (!own || !box || own.some(Number.isNaN)) return false;
+  return [0, 1, 2].some(
+    (i) =>
+      (own[i + 3] as number) <= (box[i] as number) + 1e-9 ||
+      (own[i] as number) >= (box[i + 3] as number) - 1e-9,
+  );
 };
 
 const MOST_OFFERS = 6;

@@ -40,7 +40,11 @@ const PARTS: readonly {
   { name: 'tapered wedge', lines: ['wedge 100 long 40 wide 30 high'], volume: (100 * 40 * 30) / 2 },
   {
     name: 'box with wall thickness and windows',
-    lines: ['block 80 x 60 x 40', 'pocket 70 x 50 x 35 deep', 'window 30 x 15 through front'],
+    lines: [
+      'block 80 x 60 x 40',
+      'pocket 70 x 50 x 35 deep in the middle',
+      'window 30 x 15 through front, in the middle',
+    ],
     volume: 80 * 60 * 40 - 70 * 50 * 35 - 2 * 30 * 15 * 5,
   },
   {
