@@ -187,7 +187,7 @@ export const openDesk = (): Desk => {
       sheet,
       rows,
       measures: known.measures,
-      task: fulfilment(d.task ?? [], { setup: d.setup, part, sheet }),
+      task: fulfilment(d.task ?? [], { setup: d.setup, part, file: d.part, sheet }),
       findings: [...findings, ...sheet.findings],
     };
   }

@@ -52,9 +52,12 @@ test('what is understood is shown before it is taken, and an open line is answer
   await expect(page.getByTestId('understood')).toContainText('add a block, 60 wide, 40 deep, 30 high');
   await line(page).press('Enter');
   await line(page).fill('hole 12');
+  await expect(page.getByTestId('asks')).toContainText('Where on the top is the hole?');
+  await page.getByTestId('asks').getByRole('button', { name: 'in the middle' }).click();
   await expect(page.getByTestId('understood')).toContainText(
-    'Assumed: from the top; right through; in the middle of the top.',
+    'cut a hole, 12 across, through, at [30, 20, 30]',
   );
+  await expect(page.getByTestId('understood')).toContainText('Assumed: from the top; right through.');
   await line(page).fill('step 20 x 8');
   await expect(page.getByTestId('asks')).toContainText('On which side is the step?');
   await expect(page.getByRole('button', { name: 'Add', exact: true })).toBeDisabled();
@@ -159,11 +162,18 @@ test('pointing at the pictorial: a face takes the next feature, two corners are 
 
 test('what is doubtful stands under the line that causes it', async ({ page }) => {
   await begin(page);
-  for (const text of ['block 60 x 40 x 30', 'idle: cut block 5 x 5 x 5 at 100 0 0']) {
-    await line(page).fill(text);
-    await line(page).press('Enter');
-    await expect(line(page)).toHaveValue('');
-  }
+  await line(page).fill('block 60 x 40 x 30');
+  await line(page).press('Enter');
+  await expect(line(page)).toHaveValue('');
+  // a typed cut that misses the part is asked about
+  await line(page).fill('idle: cut block 5 x 5 x 5 at 100 0 0');
+  await expect(page.getByTestId('asks')).toContainText('beside the part');
+  // moved there afterwards, it is told
+  await line(page).fill('idle: cut block 5 x 5 x 5 at 0 0 0');
+  await line(page).press('Enter');
+  await expect(line(page)).toHaveValue('');
+  const x = page.getByLabel(/^idle, figure 4/);
+  await type(x, '100');
   const own = page.getByRole('listitem').filter({ hasText: 'idle' }).first();
   await expect(own.getByRole('alert')).toContainText('part/idle');
 });
@@ -290,7 +300,7 @@ test('a side of a counted profile is bent into an arc by its middle', async ({ p
 
 test('a line is dragged to another place, and a size typed before is one press away', async ({ page }) => {
   await begin(page);
-  for (const text of ['block 60 x 40 x 30', 'hole 12 through', 'step right 20 x 8']) {
+  for (const text of ['block 60 x 40 x 30', 'hole 12 through, in the middle', 'step right 20 x 8']) {
     await line(page).fill(text);
     await line(page).press('Enter');
     await expect(line(page)).toHaveValue('');
@@ -377,7 +387,7 @@ test('a pasted table of sizes and lines is entered one by one, up to the first t
   await begin(page);
   await line(page).evaluate((e) => {
     const data = new DataTransfer();
-    data.setData('text', 'L\t80\nt, 12\nplate L x 50 x t\nstep 20 x 5\nhole 8 through');
+    data.setData('text', 'L\t80\nt, 12\nplate L x 50 x t\nstep 20 x 5\nhole 8 through in the middle');
     e.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
   });
   await expect(page.getByTestId('overall W')).toHaveText('80');

@@ -75,8 +75,8 @@ export const TaskPanel = () => {
         <div className="border-b-2 border-rule-strong px-4 pt-3 pb-2">
           <h2 className="text-[16px] font-bold">The task</h2>
           <p className="text-[13px] leading-[18px] text-second">
-            What is asked for, line by line. Views, angle, scale, sections, true shape, paper and what rests
-            on what tick themselves.
+            What is asked for, line by line. A line ticks itself where the drawing proves every word of it;
+            the others are yours to tick.
           </p>
         </div>
         <ul className="min-h-0 flex-1 overflow-y-auto px-4 text-[14px] leading-[19px]">

@@ -19,8 +19,9 @@ const ARROW = 6;
  */
 export const traceInk = (s: Section, sheet: PlacedSheet): Ink[] => {
   const home = sheet.views.find((v) => v.name === s.plane.seenIn);
-  const path = home && tracePath(s, home);
-  if (!path) return [];
+  const whole = home && tracePath(s, home);
+  if (!whole) return [];
+  const path = withinFrame(whole, s, sheet.paper.frame);
   const out: Ink[] = [];
   path.slice(1).forEach((b, i) => {
     const a = path[i] as Vec2;
@@ -47,6 +48,38 @@ export const traceInk = (s: Section, sheet: PlacedSheet): Ink[] => {
     }
   });
   return out;
+};
+
+/** How much room an arrow and its letter take behind the trace's end, and what is kept to the frame, mm. */
+const LETTER_ROOM = ARROW + 2.4 + 3;
+const FROM_FRAME = 0.6;
+
+/** The trace with its ends drawn back as far as its arrows and letters need to stay inside the frame. */
+const withinFrame = (path: readonly Vec2[], s: Section, frame: Rect): Vec2[] => {
+  const inner: Rect = {
+    x: frame.x + FROM_FRAME,
+    y: frame.y + FROM_FRAME,
+    w: frame.w - 2 * FROM_FRAME,
+    h: frame.h - 2 * FROM_FRAME,
+  };
+  const drawnBack = (end: Vec2, next: Vec2, leg: Leg): Vec2 => {
+    const size = distance2(end, next);
+    const d: Vec2 = [(next[0] - end[0]) / size, (next[1] - end[1]) / size];
+    const [x, y] = leg.sight;
+    for (let k = 0; k < Math.min(TRACE_PAST - 1, size / 2); k += 0.5) {
+      const at = along2(end, d, k);
+      // the arrow is set back from the end, and its letter is behind it
+      const letter: Vec2 = [at[0] - x * LETTER_ROOM, at[1] - y * LETTER_ROOM];
+      if (inRect(at, inner) && inRect(letter, inner)) return at;
+    }
+    return end;
+  };
+  const { legs, half } = s.plane;
+  const [first, last] = [half ? s.plane : legs[0], half ? s.plane : legs.at(-1)] as [Leg, Leg];
+  return path.map((p, i) => {
+    if (i === 0) return drawnBack(p, path[1] as Vec2, first);
+    return i === path.length - 1 ? drawnBack(p, path.at(-2) as Vec2, last) : p;
+  });
 };
 
 /** How far along the ray from p the box ends, with what a trace runs past it. */

@@ -4,6 +4,7 @@ import type { SceneBody } from '../../view/scene.ts';
 import { type FeatureAxis, featureAxes } from '../annotate/centreLines.ts';
 import { cornerNames } from '../annotate/cornerNames.ts';
 import { type HatchOf, hatchStyle } from '../annotate/hatch.ts';
+import { withLettering } from '../annotate/lettering.ts';
 import { checkBar, type TitleText, titleBlock } from '../annotate/titleBlock.ts';
 import { traceInk } from '../annotate/traceLine.ts';
 import type { Numbered, PlacedSheet } from '../drawnSheet.ts';
@@ -44,5 +45,6 @@ export const composeInk = (
     ...(sheet.pictorial ? pictorialInk(sheet.pictorial, part.tol.linear) : []),
     ...sheet.sections.flatMap((s) => traceInk(s, sheet)),
   ];
-  return setup.rules.corners ? [...ink, ...cornerNames(sheet, setup, numbered, ink, part)] : ink;
+  const names = setup.rules.corners ? cornerNames(sheet, setup, numbered, ink, part) : [];
+  return withLettering([...ink, ...names], sheet.paper.frame);
 };

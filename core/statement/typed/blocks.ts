@@ -109,11 +109,13 @@ export const cornerCut: Maker = (s, c) => {
       'top front right corner',
     ]);
   if (faces.length < 3)
-    throw new Ask(`Which corner is it: on the ${faces.join(' and ')}, and on which side?`, [
-      'top front right corner',
-      'bottom back left corner',
-    ]);
-  s.has('cut', 'notch', 'block', 'pocket', 'step');
+    throw new Ask(
+      faces.length
+        ? `Which corner on the ${faces.join(' and ')} is it?`
+        : 'Which corner is it? Name its three faces.',
+      ['top front right corner', 'bottom back left corner'],
+    );
+  s.has('cut', 'notch', 'block', 'pocket', 'step', 'corner');
   const sizes = threeSizes(s, 'notch', []).map(String) as [string, string, string];
   fits(sizes, [0, 1, 2], 'notch', c);
   return { features: [cutBlock('notch', sizes, inCorner(faces, sizes, c))], assumed: [] };
@@ -158,6 +160,7 @@ export const profile =
     const h = need(height ?? s.shift(), `How high is the ${base}?`, '40 high');
     const wall = thin ? need(t ?? s.shift(), `How thick is the ${base}?`, '8 thick') : 0;
     const deep = need(long ?? before ?? s.shift(), `How long is the ${base}, from front to back?`, '30 deep');
+    if (thin) thinEnough(base, w, h, wall, c);
     const figure = (q: Quantity): Quantity => typedQuantity(unitless(String(q), c));
     const sizes = thin ? { w: figure(w), h: figure(h), t: figure(wall) } : { w, h, t: wall };
     return {
@@ -174,6 +177,23 @@ export const profile =
     };
   };
 
+/** An outline with walls thicker than it is wide or high would cross itself. */
+const thinEnough = (
+  base: string,
+  w: Quantity,
+  h: Quantity,
+  wall: Quantity,
+  c: Parameters<Maker>[1],
+): void => {
+  const [wide, high, thick] = [w, h, wall].map((q) => c.worth(String(q)));
+  if (wide === undefined || high === undefined || thick === undefined) return;
+  const walls = base === 'channel' ? 2 : 1;
+  if (walls * thick >= wide || thick >= high)
+    throw new Ask(`The ${base} is ${w} wide and ${h} high, so it cannot be ${wall} thick. How thick is it?`, [
+      '5 thick',
+    ]);
+};
+
 /** Where an outline seen from the front begins: its lower left front corner at a stated point, or at the origin of an empty sheet. */
 const outlineAt = (s: Said, c: Parameters<Maker>[1], what: string, deep: Quantity): Quantity3 => {
   const point = s.point();
@@ -188,7 +208,7 @@ const outlineAt = (s: Said, c: Parameters<Maker>[1], what: string, deep: Quantit
 
 export const step: Maker = (s, c) => {
   if (!c.box) throw nothingYet('step');
-  s.has('step');
+  s.has('step', 'edgeline');
   s.has('cut');
   const side = s.faceIs('left', 'right', 'front', 'back');
   if (!side) throw new Ask('On which side is the step?', ['left', 'right', 'front', 'back']);

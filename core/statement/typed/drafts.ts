@@ -2,10 +2,11 @@ import { type FeatureFile, typedQuantity } from '../../part/schema.ts';
 import { Ask } from './ask.ts';
 import { block, cornerCut, notch, pocket, profile, step } from './blocks.ts';
 import { type Drafts, type Maker, need, type Quantity3, runsAlong, seesSides } from './draft.ts';
+import { brokenEdge } from './edges.ts';
 import type { FaceName } from './faces.ts';
 import type { Meaning } from './lexicon.ts';
 import type { TypedContext } from './placing.ts';
-import { prism, pyramid } from './polygons.ts';
+import { prism, pyramid, pyramidHole } from './polygons.ts';
 import { isLathe } from './roles.ts';
 import { cone, cylinder, hole, slot, sphere, taperingHole, torus, tube, turned } from './rounds.ts';
 import { type Said, saidBy } from './said.ts';
@@ -103,15 +104,15 @@ const MAKERS: readonly (readonly [Meaning, Maker])[] = [
 /** Which maker a line calls for. */
 const makerOf = (s: Said, tokens: readonly Token[]): Maker | undefined => {
   if (isLathe(tokens)) return turned;
+  if (s.sees('chamfer')) return brokenEdge('chamfer');
+  if (s.sees('fillet')) return brokenEdge('fillet');
   const corner = s.seesCorner();
-  if (
-    corner &&
-    corner.of === 'corner' &&
-    !seesSides(s) &&
-    !s.sees('pyramid', 'prism') &&
-    s.sees('cut', 'notch', 'step', 'pocket')
-  )
-    return cornerCut;
+  const cutsCorner =
+    (corner ? corner.of === 'corner' : s.sees('corner')) && s.sees('cut', 'notch', 'step', 'pocket');
+  if (cutsCorner && !seesSides(s) && !s.sees('pyramid', 'prism')) return cornerCut;
+  // something round that is cut out is a hole
+  if (s.sees('cylinder') && s.sees('cut') && !seesSides(s)) return hole;
+  if (s.sees('pyramid') && s.sees('hole', 'pocket')) return pyramidHole;
   // "slot right across the top": it is open at both ends, as a groove is
   if (s.sees('slot') && s.sees('fullacross')) return notch('groove');
   const maker = MAKERS.find(([m]) => s.sees(m))?.[1];
@@ -129,10 +130,6 @@ const makerOf = (s: Said, tokens: readonly Token[]): Maker | undefined => {
 /** Makes the features of a line. Throws a question where something is missing, or left over. */
 export const draftsOf = (tokens: readonly Token[], c: TypedContext): Drafts & { readonly said: Said } => {
   const s = saidBy(tokens);
-  if (s.sees('fillet'))
-    throw new Ask('Rounded corners belong to a plate or a profile. Which one is it?', [
-      'plate 90 x 60 x 8, corners 5',
-    ]);
   const maker = makerOf(s, tokens);
   if (!maker)
     throw new Ask('What should be added?', ['block', 'hole', 'cylinder', 'slot', 'step', 'hexagon prism']);

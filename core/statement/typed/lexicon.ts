@@ -20,15 +20,12 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
   [/⅜/g, ' 3/8'],
   [/⅝/g, ' 5/8'],
   [/⅞/g, ' 7/8'],
-  [
-    /\b(?:pyramid(?:al)?|conical|cone|tapered|taper)[\s-]*(?:shaped\s+)?(hole|recess|pocket|hollow)\b/gi,
-    ' tapering hole ',
-  ],
+  [/\b(?:conical|cone|tapered|taper)[\s-]*(?:shaped\s+)?(hole|recess|pocket|hollow)\b/gi, ' tapering hole '],
   [/\b(?:right|straight|clean|all\s+the\s+way)\s+across\b/gi, ' across the whole '],
   [/\bacross\s+(?=(?:the\s+)?(?:whole|top|bottom|front|back|left|right|rear|face)\b)/gi, ' fullacross '],
   [/\bfullacross\s+the\s+whole\b/gi, ' fullacross '],
   [
-    /\b(?:in|at|near)\s+(?:the\s+|each\s+(?:of\s+the\s+)?|every\s+|all\s+(?:the\s+)?)(?:four\s+|4\s+)?corners?\b(?!\s*(?:r|rad|radius)?\s*\d)/gi,
+    /\b(?:in|at|near)\s+(?:the\s+|each\s+(?:of\s+the\s+)?|every\s+|all\s+(?:the\s+)?)(?:four\s+|4\s+)?corners?\b(?!\s*(?:r|rad|radius)\s*\d)/gi,
     ' incorners ',
   ],
   [
@@ -54,12 +51,21 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
     ' corners ',
   ],
   [/\bcorners\s+(?:of\s+)?(?:r|rad|radius)\.?\s*(?=\d)/gi, 'corners '],
+  [
+    /\bround(?:ed)?(?:\s+off)?\s+(?=(?:the\s+)?(?:(?:top|bottom|front|back|left|right)\s+){2}edge\b)/gi,
+    ' fillet ',
+  ],
   [/\b(left|right)[\s-]*hand\b/gi, '$1'],
-  [/\b(left|right|top|bottom|front|back|rear)\s+(?:side|edge|face|surface|end)\b/gi, '$1'],
+  [/\b((?:(?:top|bottom|front|back|left|right)\s+){2})edges?\b/gi, ' $1 edgeline '],
+  [/\bedges?\s+(?:of|between)\s+(?=(?:the\s+)?(?:top|bottom|front|back|left|right)\s+and\b)/gi, ' edgeline '],
+  [/\b(left|right|top|bottom|front|back|rear)\s+(?:side|edge(?!\s+to\b)|face|surface|end)\b/gi, '$1'],
   [/\bfrom\s+(?:the\s+)?(?:base|underside|ground)\b/gi, ' from bottom '],
   [/\b([ltu])[\s-]?(?:section|profile|shape|shaped|bracket)\b/gi, ' $1profile '],
   [/\bangle\s+(?:bracket|section|iron)\b/gi, ' lprofile '],
   [/\bchannel\b(?:\s+section)?/gi, ' uprofile '],
+  [/^\s*([ltu])(?=\s*,?\s+\d)/gi, ' $1profile '],
+  [/\b(pyramid|cone|wedge)[\s-]shaped\b/gi, ' $1 '],
+  [/^\s*angle(?=\s*,?\s+\d)/gi, ' lprofile '],
   [/\b(?:from\s+)?left\s+to\s+right\b|\bright\s+to\s+left\b|\blengthways\b/gi, ' alongwidth '],
   [/\b(?:from\s+)?front\s+to\s+back\b|\bback\s+to\s+front\b/gi, ' alongdepth '],
   [
@@ -75,7 +81,7 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
 export const SPELLINGS = {
   // shapes
   block:
-    'block box cube slab bar brick cuboid body upright lug flange rectangle rectangular oblong strip pad foot board rail beam',
+    'block box cube slab bar brick cuboid body upright rib web lug flange rectangle rectangular oblong strip pad foot board rail beam',
   plate: 'plate sheet panel',
   hole: 'hole holes bore bored drill drilled drilling ream reamed',
   slot: 'slot slots slotted obround',
@@ -90,7 +96,7 @@ export const SPELLINGS = {
   overall: 'overall total',
   prism: 'prism prismatic',
   pyramid: 'pyramid',
-  wedge: 'wedge ramp',
+  wedge: 'wedge ramp gusset',
   step: 'step rebate rabbet ledge shoulder',
   notch: 'notch cutout notches',
   pocket: 'pocket recess cavity window opening',
@@ -128,6 +134,7 @@ export const SPELLINGS = {
   corner: 'corner',
   incorners: 'incorners',
   fromedges: 'fromedges',
+  edgeline: 'edgeline',
   edge: 'edge edges flat',
   base: 'base',
   wall: 'wall walls',
@@ -135,7 +142,8 @@ export const SPELLINGS = {
   first: 'first',
   down: 'down',
   toward: 'toward towards facing',
-  fillet: 'fillet fillets chamfer chamfers chamfered bevel bevelled',
+  chamfer: 'chamfer chamfers chamfered bevel bevelled',
+  fillet: 'fillet fillets rounding',
   tapped: 'tapped threaded thread screwed',
   counterbore: 'counterbore',
   countersink: 'countersink',
@@ -172,7 +180,7 @@ export const SPELLINGS = {
   keep: 'keep intersect common',
   // words without a meaning of their own
   noise:
-    'a an the of on in to and with is are it its be for into make made draw part piece my me i want need there that this size sized dimension dimensions measuring standing regular solid plain which whose has have having then as going goes running runs get exactly so also please',
+    'a an the of on in to and with is are it its be for into make made draw part piece my me i want need there that this size sized dimension dimensions measuring standing regular solid plain which whose has have having then as going goes running runs along get exactly so also please',
 } as const;
 
 /** How many sides a regular polygon's word says. */
@@ -231,7 +239,16 @@ for (const [meaning, spellings] of Object.entries(SPELLINGS))
   for (const s of spellings.split(' ')) BY_SPELLING.set(s, meaning as Meaning);
 
 /** Meanings whose first spelling nobody types. */
-const INNER = new Set(['noise', 'metric', 'tubeSize', 'incorners', 'fromedges', 'fullacross', 'tapering']);
+const INNER = new Set([
+  'noise',
+  'metric',
+  'tubeSize',
+  'incorners',
+  'fromedges',
+  'edgeline',
+  'fullacross',
+  'tapering',
+]);
 
 /** Words that one may be offered to go on with, each in its first spelling. */
 export const OFFERED: readonly string[] = Object.entries(SPELLINGS)

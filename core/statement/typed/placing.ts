@@ -87,7 +87,7 @@ export const placeOn = (face: FaceName, s: Said, c: TypedContext, what: string):
   if (point)
     return { at: point.map(typedQuantity) as [Quantity, Quantity, Quantity], stated: true, middle: [] };
   const pair = s.pair();
-  const centred = s.has('centre');
+  const centred = s.sees('centre');
   const open: (0 | 1 | 2)[] = [];
   const middle: (0 | 1 | 2)[] = [];
   const axes = [u, v] as const;
@@ -110,6 +110,8 @@ export const placeOn = (face: FaceName, s: Said, c: TypedContext, what: string):
         [...OFFERS[axis]],
       );
   });
+  // "in the middle" is used only where something is left to it
+  if (middle.length && centred) s.has('centre');
   if (c.box && open.length === 1) throw howFar(what, open[0] as 0 | 1 | 2);
   return { at: at as [Quantity, Quantity, Quantity], stated: open.length === 0, middle };
 };

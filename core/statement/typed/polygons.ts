@@ -3,9 +3,9 @@ import type { FeatureFile } from '../../part/schema.ts';
 import { typedQuantity } from '../../part/schema.ts';
 import type { ShapeFile } from '../../part/shapes/shapes.ts';
 import { Ask } from './ask.ts';
-import { depthOf } from './cutting.ts';
+import { cutFace, depthOf } from './cutting.ts';
 import { type Drafts, type Maker, need, op, type Quantity3, sidesIn, spanOf, whereOn } from './draft.ts';
-import { FACE_AXES, type FaceName } from './faces.ts';
+import { FACE_AXES, type FaceName, opposite } from './faces.ts';
 import { placeOn, shifted, type TypedContext } from './placing.ts';
 import type { Said } from './said.ts';
 import { standing } from './standing.ts';
@@ -53,6 +53,34 @@ export const polygonHole = (s: Said, c: TypedContext, face: FaceName, assumed: s
         ...(face !== 'top' && { plane: face }),
         shape: { kind: 'prism', sides, ...shape, height: typedQuantity(depth) },
         at,
+      },
+    ],
+    assumed,
+  };
+};
+
+/** A hole in the shape of a pyramid, its base in the face and its point inside. */
+export const pyramidHole: Maker = (s, c) => {
+  const assumed: string[] = [];
+  s.has('pyramid');
+  s.has('hole', 'pocket');
+  const face = cutFace(s, 'hole', assumed);
+  const sides = sidesOf(s, 'hole');
+  const deep = s.named('depth', 'height', 'length');
+  const size = polygonOf(s, sides, 'hole');
+  const height = need(deep ?? s.shift('depth'), 'How deep is the hole?', '25 deep');
+  const place = placeOn(face, s, c, 'hole');
+  if (!place.stated && c.box) throw whereOn('hole', face);
+  const plane = opposite(face);
+  return {
+    features: [
+      {
+        base: 'hole',
+        op: op(s, 'cut'),
+        // drawn for the observer behind the face, it grows into the part
+        ...(plane !== 'top' && { plane }),
+        at: place.at,
+        shape: { kind: 'pyramid', sides, ...size, height } as ShapeFile,
       },
     ],
     assumed,

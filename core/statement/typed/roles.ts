@@ -170,8 +170,13 @@ export const rolesOf = (words: readonly Token[]): Roles => {
   // three faces and "corner"; or "corner to the front", "corners front and back", "edge to the right"
   let corner: Roles['corner'];
   words.forEach((w, i) => {
-    if (corner || w.kind !== 'word' || !(w.means === 'corner' || w.means === 'corners' || w.means === 'edge'))
-      return;
+    const meets =
+      w.kind === 'word' &&
+      (w.means === 'corner' ||
+        w.means === 'corners' ||
+        w.means === 'edge' ||
+        (w.means === 'edgeline' && seen('chamfer', 'fillet')));
+    if (corner || !meets) return;
     const before: number[] = [];
     for (let j = i - 1; isFace(wordAt(j)); j--) before.unshift(j);
     const after: number[] = [];
@@ -195,7 +200,7 @@ export const rolesOf = (words: readonly Token[]): Roles => {
     corner = {
       faces: tokens.map((j) => wordAt(j) as FaceName),
       tokens: claim('', i, ...lead, ...link, ...tokens).tokens,
-      of: w.means === 'edge' ? 'edge' : 'corner',
+      of: w.kind === 'word' && w.means === 'edge' ? 'edge' : 'corner',
     };
   });
 

@@ -29,7 +29,7 @@ const diameterOfHole = (s: Said, c: TypedContext, assumed: string[]): Quantity =
 
 export const hole: Maker = (s, c) => {
   const assumed: string[] = [];
-  s.has('hole', 'pocket');
+  s.has('hole', 'pocket', 'cylinder');
   if (s.sees('tapped'))
     throw new Ask(
       'A thread is no shape of its own here. State the hole as it is drilled, without the thread.',

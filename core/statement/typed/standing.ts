@@ -64,7 +64,6 @@ export const cornerOf = (
   const back = (side === 1) === inward;
   at[n] = back ? shifted(outer, size[n] as string, -1, c) : outer;
   const pair = s.pair();
-  const centred = s.has('centre');
   const open: (0 | 1 | 2)[] = [];
   ([u, v] as const).forEach((axis, i) => {
     const [lo, hi] = [number(box, axis), number(box, axis + 3)];
@@ -79,7 +78,7 @@ export const cornerOf = (
     else if (s.faceIs(LOW[axis])) at[axis] = lo;
     else {
       at[axis] = Number(((lo + hi - worth) / 2).toFixed(6));
-      if (!centred && Math.abs(worth - (hi - lo)) > SAME) open.push(axis);
+      if (Math.abs(worth - (hi - lo)) > SAME && !s.has('centre')) open.push(axis);
     }
     const stated = low ?? high;
     const reach = stated === undefined ? undefined : c.worth(stated);

@@ -93,6 +93,7 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
     ? readFeatureLine(line, 'feature')
     : undefined;
   if (strict?.ok) {
+    if (strict.value.op === 'cut' && missesPart(strict.value, c)) return { kind: 'asks', ...BESIDE };
     const own =
       strict.value.id === 'feature'
         ? { ...strict.value, id: freeName(strict.value.shape.kind, c.used) }
@@ -129,6 +130,8 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
       assumed: [...first.assumed, ...rest.assumed],
     };
   }
+  const command = COMMANDS.find(([pattern]) => pattern.test(text));
+  if (command) return { kind: 'asks', question: command[1], offers: [] };
   const tokens = countSplit(tokensOf(text, c.names, c.units));
   try {
     const strange = tokens.find((w) => w.kind === 'unknown');
@@ -139,10 +142,7 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
     const left = said.left();
     if (left.length) throw leftOver(text, left);
     const apart = features.find((f) => f.op === 'cut' && missesPart({ id: '', ...f }, c));
-    if (apart)
-      throw new Ask('It would be cut beside the part, where there is nothing. Where is it?', [
-        'in the middle',
-      ]);
+    if (apart) throw new Ask(BESIDE.question, BESIDE.offers);
     const used = [...c.used];
     const lead = line.indexOf(text);
     return {
@@ -171,6 +171,11 @@ const leftOver = (text: string, left: readonly Token[]): Ask => {
   );
 };
 
+const BESIDE = {
+  question: 'It would be cut beside the part, where there is nothing. Where is it?',
+  offers: ['in the middle'],
+};
+
 /** Whether a block, cylinder, ... that is cut lies beside the part's box altogether, as far as its own box can be worked out here. */
 const missesPart = (f: FeatureFile, c: TypedContext): boolean => {
   const own = boxOf({ ...f, op: 'add' }, c);
@@ -182,6 +187,19 @@ const missesPart = (f: FeatureFile, c: TypedContext): boolean => {
       (own[i] as number) >= (box[i + 3] as number) - 1e-9,
   );
 };
+
+/** Words that ask for something to be done with the statement, and how that is done. */
+const COMMANDS: readonly (readonly [RegExp, string])[] = [
+  [/^\s*undo\b/i, 'Ctrl Z takes back the last change; the arrows at the top of the page do so too.'],
+  [
+    /^\s*(?:delete|del|erase)\b/i,
+    'A line is taken out by the bin beside it, which shows when the line is pointed at. Ctrl Z brings it back.',
+  ],
+  [
+    /^\s*(?:help|\?)\s*$/i,
+    'Type a shape with its sizes and its place, such as "hole 12 through top, 45 from left, 20 from front". "Begin from a shape" lists them all.',
+  ],
+];
 
 const MOST_OFFERS = 6;
 const nearTo = (word: string): string[] => {

@@ -1,0 +1,23 @@
+/** Advances of the characters of the sheet's lettering (osifont), as a share of the height of its capitals. */
+const ADVANCES: readonly (readonly [number, string])[] = [
+  [0.275, ".'"],
+  [0.315, ',:'],
+  [0.345, '()'],
+  [0.44, 'Iij'],
+  [0.53, 'l"°'],
+  [0.59, ' J'],
+  [0.66, '-/1ztrc'],
+  [0.735, 'af'],
+  [0.78, '0234679nosqv8eh'],
+  [0.83, 'bdgkpuxy5ABCE FLT'],
+  [0.91, 'OSPDZKQ⌀'],
+  [0.98, 'GHMNRUXVYwm'],
+  [1.2, 'W'],
+];
+const BY_CHARACTER = new Map(ADVANCES.flatMap(([w, all]) => [...all].map((c) => [c, w] as const)));
+/** For a character that is not listed. */
+const WIDEST = 1.2;
+
+/** How wide a text is. @param height of its capitals, mm @returns mm */
+export const letterWidth = (text: string, height: number): number =>
+  [...text].reduce((sum, c) => sum + (BY_CHARACTER.get(c) ?? WIDEST), 0) * height;

@@ -1,0 +1,206 @@
+import type { Box3 } from '../../geometry/box.ts';
+import { boxGrid } from '../../geometry/boxGrid.ts';
+import { pointOn2 } from '../../geometry/curve2.ts';
+import type { Vec2 } from '../../geometry/vec.ts';
+import type { Ink, Layer, Pen, Stretch, StrokeInk, TextInk } from '../ink/ink.ts';
+import type { Rect } from '../layout/paper.ts';
+import { letterWidth } from './letterWidth.ts';
+
+/**
+ * Lettering is placed last, with all lines known: each text takes the place nearest to its own where it lies on no line and on no other
+ * text, inside the frame. Light lines that still pass beneath it are interrupted (ISO 128-2, 5.4: lines do not cross lettering).
+ */
+
+/** Lines that lettering never lies on; the others are interrupted where they must. */
+const HARD: ReadonlySet<Pen> = new Set([
+  'outline',
+  'hidden',
+  'centre',
+  'trace',
+  'traceEnd',
+  'reference',
+  'frame',
+  'rule',
+]);
+const INTERRUPTED: ReadonlySet<Pen> = new Set(['projector', 'hatch', 'centre']);
+/** Lettering that has its own fixed place. */
+const FIXED: ReadonlySet<Layer> = new Set(['title', 'frame']);
+
+/** Kept free round a text, mm. */
+const MARGIN = 0.35;
+/** What counts against a place: a line through it, other lettering, the frame, a light line, and each mm from its own place. */
+const COST = { line: 8, text: 30, frame: 100, light: 0.25, far: 0.6 } as const;
+/** How far from the frame lettering stays, mm. */
+const FROM_FRAME = 1;
+/** A curve is looked at as so many chords. */
+const CHORDS = 24;
+
+type Segment = readonly [Vec2, Vec2];
+
+const boxOf = (t: TextInk, at: Vec2 = t.at): Rect => {
+  const w = letterWidth(t.text, t.height);
+  const x = at[0] - (t.anchor === 'middle' ? w / 2 : t.anchor === 'end' ? w : 0);
+  return { x: x - MARGIN, y: at[1] - MARGIN, w: w + 2 * MARGIN, h: t.height + 2 * MARGIN };
+};
+const flat = (r: Rect): Box3 => [r.x, r.y, 0, r.x + r.w, r.y + r.h, 0];
+const meet = (a: Rect, b: Rect): boolean =>
+  a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h;
+const isWithin = (a: Rect, b: Rect, by: number): boolean =>
+  a.x >= b.x + by && a.y >= b.y + by && a.x + a.w <= b.x + b.w - by && a.y + a.h <= b.y + b.h - by;
+
+/** The part of a segment inside a box, as shares of it (clipping by the four sides, Liang and Barsky 1984). */
+const inside = ([a, b]: Segment, r: Rect): readonly [number, number] | undefined => {
+  let [from, to] = [0, 1];
+  const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+  for (const [d, q] of [
+    [-dx, a[0] - r.x],
+    [dx, r.x + r.w - a[0]],
+    [-dy, a[1] - r.y],
+    [dy, r.y + r.h - a[1]],
+  ] as const) {
+    if (d === 0) {
+      if (q < 0) return undefined;
+      continue;
+    }
+    const t = q / d;
+    if (d < 0) from = Math.max(from, t);
+    else to = Math.min(to, t);
+    if (from >= to) return undefined;
+  }
+  return [from, to];
+};
+
+const chordsOf = ({ curve, from, to }: Stretch): Segment[] => {
+  const n = curve.type === 'line' ? 1 : CHORDS;
+  const at = (i: number): Vec2 => pointOn2(curve, from + ((to - from) * i) / n);
+  return Array.from({ length: n }, (_, i): Segment => [at(i), at(i + 1)]);
+};
+/** A view that stays keeps its ink, and its chords with it. */
+const known = new WeakMap<StrokeInk, readonly Segment[]>();
+const chords = (s: StrokeInk): readonly Segment[] => {
+  const before = known.get(s);
+  if (before) return before;
+  const made = (s.whole ? [s.whole] : s.stretches).flatMap(chordsOf);
+  known.set(s, made);
+  return made;
+};
+
+const gridOf = (segments: readonly Segment[]) =>
+  boxGrid(
+    segments.map(
+      ([a, b]): Box3 => [
+        Math.min(a[0], b[0]),
+        Math.min(a[1], b[1]),
+        0,
+        Math.max(a[0], b[0]),
+        Math.max(a[1], b[1]),
+        0,
+      ],
+    ),
+    1e-6,
+  );
+
+/** Moves that are tried, nearest first: a number stays by its point, a title below its view, a letter by its line. */
+const movesFor = (layer: Layer): readonly Vec2[] => {
+  const [across, down, up, step] =
+    layer === 'numbers' ? [6, 6, 6, 0.6] : layer === 'labels' ? [36, 12, 2, 1.5] : [11, 11, 11, 1];
+  const out: Vec2[] = [];
+  for (let x = -across; x <= across; x += step) for (let y = -down; y <= up; y += step) out.push([x, y]);
+  return out.sort((a, b) => Math.hypot(...a) - Math.hypot(...b));
+};
+const MOVES = new Map<Layer, readonly Vec2[]>();
+const moves = (layer: Layer): readonly Vec2[] => {
+  const kind: Layer = layer === 'numbers' || layer === 'labels' ? layer : 'reference';
+  const made = MOVES.get(kind) ?? movesFor(kind);
+  MOVES.set(kind, made);
+  return made;
+};
+
+/** The lettering at its final places. Names of corners have theirs already. */
+const placed = (ink: readonly Ink[], frame: Rect): ReadonlyMap<TextInk, TextInk> => {
+  const texts = ink.filter((i): i is TextInk => i.kind === 'text' && !FIXED.has(i.layer));
+  const strokes = ink.filter((i): i is StrokeInk => i.kind === 'stroke' && i.layer !== 'title');
+  const hard = strokes.filter((s) => HARD.has(s.pen)).flatMap(chords);
+  const light = strokes.filter((s) => !HARD.has(s.pen)).flatMap(chords);
+  const lines = gridOf(hard);
+  const thin = gridOf(light);
+  const count = (grid: typeof lines, segments: readonly Segment[], r: Rect, most: number): number => {
+    let n = 0;
+    for (const j of grid.around(flat(r))) {
+      if (inside(segments[j] as Segment, r)) n++;
+      if (n >= most) break;
+    }
+    return n;
+  };
+  const blocks = ink.flatMap((i) => (i.kind === 'text' && i.layer === 'title' ? [boxOf(i)] : []));
+  const out = new Map<TextInk, TextInk>();
+  const boxes = new Map<TextInk, Rect>(texts.map((t) => [t, boxOf(t)]));
+  const costAt = (t: TextInk, r: Rect, limit: number): number => {
+    let cost = isWithin(r, frame, FROM_FRAME) ? 0 : COST.frame;
+    if (cost >= limit) return cost;
+    cost += COST.line * count(lines, hard, r, 3);
+    if (cost >= limit) return cost;
+    for (const [o, b] of boxes) if (o !== t && meet(b, r)) cost += COST.text;
+    for (const b of blocks) if (meet(b, r)) cost += COST.text;
+    if (cost >= limit) return cost;
+    return cost + COST.light * count(thin, light, r, 6);
+  };
+  for (const t of texts) {
+    if (t.label) continue;
+    let best = t.at;
+    let least = Number.POSITIVE_INFINITY;
+    for (const [dx, dy] of moves(t.layer)) {
+      const far = COST.far * Math.hypot(dx, dy);
+      if (far >= least) break;
+      const at: Vec2 = [t.at[0] + dx, t.at[1] + dy];
+      const cost = far + costAt(t, boxOf(t, at), least - far);
+      if (cost >= least) continue;
+      least = cost;
+      best = at;
+    }
+    if (best === t.at) continue;
+    const moved = { ...t, at: best };
+    out.set(t, moved);
+    boxes.set(t, boxOf(moved));
+  }
+  return out;
+};
+
+/** What is left of a stretch outside some boxes. */
+const outside = (s: Stretch, boxes: readonly Rect[]): readonly Stretch[] => {
+  const n = s.curve.type === 'line' ? 1 : CHORDS;
+  const gone = chordsOf(s).flatMap((c, i) =>
+    boxes.flatMap((r) => {
+      const part = inside(c, r);
+      return part ? [[(i + part[0]) / n, (i + part[1]) / n] as const] : [];
+    }),
+  );
+  if (!gone.length) return [s];
+  const out: Stretch[] = [];
+  let at = 0;
+  const keep = (to: number): void => {
+    if (to - at > 1e-6)
+      out.push({ ...s, from: s.from + at * (s.to - s.from), to: s.from + to * (s.to - s.from) });
+  };
+  for (const [from, to] of [...gone].sort((a, b) => a[0] - b[0])) {
+    if (from > at) keep(from);
+    at = Math.max(at, to);
+  }
+  keep(1);
+  return out;
+};
+
+/**
+ * The sheet's ink with its lettering in its final place, and light lines interrupted for it.
+ * @param frame the frame's inner edge, paper mm
+ */
+export const withLettering = (ink: readonly Ink[], frame: Rect): Ink[] => {
+  const moved = placed(ink, frame);
+  const lettered = ink.map((i) => (i.kind === 'text' ? (moved.get(i) ?? i) : i));
+  const boxes = lettered.flatMap((i) => (i.kind === 'text' && !FIXED.has(i.layer) ? [boxOf(i)] : []));
+  return lettered.map((i) => {
+    if (i.kind !== 'stroke' || !INTERRUPTED.has(i.pen)) return i;
+    const near = boxes.filter((b) => chords(i).some((c) => inside(c, b)));
+    return near.length ? { ...i, stretches: i.stretches.flatMap((s) => outside(s, near)) } : i;
+  });
+};

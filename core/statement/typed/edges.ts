@@ -1,0 +1,119 @@
+import type { Quantity } from '../../part/quantity.ts';
+import { Ask } from './ask.ts';
+import { type Draft, type Maker, need, number, spanOf } from './draft.ts';
+import { FACE_AXES, type FaceName } from './faces.ts';
+import type { TypedContext } from './placing.ts';
+
+/** The view whose horizontal and upright run along (u, v), from which something grows along an edge of each direction. */
+const DRAWN = {
+  0: { plane: 'right', u: 1, v: 2, grows: 1 },
+  1: { plane: 'front', u: 0, v: 2, grows: -1 },
+  2: { plane: 'top', u: 0, v: 1, grows: 1 },
+} as const;
+
+/** The edge of the part's box in which two faces meet: where it is, which way it runs, and which way the material lies from it. */
+const edgeOf = (faces: readonly FaceName[], c: TypedContext) => {
+  const box = c.box as readonly number[];
+  const axes = faces.map((f) => FACE_AXES[f][2]);
+  const along = ([0, 1, 2] as const).find((i) => !axes.includes(i)) as 0 | 1 | 2;
+  const { plane, u, v, grows } = DRAWN[along];
+  const at: [number, number, number] = [number(box, 0), number(box, 1), number(box, 2)];
+  const inward = [1, 1, 1];
+  faces.forEach((f) => {
+    const [, , n, side] = FACE_AXES[f];
+    if (side === 1) at[n] = number(box, n + 3);
+    inward[n] = -side;
+  });
+  at[along] = number(box, grows === 1 ? along : along + 3);
+  return { plane, at, along, u, v, inU: inward[u] as number, inV: inward[v] as number };
+};
+
+const signed = (sign: number, q: Quantity): Quantity =>
+  sign > 0 ? q : typeof q === 'number' ? -q : `-(${q})`;
+
+/**
+ * A chamfer or a fillet along a straight edge of the part's box, named by its two faces: what is taken off is a triangle, or the corner
+ * outside a quarter circle, drawn at the end of the edge and as long as the edge.
+ */
+export const brokenEdge =
+  (kind: 'chamfer' | 'fillet'): Maker =>
+  (s, c) => {
+    s.has(kind);
+    s.has('cut');
+    if (!c.box)
+      throw new Ask(`There is no edge for a ${kind} yet. State the block first.`, ['block 60 x 40 x 30']);
+    const found = s.corner();
+    const faces = found?.faces ?? [];
+    if (faces.length !== 2 || new Set(faces.map((f) => FACE_AXES[f][2])).size !== 2)
+      throw new Ask(
+        `Which edge gets the ${kind}? Name its two faces. Rounded corners of a plate are stated with the plate.`,
+        ['top front edge', 'top right edge', 'front left edge'],
+      );
+    const { plane, at, along, u, v, inU, inV } = edgeOf(faces, c);
+    const isRound = kind === 'fillet';
+    const first = isRound ? (s.plainly('radius') ?? s.shift('radius')) : s.shift('size');
+    const a = need(
+      first,
+      isRound ? 'What is the radius of the fillet?' : 'How large is the chamfer?',
+      isRound ? 'r5' : '5',
+    );
+    const second = isRound ? undefined : s.crossed('size');
+    const b = second === undefined ? a : need(second, 'How large is the chamfer the other way?', '5');
+    const angle = isRound ? undefined : s.angle();
+    if (angle !== undefined && c.worth(angle) !== 45)
+      throw new Ask(`A chamfer of ${angle} degrees is stated by its two sizes. Which are they?`, [
+        `${a} x 3`,
+      ]);
+    // the first size lies on the face that is named first, which runs square to the other
+    const onFirst = FACE_AXES[faces[1] as FaceName][2];
+    const [legU, legV] = u === onFirst ? [a, b] : [b, a];
+    for (const [q, axis] of [
+      [legU, u],
+      [legV, v],
+    ] as const) {
+      const worth = c.worth(String(q));
+      if (worth !== undefined && worth > spanOf(c, axis) + 1e-6)
+        throw new Ask(
+          `${q} is more than the part is ${['wide', 'deep', 'high'][axis]}. How large is the ${kind}?`,
+          [],
+        );
+    }
+    const draft: Draft = {
+      base: kind,
+      op: 'cut',
+      ...(plane !== 'top' && { plane }),
+      at,
+      shape: {
+        kind: 'extrude',
+        height: spanOf(c, along),
+        profile:
+          kind === 'chamfer'
+            ? {
+                polygon: [
+                  [0, 0],
+                  [signed(inU, legU), 0],
+                  [0, signed(inV, legV)],
+                ],
+              }
+            : {
+                start: [0, 0],
+                path: [
+                  { to: [signed(inU, a), 0] },
+                  {
+                    to: [0, signed(inV, a)],
+                    centre: [signed(inU, a), signed(inV, a)],
+                    turn: inU * inV > 0 ? 'cw' : 'ccw',
+                  },
+                ],
+              },
+      },
+    };
+    const assumed = isRound
+      ? []
+      : second !== undefined
+        ? [`${a} on the ${faces[0]}, ${b} on the ${faces[1]}`]
+        : angle === undefined
+          ? ['at 45 degrees']
+          : [];
+    return { features: [draft], assumed };
+  };

@@ -1,0 +1,74 @@
+import { describe, expect, test } from '@jest/globals';
+import { partModel } from '../../../core/part/model.ts';
+import type { PartFile } from '../../../core/part/schema.ts';
+import { buildPart } from '../../../core/solid/build.ts';
+import { measureSolid, measureTogether } from '../../../core/solid/measure.ts';
+import { enterReading, typedContext } from '../../../core/statement/typed/enter.ts';
+import { readTypedLine } from '../../../core/statement/typed/typedLine.ts';
+import { feature, partOf } from '../balance/given.ts';
+
+const [W, D, H] = [80, 50, 30];
+const block: PartFile = partOf(feature('add', { kind: 'block', width: W, depth: D, height: H }));
+
+const measured = (part: PartFile) => {
+  const model = partModel(part);
+  if (!model.ok) throw new Error(JSON.stringify(model.faults));
+  const built = buildPart(model.value);
+  if (!built.ok) throw new Error(JSON.stringify(built.faults));
+  return measureTogether(built.value.bodies.map(({ solid, edges }) => measureSolid(solid, edges)));
+};
+const typed = (line: string) => {
+  const read = readTypedLine(line, typedContext(block, [0, 0, 0, W, D, H]));
+  if (read.kind === 'asks') throw new Error(`${line}: ${read.question}`);
+  return measured(enterReading(block, read));
+};
+
+const SIDES = { left: 0, right: 0, front: 1, back: 1, bottom: 2, top: 2 } as const;
+type Side = keyof typeof SIDES;
+const EDGES = (Object.keys(SIDES) as Side[]).flatMap((a) =>
+  (Object.keys(SIDES) as Side[]).filter((b) => SIDES[a] !== SIDES[b]).map((b) => [a, b] as const),
+);
+const SPAN = [W, D, H];
+
+describe('what a typed line makes of the block', () => {
+  test.each(EDGES)('a chamfer and a fillet of the %s %s edge take off what they should, there', (a, b) => {
+    const along = [0, 1, 2].find((i) => i !== SIDES[a] && i !== SIDES[b]) as number;
+    const length = SPAN[along] as number;
+    const chamfer = typed(`chamfer 6 x 4 on the ${a} ${b} edge`);
+    expect(chamfer.volume).toBeCloseTo(W * D * H - (6 * 4 * length) / 2, 6);
+    // the first size lies on the first face: the middle of what is gone is a third of each size from the edge
+    const high = (s: Side): boolean => s === 'right' || s === 'back' || s === 'top';
+    const gone = (6 * 4 * length) / 2;
+    const expected = [0, 1, 2].map((i) => {
+      const off = i === SIDES[b] ? 6 / 3 : i === SIDES[a] ? 4 / 3 : length / 2;
+      const side = i === SIDES[a] ? a : b;
+      const place = i === along ? length / 2 : high(side) ? (SPAN[i] as number) - off : off;
+      return ((W * D * H * (SPAN[i] as number)) / 2 - gone * place) / (W * D * H - gone);
+    });
+    chamfer.centreOfMass.forEach((x, i) => {
+      expect(x).toBeCloseTo(expected[i] as number, 6);
+    });
+    const fillet = typed(`fillet r5 on the ${a} ${b} edge`);
+    expect(fillet.volume).toBeCloseTo(W * D * H - (1 - Math.PI / 4) * 25 * length, 6);
+    const lost = [0, 1, 2].map((i) => (fillet.centreOfMass[i] as number) - (SPAN[i] as number) / 2);
+    expect(Math.sign(lost[SIDES[a]] as number)).toBe(high(a) ? -1 : 1);
+    expect(Math.sign(lost[SIDES[b]] as number)).toBe(high(b) ? -1 : 1);
+  });
+
+  test.each([
+    ['conical hole 20 dia 25 deep in the middle of the top', (Math.PI * 100 * 25) / 3],
+    ['conical hole 20 dia 25 deep in the front, 40 from left 15 up', (Math.PI * 100 * 25) / 3],
+    ['tapered hole 20 dia to 12, 25 deep, in the middle of the top', (Math.PI * 25 * (100 + 60 + 36)) / 3],
+    ['square pyramid hole base 20, 15 deep, in the middle of the right', (400 * 15) / 3],
+    ['4 holes 8 dia in the corners, 10 from the edges', 4 * Math.PI * 16 * 30],
+    ['4 holes 8 dia in each corner of the front, 9 from the edges', 4 * Math.PI * 16 * 50],
+    ['3 holes 6 dia 20 apart, in the middle of the top', 3 * Math.PI * 9 * 30],
+    ['notch in the back left bottom corner 20 x 15 x 10', 3000],
+  ])('%s', (line, gone) => {
+    expect(typed(line).volume).toBeCloseTo(W * D * H - gone, 6);
+  });
+
+  test('a row in the middle has its own middle there', () => {
+    expect(typed('3 holes 6 dia 20 apart, in the middle of the top').centreOfMass[0]).toBeCloseTo(W / 2, 9);
+  });
+});
