@@ -6,6 +6,16 @@ import { Misuse, USAGE } from './usage.ts';
 
 const COMMANDS = { views, section, measure, sheet, ledger, check, read } as const;
 
+/** A value that begins with a minus and a figure is no option: "--toward -2,-3,2". */
+const withValues = (args: readonly string[]): string[] =>
+  args.reduce<string[]>((out, arg) => {
+    const before = out.at(-1);
+    if (/^-[\d.]/.test(arg) && before?.startsWith('--') && !before.includes('='))
+      out[out.length - 1] = `${before}=${arg}`;
+    else out.push(arg);
+    return out;
+  }, []);
+
 const run = async (argv: readonly string[]): Promise<number> => {
   const [name, ...rest] = argv;
   if (!name || name === 'help' || name === '--help') {
@@ -14,7 +24,7 @@ const run = async (argv: readonly string[]): Promise<number> => {
   }
   if (!Object.hasOwn(COMMANDS, name)) throw new Misuse(`"${name}" is not a command.`);
   const { values, positionals } = parseArgs({
-    args: rest,
+    args: withValues(rest),
     allowPositionals: true,
     options: {
       views: { type: 'string' },

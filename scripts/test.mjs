@@ -27,7 +27,7 @@ await build();
 await chromium();
 await step('Playwright', node, ['node_modules/@playwright/test/cli.js', 'test']);
 await step('Random parts', node, ['scripts/fuzz.mjs', '--short']);
-const cases = process.env.CONFORMANCE ?? '../shared/conformance/run';
+const cases = process.env.CONFORMANCE ?? '../shared/conformance';
 if (existsSync(cases)) await step('Conformance', node, ['scripts/conformance.mjs', cases]);
 else say(`Conformance cases are not beside this checkout (${cases}); set CONFORMANCE to run them.`);
 await step('Types', node, ['node_modules/typescript/bin/tsc', '--noEmit']);

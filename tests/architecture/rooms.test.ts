@@ -14,6 +14,7 @@ const CORE = [
   'finding',
   'ledger',
   'sheet',
+  'examine',
   'statement',
   'task',
   'drawing',

@@ -52,6 +52,46 @@ describe('the command line', () => {
       of: ['bore/wall', 'plate/bottom', 'plate/top'],
     });
   });
+  test('a direction that begins with a minus is a value', () => {
+    const r = call(['views', part, '--toward', '-2,-3,2', '--json']);
+    expect(r.stderr).toBe('');
+    expect(JSON.parse(r.stdout).views.toward.lines.length).toBeGreaterThan(8);
+  });
+  test('typed lines are read in order, each against the part with those before it', () => {
+    const empty = file('empty.part.json', { ...plate, bodies: [] });
+    const lines = ['plate 90 x 40 x 10', 'hole 12 through top 45 20', 'hole 8 deep'];
+    const args = (some: string[]): string[] => [
+      'read',
+      empty,
+      ...some.flatMap((l) => ['--line', l]),
+      '--json',
+    ];
+    const good = JSON.parse(call(args(lines.slice(0, 2))).stdout);
+    expect(good).toMatchObject({
+      format: 'blue-ledger/reading@1',
+      readings: [
+        {
+          line: lines[0],
+          understood: 'add a block, 90 wide, 40 deep, 10 high, at [0, 0, 0]',
+          question: null,
+        },
+        {
+          understood: 'cut a hole, 12 across, through, at [45, 20, 10]',
+          assumed: [],
+          question: null,
+          offers: [],
+        },
+      ],
+    });
+    expect(good.part.bodies[0].features).toHaveLength(2);
+    const open = JSON.parse(call(args(lines)).stdout);
+    expect(open.part).toBe(null);
+    expect(open.readings[2]).toMatchObject({
+      understood: null,
+      question: expect.stringContaining('diameter'),
+    });
+    expect(call(['read', empty]).status).toBe(2);
+  });
   test('a section with its areas, points and the view square to it', () => {
     const r = JSON.parse(call(['section', part, section, '--views', 'front,section']).stdout);
     expect(r.bodies[0]).toMatchObject({ name: 'plate', hatched: true });

@@ -16,8 +16,15 @@ export const cornersOf = (
   return there ? points.filter((p) => p.on.some((k) => isOfFeature(k, feature))) : points;
 };
 
-/** Layers of lines that names of points are kept off, besides the view's own. */
-const LIGHT: ReadonlySet<Layer> = new Set(['centre', 'projectors', 'reference', 'mitre', 'trace']);
+/** Layers of lines that names of points are kept off. Projectors and hatching are interrupted for them. */
+const KEPT_OFF: ReadonlySet<Layer> = new Set([
+  'views',
+  'hidden',
+  'centre',
+  'reference',
+  'trace',
+  'trueShape',
+]);
 
 /** The corners' names in every view that is not a section; there the cut points have theirs. */
 export const cornerNames = (
@@ -28,13 +35,15 @@ export const cornerNames = (
   part: BuiltPart,
 ): Ink[] => {
   const labels: PointLabel[] = [];
-  const light = ink.flatMap((i) =>
-    i.kind === 'stroke' && LIGHT.has(i.layer) ? (i.whole ? [i.whole] : i.stretches) : [],
+  const drawn = ink.flatMap((i) =>
+    i.kind === 'stroke' && KEPT_OFF.has(i.layer) ? (i.whole ? [i.whole] : i.stretches) : [],
   );
   const named = cornersOf(points, setup.rules.namesOf, part);
   for (const v of sheet.views.filter((x) => !x.cut)) {
     const postings = sheet.postings.get(v.name) ?? new Map();
-    labels.push(...pointLabels(v, named, postings, numberingOf(setup.rules), labels, light, moved));
+    labels.push(
+      ...pointLabels(v, named, postings, numberingOf(setup.rules), sheet.paper.frame, labels, drawn, moved),
+    );
   }
   return labels.flatMap(labelInk);
 };

@@ -1,13 +1,13 @@
 import { distance2, type Vec2 } from '../../geometry/vec.ts';
 import type { CutPoint } from '../../section/cutPoints.ts';
 import type { Section } from '../../section/section.ts';
-import { type Ink, letters } from '../ink/ink.ts';
+import { letters, type TextInk } from '../ink/ink.ts';
 
 /**
  * Numbers at cut points, set off from the middle of their own loop; points that fall together share a place, in the order of
  * their numbers.
  */
-export const cutNumbers = (section: Section, place: (p: CutPoint) => Vec2): Ink[] => {
+export const cutNumbers = (section: Section, place: (p: CutPoint) => Vec2): TextInk[] => {
   const groups: { labels: string[]; at: Vec2; middle: Vec2 }[] = [];
   for (const { cutPoints } of section.bodies) {
     for (const loop of new Set(cutPoints.map((p) => p.loop))) {
@@ -28,6 +28,6 @@ export const cutNumbers = (section: Section, place: (p: CutPoint) => Vec2): Ink[
       at[0] + ((at[0] - middle[0]) / d) * 2.8,
       at[1] + ((at[1] - middle[1]) / d) * 2.8 - 0.8,
     ];
-    return letters('numbers', labels.join(','), out, 1.8);
+    return { ...letters('numbers', labels.join(','), out, 1.8), names: at };
   });
 };

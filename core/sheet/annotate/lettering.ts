@@ -1,8 +1,17 @@
 import type { Box3 } from '../../geometry/box.ts';
 import { boxGrid } from '../../geometry/boxGrid.ts';
 import { pointOn2 } from '../../geometry/curve2.ts';
-import type { Vec2 } from '../../geometry/vec.ts';
-import type { Ink, Layer, Pen, Stretch, StrokeInk, TextInk } from '../ink/ink.ts';
+import { along2, distance2, sub2, type Vec2 } from '../../geometry/vec.ts';
+import {
+  type Ink,
+  type Layer,
+  type Pen,
+  type Stretch,
+  type StrokeInk,
+  straight,
+  stroke,
+  type TextInk,
+} from '../ink/ink.ts';
 import type { Rect } from '../layout/paper.ts';
 import { letterWidth } from './letterWidth.ts';
 
@@ -28,8 +37,8 @@ const FIXED: ReadonlySet<Layer> = new Set(['title', 'frame']);
 
 /** Kept free round a text, mm. */
 const MARGIN = 0.35;
-/** What counts against a place: a line through it, other lettering, the frame, a light line, and each mm from its own place. */
-const COST = { line: 8, text: 30, frame: 100, light: 0.25, far: 0.6 } as const;
+/** What counts against a place: a line through it, other lettering, the frame, a light line, and each mm from its own place; needing a leader. */
+const COST = { leader: 4, line: 24, text: 40, frame: 100, light: 0.25, far: 0.6 } as const;
 /** How far from the frame lettering stays, mm. */
 const FROM_FRAME = 1;
 /** A curve is looked at as so many chords. */
@@ -103,7 +112,7 @@ const gridOf = (segments: readonly Segment[]) =>
 /** Moves that are tried, nearest first: a number stays by its point, a title below its view, a letter by its line. */
 const movesFor = (layer: Layer): readonly Vec2[] => {
   const [across, down, up, step] =
-    layer === 'numbers' ? [6, 6, 6, 0.6] : layer === 'labels' ? [36, 12, 2, 1.5] : [11, 11, 11, 1];
+    layer === 'numbers' ? [21, 21, 21, 0.7] : layer === 'labels' ? [36, 12, 2, 1.5] : [11, 11, 11, 1];
   const out: Vec2[] = [];
   for (let x = -across; x <= across; x += step) for (let y = -down; y <= up; y += step) out.push([x, y]);
   return out.sort((a, b) => Math.hypot(...a) - Math.hypot(...b));
@@ -116,8 +125,23 @@ const moves = (layer: Layer): readonly Vec2[] => {
   return made;
 };
 
+/** A number that stands further off than this is led to its point by a light line, mm. */
+const LEADER_FROM = 5;
+/** From a number's point to the edge of its box; none where it is near. */
+const leaderOf = (t: TextInk, box: Rect): Segment | undefined => {
+  if (!t.names || t.label) return undefined;
+  const middle: Vec2 = [box.x + box.w / 2, box.y + box.h / 2];
+  const hit = inside([t.names, middle], box);
+  const reach = distance2(t.names, middle) * (hit?.[0] ?? 0);
+  if (reach <= LEADER_FROM) return undefined;
+  return [t.names, along2(t.names, sub2(middle, t.names), hit?.[0] ?? 1)];
+};
+
 /** The lettering at its final places. Names of corners have theirs already. */
-const placed = (ink: readonly Ink[], frame: Rect): ReadonlyMap<TextInk, TextInk> => {
+const placed = (
+  ink: readonly Ink[],
+  frame: Rect,
+): { readonly moved: ReadonlyMap<TextInk, TextInk>; readonly leaders: readonly Segment[] } => {
   const texts = ink.filter((i): i is TextInk => i.kind === 'text' && !FIXED.has(i.layer));
   const strokes = ink.filter((i): i is StrokeInk => i.kind === 'stroke' && i.layer !== 'title');
   const hard = strokes.filter((s) => HARD.has(s.pen)).flatMap(chords);
@@ -134,6 +158,7 @@ const placed = (ink: readonly Ink[], frame: Rect): ReadonlyMap<TextInk, TextInk>
   };
   const blocks = ink.flatMap((i) => (i.kind === 'text' && i.layer === 'title' ? [boxOf(i)] : []));
   const out = new Map<TextInk, TextInk>();
+  const leaders = new Map<TextInk, Segment>();
   const boxes = new Map<TextInk, Rect>(texts.map((t) => [t, boxOf(t)]));
   const costAt = (t: TextInk, r: Rect, limit: number): number => {
     let cost = isWithin(r, frame, FROM_FRAME) ? 0 : COST.frame;
@@ -142,6 +167,12 @@ const placed = (ink: readonly Ink[], frame: Rect): ReadonlyMap<TextInk, TextInk>
     if (cost >= limit) return cost;
     for (const [o, b] of boxes) if (o !== t && meet(b, r)) cost += COST.text;
     for (const b of blocks) if (meet(b, r)) cost += COST.text;
+    for (const l of leaders.values()) if (inside(l, r)) cost += COST.line;
+    const own = leaderOf(t, r);
+    if (own) {
+      cost += COST.leader;
+      for (const [o, b] of boxes) if (o !== t && inside(own, b)) cost += COST.line;
+    }
     if (cost >= limit) return cost;
     return cost + COST.light * count(thin, light, r, 6);
   };
@@ -162,8 +193,10 @@ const placed = (ink: readonly Ink[], frame: Rect): ReadonlyMap<TextInk, TextInk>
     const moved = { ...t, at: best };
     out.set(t, moved);
     boxes.set(t, boxOf(moved));
+    const leader = leaderOf(moved, boxOf(moved));
+    if (leader) leaders.set(t, leader);
   }
-  return out;
+  return { moved: out, leaders: [...leaders.values()] };
 };
 
 /** What is left of a stretch outside some boxes. */
@@ -190,17 +223,33 @@ const outside = (s: Stretch, boxes: readonly Rect[]): readonly Stretch[] => {
   return out;
 };
 
+/** Far enough to hold all that can lie outside a frame, mm. */
+const FAR = 1e5;
+/** What lies outside the frame, as four rectangles. */
+const around = (f: Rect): Rect[] => [
+  { x: f.x - FAR, y: -FAR, w: FAR, h: 2 * FAR },
+  { x: f.x + f.w, y: -FAR, w: FAR, h: 2 * FAR },
+  { x: -FAR, y: f.y - FAR, w: 2 * FAR, h: FAR },
+  { x: -FAR, y: f.y + f.h, w: 2 * FAR, h: FAR },
+];
+
 /**
  * The sheet's ink with its lettering in its final place, and light lines interrupted for it.
- * @param frame the frame's inner edge, paper mm
+ * @param frame the frame's inner edge, and title the title block, paper mm: centre lines end at them
  */
-export const withLettering = (ink: readonly Ink[], frame: Rect): Ink[] => {
-  const moved = placed(ink, frame);
-  const lettered = ink.map((i) => (i.kind === 'text' ? (moved.get(i) ?? i) : i));
+export const withLettering = (ink: readonly Ink[], frame: Rect, title: Rect): Ink[] => {
+  const { moved, leaders } = placed(ink, frame);
+  const lettered = [
+    ...ink.map((i) => (i.kind === 'text' ? (moved.get(i) ?? i) : i)),
+    ...leaders.map((l) => stroke('numbers', 'rule', [straight(...l)])),
+  ];
   const boxes = lettered.flatMap((i) => (i.kind === 'text' && !FIXED.has(i.layer) ? [boxOf(i)] : []));
+  const beyond = [title, ...around(frame)];
   return lettered.map((i) => {
-    if (i.kind !== 'stroke' || !INTERRUPTED.has(i.pen)) return i;
-    const near = boxes.filter((b) => chords(i).some((c) => inside(c, b)));
+    if (i.kind !== 'stroke' || i.layer === 'title' || !INTERRUPTED.has(i.pen)) return i;
+    const near = [...boxes, ...(i.pen === 'centre' ? beyond : [])].filter((b) =>
+      chords(i).some((c) => inside(c, b)),
+    );
     return near.length ? { ...i, stretches: i.stretches.flatMap((s) => outside(s, near)) } : i;
   });
 };

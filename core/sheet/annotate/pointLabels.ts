@@ -6,8 +6,8 @@ import { VIEW_FRAMES } from '../../geometry/viewFrames.ts';
 import { labelIn, type NumberedPoint, type NumberingChoice } from '../../ledger/numbering.ts';
 import type { Posting } from '../../ledger/postings.ts';
 import { type Ink, type Stretch, straight, stroke, type TextInk } from '../ink/ink.ts';
-import { stretchOnPaper } from '../layout/similarity.ts';
 import { type PlacedView, placeOfPoint } from '../views/placedView.ts';
+import { letterWidth } from './letterWidth.ts';
 
 /** The names at one place of a view, the nearest to the observer first: "1,7". */
 export type PointLabel = {
@@ -24,24 +24,25 @@ export type PointLabel = {
 /** By what a moved label is remembered: its view and the point written first. */
 export const labelKey = (view: string, point: string): string => `${view}\n${point}`;
 
-/** Height of the lettering, and the mean advance of a character as a share of it (osifont). */
+/** Height of the lettering, mm. */
 const HEIGHT = 2.5;
-const ADVANCE = 0.72;
 /** The view's own name, which is kept clear of: how far below its box, and how high, mm. */
 const TITLE_DOWN = 6.5;
 const TITLE_HEIGHT = 2.5;
 /** Points nearer than this on the paper share a label, mm. */
 const SAME_PLACE = 0.3;
 /** Where a label is tried: directions round the point, and distances of the lettering's edge from it, mm. */
-const DIRECTIONS = 16;
-const DISTANCES = [0.9, 1.9, 3.2, 5, 7.5] as const;
+const DIRECTIONS = 24;
+const DISTANCES = [0.9, 1.9, 3.2, 5, 7.5, 10, 13, 17, 22, 28, 35] as const;
 /** A name that stands further off than this is led to its point by a light line. */
 const LEADER_FROM = 3;
 /** A curve is looked at as so many chords. */
 const CHORDS = 24;
-/** What counts against a place: a line through the lettering, other lettering, another point, distance, and the inside of the view. */
-const COST = { line: 6, label: 30, point: 8, far: 0.7, inside: 1.2 } as const;
+/** What counts against a place: a line or leader through the lettering, other lettering, another point, the frame, distance, and the inside of the view. */
+const COST = { line: 40, label: 60, leader: 30, point: 8, frame: 200, far: 0.7, inside: 1.2 } as const;
 
+/** How far from the frame lettering stays, mm. */
+const FROM_FRAME = 1;
 /** Kept free at both ends of a name, mm in all. */
 const MARGIN = 0.5;
 
@@ -108,14 +109,14 @@ const namesIn = (
   }
   return groups.map((g) => {
     const text = [...new Set(g.points.map((p) => labelIn(v.name, p.label, school)))].join(',');
-    return { key: (g.points[0] as NumberedPoint).key, text, at: g.at, width: text.length * HEIGHT * ADVANCE };
+    return { key: (g.points[0] as NumberedPoint).key, text, at: g.at, width: letterWidth(text, HEIGHT) };
   });
 };
 
 type Place = { readonly middle: Vec2; readonly far: number };
 
 /** The place round a point that costs least. */
-const bestPlace = (l: Name, home: Vec2, costOf: (box: Box) => number): Place => {
+const bestPlace = (l: Name, home: Vec2, costOf: (box: Box, leader: Segment | undefined) => number): Place => {
   const out: Vec2 = [l.at[0] - home[0], l.at[1] - home[1]];
   const size = Math.hypot(...out) || 1;
   let best: Place = { middle: l.at, far: 0 };
@@ -132,7 +133,8 @@ const bestPlace = (l: Name, home: Vec2, costOf: (box: Box) => number): Place => 
       const middle: Vec2 = [l.at[0] + c * (far + half), l.at[1] + s * (far + half)];
       const plain = COST.far * far - (COST.inside * (c * out[0] + s * out[1])) / size;
       if (plain >= least) continue;
-      const cost = plain + costOf(boxAround(middle, l.width + MARGIN));
+      const leader: Segment | undefined = far > LEADER_FROM ? [l.at, middle] : undefined;
+      const cost = plain + costOf(boxAround(middle, l.width + MARGIN), leader);
       if (cost >= least) continue;
       least = cost;
       best = { middle, far };
@@ -141,13 +143,14 @@ const bestPlace = (l: Name, home: Vec2, costOf: (box: Box) => number): Place => 
 };
 
 /** Names that were placed early are placed again once the others have their places. */
-const ROUNDS = 3;
+const ROUNDS = 6;
 
 /**
  * Names the posted points of a view and finds each name a place of its own: near its point, off the lines, off other names, rather outside
  * the view than in it. Names moved by hand stay where they were put.
+ * @param frame the sheet's frame, which they stay inside
  * @param taken the names of other views, which are kept clear of
- * @param light centre lines, projectors and the like on the paper, which are kept off as well
+ * @param drawn the lines on the paper that names are kept off
  * @param moved by `labelKey`, from the point, paper mm
  */
 export const pointLabels = (
@@ -155,12 +158,16 @@ export const pointLabels = (
   points: readonly NumberedPoint[],
   postings: ReadonlyMap<string, Posting>,
   choice: NumberingChoice,
+  frame: Box,
   taken: readonly PointLabel[] = [],
-  light: readonly Stretch[] = [],
+  drawn: readonly Stretch[] = [],
   moved: Readonly<Record<string, readonly [number, number]>> = {},
 ): PointLabel[] => {
   const names = namesIn(v, points, postings, choice.school);
-  const segments = [...v.view.lines.map((l) => stretchOnPaper(v.toPaper, l)), ...light].flatMap(chordsOf);
+  const segments = [
+    ...drawn.flatMap(chordsOf),
+    ...taken.flatMap((l): Segment[] => (l.leader ? [l.leader] : [])),
+  ];
   const lines = boxGrid(
     segments.map(([a, b]) =>
       flat(Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[0], b[0]), Math.max(a[1], b[1])),
@@ -168,12 +175,12 @@ export const pointLabels = (
     1e-6,
   );
   const title: Box = {
-    x: v.box.x + v.box.w / 2 - (v.title.length * TITLE_HEIGHT) / 2,
+    x: v.box.x + v.box.w / 2 - letterWidth(v.title.toUpperCase(), TITLE_HEIGHT) / 2,
     y: v.box.y - TITLE_DOWN,
-    w: v.title.length * TITLE_HEIGHT,
+    w: letterWidth(v.title.toUpperCase(), TITLE_HEIGHT),
     h: TITLE_HEIGHT,
   };
-  const elsewhere = [title, ...taken.map((l) => boxAround(l.middle, l.text.length * HEIGHT * ADVANCE))];
+  const elsewhere = [title, ...taken.map((l) => boxAround(l.middle, letterWidth(l.text, HEIGHT)))];
   const home: Vec2 = [v.box.x + v.box.w / 2, v.box.y + v.box.h / 2];
   const byHand = names.map((l): Place | undefined => {
     const by = moved[labelKey(v.name, l.key)];
@@ -182,15 +189,27 @@ export const pointLabels = (
   const places: (Place | undefined)[] = [...byHand];
   const costOf =
     (own: number) =>
-    (box: Box): number => {
+    (box: Box, leader: Segment | undefined): number => {
       let cost = 0;
       for (const j of lines.around(flat(box.x, box.y, box.x + box.w, box.y + box.h)))
         if (passes(segments[j] as Segment, box)) cost += COST.line;
-      for (const b of elsewhere) if (boxesMeet(b, box)) cost += COST.label;
+      for (const b of elsewhere) {
+        if (boxesMeet(b, box)) cost += COST.label;
+        if (leader && passes(leader, b)) cost += COST.leader;
+      }
+      if (
+        box.x < frame.x + FROM_FRAME ||
+        box.y < frame.y + FROM_FRAME ||
+        box.x + box.w > frame.x + frame.w - FROM_FRAME ||
+        box.y + box.h > frame.y + frame.h - FROM_FRAME
+      )
+        cost += COST.frame;
       names.forEach((o, i) => {
         if (i === own) return;
         const place = places[i];
         if (place && boxesMeet(boxAround(place.middle, o.width), box)) cost += COST.label;
+        if (place && place.far > LEADER_FROM && passes([o.at, place.middle], box)) cost += COST.leader;
+        if (place && leader && passes(leader, boxAround(place.middle, o.width))) cost += COST.leader;
         if (o.at[0] > box.x && o.at[0] < box.x + box.w && o.at[1] > box.y && o.at[1] < box.y + box.h)
           cost += COST.point;
       });

@@ -12,6 +12,8 @@ import type { PlacedView } from '../views/placedView.ts';
 const TRACE_PAST = 10;
 const WIDE_END = 7;
 const ARROW = 6;
+/** How far its arrows stand back from the trace's ends, mm. */
+const ARROW_BACK = 2;
 
 /**
  * The trace on the view where the cut is an edge: chain line, wide at its ends and bends, arrows in the direction of sight,
@@ -33,7 +35,10 @@ export const traceInk = (s: Section, sheet: PlacedSheet): Ink[] => {
       stroke('trace', 'trace', chainDashes(straight(at(wide), at(size - wide)))),
       stroke('trace', 'traceEnd', [straight(a, at(wide)), straight(at(size - wide), b)]),
     );
-    const arrows = [...(i === 0 && !s.plane.half ? [2] : []), ...(i === path.length - 2 ? [size - 2] : [])];
+    const arrows = [
+      ...(i === 0 && !s.plane.half ? [ARROW_BACK] : []),
+      ...(i === path.length - 2 ? [size - ARROW_BACK] : []),
+    ];
     const { sight } = (s.plane.half ? s.plane : s.plane.legs[i]) as Leg;
     for (const k of arrows) {
       const tip = at(k);
@@ -66,12 +71,16 @@ const withinFrame = (path: readonly Vec2[], s: Section, frame: Rect): Vec2[] => 
     const size = distance2(end, next);
     const d: Vec2 = [(next[0] - end[0]) / size, (next[1] - end[1]) / size];
     const [x, y] = leg.sight;
-    for (let k = 0; k < Math.min(TRACE_PAST - 1, size / 2); k += 0.5) {
-      const at = along2(end, d, k);
-      // the arrow is set back from the end, and its letter is behind it
-      const letter: Vec2 = [at[0] - x * LETTER_ROOM, at[1] - y * LETTER_ROOM];
-      if (inRect(at, inner) && inRect(letter, inner)) return at;
-    }
+    // with room for arrow and letter; else for the arrow, the letter then finds a place of its own; else for the line alone
+    for (const room of [LETTER_ROOM, ARROW, 0])
+      for (let k = 0; k < Math.min(TRACE_PAST - 1, size / 2); k += 0.5) {
+        const at = along2(end, d, k);
+        // the arrow is set back from the end, and its letter is behind it
+        const tail: Vec2 = [at[0] - x * room, at[1] - y * room];
+        const tip = along2(at, d, ARROW_BACK);
+        const tipTail: Vec2 = [tip[0] - x * room, tip[1] - y * room];
+        if (inRect(at, inner) && inRect(tail, inner) && inRect(tipTail, inner)) return at;
+      }
     return end;
   };
   const { legs, half } = s.plane;

@@ -46,5 +46,5 @@ export const composeInk = (
     ...sheet.sections.flatMap((s) => traceInk(s, sheet)),
   ];
   const names = setup.rules.corners ? cornerNames(sheet, setup, numbered, ink, part) : [];
-  return withLettering([...ink, ...names], sheet.paper.frame);
+  return withLettering([...ink, ...names], sheet.paper.frame, sheet.paper.title);
 };

@@ -54,6 +54,8 @@ export type TextInk = {
   /** height of the capitals in mm */
   readonly height: number;
   readonly anchor: 'start' | 'middle' | 'end';
+  /** the place on the paper that it names, for a number at a point */
+  readonly names?: Vec2;
   /** a point's name: its view, the key of the point written first, and the place on the paper that it names */
   readonly label?: { readonly view: string; readonly point: string; readonly of: Vec2 };
 };
@@ -87,4 +89,4 @@ export const letters = (
   at: Vec2,
   height: number,
   anchor: 'start' | 'middle' | 'end' = 'middle',
-): Ink => ({ kind: 'text', layer, text, at, height, anchor });
+): TextInk => ({ kind: 'text', layer, text, at, height, anchor });

@@ -1,4 +1,5 @@
-import { distance2, dot2, sub2 } from '../../geometry/vec.ts';
+import { pointOn2 } from '../../geometry/curve2.ts';
+import { cross2, distance2, dot2, sub2, type Vec2 } from '../../geometry/vec.ts';
 import type { BuiltPart } from '../../solid/build.ts';
 import { cornersOf } from '../annotate/cornerNames.ts';
 import type { Numbered, PlacedSheet } from '../drawnSheet.ts';
@@ -6,10 +7,47 @@ import type { SheetSetup } from '../setup.ts';
 import { placeOfPoint } from '../views/placedView.ts';
 import { keptProjectors } from '../views/projectors.ts';
 import { footOn, shapePlace } from '../views/trueShape.ts';
-import { type Ink, straight, stroke } from './ink.ts';
+import { type Ink, type Stretch, straight, stroke } from './ink.ts';
 
 /** A projector square to the trace may end this far beside its foot, mm. */
 const ASIDE = 1e-3;
+/** Below this a direction counts as upright. */
+const SAME_WAY = 1e-9;
+
+/** Straight lines that lie on one another in part or whole, each stretch drawn once; arcs stay. */
+const drawnOnce = (lines: readonly Stretch[]): Stretch[] => {
+  const out: Stretch[] = [];
+  const carriers = new Map<string, { p: Vec2; d: Vec2; spans: [number, number][] }>();
+  for (const s of lines) {
+    if (s.curve.type !== 'line') {
+      out.push(s);
+      continue;
+    }
+    const { p, d } = s.curve;
+    // one sense for each direction, so that a line drawn back and forth is one
+    const sense = d[0] < -SAME_WAY || (Math.abs(d[0]) <= SAME_WAY && d[1] < 0) ? -1 : 1;
+    const way: Vec2 = [d[0] * sense, d[1] * sense];
+    const off = cross2(way, p);
+    const key = [Math.atan2(way[1], way[0]).toFixed(7), off.toFixed(4)].join();
+    const carrier = carriers.get(key) ?? { p, d: way, spans: [] };
+    carriers.set(key, carrier);
+    const at = (t: number): number => dot2(sub2(pointOn2(s.curve, t), carrier.p), carrier.d);
+    const ends = [at(s.from), at(s.to)] as const;
+    carrier.spans.push([Math.min(...ends), Math.max(...ends)]);
+  }
+  for (const { p, d, spans } of carriers.values()) {
+    let open: [number, number] | undefined;
+    for (const [from, to] of spans.sort((a, b) => a[0] - b[0])) {
+      if (open && from <= open[1] + ASIDE) open[1] = Math.max(open[1], to);
+      else {
+        if (open) out.push({ curve: { type: 'line', p, d }, from: open[0], to: open[1] });
+        open = [from, to];
+      }
+    }
+    if (open) out.push({ curve: { type: 'line', p, d }, from: open[0], to: open[1] });
+  }
+  return out;
+};
 
 /** The projectors that are kept: those of the cut points or of all corners, and from the trace to X1Y1 and on. */
 export const projectorInk = (
@@ -41,5 +79,5 @@ export const projectorInk = (
       if (distance2(foot, at) > 0.1) lines.push(straight(foot, at));
     }
   }
-  return lines.length ? [stroke('projectors', 'projector', lines)] : [];
+  return lines.length ? [stroke('projectors', 'projector', drawnOnce(lines))] : [];
 };

@@ -1,4 +1,4 @@
-import { boxOf2 } from '../../geometry/curve2.ts';
+import { boxOf2, pointOn2 } from '../../geometry/curve2.ts';
 import { distance2, type Vec2 } from '../../geometry/vec.ts';
 import type { Section } from '../../section/section.ts';
 import { cutNumbers } from '../annotate/cutNumbers.ts';
@@ -6,7 +6,17 @@ import { type HatchOf, hatchLines } from '../annotate/hatch.ts';
 import type { PlacedSheet } from '../drawnSheet.ts';
 import type { SheetSetup } from '../setup.ts';
 import { type PlacedShape, shapePlace } from '../views/trueShape.ts';
-import { type Ink, letters, straight, stroke } from './ink.ts';
+import { type Ink, letters, type Stretch, straight, stroke } from './ink.ts';
+
+/** Where a stretch is, whichever way it runs: its ends and its middle, to a hundredth of a millimetre. */
+const placeKey = ({ curve, from, to }: Stretch): string => {
+  const [a, m, b] = [from, (from + to) / 2, to].map((t) =>
+    pointOn2(curve, t)
+      .map((x) => x.toFixed(2))
+      .join(),
+  );
+  return [...[a, b].sort(), m].join(' ');
+};
 
 /** A true shape on its X1Y1 line: outline, hatching, title, and the numbers of its cut points. */
 export const shapeInk = (
@@ -26,13 +36,19 @@ export const shapeInk = (
     letters('trueShape', `X${n}`, [from[0] - past[0], from[1] - past[1] - 1], 2.5),
     letters('trueShape', `Y${n}`, [to[0] + past[0], to[1] + past[1] - 1], 2.5),
   ];
+  const drawn = new Set<string>();
   for (const { body, stretches } of shape.rims) {
     out.push(
       stroke('hatch', 'hatch', hatchLines(stretches, styleOf(section, body), base), {
         view: `shape ${shape.cut}`,
       }),
     );
-    for (const s of stretches) out.push(stroke('trueShape', 'outline', [s], { view: `shape ${shape.cut}` }));
+    for (const s of stretches) {
+      // where two bodies touch, both rims run along one line, which is drawn once
+      const where = placeKey(s);
+      if (!drawn.has(where)) out.push(stroke('trueShape', 'outline', [s], { view: `shape ${shape.cut}` }));
+      drawn.add(where);
+    }
   }
   const boxes = shape.rims.flatMap((r) => r.stretches.map((s) => boxOf2(s.curve, s.from, s.to)));
   const x0 = Math.min(...boxes.map((b) => b[0]));
