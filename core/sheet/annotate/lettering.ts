@@ -37,8 +37,8 @@ const FIXED: ReadonlySet<Layer> = new Set(['title', 'frame']);
 
 /** Kept free round a text, mm. */
 const MARGIN = 0.35;
-/** What counts against a place: a line through it, other lettering, the frame, a light line, and each mm from its own place; needing a leader. */
-const COST = { leader: 4, line: 24, text: 40, frame: 100, light: 0.25, far: 0.6 } as const;
+/** What counts against a place: a line through it, other lettering, the frame, and each mm from its own place; needing a leader. */
+const COST = { leader: 4, line: 24, text: 40, frame: 100, far: 0.6 } as const;
 /** How far from the frame lettering stays, mm. */
 const FROM_FRAME = 1;
 /** A curve is looked at as so many chords. */
@@ -109,17 +109,26 @@ const gridOf = (segments: readonly Segment[]) =>
     1e-6,
   );
 
-/** Moves that are tried, nearest first: a number stays by its point, a title below its view, a letter by its line. */
+/** How far off a place is tried, mm, and in how many directions. */
+const DISTANCES = [0.8, 1.6, 2.4, 3.4, 4.6, 6, 8, 10.5, 13.5, 17, 21] as const;
+const DIRECTIONS = 16;
+
+/** Moves that are tried, nearest first: a number goes round its point, a letter by its line, a title stays below its view. */
 const movesFor = (layer: Layer): readonly Vec2[] => {
-  const [across, down, up, step] =
-    layer === 'numbers' ? [21, 21, 21, 0.7] : layer === 'labels' ? [36, 12, 2, 1.5] : [11, 11, 11, 1];
-  const out: Vec2[] = [];
-  for (let x = -across; x <= across; x += step) for (let y = -down; y <= up; y += step) out.push([x, y]);
+  const out: Vec2[] = [[0, 0]];
+  if (layer === 'labels')
+    for (let x = -36; x <= 36; x += 2) for (let y = -12; y <= 2; y += 1) out.push([x, y]);
+  else
+    for (const far of DISTANCES)
+      for (let k = 0; k < DIRECTIONS; k++) {
+        const q = (2 * Math.PI * k) / DIRECTIONS;
+        out.push([far * Math.cos(q), far * Math.sin(q)]);
+      }
   return out.sort((a, b) => Math.hypot(...a) - Math.hypot(...b));
 };
 const MOVES = new Map<Layer, readonly Vec2[]>();
 const moves = (layer: Layer): readonly Vec2[] => {
-  const kind: Layer = layer === 'numbers' || layer === 'labels' ? layer : 'reference';
+  const kind: Layer = layer === 'labels' ? layer : 'numbers';
   const made = MOVES.get(kind) ?? movesFor(kind);
   MOVES.set(kind, made);
   return made;
@@ -145,15 +154,11 @@ const placed = (
   const texts = ink.filter((i): i is TextInk => i.kind === 'text' && !FIXED.has(i.layer));
   const strokes = ink.filter((i): i is StrokeInk => i.kind === 'stroke' && i.layer !== 'title');
   const hard = strokes.filter((s) => HARD.has(s.pen)).flatMap(chords);
-  const light = strokes.filter((s) => !HARD.has(s.pen)).flatMap(chords);
   const lines = gridOf(hard);
-  const thin = gridOf(light);
-  const count = (grid: typeof lines, segments: readonly Segment[], r: Rect, most: number): number => {
+  /** how many lines pass through a box, three at most */
+  const crossings = (r: Rect): number => {
     let n = 0;
-    for (const j of grid.around(flat(r))) {
-      if (inside(segments[j] as Segment, r)) n++;
-      if (n >= most) break;
-    }
+    for (const j of lines.around(flat(r))) if (inside(hard[j] as Segment, r) && ++n === 3) break;
     return n;
   };
   const blocks = ink.flatMap((i) => (i.kind === 'text' && i.layer === 'title' ? [boxOf(i)] : []));
@@ -163,7 +168,7 @@ const placed = (
   const costAt = (t: TextInk, r: Rect, limit: number): number => {
     let cost = isWithin(r, frame, FROM_FRAME) ? 0 : COST.frame;
     if (cost >= limit) return cost;
-    cost += COST.line * count(lines, hard, r, 3);
+    cost += COST.line * crossings(r);
     if (cost >= limit) return cost;
     for (const [o, b] of boxes) if (o !== t && meet(b, r)) cost += COST.text;
     for (const b of blocks) if (meet(b, r)) cost += COST.text;
@@ -173,8 +178,7 @@ const placed = (
       cost += COST.leader;
       for (const [o, b] of boxes) if (o !== t && inside(own, b)) cost += COST.line;
     }
-    if (cost >= limit) return cost;
-    return cost + COST.light * count(thin, light, r, 6);
+    return cost;
   };
   for (const t of texts) {
     if (t.label) continue;
