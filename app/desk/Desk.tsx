@@ -125,8 +125,10 @@ const OpenDrawing = () => {
     [session, view],
   );
   const { Page } = STAGE_ENTRIES[stage];
+  const name = useSession((s) => [s.drawing.number, s.drawing.title].filter(Boolean).join(' '));
   return (
     <div className="flex h-screen min-w-[1024px] flex-col">
+      <title>{`${name || 'Without a title'} · Blue Ledger`}</title>
       <Head />
       <Notice />
       <main className="flex min-h-0 flex-1">

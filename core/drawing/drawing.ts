@@ -4,7 +4,7 @@ import { type PartFile, partSchema, readBySchema } from '../part/schema.ts';
 import { paperPlace } from '../sheet/layout/paperPlace.ts';
 import { cutSchema, DEFAULT_SETUP, setupSchema } from '../sheet/setup.ts';
 import { standingsSchema } from '../statement/standings.ts';
-import { sourceSchema } from '../task/source.ts';
+import { givenSizesSchema, sourceSchema } from '../task/source.ts';
 import { taskSchema } from '../task/task.ts';
 import { groupsSchema } from './groups.ts';
 
@@ -34,6 +34,8 @@ export const drawingSchema = z.strictObject({
   labels: z.record(z.string(), z.tuple([paperPlace, paperPlace])).optional(),
   /** lines of the statement that are kept together */
   groups: groupsSchema.max(100).optional(),
+  /** the sizes that were given, as they stand on what was given, each as often as it stands there */
+  given: givenSizesSchema.optional(),
   /** the given picture, where it lies beneath the sheet */
   source: sourceSchema.optional(),
 });

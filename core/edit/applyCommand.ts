@@ -28,6 +28,7 @@ const apply = (d: Drawing, c: Exclude<Command, { type: 'writeStatement' }>, cont
     case 'addTask':
     case 'tickTask':
     case 'removeTask':
+    case 'setGivenSizes':
     case 'addPicture':
     case 'changePicture':
       return applyTaskCommand(d, c);

@@ -104,6 +104,8 @@ export type TaskCommand =
   | { readonly type: 'addTask'; readonly text: string }
   | { readonly type: 'tickTask'; readonly line: string; readonly done: boolean }
   | { readonly type: 'removeTask'; readonly line: string }
+  /** the sizes that were given, with what was done to the list */
+  | { readonly type: 'setGivenSizes'; readonly sizes: readonly string[]; readonly label: string }
   | { readonly type: 'addPicture'; readonly source: Source }
   | { readonly type: 'changePicture'; readonly change: Partial<Source>; readonly label: string };
 

@@ -29,6 +29,7 @@ const TABLES = {
   names: 'Names of corners',
   labels: 'Places of names on the sheet',
   groups: 'Groups of lines',
+  given: 'The sizes that were given',
   source: 'The picture underneath',
 } as const satisfies Partial<Record<keyof Drawing, string>>;
 

@@ -29,6 +29,12 @@ export const applyTaskCommand = (d: Drawing, c: TaskCommand): Edited => {
         task.filter((t) => t.text !== c.line),
         'Task line taken out',
       );
+    case 'setGivenSizes': {
+      // sizes kept with the picture by an earlier version are in the one list from now on
+      const source = d.source && { ...d.source, sizes: [] };
+      const given = c.sizes.length ? [...c.sizes] : null;
+      return { drawing: withChange(source ? { ...d, source } : d, { given }), label: c.label };
+    }
     case 'addPicture':
       return {
         drawing: { ...d, source: c.source },

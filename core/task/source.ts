@@ -24,7 +24,23 @@ export const sourceSchema = z.strictObject({
 });
 export type Source = z.infer<typeof sourceSchema>;
 
-/** Whether a size of the source is in the statement. */
+/** Sizes as they stand on what was given: "45", "L = 90", "5/8 drill". One that stands there twice is in the list twice. */
+export const givenSizesSchema = z.array(z.string().min(1).max(60)).max(200);
+
+/** The sizes that were given with a drawing. An earlier version kept them with the picture. */
+export const givenSizesOf = (d: {
+  readonly given?: readonly string[] | undefined;
+  readonly source?: Source | undefined;
+}): readonly string[] => d.given ?? d.source?.sizes ?? [];
+
+/** A pasted or typed list as single sizes: parted by commas, semicolons and lines. */
+export const pastedSizes = (text: string): string[] =>
+  text
+    .split(/[,;\n]/)
+    .map((t) => t.trim().slice(0, 60))
+    .filter(Boolean);
+
+/** Whether a size that was given is in the statement. */
 export type SourceSize = {
   readonly text: string;
   readonly standing: 'used' | 'unused' | 'contradicted' | 'unreadable';
@@ -34,12 +50,17 @@ export type SourceSize = {
 const NAMED = /^([\p{L}_][\p{L}\p{N}_]*)\s*[=:]\s*(.+)$/u;
 /** Marks of a drawing that are no part of the figure. */
 const MARKS = /^(?:[⌀øØRr]|dia\.?|M)\s*(?=[\d.])/;
-/** Sizes of the source and of the statement that differ by less are the same, part units: both are stated figures. */
+/** How many of a thing have the size, before it; and what it is the size of, behind it. */
+const COUNT = /^\d+\s+(?:holes?|slots?|pegs?|pins?|bosses|steps?)\s*,?\s+(?=[⌀øØRr]?\d)/i;
+const OF_WHAT =
+  /\s+(?:drill(?:ed)?|dia(?:meter)?\.?|holes?|deep|apart|centres|wide|high|long|thick|rad(?:ius)?\.?)$/i;
+/** Sizes that were given and sizes of the statement that differ by less are the same, part units: both are stated figures. */
 const NEAR = 1e-6;
 
 /**
- * Holds the sizes of the source against the statement: used where some size of it has that worth, contradicted where a named size has
- * another, unused where none has it.
+ * Holds the sizes that were given against the statement. A size of the statement answers one of them: given twice and stated once, one is left
+ * over, and a feature may have been forgotten.
+ * @returns used where a size of the statement has that worth, contradicted where a named size has another, unused where none is left
  */
 export const sourceSizes = (sizes: readonly string[], part: PartFile): SourceSize[] => {
   const read = sizeReader(part);
@@ -51,9 +72,10 @@ export const sourceSizes = (sizes: readonly string[], part: PartFile): SourceSiz
     }
   };
   const stated = part.bodies.length || part.dims ? standingSizes(part, undefined) : [];
+  const answered = new Set<string>();
   return sizes.map((text): SourceSize => {
     const named = NAMED.exec(text);
-    const figure = (named?.[2] ?? text).trim().replace(MARKS, '');
+    const figure = (named?.[2] ?? text).trim().replace(COUNT, '').replace(OF_WHAT, '').replace(MARKS, '');
     const value = worth(figure);
     if (value === undefined)
       return { text, standing: 'unreadable', where: 'This is no size. Write it as 45, 2 3/16 or L = 90.' };
@@ -64,17 +86,26 @@ export const sourceSizes = (sizes: readonly string[], part: PartFile): SourceSiz
         ? { text, standing: 'used', where: `as ${name}` }
         : { text, standing: 'contradicted', where: `${name} is ${Number(own.toFixed(4))} in the statement` };
     }
-    const home = stated.find((s) => {
+    const homes = stated.filter((s) => {
       const x = worth(s.text);
-      // a radius on the source may stand as a diameter
+      // a radius that was given may stand as a diameter
       return (
         x !== undefined &&
         (Math.abs(x - value) <= NEAR || (/^R/i.test(text) && Math.abs(x - 2 * value) <= NEAR))
       );
     });
-    return home
-      ? { text, standing: 'used', where: `${home.line}, ${home.words}` }
-      : { text, standing: 'unused', where: 'not in the statement' };
+    const home = homes.find((s) => !answered.has(s.key));
+    if (home) {
+      answered.add(home.key);
+      return { text, standing: 'used', where: `${home.line}, ${home.words}` };
+    }
+    return {
+      text,
+      standing: 'unused',
+      where: homes.length
+        ? `given more often than the statement has it (${homes.length}): is a feature missing?`
+        : 'not in the statement',
+    };
   });
 };
 

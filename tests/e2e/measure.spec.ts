@@ -172,9 +172,9 @@ test('what is doubtful stands under the line that causes it', async ({ page }) =
   await line(page).fill('idle: cut block 5 x 5 x 5 at 0 0 0');
   await line(page).press('Enter');
   await expect(line(page)).toHaveValue('');
-  const x = page.getByLabel(/^idle, figure 4/);
-  await type(x, '100');
   const own = page.getByRole('listitem').filter({ hasText: 'idle' }).first();
+  // width, depth and height come before its place
+  await type(own.locator('input').nth(3), '100');
   await expect(own.getByRole('alert')).toContainText('part/idle');
 });
 
@@ -462,6 +462,29 @@ test('an edit of a part with fifty features is soon on the screen', async ({ pag
   expect(median).toBeLessThan(200);
 });
 
+test('the sizes that were given are held against the statement, without a picture', async ({ page }) => {
+  await begin(page);
+  await line(page).fill('block 60 x 40 x 30');
+  await line(page).press('Enter');
+  await page.getByRole('button', { name: 'Source', exact: true }).click();
+  const sizes = page.getByLabel('Sizes that were given');
+  await sizes.fill('60, 40, 40, 12 drill');
+  await sizes.press('Enter');
+  const row = (i: number) =>
+    page
+      .getByRole('listitem')
+      .filter({ hasText: /^(60|40|12 drill)/ })
+      .nth(i);
+  await expect(row(0)).toContainText('used');
+  await expect(row(1)).toContainText('used');
+  await expect(row(2)).toContainText('is a feature missing?');
+  await expect(row(3)).toContainText('not in the statement');
+  await saved(page);
+  await page.reload();
+  await page.getByRole('button', { name: 'Source', exact: true }).click();
+  await expect(row(3)).toContainText('12 drill');
+});
+
 test('a picture lies beneath the sheet, scaled by two points, its sizes ticked off', async ({ page }) => {
   await begin(page);
   await line(page).fill('block 60 x 40 x 30');
@@ -473,7 +496,7 @@ test('a picture lies beneath the sheet, scaled by two points, its sizes ticked o
     .setInputFiles({ name: 'sketch.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
   const picture = page.getByTestId('source picture');
   await expect(picture).toBeVisible();
-  const sizes = page.getByLabel('A size on the source');
+  const sizes = page.getByLabel('Sizes that were given');
   await sizes.fill('60, 41');
   await sizes.press('Enter');
   await expect(page.getByRole('listitem').filter({ hasText: /^60/ })).toContainText('used');

@@ -15,7 +15,25 @@ test('drawings are copied, put away and taken back; a new one begins with bare p
   await page.getByLabel('Archive', { exact: true }).check();
   await page.getByRole('button', { name: 'Restore Sundial wedge (copy)' }).click();
   await expect(page.getByText('0 drawings put away')).toBeVisible();
+  // the copy has the next free number
+  await expect(page.getByRole('row').filter({ hasText: 'Sundial wedge (copy)' })).toContainText('SK-027');
   await page.getByRole('button', { name: 'New drawing' }).click();
+  await expect(page.getByTestId('bare paper')).toBeVisible();
+  await expect(page).toHaveTitle('New part · Blue Ledger');
+  // nothing is in order where nothing is
+  await expect(
+    page.getByRole('navigation', { name: 'Stages' }).getByRole('button', { name: 'Project' }),
+  ).toHaveAccessibleName(/empty/);
+  // the field waits for the first line; in it, Ctrl Z takes back the line just added
+  const line = page.getByLabel('New line of the statement');
+  await expect(line).toBeFocused();
+  await page.getByRole('button', { name: 'Print / Save' }).click();
+  await page.getByRole('menuitem', { name: 'Save SVG' }).click();
+  await expect(page.locator('p[role=alert]').first()).toContainText('Nothing is drawn yet');
+  await line.fill('block 60 x 40 x 30');
+  await line.press('Enter');
+  await expect(page.getByTestId('overall W')).toHaveText('60');
+  await line.press('Control+z');
   await expect(page.getByTestId('bare paper')).toBeVisible();
   expect(troubles).toEqual([]);
 });

@@ -1,3 +1,4 @@
+import { nextNumber } from '../../../core/drawing/nextNumber.ts';
 import { createRequest } from '../../../exchange/requests.ts';
 import { compute } from '../../../server/compute.ts';
 import { database } from '../../../server/context.ts';
@@ -16,7 +17,11 @@ export const POST = (request: Request) =>
     if ('copyOf' in body) {
       const { drawing } = await readKept(db, body.copyOf);
       const title = `${drawing.title} (copy)`.slice(-120);
-      const copy = await addDrawing(db, body.id, { ...drawing, title }, 'Copied');
+      const number = nextNumber(
+        drawing.number,
+        (await listDrawings(db)).map((r) => r.number),
+      );
+      const copy = await addDrawing(db, body.id, { ...drawing, number, title }, 'Copied');
       await copySource(db, body.copyOf, body.id);
       return copy;
     }

@@ -38,12 +38,19 @@ const savePng = async (id: string, name: string): Promise<void> => {
   link.click();
 };
 
+const NOTHING_DRAWN =
+  'Nothing is drawn yet, so there is no sheet to print or save. State a first shape, such as block 60 x 40 x 30.';
+
 /** Print and files, made on the server from what is stored. */
 export const SaveMenu = () => {
   const id = useSession((s) => s.id);
   const { session } = useDesk();
   const fail = (notice: string): void => session.state.setState({ notice });
+  /** A sheet, and a part file, need a first shape; an empty drawing can be saved as what it is. */
+  const isBare = (as: SavedAs): boolean =>
+    as !== 'drawing' && !session.state.getState().drawing.part.bodies.length;
   const get = async (as: SavedAs, inline = false): Promise<void> => {
+    if (isBare(as)) return fail(NOTHING_DRAWN);
     // opened before the wait, or the browser would take it for an unwanted window
     const page = inline ? window.open('', '_blank') : undefined;
     if (!(await session.stored())) {
@@ -58,6 +65,7 @@ export const SaveMenu = () => {
     else await saveFile(address).catch((error: Error) => fail(error.message));
   };
   const getPng = async (): Promise<void> => {
+    if (isBare('svg')) throw new Error(NOTHING_DRAWN);
     if (!(await session.stored()))
       throw new Error('Your last changes are not stored yet. Try again when they are.');
     const { number, title } = session.state.getState().drawing;

@@ -2,7 +2,7 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { useRef, useState } from 'react';
 import { paperFrame } from '../../../core/sheet/layout/paper.ts';
-import { type Source, sourceSizes } from '../../../core/task/source.ts';
+import { givenSizesOf, pastedSizes, type Source, sourceSizes } from '../../../core/task/source.ts';
 import { keepPicture } from '../../serverCalls.ts';
 import { Tick } from '../book/Choice.tsx';
 import { FaultNote } from '../book/FaultNote.tsx';
@@ -67,7 +67,10 @@ export const SourcePanel = () => {
       setFault((error as Error).message);
     }
   };
-  const rows = source ? sourceSizes(source.sizes, drawing.part) : [];
+  const given = givenSizesOf(drawing);
+  const rows = sourceSizes(given, drawing.part);
+  const keepSizes = (sizes: readonly string[], label: string): void =>
+    void edit({ type: 'setGivenSizes', sizes, label });
   return (
     <Popover className="relative">
       <PopoverButton className="rounded-md border border-rule-strong bg-white px-2.5 py-[5px] text-[13px] whitespace-nowrap hover:bg-pale">
@@ -82,7 +85,8 @@ export const SourcePanel = () => {
             <div className="border-b-2 border-rule-strong px-4 pt-3 pb-2">
               <h2 className="text-[16px] font-bold">The source</h2>
               <p className="text-[13px] leading-[18px] text-second">
-                The given sheet, photo or sketch, beneath the drawing. It is never printed.
+                The given sheet, photo or sketch, beneath the drawing, and the sizes on it. Neither is
+                printed.
               </p>
             </div>
             <div className="min-h-0 flex-1 overflow-y-auto px-4 py-2 text-[13px] leading-[19px]">
@@ -138,50 +142,50 @@ export const SourcePanel = () => {
                   >
                     Scale or measure by two points
                   </button>
-                  <h3 className="mt-3 border-b border-rule-strong font-semibold">Sizes on it</h3>
-                  <ul>
-                    {rows.map((r, i) => (
-                      <li key={r.text} className="flex items-baseline gap-2 border-b border-rule py-0.5">
-                        <span className="figures w-16">{r.text}</span>
-                        <span className={`w-[86px] font-semibold ${MARK[r.standing]}`}>{r.standing}</span>
-                        <span className="min-w-0 flex-1 text-second">{r.where}</span>
-                        <button
-                          type="button"
-                          aria-label={`Take ${r.text} off the list`}
-                          className="text-second hover:underline"
-                          onClick={() =>
-                            keep(
-                              { sizes: source.sizes.filter((_, k) => k !== i) },
-                              `Source size ${r.text} taken off`,
-                            )
-                          }
-                        >
-                          ×
-                        </button>
-                      </li>
-                    ))}
-                  </ul>
-                  <input
-                    aria-label="A size on the source"
-                    placeholder="45, ⌀12, L = 90"
-                    className={`${field} figures mt-1 w-full`}
-                    value={size}
-                    onChange={(e) => setSize(e.target.value)}
-                    onKeyDown={(e) => {
-                      const more = size
-                        .split(',')
-                        .map((t) => t.trim())
-                        .filter((t) => t && !source.sizes.includes(t));
-                      if (e.key !== 'Enter' || !more.length) return;
-                      keep(
-                        { sizes: [...source.sizes, ...more] },
-                        `Source sizes ${more.join(', ').slice(0, 60)}`,
-                      );
-                      setSize('');
-                    }}
-                  />
                 </>
               )}
+              <h3 className="mt-3 border-b border-rule-strong font-semibold">Sizes that were given</h3>
+              <ul>
+                {rows.map((r, i) => (
+                  <li
+                    // biome-ignore lint/suspicious/noArrayIndexKey: the same size may be in the list twice
+                    key={i}
+                    className="flex items-baseline gap-2 border-b border-rule py-0.5"
+                  >
+                    <span className="figures w-16">{r.text}</span>
+                    <span className={`w-[86px] font-semibold ${MARK[r.standing]}`}>{r.standing}</span>
+                    <span className="min-w-0 flex-1 text-second">{r.where}</span>
+                    <button
+                      type="button"
+                      aria-label={`Take ${r.text} off the list`}
+                      className="text-second hover:underline"
+                      onClick={() =>
+                        keepSizes(
+                          given.filter((_, k) => k !== i),
+                          `Given size ${r.text} taken off`,
+                        )
+                      }
+                    >
+                      ×
+                    </button>
+                  </li>
+                ))}
+              </ul>
+              <textarea
+                aria-label="Sizes that were given"
+                rows={2}
+                placeholder="45, ⌀12, L = 90, 5/8 drill: each as often as it stands there"
+                className={`${field} figures mt-1 w-full resize-none`}
+                value={size}
+                onChange={(e) => setSize(e.target.value)}
+                onKeyDown={(e) => {
+                  const more = pastedSizes(size);
+                  if (e.key !== 'Enter' || e.shiftKey || !more.length) return;
+                  e.preventDefault();
+                  keepSizes([...given, ...more], `Given sizes ${more.join(', ').slice(0, 60)}`);
+                  setSize('');
+                }}
+              />
               <FaultNote texts={fault ? [fault] : []} />
             </div>
           </>

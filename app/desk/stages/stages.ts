@@ -24,16 +24,20 @@ const isDoubtful = ({ picture, notes }: SessionState, about: 'part' | 'setup' | 
 const isSizeMissing = ({ drawing }: SessionState): boolean =>
   Object.values(drawing.standings ?? {}).some((s) => s.standing === 'missing');
 const attentionIf = (wanted: boolean): StageStanding => (wanted ? 'needs attention' : 'settled');
+/** Without a body there is nothing that could be in order. */
+const isBare = ({ drawing }: SessionState): boolean => !drawing.part.bodies.length;
+const standingOf = (s: SessionState, needsAttention: boolean): StageStanding =>
+  isBare(s) && !needsAttention ? 'empty' : attentionIf(needsAttention);
 
 /** All stages; the names and their order are in deskView.ts, and each needs its entry here. */
 export const STAGE_ENTRIES: Readonly<Record<Stage, StageEntry>> = {
   Measure: {
     Page: Measure,
-    standing: (s) => attentionIf(s.faults.length > 0 || isSizeMissing(s) || isDoubtful(s, 'part')),
+    standing: (s) => standingOf(s, s.faults.length > 0 || isSizeMissing(s) || isDoubtful(s, 'part')),
   },
-  'Set out': { Page: SetOut, standing: (s) => attentionIf(isDoubtful(s, 'setup')) },
-  Project: { Page: Project, standing: () => 'settled' },
-  Transfer: { Page: Transfer, standing: () => 'settled' },
+  'Set out': { Page: SetOut, standing: (s) => standingOf(s, isDoubtful(s, 'setup')) },
+  Project: { Page: Project, standing: (s) => standingOf(s, false) },
+  Transfer: { Page: Transfer, standing: (s) => standingOf(s, false) },
   Cut: {
     Page: Cut,
     standing: (s) => (s.drawing.cuts.length ? attentionIf(isDoubtful(s, 'cuts')) : 'empty'),

@@ -1,7 +1,10 @@
 import { type Curve2, pointOn2 } from '../../geometry/curve2.ts';
 import { WHOLE_TURN } from '../../geometry/nearness.ts';
 import { length2, type Vec2 } from '../../geometry/vec.ts';
+import type { ViewFrame } from '../../geometry/viewFrames.ts';
+import type { SceneBody } from '../../view/scene.ts';
 import type { View, ViewLine } from '../../view/view.ts';
+import { isCutObliquely, isMirrored, isPlainPrism } from './solidSymmetry.ts';
 
 /** How far a line of symmetry passes the outline, mm on the paper, as all centre lines do. */
 const PAST = 3;
@@ -72,10 +75,17 @@ const isDrawnOver = (view: View, k: 0 | 1, at: number, tol: number): boolean =>
 
 /**
  * The lines about which a view is symmetric, in the view's plane: through the middle of its width, of its height, or both.
+ * The solid decides: a view may look the same on both sides where the part is not.
  * @param scale paper mm per unit, for the length past the outline
  */
-export const symmetryLines = (view: View, scale: number, tol: number): (readonly [Vec2, Vec2])[] => {
-  if (!view.lines.length || isBareRectangle(view)) return [];
+export const symmetryLines = (
+  view: View,
+  scene: readonly SceneBody[],
+  frame: ViewFrame,
+  scale: number,
+  tol: number,
+): (readonly [Vec2, Vec2])[] => {
+  if (!view.lines.length || isBareRectangle(view) || isCutObliquely(scene) || isPlainPrism(scene)) return [];
   const [x0, y0, x1, y1] = view.box;
   const past = PAST / scale;
   const [mx, my] = [(x0 + x1) / 2, (y0 + y1) / 2];
@@ -83,12 +93,16 @@ export const symmetryLines = (view: View, scale: number, tol: number): (readonly
   const lines = view.lines
     .filter((l) => l.kind !== 'tangent')
     .map((l): Told => ({ l, places: tellingPlaces(l) }));
-  if (!isDrawnOver(view, 0, mx, tol) && isSymmetric(lines, 0, mx, tol))
+  const isOne = (k: 0 | 1, middle: number): boolean =>
+    !isDrawnOver(view, k, middle, tol) &&
+    isSymmetric(lines, k, middle, tol) &&
+    isMirrored(scene, k === 0 ? frame.u : frame.v, middle, tol);
+  if (isOne(0, mx))
     out.push([
       [mx, y0 - past],
       [mx, y1 + past],
     ]);
-  if (!isDrawnOver(view, 1, my, tol) && isSymmetric(lines, 1, my, tol))
+  if (isOne(1, my))
     out.push([
       [x0 - past, my],
       [x1 + past, my],

@@ -41,7 +41,9 @@ export const composeInk = (
     ...(setup.rules.projectors === 'kept' ? projectorInk(sheet, setup, numbered, part) : []),
     ...sheet.views.flatMap((v) => viewInk(v, sheet, part, setup, hatchOf, axesOf)),
     ...sheet.shapes.flatMap((s) => shapeInk(s, sheet, setup, hatchOf)),
-    ...sheet.auxiliaries.flatMap((a) => auxiliaryInk(a, setup, axesOf(part.bodies), part.tol.linear)),
+    ...sheet.auxiliaries.flatMap((a) =>
+      auxiliaryInk(a, setup, axesOf(part.bodies), part.bodies, part.tol.linear),
+    ),
     ...(sheet.pictorial ? pictorialInk(sheet.pictorial, part.tol.linear) : []),
     ...sheet.sections.flatMap((s) => traceInk(s, sheet)),
   ];

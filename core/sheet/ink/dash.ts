@@ -7,8 +7,9 @@ const DASH = 12 * NARROW;
 const GAP = 3 * NARROW;
 const LONG = 24 * NARROW;
 const DOT = 0.5 * NARROW;
-/** Shorter than this, a dash would not be seen as one. */
-const LEAST_DASH = 1.2;
+/** In a hidden line shorter than this the gap would be too small to be seen, mm; it is given this share of the line. */
+const SHORT = 4;
+const SHORT_GAP = 1 / 4;
 
 /** The parameter at a given length along a stretch; exact for lines and circles. */
 const atLength = (s: Stretch, total: number): ((x: number) => number) => {
@@ -54,9 +55,10 @@ export const hiddenDashes = (s: Stretch, ends: DashEnds): Stretch[] => {
   }
   // a closed curve has as many gaps as dashes
   const spare = closed ? 0 : 1 - Number(ends.gapAtStart) - Number(ends.gapAtEnd);
-  const fit = Math.max(1, Math.round((total + spare * GAP) / (DASH + GAP)));
+  // one dash from end to end would be a visible line: there are always two, shorter if need be
+  const fit = Math.max(2, Math.round((total + spare * GAP) / (DASH + GAP)));
+  if (fit === 2 && spare === 1 && total < SHORT) return dashGapDash(s, total);
   const unit = total / (fit * DASH + (fit - spare) * GAP);
-  if (fit * DASH * unit < LEAST_DASH && fit === 1) return [s];
   const at = atLength(s, total);
   const dashes: Stretch[] = [];
   let x = ends.gapAtStart ? GAP * unit : 0;
@@ -69,6 +71,16 @@ export const hiddenDashes = (s: Stretch, ends: DashEnds): Stretch[] => {
     x += (DASH + GAP) * unit;
   }
   return dashes;
+};
+
+/** A very short hidden line: a dash, a gap that can be seen, a dash. */
+const dashGapDash = (s: Stretch, total: number): Stretch[] => {
+  const at = atLength(s, total);
+  const dash = (total * (1 - SHORT_GAP)) / 2;
+  return [
+    { curve: s.curve, from: s.from, to: at(dash) },
+    { curve: s.curve, from: at(total - dash), to: s.to },
+  ];
 };
 
 /** The same with half a dash at either end; nothing where the line is too short for two whole ones between. */

@@ -42,7 +42,8 @@ type InkedView = {
   readonly features: readonly FeatureAxis[];
   /** of these only those that the view shows, by a centre in its plane */
   readonly isInView: (centre: Vec2, isCross: boolean) => boolean;
-  readonly withSymmetry: boolean;
+  /** the bodies by which lines of symmetry are judged; none are drawn where missing */
+  readonly scene?: readonly SceneBody[] | undefined;
   /** the line between the halves of a half section */
   readonly seam?: readonly [Vec2, Vec2] | undefined;
 };
@@ -79,8 +80,8 @@ const chainLines = (v: InkedView, tol: number): Ink[] => {
     const round = { type: 'conic', c: centre, major: [radius, 0], minor: [0, radius], round: true } as const;
     out.push(chainInk(place({ curve: round, from: 0, to: 2 * Math.PI }), v.name, false));
   }
-  if (v.withSymmetry)
-    for (const ends of symmetryLines(v.view, v.toPaper.k, tol))
+  if (v.scene)
+    for (const ends of symmetryLines(v.view, v.scene, v.frame, v.toPaper.k, tol))
       if (!isAxis(ends)) out.push(chainInk(place(straight(...ends)), v.name, false));
   for (const c of axes) out.push(chainInk(place(straight(c.from, c.to)), v.name, c.arm));
   return out;
@@ -156,7 +157,7 @@ const principalInk = (
     titleAt: [v.box.x + v.box.w / 2, v.box.y - 6.5],
     features: axesOf(section ? section.remains : part.bodies),
     isInView: everywhere,
-    withSymmetry: rules.symmetry !== 'out',
+    scene: rules.symmetry === 'out' ? undefined : section ? section.remains : part.bodies,
     seam: section?.plane.half ? halfSeam([...stepLines(section, v.view)], sheet.scale) : undefined,
   };
   return [
@@ -197,6 +198,7 @@ export const auxiliaryInk = (
   a: PlacedAuxiliary,
   { rules }: SheetSetup,
   features: readonly FeatureAxis[],
+  bodies: readonly SceneBody[],
   tol: number,
 ): Ink[] => {
   const [x0, y0, x1, y1] = a.view.box;
@@ -213,7 +215,7 @@ export const auxiliaryInk = (
     titleAt: [a.room.x + a.room.w / 2, a.room.y + 2],
     features,
     isInView: a.partial ? isInFace : everywhere,
-    withSymmetry: rules.symmetry !== 'out',
+    scene: rules.symmetry === 'out' ? undefined : bodies,
   };
   const projectors = a.projectors.map(([p, q]) => straight(p, q));
   return [
@@ -235,7 +237,6 @@ export const pictorialInk = ({ view, toPaper, room }: PlacedPictorial, tol: numb
       titleAt: [room.x + room.w / 2, room.y + 2],
       features: [],
       isInView: everywhere,
-      withSymmetry: false,
     },
     tol,
   );

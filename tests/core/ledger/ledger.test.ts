@@ -13,6 +13,7 @@ import {
 } from '../../../core/ledger/ledger.ts';
 import { labelIn, type NumberingChoice, numberPoints, STARTS } from '../../../core/ledger/numbering.ts';
 import { postingsIn } from '../../../core/ledger/postings.ts';
+import { letterWidth } from '../../../core/sheet/annotate/letterWidth.ts';
 import { labelKey } from '../../../core/sheet/annotate/pointLabels.ts';
 import { rectsMeet } from '../../../core/sheet/layout/paper.ts';
 import { DEFAULT_SETUP } from '../../../core/sheet/setup.ts';
@@ -163,7 +164,7 @@ describe('names on the sheet', () => {
           expect(x).toBeLessThanOrEqual((depth[i - 1] ?? Infinity) + 1e-9);
       }
       const boxes = texts.map((t) => {
-        const w = t.text.length * t.height * 0.72;
+        const w = letterWidth(t.text, t.height);
         return { x: t.at[0] - w / 2, y: t.at[1], w, h: t.height };
       });
       const meeting = boxes.filter((a, i) => boxes.some((b, k) => k > i && rectsMeet(a, b, 0)));

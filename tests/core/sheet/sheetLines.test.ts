@@ -5,7 +5,8 @@ import { type Conic2, lengthBetween, pointOn2 } from '../../../core/geometry/cur
 import { cross2, distance2, length2, sub2, type Vec2 } from '../../../core/geometry/vec.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
 import type { Sheet } from '../../../core/sheet/drawnSheet.ts';
-import type { Stretch, StrokeInk } from '../../../core/sheet/ink/ink.ts';
+import { hiddenDashes } from '../../../core/sheet/ink/dash.ts';
+import { type Stretch, type StrokeInk, straight } from '../../../core/sheet/ink/ink.ts';
 import { rectsMeet } from '../../../core/sheet/layout/paper.ts';
 import { DEFAULT_SETUP, type SheetSetup } from '../../../core/sheet/setup.ts';
 import { placePictorial } from '../../../core/sheet/views/pictorialView.ts';
@@ -141,6 +142,38 @@ describe('lines of symmetry', () => {
     // seen from above the ridge itself lies on the upright one, and a visible line goes before; the level one halves the depth
     expect(top?.length).toBe(1);
     expect(left?.length).toBe(1);
+  });
+  test('a view that looks the same on both sides has none where the solid does not', () => {
+    // two equal posts, one in front and one behind: seen from the front they are alike, the part is not
+    const posts = partOf(
+      feature('add', block(60, 40, 10)),
+      feature('add', block(10, 10, 20), { at: [5, 0, 10] }),
+      feature('add', block(10, 40, 20), { at: [45, 0, 10] }),
+    );
+    expect(centres(posts).front).toEqual([]);
+    expect(centres(posts).left).toEqual([]);
+    const even = partOf(
+      feature('add', block(60, 40, 10)),
+      feature('add', block(10, 40, 20), { at: [5, 0, 10] }),
+      feature('add', block(10, 40, 20), { at: [45, 0, 10] }),
+    );
+    expect(centres(even).front).toHaveLength(1);
+  });
+  test('a plain regular prism has none, a pyramid has', () => {
+    const prism = partOf(feature('add', { kind: 'prism', sides: 6, side: 20, height: 50 }));
+    expect(centres(prism)).toEqual({ front: [], top: [], left: [] });
+    const pyramid = partOf(feature('add', { kind: 'pyramid', sides: 6, side: 20, height: 50 }));
+    expect(centres(pyramid).front).toHaveLength(1);
+  });
+  test('short hidden edges are two dashes', () => {
+    for (const size of [0.8, 2, 3.5, 4.5, 6]) {
+      const dashes = hiddenDashes(straight([0, 0], [size, 0]), { gapAtStart: false, gapAtEnd: false });
+      expect(dashes.length).toBe(2);
+      expect([dashes[0]?.from, dashes[1]?.to]).toEqual([0, size]);
+      const gap = (dashes[1]?.from as number) - (dashes[0]?.to as number);
+      expect(gap / size).toBeGreaterThan(0.09);
+      expect(gap / size).toBeLessThan(0.26);
+    }
   });
   test('none where one corner differs, and none where the rules leave them out', () => {
     const cutRoof = partOf(roofPiece, feature('cut', block(6, 6, 6), { at: [54, 0, 4], id: 'nick' }));

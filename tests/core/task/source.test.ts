@@ -1,5 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
-import { nearestSize, type Source, scaledByTwoPoints, sourceSizes } from '../../../core/task/source.ts';
+import {
+  nearestSize,
+  pastedSizes,
+  type Source,
+  scaledByTwoPoints,
+  sourceSizes,
+} from '../../../core/task/source.ts';
 import { feature, partOf } from '../balance/given.ts';
 
 const part = {
@@ -24,6 +30,39 @@ describe('sizes of the source', () => {
   ])('%s is %s: %s', (text, standing, where) => {
     expect(sourceSizes([text], part)).toEqual([{ text, standing, where }]);
   });
+});
+
+test('a size given twice answers two sizes of the statement, or one is left over', () => {
+  const standing = (sizes: string[]) => sourceSizes(sizes, part).map((s) => s.standing);
+  expect(standing(['40', '40'])).toEqual(['used', 'unused']);
+  expect(sourceSizes(['40', '40'], part)[1]?.where).toBe(
+    'given more often than the statement has it (1): is a feature missing?',
+  );
+  const two = {
+    ...part,
+    bodies: [
+      ...part.bodies,
+      ...partOf(feature('add', { kind: 'block', width: 40, depth: 5, height: 7 }, { id: 'foot' })).bodies.map(
+        (b) => ({
+          ...b,
+          name: 'other',
+        }),
+      ),
+    ],
+  };
+  expect(sourceSizes(['40', '40'], two).map((s) => s.standing)).toEqual(['used', 'used']);
+});
+
+test('a pasted list is parted, and what a figure is the size of is no part of it', () => {
+  const given = pastedSizes('40, 12 drill; ⌀12\n2 holes 12, 90 long');
+  expect(given).toEqual(['40', '12 drill', '⌀12', '2 holes 12', '90 long']);
+  expect(sourceSizes(given, part).map((s) => s.standing)).toEqual([
+    'used',
+    'used',
+    'unused',
+    'unused',
+    'used',
+  ]);
 });
 
 test('scaled by two points: they lie as far apart as they should, and the first stays', () => {

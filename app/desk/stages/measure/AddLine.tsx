@@ -1,6 +1,6 @@
 'use client';
 import { Grid3x3, Plus } from 'lucide-react';
-import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { sentence } from '../../../../core/number/fault.ts';
 import { featureSentence } from '../../../../core/statement/sentence.ts';
 import { pastedLines, typedContext } from '../../../../core/statement/typed/enter.ts';
@@ -133,11 +133,20 @@ export const AddLine = () => {
     } else if (e.key === 'Tab' && !e.shiftKey && ways[0] !== undefined) {
       e.preventDefault();
       complete(ways[0]);
+    } else if (e.key.toLowerCase() === 'z' && (e.ctrlKey || e.metaKey) && !text) {
+      // in an empty field there is nothing typed to take back, so the line just added is
+      e.preventDefault();
+      void session.step(e.shiftKey ? 1 : -1);
     } else if (e.key === 'Escape') {
       writeLine('');
       setFault(undefined);
     }
   };
+  const isEmpty = !drawing.part.bodies.length;
+  // an empty statement waits for its first line
+  useEffect(() => {
+    if (isEmpty) input.current?.focus();
+  }, [isEmpty]);
   return (
     <div className="px-5 py-3">
       <div className="flex items-start gap-2">
