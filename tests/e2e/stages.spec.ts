@@ -15,6 +15,7 @@ test('drawings are copied, put away and taken back; a new one begins with bare p
   await page.getByLabel('Archive', { exact: true }).check();
   await page.getByRole('button', { name: 'Restore Sundial wedge (copy)' }).click();
   await expect(page.getByText('0 drawings put away')).toBeVisible();
+  await page.getByLabel('Archive', { exact: true }).uncheck();
   // the copy has the next free number
   await expect(page.getByRole('row').filter({ hasText: 'Sundial wedge (copy)' })).toContainText('SK-027');
   await page.getByRole('button', { name: 'New drawing' }).click();
