@@ -101,6 +101,7 @@ const useKeys = (): void => {
 
 /** What is not needed for the first picture is fetched this long after it, ms; or without a picture, when none comes. */
 const FETCH_REST_AFTER = 250;
+const FIRST_PICTURE = 'first picture';
 const FETCH_REST_WITHOUT_PICTURE = 1500;
 
 /** Shown only when a drawing cannot be stored as it is. */
@@ -116,6 +117,8 @@ const OpenDrawing = () => {
   useFollowing();
   const isDrawn = useSession((s) => s.picture !== undefined);
   useEffect(() => {
+    // measured: what is fetched before this is the first load
+    if (isDrawn) performance.mark(FIRST_PICTURE);
     const wait = setTimeout(fetchRest, isDrawn ? FETCH_REST_AFTER : FETCH_REST_WITHOUT_PICTURE);
     return () => clearTimeout(wait);
   }, [isDrawn]);

@@ -1,5 +1,6 @@
 import { pointOn } from '../geometry/curve3.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
+import { NUMBER_WORDS } from '../number/numberWords.ts';
 import type { PartFile } from '../part/schema.ts';
 import { sizeReader } from '../part/sizes.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
@@ -8,7 +9,6 @@ import type { SheetSetup } from '../sheet/setup.ts';
 import { cutShownIn } from '../sheet/sheet.ts';
 import { VIEW_TITLES } from '../sheet/views/viewTitles.ts';
 import type { BuiltPart } from '../solid/build.ts';
-import { NUMBER_WORDS } from '../statement/typed/lexicon.ts';
 import { footingOf } from './footing.ts';
 
 /** What a task is held against. */

@@ -34,12 +34,21 @@ test('the first page is usable soon after the server is up', async ({ page }) =>
 });
 
 test('the desk loads with less than 350 kB of compressed script', async ({ page }) => {
-  const sizes: Promise<number>[] = [];
+  const scripts: Promise<{ asked: number; size: number }>[] = [];
   page.on('response', (r) => {
-    if (r.request().resourceType() === 'script') sizes.push(r.body().then((b) => gzipSync(b).length));
+    if (r.request().resourceType() !== 'script') return;
+    const asked = r.request().timing().startTime;
+    scripts.push(r.body().then((b) => ({ asked, size: gzipSync(b).length })));
   });
   await openDrawing(page, server.address, 'Lantern cap, eight-sided');
-  const total = (await Promise.all(sizes)).reduce((a, b) => a + b, 0);
+  // menus and later stages are fetched after the first picture, and are no part of the first load
+  const drawnAt = await page.evaluate(
+    () =>
+      performance.timeOrigin + (performance.getEntriesByName('first picture')[0]?.startTime ?? Number.NaN),
+  );
+  const first = (await Promise.all(scripts)).filter((s) => s.asked <= drawnAt);
+  expect(first.length).toBeGreaterThan(10);
+  const total = first.reduce((sum, s) => sum + s.size, 0);
   console.log(`    script of register and desk, worker included: ${(total / 1024).toFixed(0)} kB compressed`);
   expect(total).toBeLessThan(350 * 1024);
 });

@@ -193,33 +193,6 @@ export const SIDES: Partial<Record<Meaning, number>> = {
   octagon: 8,
 };
 
-/** Figures written as words. */
-export const NUMBER_WORDS: Readonly<Record<string, number>> = {
-  one: 1,
-  two: 2,
-  pair: 2,
-  three: 3,
-  four: 4,
-  five: 5,
-  six: 6,
-  seven: 7,
-  eight: 8,
-  nine: 9,
-  ten: 10,
-  twelve: 12,
-  fifteen: 15,
-  sixteen: 16,
-  twenty: 20,
-  thirty: 30,
-  forty: 40,
-  fifty: 50,
-  sixty: 60,
-  seventy: 70,
-  eighty: 80,
-  ninety: 90,
-  hundred: 100,
-};
-
 /** Medium clearance holes for metric screws (ISO 273), mm. */
 export const CLEARANCE: Readonly<Record<string, number>> = {
   5: 5.5,

@@ -1,6 +1,7 @@
 import { evaluateExpression } from '../../number/expression.ts';
 import { says } from '../../number/faultWords.ts';
-import { type Meaning, meaningOf, NUMBER_WORDS, PHRASES } from './lexicon.ts';
+import { NUMBER_WORDS } from '../../number/numberWords.ts';
+import { type Meaning, meaningOf, PHRASES } from './lexicon.ts';
 
 /** Where in the typed line something stands: from its first character to the one behind its last. */
 export type Span = { readonly from: number; readonly to: number };
