@@ -1,6 +1,5 @@
 import type { Box3 } from '../../geometry/box.ts';
 import { boxGrid } from '../../geometry/boxGrid.ts';
-import { pointOn2 } from '../../geometry/curve2.ts';
 import { along2, distance2, sub2, type Vec2 } from '../../geometry/vec.ts';
 import {
   type Ink,
@@ -13,6 +12,7 @@ import {
   type TextInk,
 } from '../ink/ink.ts';
 import type { Rect } from '../layout/paper.ts';
+import { CHORDS, chordsOf, clipped, type Segment } from './chords.ts';
 import { letterWidth } from './letterWidth.ts';
 
 /**
@@ -41,10 +41,6 @@ const MARGIN = 0.35;
 const COST = { leader: 4, line: 24, text: 40, frame: 100, far: 0.6 } as const;
 /** How far from the frame lettering stays, mm. */
 const FROM_FRAME = 1;
-/** A curve is looked at as so many chords. */
-const CHORDS = 24;
-
-type Segment = readonly [Vec2, Vec2];
 
 const boxOf = (t: TextInk, at: Vec2 = t.at): Rect => {
   const w = letterWidth(t.text, t.height);
@@ -57,33 +53,12 @@ const meet = (a: Rect, b: Rect): boolean =>
 const isWithin = (a: Rect, b: Rect, by: number): boolean =>
   a.x >= b.x + by && a.y >= b.y + by && a.x + a.w <= b.x + b.w - by && a.y + a.h <= b.y + b.h - by;
 
-/** The part of a segment inside a box, as shares of it (clipping by the four sides, Liang and Barsky 1984). */
-const inside = ([a, b]: Segment, r: Rect): readonly [number, number] | undefined => {
-  let [from, to] = [0, 1];
-  const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
-  for (const [d, q] of [
-    [-dx, a[0] - r.x],
-    [dx, r.x + r.w - a[0]],
-    [-dy, a[1] - r.y],
-    [dy, r.y + r.h - a[1]],
-  ] as const) {
-    if (d === 0) {
-      if (q < 0) return undefined;
-      continue;
-    }
-    const t = q / d;
-    if (d < 0) from = Math.max(from, t);
-    else to = Math.min(to, t);
-    if (from >= to) return undefined;
-  }
-  return [from, to];
+/** The part of a segment inside a box, where that is more than a point. */
+const inside = (s: Segment, r: Rect): readonly [number, number] | undefined => {
+  const part = clipped(s, r);
+  return part && part[0] < part[1] ? part : undefined;
 };
 
-const chordsOf = ({ curve, from, to }: Stretch): Segment[] => {
-  const n = curve.type === 'line' ? 1 : CHORDS;
-  const at = (i: number): Vec2 => pointOn2(curve, from + ((to - from) * i) / n);
-  return Array.from({ length: n }, (_, i): Segment => [at(i), at(i + 1)]);
-};
 /** A view that stays keeps its ink, and its chords with it. */
 const known = new WeakMap<StrokeInk, readonly Segment[]>();
 const chords = (s: StrokeInk): readonly Segment[] => {

@@ -1,12 +1,12 @@
 import type { Box3 } from '../../geometry/box.ts';
 import { boxGrid } from '../../geometry/boxGrid.ts';
-import { pointOn2 } from '../../geometry/curve2.ts';
 import { along2, distance2, dot, sub2, type Vec2 } from '../../geometry/vec.ts';
 import { VIEW_FRAMES } from '../../geometry/viewFrames.ts';
 import { labelIn, type NumberedPoint, type NumberingChoice } from '../../ledger/numbering.ts';
 import type { Posting } from '../../ledger/postings.ts';
 import { type Ink, type Stretch, straight, stroke, type TextInk } from '../ink/ink.ts';
 import { type PlacedView, placeOfPoint } from '../views/placedView.ts';
+import { chordsOf, clipped, type Segment } from './chords.ts';
 import { letterWidth } from './letterWidth.ts';
 
 /** The names at one place of a view, the nearest to the observer first: "1,7". */
@@ -36,8 +36,6 @@ const DIRECTIONS = 24;
 const DISTANCES = [0.9, 1.9, 3.2, 5, 7.5, 10, 13, 17, 22, 28, 35] as const;
 /** A name that stands further off than this is led to its point by a light line. */
 const LEADER_FROM = 3;
-/** A curve is looked at as so many chords. */
-const CHORDS = 24;
 /** What counts against a place: a line or leader through the lettering, other lettering, another point, the frame, distance, and the inside of the view. */
 const COST = { line: 40, label: 60, leader: 30, point: 8, frame: 200, far: 0.7, inside: 1.2 } as const;
 
@@ -46,7 +44,6 @@ const FROM_FRAME = 1;
 /** Kept free at both ends of a name, mm in all. */
 const MARGIN = 0.5;
 
-type Segment = readonly [Vec2, Vec2];
 type Box = { readonly x: number; readonly y: number; readonly w: number; readonly h: number };
 
 const boxAround = (middle: Vec2, w: number): Box => ({
@@ -59,34 +56,7 @@ const flat = (x0: number, y0: number, x1: number, y1: number): Box3 => [x0, y0, 
 const boxesMeet = (a: Box, b: Box): boolean =>
   a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h;
 
-/** Whether a segment passes through a box (clipping by its four sides, Liang and Barsky 1984). */
-const passes = ([a, b]: Segment, r: Box): boolean => {
-  let [from, to] = [0, 1];
-  const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
-  for (const [d, q] of [
-    [-dx, a[0] - r.x],
-    [dx, r.x + r.w - a[0]],
-    [-dy, a[1] - r.y],
-    [dy, r.y + r.h - a[1]],
-  ] as const) {
-    if (d === 0) {
-      if (q < 0) return false;
-      continue;
-    }
-    const t = q / d;
-    if (d < 0) from = Math.max(from, t);
-    else to = Math.min(to, t);
-    if (from > to) return false;
-  }
-  return true;
-};
-
-/** A stretch on the paper as chords. */
-const chordsOf = ({ curve, from, to }: Stretch): Segment[] => {
-  const n = curve.type === 'line' ? 1 : CHORDS;
-  const at = (i: number): Vec2 => pointOn2(curve, from + ((to - from) * i) / n);
-  return Array.from({ length: n }, (_, i): Segment => [at(i), at(i + 1)]);
-};
+const passes = (s: Segment, r: Box): boolean => clipped(s, r) !== undefined;
 
 type Name = { readonly key: string; readonly text: string; readonly at: Vec2; readonly width: number };
 

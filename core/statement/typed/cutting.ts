@@ -1,6 +1,8 @@
+import type { FeatureFile } from '../../part/schema.ts';
 import { Ask } from './ask.ts';
-import { need } from './draft.ts';
-import type { FaceName } from './faces.ts';
+import { need, whereOn } from './draft.ts';
+import { type FaceName, opposite } from './faces.ts';
+import { placeOn, type TypedContext } from './placing.ts';
 import type { Said } from './said.ts';
 
 /** The face that something is cut into: the one that is named, or the top. */
@@ -44,4 +46,15 @@ export const depthOf = (
     need(stated, `How deep is the ${what}?`, '20 deep');
   }
   return stated;
+};
+
+/**
+ * Where a hole is that narrows inwards, its mouth in a face: drawn for the observer behind the face, it grows into the part.
+ * @throws Ask where the line says no place
+ */
+export const letInto = (face: FaceName, s: Said, c: TypedContext): Pick<FeatureFile, 'plane' | 'at'> => {
+  const place = placeOn(face, s, c, 'hole');
+  if (!place.stated && c.box) throw whereOn('hole', face);
+  const plane = opposite(face);
+  return { ...(plane !== 'top' && { plane }), at: place.at };
 };

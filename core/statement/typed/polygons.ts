@@ -3,9 +3,9 @@ import type { FeatureFile } from '../../part/schema.ts';
 import { typedQuantity } from '../../part/schema.ts';
 import type { ShapeFile } from '../../part/shapes/shapes.ts';
 import { Ask } from './ask.ts';
-import { cutFace, depthOf } from './cutting.ts';
+import { cutFace, depthOf, letInto } from './cutting.ts';
 import { type Drafts, type Maker, need, op, type Quantity3, sidesIn, spanOf, whereOn } from './draft.ts';
-import { FACE_AXES, type FaceName, opposite } from './faces.ts';
+import { FACE_AXES, type FaceName } from './faces.ts';
 import { placeOn, shifted, type TypedContext } from './placing.ts';
 import type { Said } from './said.ts';
 import { standing } from './standing.ts';
@@ -69,17 +69,13 @@ export const pyramidHole: Maker = (s, c) => {
   const deep = s.named('depth', 'height', 'length');
   const size = polygonOf(s, sides, 'hole');
   const height = need(deep ?? s.shift('depth'), 'How deep is the hole?', '25 deep');
-  const place = placeOn(face, s, c, 'hole');
-  if (!place.stated && c.box) throw whereOn('hole', face);
-  const plane = opposite(face);
+  const into = letInto(face, s, c);
   return {
     features: [
       {
         base: 'hole',
         op: op(s, 'cut'),
-        // drawn for the observer behind the face, it grows into the part
-        ...(plane !== 'top' && { plane }),
-        at: place.at,
+        ...into,
         shape: { kind: 'pyramid', sides, ...size, height } as ShapeFile,
       },
     ],

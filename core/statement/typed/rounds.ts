@@ -4,9 +4,9 @@ import { typedQuantity } from '../../part/schema.ts';
 import type { ShapeFile } from '../../part/shapes/shapes.ts';
 import { type TurnedRow, turnedCorners } from '../turned.ts';
 import { Ask } from './ask.ts';
-import { cutFace, depthOf } from './cutting.ts';
+import { cutFace, depthOf, letInto } from './cutting.ts';
 import { type Maker, need, op, type Quantity3, seesSides, whereOn } from './draft.ts';
-import { FACE_AXES, type FaceName, opposite } from './faces.ts';
+import { FACE_AXES, type FaceName } from './faces.ts';
 import { CLEARANCE } from './lexicon.ts';
 import { placeOn, shifted, type TypedContext, unitless } from './placing.ts';
 import { polygonHole } from './polygons.ts';
@@ -116,17 +116,13 @@ export const taperingHole: Maker = (s, c) => {
   );
   const end = s.top() ?? (s.loose() ? (s.crossed('end') ?? s.shift('end')) : undefined);
   const deep = need(s.named('depth', 'height', 'length'), 'How deep is the hole?', '25 deep');
-  const place = placeOn(face, s, c, 'hole');
-  if (!place.stated && c.box) throw whereOn('hole', face);
-  const plane = opposite(face);
+  const into = letInto(face, s, c);
   return {
     features: [
       {
         base: 'hole',
         op: op(s, 'cut'),
-        // drawn for the observer behind the face, it grows into the part
-        ...(plane !== 'top' && { plane }),
-        at: place.at,
+        ...into,
         shape: {
           kind: 'cone',
           diameter,

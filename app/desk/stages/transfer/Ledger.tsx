@@ -62,7 +62,7 @@ export const Ledger = ({ books }: { books: ReactNode }) => {
             aria-label="Rows of the ledger"
             value={rows}
             onChange={(e) => setRows(e.target.value as 'corner' | 'feature')}
-            className="-ml-1 w-[66px] bg-transparent"
+            className="-ml-1 w-[54px] bg-transparent"
           >
             <option value="corner">Points</option>
             <option value="feature">Features</option>
