@@ -5,11 +5,10 @@ import { along, cross, distance, dot, type Vec2, type Vec3 } from '../geometry/v
 import { type Face, insideSolid, type Solid } from '../solid/body.ts';
 import { faceKeyAt } from '../solid/boundary.ts';
 import { type Carrier, carrierOf, surfacesAt } from '../solid/carriers.ts';
-import type { Intervals } from '../solid/cell.ts';
 import { clearRadius } from '../solid/coedges.ts';
-import { cutIntervals, joinIntervals } from '../solid/intervals.ts';
 import { samplesOf } from '../solid/quadrature.ts';
 import { surfaceMeeting } from '../solid/surfaceMeeting.ts';
+import { withoutBends } from './bends.ts';
 import { type CuttingPlane, cutterOf, type Leg, shapePoint } from './trace.ts';
 
 /** A stretch of the cut face's outline, run from `from` to `to` (descending where run backwards) with material on the left in (s, t). */
@@ -201,59 +200,6 @@ export const faceOf = (loops: readonly SampledLoop[], outline?: readonly Sampled
     loops: own,
     outline: outline ? bare(outline) : own,
   };
-};
-
-/** Stretches of t, ascending, that pieces along a bend cover. */
-const coverOf = (pieces: readonly RimPiece[], c: Leg): Intervals =>
-  pieces
-    .map((p) => [p.from, p.to].map((x) => shapePoint(c, pointOn(p.curve, x))[1]).sort((x, y) => x - y))
-    .sort((a, b) => (a[0] as number) - (b[0] as number))
-    .reduce<Intervals>((all, x) => joinIntervals(all, x), []);
-
-/**
- * Takes out what two legs share along their bend, where the cut face runs on from one to the other; what only one of them has
- * is a true rim there.
- */
-const withoutBends = (
-  perLeg: readonly (readonly RimPiece[])[],
-  legs: readonly Leg[],
-  tol: number,
-): RimPiece[] => {
-  const atBend = (p: RimPiece, s: number): boolean =>
-    p.curve.type === 'line' &&
-    [p.from, p.to].every(
-      (x) => Math.abs(shapePoint(legs[p.leg] as Leg, pointOn(p.curve, x))[0] - s) <= tol * 40,
-    );
-  const out = perLeg.flatMap((pieces, i) =>
-    pieces.filter(
-      (p) => ![(legs[i] as Leg).from, (legs[i] as Leg).to].some((s) => Number.isFinite(s) && atBend(p, s)),
-    ),
-  );
-  perLeg.slice(1).forEach((after, i) => {
-    const before = perLeg[i] as readonly RimPiece[];
-    const bend = (legs[i] as Leg).to;
-    const sides = [before, after].map((side) => side.filter((p) => atBend(p, bend)));
-    const covers = sides.map((side, k) => coverOf(side, legs[i + k] as Leg));
-    sides.forEach((side, k) => {
-      const c = legs[i + k] as Leg;
-      const own = cutIntervals(covers[k] as Intervals, covers[1 - k] as Intervals);
-      for (let j = 0; j < own.length; j += 2) {
-        const [lo, hi] = [own[j] as number, own[j + 1] as number];
-        const host = side.find((p) => {
-          const ts = [p.from, p.to].map((x) => shapePoint(c, pointOn(p.curve, x))[1]);
-          return Math.min(...ts) <= (lo + hi) / 2 && Math.max(...ts) >= (lo + hi) / 2;
-        });
-        if (!host || hi - lo <= tol) continue;
-        const [ta, tb] = [host.from, host.to].map((x) => shapePoint(c, pointOn(host.curve, x))[1]) as [
-          number,
-          number,
-        ];
-        const at = (t: number): number => host.from + ((t - ta) / (tb - ta)) * (host.to - host.from);
-        out.push({ ...host, from: at(tb > ta ? lo : hi), to: at(tb > ta ? hi : lo) });
-      }
-    });
-  });
-  return out;
 };
 
 /** The cut face of one body and, for each leg of a cut with several, its own part of it. */

@@ -1,3 +1,4 @@
+import { EDGE_ON } from '../geometry/nearness.ts';
 import { type Plane, plane } from '../geometry/surface.ts';
 import { along, cross, cross2, dot, dot2, scale, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
@@ -180,6 +181,9 @@ export const cuttingPlane = (trace: TraceFile, file: PartFile): Result<CuttingPl
       cut: trace.cut ?? [],
     };
   });
+
+/** Whether two legs lie in planes that face the same way, as those of an offset cut do. */
+export const sameFacing = (a: Leg, b: Leg): boolean => dot(a.kept.n, b.kept.n) > 1 - EDGE_ON;
 
 /** A leg's plane as a surface. */
 export const cutterOf = (c: Leg): Plane => plane(c.kept.n, c.kept.d);

@@ -6,7 +6,6 @@ export { rematch } from '../../core/ledger/rematch.ts';
 export { developedView } from '../../core/section/developed.ts';
 export { faceShape, trueLength } from '../../core/section/faceShape.ts';
 export { remainsOf, sectionOf } from '../../core/section/section.ts';
-export { stepLines } from '../../core/section/steps.ts';
 export { buildPart } from '../../core/solid/build.ts';
 export { measureSolid, measureTogether } from '../../core/solid/measure.ts';
 export { seeScene, viewOf } from '../../core/view/view.ts';

@@ -21,6 +21,17 @@ const within = (k: Curve2, from: number, to: number, t: number): boolean => {
   return x < to;
 };
 
+/** Two rims in one place part nothing: what is inside of one runs on inside of the other. */
+const withoutTwice = (hits: number[], x: number): number[] => {
+  const last = hits.at(-1);
+  if (last === undefined || x - last > ONE_PLACE) hits.push(x);
+  else hits.pop();
+  return hits;
+};
+
+/** Crossings of a hatch line nearer to one another are in one place, paper mm. */
+const ONE_PLACE = 1e-6;
+
 /**
  * Hatch lines clipped to the area inside a rim (even-odd), as real stretches.
  * @param rim the area's outline in any order, paper mm
@@ -49,7 +60,8 @@ export const hatchLines = (rim: readonly Stretch[], style: HatchStyle, base: num
           within(s.curve, Math.min(s.from, s.to), Math.max(s.from, s.to), t) ? [x] : [],
         ),
       )
-      .sort((a, b) => a - b);
+      .sort((a, b) => a - b)
+      .reduce<number[]>(withoutTwice, []);
     for (let k = 0; k + 1 < hits.length; k += 2)
       if ((hits[k + 1] as number) - (hits[k] as number) > 0.05)
         lines.push(straight(pointOn2(line, hits[k] as number), pointOn2(line, hits[k + 1] as number)));

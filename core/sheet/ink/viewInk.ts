@@ -3,7 +3,7 @@ import { EDGE_ON } from '../../geometry/nearness.ts';
 import { along2, distance2, dot, type Vec2 } from '../../geometry/vec.ts';
 import { VIEW_FRAMES, type ViewFrame } from '../../geometry/viewFrames.ts';
 import type { Section } from '../../section/section.ts';
-import { stepLines } from '../../section/steps.ts';
+import { partedAtSteps } from '../../section/steps.ts';
 import { cutterOf, type Leg } from '../../section/trace.ts';
 import type { BuiltPart } from '../../solid/build.ts';
 import { shadowsOf } from '../../view/project.ts';
@@ -117,11 +117,14 @@ const linesInk = (v: InkedView, tol: number): Ink[] => {
   ];
 };
 
-/** The hatching of the cut faces that a sectional view shows. */
+/**
+ * The hatching of the cut faces that a sectional view shows: of every leg that is not seen edge-on its own part of the face. Where
+ * two of them meet on the sheet both have the same rim, and the hatching runs on over it.
+ */
 const cutHatching = (v: PlacedView, section: Section, tol: number, hatchOf: HatchOf): Ink[] => {
   const f = VIEW_FRAMES[v.name];
   return section.bodies.map(({ name, face }) => {
-    const rim = face.outline.flatMap((l) =>
+    const rim = face.loops.flatMap((l) =>
       l.pieces.flatMap((p) => {
         const leg = section.plane.legs[p.leg] as Leg;
         if (Math.abs(dot(leg.kept.n, f.toward)) < EDGE_ON) return [];
@@ -158,7 +161,7 @@ const principalInk = (
     features: axesOf(section ? section.remains : part.bodies),
     isInView: everywhere,
     scene: rules.symmetry === 'out' ? undefined : section ? section.remains : part.bodies,
-    seam: section?.plane.half ? halfSeam([...stepLines(section, v.view)], sheet.scale) : undefined,
+    seam: section?.plane.half ? halfSeam(partedAtSteps(section, v.view).steps, sheet.scale) : undefined,
   };
   return [
     ...(section ? cutHatching(v, section, tol, hatchOf) : []),

@@ -1,5 +1,5 @@
 import type { Section } from '../../section/section.ts';
-import { stepLines } from '../../section/steps.ts';
+import { partedAtSteps } from '../../section/steps.ts';
 import type { ViewLine } from '../../view/view.ts';
 import type { SheetSetup } from '../setup.ts';
 import type { PlacedView } from './placedView.ts';
@@ -11,9 +11,7 @@ export const sectionShownIn = (v: PlacedView, sections: readonly Section[]): Sec
 /** The lines of a view but for those that are there only because a cut changes its plane, which no drawing has. */
 export const linesOfView = (v: PlacedView, sections: readonly Section[]): readonly ViewLine[] => {
   const section = sectionShownIn(v, sections);
-  if (!section) return v.view.lines;
-  const steps = stepLines(section, v.view);
-  return v.view.lines.filter((l) => !steps.has(l));
+  return section ? partedAtSteps(section, v.view).drawn : v.view.lines;
 };
 
 /** Whether the house rules draw the hidden lines of a view. */

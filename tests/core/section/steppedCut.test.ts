@@ -3,7 +3,7 @@ import { frameToward, VIEW_FRAMES } from '../../../core/geometry/viewFrames.ts';
 import type { TraceFile } from '../../../core/part/schema.ts';
 import { regionOf } from '../../../core/section/region.ts';
 import { CUT, type Section, sectionOf } from '../../../core/section/section.ts';
-import { stepLines } from '../../../core/section/steps.ts';
+import { partedAtSteps } from '../../../core/section/steps.ts';
 import { cuttingPlane } from '../../../core/section/trace.ts';
 import { solidOf } from '../../../core/solid/body.ts';
 import { bodyEdges } from '../../../core/solid/boundary.ts';
@@ -60,11 +60,11 @@ describe('a stepped cut', () => {
   });
   test('the step is a line of the view, and marked as one that a drawing leaves out', () => {
     const front = viewOf(s.remains, VIEW_FRAMES.front, built(plate).tol);
-    const steps = [...stepLines(s, front)];
+    const steps = partedAtSteps(s, front).steps;
     expect(steps).toHaveLength(1);
     near(lineLength(steps[0]!), 18);
     const top = viewOf(s.remains, VIEW_FRAMES.top, built(plate).tol);
-    expect(stepLines(s, top).size).toBe(0);
+    expect(partedAtSteps(s, top).steps).toHaveLength(0);
   });
   test('a step through a hole is no rim where the hole is', () => {
     const { face: f } = cutBy(plate, {
@@ -128,7 +128,7 @@ describe('a half section', () => {
   });
   test('the halves meet in lines that are marked', () => {
     const front = viewOf(s.remains, VIEW_FRAMES.front, built(cup).tol);
-    const steps = [...stepLines(s, front)];
+    const steps = partedAtSteps(s, front).steps;
     expect(steps.length).toBeGreaterThan(0);
     for (const l of steps) expect(l.curve.type === 'line' && Math.abs(l.curve.d[0]) < 1e-12).toBe(true);
   });
