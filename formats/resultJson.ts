@@ -1,7 +1,8 @@
 import { dot, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
 import { frameToward, type ViewFrame } from '../core/geometry/viewFrames.ts';
-import type { CutFace, RimLoop, RimPiece } from '../core/section/cutFace.ts';
+import type { CutFace } from '../core/section/cutFace.ts';
 import { developedView } from '../core/section/developed.ts';
+import type { RimLoop, RimPiece } from '../core/section/rim.ts';
 import type { Section } from '../core/section/section.ts';
 import { type CuttingPlane, type Leg, observerDirection, shapePoint } from '../core/section/trace.ts';
 import type { BuiltPart } from '../core/solid/build.ts';

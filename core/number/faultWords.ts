@@ -244,6 +244,10 @@ const WORDS = {
     what: v.op === 'keep' ? 'Keeping only this leaves nothing of the body.' : 'This cut removes everything.',
     remedy: 'Make it smaller, move it, or switch it off.',
   }),
+  'part.far': (v: { times: Value; most: Value }) => ({
+    what: `The part lies ${v.times} times its own size from the origin of its coordinates; beyond ${v.most} times its lines cannot be exact.`,
+    remedy: 'Give the bodies and features places nearer to 0, 0, 0.',
+  }),
   'text.long': (v: { length: Value; most: Value }) => ({
     what: `This text has ${v.length} characters; at most ${v.most} are read.`,
     remedy: 'Shorten it.',

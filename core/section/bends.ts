@@ -1,7 +1,7 @@
 import { pointOn } from '../geometry/curve3.ts';
 import type { Intervals } from '../solid/cell.ts';
 import { cutIntervals, joinIntervals } from '../solid/intervals.ts';
-import type { CutFace, RimPiece } from './cutFace.ts';
+import type { RimLoop, RimPiece } from './rim.ts';
 import { type Leg, shapePoint } from './trace.ts';
 
 /** Whether a piece of the outline runs along the upright at s, where a leg begins or ends. */
@@ -63,8 +63,8 @@ export const withoutBends = (
 };
 
 /** The stretches of t, ascending, in which a leg's part of a cut face reaches its bend at s. */
-export const reachAtBend = (part: CutFace, leg: Leg, s: number, tol: number): Intervals =>
+export const reachAtBend = (loops: readonly RimLoop[], leg: Leg, s: number, tol: number): Intervals =>
   coverOf(
-    part.loops.flatMap((l) => l.pieces.filter((p) => liesAt(p, leg, s, tol))),
+    loops.flatMap((l) => l.pieces.filter((p) => liesAt(p, leg, s, tol))),
     leg,
   );

@@ -9,22 +9,8 @@ import { clearRadius } from '../solid/coedges.ts';
 import { samplesOf } from '../solid/quadrature.ts';
 import { surfaceMeeting } from '../solid/surfaceMeeting.ts';
 import { withoutBends } from './bends.ts';
+import { endOf, type RimLoop, type RimPiece, startOf } from './rim.ts';
 import { type CuttingPlane, cutterOf, type Leg, shapePoint } from './trace.ts';
-
-/** A stretch of the cut face's outline, run from `from` to `to` (descending where run backwards) with material on the left in (s, t). */
-export type RimPiece = {
-  readonly curve: Curve3;
-  readonly from: number;
-  readonly to: number;
-  /** the surface that was cut, by its number in the body and itself */
-  readonly surface: number;
-  readonly skin: Surface;
-  /** key of the face that was cut */
-  readonly face: string;
-  /** the leg of the cut in which the piece lies, counted from 0 */
-  readonly leg: number;
-};
-export type RimLoop = { readonly outer: boolean; readonly pieces: readonly RimPiece[] };
 
 /** The face that a cut makes in one body, its legs turned into one plane; all figures in the true shape's (s, t). */
 export type CutFace = {
@@ -124,9 +110,6 @@ const nudge = (s: Solid, p: Vec3, through: readonly number[], r: number): number
 
 /** Less than this share of the size is lost in a figure's last bits. */
 const ROUNDING = 1e-14;
-
-export const startOf = (p: RimPiece): Vec3 => pointOn(p.curve, p.from);
-const endOf = (p: RimPiece): Vec3 => pointOn(p.curve, p.to);
 
 /** Runs the pieces round into loops; where loops touch at a point, the most leftward turn keeps them apart. */
 const chain = (pieces: readonly RimPiece[], legs: readonly Leg[], tol: number): RimPiece[][] => {

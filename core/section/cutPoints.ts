@@ -18,8 +18,9 @@ import { TAU } from '../number/angle.ts';
 import { type Edge, isDrawn } from '../solid/boundary.ts';
 import { crossings } from '../solid/crossings.ts';
 import { turningsOn } from '../view/turning.ts';
-import { type CutFace, type RimPiece, startOf } from './cutFace.ts';
+import type { CutFace } from './cutFace.ts';
 import { STRIP } from './region.ts';
+import { type RimPiece, startOf } from './rim.ts';
 import { type CuttingPlane, cutterOf, type Leg, shapePoint } from './trace.ts';
 
 /** A point of a cut face's outline that a drafter finds, numbers and carries over. */

@@ -5,7 +5,8 @@ import { frameToward } from '../geometry/viewFrames.ts';
 import { type Edge, isDrawn } from '../solid/boundary.ts';
 import type { BuiltBody } from '../solid/build.ts';
 import { samplesOf } from '../solid/quadrature.ts';
-import { type CutFace, faceOf, loopsOf, type RimPiece } from './cutFace.ts';
+import { type CutFace, faceOf, loopsOf } from './cutFace.ts';
+import type { RimPiece } from './rim.ts';
 import type { Leg } from './trace.ts';
 
 /** A flat face of a body in its true shape: (s, t) as its own observer has them to the right and up. */

@@ -39,8 +39,8 @@ const joinsOf = ({ plane, bodies }: Section, f: ViewFrame, tol: number): Join[] 
     const runsOn = bodies
       .map(({ parts }) =>
         keepIntervals(
-          reachAtBend(parts[i] as CutFace, before, before.to, tol),
-          reachAtBend(parts[j] as CutFace, after, after.from, tol),
+          reachAtBend((parts[i] as CutFace).loops, before, before.to, tol),
+          reachAtBend((parts[j] as CutFace).loops, after, after.from, tol),
         ),
       )
       .reduce<Intervals>((all, x) => joinIntervals(all, x), []);

