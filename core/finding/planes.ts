@@ -1,12 +1,15 @@
 import { pointOn } from '../geometry/curve3.ts';
 import { EDGE_ON } from '../geometry/nearness.ts';
+import type { Surface } from '../geometry/surface.ts';
 import { dot, type Vec3 } from '../geometry/vec.ts';
 import { featureKey, featureOfFace } from '../naming/keys.ts';
 import { isCut } from '../section/section.ts';
 import type { CuttingPlane, Leg } from '../section/trace.ts';
 import { shapePoint } from '../section/trace.ts';
-import { isDrawn } from '../solid/boundary.ts';
+import type { Solid } from '../solid/body.ts';
+import { type Edge, isDrawn } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
+import { edgeExtent } from '../solid/extent.ts';
 import { bodyVertices } from '../solid/vertices.ts';
 import { type Finding, said } from './finding.ts';
 
@@ -14,6 +17,44 @@ const onLeg = (leg: Leg, p: Vec3, tol: number): boolean => {
   if (Math.abs(dot(leg.kept.n, p) - leg.kept.d) > tol) return false;
   const [s] = shapePoint(leg, p);
   return s >= leg.from - tol && s <= leg.to + tol;
+};
+
+/**
+ * The faces that a leg runs along: flat ones in its plane that reach into its own stretch, be it only in part. A place of each lies
+ * on one of its edges.
+ */
+const facesAlong = (
+  { faces, surfaces, tol }: Solid,
+  edges: readonly Edge[],
+  leg: Leg,
+): readonly { readonly key: string; readonly at: Vec3 }[] => {
+  const inPlane = new Set(
+    faces.flatMap((f) => {
+      const s = surfaces[f.surface] as Surface;
+      if (s.kind !== 'plane') return [];
+      const facing = dot(s.n, leg.kept.n);
+      const near = tol.linear * 4;
+      return Math.abs(Math.abs(facing) - 1) < EDGE_ON &&
+        Math.abs(s.d * Math.sign(facing) - leg.kept.d) <= near
+        ? [f.key]
+        : [];
+    }),
+  );
+  const start = dot(leg.origin, leg.sAxis);
+  return [...inPlane].flatMap((key) => {
+    const own = edges.filter((e) => isDrawn(e) && e.on.includes(key));
+    const reaches = own.map((e) => edgeExtent(e, leg.sAxis).map((x) => x - start) as [number, number]);
+    const lo = Math.max(leg.from, Math.min(...reaches.map((r) => r[0])));
+    const hi = Math.min(leg.to, Math.max(...reaches.map((r) => r[1])));
+    if (hi - lo <= tol.linear * 4) return [];
+    // pieces of one face may lie on both sides of the leg's stretch with nothing in it
+    const middle = (lo + hi) / 2;
+    const across = own.find((_, i) => {
+      const [from, to] = reaches[i] as [number, number];
+      return from <= middle && to >= middle;
+    });
+    return across ? [{ key, at: pointOn(across.curve, (across.from + across.to) / 2) }] : [];
+  });
 };
 
 /** Corners that a cut passes through, and faces that it runs along: a hair's breadth either way and the section is another. */
@@ -24,34 +65,19 @@ export const closeCalls = (part: BuiltPart, c: CuttingPlane): Finding[] => {
     .flatMap(({ solid, edges }) =>
       c.legs.flatMap((leg): Finding[] => {
         const through = bodyVertices(edges, part.tol.linear).filter((v) => onLeg(leg, v.at, tol));
-        // a face lies along the plane where two of its edges that are not one line do
-        const flat = edges.filter(
-          (e) =>
-            isDrawn(e) &&
-            [0.1, 0.5, 0.8].every((k) => onLeg(leg, pointOn(e.curve, e.from + k * (e.to - e.from)), tol)),
-        );
-        const faces = [...new Set(flat.flatMap((e) => e.on))].filter((key) => {
-          const id = solid.faces.find((f) => f.key === key)?.surface;
-          const s = id === undefined ? undefined : solid.surfaces[id];
-          return (
-            s?.kind === 'plane' &&
-            Math.abs(Math.abs(dot(s.n, leg.kept.n)) - 1) < EDGE_ON &&
-            flat.some((e) => e.on.includes(key))
-          );
-        });
-        const along = faces.map((key): Finding => {
-          const e = flat.find((x) => x.on.includes(key));
-          return {
+        const faces = facesAlong(solid, edges, leg);
+        const along = faces.map(
+          ({ key, at }): Finding => ({
             kind: 'plane along face',
             severity: 'doubt',
             where: featureKey(solid.name, featureOfFace(key)),
-            at: e ? pointOn(e.curve, (e.from + e.to) / 2) : [0, 0, 0],
+            at,
             what: `Cut "${c.name}" runs along the face "${key}".`,
             remedy: 'Move the cut a little into the material.',
-          };
-        });
+          }),
+        );
         // the corners of such a face are reported with it, the others together
-        const [first, ...more] = through.filter((v) => !v.on.some((k) => faces.includes(k)));
+        const [first, ...more] = through.filter((v) => !v.on.some((k) => faces.some((x) => x.key === k)));
         const corners: Finding[] = first
           ? [
               {

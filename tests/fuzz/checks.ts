@@ -9,7 +9,7 @@ import { startOf } from '../../core/section/rim.ts';
 import { sectionOf } from '../../core/section/section.ts';
 import { cuttingPlane } from '../../core/section/trace.ts';
 import { type Edge, isDrawn } from '../../core/solid/boundary.ts';
-import { type BuiltPart, buildPart } from '../../core/solid/build.ts';
+import { type BuiltPart, buildPart, MOST_SIZES_AWAY } from '../../core/solid/build.ts';
 import { measureSolid } from '../../core/solid/measure.ts';
 import { lineLength, viewOf } from '../../core/view/view.ts';
 import { holds } from './membership.ts';
@@ -110,7 +110,9 @@ const VIEW_SLACK = 4e-6;
 const invariance = (file: PartFile, part: BuiltPart, seed: number): Fail[] => {
   const next = randomFrom(seed ^ 0x5bd1e995);
   const turn = [360 * next(), 360 * next()] as const;
-  const at = [20 * next(), 20 * next(), 20 * next()] as const;
+  // as far off as a part may lie
+  const away = (MOST_SIZES_AWAY / 2) * part.tol.size;
+  const at = [away * next(), away * next(), away * next()] as const;
   const other = buildOf(placed(file, turn, at));
   if (!other || 'check' in other) return [{ check: 'turned', what: 'refused when turned' }];
   const [a, b] = [part, other].map((x) => {

@@ -188,6 +188,25 @@ describe('cuts', () => {
     ],
     look: 'right',
   });
+  test('a leg of a stepped cut that covers only a part of a face runs along it', () => {
+    const legs = (x: number, y: number): TraceFile => ({
+      name: 'S',
+      seenIn: 'top',
+      through: [
+        [-10, 30],
+        [x, 30],
+        [x, y],
+        [80, y],
+      ],
+      look: 'up',
+    });
+    // the notch's back wall stands at y = 15 and reaches from 0 to 15; the leg covers it from 8 on
+    expect(kinds(told(plate, undefined, legs(8, 15)))).toEqual(['plane along face body/notch']);
+    expect(kinds(told(plate, undefined, legs(20, 15)))).toEqual([]);
+    // the leg between, along the notch's side wall at x = 15, reaches it only from 10 to 15
+    expect(kinds(told(plate, undefined, legs(15, 10)))).toEqual(['plane along face body/notch']);
+    expect(kinds(told(plate, undefined, legs(15, 20)))).toEqual([]);
+  });
   test('through corners and along faces are told, clear ones not', () => {
     expect(kinds(told(plate, undefined, across(30)))).toEqual([]);
     expect(kinds(told(plate, undefined, across(15)))).toEqual(['plane along face body/notch']);

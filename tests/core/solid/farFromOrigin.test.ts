@@ -27,7 +27,7 @@ const looks = (part: BuiltPart): number[] => {
 
 describe('far from the origin', () => {
   test('a part looks and measures the same as far as is allowed, and is refused beyond', () => {
-    for (let seed = 1; seed <= 24; seed++) {
+    for (let seed = 1; seed <= 6; seed++) {
       const next = randomFrom(seed);
       const file = randomPart(seed);
       const turn = [360 * next(), 360 * next()] as const;
