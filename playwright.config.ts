@@ -1,12 +1,23 @@
 import { defineConfig } from '@playwright/test';
 
-/** The real interface in Debian's Chromium. Each spec starts its own server on its own data (tests/e2e/server.ts). */
+const MEASURED = /speed\.spec\.ts/;
+
+/**
+ * The real interface in Debian's Chromium. Each spec starts its own server on its own data (tests/e2e/server.ts). What is measured is
+ * run by itself (--project measured --workers 1), the other specs two at a time (--project desk).
+ */
 export default defineConfig({
   testDir: 'tests/e2e',
-  workers: 1,
+  workers: 2,
   // no second try: a test that passes only sometimes is to be mended
   retries: 0,
   timeout: 90_000,
+  // two servers and two browsers share the machine
+  expect: { timeout: 10_000 },
+  projects: [
+    { name: 'measured', testMatch: MEASURED },
+    { name: 'desk', testIgnore: MEASURED },
+  ],
   reporter: [['list']],
   use: {
     viewport: { width: 1280, height: 800 },

@@ -1,8 +1,7 @@
 import type { Box3 } from '../core/geometry/box.ts';
 import type { PartFile } from '../core/part/schema.ts';
-import { featureSentence } from '../core/statement/sentence.ts';
-import { enterReading, typedContext } from '../core/statement/typed/enter.ts';
-import { readTypedLine, type TypedReading } from '../core/statement/typed/typedLine.ts';
+import { enteredSentences, enterReading, typedContext } from '../core/statement/typed/enter.ts';
+import { readTypedLine } from '../core/statement/typed/typedLine.ts';
 
 /** How a typed line was read, as the command line gives it. */
 export type LineReading = {
@@ -12,17 +11,6 @@ export type LineReading = {
   readonly question: string | null;
   readonly offers: readonly string[];
 };
-
-const wordsOf = (read: Exclude<TypedReading, { kind: 'asks' }>): string =>
-  read.kind === 'size'
-    ? `Let ${read.name} = ${read.value}`
-    : read.features
-        .map((f) =>
-          featureSentence(f, [])
-            .map((t) => t.text)
-            .join(''),
-        )
-        .join('; ');
 
 /**
  * Typed lines read in order, each against the part with those before it.
@@ -42,9 +30,10 @@ export const readLines = (
       isOpen = true;
       return { line, understood: null, assumed: [], question: read.question, offers: read.offers };
     }
+    const understood = enteredSentences(part, read).join('; ');
     part = enterReading(part, read);
     const assumed = read.kind === 'size' ? [] : read.assumed;
-    return { line, understood: wordsOf(read), assumed, question: null, offers: [] };
+    return { line, understood, assumed, question: null, offers: [] };
   });
   return { part: isOpen ? null : part, readings };
 };

@@ -25,7 +25,9 @@ await step('Jest', node, [
 ]);
 await build();
 await chromium();
-await step('Playwright', node, ['node_modules/@playwright/test/cli.js', 'test']);
+const browser = (...args) => ['node_modules/@playwright/test/cli.js', 'test', ...args];
+await step('Playwright, what is measured', node, browser('--project', 'measured', '--workers', '1'));
+await step('Playwright, the desk', node, browser('--project', 'desk'));
 await step('Random parts', node, ['scripts/fuzz.mjs', '--short']);
 const cases = process.env.CONFORMANCE ?? '../shared/conformance';
 if (existsSync(cases)) await step('Conformance', node, ['scripts/conformance.mjs', cases]);

@@ -273,6 +273,10 @@ const WORDS = {
     what: v.needs ? `This ${v.needs}.` : 'This cannot be read.',
     remedy: 'Correct it as the part format describes.',
   }),
+  'line.place-twice': (v: { clause: Value }) => ({
+    what: `The line says its place twice: "${v.clause}".`,
+    remedy: 'Say each distance once.',
+  }),
   'line.profile': (v: { text: Value }) => ({
     what: `The profile "${v.text}" cannot be read.`,
     remedy:

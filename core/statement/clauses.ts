@@ -1,3 +1,4 @@
+import type { Account } from '../naming/accounts.ts';
 import { type Clause, count, type Figure, maybe } from '../part/clauses.ts';
 import { definitionOf, SHAPES, type ShapeFile } from '../part/shapes/shapes.ts';
 
@@ -19,8 +20,20 @@ const point = (...path: string[]): (string | Figure)[] => [
   ']',
 ];
 
-/** Where a feature stands; the same for all shapes. Axis names are words of the sentence, not figures. */
+/** Where a feature stands, as three figures at once; the same for all shapes. Axis names are words of the sentence, not figures. */
 export const AT_CLAUSE: Clause = maybe('at ', ...point('at'));
+
+/** From where the places of a body are counted: from the corner that its first shape has at the origin, or from the origin in its middle. */
+export type Reference = 'corner' | 'origin';
+
+const along = (axis: 0 | 1 | 2, account: Account, word: string): Clause => ({
+  parts: [{ path: ['at', axis], kind: 'length', account }, ` ${word}`],
+});
+/** The same place as a drafter says it, coordinate by coordinate. */
+export const PLACE_CLAUSES: Record<Reference, readonly [Clause, Clause, Clause]> = {
+  corner: [along(0, 'W', 'from the left'), along(1, 'D', 'from the front'), along(2, 'H', 'up')],
+  origin: [along(0, 'W', 'to the right'), along(1, 'D', 'to the back'), along(2, 'H', 'up')],
+};
 export const STEP_CLAUSE: Clause = maybe(
   count('repeat', 'count'),
   ' times, stepping ',

@@ -11,7 +11,7 @@ import {
   readBySchema,
   typedQuantity,
 } from '../part/schema.ts';
-import { AT_CLAUSE, OPENINGS, type ShapeKind, STEP_CLAUSE, shapeClauses } from './clauses.ts';
+import { AT_CLAUSE, OPENINGS, PLACE_CLAUSES, type ShapeKind, STEP_CLAUSE, shapeClauses } from './clauses.ts';
 
 /** Reads the statement's text back into a part file. Each fault names its line. */
 
@@ -94,10 +94,20 @@ const readProfile = (text: string): Json => {
   const rectangle = /^rectangle (.+) by (.+)$/.exec(text);
   if (rectangle)
     return { rectangle: [typedQuantity(rectangle[1] as string), typedQuantity(rectangle[2] as string)] };
-  if (text.startsWith('corners')) return { polygon: points(text) };
+  if (text.startsWith('corners')) {
+    const left = text
+      .replace(/^corners/, '')
+      .replace(/\[[^\]]*\]/g, '')
+      .trim();
+    if (left) throw new LineFault(says('line.profile', { text: left }));
+    return { polygon: points(text) };
+  }
   const run = /^from (\[[^\]]*\])(.*)$/.exec(text);
   if (!run) throw new LineFault(says('line.profile', { text }));
-  const steps = [...(run[2] as string).matchAll(/ to (\[[^\]]*\])(?: (ccw|cw) about (\[[^\]]*\]))?/g)];
+  const step = / to (\[[^\]]*\])(?: (ccw|cw) about (\[[^\]]*\]))?/g;
+  const left = (run[2] as string).replace(step, '').trim();
+  if (left) throw new LineFault(says('line.profile', { text: left }));
+  const steps = [...(run[2] as string).matchAll(step)];
   return {
     start: points(run[1] as string)[0],
     path: steps.map((s) => ({
@@ -136,11 +146,32 @@ const readFeature = (id: string, text: string): Json => {
       i++;
       continue;
     }
+    // before the places, for "drawn from the front" looks like one
     if (readPlacing(c, feature, turns)) continue;
+    const place = placeIn(c, feature);
+    if (place === 'twice') throw new LineFault(says('line.place-twice', { clause: c }));
+    if (place === 'read') continue;
     throw new LineFault(says('line.clause', { clause: c, shape: OPENINGS[kind], clauses: clauseHelp(kind) }));
   }
   if (turns.length) feature.turn = turns;
+  // what is said of the place is counted from the origin; what is not said is nought
+  if (Array.isArray(feature.at)) feature.at = [0, 1, 2].map((i) => (feature.at as unknown[])[i] ?? 0);
   return feature;
+};
+
+/** Reads one coordinate of a place; each can be said once. */
+const placeIn = (c: string, feature: Json): 'read' | 'twice' | undefined => {
+  for (const clauses of Object.values(PLACE_CLAUSES))
+    for (const [axis, clause] of clauses.entries()) {
+      const said: Json = {};
+      if (!readClause(clause, c, said)) continue;
+      const at = (feature.at ?? []) as unknown[];
+      if (at[axis] !== undefined) return 'twice';
+      at[axis] = (said.at as unknown[])[axis];
+      feature.at = at;
+      return 'read';
+    }
+  return undefined;
 };
 
 /** The clauses that are worded the same for every shape. */
@@ -181,7 +212,7 @@ const readPlacing = (c: string, feature: Json, turns: Json[]): boolean => {
 };
 
 const clauseHelp = (kind: ShapeKind): string =>
-  [...shapeClauses(kind), AT_CLAUSE]
+  [...shapeClauses(kind), ...PLACE_CLAUSES.corner, AT_CLAUSE]
     .map((c) => c.parts.map((p) => (typeof p === 'string' ? p : '…')).join(''))
     .join(', ');
 

@@ -4,7 +4,8 @@ import type { ProfileFile } from '../part/profileSchema.ts';
 import type { Quantity } from '../part/quantity.ts';
 import type { FeatureFile, PartFile } from '../part/schema.ts';
 import { valueAt } from '../part/valueAt.ts';
-import { AT_CLAUSE, OPENINGS, STEP_CLAUSE, shapeClauses } from './clauses.ts';
+import { OPENINGS, PLACE_CLAUSES, type Reference, STEP_CLAUSE, shapeClauses } from './clauses.ts';
+import { referenceOf } from './reference.ts';
 
 /** A piece of a sentence: plain words, or a live figure with its place in the part file. */
 export type Token =
@@ -26,7 +27,7 @@ const figure = (
   value: unknown,
   path: Path,
   f: { kind: FigureKind; account?: Account | undefined },
-): Token => ({
+): Extract<Token, { kind: 'figure' }> => ({
   kind: 'figure',
   text: String(value),
   path,
@@ -43,13 +44,41 @@ const bareWords = (t: Token | undefined): string =>
         .trim()
     : '';
 
-/** Gives each figure of a clause its name: the words after it, or else those before it. */
-const withNames = (clause: readonly Token[]): Token[] =>
-  clause.map((t, i) => {
-    if (t.kind === 'words') return t;
-    const name = bareWords(clause[i + 1]) || bareWords(clause[i - 1]);
+/** "deep" says enough of the figure before it; "degrees" does not, and where a clause begins with a word it belongs to its first figure. */
+const wordsAbout = (before: string, after: string, first: boolean): string =>
+  first || after === 'degrees' ? `${before} ${after}`.trim() : after || before;
+
+/** The accounts of a point's three coordinates. */
+const ACCOUNTS: readonly Account[] = ['W', 'D', 'H'];
+
+/** How far along an account a figure in square brackets reaches, in words. */
+const ALONG: Partial<Record<Account, string>> = { W: 'to the right', D: 'to the back', H: 'up' };
+
+/**
+ * Gives each figure of a clause its name: the words after it, or else those before it. One of several in square brackets takes the
+ * words before the brackets and its own place in them.
+ */
+const withNames = (clause: readonly Token[]): Token[] => {
+  let list = '';
+  let place = 0;
+  return clause.map((t, i) => {
+    if (t.kind === 'words') {
+      if (t.text.includes('[')) {
+        list = bareWords(t) || list;
+        place = 0;
+      }
+      return t;
+    }
+    if (t.name) return t;
+    const before = clause[i - 1];
+    const inList = before?.kind === 'words' && /[[,]\s*$/.test(before.text);
+    place++;
+    const name = inList
+      ? [list, (t.account && ALONG[t.account]) || `figure ${place}`].filter(Boolean).join(' ')
+      : wordsAbout(bareWords(before), bareWords(clause[i + 1]), i === 1);
     return name ? { ...t, name } : t;
   });
+};
 
 /** Writes a clause over an object, or undefined where its figures are not there. */
 const writeClause = (c: Clause, root: unknown, base: Path): Token[] | undefined => {
@@ -62,11 +91,12 @@ const writeClause = (c: Clause, root: unknown, base: Path): Token[] | undefined 
   );
 };
 
-const point2 = (p: readonly [Quantity, Quantity], path: Path): Token[] => [
+/** @param name what the point is: "corner 2" */
+const point2 = (p: readonly [Quantity, Quantity], path: Path, name: string): Token[] => [
   words('['),
-  figure(p[0], [...path, 0], { kind: 'length' }),
+  { ...figure(p[0], [...path, 0], { kind: 'length' }), name: `${name} to the right` },
   words(', '),
-  figure(p[1], [...path, 1], { kind: 'length' }),
+  { ...figure(p[1], [...path, 1], { kind: 'length' }), name: `${name} up` },
   words(']'),
 ];
 
@@ -75,30 +105,41 @@ const writeProfile = (p: ProfileFile, path: Path): Token[] => {
   const round: Token[] =
     p.round === undefined
       ? []
-      : [words(', corners rounded '), figure(p.round, [...path, 'round'], { kind: 'length' })];
+      : [
+          words(', corners rounded '),
+          { ...figure(p.round, [...path, 'round'], { kind: 'length' }), name: 'corners rounded' },
+        ];
   if ('rectangle' in p)
     return [
       words('rectangle '),
-      figure(p.rectangle[0], [...path, 'rectangle', 0], { kind: 'length' }),
+      {
+        ...figure(p.rectangle[0], [...path, 'rectangle', 0], { kind: 'length' }),
+        name: 'rectangle to the right',
+      },
       words(' by '),
-      figure(p.rectangle[1], [...path, 'rectangle', 1], { kind: 'length' }),
+      { ...figure(p.rectangle[1], [...path, 'rectangle', 1], { kind: 'length' }), name: 'rectangle up' },
       ...round,
     ];
   if ('polygon' in p)
     return [
       words('corners'),
-      ...p.polygon.flatMap((q, i) => [words(' '), ...point2(q, [...path, 'polygon', i])]),
+      ...p.polygon.flatMap((q, i) => [words(' '), ...point2(q, [...path, 'polygon', i], `corner ${i + 1}`)]),
       ...round,
     ];
   return [
     words('from '),
-    ...point2(p.start, [...path, 'start']),
+    ...point2(p.start, [...path, 'start'], 'start'),
     ...p.path.flatMap((s, i) => {
       const at = [...path, 'path', i];
       return [
         words(' to '),
-        ...point2(s.to, [...at, 'to']),
-        ...(s.centre ? [words(` ${s.turn} about `), ...point2(s.centre, [...at, 'centre'])] : []),
+        ...point2(s.to, [...at, 'to'], `point ${i + 2}`),
+        ...(s.centre
+          ? [
+              words(` ${s.turn} about `),
+              ...point2(s.centre, [...at, 'centre'], `centre of the arc to point ${i + 2}`),
+            ]
+          : []),
       ];
     }),
     ...round,
@@ -107,8 +148,11 @@ const writeProfile = (p: ProfileFile, path: Path): Token[] => {
 
 const OPERATIONS = { add: 'add', cut: 'cut', keep: 'keep only' } as const;
 
-/** "add a block, 90 wide, 40 deep, 10 high, at [0, 0, 0]": the sentence of a feature, without its name. */
-export const featureSentence = (f: FeatureFile, base: Path): Token[] => {
+/**
+ * "cut a hole, 12 across, through, 45 from the left, 20 from the front, 10 up": the sentence of a feature, without its name.
+ * @param from from where the places of its body are counted
+ */
+export const featureSentence = (f: FeatureFile, base: Path, from: Reference): Token[] => {
   const clauses: Token[][] = [];
   const kind = f.shape.kind;
   if ('profile' in f.shape) clauses.push(writeProfile(f.shape.profile, [...base, 'shape', 'profile']));
@@ -123,8 +167,10 @@ export const featureSentence = (f: FeatureFile, base: Path): Token[] => {
       figure(t.angle, [...base, 'turn', i, 'angle'], { kind: 'angle' }),
       words(` about ${t.axis}`),
     ]);
-  const at = writeClause(AT_CLAUSE, f, base);
-  if (at) clauses.push(at);
+  for (const c of PLACE_CLAUSES[from]) {
+    const written = writeClause(c, f, base);
+    if (written) clauses.push(written);
+  }
   if (f.repeat && 'about' in f.repeat) {
     const { about, angle } = f.repeat;
     clauses.push([
@@ -135,7 +181,10 @@ export const featureSentence = (f: FeatureFile, base: Path): Token[] => {
             words(' through ['),
             ...about.through.flatMap((q, i) => [
               ...(i ? [words(', ')] : []),
-              figure(q, [...base, 'repeat', 'about', 'through', i], { kind: 'length' }),
+              figure(q, [...base, 'repeat', 'about', 'through', i], {
+                kind: 'length',
+                account: ACCOUNTS[i],
+              }),
             ]),
             words(']'),
           ]
@@ -178,7 +227,7 @@ const bodyLine = (b: PartFile['bodies'][number], base: Path): Token[] => {
     out.push(words('; at ['));
     b.at.forEach((q, i) => {
       if (i) out.push(words(', '));
-      out.push(figure(q, [...base, 'at', i], { kind: 'length' }));
+      out.push(figure(q, [...base, 'at', i], { kind: 'length', account: ACCOUNTS[i] }));
     });
     out.push(words(']'));
   }
@@ -206,22 +255,25 @@ export const statementOf = (part: PartFile): StatementLine[] => [
     ([name, q]): StatementLine => ({
       kind: 'size',
       name,
-      tokens: [words(`Let ${name} = `), figure(q, ['dims', name], { kind: 'length' })],
+      tokens: [words(`Let ${name} = `), { ...figure(q, ['dims', name], { kind: 'length' }), name: 'length' }],
     }),
   ),
-  ...part.bodies.flatMap((b, i): StatementLine[] => [
-    { kind: 'body', body: i, tokens: withNames(bodyLine(b, ['bodies', i])) },
-    ...b.features.map(
-      (f, j): StatementLine => ({
-        kind: 'feature',
-        body: i,
-        feature: j,
-        id: f.id,
-        off: f.off ?? false,
-        tokens: featureSentence(f, ['bodies', i, 'features', j]),
-      }),
-    ),
-  ]),
+  ...part.bodies.flatMap((b, i): StatementLine[] => {
+    const from = referenceOf(part, b.features, b);
+    return [
+      { kind: 'body', body: i, tokens: withNames(bodyLine(b, ['bodies', i])) },
+      ...b.features.map(
+        (f, j): StatementLine => ({
+          kind: 'feature',
+          body: i,
+          feature: j,
+          id: f.id,
+          off: f.off ?? false,
+          tokens: featureSentence(f, ['bodies', i, 'features', j], from),
+        }),
+      ),
+    ];
+  }),
 ];
 
 /** The statement as text, to be edited as a whole and read back by `readStatement`. */

@@ -72,11 +72,11 @@ describe('the command line', () => {
       readings: [
         {
           line: lines[0],
-          understood: 'add a block, 90 wide, 40 deep, 10 high, at [0, 0, 0]',
+          understood: 'add a block, 90 wide, 40 deep, 10 high',
           question: null,
         },
         {
-          understood: 'cut a hole, 12 across, through, at [45, 20, 10]',
+          understood: 'cut a hole, 12 across, through, 45 from the left, 20 from the front, 10 up',
           assumed: [],
           question: null,
           offers: [],

@@ -27,13 +27,6 @@ export const Sentence = memo(({ tokens, subject }: Props) => {
     place: sizePlaceOf(partNow(), token.path),
     text,
   });
-  const nameOf = (i: number): string => {
-    const next = tokens[i + 1];
-    const word = next?.kind === 'words' ? next.text.replace(/[[\],]/g, '').trim() : '';
-    const before = tokens[i - 1];
-    const lead = before?.kind === 'words' ? before.text.replace(/[[\],]/g, '').trim() : '';
-    return [subject, lead.slice(-24), word, `figure ${i}`].filter(Boolean).join(', ');
-  };
   // an opening bracket stays with the figure after it when the line breaks
   const lead = (i: number): string => {
     const before = tokens[i - 1];
@@ -50,7 +43,7 @@ export const Sentence = memo(({ tokens, subject }: Props) => {
             {lead(i)}
             <FigureField
               text={t.text}
-              name={nameOf(i)}
+              name={`${subject}, ${t.name ?? 'figure'}`}
               account={t.account}
               worth={values?.[t.path.join('.')]}
               standing={standingOf(sizeKey(partNow(), t.path), t.text, standings)}

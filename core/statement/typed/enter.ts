@@ -1,6 +1,8 @@
 import type { Box3 } from '../../geometry/box.ts';
 import type { PartFile } from '../../part/schema.ts';
 import { sizeReader } from '../../part/sizes.ts';
+import { referenceOf } from '../reference.ts';
+import { featureSentence } from '../sentence.ts';
 import type { TypedContext } from './placing.ts';
 import type { TypedReading } from './typedLine.ts';
 
@@ -50,6 +52,19 @@ export const enterReading = (part: PartFile, read: Entered): PartFile => {
       i === bodies.length - 1 ? { ...b, features: [...b.features, ...features] } : b,
     ),
   };
+};
+
+/** The sentences that a line adds to the statement, as they will stand there. */
+export const enteredSentences = (part: PartFile, read: Entered): string[] => {
+  if (read.kind === 'size') return [`Let ${read.name} = ${read.value}`];
+  const after = enterReading(part, read);
+  const body = after.bodies.at(-1);
+  const from = referenceOf(after, body?.features ?? [], body);
+  return read.features.map((f) =>
+    featureSentence(f, [], from)
+      .map((t) => t.text)
+      .join(''),
+  );
 };
 
 /** What the Daybook says of an entered line. */

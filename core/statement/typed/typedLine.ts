@@ -150,7 +150,8 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
       features: features.map(({ base, ...f }, i) => {
         const id = freeName(i === 0 ? (name ?? base) : base, used);
         used.push(id);
-        return { id, ...f };
+        const begins = i === 0 && (!c.box || c.begins);
+        return { id, ...(begins ? withoutOrigin(f) : f) };
       }),
       assumed,
       uses: said.uses().map((u) => ({ ...u, from: u.from + lead, to: u.to + lead })),
@@ -159,6 +160,12 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
     if (error instanceof Ask) return { kind: 'asks', question: error.message, offers: error.offers };
     throw error;
   }
+};
+
+/** The shape that a body begins with stands at the origin where nothing is said, so that need not be written. */
+const withoutOrigin = <F extends { readonly at?: FeatureFile['at'] }>(f: F): F => {
+  const { at, ...rest } = f;
+  return at?.every((x) => x === 0) ? (rest as F) : f;
 };
 
 /** A part of the line that no part of the reading used. */

@@ -112,8 +112,46 @@ describe('the statement', () => {
         expect(String(value)).toBe(t.text);
       }
     expect(lines[0]!.tokens.map((t) => t.text).join('')).toBe(
-      'add a block, L - 2*t wide, 4 1/8 in deep, 10 high, at [0, -t, 1/3]',
+      'add a block, L - 2*t wide, 4 1/8 in deep, 10 high, 0 to the right, -t to the back, 1/3 up',
     );
+  });
+  test('a place is said from the corner of a block, from the origin of what stands round its axis', () => {
+    const places = (first: ReturnType<typeof feature>): string => {
+      const hole = feature('cut', { kind: 'hole', diameter: 4, depth: 5 }, { at: [10, -2, 'h'] });
+      const lines = statementOf({ ...partOf(first, hole), dims: { h: 30 } });
+      return lines
+        .at(-1)!
+        .tokens.map((t) => t.text)
+        .join('');
+    };
+    expect(places(feature('add', { kind: 'block', width: 60, depth: 40, height: 'h' }))).toBe(
+      'cut a hole, 4 across, 5 deep, 10 from the left, -2 from the front, h up',
+    );
+    expect(places(feature('add', { kind: 'cylinder', diameter: 60, height: 'h' }))).toBe(
+      'cut a hole, 4 across, 5 deep, 10 to the right, -2 to the back, h up',
+    );
+  });
+  test('each figure has a name of its own in its sentence', () => {
+    for (const line of statementOf(everything)) {
+      const names = line.tokens.flatMap((t) => (t.kind === 'figure' ? [t.name] : []));
+      expect(names.filter((n) => !n || /^figure/.test(n))).toEqual([]);
+      expect(names.filter((n, i) => names.indexOf(n) !== i)).toEqual([]);
+    }
+  });
+  test('a place said in part is nought in the rest; said twice it is refused', () => {
+    const read = readFeatureLine('cut hole, 12 across, through, h up', 'bore');
+    expect(read).toMatchObject({ ok: true, value: { at: [0, 0, 'h'] } });
+    const twice = readFeatureLine('cut hole, 12 across, through, 3 from the left, 4 to the right', 'bore');
+    expect(twice.ok ? '' : twice.faults[0]?.code).toBe('line.place-twice');
+  });
+  test('words that a profile cannot use are named, not passed over', () => {
+    for (const profile of [
+      'corners [0, 0] then [9, 0] [9, 18]',
+      'from [0, 0] to [9, 0] cw round [4, 4] to [9, 9]',
+    ]) {
+      const read = readFeatureLine(`add a profile, ${profile}, 5 thick`, 'p');
+      expect(read.ok ? '' : read.faults[0]?.code).toBe('line.profile');
+    }
   });
   test('lines are forgiving of clause order and of "a" and "an"', () => {
     const read = readFeatureLine('cut hole, at [1, 2, 3], through, 12 across', 'bore');

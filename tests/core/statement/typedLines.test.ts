@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { partModel, readPartFile } from '../../../core/part/model.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
 import { sizeReader } from '../../../core/part/sizes.ts';
-import { featureSentence } from '../../../core/statement/sentence.ts';
+import { enteredSentences } from '../../../core/statement/typed/enter.ts';
 import type { TypedContext } from '../../../core/statement/typed/placing.ts';
 import { completionsOf, readTypedLine } from '../../../core/statement/typed/typedLine.ts';
 import { feature, partOf } from '../balance/given.ts';
@@ -29,309 +29,458 @@ const contextOf = (file: PartFile): TypedContext => {
   };
 };
 const context = contextOf(plate);
+const nothing: PartFile = { ...plate, bodies: [] };
 const empty: TypedContext = { ...context, box: undefined };
 
 /** Lines as people write them on the plate, and how the statement says them. */
 const UNDERSTOOD: readonly (readonly [line: string, sentences: readonly string[]])[] = [
-  ['12mm hole in the middle', ['cut a hole, 12 across, through, at [45, 20, 10]']],
+  ['12mm hole in the middle', ['cut a hole, 12 across, through, 45 from the left, 20 from the front, 10 up']],
   [
     'hole 1/2" dia thru 3/4 from left 5/8 from front',
-    ['cut a hole, 1/2 in across, through, at [3/4 in, 5/8 in, 10]'],
+    ['cut a hole, 1/2 in across, through, 3/4 in from the left, 5/8 in from the front, 10 up'],
   ],
-  ['1/2 inch hole in the middle', ['cut a hole, 1/2 in across, through, at [45, 20, 10]']],
-  ['blind hole 10 dia 15 dp in the middle', ['cut a hole, 10 across, 15 deep, at [45, 20, 10]']],
+  [
+    '1/2 inch hole in the middle',
+    ['cut a hole, 1/2 in across, through, 45 from the left, 20 from the front, 10 up'],
+  ],
+  [
+    'blind hole 10 dia 15 dp in the middle',
+    ['cut a hole, 10 across, 15 deep, 45 from the left, 20 from the front, 10 up'],
+  ],
   [
     '6 off hole 5 pcd 30',
-    ['cut a hole, 5 across, through, at [45 + 30/2, 20, 10], 6 times about z through [45, 20, 10]'],
+    [
+      'cut a hole, 5 across, through, 45 + 30/2 from the left, 20 from the front, 10 up, 6 times about z through [45, 20, 10]',
+    ],
   ],
   [
     '3 holes 6 dia at 20 centres from 15 left in the middle',
-    ['cut a hole, 6 across, through, at [15, 20, 10], 3 times, stepping [20, 0, 0]'],
+    [
+      'cut a hole, 6 across, through, 15 from the left, 20 from the front, 10 up, 3 times, stepping [20, 0, 0]',
+    ],
   ],
-  ['pocket 30 square 6 deep in the middle', ['cut a block, 30 wide, 30 deep, 6 high, at [30, 5, 10 - 6]']],
-  ['square hole 10 through in the middle', ['cut a prism, 4 sides, 10 a side, 10 high, at [45, 20, 0]']],
+  [
+    'pocket 30 square 6 deep in the middle',
+    ['cut a block, 30 wide, 30 deep, 6 high, 30 from the left, 5 from the front, 10 - 6 up'],
+  ],
+  [
+    'square hole 10 through in the middle',
+    ['cut a prism, 4 sides, 10 a side, 10 high, 45 from the left, 20 from the front, 0 up'],
+  ],
   [
     'remove a box 20 wide 10 deep 5 high from the top right in the middle',
-    ['cut a block, 20 wide, 10 deep, 5 high, at [90 - 20, 15, 10 - 5]'],
+    ['cut a block, 20 wide, 10 deep, 5 high, 90 - 20 from the left, 15 from the front, 10 - 5 up'],
   ],
   [
     '4 holes 6 dia in the top 20 pitch 15 from left 20 from front',
-    ['cut a hole, 6 across, through, at [15, 20, 10], 4 times, stepping [20, 0, 0]'],
+    [
+      'cut a hole, 6 across, through, 15 from the left, 20 from the front, 10 up, 4 times, stepping [20, 0, 0]',
+    ],
   ],
-  ['hole 12 thru, 45 from left & 20 from front', ['cut a hole, 12 across, through, at [45, 20, 10]']],
+  [
+    'hole 12 thru, 45 from left & 20 from front',
+    ['cut a hole, 12 across, through, 45 from the left, 20 from the front, 10 up'],
+  ],
   [
     'hole of diameter 12 going right through, 45mm from the left side and 20mm from the front face',
-    ['cut a hole, 12 across, through, at [45, 20, 10]'],
+    ['cut a hole, 12 across, through, 45 from the left, 20 from the front, 10 up'],
   ],
   [
     'drill a 10mm hole 15mm deep in the front, 30 from the left and 5 up',
-    ['cut a hole, 10 across, 15 deep, drawn from the front, at [30, 0, 5]'],
+    ['cut a hole, 10 across, 15 deep, drawn from the front, 30 from the left, 0 from the front, 5 up'],
   ],
-  ['hole 12, depth 8, position 45,20', ['cut a hole, 12 across, 8 deep, at [45, 20, 10]']],
-  ['hole at (45, 20) dia 12', ['cut a hole, 12 across, through, at [45, 20, 10]']],
+  [
+    'hole 12, depth 8, position 45,20',
+    ['cut a hole, 12 across, 8 deep, 45 from the left, 20 from the front, 10 up'],
+  ],
+  ['hole at (45, 20) dia 12', ['cut a hole, 12 across, through, 45 from the left, 20 from the front, 10 up']],
   [
     'slot 60x10 thru on the front in the middle',
-    ['cut a slot, 60 between centres, 10 wide, through, drawn from the front, at [45, 0, 5]'],
+    [
+      'cut a slot, 60 between centres, 10 wide, through, drawn from the front, 45 from the left, 0 from the front, 5 up',
+    ],
   ],
-  ['block 20x10x5 on the left in the middle', ['add a block, 20 wide, 10 deep, 5 high, at [-20, 15, 2.5]']],
+  [
+    'block 20x10x5 on the left in the middle',
+    ['add a block, 20 wide, 10 deep, 5 high, -20 from the left, 15 from the front, 2.5 up'],
+  ],
   [
     'cylinder diameter 24 length 30 on the front at 20 5',
-    ['add a cylinder, 24 across, 30 high, drawn from the front, at [20, 0, 5]'],
+    ['add a cylinder, 24 across, 30 high, drawn from the front, 20 from the left, 0 from the front, 5 up'],
   ],
-  ['hex hole 12 a/f thru at 45 20', ['cut a prism, 6 sides, 12 across flats, 10 high, at [45, 20, 0]']],
-  ['hole 1 1/4 dia thru in the middle', ['cut a hole, 1 1/4 across, through, at [45, 20, 10]']],
-  ["hole 12mm dia. thro' centre of top", ['cut a hole, 12 across, through, at [45, 20, 10]']],
+  [
+    'hex hole 12 a/f thru at 45 20',
+    ['cut a prism, 6 sides, 12 across flats, 10 high, 45 from the left, 20 from the front, 0 up'],
+  ],
+  [
+    'hole 1 1/4 dia thru in the middle',
+    ['cut a hole, 1 1/4 across, through, 45 from the left, 20 from the front, 10 up'],
+  ],
+  [
+    "hole 12mm dia. thro' centre of top",
+    ['cut a hole, 12 across, through, 45 from the left, 20 from the front, 10 up'],
+  ],
   [
     'spigot ø24 x 30 long on right in the middle',
-    ['add a cylinder, 24 across, 30 high, drawn from the right, at [90, 20, 5]'],
+    ['add a cylinder, 24 across, 30 high, drawn from the right, 90 from the left, 20 from the front, 5 up'],
   ],
   [
     'slot 8 wide 30 long 4 deep at 45 20',
-    ['cut a slot, 30 - 8 between centres, 8 wide, 4 deep, at [45, 20, 10]'],
+    ['cut a slot, 30 - 8 between centres, 8 wide, 4 deep, 45 from the left, 20 from the front, 10 up'],
   ],
-  ['hole 12 through top 45 20', ['cut a hole, 12 across, through, at [45, 20, 10]']],
-  ['hole 12 in the middle', ['cut a hole, 12 across, through, at [45, 20, 10]']],
-  ['12 dia hole thru in the middle', ['cut a hole, 12 across, through, at [45, 20, 10]']],
-  ['hole ø12 20 deep in the middle', ['cut a hole, 12 across, 20 deep, at [45, 20, 10]']],
-  ['⌀12 hole, through, 45 from left, 20 from front', ['cut a hole, 12 across, through, at [45, 20, 10]']],
+  [
+    'hole 12 through top 45 20',
+    ['cut a hole, 12 across, through, 45 from the left, 20 from the front, 10 up'],
+  ],
+  ['hole 12 in the middle', ['cut a hole, 12 across, through, 45 from the left, 20 from the front, 10 up']],
+  [
+    '12 dia hole thru in the middle',
+    ['cut a hole, 12 across, through, 45 from the left, 20 from the front, 10 up'],
+  ],
+  [
+    'hole ø12 20 deep in the middle',
+    ['cut a hole, 12 across, 20 deep, 45 from the left, 20 from the front, 10 up'],
+  ],
+  [
+    '⌀12 hole, through, 45 from left, 20 from front',
+    ['cut a hole, 12 across, through, 45 from the left, 20 from the front, 10 up'],
+  ],
   [
     'drill 8 right through from the front at 20 5',
-    ['cut a hole, 8 across, through, drawn from the front, at [20, 0, 5]'],
+    ['cut a hole, 8 across, through, drawn from the front, 20 from the left, 0 from the front, 5 up'],
   ],
-  ['hole r6 through in the middle', ['cut a hole, 2*6 across, through, at [45, 20, 10]']],
-  ['hole 12 x 20 in the middle', ['cut a hole, 12 across, 20 deep, at [45, 20, 10]']],
-  ['hole 12 dia x 20 deep top 45 20', ['cut a hole, 12 across, 20 deep, at [45, 20, 10]']],
-  ['hole for M8 in the middle', ['cut a hole, 9 across, through, at [45, 20, 10]']],
+  [
+    'hole r6 through in the middle',
+    ['cut a hole, 2*6 across, through, 45 from the left, 20 from the front, 10 up'],
+  ],
+  [
+    'hole 12 x 20 in the middle',
+    ['cut a hole, 12 across, 20 deep, 45 from the left, 20 from the front, 10 up'],
+  ],
+  [
+    'hole 12 dia x 20 deep top 45 20',
+    ['cut a hole, 12 across, 20 deep, 45 from the left, 20 from the front, 10 up'],
+  ],
+  [
+    'hole for M8 in the middle',
+    ['cut a hole, 9 across, through, 45 from the left, 20 from the front, 10 up'],
+  ],
   [
     'M10 clearance hole 20 from right 10 from back',
-    ['cut a hole, 11 across, through, at [90 - 20, 40 - 10, 10]'],
+    ['cut a hole, 11 across, through, 90 - 20 from the left, 40 - 10 from the front, 10 up'],
   ],
   [
     '4 holes 7 dia on 30 pcd',
-    ['cut a hole, 7 across, through, at [45 + 30/2, 20, 10], 4 times about z through [45, 20, 10]'],
+    [
+      'cut a hole, 7 across, through, 45 + 30/2 from the left, 20 from the front, 10 up, 4 times about z through [45, 20, 10]',
+    ],
   ],
   [
     '4 x 7 dia holes on a 30 pitch circle',
-    ['cut a hole, 7 across, through, at [45 + 30/2, 20, 10], 4 times about z through [45, 20, 10]'],
+    [
+      'cut a hole, 7 across, through, 45 + 30/2 from the left, 20 from the front, 10 up, 4 times about z through [45, 20, 10]',
+    ],
   ],
   [
     'row of 3 holes 6 dia pitch 20, 15 from left, 20 from front',
-    ['cut a hole, 6 across, through, at [15, 20, 10], 3 times, stepping [20, 0, 0]'],
+    [
+      'cut a hole, 6 across, through, 15 from the left, 20 from the front, 10 up, 3 times, stepping [20, 0, 0]',
+    ],
   ],
   [
     'hole 12 counterbored 20 x 4 at 45 20',
-    ['cut a hole, 12 across, through, counterbored 20 by 4 deep, at [45, 20, 10]'],
+    ['cut a hole, 12 across, through, counterbored 20 by 4 deep, 45 from the left, 20 from the front, 10 up'],
   ],
   [
     "c'bore hole 8 thru cbore 14 by 5 deep in the middle",
-    ['cut a hole, 8 across, through, counterbored 14 by 5 deep, at [45, 20, 10]'],
+    ['cut a hole, 8 across, through, counterbored 14 by 5 deep, 45 from the left, 20 from the front, 10 up'],
   ],
   [
     'hole 6 through countersunk 12 at 90 degrees in the middle',
-    ['cut a hole, 6 across, through, countersunk 12 at 90 degrees, at [45, 20, 10]'],
+    [
+      'cut a hole, 6 across, through, countersunk 12 at 90 degrees, 45 from the left, 20 from the front, 10 up',
+    ],
   ],
   [
     'csk hole 6 dia csk 12 in the middle',
-    ['cut a hole, 6 across, through, countersunk 12 at 90 degrees, at [45, 20, 10]'],
+    [
+      'cut a hole, 6 across, through, countersunk 12 at 90 degrees, 45 from the left, 20 from the front, 10 up',
+    ],
   ],
   [
     'hole 10 dia 20 deep 118 degrees in the middle',
-    ['cut a hole, 10 across, 20 deep, drilled to 118 degrees, at [45, 20, 10]'],
+    ['cut a hole, 10 across, 20 deep, drilled to 118 degrees, 45 from the left, 20 from the front, 10 up'],
   ],
   [
     'slot 40 long 10 wide through in the middle',
-    ['cut a slot, 40 - 10 between centres, 10 wide, through, at [45, 20, 10]'],
+    ['cut a slot, 40 - 10 between centres, 10 wide, through, 45 from the left, 20 from the front, 10 up'],
   ],
-  ['slot 30 x 8 in the middle', ['cut a slot, 30 between centres, 8 wide, through, at [45, 20, 10]']],
+  [
+    'slot 30 x 8 in the middle',
+    ['cut a slot, 30 between centres, 8 wide, through, 45 from the left, 20 from the front, 10 up'],
+  ],
   [
     'slot 30 centres 8 wide 5 deep in the middle',
-    ['cut a slot, 30 between centres, 8 wide, 5 deep, at [45, 20, 10]'],
+    ['cut a slot, 30 between centres, 8 wide, 5 deep, 45 from the left, 20 from the front, 10 up'],
   ],
   [
     'slot 20 between centres, 8 wide, through, front to back in the middle',
-    ['cut a slot, 20 between centres, 8 wide, through, turned 90 about z, at [45, 20, 10]'],
+    [
+      'cut a slot, 20 between centres, 8 wide, through, turned 90 about z, 45 from the left, 20 from the front, 10 up',
+    ],
   ],
-  ['groove 12 wide 5 deep 20 from left', ['cut a block, 12 wide, 40 deep, 5 high, at [20, 0, 10 - 5]']],
-  ['groove 8 x 4 left to right in the middle', ['cut a block, 90 wide, 8 deep, 4 high, at [0, 16, 10 - 4]']],
+  [
+    'groove 12 wide 5 deep 20 from left',
+    ['cut a block, 12 wide, 40 deep, 5 high, 20 from the left, 0 from the front, 10 - 5 up'],
+  ],
+  [
+    'groove 8 x 4 left to right in the middle',
+    ['cut a block, 90 wide, 8 deep, 4 high, 0 from the left, 16 from the front, 10 - 4 up'],
+  ],
   [
     'notch 20 x 6 in the right side in the middle',
-    ['cut a block, 6 wide, 20 deep, 10 high, at [90 - 6, 10, 0]'],
+    ['cut a block, 6 wide, 20 deep, 10 high, 90 - 6 from the left, 10 from the front, 0 up'],
   ],
-  ['notch 10 wide 15 deep front centre', ['cut a block, 10 wide, 15 deep, 10 high, at [40, 0, 0]']],
-  ['step left 20 wide 4 high', ['cut a block, 20 wide, 40 deep, 4 high, at [0, 0, 10 - 4]']],
-  ['rebate front 10 x 5', ['cut a block, 90 wide, 10 deep, 5 high, at [0, 0, 10 - 5]']],
-  ['pocket 30 x 20 x 5 deep in the middle', ['cut a block, 30 wide, 20 deep, 5 high, at [30, 10, 10 - 5]']],
-  ['recess 30 dia 5 deep in the top in the middle', ['cut a hole, 30 across, 5 deep, at [45, 20, 10]']],
-  ['window 20 x 6 through front in the middle', ['cut a block, 20 wide, 40 deep, 6 high, at [35, 0, 2]']],
-  ['cylinder 24 x 30 on top 45 20', ['add a cylinder, 24 across, 30 high, at [45, 20, 10]']],
+  [
+    'notch 10 wide 15 deep front centre',
+    ['cut a block, 10 wide, 15 deep, 10 high, 40 from the left, 0 from the front, 0 up'],
+  ],
+  [
+    'step left 20 wide 4 high',
+    ['cut a block, 20 wide, 40 deep, 4 high, 0 from the left, 0 from the front, 10 - 4 up'],
+  ],
+  [
+    'rebate front 10 x 5',
+    ['cut a block, 90 wide, 10 deep, 5 high, 0 from the left, 0 from the front, 10 - 5 up'],
+  ],
+  [
+    'pocket 30 x 20 x 5 deep in the middle',
+    ['cut a block, 30 wide, 20 deep, 5 high, 30 from the left, 10 from the front, 10 - 5 up'],
+  ],
+  [
+    'recess 30 dia 5 deep in the top in the middle',
+    ['cut a hole, 30 across, 5 deep, 45 from the left, 20 from the front, 10 up'],
+  ],
+  [
+    'window 20 x 6 through front in the middle',
+    ['cut a block, 20 wide, 40 deep, 6 high, 35 from the left, 0 from the front, 2 up'],
+  ],
+  [
+    'cylinder 24 x 30 on top 45 20',
+    ['add a cylinder, 24 across, 30 high, 45 from the left, 20 from the front, 10 up'],
+  ],
   [
     'boss 20 dia 8 high on the right in the middle',
-    ['add a cylinder, 20 across, 8 high, drawn from the right, at [90, 20, 5]'],
+    ['add a cylinder, 20 across, 8 high, drawn from the right, 90 from the left, 20 from the front, 5 up'],
   ],
   [
     'pin 10 dia 60 long left to right in the middle',
-    ['add a cylinder, 10 across, 60 high, drawn from the right, at [0, 20, 5]'],
+    ['add a cylinder, 10 across, 60 high, drawn from the right, 0 from the left, 20 from the front, 5 up'],
   ],
   [
     'rod r5 80 long front to back in the middle',
-    ['add a cylinder, 2*5 across, 80 high, drawn from the back, at [45, 0, 5]'],
+    ['add a cylinder, 2*5 across, 80 high, drawn from the back, 45 from the left, 0 from the front, 5 up'],
   ],
-  ['ball r15 at 10 20 30', ['add a sphere, 2*15 across, at [10, 20, 30]']],
+  ['ball r15 at 10 20 30', ['add a sphere, 2*15 across, 10 from the left, 20 from the front, 30 up']],
   [
     'triangular prism side 30 length 60 left to right in the middle',
-    ['add a prism, 3 sides, 30 a side, 60 high, drawn from the right, at [0, 20, 5]'],
+    [
+      'add a prism, 3 sides, 30 a side, 60 high, drawn from the right, 0 from the left, 20 from the front, 5 up',
+    ],
   ],
   [
     'hex hole 12 af 8 deep in the middle',
-    ['cut a prism, 6 sides, 12 across flats, 8 high, at [45, 20, 10 - 8]'],
+    ['cut a prism, 6 sides, 12 across flats, 8 high, 45 from the left, 20 from the front, 10 - 8 up'],
   ],
-  ['hole L/4 dia through at L/2 20', ['cut a hole, L/4 across, through, at [L/2, 20, 10]']],
-  ['hole 2*t through in the middle', ['cut a hole, 2*t across, through, at [45, 20, 10]']],
-  ['hole 3 sq dia 4 sq from left in the middle', ['cut a hole, 3 sq across, through, at [4 sq, 20, 10]']],
-  ['cut block 20 x 10 x 5 at 0 0 5', ['cut a block, 20 wide, 10 deep, 5 high, at [0, 0, 5]']],
-  ['hoel 12 throgh top 45 20', ['cut a hole, 12 across, through, at [45, 20, 10]']],
+  [
+    'hole L/4 dia through at L/2 20',
+    ['cut a hole, L/4 across, through, L/2 from the left, 20 from the front, 10 up'],
+  ],
+  [
+    'hole 2*t through in the middle',
+    ['cut a hole, 2*t across, through, 45 from the left, 20 from the front, 10 up'],
+  ],
+  [
+    'hole 3 sq dia 4 sq from left in the middle',
+    ['cut a hole, 3 sq across, through, 4 sq from the left, 20 from the front, 10 up'],
+  ],
+  [
+    'cut block 20 x 10 x 5 at 0 0 5',
+    ['cut a block, 20 wide, 10 deep, 5 high, 0 from the left, 0 from the front, 5 up'],
+  ],
+  [
+    'hoel 12 throgh top 45 20',
+    ['cut a hole, 12 across, through, 45 from the left, 20 from the front, 10 up'],
+  ],
   [
     'boss: cylinder 20 dia 8 high on top in the middle',
-    ['add a cylinder, 20 across, 8 high, at [45, 20, 10]'],
+    ['add a cylinder, 20 across, 8 high, 45 from the left, 20 from the front, 10 up'],
   ],
-  ['add a cylinder, 24 across, 30 high, at [0, 0, 0]', ['add a cylinder, 24 across, 30 high, at [0, 0, 0]']],
+  [
+    'add a cylinder, 24 across, 30 high, 0 from the left, 0 from the front, 0 up',
+    ['add a cylinder, 24 across, 30 high, 0 from the left, 0 from the front, 0 up'],
+  ],
   [
     'slot 2" long 3/8" wide in the middle',
-    ['cut a slot, 50.8 - 9.525 between centres, 3/8 in wide, through, at [45, 20, 10]'],
+    [
+      'cut a slot, 50.8 - 9.525 between centres, 3/8 in wide, through, 45 from the left, 20 from the front, 10 up',
+    ],
   ],
-  ['hole radius 1/4" in the middle', ['cut a hole, 2*(1/4) in across, through, at [45, 20, 10]']],
+  [
+    'hole radius 1/4" in the middle',
+    ['cut a hole, 2*(1/4) in across, through, 45 from the left, 20 from the front, 10 up'],
+  ],
   [
     '4 holes 1/4" dia on 1 1/2" pcd',
-    ['cut a hole, 1/4 in across, through, at [45 + 38.1/2, 20, 10], 4 times about z through [45, 20, 10]'],
+    [
+      'cut a hole, 1/4 in across, through, 45 + 38.1/2 from the left, 20 from the front, 10 up, 4 times about z through [45, 20, 10]',
+    ],
   ],
   [
     '2 bosses 20 dia 8 high 50 pitch on top, in the middle',
-    ['add a cylinder, 20 across, 8 high, at [45 - 1*50/2, 20, 10], 2 times, stepping [50, 0, 0]'],
+    [
+      'add a cylinder, 20 across, 8 high, 45 - 1*50/2 from the left, 20 from the front, 10 up, 2 times, stepping [50, 0, 0]',
+    ],
   ],
   [
     'three holes 6 dia 20 apart, in the middle',
-    ['cut a hole, 6 across, through, at [45 - 2*20/2, 20, 10], 3 times, stepping [20, 0, 0]'],
+    [
+      'cut a hole, 6 across, through, 45 - 2*20/2 from the left, 20 from the front, 10 up, 3 times, stepping [20, 0, 0]',
+    ],
   ],
-  ['step right 34 x 6', ['cut a block, 34 wide, 40 deep, 6 high, at [90 - 34, 0, 10 - 6]']],
+  [
+    'step right 34 x 6',
+    ['cut a block, 34 wide, 40 deep, 6 high, 90 - 34 from the left, 0 from the front, 10 - 6 up'],
+  ],
   [
     'keyway 6 wide 3 deep, front to back, in the middle',
-    ['cut a block, 6 wide, 40 deep, 3 high, at [42, 0, 10 - 3]'],
+    ['cut a block, 6 wide, 40 deep, 3 high, 42 from the left, 0 from the front, 10 - 3 up'],
   ],
 ];
 
 /** Lines that begin an empty statement: what they state stands at the origin. */
 const BEGUN: readonly (readonly [line: string, sentences: readonly string[]])[] = [
-  ['block w 60 d 40 h 30', ['add a block, 60 wide, 40 deep, 30 high, at [0, 0, 0]']],
-  ['slab 2 1/2" x 1 3/4" x 3/8"', ['add a block, 2 1/2 in wide, 1 3/4 in deep, 3/8 in high, at [0, 0, 0]']],
-  ['bar 20 square 60 long', ['add a block, 60 wide, 20 deep, 20 high, at [0, 0, 0]']],
-  ['20 sq bar 60 long', ['add a block, 60 wide, 20 deep, 20 high, at [0, 0, 0]']],
-  ['cube 40', ['add a block, 40 wide, 40 deep, 40 high, at [0, 0, 0]']],
+  ['block w 60 d 40 h 30', ['add a block, 60 wide, 40 deep, 30 high']],
+  ['slab 2 1/2" x 1 3/4" x 3/8"', ['add a block, 2 1/2 in wide, 1 3/4 in deep, 3/8 in high']],
+  ['bar 20 square 60 long', ['add a block, 60 wide, 20 deep, 20 high']],
+  ['20 sq bar 60 long', ['add a block, 60 wide, 20 deep, 20 high']],
+  ['cube 40', ['add a block, 40 wide, 40 deep, 40 high']],
   [
     'plate 90 x 60 x 8 with rounded corners r6',
-    ['add a profile, rectangle 90 by 60, corners rounded 6, 8 thick, at [45, 30, 0]'],
+    ['add a profile, rectangle 90 by 60, corners rounded 6, 8 thick, 45 to the right, 30 to the back, 0 up'],
   ],
-  ['cone 40 dia 50 high', ['add a cone, 40 across, 50 high, at [0, 0, 0]']],
-  ['cone 40 base 20 top 30 high', ['add a cone, 40 across, top 20 across, 30 high, at [0, 0, 0]']],
-  ['frustum bottom 40 top 20 height 30', ['add a cone, 40 across, top 20 across, 30 high, at [0, 0, 0]']],
+  ['cone 40 dia 50 high', ['add a cone, 40 across, 50 high']],
+  ['cone 40 base 20 top 30 high', ['add a cone, 40 across, top 20 across, 30 high']],
+  ['frustum bottom 40 top 20 height 30', ['add a cone, 40 across, top 20 across, 30 high']],
   [
     'wedge 60 x 30 x 20',
-    ['add a profile, corners [0, 0] [60, 0] [0, 20], 30 thick, drawn from the front, at [0, 30, 0]'],
+    [
+      'add a profile, corners [0, 0] [60, 0] [0, 20], 30 thick, drawn from the front, 0 from the left, 30 from the front, 0 up',
+    ],
   ],
   [
     'wedge 60 long 30 wide 20 high',
-    ['add a profile, corners [0, 0] [60, 0] [0, 20], 30 thick, drawn from the front, at [0, 30, 0]'],
+    [
+      'add a profile, corners [0, 0] [60, 0] [0, 20], 30 thick, drawn from the front, 0 from the left, 30 from the front, 0 up',
+    ],
   ],
-  ['block 2.5 cm x 40 x 3cm', ['add a block, 25 wide, 40 deep, 30 high, at [0, 0, 0]']],
-  ['cone 40 to 20, 30 high', ['add a cone, 40 across, top 20 across, 30 high, at [0, 0, 0]']],
-  ['keep cylinder 60 dia 40 high', ['keep only a cylinder, 60 across, 40 high, at [0, 0, 0]']],
-  ['hexagon 22 side 58 height', ['add a prism, 6 sides, 22 a side, 58 high, at [0, 0, 0]']],
-  ['prism 8 sides side 20 height 50', ['add a prism, 8 sides, 20 a side, 50 high, at [0, 0, 0]']],
-  ['3 sq wide 2 sq deep 4 sq high block', ['add a block, 3 sq wide, 2 sq deep, 4 sq high, at [0, 0, 0]']],
-  ['plate 6" x 4" x 1/4"', ['add a block, 6 in wide, 4 in deep, 1/4 in high, at [0, 0, 0]']],
-  ['hexagon prism side 22 height 58', ['add a prism, 6 sides, 22 a side, 58 high, at [0, 0, 0]']],
-  ['block 60 x 40 x 30', ['add a block, 60 wide, 40 deep, 30 high, at [0, 0, 0]']],
-  ['60 by 40 by 30 block', ['add a block, 60 wide, 40 deep, 30 high, at [0, 0, 0]']],
-  ['box 60 wide 40 deep 30 high', ['add a block, 60 wide, 40 deep, 30 high, at [0, 0, 0]']],
-  ['plate 90 x 40 x 10 thk', ['add a block, 90 wide, 40 deep, 10 high, at [0, 0, 0]']],
-  ['plate 90x40, 10 thick', ['add a block, 90 wide, 40 deep, 10 high, at [0, 0, 0]']],
+  ['block 2.5 cm x 40 x 3cm', ['add a block, 25 wide, 40 deep, 30 high']],
+  ['cone 40 to 20, 30 high', ['add a cone, 40 across, top 20 across, 30 high']],
+  ['keep cylinder 60 dia 40 high', ['keep only a cylinder, 60 across, 40 high']],
+  ['hexagon 22 side 58 height', ['add a prism, 6 sides, 22 a side, 58 high']],
+  ['prism 8 sides side 20 height 50', ['add a prism, 8 sides, 20 a side, 50 high']],
+  ['3 sq wide 2 sq deep 4 sq high block', ['add a block, 3 sq wide, 2 sq deep, 4 sq high']],
+  ['plate 6" x 4" x 1/4"', ['add a block, 6 in wide, 4 in deep, 1/4 in high']],
+  ['hexagon prism side 22 height 58', ['add a prism, 6 sides, 22 a side, 58 high']],
+  ['block 60 x 40 x 30', ['add a block, 60 wide, 40 deep, 30 high']],
+  ['60 by 40 by 30 block', ['add a block, 60 wide, 40 deep, 30 high']],
+  ['box 60 wide 40 deep 30 high', ['add a block, 60 wide, 40 deep, 30 high']],
+  ['plate 90 x 40 x 10 thk', ['add a block, 90 wide, 40 deep, 10 high']],
+  ['plate 90x40, 10 thick', ['add a block, 90 wide, 40 deep, 10 high']],
   [
     'plate 90 x 60 x 8 thk, corners R10',
-    ['add a profile, rectangle 90 by 60, corners rounded 10, 8 thick, at [45, 30, 0]'],
+    ['add a profile, rectangle 90 by 60, corners rounded 10, 8 thick, 45 to the right, 30 to the back, 0 up'],
   ],
-  ['cylinder 24 dia 30 high', ['add a cylinder, 24 across, 30 high, at [0, 0, 0]']],
-  ['disc 50 dia 6 thick', ['add a cylinder, 50 across, 6 high, at [0, 0, 0]']],
+  ['cylinder 24 dia 30 high', ['add a cylinder, 24 across, 30 high']],
+  ['disc 50 dia 6 thick', ['add a cylinder, 50 across, 6 high']],
   [
     'tube 40 od 30 id 60 long',
-    ['add a cylinder, 40 across, 60 high, at [0, 0, 0]', 'cut a hole, 30 across, 60 deep, at [0, 0, 60]'],
+    [
+      'add a cylinder, 40 across, 60 high',
+      'cut a hole, 30 across, 60 deep, 0 to the right, 0 to the back, 60 up',
+    ],
   ],
   [
     'pipe 40 x 30 x 60',
-    ['add a cylinder, 40 across, 60 high, at [0, 0, 0]', 'cut a hole, 30 across, 60 deep, at [0, 0, 60]'],
+    [
+      'add a cylinder, 40 across, 60 high',
+      'cut a hole, 30 across, 60 deep, 0 to the right, 0 to the back, 60 up',
+    ],
   ],
-  ['sphere 30', ['add a sphere, 30 across, at [0, 0, 0]']],
-  ['ring 60 dia section 8', ['add a ring, 60 across, tube 8 across, at [0, 0, 0]']],
-  ['octagon prism 30 across flats 40 high', ['add a prism, 8 sides, 30 across flats, 40 high, at [0, 0, 0]']],
-  ['hex bar 24 a/f 60 long', ['add a prism, 6 sides, 24 across flats, 60 high, at [0, 0, 0]']],
-  ['square prism 30 x 50', ['add a prism, 4 sides, 30 a side, 50 high, at [0, 0, 0]']],
-  ['pentagonal pyramid side 25 height 60', ['add a pyramid, 5 sides, 25 a side, 60 high, at [0, 0, 0]']],
-  ['square pyramid 40 side 50 high', ['add a pyramid, 4 sides, 40 a side, 50 high, at [0, 0, 0]']],
+  ['sphere 30', ['add a sphere, 30 across']],
+  ['ring 60 dia section 8', ['add a ring, 60 across, tube 8 across']],
+  ['octagon prism 30 across flats 40 high', ['add a prism, 8 sides, 30 across flats, 40 high']],
+  ['hex bar 24 a/f 60 long', ['add a prism, 6 sides, 24 across flats, 60 high']],
+  ['square prism 30 x 50', ['add a prism, 4 sides, 30 a side, 50 high']],
+  ['pentagonal pyramid side 25 height 60', ['add a pyramid, 5 sides, 25 a side, 60 high']],
+  ['square pyramid 40 side 50 high', ['add a pyramid, 4 sides, 40 a side, 50 high']],
   [
     'hexagonal pyramid 30 af 40 high top 12',
-    ['add a pyramid, 6 sides, 30 across flats, 40 high, top 12 across flats, at [0, 0, 0]'],
+    ['add a pyramid, 6 sides, 30 across flats, 40 high, top 12 across flats'],
   ],
   [
     'L profile 60 x 40 x 8 thick 30 long',
     [
-      'add a profile, corners [0, 0] [60, 0] [60, 8] [8, 8] [8, 40] [0, 40], 30 thick, drawn from the front, at [0, 30, 0]',
+      'add a profile, corners [0, 0] [60, 0] [60, 8] [8, 8] [8, 40] [0, 40], 30 thick, drawn from the front, 0 from the left, 30 from the front, 0 up',
     ],
   ],
   [
     'l-section 60 wide 40 high 8 thk 30 deep',
     [
-      'add a profile, corners [0, 0] [60, 0] [60, 8] [8, 8] [8, 40] [0, 40], 30 thick, drawn from the front, at [0, 30, 0]',
+      'add a profile, corners [0, 0] [60, 0] [60, 8] [8, 8] [8, 40] [0, 40], 30 thick, drawn from the front, 0 from the left, 30 from the front, 0 up',
     ],
   ],
   [
     'T section 60 x 40 x 8, 50 long',
     [
-      'add a profile, corners [0, 40 - 8] [(60 - 8)/2, 40 - 8] [(60 - 8)/2, 0] [(60 + 8)/2, 0] [(60 + 8)/2, 40 - 8] [60, 40 - 8] [60, 40] [0, 40], 50 thick, drawn from the front, at [0, 50, 0]',
+      'add a profile, corners [0, 40 - 8] [(60 - 8)/2, 40 - 8] [(60 - 8)/2, 0] [(60 + 8)/2, 0] [(60 + 8)/2, 40 - 8] [60, 40 - 8] [60, 40] [0, 40], 50 thick, drawn from the front, 0 from the left, 50 from the front, 0 up',
     ],
   ],
   [
     'channel 50 x 30 x 5 thk 80 long',
     [
-      'add a profile, corners [0, 0] [50, 0] [50, 30] [50 - 5, 30] [50 - 5, 5] [5, 5] [5, 30] [0, 30], 80 thick, drawn from the front, at [0, 80, 0]',
+      'add a profile, corners [0, 0] [50, 0] [50, 30] [50 - 5, 30] [50 - 5, 5] [5, 5] [5, 30] [0, 30], 80 thick, drawn from the front, 0 from the left, 80 from the front, 0 up',
     ],
   ],
-  ['block L x 40 x t', ['add a block, L wide, 40 deep, t high, at [0, 0, 0]']],
-  ['cilinder 24 daimeter 30 hihg', ['add a cylinder, 24 across, 30 high, at [0, 0, 0]']],
+  ['block L x 40 x t', ['add a block, L wide, 40 deep, t high']],
+  ['cilinder 24 daimeter 30 hihg', ['add a cylinder, 24 across, 30 high']],
   [
     'plate 90 x 40 x 10 with a 12 hole in the middle',
     [
-      'add a block, 90 wide, 40 deep, 10 high, at [0, 0, 0]',
-      'cut a hole, 12 across, through, at [45, 20, 10]',
+      'add a block, 90 wide, 40 deep, 10 high',
+      'cut a hole, 12 across, through, 45 from the left, 20 from the front, 10 up',
     ],
   ],
   [
     'plate 90 x 40 x 10 and 4 holes 6 dia on 30 pcd',
     [
-      'add a block, 90 wide, 40 deep, 10 high, at [0, 0, 0]',
-      'cut a hole, 6 across, through, at [45 + 30/2, 20, 10], 4 times about z through [45, 20, 10]',
+      'add a block, 90 wide, 40 deep, 10 high',
+      'cut a hole, 6 across, through, 45 + 30/2 from the left, 20 from the front, 10 up, 4 times about z through [45, 20, 10]',
     ],
   ],
-  ['base plate 120 long 80 wide 15 thick', ['add a block, 120 wide, 80 deep, 15 high, at [0, 0, 0]']],
+  ['base plate 120 long 80 wide 15 thick', ['add a block, 120 wide, 80 deep, 15 high']],
   [
     'tube od 40 wall 3 thk 60 long',
     [
-      'add a cylinder, 40 across, 60 high, at [0, 0, 0]',
-      'cut a hole, 40 - 2*3 across, 60 deep, at [0, 0, 60]',
+      'add a cylinder, 40 across, 60 high',
+      'cut a hole, 40 - 2*3 across, 60 deep, 0 to the right, 0 to the back, 60 up',
     ],
   ],
   [
     'tube 1 1/2" od, wall 1/8" thk, 3" long',
     [
-      'add a cylinder, 1 1/2 in across, 3 in high, at [0, 0, 0]',
-      'cut a hole, 38.1 - 2*3.175 across, 3 in deep, at [0, 0, 3 in]',
+      'add a cylinder, 1 1/2 in across, 3 in high',
+      'cut a hole, 38.1 - 2*3.175 across, 3 in deep, 0 to the right, 0 to the back, 3 in up',
     ],
   ],
 ];
@@ -396,13 +545,7 @@ describe('typed lines', () => {
   ])('%s', (line, sentences, c) => {
     const read = readTypedLine(line, c);
     if (read.kind !== 'understood') throw new Error(JSON.stringify(read));
-    expect(
-      read.features.map((f) =>
-        featureSentence(f, [])
-          .map((t) => t.text)
-          .join(''),
-      ),
-    ).toEqual(sentences);
+    expect(enteredSentences(c === empty ? nothing : plate, read)).toEqual(sentences);
     // and it can be drawn
     const file = {
       ...plate,
@@ -437,10 +580,10 @@ describe('typed lines', () => {
   });
 
   test('in an empty statement things begin at the origin', () => {
-    expect(readTypedLine('cylinder 20 x 30', empty)).toMatchObject({
-      features: [{ at: [0, 0, 0] }],
-      assumed: [],
-    });
+    const read = readTypedLine('cylinder 20 x 30', empty);
+    expect(read).toMatchObject({ features: [{ shape: { kind: 'cylinder' } }], assumed: [] });
+    // nothing need be said of its place
+    expect(read.kind === 'understood' && read.features[0]?.at).toBeUndefined();
     expect(readTypedLine('step right 10 x 5', empty)).toMatchObject({ kind: 'asks' });
   });
 

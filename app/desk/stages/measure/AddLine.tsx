@@ -2,8 +2,8 @@
 import { Grid3x3, Plus } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { sentence } from '../../../../core/number/fault.ts';
-import { featureSentence } from '../../../../core/statement/sentence.ts';
-import { pastedLines, typedContext } from '../../../../core/statement/typed/enter.ts';
+import type { PartFile } from '../../../../core/part/schema.ts';
+import { enteredSentences, pastedLines, typedContext } from '../../../../core/statement/typed/enter.ts';
 import {
   completionsOf,
   readTypedLine,
@@ -26,7 +26,15 @@ const StartMenu = fetchedLater(
 const ROW = 28;
 
 /** What was understood of the line, as it will stand in the statement. */
-const Understood = ({ read, onOffer }: { read: TypedReading; onOffer: (words: string) => void }) => {
+const Understood = ({
+  part,
+  read,
+  onOffer,
+}: {
+  part: PartFile;
+  read: TypedReading;
+  onOffer: (words: string) => void;
+}) => {
   if (read.kind === 'asks')
     return (
       <div data-testid="asks" className="mt-1.5 text-[13px] leading-[18px] text-caution">
@@ -45,15 +53,8 @@ const Understood = ({ read, onOffer }: { read: TypedReading; onOffer: (words: st
         </span>
       </div>
     );
-  const lines =
-    read.kind === 'size'
-      ? [`Let ${read.name} = ${read.value}`]
-      : read.features.map(
-          (f) =>
-            `${f.id}: ${featureSentence(f, [])
-              .map((t) => t.text)
-              .join('')}`,
-        );
+  const sentences = enteredSentences(part, read);
+  const lines = read.kind === 'size' ? sentences : read.features.map((f, i) => `${f.id}: ${sentences[i]}`);
   return (
     <div data-testid="understood" className="mt-1.5 text-[13px] leading-[18px]">
       {read.kind === 'understood' && read.body !== undefined && <p>Body {read.body}</p>}
@@ -197,7 +198,11 @@ export const AddLine = () => {
       )}
       <div aria-live="polite">
         {read && !(begun && read.kind === 'asks') && (
-          <Understood read={read} onOffer={(o) => write(`${text.trimEnd()}${/^:/.test(o) ? '' : ' '}${o}`)} />
+          <Understood
+            part={drawing.part}
+            read={read}
+            onOffer={(o) => write(`${text.trimEnd()}${/^:/.test(o) ? '' : ' '}${o}`)}
+          />
         )}
       </div>
       <FaultNote texts={fault ? [fault] : []} />
