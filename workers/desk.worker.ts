@@ -33,7 +33,11 @@ const yieldToMessages = (): Promise<void> =>
     channel.port2.postMessage(undefined);
   });
 
-const draw = async (data: Drawing, mayBeLeft: () => boolean): Promise<DeskPicture | undefined> => {
+const draw = async (
+  data: Drawing,
+  mayBeLeft: () => boolean,
+  added: readonly string[],
+): Promise<DeskPicture | undefined> => {
   const read = readDrawing(data);
   if (!read.ok) return { ok: false, faults: read.faults };
   const start = performance.now();
@@ -42,7 +46,7 @@ const draw = async (data: Drawing, mayBeLeft: () => boolean): Promise<DeskPictur
     const step = run.next();
     if (step.done) {
       lastPicture = performance.now();
-      return deskPicture(read.value, step.value, lastPicture - start);
+      return deskPicture(read.value, step.value, lastPicture - start, added);
     }
     await yieldToMessages();
     if (mayBeLeft() && performance.now() - lastPicture < PATIENCE) return undefined;
@@ -63,22 +67,31 @@ let lastTints = 0;
 const api = {
   /**
    * @param passing a preview, which newer input may interrupt
+   * @param added features whose lines are given by themselves too
    * @returns the picture, or undefined where newer input has taken a preview's place
    */
-  work: async (data: Drawing, passing: boolean): Promise<DeskPicture | undefined> => {
+  work: async (
+    data: Drawing,
+    passing: boolean,
+    added: readonly string[] = [],
+  ): Promise<DeskPicture | undefined> => {
     newest++;
     const mine = newest;
     const overtaken = (): boolean => passing && mine !== newest;
     const before = underWay;
-    const own = before.then(() => (overtaken() ? undefined : draw(data, overtaken)));
+    const own = before.then(() => (overtaken() ? undefined : draw(data, overtaken, added)));
     underWay = own.catch(() => undefined);
     return own;
   },
   /** The part seen along a direction; undefined where it cannot be built. */
-  pictorial: async (data: Drawing, toward: Vec3): Promise<Pictorial | undefined> => {
+  pictorial: async (
+    data: Drawing,
+    toward: Vec3,
+    added: readonly string[] = [],
+  ): Promise<Pictorial | undefined> => {
     await underWay;
     const known = partOf(data);
-    return known && pictorialOf(known, toward);
+    return known && pictorialOf(known, toward, added);
   },
   /** How the faces of a pictorial look, to tint them; given up when anything newer is asked. */
   tints: async (data: Drawing, toward: Vec3, width: number): Promise<Tints | undefined> => {

@@ -31,6 +31,7 @@ import { projectorsOf } from '../core/sheet/views/projectors.ts';
 import { footOn, shapePlace } from '../core/sheet/views/trueShape.ts';
 import type { TaskStanding } from '../core/task/task.ts';
 import { svgPath } from '../formats/sheetSvg.ts';
+import { ofFeatures } from './addedLines.ts';
 
 /** What the desk puts on the screen, as plain data that crosses from the worker. Paper mm with y down, as SVG has it. */
 export type DeskPoint = {
@@ -90,6 +91,8 @@ export type DeskPicture =
         readonly width: number;
         readonly d: string;
       }[];
+      /** the lines of features that were asked for by themselves */
+      readonly added: { readonly visible: string; readonly hidden: string };
       readonly fills: readonly string[];
       readonly texts: readonly {
         readonly layer: Layer;
@@ -151,6 +154,20 @@ const pathOf = (ink: StrokeInk, height: number): string => {
 };
 
 /** Strokes of one layer and pen are one path: the screen has a dozen elements, however many lines there are. */
+/** The lines of some features in the views, visible and hidden. */
+const addedStrokes = (sheet: Sheet, features: readonly string[]) => {
+  const isAdded = ofFeatures(features);
+  const path = (layer: Layer): string =>
+    features.length
+      ? sheet.ink
+          .filter((i): i is StrokeInk => i.kind === 'stroke' && i.layer === layer)
+          .filter((i) => i.edges?.some(isAdded))
+          .map((i) => pathOf(i, sheet.paper.height))
+          .join('')
+      : '';
+  return { visible: path('views'), hidden: path('hidden') };
+};
+
 const strokesOf = (sheet: Sheet) => {
   const groups = new Map<string, { layer: Layer; pen: Pen; parts: string[] }>();
   for (const ink of sheet.ink) {
@@ -328,7 +345,12 @@ const workedValues = (d: Drawing): Record<string, string> => {
 const WORDS = new Set(['id', 'op', 'plane', 'kind', 'axis', 'normal', 'name', 'sectioned', 'off']);
 
 /** Turns a worked drawing into what the screen shows. */
-export const deskPicture = (d: Drawing, w: Worked, took: number): DeskPicture => {
+export const deskPicture = (
+  d: Drawing,
+  w: Worked,
+  took: number,
+  added: readonly string[] = [],
+): DeskPicture => {
   if (!w.ok) return w;
   const { sheet } = w;
   const b = sheet.box;
@@ -345,6 +367,7 @@ export const deskPicture = (d: Drawing, w: Worked, took: number): DeskPicture =>
     perUnit: sheet.scale,
     extent: flipRect(sheet.layout.extent, sheet),
     strokes: strokesOf(sheet),
+    added: addedStrokes(sheet, added),
     fills: sheet.ink.flatMap((i) =>
       i.kind === 'fill' ? [i.points.map((p) => flip(p, sheet).join(',')).join(' ')] : [],
     ),

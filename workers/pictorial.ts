@@ -5,8 +5,9 @@ import { copyWords, readFaceKey } from '../core/naming/keys.ts';
 import type { BuiltPart } from '../core/solid/build.ts';
 import { firstMetIn } from '../core/view/firstMet.ts';
 import { flatten } from '../core/view/project.ts';
-import { type View, viewOf } from '../core/view/view.ts';
+import { type View, type ViewLine, viewOf } from '../core/view/view.ts';
 import { svgPath } from '../formats/sheetSvg.ts';
+import { ofFeatures } from './addedLines.ts';
 
 /** A pictorial as the screen shows it: part units, v downwards as SVG has it. */
 export type Pictorial = {
@@ -15,6 +16,8 @@ export type Pictorial = {
   readonly box: readonly [number, number, number, number];
   readonly visible: string;
   readonly hidden: string;
+  /** of these the lines of features that were asked for by themselves */
+  readonly added: string;
   readonly corners: readonly { readonly key: string; readonly label: string; readonly at: Vec2 }[];
   /** unit steps along W, D and H as they are seen */
   readonly axes: { readonly W: Vec2; readonly D: Vec2; readonly H: Vec2 };
@@ -39,21 +42,24 @@ const down = ([u, v]: Vec2): Vec2 => [u, -v];
 export const pictorialOf = (
   { part, points }: { readonly part: BuiltPart; readonly points: readonly NumberedPoint[] },
   toward: Vec3,
+  added: readonly string[] = [],
 ): Pictorial => {
   const f = frameToward(toward);
   const view: View = viewOf(part.bodies, f, part.tol);
   const [u0, v0, u1, v1] = view.box;
-  const path = (seen: 'visible' | 'hidden'): string =>
+  const path = (picked: (l: ViewLine) => boolean): string =>
     svgPath(
-      view.lines.filter((l) => l.class === seen).map(({ curve, from, to }) => ({ curve, from, to })),
+      view.lines.filter(picked).map(({ curve, from, to }) => ({ curve, from, to })),
       0,
     );
+  const isAdded = ofFeatures(added);
   const axis = (d: Vec3): Vec2 => down(flatten(f, d));
   return {
     toward,
     box: [u0, -v1, u1 - u0, v1 - v0],
-    visible: path('visible'),
-    hidden: path('hidden'),
+    visible: path((l) => l.class === 'visible'),
+    hidden: path((l) => l.class === 'hidden'),
+    added: path((l) => l.class === 'visible' && l.sources.some(isAdded)),
     corners: points.map((p) => ({ key: p.key, label: p.label, at: down(flatten(f, p.at)) })),
     axes: { W: axis([1, 0, 0]), D: axis([0, 1, 0]), H: axis([0, 0, 1]) },
   };

@@ -5,6 +5,7 @@ import type { Fault } from '../../core/number/fault.ts';
 import { says } from '../../core/number/faultWords.ts';
 import { sameData } from '../../core/number/sameData.ts';
 import type { Kept, Stored } from '../../exchange/kept.ts';
+import { addedFeatures } from './addedFeatures.ts';
 import { type QueuedChange, remade } from './queuedChange.ts';
 import type {
   ConflictChoice,
@@ -43,6 +44,7 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
     notice: undefined,
     conflict: undefined,
     picture: undefined,
+    tried: undefined,
     undrawn: undefined,
     faults: [],
     notes: [],
@@ -227,18 +229,20 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
     const made = applyCommand(get().drawing, command, { box: get().picture?.box });
     if (!made.ok) return made.faults;
     const { drawing, label } = made.value;
+    tryNumber++;
     // a figure typed again, or entered twice by a key and by leaving its field, is no step of the history
     if (sameData(drawing, get().drawing)) return [];
     if (!drawing.part.bodies.length)
-      set({ drawing, picture: undefined, undrawn: undefined, faults: [], notes: [] });
+      set({ drawing, tried: undefined, picture: undefined, undrawn: undefined, faults: [], notes: [] });
     else {
       const picture = await tools.draw(drawing, false);
       if (picture && picture !== 'overran' && !picture.ok) return picture.faults;
       if (picture === 'overran')
-        set({ drawing, picture: undefined, undrawn: overran(`"${label}"`), faults: [] });
+        set({ drawing, tried: undefined, picture: undefined, undrawn: overran(`"${label}"`), faults: [] });
       else
         set({
           drawing,
+          tried: undefined,
           undrawn: undefined,
           faults: [],
           ...(picture && { picture: withKnownValues(picture) }),
@@ -248,6 +252,29 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
     if (get().save === 'saved') set({ save: 'saving' });
     setQueue([...queue, { id: tools.newId(), label, command, drawing }]);
     storeSoon();
+    return [];
+  };
+
+  /** Counts what was tried, so that only the newest is shown. */
+  let tryNumber = 0;
+  const tryOut = async (command: Command | undefined): Promise<readonly Fault[]> => {
+    const mine = ++tryNumber;
+    if (!command) {
+      if (get().tried) set({ tried: undefined });
+      return [];
+    }
+    const before = get().drawing;
+    const made = applyCommand(before, command, { box: get().picture?.box });
+    if (!made.ok) return made.faults;
+    const { drawing } = made.value;
+    const added = addedFeatures(before.part, drawing.part);
+    const picture = added.length ? await tools.draw(drawing, true, added) : undefined;
+    if (mine !== tryNumber || !picture || picture === 'overran') return [];
+    if (!picture.ok) {
+      set({ tried: undefined });
+      return picture.faults;
+    }
+    set({ tried: { drawing, picture } });
     return [];
   };
 
@@ -370,6 +397,7 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
       const picture = await tools.draw(made ? made.value.drawing : get().drawing, true);
       if (picture && picture !== 'overran' && picture.ok) set({ picture: withKnownValues(picture) });
     },
+    tryOut,
     step: (direction) => inTurn(() => makeStep(direction)),
     stored,
     tryNow: () => {

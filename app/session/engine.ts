@@ -17,12 +17,21 @@ export type Engine = {
   /**
    * Works a drawing's picture out.
    * @param passing a preview: newer questions may take its place, and it has no picture then
+   * @param added features whose lines are given by themselves too
    */
-  readonly draw: (drawing: Drawing, passing: boolean) => Promise<DeskPicture | 'overran' | undefined>;
+  readonly draw: (
+    drawing: Drawing,
+    passing: boolean,
+    added?: readonly string[],
+  ) => Promise<DeskPicture | 'overran' | undefined>;
   /** Looks a drawing over for what is doubtful; nothing where a newer question has come in meanwhile. */
   readonly lookOver: (drawing: Drawing) => Promise<readonly DeskNote[]>;
   /** The part seen along a direction to its observer. */
-  readonly pictorial: (drawing: Drawing, toward: Vec3) => Promise<Pictorial | undefined>;
+  readonly pictorial: (
+    drawing: Drawing,
+    toward: Vec3,
+    added?: readonly string[],
+  ) => Promise<Pictorial | undefined>;
   /** How its faces look, `width` squares across; nothing where a newer question came in. */
   readonly tints: (drawing: Drawing, toward: Vec3, width: number) => Promise<Tints | undefined>;
   readonly pickFace: (drawing: Drawing, toward: Vec3, at: Vec2) => Promise<PickedFace | undefined>;
@@ -89,9 +98,10 @@ export const openEngine = (): Engine => {
     return given === 'overran' ? without : given;
   };
   return {
-    draw: (drawing, passing) => ask(async (r) => r.work(drawing, passing)),
+    draw: (drawing, passing, added) => ask(async (r) => r.work(drawing, passing, added)),
     lookOver: (drawing) => answer(async (r) => r.look(drawing), []),
-    pictorial: (drawing, toward) => answer(async (r) => r.pictorial(drawing, toward), undefined),
+    pictorial: (drawing, toward, added) =>
+      answer(async (r) => r.pictorial(drawing, toward, added), undefined),
     tints: (drawing, toward, width) => answer(async (r) => r.tints(drawing, toward, width), undefined),
     pickFace: (drawing, toward, at) => answer(async (r) => r.pick(drawing, toward, at), undefined),
     plan: (drawing) => answer(async (r) => r.plan(drawing), undefined),

@@ -36,6 +36,8 @@ export type SessionState = {
   readonly notice: string | undefined;
   readonly conflict: Conflict | undefined;
   readonly picture: GoodPicture | undefined;
+  /** the drawing with a typed line that is not taken yet */
+  readonly tried: { readonly drawing: Drawing; readonly picture: GoodPicture } | undefined;
   /** why there is no picture of a drawing that has lines */
   readonly undrawn: string | undefined;
   readonly faults: readonly Fault[];
@@ -49,7 +51,11 @@ export type SessionState = {
 export type SessionTools = {
   readonly server: DrawingServer;
   /** Draws; nothing where a newer question took a passing one's place; 'overran' where it took too long. */
-  readonly draw: (drawing: Drawing, passing: boolean) => Promise<DeskPicture | 'overran' | undefined>;
+  readonly draw: (
+    drawing: Drawing,
+    passing: boolean,
+    added?: readonly string[],
+  ) => Promise<DeskPicture | 'overran' | undefined>;
   readonly lookOver: (drawing: Drawing) => Promise<readonly DeskNote[]>;
   readonly shelf: Shelf;
   readonly newId: () => string;
@@ -70,6 +76,12 @@ export type DrawingSession = {
   readonly edit: (command: Command, shownBy?: 'field' | 'notice') => Promise<readonly Fault[]>;
   /** Shows a change while it is being dragged, without keeping it; with none shows the drawing as it stands. */
   readonly preview: (command?: Command) => Promise<void>;
+  /**
+   * Draws the drawing as it would be with a line that is typed and not taken yet, beside the drawing as it stands; with none shows that
+   * one again.
+   * @returns what keeps it from being drawn
+   */
+  readonly tryOut: (command?: Command) => Promise<readonly Fault[]>;
   /** Undo (-1) and redo (1), through the history that the server keeps. */
   readonly step: (direction: -1 | 1) => Promise<void>;
   /** Sends what is waiting; true once the server has it, false as soon as it is known that it has not. */

@@ -55,7 +55,7 @@ test('what is understood is shown before it is taken, and an open line is answer
   await expect(page.getByTestId('asks')).toContainText('Where on the top is the hole?');
   await page.getByTestId('asks').getByRole('button', { name: 'in the middle' }).click();
   await expect(page.getByTestId('understood')).toContainText(
-    'cut a hole, 12 across, through, at [30, 20, 30]',
+    'cut a hole, 12 across, through, 30 from the left, 20 from the front, 30 up',
   );
   await expect(page.getByTestId('understood')).toContainText('Assumed: from the top; right through.');
   await line(page).fill('step 20 x 8');
@@ -63,7 +63,7 @@ test('what is understood is shown before it is taken, and an open line is answer
   await expect(page.getByRole('button', { name: 'Add', exact: true })).toBeDisabled();
   await page.getByTestId('asks').getByRole('button', { name: 'right' }).click();
   await expect(page.getByTestId('understood')).toContainText(
-    'cut a block, 20 wide, 40 deep, 8 high, at [60 - 20, 0, 30 - 8]',
+    'cut a block, 20 wide, 40 deep, 8 high, 60 - 20 from the left, 0 from the front, 30 - 8 up',
   );
   // a word begun is completed by Tab
   await line(page).fill('cyl');
@@ -121,11 +121,38 @@ const pictorialPoint = async (
   page: Page,
   share: readonly [number, number],
 ): Promise<{ x: number; y: number }> => {
-  const path = page.getByTestId('pictorial').locator('path').last();
+  const path = page.getByTestId('pictorial').locator('path[data-part="visible"]');
   const box = await path.boundingBox();
   if (!box) throw new Error('no pictorial');
   return { x: box.x + box.width * share[0], y: box.y + box.height * share[1] };
 };
+
+test('a line that is understood is drawn before it is taken, and gone when it is not', async ({ page }) => {
+  await begin(page);
+  const tried = page.getByTestId('tried').locator('path').last();
+  await line(page).fill('block 60 x 40 x 30');
+  await expect(tried).toHaveAttribute('d', /M/);
+  await expect(page.getByTestId('sheet')).toBeVisible();
+  await line(page).press('Escape');
+  await expect(page.getByTestId('bare paper')).toBeVisible();
+  await line(page).fill('block 60 x 40 x 30');
+  await expect(tried).toHaveAttribute('d', /M/);
+  await line(page).press('Enter');
+  await expect(page.getByTestId('overall W')).toHaveText('60');
+  await expect(page.getByTestId('tried')).toHaveCount(0);
+  // the next line is drawn over what stands; a place is still counted from the part as it stands
+  const outline = await pathOf(page, 'views', 'outline');
+  await line(page).fill('block 20 x 40 x 10 on top left');
+  await expect(tried).toHaveAttribute('d', /M/);
+  await expect(page.getByTestId('overall H')).toHaveText('30');
+  await expect(page.getByTestId('understood')).toContainText('30 up');
+  await line(page).fill('');
+  await expect(page.getByTestId('tried')).toHaveCount(0);
+  expect(await pathOf(page, 'views', 'outline')).toBe(outline);
+  // what cannot be drawn says why before it is taken
+  await line(page).fill('cut block 100 x 100 x 100 at -10 -10 -10');
+  await expect(page.getByText(/This cut removes everything/)).toBeVisible();
+});
 
 test('pointing at the pictorial: a face takes the next feature, two corners are measured, a side becomes the front', async ({
   page,
@@ -133,6 +160,7 @@ test('pointing at the pictorial: a face takes the next feature, two corners are 
   await begin(page);
   await line(page).fill('block 60 x 40 x 30');
   await line(page).press('Enter');
+  await expect(page.getByTestId('overall W')).toHaveText('60');
   await expect(page.getByTestId('pictorial')).toBeVisible();
   // in isometric the block's middle corner stands at (60, 0, 30); its top lies above it
   const top = await pictorialPoint(page, [0.5, 0.25]);

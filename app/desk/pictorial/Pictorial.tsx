@@ -168,7 +168,18 @@ export const Pictorial = () => {
                 vectorEffect="non-scaling-stroke"
               />
             )}
-            <path d={picture.visible} strokeWidth={1.6} vectorEffect="non-scaling-stroke" />
+            <path
+              d={picture.visible}
+              strokeWidth={1.6}
+              vectorEffect="non-scaling-stroke"
+              data-part="visible"
+            />
+            <path
+              d={picture.added}
+              strokeWidth={2}
+              stroke="var(--color-house)"
+              vectorEffect="non-scaling-stroke"
+            />
           </g>
           {chosen.length === 2 && (
             <line

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { LOOKS, type Looks, type Pictorial as Picture, type Tints } from '../../../workers/pictorial.ts';
+import { addedFeatures } from '../../session/addedFeatures.ts';
 import { useDesk, useSession } from '../useDesk.ts';
 import { type Turn, towardOf } from './turn.ts';
 
@@ -33,8 +34,10 @@ const tintImage = (t: Tints): string => {
 /** Draws the part's pictorial anew when the part or the direction changes; the newest answer counts. */
 export const usePictorial = (turn: Turn) => {
   const { engine } = useDesk();
-  const drawing = useSession((s) => s.drawing);
-  const ready = useSession((s) => s.picture !== undefined);
+  const tried = useSession((s) => s.tried);
+  const own = useSession((s) => s.drawing);
+  const drawing = tried?.drawing ?? own;
+  const ready = useSession((s) => (s.tried ?? s.picture) !== undefined);
   const [picture, setPicture] = useState<Picture>();
   const [tints, setTints] = useState<{ image: string; of: Picture }>();
   const asked = useRef(0);
@@ -44,7 +47,7 @@ export const usePictorial = (turn: Turn) => {
     const mine = ++asked.current;
     const toward = towardOf(turn);
     const draw = (): void =>
-      void engine.pictorial(drawing, toward).then((p) => {
+      void engine.pictorial(drawing, toward, addedFeatures(own.part, drawing.part)).then((p) => {
         if (mine !== asked.current || !p) return;
         setPicture(p);
         setTimeout(() => {
@@ -59,6 +62,6 @@ export const usePictorial = (turn: Turn) => {
     turned.current = turn;
     const wait = setTimeout(draw, after);
     return () => clearTimeout(wait);
-  }, [engine, drawing, turn, ready]);
+  }, [engine, own, drawing, turn, ready]);
   return { picture, tint: tints?.of === picture ? tints?.image : undefined };
 };

@@ -110,10 +110,11 @@ const Follow = ({ point, zoom }: { point: DeskPoint; zoom: number }) => (
 export const SheetView = () => {
   const { session, engine, view: look } = useDesk();
   const { follow, pointTo } = look;
-  const picture = useSession((s) => s.picture);
+  const tried = useSession((s) => s.tried !== undefined);
+  const picture = useSession((s) => s.tried?.picture ?? s.picture);
   const active = useView((s) => s.activePoint);
   const stage = useView((s) => s.stage);
-  const empty = useSession((s) => !s.drawing.part.bodies.length);
+  const empty = useSession((s) => !s.drawing.part.bodies.length && !s.tried);
   const replaying = useView((s) => s.replay !== undefined);
   const layers = useView(layersSoFar);
   const pointed = useView((s) => s.pointed);
@@ -218,6 +219,7 @@ export const SheetView = () => {
         <Paper picture={picture} />
         <SourcePicture height={picture.paper.height} />
         <SheetInk picture={picture} only={layers} />
+        {tried && <TriedInk added={picture.added} />}
         <ReplayInk />
         <PracticeInk picture={picture} paperPoint={paperPoint} />
         {!replaying && <PointNames picture={picture} paperPoint={paperPoint} />}
@@ -328,6 +330,14 @@ const layersSoFar = ({ replay }: DeskView): string | undefined =>
   replay && ['frame', 'title', ...replay.steps.slice(0, replay.at).flatMap((s) => s.shows ?? [])].join(' ');
 const shows = (only: string | undefined, layer: string): boolean =>
   only === undefined || only.split(' ').includes(layer);
+
+/** The lines of what is typed and not taken yet, over the sheet. */
+const TriedInk = ({ added }: Pick<GoodPicture, 'added'>) => (
+  <g fill="none" stroke="var(--color-house)" strokeLinecap="round" data-testid="tried" pointerEvents="none">
+    <path d={added.hidden} strokeWidth={0.35} />
+    <path d={added.visible} strokeWidth={0.7} />
+  </g>
+);
 
 /** The ink; drawn anew only when the picture changes, not when a point is followed. */
 const SheetInk = memo(({ picture, only }: { picture: GoodPicture; only: string | undefined }) => (

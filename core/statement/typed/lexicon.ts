@@ -66,10 +66,16 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
   [/^\s*([ltu])(?=\s*,?\s+\d)/gi, ' $1profile '],
   [/\b(pyramid|cone|wedge)[\s-]shaped\b/gi, ' $1 '],
   [/^\s*angle(?=\s*,?\s+\d)/gi, ' lprofile '],
-  [/\b(?:from\s+)?left\s+to\s+right\b|\bright\s+to\s+left\b|\blengthways\b/gi, ' alongwidth '],
-  [/\b(?:from\s+)?front\s+to\s+back\b|\bback\s+to\s+front\b/gi, ' alongdepth '],
   [
-    /\b(?:from\s+)?(?:top\s+to\s+bottom|bottom\s+to\s+top)\b|\bvertical(?:ly)?\b|\bupright\b/gi,
+    /\b(?:from\s+)?left\s+to\s+right\b|\bright\s+to\s+left\b|\blengthways\b|\bside\s+by\s+side\b|\bsideways\b|\bone\s+beside\s+the\s+other\b/gi,
+    ' alongwidth ',
+  ],
+  [
+    /\b(?:from\s+)?front\s+to\s+back\b|\bback\s+to\s+front\b|\bbackwards?\b|\bone\s+behind\s+the\s+other\b/gi,
+    ' alongdepth ',
+  ],
+  [
+    /\b(?:from\s+)?(?:top\s+to\s+bottom|bottom\s+to\s+top)\b|\bvertical(?:ly)?\b|\bupright\b|\bupwards?\b|\bone\s+(?:above|over|on\s+top\s+of)\s+(?:the\s+other|another)\b/gi,
     ' alongheight ',
   ],
   [/\bin\s+(?:the\s+)?(?:middle|cent(?:re|er))\b/gi, ' centre '],

@@ -142,7 +142,15 @@ export const copies = (
     };
   }
   if (pitch !== undefined) {
-    const axis = runsAlong(s) ?? u;
+    const said = runsAlong(s);
+    const fits = (axis: 0 | 1 | 2): boolean =>
+      middle.includes(axis) || beyond(c, axis, at[axis], pitch, Number(number)) === undefined;
+    if (said === undefined && !fits(u) && fits(v))
+      throw new Ask(
+        `${pitch} apart ${WAYS[u]} the last of the ${number} ${what}s would be beside the part. Which way do they run?`,
+        [WAYS[v]],
+      );
+    const axis = said ?? u;
     const along = axis === n ? v : axis;
     const step: Quantity3 = [0, 0, 0];
     step[along] = typedQuantity(pitch);
@@ -156,6 +164,24 @@ export const copies = (
   throw new Ask(`How are the ${number} ${what}s spaced?`, ['on 60 pcd', '20 pitch']);
 };
 
+/** The way of a row along an axis, as it is typed. */
+const WAYS = ['left to right', 'front to back', 'one above the other'] as const;
+
+/** Where the last of a row stands along an axis, if that is beside the part. */
+const beyond = (
+  c: TypedContext,
+  axis: 0 | 1 | 2,
+  first: Quantity,
+  pitch: string,
+  count: number,
+): number | undefined => {
+  const [from, step] = [c.worth(String(first)), c.worth(pitch)];
+  if (!c.box || from === undefined || step === undefined) return undefined;
+  const last = from + (count - 1) * step;
+  const isBeyond = last < (c.box[axis] as number) - SAME || last > (c.box[axis + 3] as number) + SAME;
+  return isBeyond ? last : undefined;
+};
+
 /** The last of a row must still meet the part. */
 const inside = (
   what: string,
@@ -165,10 +191,8 @@ const inside = (
   pitch: string,
   count: number,
 ): void => {
-  const [from, step] = [c.worth(String(first)), c.worth(pitch)];
-  if (!c.box || from === undefined || step === undefined) return;
-  const last = from + (count - 1) * step;
-  if (last < (c.box[axis] as number) - SAME || last > (c.box[axis + 3] as number) + SAME)
+  const last = beyond(c, axis, first, pitch, count);
+  if (last !== undefined)
     throw new Ask(
       `The last of the ${count} ${what}s would be at ${decimal(last, 6)}, beside the part. Where is the first?`,
       ['10 from left', '10 from front'],

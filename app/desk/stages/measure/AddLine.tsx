@@ -22,8 +22,11 @@ const StartMenu = fetchedLater(
   </span>,
 );
 
-/** Characters that a row of the field holds. */
-const ROW = 28;
+/** Characters that a row of the field holds, where the browser does not make the field as high as its text by itself. */
+const ROW = 24;
+
+/** A line that has stood for so long is drawn before it is taken, ms. */
+const TRY_AFTER = 150;
 
 /** What was understood of the line, as it will stand in the statement. */
 const Understood = ({
@@ -84,6 +87,28 @@ export const AddLine = () => {
     () => (text.trim() ? readTypedLine(text, typedContext(drawing.part, box)) : undefined),
     [text, drawing.part, box],
   );
+  const [undrawn, setUndrawn] = useState<string>();
+  const understood = read?.kind === 'understood';
+  // what was understood is drawn before it is taken; a line that is still being typed is waited for
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it is drawn anew on every drawing that takes the place of this one
+  useEffect(() => {
+    setUndrawn(undefined);
+    if (!understood) {
+      void session.tryOut();
+      return;
+    }
+    let isOver = false;
+    const wait = setTimeout(() => {
+      void session
+        .tryOut({ type: 'enterLine', text })
+        .then((faults) => !isOver && setUndrawn(faults[0] && sentence(faults[0])));
+    }, TRY_AFTER);
+    return () => {
+      isOver = true;
+      clearTimeout(wait);
+    };
+  }, [session, text, understood, drawing]);
+  useEffect(() => () => void session.tryOut(), [session]);
   const ways = completionsOf(text);
   // a word that is still being written is not asked about yet
   const begun = ways.length > 0 && /[a-z]$/i.test(text);
@@ -154,7 +179,7 @@ export const AddLine = () => {
         <textarea
           ref={input}
           aria-label="New line of the statement"
-          rows={Math.max(1, Math.min(4, Math.ceil(text.length / ROW)))}
+          rows={Math.max(1, Math.ceil(text.length / ROW))}
           value={text}
           placeholder="hole 12 through top 45 20"
           onChange={(e) => {
@@ -169,7 +194,7 @@ export const AddLine = () => {
             void paste(lines);
           }}
           spellCheck={false}
-          className="figures min-w-0 flex-1 resize-none rounded-md border border-rule-strong bg-white px-2 py-1 text-[13px] leading-[20px] placeholder:text-faint"
+          className="field-sizing-content figures max-h-[40vh] min-w-0 flex-1 resize-none rounded-md border border-rule-strong bg-white px-2 py-1 text-[13px] leading-[20px] placeholder:text-faint"
         />
         <button
           type="button"
@@ -205,7 +230,7 @@ export const AddLine = () => {
           />
         )}
       </div>
-      <FaultNote texts={fault ? [fault] : []} />
+      <FaultNote texts={[fault ?? undrawn].filter((x) => x !== undefined)} />
       {waiting.length > 0 && (
         <p className="mt-1 text-[12.5px] text-second">
           {waiting.length} more of the pasted lines wait.{' '}
