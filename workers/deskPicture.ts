@@ -23,6 +23,7 @@ import { isFlat, type Leg, shapePoint } from '../core/section/trace.ts';
 import { tracePath } from '../core/sheet/annotate/traceLine.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
 import { type Layer, type Pen, penWidth, type StrokeInk } from '../core/sheet/ink/ink.ts';
+import { gapFromXY } from '../core/sheet/layout/gaps.ts';
 import { type Rect, scaleText } from '../core/sheet/layout/paper.ts';
 import type { Similarity } from '../core/sheet/layout/similarity.ts';
 import { distanceFromXY, distanceView } from '../core/sheet/layout/xyDistance.ts';
@@ -303,7 +304,14 @@ const cutPicture = (s: Section, w: Drawn): CutPicture => {
         edge: labels.get(p.edge)?.slice(0, 2).join('–') ?? p.on.map((k) => readFaceKey(k).role).join(' / '),
         along: (p.along * sheet.scale) / paperUnit,
         fromXY:
-          distanceFromXY(p.at, s.plane.seenIn, sheet.box, sheet.angle, sheet.scale, sheet.gap) / paperUnit,
+          distanceFromXY(
+            p.at,
+            s.plane.seenIn,
+            sheet.box,
+            sheet.angle,
+            sheet.scale,
+            gapFromXY(sheet.gaps, s.plane.seenIn),
+          ) / paperUnit,
         view: view ?? '',
       })),
     ),
@@ -403,7 +411,11 @@ export const deskPicture = (
       xy: scaleFromXY(
         b,
         sheet.angle,
-        sheet.gap / sheet.scale,
+        {
+          W: sheet.gaps.upright / sheet.scale,
+          D: sheet.gaps.others / sheet.scale,
+          H: sheet.gaps.level / sheet.scale,
+        },
         sheet.views.map((v) => v.name),
       ),
     },

@@ -2,7 +2,7 @@
 import { useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { sentence } from '../../core/number/fault.ts';
-import { decimal } from '../../core/number/format.ts';
+import { decimal, sizeText } from '../../core/number/format.ts';
 import type { Kept } from '../../exchange/kept.ts';
 import { useWorkplace } from '../session/SessionsProvider.tsx';
 import { openDeskView, STAGES } from './deskView.ts';
@@ -26,7 +26,7 @@ const Foot = () => {
         {letter}
       </abbr>{' '}
       <span className="figures" data-testid={`overall ${letter}`}>
-        {decimal(value)}
+        {sizeText(value, units)}
       </span>
     </span>
   );

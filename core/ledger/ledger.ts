@@ -28,12 +28,12 @@ export const scaleFromBox = (b: Box3, angle: ProjectionAngle): LedgerScale => ({
  * From the XY lines: what is measured on the paper, in part units. The top view's far edge in first angle, its near edge in third, lies a gap
  * from XY, and so does the front view's base or top; W counts from the upright line, which stands beside the front view on the side of the
  * first end view.
- * @param gap between each view and its XY line, part units
+ * @param gaps for each account, between the view and the line it is counted from, part units
  */
 export const scaleFromXY = (
   b: Box3,
   angle: ProjectionAngle,
-  gap: number,
+  gaps: Readonly<Record<Account, number>>,
   views: readonly ViewName[],
 ): LedgerScale => {
   const first = angle === 'first';
@@ -41,9 +41,9 @@ export const scaleFromXY = (
   // in first angle the left view stands at the right
   const uprightAtRight = side !== undefined && (side === 'left') === first;
   return {
-    W: uprightAtRight ? { sign: -1, from: b[3] + gap } : { sign: 1, from: side ? b[0] - gap : b[0] },
-    D: first ? { sign: -1, from: b[4] + gap } : { sign: 1, from: b[1] - gap },
-    H: first ? { sign: 1, from: b[2] - gap } : { sign: -1, from: b[5] + gap },
+    W: uprightAtRight ? { sign: -1, from: b[3] + gaps.W } : { sign: 1, from: side ? b[0] - gaps.W : b[0] },
+    D: first ? { sign: -1, from: b[4] + gaps.D } : { sign: 1, from: b[1] - gaps.D },
+    H: first ? { sign: 1, from: b[2] - gaps.H } : { sign: -1, from: b[5] + gaps.H },
   };
 };
 

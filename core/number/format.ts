@@ -11,6 +11,20 @@ export const decimal = (value: number, places = 3): string => {
 /** 35/16 as "2 3/16". */
 export const mixedFraction = (f: Fraction): string => f.toFraction(true);
 
+/** A size in its unit: inches as a fraction where they are one on a rule, all else as a decimal. */
+export const sizeText = (value: number, units: 'mm' | 'in', places = 3): string =>
+  (units === 'in' ? inchFraction({ value }) : undefined) ?? decimal(value, places);
+
+/** A size in squares, whole and half; nothing where it is neither. @param square the worth of one, in the same unit */
+export const squaresText = (value: number, square: number): string | undefined => {
+  const halves = Math.round((value / square) * 2);
+  return Math.abs((halves / 2) * square - value) <= SAME_SQUARE * square
+    ? `${mixedFraction(new Fraction(halves, 2))} sq`
+    : undefined;
+};
+/** Nearer than this share of a square a size is counted in squares. */
+const SAME_SQUARE = 1e-6;
+
 /**
  * The mixed fraction of an inch size where it is one on a rule (a denominator that is a power of two up to 128),
  * otherwise undefined.

@@ -1,11 +1,10 @@
 import type { Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
-import { decimal } from '../number/format.ts';
 import type { ReferenceLine } from '../sheet/layout/layout.ts';
 import { levelAt, pairOf, uprightAt } from './coordinates.ts';
 import type { Deed, FigureOrigin } from './deed.ts';
 import { walkOutline } from './outlineWalk.ts';
-import { freshName, isLevelView, isSideView, originOf, type Plan, take, viewNamed } from './plan.ts';
+import { freshName, isLevelView, isSideView, originOf, type Plan, size, take, viewNamed } from './plan.ts';
 
 /** A light line a stated distance from a side of a box that is drawn. */
 const offset = (
@@ -48,7 +47,7 @@ const firstBox = (p: Plan, view: ViewName): void => {
       stage: 'setting out',
       tool: 'rule',
       source: 'sheet',
-      text: `Mark the lower left corner of the ${view} view ${decimal(box.x, 1)} mm from the left edge of the sheet and ${decimal(box.y, 1)} mm from the lower one, with a light level and upright line through it.`,
+      text: `Mark the lower left corner of the ${view} view ${p.written.paper(box.x)} from the left edge of the sheet and ${p.written.paper(box.y)} from the lower one, with a light level and upright line through it.`,
       why: 'Where the views go is settled before a line is drawn, so that all of them fit.',
     },
     deeds,
@@ -73,7 +72,7 @@ const referenceLine = (p: Plan, r: ReferenceLine, of: ViewName): void => {
   const from = at < low ? low : high;
   const name = k === 0 ? 'upright line between the views' : `${r.name} line`;
   const line = offset(p, of, k, from, at, {
-    text: `Draw the ${name} ${decimal(Math.abs(at - from), 2)} mm from the ${of} view.`,
+    text: `Draw the ${name} ${p.written.paper(Math.abs(at - from))} from the ${of} view.`,
     why: 'Here the planes of projection meet; distances are taken from it.',
   });
   for (const v of r.between) if (v !== 'front') p.reference.set(v, line);
@@ -113,8 +112,8 @@ const nextBox = (p: Plan, view: ViewName, drawn: ViewName): void => {
   const v = viewNamed(p, view);
   const d = viewNamed(p, drawn);
   const words = (side: string, gap: number) => ({
-    text: `Draw the ${side} side of the ${view} view's box ${decimal(gap, 2)} mm away.`,
-    why: 'Equal gaps leave room for names and dimensions.',
+    text: `Draw the ${side} side of the ${view} view's box ${p.written.paper(gap)} away.`,
+    why: 'The gap leaves room for names and dimensions.',
   });
   const farSides: (() => void)[] = [];
   // its near side by the gap, wherever it is not shared with the box that is drawn
@@ -163,7 +162,7 @@ const farSide = (p: Plan, view: ViewName, k: 0 | 1, near: number, far: number): 
       tool: 'rule',
       source: overallSource(p, far - near),
       account,
-      text: `Set off ${account} ${decimal(Math.abs(far - near) / p.sheet.scale)} for the box of the ${view} view.`,
+      text: `Set off ${account} ${size(p, far - near)} for the box of the ${view} view.`,
       why: 'The overall size of the part in this direction.',
     },
     [

@@ -4,14 +4,20 @@ import { decimal } from '../number/format.ts';
 /** A size or the half of one, as a drafter counts: "12/2". */
 type Term = { readonly text: string; readonly worth: number };
 
+/** Half of what is written: "12/2", "half 2 1/2". */
+const halfOf = (text: string): string => (/[ /]/.test(text) ? `half ${text}` : `${text}/2`);
+
 /** The sizes a statement gives, each once, with their halves; the larger first, for an overall is taken before a detail. */
-export const countingTerms = (sizes: readonly number[]): Term[] => {
+export const countingTerms = (
+  sizes: readonly number[],
+  written: (size: number) => string = (s) => decimal(s, 6),
+): Term[] => {
   const once = [...new Set(sizes.filter((s) => s > 0).map((s) => Number(s.toPrecision(12))))].sort(
     (a, b) => b - a,
   );
   return [
-    ...once.map((s) => ({ text: decimal(s, 6), worth: s })),
-    ...once.map((s) => ({ text: `${decimal(s, 6)}/2`, worth: s / 2 })),
+    ...once.map((s) => ({ text: written(s), worth: s })),
+    ...once.map((s) => ({ text: halfOf(written(s)), worth: s / 2 })),
   ];
 };
 

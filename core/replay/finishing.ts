@@ -12,7 +12,7 @@ export const finish = (p: Plan, rules: SheetSetup['rules']): void => {
   };
   step(
     'straight edge',
-    'Draw the centre lines: a cross where a feature is a circle, its axis where it is a rectangle, 3 mm past the outline.',
+    'Draw the centre lines: a cross where a feature is a circle, its axis where it is a rectangle, a little past the outline.',
     'Every round feature has its centre; the workshop measures from it.',
     ['centre'],
   );

@@ -4,13 +4,13 @@ import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
 import { POSTS } from '../ledger/accounts.ts';
 import type { Account } from '../naming/accounts.ts';
-import { decimal } from '../number/format.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
 import type { Layer } from '../sheet/ink/ink.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import { countedAs, countingTerms } from './counted.ts';
 import type { Deed, FigureOrigin, Phase, ReplayChoice, Step } from './deed.ts';
 import { type Board, emptyBoard, perform } from './perform.ts';
+import type { Writing } from './writing.ts';
 
 /** Finds what was noted for a coordinate. */
 export type Register = {
@@ -58,6 +58,8 @@ export type Plan = {
   readonly sheet: Sheet;
   readonly choice: ReplayChoice;
   readonly corners: readonly Named[];
+  /** how sizes (part units) and distances on the paper (mm) are written */
+  readonly written: Writing;
   /** the stated sizes and their halves, part units */
   readonly terms: ReturnType<typeof countingTerms>;
   /** workings found so far, by length */
@@ -89,11 +91,13 @@ export const beginPlan = (
   choice: ReplayChoice,
   corners: readonly Named[],
   statedSizes: readonly number[],
+  written: Writing,
 ): Plan => ({
   sheet,
   choice,
   corners,
-  terms: countingTerms(statedSizes),
+  written,
+  terms: countingTerms(statedSizes, written.size),
   workings: new Map(),
   steps: [],
   board: emptyBoard(),
@@ -235,11 +239,11 @@ export const placeName = (p: Plan, v: PlacedView, at: Vec2): string => {
 };
 
 /** A length on the paper as the part's size, in its unit. */
-export const size = (p: Plan, paper: number): string => decimal(Math.abs(paper) / p.sheet.scale);
+export const size = (p: Plan, paper: number): string => p.written.size(Math.abs(paper) / p.sheet.scale);
 /** The same as it is set off on the paper, given only where the two differ. */
 export const onPaperToo = (p: Plan, paper: number): string => {
-  const mm = Math.abs(paper);
-  return Math.abs(p.sheet.scale - 1) < 1e-12 ? '' : ` (${decimal(mm, 2)} mm on the paper)`;
+  const atFullSize = Math.abs(p.sheet.scale - (p.sheet.units === 'in' ? 25.4 : 1)) < 1e-9;
+  return atFullSize ? '' : ` (${p.written.paper(Math.abs(paper))} on the paper)`;
 };
 /** How a length on the paper comes from the given sizes. */
 export const originOf = (

@@ -41,6 +41,7 @@ import { polygonsOf } from './polygons.ts';
 import { drawEllipse, drawRound } from './rounds.ts';
 import { statedSizes, traceSizes } from './statedSizes.ts';
 import { drawTurned, foldPolygon, placeRoundAxis, roundCorners } from './turnedFeatures.ts';
+import { writingFor } from './writing.ts';
 
 /** The views in the order of work: the chosen one first, then those that share its lines, the back last. */
 const orderOf = (views: readonly PlacedView[], first: ViewName): PlacedView[] => {
@@ -181,6 +182,7 @@ export const planReplay = (
     choice,
     [...corners, ...cutPoints],
     [...statedSizes(file), ...traceSizes(sheet)],
+    writingFor(file, sheet),
   );
   setBoxesOut(p);
   const scenes = sheet.sections.flatMap((s) => s.remains);

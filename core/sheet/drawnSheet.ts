@@ -6,6 +6,7 @@ import type { Posting } from '../ledger/postings.ts';
 import type { Fault } from '../number/fault.ts';
 import type { Section } from '../section/section.ts';
 import type { Ink } from './ink/ink.ts';
+import type { Gaps } from './layout/gaps.ts';
 import type { Layout } from './layout/layout.ts';
 import type { PaperFrame } from './layout/paper.ts';
 import type { SheetSetup } from './setup.ts';
@@ -19,7 +20,7 @@ export type Sheet = {
   readonly paper: PaperFrame & { readonly name: string };
   readonly scale: number;
   readonly angle: SheetSetup['angle'];
-  readonly gap: number;
+  readonly gaps: Gaps;
   readonly units: 'mm' | 'in';
   readonly box: Box3;
   readonly layout: Layout;

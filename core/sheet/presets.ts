@@ -1,4 +1,5 @@
 import type { ProjectionAngle } from '../geometry/viewFrames.ts';
+import type { PaperName } from './layout/paper.ts';
 import type { SheetSetup } from './setup.ts';
 
 /** What a preset of house rules settles; everything else of a sheet stays as it is. */
@@ -16,6 +17,9 @@ export type Preset = {
   readonly says: string;
   readonly angle: ProjectionAngle;
   readonly rules: Settled;
+  /** the family of papers, by one of usual size, and the view from the side, where the school has its own */
+  readonly paper?: PaperName;
+  readonly side?: 'left' | 'right';
 };
 
 const WORKSHOP = {
@@ -39,8 +43,10 @@ export const PRESETS: readonly Preset[] = [
   },
   {
     name: 'Inch workshop',
-    says: 'Third angle with side views, no names of points, projectors gone when finished.',
+    says: 'Third angle on paper B with the view from the right, no names of points, projectors gone when finished.',
     angle: 'third',
+    paper: 'B',
+    side: 'right',
     rules: { ...WORKSHOP, names: 'sides' },
   },
   {
@@ -91,11 +97,14 @@ export const PRESETS: readonly Preset[] = [
 ];
 
 /** A sheet by the rules of a preset. */
-export const byPreset = (setup: SheetSetup, { angle, rules }: Preset): SheetSetup => ({
-  ...setup,
-  angle,
-  rules: { ...setup.rules, ...rules },
-});
+export const byPreset = (setup: SheetSetup, { angle, rules, paper, side }: Preset): SheetSetup => {
+  const other = side === 'right' ? 'left' : 'right';
+  // one view from the side is taken from the school's own; both stay where both are wanted
+  const views =
+    side && !setup.views.includes(side) ? setup.views.map((v) => (v === other ? side : v)) : setup.views;
+  const moved = paper && paper !== setup.paper ? { paper, place: undefined } : {};
+  return { ...setup, ...moved, views, angle, rules: { ...setup.rules, ...rules } };
+};
 
 /** The preset whose rules a sheet has, if it is one of them. */
 export const presetOf = (setup: SheetSetup): Preset | undefined =>

@@ -8,63 +8,70 @@ import { paperPlace } from './layout/paperPlace.ts';
 const paperLength = z.number().min(120).max(3000);
 
 /** The choices of a sheet: paper, scale, angle, views, gap, and the house rules that this version knows. */
-export const setupSchema = z.strictObject({
-  paper: z.enum([...PAPER_NAMES, 'own']),
-  upright: z.boolean(),
-  /** width and height of a paper of its own size, mm */
-  ownPaper: z.tuple([paperLength, paperLength]).optional(),
-  /** in the lower right corner where missing */
-  titleBlock: z.enum(['corner', 'strip']).optional(),
-  angle: z.enum(['first', 'third']),
-  scale: z.union([z.literal('fit'), z.number().min(1e-6).max(1000)]),
-  views: z.array(viewName).min(1).max(6),
-  gap: z.number().min(2).max(200),
-  /** flat faces that are wanted in views of their own, square to them; partial: the face alone */
-  auxiliary: z
-    .array(z.strictObject({ body: z.string(), face: z.string(), partial: z.boolean().optional() }))
-    .max(4)
-    .optional(),
-  /** where the group of views was put: the lower left corner of all boxes, paper mm; found by itself where missing */
-  place: z.tuple([paperPlace, paperPlace]).optional(),
-  rules: z.strictObject({
-    referenceLines: z.boolean(),
-    mitre: z.boolean(),
-    /** the planes of projection named at the lines between them */
-    planes: z.boolean().optional(),
-    projectors: z.enum(['kept', 'off']),
-    /** whose projectors are kept; those of the cut points where missing */
-    projectorsOf: z.enum(['cuts', 'corners']).optional(),
-    /** of all corners only those of a feature, and only the projectors that lead to a view */
-    projectorsFeature: z.string().max(200).optional(),
-    projectorsInto: viewName.optional(),
-    /** how depths pass between the views; by the mitre line where missing */
-    transfer: z.enum(['mitre', 'arcs', 'distances']).optional(),
-    hiddenBehindCut: z.enum(['kept', 'out']),
-    points: z.enum(['numbers', 'off']),
-    /** views whose hidden lines are left out */
-    noHidden: z.array(viewName).max(6).optional(),
-    /** an isometric in a free place of the sheet */
-    pictorial: z.boolean().optional(),
-    /** centre lines of views that are symmetric; drawn where missing */
-    symmetry: z.enum(['drawn', 'out']).optional(),
-    /** tangent joins drawn as thin lines */
-    tangents: z.boolean().optional(),
-    /** the corners' names on the sheet; none where missing */
-    corners: z.enum(['numbers', 'letters']).optional(),
-    /** a feature whose corners alone are named on the sheet; all are where missing */
-    namesOf: z.string().max(200).optional(),
-    /** the corner of each ring that is numbered first; left back where missing */
-    numbersFrom: z.enum(STARTS).optional(),
-    /** one number for a corner and the one under it */
-    pairs: z.enum(['two', 'one']).optional(),
-    /** how many generators divide a curved face that is cut; none where missing */
-    generators: z.union([z.literal(8), z.literal(12), z.literal(24)]).optional(),
-    /** what the views are called on the sheet; front, top and left view where missing */
-    names: z.enum(['views', 'elevations', 'sides']).optional(),
-    /** the side that the first of them faces; left where missing */
-    firstGenerator: viewName.optional(),
-  }),
-});
+export const setupSchema = z
+  .strictObject({
+    paper: z.enum([...PAPER_NAMES, 'own']),
+    upright: z.boolean(),
+    /** width and height of a paper of its own size, mm */
+    ownPaper: z.tuple([paperLength, paperLength]).optional(),
+    /** in the lower right corner where missing */
+    titleBlock: z.enum(['corner', 'strip']).optional(),
+    angle: z.enum(['first', 'third']),
+    scale: z.union([z.literal('fit'), z.number().min(1e-6).max(1000)]),
+    views: z.array(viewName).min(1).max(6),
+    gap: z.number().min(2).max(200),
+    /** from the front view to those above and below, and to those beside it, where they are not twice the gap; paper mm */
+    between: z.tuple([z.number().min(4).max(400), z.number().min(4).max(400)]).optional(),
+    /** flat faces that are wanted in views of their own, square to them; partial: the face alone */
+    auxiliary: z
+      .array(z.strictObject({ body: z.string(), face: z.string(), partial: z.boolean().optional() }))
+      .max(4)
+      .optional(),
+    /** where the group of views was put: the lower left corner of all boxes, paper mm; found by itself where missing */
+    place: z.tuple([paperPlace, paperPlace]).optional(),
+    rules: z.strictObject({
+      referenceLines: z.boolean(),
+      mitre: z.boolean(),
+      /** the planes of projection named at the lines between them */
+      planes: z.boolean().optional(),
+      projectors: z.enum(['kept', 'off']),
+      /** whose projectors are kept; those of the cut points where missing */
+      projectorsOf: z.enum(['cuts', 'corners']).optional(),
+      /** of all corners only those of a feature, and only the projectors that lead to a view */
+      projectorsFeature: z.string().max(200).optional(),
+      projectorsInto: viewName.optional(),
+      /** how depths pass between the views; by the mitre line where missing */
+      transfer: z.enum(['mitre', 'arcs', 'distances']).optional(),
+      hiddenBehindCut: z.enum(['kept', 'out']),
+      points: z.enum(['numbers', 'off']),
+      /** views whose hidden lines are left out */
+      noHidden: z.array(viewName).max(6).optional(),
+      /** an isometric in a free place of the sheet */
+      pictorial: z.boolean().optional(),
+      /** centre lines of views that are symmetric; drawn where missing */
+      symmetry: z.enum(['drawn', 'out']).optional(),
+      /** tangent joins drawn as thin lines */
+      tangents: z.boolean().optional(),
+      /** the corners' names on the sheet; none where missing */
+      corners: z.enum(['numbers', 'letters']).optional(),
+      /** a feature whose corners alone are named on the sheet; all are where missing */
+      namesOf: z.string().max(200).optional(),
+      /** the corner of each ring that is numbered first; left back where missing */
+      numbersFrom: z.enum(STARTS).optional(),
+      /** one number for a corner and the one under it */
+      pairs: z.enum(['two', 'one']).optional(),
+      /** how many generators divide a curved face that is cut; none where missing */
+      generators: z.union([z.literal(8), z.literal(12), z.literal(24)]).optional(),
+      /** what the views are called on the sheet; front, top and left view where missing */
+      names: z.enum(['views', 'elevations', 'sides']).optional(),
+      /** the side that the first of them faces; left where missing */
+      firstGenerator: viewName.optional(),
+    }),
+  })
+  .refine(({ gap, between }) => !between || Math.min(...between) >= gap + 2, {
+    path: ['between'],
+    message: 'The views would stand on the lines between them. Make the gap smaller.',
+  });
 export type SheetSetup = z.infer<typeof setupSchema>;
 
 /** How the house rules name the corners. */

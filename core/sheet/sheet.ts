@@ -14,6 +14,7 @@ import type { TitleText } from './annotate/titleBlock.ts';
 import type { Numbered, Sheet } from './drawnSheet.ts';
 import { composeInk } from './ink/composeInk.ts';
 import { type Load, largestFit, placementAt, scalesOf } from './layout/fit.ts';
+import { gapsOf } from './layout/gaps.ts';
 import { paperFrame, paperTitle, type Rect, scaleText } from './layout/paper.ts';
 import { inner, lowOf, unscaled } from './layout/placement.ts';
 import type { SheetSetup } from './setup.ts';
@@ -154,7 +155,7 @@ export const drawSheet = (
     paper,
     scale,
     angle: setup.angle,
-    gap: setup.gap,
+    gaps: gapsOf(setup),
     units: part.units,
     box,
     layout,

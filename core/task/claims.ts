@@ -1,5 +1,6 @@
 import { pointOn } from '../geometry/curve3.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
+import { decimal } from '../number/format.ts';
 import { NUMBER_WORDS } from '../number/numberWords.ts';
 import type { PartFile } from '../part/schema.ts';
 import { sizeReader } from '../part/sizes.ts';
@@ -241,11 +242,17 @@ const gap: Claim = {
   says: /\b(?:(\d+(?:\.\d+)?)\s*mm\s+(?:between|apart)|gap\s+(?:of\s+)?(\d+(?:\.\d+)?)\s*mm(?:\s+between)?)(?:\s+(?:the\s+)?views)?/gi,
   answer: ({ sheet }, m, isDenied) => {
     const wanted = Number(m[1] ?? m[2]);
+    const neighbours = sheet.views.filter((v) => v.name !== 'front').map((v) => v.name);
+    const { others, level, upright } = sheet.gaps;
+    const apart = [
+      ...new Set(neighbours.map((v) => others + (v === 'top' || v === 'bottom' ? level : upright))),
+    ];
+    const said = `The views are ${apart.map((x) => decimal(x, 3)).join(' and ')} mm apart`;
     return denied(
       either(
-        Math.abs(sheet.gap - wanted) < 1e-6,
-        `The views are ${sheet.gap} mm apart.`,
-        `The views are ${sheet.gap} mm apart, not ${wanted}.`,
+        apart.length > 0 && apart.every((x) => Math.abs(x - wanted) < 1e-6),
+        `${said}.`,
+        `${said}, not ${wanted}.`,
       ),
       isDenied,
     );

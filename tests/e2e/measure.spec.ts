@@ -229,7 +229,7 @@ test('a sheet too small is mended by one press; the views are dragged in line', 
   await page.getByTestId('offers').getByRole('button', { name: 'Centre the views' }).click();
   // the offer goes once the views stand in the middle again
   await expect(page.getByRole('button', { name: 'Centre the views' })).toHaveCount(0);
-  const gap = page.getByLabel('Gap in millimetres');
+  const gap = page.getByLabel('Gap, view to XY');
   const was = Number(await gap.inputValue());
   const top = await page.getByTestId('box top').locator('rect').boundingBox();
   if (!top) throw new Error('no box');

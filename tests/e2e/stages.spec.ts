@@ -56,7 +56,7 @@ test('setting out: paper, scale, views, gap and lines change the sheet', async (
   await page.getByRole('switch', { name: 'Mitre line shown' }).click();
   // one to each side
   await expect.poll(async () => (await pathOf(page, 'mitre', 'projector'))?.match(/M/g)?.length).toBe(2);
-  const gap = page.getByLabel('Gap in millimetres');
+  const gap = page.getByLabel('Gap, view to XY');
   const apart = async () =>
     (await labelPlace(page, 'TOP VIEW')).y - (await labelPlace(page, 'SECTIONAL FRONT VIEW')).y;
   const before = await apart();

@@ -4,11 +4,12 @@ import type { SetupCommand } from '../../../core/edit/command.ts';
 import { setUp } from '../../../core/edit/setupCommands.ts';
 import type { ViewName } from '../../../core/geometry/viewFrames.ts';
 import { POSTS } from '../../../core/ledger/accounts.ts';
+import { sizeText } from '../../../core/number/format.ts';
+import { LEAST_GAP, withBetween } from '../../../core/sheet/layout/gaps.ts';
 import type { GoodPicture } from '../../session/sessionTypes.ts';
 import { ACCOUNT_INK } from '../book/inks.ts';
 import { useDesk, useSession } from '../useDesk.ts';
 
-const LEAST_GAP = 2;
 const MOST_GAP = 200;
 const toHalf = (mm: number): number => Math.round(mm * 2) / 2;
 
@@ -68,7 +69,14 @@ export const ViewBoxes = ({
   const { session } = useDesk();
   const folding = useFolding(picture);
   const drag = useRef<
-    (Drag & { extent: GoodPicture['extent']; gap: number; sign: number; level: boolean }) | undefined
+    | (Drag & {
+        extent: GoodPicture['extent'];
+        gap: number;
+        between: readonly [number, number] | undefined;
+        sign: number;
+        level: boolean;
+      })
+    | undefined
   >(undefined);
   const start = (view: ViewName) => (e: PointerEvent<SVGGElement>) => {
     e.stopPropagation();
@@ -82,6 +90,7 @@ export const ViewBoxes = ({
       from: paperPoint(e),
       extent: picture.extent,
       gap: drawing.setup.gap,
+      between: drawing.setup.between,
       sign: beyond ? 1 : -1,
       level,
     };
@@ -102,8 +111,21 @@ export const ViewBoxes = ({
     } else {
       // a neighbour stands two gaps away, with its reference line half way
       const by = ((d.level ? dy : dx) * d.sign) / 2;
-      const gap = Math.min(MOST_GAP, Math.max(LEAST_GAP, toHalf(d.gap + by)));
-      d.next = setUp({ gap }, `Gap ${gap}`);
+      if (d.between) {
+        // what was set apart by itself is moved by itself
+        const apart = Math.min(
+          2 * MOST_GAP,
+          Math.max(2 * LEAST_GAP, toHalf(d.between[d.level ? 0 : 1] + 2 * by)),
+        );
+        const [levels, sides] = d.between;
+        d.next = setUp(
+          d.level ? withBetween(apart, sides) : withBetween(levels, apart),
+          `${apart} mm from the front view`,
+        );
+      } else {
+        const gap = Math.min(MOST_GAP, Math.max(LEAST_GAP, toHalf(d.gap + by)));
+        d.next = setUp({ gap }, `Gap ${gap}`);
+      }
     }
     void session.preview(d.next);
   };
@@ -116,7 +138,8 @@ export const ViewBoxes = ({
     <g>
       {picture.views.map((v) => {
         const [across, up] = POSTS[v.name];
-        const text = (a: 'W' | 'D' | 'H'): string => `${a} ${Number(picture.overall[a].toFixed(3))}`;
+        const text = (a: 'W' | 'D' | 'H'): string =>
+          `${a} ${sizeText(picture.overall[a], drawing.part.units)}`;
         const cursor =
           v.name === 'front'
             ? 'cursor-move'

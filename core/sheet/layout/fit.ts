@@ -70,7 +70,8 @@ const family = (paper: SheetSetup['paper']): PaperName[] => {
 
 /** Views that one can do without, the one that shows least first. */
 const SPARE: readonly ViewName[] = ['back', 'bottom', 'right', 'left', 'top'];
-const LEAST_GAP = 5;
+/** Views and lines closed up, mm. */
+const CLOSE = 5;
 /** A group that covers less of the frame than this asks for a larger scale or a smaller paper. */
 const THIN = 0.25;
 
@@ -118,7 +119,8 @@ export const offersFor = (setup: SheetSetup, load: Load): Offer[] => {
     });
   const larger = papers.slice(at + 1).find((p) => fitsWith({ paper: p, place: undefined }));
   if (larger) out.push({ label: `Paper ${larger}`, change: { paper: larger, place: undefined } });
-  if (setup.gap > LEAST_GAP) offer(`Close the gap to ${LEAST_GAP} mm`, { gap: LEAST_GAP, place: undefined });
+  if (setup.gap > CLOSE)
+    offer(`Close the gap to ${CLOSE} mm`, { gap: CLOSE, between: undefined, place: undefined });
   const spare = SPARE.find(
     (v) =>
       setup.views.length > 1 &&

@@ -1,5 +1,6 @@
 import type { Vec2 } from '../../geometry/vec.ts';
 import type { ProjectionAngle, ViewName } from '../../geometry/viewFrames.ts';
+import type { Gaps } from './gaps.ts';
 import type { Rect } from './paper.ts';
 
 /** Overall width, depth and height, in paper mm where a layout asks for them. */
@@ -17,7 +18,7 @@ export const viewSize = (name: ViewName, o: Overall): Vec2 => {
   return [o.depth, o.height];
 };
 
-/** The line between the front view and a neighbour: each view stands `gap` away from it. */
+/** The line between the front view and a neighbour. */
 export type ReferenceLine = {
   readonly name: string;
   readonly between: readonly [ViewName, ViewName];
@@ -43,31 +44,33 @@ export type Layout = {
 const OVERRUN = 6;
 
 /**
- * Sets the boxes of the wanted views out, the front view's lower left corner at the origin. Neighbouring boxes are twice the
- * gap apart, with their reference line half way: so a depth is the same distance from XY in the top view as from the upright
- * line in the side view, and the mitre line starts at the corner where the two lines meet.
+ * Sets the boxes of the wanted views out, the front view's lower left corner at the origin. All views but the front stand equally far
+ * from their reference lines: so a depth is the same distance from XY in the top view as from the upright line in the side view, and
+ * the mitre line starts at the corner where the two lines meet.
  * @param o overall sizes on the paper, mm
  */
 export const layoutViews = (
   views: readonly ViewName[],
   angle: ProjectionAngle,
   o: Overall,
-  gap: number,
+  gaps: Gaps,
 ): Layout => {
   const place = PLACES[angle];
   const wanted = new Set<ViewName>([...views, 'front']);
   const columns = new Map<number, number>();
   for (const v of wanted) columns.set(place[v][0], viewSize(v, o)[0]);
+  const above = gaps.level + gaps.others;
+  const beside = gaps.upright + gaps.others;
   const xOf = (column: number): number => {
-    if (column < 0) return -2 * gap - o.depth;
+    if (column < 0) return -beside - o.depth;
     let x = 0;
     for (let c = 0; c < column; c++) {
       const w = columns.get(c);
-      if (w !== undefined) x += w + 2 * gap;
+      if (w !== undefined) x += w + (c === 0 ? beside : 2 * gaps.others);
     }
     return x;
   };
-  const yOf = (row: number): number => (row === 0 ? 0 : row < 0 ? -2 * gap - o.depth : o.height + 2 * gap);
+  const yOf = (row: number): number => (row === 0 ? 0 : row < 0 ? -above - o.depth : o.height + above);
   const boxes = new Map<ViewName, Rect>();
   for (const v of wanted) {
     if (!views.includes(v)) continue;
@@ -83,8 +86,8 @@ export const layoutViews = (
 
   const levels = (['top', 'bottom'] as const).filter((v) => boxes.has(v));
   const sides = (['left', 'right'] as const).filter((v) => boxes.has(v));
-  const heightOf = (v: ViewName): number => (place[v][1] < 0 ? -gap : o.height + gap);
-  const uprightOf = (v: ViewName): number => (place[v][0] > 0 ? o.width + gap : -gap);
+  const heightOf = (v: ViewName): number => (place[v][1] < 0 ? -gaps.level : o.height + gaps.level);
+  const uprightOf = (v: ViewName): number => (place[v][0] > 0 ? o.width + gaps.upright : -gaps.upright);
   const referenceLines: ReferenceLine[] = [
     ...levels.map(
       (v, i): ReferenceLine => ({
@@ -106,7 +109,7 @@ export const layoutViews = (
   const mitres = levels.flatMap((level) =>
     sides.map((side): MitreLine => {
       const from: Vec2 = [uprightOf(side), heightOf(level)];
-      const run = gap + o.depth + OVERRUN / 2;
+      const run = gaps.others + o.depth + OVERRUN / 2;
       return {
         level,
         side,

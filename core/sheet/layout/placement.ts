@@ -4,6 +4,7 @@ import type { Section } from '../../section/section.ts';
 import type { SheetSetup } from '../setup.ts';
 import { viewToPaper } from '../views/placedView.ts';
 import { type PlacedShape, placeTrueShape, trueShapeOf } from '../views/trueShape.ts';
+import { gapFromXY, gapsOf } from './gaps.ts';
 import { type Layout, layoutViews, moveLayout, type Overall } from './layout.ts';
 import { type PaperFrame, type Rect, rectInside, rectsMeet } from './paper.ts';
 import { onPaper } from './similarity.ts';
@@ -127,13 +128,13 @@ export const placeAt = (
   beside: (site: Placement) => boolean = () => true,
 ): Placement => {
   const overall = onPaperSize(box, scale);
-  const raw = layoutViews(setup.views, setup.angle, overall, setup.gap);
+  const raw = layoutViews(setup.views, setup.angle, overall, gapsOf(setup));
   const free = inner(paper.frame, 2);
   const group = groupRoom(raw);
   const wanted = sections
     .filter((s) => s.bodies.length && raw.boxes.has(s.plane.seenIn))
     .map(({ plane, bodies }) => {
-      const level = levelOnXY(plane.seenIn, box, setup.angle, scale, setup.gap);
+      const level = levelOnXY(plane.seenIn, box, setup.angle, scale, gapFromXY(gapsOf(setup), plane.seenIn));
       return trueShapeOf(plane, bodies, scale, setup.angle, level, tol);
     });
   const obstacles: Obstacle[] = [
@@ -180,7 +181,7 @@ export const lowOf = (b: Box3): Vec3 => [b[0], b[1], b[2]];
 /** True where the group of boxes is larger than the free area. */
 export const tooLarge = (scale: number, setup: SheetSetup, paper: PaperFrame, box: Box3): boolean => {
   const free = inner(paper.frame, 2);
-  const group = groupRoom(layoutViews(setup.views, setup.angle, onPaperSize(box, scale), setup.gap));
+  const group = groupRoom(layoutViews(setup.views, setup.angle, onPaperSize(box, scale), gapsOf(setup)));
   return group.w > free.w || group.h > free.h;
 };
 

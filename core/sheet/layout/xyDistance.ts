@@ -8,7 +8,7 @@ import { VIEW_FRAMES } from '../../geometry/viewFrames.ts';
  * that view. In first angle the part's far side is nearest XY, in third angle the near side.
  * @param box the part's box, part units
  * @param scale paper mm per part unit
- * @param gap mm between XY and the view
+ * @param gap mm between XY and the view in which the distance is read (see gapFromXY)
  */
 export const distanceFromXY = (
   p: Vec3,

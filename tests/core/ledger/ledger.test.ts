@@ -214,17 +214,19 @@ describe('how the ledger counts', () => {
     expect(accountsOf(p, scaleFromBox(box, 'first'))).toEqual({ W: 15, D: 10, H: 5 });
     expect(accountsOf(p, scaleFromBox(box, 'third'))).toEqual({ W: 15, D: 30, H: 5 });
     // in first angle the left view stands at the right, so W counts from there
-    expect(accountsOf(p, scaleFromXY(box, 'first', 4, ['front', 'top', 'left']))).toEqual({
+    expect(accountsOf(p, scaleFromXY(box, 'first', { W: 4, D: 4, H: 4 }, ['front', 'top', 'left']))).toEqual({
       W: 49,
       D: 14,
       H: 9,
     });
-    expect(accountsOf(p, scaleFromXY(box, 'third', 4, ['front', 'top', 'right']))).toEqual({
-      W: 49,
-      D: 34,
-      H: 24,
-    });
-    expect(accountsOf(p, scaleFromXY(box, 'third', 4, ['front', 'top', 'left']))).toEqual({
+    expect(accountsOf(p, scaleFromXY(box, 'third', { W: 4, D: 4, H: 4 }, ['front', 'top', 'right']))).toEqual(
+      {
+        W: 49,
+        D: 34,
+        H: 24,
+      },
+    );
+    expect(accountsOf(p, scaleFromXY(box, 'third', { W: 4, D: 4, H: 4 }, ['front', 'top', 'left']))).toEqual({
       W: 19,
       D: 34,
       H: 24,
@@ -237,22 +239,35 @@ describe('how the ledger counts', () => {
   });
   test.each([...drawings, ...conformance])(
     '%s: what is counted from XY is what is measured on the sheet',
-    (_name, d) => {
+    (_name, equal) => {
+      const { gap } = equal.setup;
+      const d = {
+        ...equal,
+        setup: { ...equal.setup, between: [2 * gap + 3, 2 * gap + 8] as [number, number] },
+      };
       const worked = openDesk().work(d);
       if (!worked.ok) throw new Error('not drawn');
       const { sheet, rows } = worked;
       const scale = scaleFromXY(
         sheet.box,
         sheet.angle,
-        sheet.gap / sheet.scale,
+        {
+          W: sheet.gaps.upright / sheet.scale,
+          D: sheet.gaps.others / sheet.scale,
+          H: sheet.gaps.level / sheet.scale,
+        },
         sheet.views.map((v) => v.name),
       );
       const xy = sheet.layout.referenceLines.find((r) => r.name === 'XY');
       const front = sheet.views.find((v) => v.name === 'front');
       const top = sheet.views.find((v) => v.name === 'top');
       if (!xy || !front || !top) throw new Error('no top view');
+      const side = sheet.views.find((v) => v.name === 'left') ?? sheet.views.find((v) => v.name === 'right');
+      const upright = sheet.layout.referenceLines.find((r) => side && r.between.includes(side.name));
       for (const r of rows) {
-        const { D, H } = accountsOf(r.at, scale);
+        const { W, D, H } = accountsOf(r.at, scale);
+        if (upright)
+          expect(Math.abs(placeOfPoint(front, r.at)[0] - upright.from[0])).toBeCloseTo(W * sheet.scale, 9);
         expect(Math.abs(placeOfPoint(front, r.at)[1] - xy.from[1])).toBeCloseTo(H * sheet.scale, 9);
         expect(Math.abs(placeOfPoint(top, r.at)[1] - xy.from[1])).toBeCloseTo(D * sheet.scale, 9);
       }

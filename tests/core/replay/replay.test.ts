@@ -76,8 +76,11 @@ describe('nothing appears from nowhere', () => {
       if (s.working) {
         // the working comes to the length that is set off or taken into the compass
         const worth = s.working.split(/ (?=[-+] )/).reduce((sum, t) => {
-          const [, sign, a, b] = /^([-+] )?([\d.]+)(\/2)?$/.exec(t) ?? [];
-          return sum + (sign?.startsWith('-') ? -1 : 1) * (Number(a) / (b ? 2 : 1));
+          // "12", "12/2", "2 3/16", "half 2 3/16"
+          const [, sign, half, whole, over, under] =
+            /^([-+] )?(half )?(?:([\d.]+)(?: |$))?(?:(\d+(?:\.\d+)?)\/(\d+))?$/.exec(t) ?? [];
+          const worthOf = Number(whole ?? 0) + (over ? Number(over) / Number(under) : 0);
+          return sum + (sign?.startsWith('-') ? -1 : 1) * (worthOf / (half ? 2 : 1));
         }, 0);
         const length =
           figures.map((f) => ('distance' in f ? f.distance : 'radius' in f ? f.radius : 0))[0] ?? 0;
@@ -97,6 +100,25 @@ describe('nothing appears from nowhere', () => {
     const { steps } = replayOf(d, CHOICES[0] as ReplayChoice);
     expect(steps.filter((s) => s.source === 'calculated').map((s) => s.text)).toEqual([]);
   });
+});
+
+test('an inch drawing speaks of inches and fractions, one on squares of squares', () => {
+  const [, shoe] = drawings.find(([n]) => n.includes('shoe')) as [string, Drawing];
+  const texts = (d: Drawing): string =>
+    replayOf(d, CHOICES[0] as ReplayChoice)
+      .steps.map((s) => s.text)
+      .join('\n');
+  const inches = texts({ ...shoe, setup: { ...shoe.setup, scale: 1, gap: 12.7 } });
+  expect(inches).not.toMatch(/\bmm\b/);
+  expect(inches).toMatch(/Set off W 4 1\/8 for the box of the front view/);
+  expect(inches).toMatch(/\b1 in from the|1\/2 in from the/);
+  const squared = texts({
+    ...shoe,
+    setup: { ...shoe.setup, scale: 1, gap: 6.35 },
+    part: { ...shoe.part, dims: { ...shoe.part.dims, sq: '1/8' } },
+  });
+  expect(squared).toMatch(/Set off W 33 sq for the box of the front view/);
+  expect(squared).toMatch(/2 sq from the|2 sq away/);
 });
 
 test('an outline is walked corner by corner, each from the last one', () => {

@@ -44,7 +44,9 @@ describe('presets of house rules', () => {
     expect(texts(by('Metric workshop'))).toEqual(
       expect.arrayContaining(['FRONT VIEW', 'TOP VIEW', 'LEFT VIEW', 'First angle']),
     );
-    expect(texts(by('Inch workshop'))).toEqual(expect.arrayContaining(['LEFT SIDE VIEW', 'Third angle']));
+    expect(texts(by('Inch workshop'))).toEqual(
+      expect.arrayContaining(['RIGHT SIDE VIEW', 'Third angle', 'B']),
+    );
     expect(layers(by('Metric workshop')).has('reference')).toBe(false);
     expect(texts(by('Solids class'))).toEqual(expect.arrayContaining(['X', 'Y']));
     expect([...layers(by('Solids class'))]).toEqual(

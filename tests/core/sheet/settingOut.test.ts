@@ -8,6 +8,7 @@ import type { PartFile, TraceFile } from '../../../core/part/schema.ts';
 import { checkBar, titleBlock } from '../../../core/sheet/annotate/titleBlock.ts';
 import type { Sheet } from '../../../core/sheet/drawnSheet.ts';
 import { type Load, largestFit, offersFor, placementAt } from '../../../core/sheet/layout/fit.ts';
+import { gapsOf } from '../../../core/sheet/layout/gaps.ts';
 import { layoutViews } from '../../../core/sheet/layout/layout.ts';
 import {
   INCH_SCALES,
@@ -43,7 +44,7 @@ const roomsAt = (setup: SheetSetup, load: Load, perUnit: number): { rooms: Rect[
     number,
     number,
   ];
-  const l = layoutViews(setup.views, setup.angle, { width, depth, height }, setup.gap);
+  const l = layoutViews(setup.views, setup.angle, { width, depth, height }, gapsOf(setup));
   const rooms = [...l.boxes.values()].map((b) => ({ x: b.x - 2, y: b.y - 9, w: b.w + 4, h: b.h + 11 }));
   const stripe = (a: readonly [number, number], b: readonly [number, number], pad: number): Rect => ({
     x: Math.min(a[0], b[0]) - pad,

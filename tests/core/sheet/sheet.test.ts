@@ -10,6 +10,7 @@ import { hatchLines } from '../../../core/sheet/annotate/hatch.ts';
 import type { Sheet } from '../../../core/sheet/drawnSheet.ts';
 import { chainDashes, crossDashes, hiddenDashes } from '../../../core/sheet/ink/dash.ts';
 import { type Stretch, type StrokeInk, straight } from '../../../core/sheet/ink/ink.ts';
+import { gapFromXY, gapsOf } from '../../../core/sheet/layout/gaps.ts';
 import { layoutViews } from '../../../core/sheet/layout/layout.ts';
 import { readScale, scaleText } from '../../../core/sheet/layout/paper.ts';
 import { distanceFromXY } from '../../../core/sheet/layout/xyDistance.ts';
@@ -146,7 +147,7 @@ describe('setting out', () => {
   const all = ['front', 'top', 'left', 'right', 'bottom', 'back'] as const;
   test('first and third angle put the six views where the angle rules', () => {
     const centre = (angle: 'first' | 'third', v: ViewName): Vec2 => {
-      const b = layoutViews(all, angle, o, 10).boxes.get(v)!;
+      const b = layoutViews(all, angle, o, gapsOf({ gap: 10 })).boxes.get(v)!;
       return [Math.sign(b.x + b.w / 2 - 30), Math.sign(b.y + b.h / 2 - 10)];
     };
     expect(all.map((v) => centre('first', v))).toEqual([
@@ -168,7 +169,7 @@ describe('setting out', () => {
   });
   test('boxes line up, gaps are equal, and nothing overlaps', () => {
     for (const angle of ['first', 'third'] as const) {
-      const boxes = [...layoutViews(all, angle, o, 10).boxes.values()];
+      const boxes = [...layoutViews(all, angle, o, gapsOf({ gap: 10 })).boxes.values()];
       boxes.forEach((a, i) => {
         boxes.slice(i + 1).forEach((b) => {
           const apart =
@@ -186,16 +187,24 @@ describe('setting out', () => {
       fc.property(
         fc.constantFrom('first', 'third') as fc.Arbitrary<'first' | 'third'>,
         fc.integer({ min: 3, max: 30 }),
+        fc.integer({ min: 0, max: 25 }),
+        fc.integer({ min: 0, max: 25 }),
         fc.double({ min: 0, max: 1, noNaN: true }),
         fc.double({ min: 0, max: 1, noNaN: true }),
-        (angle, gap, fx, fy) => {
+        (angle, gap, more, wider, fx, fy) => {
           const sheet = drawn(partOf(feature('add', block(60, 40, 20))), {
             angle,
             gap,
+            between: [2 * gap + more, 2 * gap + wider],
             views: ['front', 'top', 'left', 'right'],
             paper: 'A2',
           });
           const p: Vec3 = [60 * fx, 40 * fy, 7];
+          const box = (v: ViewName) => sheet.layout.boxes.get(v)!;
+          const [front, left, top] = [box('front'), box('left'), box('top')];
+          const beside = left.x > front.x ? left.x - front.x - front.w : front.x - left.x - left.w;
+          const above = top.y > front.y ? top.y - front.y - front.h : front.y - top.y - top.h;
+          expect([beside, above].map((x) => Number(x.toFixed(9)))).toEqual([2 * gap + wider, 2 * gap + more]);
           for (const m of sheet.layout.mitres) {
             const own = projectorsOf(p, sheet.views, [m]).filter((r) => r.account === 'D');
             const turn = own[0]!.to;
@@ -282,7 +291,7 @@ describe('the true shape', () => {
       for (const p of points) {
         const at = shapePlace(shape, section, p);
         expect(distance2(at, footOn(shape, at))).toBeCloseTo(
-          distanceFromXY(p.at, trace.seenIn, sheet.box, angle, 2, sheet.gap),
+          distanceFromXY(p.at, trace.seenIn, sheet.box, angle, 2, gapFromXY(sheet.gaps, trace.seenIn)),
           9,
         );
       }

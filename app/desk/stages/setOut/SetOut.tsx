@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import type { SheetPlan } from '../../../../core/drawing/desk.ts';
 import { setRules, setUp } from '../../../../core/edit/setupCommands.ts';
 import type { ViewName } from '../../../../core/geometry/viewFrames.ts';
+import { betweenOf, withBetween } from '../../../../core/sheet/layout/gaps.ts';
 import {
   INCH_SCALES,
   PAPER_NAMES,
@@ -12,9 +13,11 @@ import {
 } from '../../../../core/sheet/layout/paper.ts';
 import { PRESETS, presetOf } from '../../../../core/sheet/presets.ts';
 import { VIEW_TITLES, type ViewNames } from '../../../../core/sheet/views/viewTitles.ts';
+import type { GoodPicture } from '../../../session/sessionTypes.ts';
 import { Choice, Tick } from '../../book/Choice.tsx';
 import { Findings } from '../../book/Findings.tsx';
 import { field, Page, Row } from '../../book/Page.tsx';
+import { PaperField } from '../../book/PaperField.tsx';
 import { useDesk, useEdit, useSession } from '../../useDesk.ts';
 import { MarkList } from './MarkList.tsx';
 
@@ -189,6 +192,96 @@ const OwnPaper = () => {
   );
 };
 
+/** Distances between the views, and where the front view stands on the paper. */
+const Spacing = () => {
+  const setup = useSession((s) => s.drawing.setup);
+  const picture = useSession((s) => s.picture);
+  const edit = useEdit();
+  const [levels, sides] = betweenOf(setup);
+  const spaced = (l: number, s: number, label: string): void => void edit(setUp(withBetween(l, s), label));
+  const has = (...views: ViewName[]): boolean => views.some((v) => setup.views.includes(v));
+  const front = picture && (picture.views.find((v) => v.name === 'front') ?? picture.views[0]);
+  return (
+    <>
+      <Row label="Gap, view to XY">
+        <PaperField
+          name="Gap, view to XY"
+          mm={setup.gap}
+          least={2}
+          most={200}
+          onChange={(gap) => void edit(setUp({ gap, between: undefined }, 'Gap between views and XY'))}
+        />
+      </Row>
+      {has('top', 'bottom') && (
+        <Row label={`Front to ${has('top') ? 'top' : 'bottom'}, in all`}>
+          <PaperField
+            name="Front to views above and below"
+            mm={levels}
+            least={4}
+            most={400}
+            onChange={(mm) => spaced(mm, sides, 'Distance above and below the front view')}
+          />
+        </Row>
+      )}
+      {has('left', 'right') && (
+        <Row label="Front to side, in all">
+          <PaperField
+            name="Front to views beside it"
+            mm={sides}
+            least={4}
+            most={400}
+            onChange={(mm) => spaced(levels, mm, 'Distance beside the front view')}
+          />
+        </Row>
+      )}
+      {picture && front && <Corner picture={picture} box={front.box} title={front.title} />}
+    </>
+  );
+};
+
+/** The lower left corner of a view, from the edges of the sheet; the other views come along. */
+const Corner = ({
+  picture,
+  box,
+  title,
+}: {
+  picture: GoodPicture;
+  box: { readonly x: number; readonly y: number; readonly h: number };
+  title: string;
+}) => {
+  const edit = useEdit();
+  const { extent, paper } = picture;
+  const own = [box.x, paper.height - box.y - box.h] as const;
+  const group = [extent.x, paper.height - extent.y - extent.h] as const;
+  const move = (axis: 0 | 1, to: number): void => {
+    const place: [number, number] = [...group];
+    place[axis] += to - own[axis];
+    void edit(setUp({ place }, 'The views moved'));
+  };
+  return (
+    <>
+      <Row label={`${title}, from the left`}>
+        <PaperField
+          name="Corner from the left"
+          mm={own[0]}
+          least={0}
+          most={paper.width}
+          onChange={(x) => move(0, x)}
+        />
+      </Row>
+      <Row label={`${title}, from below`}>
+        <PaperField
+          name="Corner from below"
+          mm={own[1]}
+          least={0}
+          most={paper.height}
+          onChange={(y) => move(1, y)}
+        />
+      </Row>
+    </>
+  );
+};
+
 /** Paper, scale, angle, views and gap. */
 const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
   const drawing = useSession((s) => s.drawing);
@@ -303,22 +396,7 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
       >
         {WHY[setup.angle]}
       </p>
-      <Row label="Gap, view to XY">
-        <input
-          aria-label="Gap in millimetres"
-          type="number"
-          min={2}
-          max={200}
-          step={1}
-          className={`${field} figures w-20 text-right`}
-          value={setup.gap}
-          onChange={(e) => {
-            const gap = Number(e.target.value);
-            if (gap >= 2 && gap <= 200) set({ gap }, `Gap ${gap}`);
-          }}
-        />
-        <span className="text-second">mm</span>
-      </Row>
+      <Spacing />
       <fieldset className="border-b border-rule px-5 py-2">
         <legend className="sr-only">Views</legend>
         <div className="grid grid-cols-2 gap-y-1">

@@ -1,0 +1,75 @@
+'use client';
+import { useState } from 'react';
+import { sentence } from '../../../core/number/fault.ts';
+import { squaresText } from '../../../core/number/format.ts';
+import { paperText, readPaperLength, squareOf } from '../../../core/sheet/layout/paperLength.ts';
+import { useSession } from '../useDesk.ts';
+import { field } from './Page.tsx';
+
+/** A distance on the paper, typed in the drawing's own unit or in squares. What cannot be used stays in the field with the reason. */
+export const PaperField = ({
+  name,
+  mm,
+  least,
+  most,
+  onChange,
+}: {
+  readonly name: string;
+  readonly mm: number;
+  readonly least: number;
+  readonly most: number;
+  readonly onChange: (mm: number) => void;
+}) => {
+  const part = useSession((s) => s.drawing.part);
+  const perUnit = useSession((s) => s.picture?.perUnit) ?? 1;
+  const shown = paperText(mm, part.units);
+  const [typed, setTyped] = useState<string>();
+  const [wrong, setWrong] = useState<string>();
+  const leave = (): void => {
+    setTyped(undefined);
+    setWrong(undefined);
+  };
+  const enter = (): void => {
+    const read =
+      typed === undefined || typed.trim() === shown ? undefined : readPaperLength(typed, part, perUnit);
+    if (!read) leave();
+    else if (!read.ok) setWrong(read.faults.map((f) => sentence({ ...f, where: '' })).join(' '));
+    else if (!(read.value >= least && read.value <= most)) {
+      const [from, to] = [paperText(least, part.units), paperText(most, part.units)];
+      setWrong(`It must be between ${from} and ${to} ${part.units}.`);
+    } else {
+      leave();
+      onChange(read.value);
+    }
+  };
+  const square = squareOf(part);
+  const squares = square === undefined ? undefined : squaresText(mm, square * perUnit);
+  return (
+    <span className="flex flex-col items-end">
+      <span className="flex items-center gap-2">
+        {squares && <span className="text-[12.5px] text-second">{squares}</span>}
+        <input
+          aria-label={name}
+          aria-invalid={wrong !== undefined}
+          className={`${field} figures w-20 text-right`}
+          value={typed ?? shown}
+          onChange={(e) => {
+            setTyped(e.target.value);
+            setWrong(undefined);
+          }}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') enter();
+            else if (e.key === 'Escape') leave();
+          }}
+          onBlur={enter}
+        />
+        <span className="w-6 text-second">{part.units}</span>
+      </span>
+      {wrong && (
+        <span role="alert" className="max-w-44 text-right text-[12.5px] leading-4 text-fault">
+          {wrong}
+        </span>
+      )}
+    </span>
+  );
+};
