@@ -7,7 +7,7 @@ import type { Account } from '../naming/accounts.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
 import type { Layer } from '../sheet/ink/ink.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
-import { countedAs, countingTerms } from './counted.ts';
+import { type Counted, countedAs, countingTerms } from './counted.ts';
 import type { Deed, FigureOrigin, Phase, ReplayChoice, Step } from './deed.ts';
 import { type Board, emptyBoard, perform } from './perform.ts';
 import type { Writing } from './writing.ts';
@@ -63,7 +63,7 @@ export type Plan = {
   /** the stated sizes and their halves, part units */
   readonly terms: ReturnType<typeof countingTerms>;
   /** workings found so far, by length */
-  readonly workings: Map<string, string | undefined>;
+  readonly workings: Map<string, Counted | undefined>;
   readonly steps: Step[];
   readonly board: Board;
   readonly upright: Register;
@@ -253,9 +253,9 @@ export const originOf = (
   const length = Math.abs(paper) / p.sheet.scale;
   const key = length.toPrecision(10);
   if (!p.workings.has(key)) p.workings.set(key, countedAs(length, p.terms));
-  const working = p.workings.get(key);
-  if (working === undefined) return { source: 'calculated' };
-  return /[-+/]/.test(working) ? { source: 'counted', working } : { source: 'given' };
+  const counted = p.workings.get(key);
+  if (!counted) return { source: 'calculated' };
+  return counted.given ? { source: 'given' } : { source: 'counted', working: counted.text };
 };
 /** " (90 - 15)" after a size that is counted. */
 export const workingText = (o: { readonly working?: string }): string => (o.working ? ` = ${o.working}` : '');

@@ -1,4 +1,5 @@
-import type { Box3 } from '../../geometry/box.ts';
+import { type Box3, EMPTY_BOX, joinBoxes } from '../../geometry/box.ts';
+import { partModel } from '../../part/model.ts';
 import type { PartFile } from '../../part/schema.ts';
 import { sizeReader } from '../../part/sizes.ts';
 import { referenceOf } from '../reference.ts';
@@ -16,9 +17,24 @@ export const typedContext = (part: PartFile, box: Box3 | undefined): TypedContex
     units: part.units,
     names: new Set(Object.keys(part.dims ?? {})),
     box: part.bodies.length ? box : undefined,
+    shapes: box ? shapesIn(part) : [],
     used: part.bodies.at(-1)?.features.map((f) => f.id) ?? [],
     worth,
   };
+};
+
+/** The boxes of what the last body adds, by feature; the worked out ones of a part are kept as long as it is. */
+const knownShapes = new WeakMap<PartFile, NonNullable<TypedContext['shapes']>>();
+const shapesIn = (part: PartFile): NonNullable<TypedContext['shapes']> => {
+  const known = knownShapes.get(part);
+  if (known) return known;
+  const model = partModel(part);
+  const body = model.ok ? model.value.bodies.at(-1) : undefined;
+  const shapes = (body?.operations ?? [])
+    .filter((o) => o.op === 'add')
+    .map((o) => ({ name: o.feature, box: o.cells.reduce((b, x) => joinBoxes(b, x.cell.box), EMPTY_BOX) }));
+  knownShapes.set(part, shapes);
+  return shapes;
 };
 
 /** The worth of a figure in the part's unit; undefined where it, or some named size, cannot be worked out. */

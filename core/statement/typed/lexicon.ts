@@ -78,6 +78,7 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
     /\b(?:from\s+)?(?:top\s+to\s+bottom|bottom\s+to\s+top)\b|\bvertical(?:ly)?\b|\bupright\b|\bupwards?\b|\bone\s+(?:above|over|on\s+top\s+of)\s+(?:the\s+other|another)\b/gi,
     ' alongheight ',
   ],
+  [/\bof\s+(?:the\s+)?(?:whole(?:\s+(?:part|thing|body))?|everything)\b/gi, ' ofwhole '],
   [/\bin\s+(?:the\s+)?(?:middle|cent(?:re|er))\b/gi, ' centre '],
   [/\b(?:dead\s+)?central(?:ly)?\b/gi, ' centre '],
   [/\b(?:take|cut)\s+away\b|\btake\s+out\b|\btake\s+off\b|\bcut\s+(?:out|off)\b/gi, ' cut '],
@@ -170,6 +171,8 @@ export const SPELLINGS = {
   from: 'from',
   at: 'at position positioned placed',
   centre: 'centre center middle mid centred centered',
+  ofWhole: 'ofwhole',
+  ofShape: 'ofshape',
   alongwidth: 'alongwidth',
   alongdepth: 'alongdepth',
   alongheight: 'alongheight',
@@ -227,6 +230,8 @@ const INNER = new Set([
   'edgeline',
   'fullacross',
   'tapering',
+  'ofWhole',
+  'ofShape',
 ]);
 
 /** Words that one may be offered to go on with, each in its first spelling. */

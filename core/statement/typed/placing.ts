@@ -13,6 +13,8 @@ export type TypedContext = {
   readonly names: ReadonlySet<string>;
   /** [x0, y0, z0, x1, y1, z1] of the part, in its own unit; undefined while nothing is stated */
   readonly box: Box3 | undefined;
+  /** the shapes of the body that add to it, in order, each with the box it fills */
+  readonly shapes?: readonly { readonly name: string; readonly box: Box3 }[];
   /** names of the features that are there */
   readonly used: readonly string[];
   /** the line begins a body of its own, which may stand at the origin */
@@ -61,6 +63,36 @@ export type Place = {
   readonly middle: readonly (0 | 1 | 2)[];
 };
 
+/** The box of the shape in whose middle a line puts something, where it names one. */
+export const shapeNamed = (s: Said, c: TypedContext): Box3 | undefined => {
+  const of = s.middleOf();
+  return of && of !== 'whole' ? c.shapes?.find((x) => x.name === of.shape)?.box : undefined;
+};
+
+/**
+ * The stretch of the part in whose middle something is put: of the shape that the line names, or of the whole. Where these differ for the
+ * shape that the part begins with, and the line names none, it is asked.
+ */
+export const middleSpan = (axis: 0 | 1 | 2, s: Said, c: TypedContext): readonly [number, number] => {
+  const box = c.box ?? [0, 0, 0, 0, 0, 0];
+  const spanIn = (b: readonly number[]): readonly [number, number] => [
+    b[axis] as number,
+    b[axis + 3] as number,
+  ];
+  const whole = spanIn(box);
+  if (s.middleOf() === 'whole') return whole;
+  const named = shapeNamed(s, c);
+  if (named) return spanIn(named);
+  const first = c.shapes?.[0];
+  const own = first && spanIn(first.box);
+  if (first && own && Math.abs(own[0] + own[1] - whole[0] - whole[1]) > 2 * SAME)
+    throw new Ask(`In the middle of "${first.name}", or of the whole part?`, [
+      `of ${first.name}`,
+      'of the whole part',
+    ]);
+  return whole;
+};
+
 const ACROSS = ['from the left or right', 'from the front or back', 'up'] as const;
 const OFFERS = [
   ['20 from left', '20 from right'],
@@ -97,7 +129,8 @@ export const placeOn = (face: FaceName, s: Said, c: TypedContext, what: string):
     const high = low === undefined ? s.distance(HIGH[axis]) : undefined;
     const stated = low ?? high ?? pair?.[i];
     if (stated === undefined) {
-      at[axis] = figure((lo + hi) / 2);
+      const [from, to] = centred ? middleSpan(axis, s, c) : [lo, hi];
+      at[axis] = figure((from + to) / 2);
       middle.push(axis);
       if (!centred) open.push(axis);
       return;
@@ -110,6 +143,9 @@ export const placeOn = (face: FaceName, s: Said, c: TypedContext, what: string):
         [...OFFERS[axis]],
       );
   });
+  // a shape that is named has its own face
+  const own = middle.length && centred ? shapeNamed(s, c) : undefined;
+  if (own) at[n] = figure(own[side === 1 ? n + 3 : n] as number);
   // "in the middle" is used only where something is left to it
   if (middle.length && centred) s.has('centre');
   if (c.box && open.length === 1) throw howFar(what, open[0] as 0 | 1 | 2);

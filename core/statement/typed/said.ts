@@ -54,6 +54,16 @@ export const saidBy = (tokens: readonly Token[]) => {
       for (const i of found) if (!used.has(i)) used.set(i, m[0] as string);
       return found.length > 0;
     },
+    /** Of what it is in the middle: of the whole part, or of a shape by its name. */
+    middleOf: (): 'whole' | { readonly shape: string } | undefined => {
+      const i = tokens.findIndex(
+        (w) => w.kind === 'word' && (w.means === 'ofWhole' || w.means === 'ofShape'),
+      );
+      const word = tokens[i];
+      if (word?.kind !== 'word') return undefined;
+      used.set(i, 'middle');
+      return word.means === 'ofWhole' ? 'whole' : { shape: word.raw };
+    },
     /** The first of these names that has a figure: the figure. A radius is doubled. */
     named,
     /** The figure of a name as it stands, a radius too. */

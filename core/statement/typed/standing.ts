@@ -5,7 +5,7 @@ import { typedQuantity } from '../../part/schema.ts';
 import { Ask } from './ask.ts';
 import { lying, number, type Quantity3, runsAlong, spanOf, whereOn } from './draft.ts';
 import { FACE_AXES, type FaceName, HIGH, LOW, opposite } from './faces.ts';
-import { howFar, placeOn, shifted, type TypedContext, unitless } from './placing.ts';
+import { howFar, middleSpan, placeOn, shapeNamed, shifted, type TypedContext, unitless } from './placing.ts';
 import type { Said } from './said.ts';
 
 type Standing = Pick<FeatureFile, 'at' | 'plane'>;
@@ -60,7 +60,9 @@ export const cornerOf = (
   const box = c.box as readonly number[];
   const [u, v, n, side] = FACE_AXES[face];
   const at: Quantity[] = [0, 0, 0];
-  const outer = number(box, side === 1 ? n + 3 : n);
+  // a shape that is named has its own face
+  const own = s.sees('centre') ? shapeNamed(s, c) : undefined;
+  const outer = number(own ?? box, side === 1 ? n + 3 : n);
   const back = (side === 1) === inward;
   at[n] = back ? shifted(outer, size[n] as string, -1, c) : outer;
   const pair = s.pair();
@@ -77,8 +79,11 @@ export const cornerOf = (
     else if (s.faceIs(HIGH[axis])) at[axis] = shifted(hi, size[axis] as string, -1, c);
     else if (s.faceIs(LOW[axis])) at[axis] = lo;
     else {
-      at[axis] = Number(((lo + hi - worth) / 2).toFixed(6));
-      if (Math.abs(worth - (hi - lo)) > SAME && !s.has('centre')) open.push(axis);
+      const isAcross = Math.abs(worth - (hi - lo)) <= SAME;
+      const isCentred = !isAcross && s.has('centre');
+      const [from, to] = isCentred ? middleSpan(axis, s, c) : [lo, hi];
+      at[axis] = Number(((from + to - worth) / 2).toFixed(6));
+      if (!isAcross && !isCentred) open.push(axis);
     }
     const stated = low ?? high;
     const reach = stated === undefined ? undefined : c.worth(stated);

@@ -73,11 +73,21 @@ const expressionAt = (text: string, at: number, names: ReadonlySet<string>): str
   return read.ok ? chunk : undefined;
 };
 
+/** "of the plate", where a shape of the part is called plate: a phrase of this line's own, after which the shape is known by its number. */
+const namesOfShapes = (shapes: readonly string[]): [RegExp, string][] =>
+  shapes.map((name, i) => [
+    new RegExp(
+      `\\bof\\s+(?:the\\s+)?${name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}(?![\\p{L}\\p{N}])`,
+      'giu',
+    ),
+    ` ofshape${i} `,
+  ]);
+
 /** The line with its phrases brought to one word each, and for each character where it stood in the line. */
-const shortened = (line: string): { text: string; origin: readonly number[] } => {
+const shortened = (line: string, shapes: readonly string[]): { text: string; origin: readonly number[] } => {
   let text = line;
   let origin = Array.from({ length: line.length + 1 }, (_, i) => i);
-  for (const [pattern, word] of PHRASES) {
+  for (const [pattern, word] of [...namesOfShapes(shapes), ...PHRASES]) {
     let out = '';
     const places: number[] = [];
     let done = 0;
@@ -107,9 +117,15 @@ const shortened = (line: string): { text: string; origin: readonly number[] } =>
  * Parts a typed line into its tokens.
  * @param names the part's named sizes, which are figures
  * @param units the part's unit, which figures need not name
+ * @param shapes names of the shapes that are there
  */
-export const tokensOf = (line: string, names: ReadonlySet<string>, units: 'mm' | 'in'): Token[] => {
-  const { text, origin } = shortened(line);
+export const tokensOf = (
+  line: string,
+  names: ReadonlySet<string>,
+  units: 'mm' | 'in',
+  shapes: readonly string[] = [],
+): Token[] => {
+  const { text, origin } = shortened(line, shapes);
   const out: Token[] = [];
   let comma = false;
   const span = (from: number, to: number): Span & { parted: boolean } => {
@@ -182,6 +198,11 @@ export const tokensOf = (line: string, names: ReadonlySet<string>, units: 'mm' |
     const spelled = NUMBER_WORDS[raw.toLowerCase()];
     if (spelled !== undefined) {
       out.push({ kind: 'figure', text: String(spelled), degrees: false, spelled: true, ...span(start, at) });
+      continue;
+    }
+    const shape = shapes[Number(/^ofshape(\d+)$/.exec(raw)?.[1])];
+    if (shape !== undefined) {
+      out.push({ kind: 'word', means: 'ofShape', raw: shape, respelled: false, ...span(start, at) });
       continue;
     }
     const known = meaningOf(raw);

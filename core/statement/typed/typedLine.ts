@@ -132,7 +132,14 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
   }
   const command = COMMANDS.find(([pattern]) => pattern.test(text));
   if (command) return { kind: 'asks', question: command[1], offers: [] };
-  const tokens = countSplit(tokensOf(text, c.names, c.units));
+  const tokens = countSplit(
+    tokensOf(
+      text,
+      c.names,
+      c.units,
+      c.shapes?.map((x) => x.name),
+    ),
+  );
   try {
     const strange = tokens.find((w) => w.kind === 'unknown');
     if (strange?.kind === 'unknown')

@@ -110,14 +110,14 @@ test('an inch drawing speaks of inches and fractions, one on squares of squares'
       .join('\n');
   const inches = texts({ ...shoe, setup: { ...shoe.setup, scale: 1, gap: 12.7 } });
   expect(inches).not.toMatch(/\bmm\b/);
-  expect(inches).toMatch(/Set off W 4 1\/8 for the box of the front view/);
+  expect(inches).toMatch(/Set off W 4 1\/8 along the lower side of the front view/);
   expect(inches).toMatch(/\b1 in from the|1\/2 in from the/);
   const squared = texts({
     ...shoe,
     setup: { ...shoe.setup, scale: 1, gap: 6.35 },
     part: { ...shoe.part, dims: { ...shoe.part.dims, sq: '1/8' } },
   });
-  expect(squared).toMatch(/Set off W 33 sq for the box of the front view/);
+  expect(squared).toMatch(/Set off W 33 sq along the lower side of the front view/);
   expect(squared).toMatch(/2 sq from the|2 sq away/);
 });
 

@@ -72,3 +72,28 @@ describe('what a typed line makes of the block', () => {
     expect(typed('3 holes 6 dia 20 apart, in the middle of the top').centreOfMass[0]).toBeCloseTo(W / 2, 9);
   });
 });
+
+describe('in the middle', () => {
+  const cup: PartFile = partOf(
+    feature('add', { kind: 'cylinder', diameter: 80, height: 82 }, { id: 'cup' }),
+    feature('add', { kind: 'block', width: 24, depth: 30, height: 12 }, { id: 'tab', at: [36, -15, 35] }),
+  );
+  const read = (line: string) => readTypedLine(line, typedContext(cup, [-40, -40, 0, 60, 40, 82]));
+  const placeOf = (line: string): unknown => {
+    const r = read(line);
+    return r.kind === 'understood' ? r.features[0]?.at : r;
+  };
+  test('of a part that is not even is asked about, with both middles one press away', () => {
+    const asked = read('hole 20 dia through from bottom in the middle');
+    expect(asked).toMatchObject({ kind: 'asks', offers: ['of cup', 'of the whole part'] });
+    if (asked.kind !== 'asks') return;
+    expect(asked.offers.map((o) => placeOf(`hole 20 dia through from bottom in the middle ${o}`))).toEqual([
+      [0, 0, 0],
+      [10, 0, 0],
+    ]);
+  });
+  test('of a shape that is named, on its own face', () => {
+    expect(placeOf('hole 4 dia 5 deep from top in the middle of the tab')).toEqual([48, 0, 47]);
+    expect(placeOf('pocket 6 x 6 x 2 deep in the middle of tab')).toEqual([45, -3, '47 - 2']);
+  });
+});
