@@ -55,12 +55,12 @@ export const placeFindings = (
   const shares = [fitOwn, fitFront].every(
     (x) => x.move.kind === undefined && Math.abs(x.kx - common) < 1e-9 && Math.abs(x.ky - common) < 1e-9,
   );
-  const turned = axis === 0 ? 'up or down' : 'to the side';
+  const back = axis === 0 ? (off > 0 ? 'down' : 'up') : off > 0 ? 'to the left' : 'to the right';
   if (shares && Math.abs(off) > size * OUT_OF_LINE)
     out.push(
       tell(
         'out of line',
-        `The ${words} view is out of line with the front: move it by ${decimal(Math.abs(off), 3)} ${books.unit} ${turned}.`,
+        `The ${words} view is out of line with the front: move it by ${decimal(Math.abs(off), 3)} ${books.unit} ${back}.`,
         undefined,
         Math.abs(off),
       ),

@@ -76,7 +76,7 @@ export const standingSizes = (part: PartFile, marked: Standings | undefined): St
               ? 'named size'
               : corner >= 0
                 ? cornerWords(t.path.slice(corner))
-                : t.account
+                : t.account && !t.path.includes('at') && !t.path.includes('step')
                   ? { W: 'width', D: 'depth', H: 'height' }[t.account]
                   : (t.name ?? ''),
           text: t.text,

@@ -1,8 +1,9 @@
 import { z } from 'zod';
+import { partModel } from '../part/model.ts';
 import type { PartFile } from '../part/schema.ts';
 import { sizeReader } from '../part/sizes.ts';
 import { paperPlace } from '../sheet/layout/paperPlace.ts';
-import { standingSizes } from '../statement/standings.ts';
+import { type StandingSize, standingSizes } from '../statement/standings.ts';
 
 /**
  * The given sheet, photo or sketch, as it lies beneath the drawing. The picture itself is kept beside the drawing; here is where it lies, how
@@ -58,6 +59,29 @@ const OF_WHAT =
 const NEAR = 1e-6;
 
 /**
+ * Whether a figure only says that a feature stands on a face of what is there before it, as "on top" does: such a place repeats a size and
+ * is none by itself.
+ */
+const standsOnFace = (part: PartFile): ((size: StandingSize, worth: number) => boolean) => {
+  const model = partModel(part);
+  return ({ path }, worth) => {
+    const [, body, , feature, key, axis] = path;
+    if (!model.ok || key !== 'at' || typeof axis !== 'number') return false;
+    const own = part.bodies[body as number]?.features[feature as number]?.id;
+    const operations = model.value.bodies[body as number]?.operations ?? [];
+    const before = operations.slice(
+      0,
+      operations.findIndex((o) => o.feature === own),
+    );
+    return before.some((o) =>
+      o.cells.some(({ cell }) =>
+        [cell.box[axis], cell.box[axis + 3]].some((x) => Math.abs((x as number) - worth) <= NEAR),
+      ),
+    );
+  };
+};
+
+/**
  * Holds the sizes that were given against the statement. A size of the statement answers one of them: given twice and stated once, one is left
  * over, and a feature may have been forgotten.
  * @returns used where a size of the statement has that worth, contradicted where a named size has another, unused where none is left
@@ -72,6 +96,7 @@ export const sourceSizes = (sizes: readonly string[], part: PartFile): SourceSiz
     }
   };
   const stated = part.bodies.length || part.dims ? standingSizes(part, undefined) : [];
+  const onFace = standsOnFace(part);
   const answered = new Set<string>();
   return sizes.map((text): SourceSize => {
     const named = NAMED.exec(text);
@@ -91,6 +116,7 @@ export const sourceSizes = (sizes: readonly string[], part: PartFile): SourceSiz
       // a radius that was given may stand as a diameter
       return (
         x !== undefined &&
+        !onFace(s, x) &&
         (Math.abs(x - value) <= NEAR || (/^R/i.test(text) && Math.abs(x - 2 * value) <= NEAR))
       );
     });

@@ -28,7 +28,7 @@ export type Token = Span & {
 
 /** "in" is no unit where it begins "in the middle" or "in each corner". */
 const UNIT =
-  /\s*(?:(mm|millimet(?:re|er)s?|cm|"|in(?:ch(?:es)?)?(?!\s+(?:the|a|an|each|every|from|middle|cent|top|front|line|row|it|left|right|back|bottom|incorners))|sq(?:uares)?(?=\s*(?:$|[,x]|\d|by\b|wide|deep|high|tall|long|thick|from|up|in\b|dia|rad|of\b))|deg(?:rees?)?)(?![a-z]))/iy;
+  /\s*(?:(mm|millimet(?:re|er)s?|cm|"|in(?:ch(?:es)?)?(?!\s+(?:the|a|an|each|every|from|middle|cent|top|front|line|row|it|left|right|back|bottom|incorners))|sq(?:uares)?(?=\s*(?:$|[,x]|\d|by\b|wide|deep|high|tall|long|thick|from|up|at\b|on\b|and\b|to\b|apart|long|left|right|front|back|top|bottom|centres|pitch|in\b|dia|rad|of\b))|deg(?:rees?)?)(?![a-z]))/iy;
 const FIGURE = /([1-9]\d*)(?:\s+|-)(\d+\/\d+)|(\d+\/\d+|\d*\.\d+|\d+)/y;
 const LETTERS = /[\p{L}'][\p{L}\p{N}'_./-]*/uy;
 /** A sign that belongs to the figure after a letter: R6, D12, M8. */

@@ -32,6 +32,27 @@ describe('sizes of the source', () => {
   });
 });
 
+test('a place on top of another shape repeats its height and is no size of its own', () => {
+  const rest = partOf(
+    feature('add', { kind: 'block', width: 120, depth: 48, height: 9 }, { id: 'flange' }),
+    feature(
+      'add',
+      { kind: 'block', width: 120, depth: 17, height: 73 },
+      { id: 'web', at: [0, '48 - 17', 9] },
+    ),
+    feature(
+      'cut',
+      { kind: 'hole', diameter: 14, depth: 'through' },
+      { id: 'bore', at: [28, 48, 35], plane: 'back' },
+    ),
+  );
+  expect(sourceSizes(['9', '9', '35'], rest).map((s) => [s.standing, s.where])).toEqual([
+    ['used', 'flange, height'],
+    ['unused', 'given more often than the statement has it (1): is a feature missing?'],
+    ['used', 'bore, up'],
+  ]);
+});
+
 test('a size given twice answers two sizes of the statement, or one is left over', () => {
   const standing = (sizes: string[]) => sourceSizes(sizes, part).map((s) => s.standing);
   expect(standing(['40', '40'])).toEqual(['used', 'unused']);

@@ -183,6 +183,17 @@ export const lengthWithin = (ink: Ink, layer: string, at: Point, [w, h]: Point):
 export const total = (lines: readonly (readonly [number, number, number, number])[]): number =>
   lines.reduce((sum, [x0, y0, x1, y1]) => sum + Math.hypot(x1 - x0, y1 - y0), 0);
 
+/** Clicks a place of the paper. */
+export const clickPaper = async (page: Page, at: Point): Promise<void> => {
+  const pixel = await page.getByTestId('sheet').evaluate((e, [x, y]) => {
+    const svg = e as unknown as SVGSVGElement;
+    const { y: top, height } = svg.viewBox.baseVal;
+    const p = new DOMPoint(x, height + 2 * top - y).matrixTransform(svg.getScreenCTM() as DOMMatrix);
+    return { x: p.x, y: p.y };
+  }, at);
+  await page.mouse.click(pixel.x, pixel.y);
+};
+
 /** Waits until the sheet shows what was last done. */
 export const settled = async (page: Page): Promise<void> => {
   await expect(page.getByTestId('save')).toHaveText(/^Saved \d/, { timeout: 20_000 });
