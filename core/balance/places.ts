@@ -55,7 +55,7 @@ export const placeFindings = (
   const shares = [fitOwn, fitFront].every(
     (x) => x.move.kind === undefined && Math.abs(x.kx - common) < 1e-9 && Math.abs(x.ky - common) < 1e-9,
   );
-  const back = axis === 0 ? (off > 0 ? 'down' : 'up') : off > 0 ? 'to the left' : 'to the right';
+  const back = axis === 0 ? (off > 0 ? 'up' : 'down') : off > 0 ? 'to the right' : 'to the left';
   if (shares && Math.abs(off) > size * OUT_OF_LINE)
     out.push(
       tell(
