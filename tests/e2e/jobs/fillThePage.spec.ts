@@ -51,6 +51,7 @@ test('the page is filled before anything is drawn: boxes that do not fit are men
   await page.getByRole('radio', { name: 'Construct' }).click();
   work.actions += 2;
   const steps = page.getByTestId('steps').getByRole('listitem');
+  await expect(steps.first()).toBeVisible();
   const total = await steps.count();
   await page.getByLabel('Step', { exact: true }).fill(String(total));
   work.actions++;
