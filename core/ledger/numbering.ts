@@ -18,23 +18,43 @@ export type NumberedPoint = {
 /** Whether a face belongs to a feature or one of its copies. */
 export const isOfFeature = (face: string, feature: string): boolean => featureOfFace(face) === feature;
 
-/** The corners from which each ring may be numbered. */
-export const STARTS = ['left back', 'right back', 'right front', 'left front'] as const;
+/** The corners and sides from which each ring may be numbered: it begins with the first corner met from there. */
+export const STARTS = [
+  'left back',
+  'back',
+  'right back',
+  'right',
+  'right front',
+  'front',
+  'left front',
+  'left',
+] as const;
 /** How corners are named: by which school, from which corner of each ring, and whether a corner and the one under it share a number. */
 export type NumberingChoice = {
   readonly school: 'numbers' | 'letters';
   readonly start: (typeof STARTS)[number];
   readonly pairs: 'two' | 'one';
+  /** which way round each ring, as seen from above */
+  readonly sense: 'clockwise' | 'counter-clockwise';
 };
 /** How corners are named where nothing is said. */
-export const USUAL_NUMBERING: NumberingChoice = { school: 'numbers', start: 'left back', pairs: 'two' };
+export const USUAL_NUMBERING: NumberingChoice = {
+  school: 'numbers',
+  start: 'left back',
+  pairs: 'two',
+  sense: 'clockwise',
+};
 
 /** Where a ring begins, as signs of width and depth from its middle. */
 const CORNER: Record<NumberingChoice['start'], readonly [number, number]> = {
   'left back': [-1, 1],
+  back: [0, 1],
   'right back': [1, 1],
+  right: [1, 0],
   'right front': [1, -1],
+  front: [0, -1],
   'left front': [-1, -1],
+  left: [-1, 0],
 };
 
 /** The small letters without o, which would be taken for the apex; then a1, b1 and on. */
@@ -70,7 +90,7 @@ const isApex = (on: readonly string[]): boolean => {
 };
 
 /**
- * Numbers the corners ring by ring from the top, clockwise as seen from above, from the named corner of each ring
+ * Numbers the corners ring by ring from the top, by the choice's sense as seen from above, from the named corner of each ring
  * (drafting practice: nearer ring first; an apex is O). Corners of several bodies are numbered through.
  * @param renamed names given by hand, by key; the others keep theirs
  */
@@ -101,11 +121,13 @@ export const numberPoints = (
     const span = (xs: readonly number[] = []): [number, number] => [Math.min(...xs), Math.max(...xs)];
     const [x0, x1] = span(reach[0]);
     const [y0, y1] = span(reach[1]);
-    // clockwise from the direction of the ring's own corner, as seen from above
+    // from the direction of the ring's own corner, as seen from above
     const [side, end] = CORNER[choice.start];
     const start = Math.atan2((end * (y1 - y0)) / 2, (side * (x1 - x0)) / 2);
+    const way = choice.sense === 'clockwise' ? 1 : -1;
     const turn = (p: Vec3): number =>
-      (start - Math.atan2(p[1] - (y0 + y1) / 2, p[0] - (x0 + x1) / 2) + 4 * Math.PI + 1e-9) % (2 * Math.PI);
+      (way * (start - Math.atan2(p[1] - (y0 + y1) / 2, p[0] - (x0 + x1) / 2)) + 4 * Math.PI + 1e-9) %
+      (2 * Math.PI);
     return ring.sort((a, b) => {
       const gap = turn(a.at) - turn(b.at);
       return Math.abs(gap) > 1e-7 ? gap : a.key.localeCompare(b.key);

@@ -58,6 +58,13 @@ export const setupSchema = z
       namesOf: z.string().max(200).optional(),
       /** the corner of each ring that is numbered first; left back where missing */
       numbersFrom: z.enum(STARTS).optional(),
+      /** which way round each ring is numbered; clockwise where missing */
+      numbersSense: z.enum(['clockwise', 'counter-clockwise']).optional(),
+      /**
+       * how cut points are named: by numbers that go on after the corners and the cuts before (where missing), by the numbers of the edges
+       * they lie on, or by letters
+       */
+      cutNames: z.enum(['edges', 'letters']).optional(),
       /** one number for a corner and the one under it */
       pairs: z.enum(['two', 'one']).optional(),
       /** how many generators divide a curved face that is cut; none where missing */
@@ -75,10 +82,16 @@ export const setupSchema = z
 export type SheetSetup = z.infer<typeof setupSchema>;
 
 /** How the house rules name the corners. */
-export const numberingOf = ({ corners, numbersFrom, pairs }: SheetSetup['rules']): NumberingChoice => ({
+export const numberingOf = ({
+  corners,
+  numbersFrom,
+  pairs,
+  numbersSense,
+}: SheetSetup['rules']): NumberingChoice => ({
   school: corners ?? USUAL_NUMBERING.school,
   start: numbersFrom ?? USUAL_NUMBERING.start,
   pairs: pairs ?? USUAL_NUMBERING.pairs,
+  sense: numbersSense ?? USUAL_NUMBERING.sense,
 });
 
 /** A cut of the drawing file: its trace, and whether it is drawn. */

@@ -11,6 +11,7 @@ import type { SceneBody } from '../view/scene.ts';
 import type { View } from '../view/view.ts';
 import { viewOf } from '../view/view.ts';
 import type { TitleText } from './annotate/titleBlock.ts';
+import { namedForSheet } from './cutNames.ts';
 import type { Numbered, Sheet } from './drawnSheet.ts';
 import { composeInk } from './ink/composeInk.ts';
 import { type Load, largestFit, placementAt, scalesOf } from './layout/fit.ts';
@@ -93,7 +94,7 @@ export const loadOf = (
 
 /**
  * Draws the sheet of a built part.
- * @param sections the cuts that are on
+ * @param given the cuts that are on
  * @param numbered the points that are posted in the views
  * @param makeView works a view out of a scene
  */
@@ -101,11 +102,12 @@ export const drawSheet = (
   part: BuiltPart,
   setup: SheetSetup,
   title: TitleText,
-  sections: readonly Section[],
+  given: readonly Section[],
   numbered: Numbered = { points: [] },
   makeView: ViewMaker = (name, scene) => viewOf(scene, VIEW_FRAMES[name], part.tol),
   makeAuxiliary: AuxiliaryMaker = remembering((frame) => viewOf(part.bodies, frame, part.tol)),
 ): Sheet => {
+  const sections = namedForSheet(given, setup.rules, numbered.points);
   const paper = { ...paperFrame(setup), name: paperTitle(setup) };
   const { box } = part;
   const load = loadOf(part, sections, makeAuxiliary);

@@ -76,7 +76,9 @@ const conformance = caseDrawings();
 describe('the schools of naming', () => {
   const choices = STARTS.flatMap((start) =>
     (['numbers', 'letters'] as const).flatMap((school) =>
-      (['two', 'one'] as const).map((pairs): NumberingChoice => ({ school, start, pairs })),
+      (['two', 'one'] as const).map(
+        (pairs): NumberingChoice => ({ school, start, pairs, sense: 'clockwise' }),
+      ),
     ),
   );
   test.each([...drawings, ...conformance])('%s: every school keeps its rules', (_name, d) => {
@@ -126,7 +128,12 @@ describe('the schools of naming', () => {
   });
   test('the apex of a pyramid is O, and letters take their primes', () => {
     const pyramid = partOf(feature('add', { kind: 'pyramid', sides: 5, side: 20, height: 40 }));
-    const points = numberPoints(built(pyramid), { school: 'letters', start: 'left front', pairs: 'two' });
+    const points = numberPoints(built(pyramid), {
+      school: 'letters',
+      start: 'left front',
+      pairs: 'two',
+      sense: 'clockwise',
+    });
     expect(points.map((p) => p.label)).toEqual(['O', 'a', 'b', 'c', 'd', 'e']);
     expect((['top', 'front', 'left'] as const).map((v) => labelIn(v, 'a', 'letters'))).toEqual([
       'a',

@@ -160,6 +160,20 @@ export const Project = () => {
           onChange={(on) => rule({ points: on ? 'numbers' : 'off' }, 'Numbers')}
         />
       </Row>
+      {rules.points === 'numbers' && (
+        <Row label="Cut points are named by">
+          <Choice
+            name="Cut points are named by"
+            value={rules.cutNames ?? 'numbers'}
+            options={[
+              { value: 'numbers', label: 'Numbers' },
+              { value: 'edges', label: 'Their edge' },
+              { value: 'letters', label: 'Letters' },
+            ]}
+            onChange={(v) => rule({ cutNames: v === 'numbers' ? undefined : v }, `Cut points named by ${v}`)}
+          />
+        </Row>
+      )}
       <Row label="Divide circles into">
         <Choice
           name="Divide circles into"

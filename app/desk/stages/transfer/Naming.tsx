@@ -57,6 +57,19 @@ export const Naming = () => {
               ))}
             </select>
           </Row>
+          <Row label="Round each ring">
+            <Choice
+              name="Round each ring"
+              value={rules.numbersSense ?? 'clockwise'}
+              options={[
+                { value: 'clockwise', label: 'Clockwise' },
+                { value: 'counter-clockwise', label: 'Other way' },
+              ]}
+              onChange={(v) =>
+                rule({ numbersSense: v === 'clockwise' ? undefined : v }, `Corners numbered ${v}`)
+              }
+            />
+          </Row>
           <Row label="Coincident corners share a name">
             <Tick
               name="One name for a corner and the one under it"
