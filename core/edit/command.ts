@@ -10,6 +10,7 @@ import type { MarkedStanding } from '../statement/standings.ts';
 import type { TurnedTable } from '../statement/turned.ts';
 import type { Source } from '../task/source.ts';
 import type { LinePlace, SizePlace } from './place.ts';
+import type { Stated } from './tracePull.ts';
 
 /** Some keys of T with new values; null takes a key away, back to what holds where nothing is said. Survives JSON. */
 export type Change<T> = { readonly [K in keyof T]?: NonNullable<T[K]> | null };
@@ -83,7 +84,8 @@ export type CutCommand =
     }
   | { readonly type: 'setCutView'; readonly cut: string; readonly seenIn: ViewName }
   | { readonly type: 'setCutLook'; readonly cut: string; readonly look: TraceFile['look'] }
-  | { readonly type: 'moveTrace'; readonly cut: string; readonly through: NonNullable<TraceFile['through']> }
+  /** by two points, or by a place and an angle, as it was stated */
+  | { readonly type: 'moveTrace'; readonly cut: string; readonly stated: Stated }
   | { readonly type: 'switchCut'; readonly cut: string; readonly on: boolean }
   | { readonly type: 'removeCut'; readonly cut: string };
 

@@ -34,8 +34,8 @@ export const applyCutCommand = (d: Drawing, c: CutCommand): Edited => {
       return onCut(d, c.cut, `look ${c.look}`, (cut) => ({ ...cut, trace: { ...cut.trace, look: c.look } }));
     case 'moveTrace':
       return onCut(d, c.cut, 'moved', (cut) => {
-        const { at: _, angle: __, ...trace } = cut.trace;
-        return { ...cut, trace: { ...trace, through: c.through } };
+        const { at: _, angle: __, through: ___, ...trace } = cut.trace;
+        return { ...cut, trace: { ...trace, ...c.stated } };
       });
     case 'switchCut':
       return onCut(d, c.cut, c.on ? 'on' : 'off', (cut) => ({ ...cut, on: c.on }));

@@ -65,6 +65,7 @@ test('setting out: paper, scale, views, gap and lines change the sheet', async (
   await page.getByLabel('Views are called').selectOption('views');
   await expect(page.getByText('TOP VIEW', { exact: true })).toBeVisible();
   await gap.fill('30');
+  await gap.press('Enter');
   await expect.poll(apart).toBeGreaterThan(before + 10);
   await saved(page);
 });
