@@ -1,5 +1,3 @@
-import { readFileSync } from 'node:fs';
-import { drawingOfPart } from '../core/drawing/drawing.ts';
 import { findingsOf } from '../core/finding/findings.ts';
 import type { Box3 } from '../core/geometry/box.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
@@ -7,16 +5,11 @@ import { frameToward, VIEW_FRAMES, type ViewFrame } from '../core/geometry/viewF
 import { featureRows, scaleFromBox } from '../core/ledger/ledger.ts';
 import { numberPoints } from '../core/ledger/numbering.ts';
 import { postingsIn } from '../core/ledger/postings.ts';
-import { sentence } from '../core/number/fault.ts';
 import { viewName } from '../core/part/schema.ts';
 import type { Divisions } from '../core/section/cutPoints.ts';
 import { remainsOf, sectionOf } from '../core/section/section.ts';
 import type { CuttingPlane } from '../core/section/trace.ts';
-import { PAPER_NAMES, PAPERS, type PaperName, readScale } from '../core/sheet/layout/paper.ts';
-import { DEFAULT_SETUP, type SheetSetup, SOLIDS_RULES } from '../core/sheet/setup.ts';
-import { drawSheet } from '../core/sheet/sheet.ts';
 import { type View, viewOf } from '../core/view/view.ts';
-import { EXPORT_FORMATS, exportNamed } from '../formats/exports.ts';
 import { type Ledger, ledgerCsv, ledgerJson } from '../formats/ledgerText.ts';
 import { measureJson, sectionFrame, sectionJson, viewsJson } from '../formats/resultJson.ts';
 import { built, loadBegunPart, loadPart, loadPlanes } from './input.ts';
@@ -39,14 +32,20 @@ export type Options = {
   start?: string | undefined;
   tangents?: boolean | undefined;
   line?: string[] | undefined;
+  title?: string | undefined;
+  number?: string | undefined;
+  owner?: string | undefined;
+  material?: string | undefined;
+  'drawn-by'?: string | undefined;
+  date?: string | undefined;
 };
 
-const only = (positionals: readonly string[], names: readonly string[]): string[] => {
+export const only = (positionals: readonly string[], names: readonly string[]): string[] => {
   if (positionals.length !== names.length) throw new Misuse(`Give ${names.join(' and ')}.`);
   return [...positionals];
 };
 
-const viewNames = (list: string, extra: readonly string[] = []): string[] =>
+export const viewNames = (list: string, extra: readonly string[] = []): string[] =>
   list.split(',').map((raw) => {
     const name = raw.trim();
     if (!extra.includes(name) && !viewName.safeParse(name).success)
@@ -142,55 +141,6 @@ export const check = (positionals: readonly string[], options: Options): string 
   return findingsOf(part, planes, limit)
     .map((f) => `${f.severity}: ${f.where}: ${f.what} ${f.remedy}\n`)
     .join('');
-};
-
-const paperOf = (text: string): PaperName => {
-  if (!(text in PAPERS)) throw new Misuse(`"${text}" is not a paper; use ${PAPER_NAMES.join(', ')}.`);
-  return text as PaperName;
-};
-
-const scaleOf = (text: string): SheetSetup['scale'] => {
-  if (text === 'fit') return 'fit';
-  const k = readScale(text);
-  if (k === undefined) throw new Misuse(`"${text}" is not a scale; use 1:2, 2:1 or fit.`);
-  return k;
-};
-
-/** The lettering stands beside the bundle, in the project's public folder. */
-const lettering = (): Buffer => readFileSync(new URL('../../public/lettering/osifont.ttf', import.meta.url));
-
-/** A finished sheet as SVG or DXF text or PDF bytes. */
-export const sheet = async (
-  positionals: readonly string[],
-  options: Options,
-): Promise<string | Uint8Array> => {
-  const [file] = only(positionals, ['PART']) as [string];
-  if (!exportNamed(options.format, undefined))
-    throw new Misuse(`Give --format ${EXPORT_FORMATS.slice(0, -1).join(', ')} or ${EXPORT_FORMATS.at(-1)}.`);
-  if (options.space && options.space !== 'paper' && options.space !== 'true')
-    throw new Misuse(
-      '--space is paper (millimetres on the sheet) or true (true size, the sheet as a layout).',
-    );
-  const wanted = exportNamed(options.format, options.space);
-  if (!wanted) throw new Misuse('--space goes with --format dxf.');
-  if (options.angle && options.angle !== 'first' && options.angle !== 'third')
-    throw new Misuse('--angle is first or third.');
-  const { file: source, part } = loadPart(file);
-  const sections = (options.section ?? [])
-    .flatMap((s) => loadPlanes(s, source))
-    .map((p) => sectionOf(part, p));
-  const setup: SheetSetup = {
-    ...DEFAULT_SETUP,
-    paper: paperOf(options.paper ?? 'A3'),
-    scale: scaleOf(options.scale ?? 'fit'),
-    angle: (options.angle ?? 'first') as SheetSetup['angle'],
-    views: viewNames(options.views ?? 'front,top,left') as ViewName[],
-    rules: sections.length ? SOLIDS_RULES : DEFAULT_SETUP.rules,
-  };
-  const drawn = drawSheet(part, setup, drawingOfPart(source), sections);
-  for (const f of drawn.findings) process.stderr.write(`blue-ledger: ${file}: ${sentence(f)}\n`);
-  const { WRITERS } = await import('../formats/writers.ts');
-  return WRITERS[wanted.id]([drawn], { title: source.name, lettering: lettering(), date: new Date(0) });
 };
 
 /** The numbered points and the features with a centre, with their postings in the views asked for. */

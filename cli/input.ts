@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { begunPartSchema } from '../core/drawing/drawing.ts';
 import { type Fault, sentence } from '../core/number/fault.ts';
 import { partModel, readPartFile } from '../core/part/model.ts';
-import { type PartFile, readBySchema } from '../core/part/schema.ts';
+import { type PartFile, readBySchema, type TraceFile } from '../core/part/schema.ts';
 import { type CuttingPlane, cuttingPlane, readTraces } from '../core/section/trace.ts';
 import { type BuiltPart, buildPart } from '../core/solid/build.ts';
 
@@ -15,7 +15,7 @@ export class RefusedInput extends Error {
   }
 }
 
-const refuse = (file: string, faults: readonly Fault[]): never => {
+export const refuse = (file: string, faults: readonly Fault[]): never => {
   throw new RefusedInput(faults.map((f) => `${file}: ${sentence(f)}`));
 };
 
@@ -36,7 +36,7 @@ const readText = (file: string): string => {
   }
 };
 
-const readJson = (file: string): unknown => {
+export const loadJson = (file: string): unknown => {
   const text = readText(file);
   try {
     return JSON.parse(text.replace(/^\uFEFF/, ''));
@@ -49,7 +49,7 @@ const readJson = (file: string): unknown => {
 
 /** A part file as it is written; it may have no bodies yet. */
 export const loadBegunPart = (file: string): PartFile => {
-  const read = readBySchema(begunPartSchema, readJson(file));
+  const read = readBySchema(begunPartSchema, loadJson(file));
   return read.ok ? read.value : refuse(file, read.faults);
 };
 
@@ -61,17 +61,24 @@ export const built = (file: string, source: PartFile): BuiltPart => {
   return part.ok ? part.value : refuse(file, part.faults);
 };
 
-export const loadPart = (file: string): { file: PartFile; part: BuiltPart } => {
-  const read = readPartFile(readJson(file));
-  if (!read.ok) return refuse(file, read.faults);
-  return { file: read.value, part: built(file, read.value) };
+/** A part file's data read as such. @param file its name, for the words of a fault */
+export const partIn = (file: string, data: unknown): PartFile => {
+  const read = readPartFile(data);
+  return read.ok ? read.value : refuse(file, read.faults);
 };
 
-export const loadPlanes = (file: string, part: PartFile): CuttingPlane[] => {
-  const traces = readTraces(readJson(file));
-  if (!traces.ok) return refuse(file, traces.faults);
-  return traces.value.map((t) => {
+export const loadPart = (file: string): { file: PartFile; part: BuiltPart } => {
+  const source = partIn(file, loadJson(file));
+  return { file: source, part: built(file, source) };
+};
+
+export const loadTraces = (file: string): TraceFile[] => {
+  const traces = readTraces(loadJson(file));
+  return traces.ok ? traces.value : refuse(file, traces.faults);
+};
+
+export const loadPlanes = (file: string, part: PartFile): CuttingPlane[] =>
+  loadTraces(file).map((t) => {
     const plane = cuttingPlane(t, part);
     return plane.ok ? plane.value : refuse(file, plane.faults);
   });
-};

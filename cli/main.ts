@@ -1,7 +1,8 @@
 import { writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { check, ledger, measure, read, section, sheet, views } from './commands.ts';
+import { check, ledger, measure, read, section, views } from './commands.ts';
 import { RefusedInput } from './input.ts';
+import { sheet } from './sheet.ts';
 import { Misuse, USAGE } from './usage.ts';
 
 const COMMANDS = { views, section, measure, sheet, ledger, check, read } as const;
@@ -43,6 +44,12 @@ const run = async (argv: readonly string[]): Promise<number> => {
       scale: { type: 'string' },
       format: { type: 'string' },
       space: { type: 'string' },
+      title: { type: 'string' },
+      number: { type: 'string' },
+      owner: { type: 'string' },
+      material: { type: 'string' },
+      'drawn-by': { type: 'string' },
+      date: { type: 'string' },
     },
   });
   const answer = await COMMANDS[name as keyof typeof COMMANDS](positionals, values);

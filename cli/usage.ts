@@ -9,7 +9,8 @@ export const USAGE = `blue-ledger: orthographic views, sections and sheets from 
   ledger PART [--views ...] [--angle first|third] [--csv|--json]
   check PART [--section FILE]... [--limit 1.5]
   read PART --line TEXT [--line TEXT]... [--json]
-  sheet PART [--angle first|third] [--paper A3] [--scale 1:2|fit] [--views ...] [--section FILE]... --format svg|pdf|dxf [--space paper|true]
+  sheet PART|DRAWING [--angle first|third] [--paper A3] [--scale 1:2|fit] [--views ...] [--section FILE]... --format svg|pdf|dxf [--space paper|true]
+        [--title TEXT] [--number TEXT] [--owner TEXT] [--material TEXT] [--drawn-by TEXT] [--date 2026-03-01]
 
 --tangents shows tangent joins too, as lines of kind "tangent"; --divisions adds cut points on generators of curved faces.
 PART is a part file or - for standard input. --out FILE writes there instead of standard output.

@@ -25,6 +25,9 @@ import { penWidth, type StrokeInk } from '../core/sheet/ink/ink.ts';
 import { pathCommands } from './sheetPath.ts';
 import { EM_OF_CAPITALS } from './sheetSvg.ts';
 
+/** Stands for a letter that the lettering font has not. */
+const MISSING = '?';
+
 /** Points in a millimetre. */
 const POINT = 72 / 25.4;
 
@@ -70,7 +73,10 @@ const drawPage = (pdf: PDFDocument, font: PDFFont, sheet: Sheet): void => {
       if (first) page.pushOperators(moveTo(...first), ...rest.map((p) => lineTo(...p)), closePath(), fill());
     } else {
       const size = ink.height * EM_OF_CAPITALS * POINT;
-      const text = [...ink.text].filter((ch) => letters.has(ch.codePointAt(0) as number)).join('');
+      // a letter that the lettering has not is seen to be missing
+      const text = [...ink.text]
+        .map((ch) => (letters.has(ch.codePointAt(0) as number) ? ch : MISSING))
+        .join('');
       const width = font.widthOfTextAtSize(text, size);
       const shift = ink.anchor === 'middle' ? width / 2 : ink.anchor === 'end' ? width : 0;
       page.drawText(text, {

@@ -1,4 +1,5 @@
 import { parentPort } from 'node:worker_threads';
+import { dayOf } from '../core/drawing/day.ts';
 import { openDesk } from '../core/drawing/desk.ts';
 import type { Drawing } from '../core/drawing/drawing.ts';
 import { heaviestFeature } from '../core/part/heaviest.ts';
@@ -19,12 +20,6 @@ const announce = (drawing: Drawing): void => {
   const model = partModel(drawing.part);
   const heaviest = model.ok ? heaviestFeature(model.value) : undefined;
   if (heaviest) port.postMessage({ heaviest } satisfies Answer);
-};
-
-/** The day a drawing bears; the beginning of time where it bears none that can be read. */
-const dayOf = (d: Drawing): Date => {
-  const day = new Date(d.date);
-  return Number.isNaN(day.getTime()) ? new Date(0) : day;
 };
 
 /** What is rounded to on a rule, mm. */
@@ -49,7 +44,7 @@ const fileOf = async (job: FileJob): Promise<FileMade> => {
   const [sheet, ...others] = sheets;
   if (!sheet) throw new Error('No drawing was named.');
   const author = [...new Set(job.drawings.map((d) => d.drawnBy).filter(Boolean))].join(', ');
-  const date = new Date(Math.max(...job.drawings.map((d) => dayOf(d).getTime())));
+  const date = new Date(Math.max(...job.drawings.map((d) => dayOf(d.date).getTime())));
   const facts = { title: job.title, lettering: job.lettering, date, author };
   return { ok: true, content: await WRITERS[job.as]([sheet, ...others], facts) };
 };

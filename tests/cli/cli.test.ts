@@ -212,4 +212,47 @@ describe('the command line', () => {
     });
     expect(Math.min(...times)).toBeLessThan(2000);
   });
+
+  test('a sheet is made of a whole drawing too, and its title block can be filled in', () => {
+    const drawing = 'demo/03-vane-hub.drawing.json';
+    const own = call(['sheet', drawing, '--format', 'svg']);
+    expect(own.status).toBe(0);
+    expect(own.stdout).toContain('SECTIONAL TOP VIEW');
+    const filled = call([
+      'sheet',
+      drawing,
+      '--format',
+      'svg',
+      '--angle',
+      'third',
+      '--title',
+      'Hub',
+      '--number',
+      'SP-77',
+      '--owner',
+      'Skerrow Point',
+      '--material',
+      'bronze',
+      '--drawn-by',
+      'R. Vane',
+      '--date',
+      '2026-03-01',
+    ]);
+    expect(filled.status).toBe(0);
+    for (const text of ['HUB', 'SP-77', 'SKERROW POINT', 'BRONZE', 'R. VANE', '2026-03-01', 'THIRD ANGLE'])
+      expect(filled.stdout.toUpperCase()).toContain(text);
+    // one input gives one output, and the file says who made it and when
+    const pdf = () =>
+      call(['sheet', drawing, '--format', 'pdf', '--date', '2026-03-01', '--drawn-by', 'R']).stdout;
+    expect(pdf()).toBe(pdf());
+    expect(pdf()).toContain('20260301');
+    const refused = call([
+      'sheet',
+      file('no.drawing.json', { format: 'blue-ledger/drawing@1' }),
+      '--format',
+      'svg',
+    ]);
+    expect(refused.status).toBe(1);
+    expect(refused.stderr).toContain('number');
+  });
 });

@@ -1,0 +1,95 @@
+import { readFileSync } from 'node:fs';
+import { dayOf } from '../core/drawing/day.ts';
+import { openDesk } from '../core/drawing/desk.ts';
+import { type Drawing, drawingOfPart, readDrawing } from '../core/drawing/drawing.ts';
+import type { ViewName } from '../core/geometry/viewFrames.ts';
+import { sentence } from '../core/number/fault.ts';
+import type { TraceFile } from '../core/part/schema.ts';
+import { PAPER_NAMES, PAPERS, type PaperName, readScale } from '../core/sheet/layout/paper.ts';
+import { type SheetSetup, SOLIDS_RULES, setupSchema } from '../core/sheet/setup.ts';
+import { EXPORT_FORMATS, exportNamed } from '../formats/exports.ts';
+import { type Options, only, viewNames } from './commands.ts';
+import { loadJson, loadTraces, partIn, refuse } from './input.ts';
+import { Misuse } from './usage.ts';
+
+const paperOf = (text: string): PaperName => {
+  if (!(text in PAPERS)) throw new Misuse(`"${text}" is not a paper; use ${PAPER_NAMES.join(', ')}.`);
+  return text as PaperName;
+};
+
+const scaleOf = (text: string): SheetSetup['scale'] => {
+  if (text === 'fit') return 'fit';
+  const k = readScale(text);
+  if (k === undefined) throw new Misuse(`"${text}" is not a scale; use 1:2, 2:1 or fit.`);
+  return k;
+};
+
+/** The lettering stands beside the bundle, in the project's public folder. */
+const lettering = (): Buffer => readFileSync(new URL('../../public/lettering/osifont.ttf', import.meta.url));
+
+/** The drawing in a file, whole or around a bare part. */
+const drawingIn = (file: string): { readonly drawing: Drawing; readonly isPart: boolean } => {
+  const data = loadJson(file);
+  const format = (data as { format?: unknown } | null)?.format;
+  if (typeof format !== 'string' || !format.startsWith('blue-ledger/drawing@'))
+    return { drawing: drawingOfPart(partIn(file, data)), isPart: true };
+  const read = readDrawing(data);
+  return { drawing: read.ok ? read.value : refuse(file, read.faults), isPart: false };
+};
+
+/** The choices of the sheet that were named with the command; of a drawing all others stay as they are. */
+const setupWith = (setup: SheetSetup, options: Options): SheetSetup => ({
+  ...setup,
+  ...(options.paper && { paper: paperOf(options.paper), place: undefined }),
+  ...(options.scale && { scale: scaleOf(options.scale) }),
+  ...(options.angle && { angle: options.angle as SheetSetup['angle'] }),
+  ...(options.views && { views: viewNames(options.views) as ViewName[] }),
+});
+
+/** What the command puts into the title block. */
+const titleWith = (options: Options): Partial<Drawing> =>
+  Object.fromEntries(
+    (['title', 'number', 'owner', 'material', 'date'] as const)
+      .map((k) => [k as string, options[k]] as const)
+      .concat([['drawnBy', options['drawn-by']]])
+      .filter(([, text]) => text !== undefined),
+  );
+
+/** A finished sheet as SVG or DXF text or PDF bytes, of a part with some cuts or of a whole drawing. */
+export const sheet = async (
+  positionals: readonly string[],
+  options: Options,
+): Promise<string | Uint8Array> => {
+  const [file] = only(positionals, ['PART']) as [string];
+  if (!exportNamed(options.format, undefined))
+    throw new Misuse(`Give --format ${EXPORT_FORMATS.slice(0, -1).join(', ')} or ${EXPORT_FORMATS.at(-1)}.`);
+  if (options.space && options.space !== 'paper' && options.space !== 'true')
+    throw new Misuse(
+      '--space is paper (millimetres on the sheet) or true (true size, the sheet as a layout).',
+    );
+  const wanted = exportNamed(options.format, options.space);
+  if (!wanted) throw new Misuse('--space goes with --format dxf.');
+  if (options.angle && options.angle !== 'first' && options.angle !== 'third')
+    throw new Misuse('--angle is first or third.');
+  const { drawing, isPart } = drawingIn(file);
+  const traces = (options.section ?? []).flatMap((s): TraceFile[] => loadTraces(s));
+  const setup = setupWith(drawing.setup, options);
+  const whole = {
+    ...drawing,
+    ...titleWith(options),
+    cuts: [...drawing.cuts, ...traces.map((trace) => ({ on: true, trace }))],
+    setup: isPart && traces.length ? { ...setup, rules: SOLIDS_RULES } : setup,
+  };
+  const read = readDrawing({ ...whole, setup: setupSchema.parse(whole.setup) });
+  const sound = read.ok ? read.value : refuse(file, read.faults);
+  const worked = openDesk().work(sound);
+  if (!worked.ok) return refuse(file, worked.faults);
+  for (const f of worked.findings) process.stderr.write(`blue-ledger: ${file}: ${sentence(f)}\n`);
+  const { WRITERS } = await import('../formats/writers.ts');
+  return WRITERS[wanted.id]([worked.sheet], {
+    title: sound.title,
+    lettering: lettering(),
+    date: dayOf(sound.date),
+    author: sound.drawnBy,
+  });
+};
