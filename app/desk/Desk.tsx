@@ -130,7 +130,7 @@ const OpenDrawing = () => {
   const { Page } = STAGE_ENTRIES[stage];
   const name = useSession((s) => [s.drawing.number, s.drawing.title].filter(Boolean).join(' '));
   return (
-    <div className="flex h-screen min-w-[1024px] flex-col">
+    <div className="flex h-screen min-h-[640px] min-w-[1024px] flex-col">
       <title>{`${name || 'Without a title'} · Blue Ledger`}</title>
       <Head />
       <Notice />

@@ -26,3 +26,16 @@ for (const stage of ['Measure', 'Set out', 'Project', 'Transfer', 'Cut'])
     await expect(page.getByText('FRONT VIEW', { exact: true })).toBeVisible();
     expect(await barriers(page)).toEqual([]);
   });
+
+test('on a page enlarged to 200 % everything can be reached', async ({ page }) => {
+  // a window of 1280 x 800 at 200 %
+  await page.setViewportSize({ width: 640, height: 400 });
+  await openDrawing(page, server.address, 'Lantern cap, eight-sided');
+  expect((await page.getByTestId('sheet').boundingBox())?.height).toBeGreaterThan(250);
+  for (const stage of ['Set out', 'Project', 'Transfer', 'Cut', 'Measure']) await stand(page, stage);
+  await page.getByRole('button', { name: 'Profile on squares' }).click();
+  const add = page.getByRole('button', { name: 'Add this profile' });
+  await add.scrollIntoViewIfNeeded();
+  const box = await add.boundingBox();
+  expect(box && box.x >= 0 && box.y >= 0 && box.x + box.width <= 640 && box.y + box.height <= 400).toBe(true);
+});

@@ -45,13 +45,15 @@ const Choice = ({ label, says, onPress, first = false }: ChoiceProps) => (
 const Frame = ({ title, children }: { title: string; children: ReactNode }) => (
   <Dialog open onClose={() => undefined} className="relative z-30 focus:outline-none">
     <div className="fixed inset-0 bg-ink/25" aria-hidden />
-    <div className="fixed inset-0 grid place-items-center p-6">
-      <DialogPanel className="flex max-h-full w-[680px] flex-col rounded-md border border-rule-strong bg-page px-6 py-4 shadow-lg">
-        <DialogTitle className="border-b-2 border-rule-strong pb-2 text-[19px] font-bold">
-          {title}
-        </DialogTitle>
-        {children}
-      </DialogPanel>
+    <div className="fixed inset-0 overflow-auto">
+      <div className="grid h-full min-h-[600px] min-w-max place-items-center p-6">
+        <DialogPanel className="flex max-h-full w-[680px] flex-col rounded-md border border-rule-strong bg-page px-6 py-4 shadow-lg">
+          <DialogTitle className="border-b-2 border-rule-strong pb-2 text-[19px] font-bold">
+            {title}
+          </DialogTitle>
+          {children}
+        </DialogPanel>
+      </div>
     </div>
   </Dialog>
 );

@@ -147,230 +147,236 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
   return (
     <Dialog open={open} onClose={onClose} className="relative z-30">
       <div className="fixed inset-0 bg-ink/25" aria-hidden />
-      <div className="fixed inset-0 grid place-items-center p-6">
-        <DialogPanel className="flex max-h-full w-[960px] flex-col rounded-md border border-rule-strong bg-page shadow-lg">
-          <header className="border-b-2 border-rule-strong px-5 pt-4 pb-2">
-            <DialogTitle className="text-[19px] font-bold">Profile on squares</DialogTitle>
-            <p className="text-[13px] text-second">
-              Click the corners in turn, or move the cross with the arrow keys (Shift: half squares) and press
-              Enter. Drag a corner to move it, or the middle of a side to bend it into an arc.
-            </p>
-          </header>
-          <div className="flex min-h-0 flex-1">
-            <svg
-              ref={svg}
-              viewBox={`-8 -8 ${WIDE + 16} ${HIGH + 16}`}
-              role="application"
-              aria-label={`Squared paper; the cross is at ${squaresText(cursor[0])} along and ${squaresText(cursor[1])} up`}
-              // biome-ignore lint/a11y/noNoninteractiveTabindex: corners are set with the keys
-              tabIndex={0}
-              data-testid="squares"
-              className="min-w-0 flex-1 cursor-crosshair touch-none p-3 select-none"
-              onKeyDown={press}
-              onPointerMove={(e) => {
-                const free = place(e);
-                const p = snapped(free);
-                setCursor(p);
-                const h = held.current;
-                if (h?.what === 'corner')
-                  setProfile({ ...profile, corners: corners.map((c, i) => (i === h.index ? p : c)) });
-                else if (h?.what === 'side') bend(h.index, free);
-                else if (h?.what === 'source')
-                  tracing.move(e.movementX, e.movementY, svg.current?.getScreenCTM()?.a);
-              }}
-              onPointerDown={(e) => {
-                const free = place(e);
-                const p = snapped(free);
-                const corner = corners.findIndex((c) => c[0] === p[0] && c[1] === p[1]);
-                const side = bent.findIndex((s) => {
-                  const m = middleOf(s);
-                  return corners.length > 1 && Math.hypot(m[0] - free[0], m[1] - free[1]) * px < GRIP;
-                });
-                const what =
-                  e.shiftKey && tracing.picture
-                    ? 'source'
-                    : corner >= 0
-                      ? 'corner'
-                      : side >= 0
-                        ? 'side'
-                        : undefined;
-                if (what) {
-                  held.current = { what, index: what === 'side' ? side : corner };
-                  e.currentTarget.setPointerCapture(e.pointerId);
-                } else add(p);
-              }}
-              onPointerUp={() => {
-                held.current = undefined;
-              }}
-            >
-              {tracing.picture && (
-                <svg width={WIDE} height={HIGH} viewBox={`0 0 ${WIDE} ${HIGH}`}>
-                  <title>Source picture</title>
-                  <image
-                    data-testid="traced source"
-                    href={tracing.picture.href}
-                    x={tracing.at[0]}
-                    y={HIGH - tracing.at[1] - (tracing.picture.high / one) * px}
-                    width={(tracing.picture.wide / one) * px}
-                    height={(tracing.picture.high / one) * px}
-                    opacity={0.6}
-                    preserveAspectRatio="none"
-                  />
-                </svg>
-              )}
-              <path d={ruled(px, 1)} stroke="var(--color-rule)" strokeWidth={across > 50 ? 0.35 : 0.7} />
-              <path d={ruled(px, 5)} stroke="var(--color-light-line)" strokeWidth={across > 50 ? 0.9 : 1.3} />
-              {profile.mirrored && corners[0] && (
-                <line
-                  x1={corners[0][0] * px}
-                  x2={corners[0][0] * px}
-                  y1={0}
-                  y2={HIGH}
-                  stroke="var(--color-ink)"
-                  strokeWidth={1}
-                  strokeDasharray="16 3 2 3"
+      <div className="fixed inset-0 overflow-auto">
+        <div className="grid h-full min-h-[600px] min-w-max place-items-center p-6">
+          <DialogPanel className="flex max-h-full w-[960px] flex-col rounded-md border border-rule-strong bg-page shadow-lg">
+            <header className="border-b-2 border-rule-strong px-5 pt-4 pb-2">
+              <DialogTitle className="text-[19px] font-bold">Profile on squares</DialogTitle>
+              <p className="text-[13px] text-second">
+                Click the corners in turn, or move the cross with the arrow keys (Shift: half squares) and
+                press Enter. Drag a corner to move it, or the middle of a side to bend it into an arc.
+              </p>
+            </header>
+            <div className="flex min-h-0 flex-1">
+              <svg
+                ref={svg}
+                viewBox={`-8 -8 ${WIDE + 16} ${HIGH + 16}`}
+                role="application"
+                aria-label={`Squared paper; the cross is at ${squaresText(cursor[0])} along and ${squaresText(cursor[1])} up`}
+                // biome-ignore lint/a11y/noNoninteractiveTabindex: corners are set with the keys
+                tabIndex={0}
+                data-testid="squares"
+                className="min-w-0 flex-1 cursor-crosshair touch-none p-3 select-none"
+                onKeyDown={press}
+                onPointerMove={(e) => {
+                  const free = place(e);
+                  const p = snapped(free);
+                  setCursor(p);
+                  const h = held.current;
+                  if (h?.what === 'corner')
+                    setProfile({ ...profile, corners: corners.map((c, i) => (i === h.index ? p : c)) });
+                  else if (h?.what === 'side') bend(h.index, free);
+                  else if (h?.what === 'source')
+                    tracing.move(e.movementX, e.movementY, svg.current?.getScreenCTM()?.a);
+                }}
+                onPointerDown={(e) => {
+                  const free = place(e);
+                  const p = snapped(free);
+                  const corner = corners.findIndex((c) => c[0] === p[0] && c[1] === p[1]);
+                  const side = bent.findIndex((s) => {
+                    const m = middleOf(s);
+                    return corners.length > 1 && Math.hypot(m[0] - free[0], m[1] - free[1]) * px < GRIP;
+                  });
+                  const what =
+                    e.shiftKey && tracing.picture
+                      ? 'source'
+                      : corner >= 0
+                        ? 'corner'
+                        : side >= 0
+                          ? 'side'
+                          : undefined;
+                  if (what) {
+                    held.current = { what, index: what === 'side' ? side : corner };
+                    e.currentTarget.setPointerCapture(e.pointerId);
+                  } else add(p);
+                }}
+                onPointerUp={() => {
+                  held.current = undefined;
+                }}
+              >
+                {tracing.picture && (
+                  <svg width={WIDE} height={HIGH} viewBox={`0 0 ${WIDE} ${HIGH}`}>
+                    <title>Source picture</title>
+                    <image
+                      data-testid="traced source"
+                      href={tracing.picture.href}
+                      x={tracing.at[0]}
+                      y={HIGH - tracing.at[1] - (tracing.picture.high / one) * px}
+                      width={(tracing.picture.wide / one) * px}
+                      height={(tracing.picture.high / one) * px}
+                      opacity={0.6}
+                      preserveAspectRatio="none"
+                    />
+                  </svg>
+                )}
+                <path d={ruled(px, 1)} stroke="var(--color-rule)" strokeWidth={across > 50 ? 0.35 : 0.7} />
+                <path
+                  d={ruled(px, 5)}
+                  stroke="var(--color-light-line)"
+                  strokeWidth={across > 50 ? 0.9 : 1.3}
                 />
-              )}
-              <path
-                d={outlineOf(sides, at, px)}
-                fill="var(--color-house)"
-                fillOpacity={0.07}
-                stroke="var(--color-ink)"
-                strokeWidth={2}
-                strokeLinejoin="round"
-              />
-              {corners.length > 1 &&
-                bent.map((side) => {
-                  const [x, y] = middleOf(side);
-                  return (
-                    <rect
-                      key={`${at(side.from)} ${at(side.to)}`}
-                      x={x * px - 3}
-                      y={(up - y) * px - 3}
-                      width={6}
-                      height={6}
+                {profile.mirrored && corners[0] && (
+                  <line
+                    x1={corners[0][0] * px}
+                    x2={corners[0][0] * px}
+                    y1={0}
+                    y2={HIGH}
+                    stroke="var(--color-ink)"
+                    strokeWidth={1}
+                    strokeDasharray="16 3 2 3"
+                  />
+                )}
+                <path
+                  d={outlineOf(sides, at, px)}
+                  fill="var(--color-house)"
+                  fillOpacity={0.07}
+                  stroke="var(--color-ink)"
+                  strokeWidth={2}
+                  strokeLinejoin="round"
+                />
+                {corners.length > 1 &&
+                  bent.map((side) => {
+                    const [x, y] = middleOf(side);
+                    return (
+                      <rect
+                        key={`${at(side.from)} ${at(side.to)}`}
+                        x={x * px - 3}
+                        y={(up - y) * px - 3}
+                        width={6}
+                        height={6}
+                        fill="var(--color-paper)"
+                        stroke="var(--color-house)"
+                        strokeWidth={1.2}
+                      />
+                    );
+                  })}
+                {corners.map((p, i) => (
+                  <g key={at(p)}>
+                    <circle
+                      cx={p[0] * px}
+                      cy={(up - p[1]) * px}
+                      r={5}
                       fill="var(--color-paper)"
                       stroke="var(--color-house)"
-                      strokeWidth={1.2}
+                      strokeWidth={2}
                     />
-                  );
-                })}
-              {corners.map((p, i) => (
-                <g key={at(p)}>
-                  <circle
-                    cx={p[0] * px}
-                    cy={(up - p[1]) * px}
-                    r={5}
-                    fill="var(--color-paper)"
-                    stroke="var(--color-house)"
-                    strokeWidth={2}
-                  />
-                  <text x={p[0] * px + 7} y={(up - p[1]) * px - 6} fontSize={11} fill="var(--color-house)">
-                    {i + 1}
-                  </text>
-                </g>
-              ))}
-              <path
-                d={`M${cursor[0] * px - 6} ${(up - cursor[1]) * px}h12M${cursor[0] * px} ${(up - cursor[1]) * px - 6}v12`}
-                stroke="var(--color-fault)"
-                strokeWidth={1.5}
-              />
-            </svg>
-            <aside className="flex w-[316px] shrink-0 flex-col overflow-y-auto border-l border-rule text-[13.5px]">
-              <Row label="One square =">
-                {worth === undefined ? (
-                  <input
-                    aria-label="Square size"
-                    type="number"
-                    min={0.01}
-                    step="any"
-                    className={`${field} figures w-20 text-right`}
-                    value={side}
-                    onChange={(e) => Number(e.target.value) > 0 && setSide(Number(e.target.value))}
-                  />
-                ) : (
-                  <span className="figures">{String(named)}</span>
-                )}
-                <span className="text-second">{worth === undefined ? part.units : ''}</span>
-              </Row>
-              <Row label="Squares across">
-                <Choice name="Squares across" value={count} options={COUNTS} onChange={setCount} />
-              </Row>
-              {tracing.has && (
-                <>
-                  <Row label="Source beneath, to trace">
-                    <Tick name="Source beneath, to trace" on={tracing.on} onChange={tracing.setOn} />
-                  </Row>
-                  {tracing.on && (
-                    <p className="border-b border-rule px-5 py-1 text-[13px] text-second">
-                      It lies at the size found by its two points. Shift and drag moves it.
-                    </p>
+                    <text x={p[0] * px + 7} y={(up - p[1]) * px - 6} fontSize={11} fill="var(--color-house)">
+                      {i + 1}
+                    </text>
+                  </g>
+                ))}
+                <path
+                  d={`M${cursor[0] * px - 6} ${(up - cursor[1]) * px}h12M${cursor[0] * px} ${(up - cursor[1]) * px - 6}v12`}
+                  stroke="var(--color-fault)"
+                  strokeWidth={1.5}
+                />
+              </svg>
+              <aside className="flex w-[316px] shrink-0 flex-col overflow-y-auto border-l border-rule text-[13.5px]">
+                <Row label="One square =">
+                  {worth === undefined ? (
+                    <input
+                      aria-label="Square size"
+                      type="number"
+                      min={0.01}
+                      step="any"
+                      className={`${field} figures w-20 text-right`}
+                      value={side}
+                      onChange={(e) => Number(e.target.value) > 0 && setSide(Number(e.target.value))}
+                    />
+                  ) : (
+                    <span className="figures">{String(named)}</span>
                   )}
-                </>
-              )}
-              <Row label="Seen from the">
-                <Choice name="Seen from" value={plane} options={PLANES} onChange={setPlane} />
-              </Row>
-              <Row label={plane === 'top' ? 'Height' : 'Thickness'}>
-                <input
-                  aria-label="Thickness"
-                  className={`${field} figures w-24 text-right`}
-                  value={thickness}
-                  onChange={(e) => setThickness(e.target.value)}
-                />
-              </Row>
-              <Row label="Mirror the other half">
-                <Tick
-                  name="Mirror the other half"
-                  on={profile.mirrored}
-                  onChange={(mirrored) => setProfile({ ...profile, mirrored })}
-                />
-              </Row>
-              <Row label="Corner radius, squares">
-                <input
-                  aria-label="Corner radius, squares"
-                  type="number"
-                  min={0}
-                  step={0.5}
-                  className={`${field} figures w-20 text-right`}
-                  value={profile.round}
-                  onChange={(e) =>
-                    setProfile({ ...profile, round: Math.max(0, toHalf(Number(e.target.value))) })
-                  }
-                />
-              </Row>
-              <div className="flex-1 px-5 py-2 text-[13px] leading-[19px]" aria-live="polite">
-                <p className="figures text-second" data-testid="counted">
-                  {squaresText(cursor[0])} along, {squaresText(cursor[1])} up ={' '}
-                  {Number((cursor[0] * one).toFixed(4))}, {Number((cursor[1] * one).toFixed(4))}
-                </p>
-                <ol className="mt-1 list-decimal pl-5">
-                  {walk.map((w, i) => (
-                    // biome-ignore lint/suspicious/noArrayIndexKey: the steps of a walk are known by their order
-                    <li key={i}>{w}</li>
-                  ))}
-                </ol>
-                <FaultNote texts={fault ? [fault] : []} />
-              </div>
-              <footer className="flex gap-2 border-t border-rule-strong px-5 py-3">
-                <button
-                  type="button"
-                  onClick={() => void take()}
-                  className="rounded-md bg-deep px-3 py-1.5 text-[13px] font-semibold text-white hover:bg-house"
-                >
-                  Add this profile
-                </button>
-                <button
-                  type="button"
-                  onClick={takeBack}
-                  className="rounded-md px-3 py-1.5 text-[13px] text-second hover:bg-pale"
-                >
-                  Remove last corner
-                </button>
-              </footer>
-            </aside>
-          </div>
-        </DialogPanel>
+                  <span className="text-second">{worth === undefined ? part.units : ''}</span>
+                </Row>
+                <Row label="Squares across">
+                  <Choice name="Squares across" value={count} options={COUNTS} onChange={setCount} />
+                </Row>
+                {tracing.has && (
+                  <>
+                    <Row label="Source beneath, to trace">
+                      <Tick name="Source beneath, to trace" on={tracing.on} onChange={tracing.setOn} />
+                    </Row>
+                    {tracing.on && (
+                      <p className="border-b border-rule px-5 py-1 text-[13px] text-second">
+                        It lies at the size found by its two points. Shift and drag moves it.
+                      </p>
+                    )}
+                  </>
+                )}
+                <Row label="Seen from the">
+                  <Choice name="Seen from" value={plane} options={PLANES} onChange={setPlane} />
+                </Row>
+                <Row label={plane === 'top' ? 'Height' : 'Thickness'}>
+                  <input
+                    aria-label="Thickness"
+                    className={`${field} figures w-24 text-right`}
+                    value={thickness}
+                    onChange={(e) => setThickness(e.target.value)}
+                  />
+                </Row>
+                <Row label="Mirror the other half">
+                  <Tick
+                    name="Mirror the other half"
+                    on={profile.mirrored}
+                    onChange={(mirrored) => setProfile({ ...profile, mirrored })}
+                  />
+                </Row>
+                <Row label="Corner radius, squares">
+                  <input
+                    aria-label="Corner radius, squares"
+                    type="number"
+                    min={0}
+                    step={0.5}
+                    className={`${field} figures w-20 text-right`}
+                    value={profile.round}
+                    onChange={(e) =>
+                      setProfile({ ...profile, round: Math.max(0, toHalf(Number(e.target.value))) })
+                    }
+                  />
+                </Row>
+                <div className="flex-1 px-5 py-2 text-[13px] leading-[19px]" aria-live="polite">
+                  <p className="figures text-second" data-testid="counted">
+                    {squaresText(cursor[0])} along, {squaresText(cursor[1])} up ={' '}
+                    {Number((cursor[0] * one).toFixed(4))}, {Number((cursor[1] * one).toFixed(4))}
+                  </p>
+                  <ol className="mt-1 list-decimal pl-5">
+                    {walk.map((w, i) => (
+                      // biome-ignore lint/suspicious/noArrayIndexKey: the steps of a walk are known by their order
+                      <li key={i}>{w}</li>
+                    ))}
+                  </ol>
+                  <FaultNote texts={fault ? [fault] : []} />
+                </div>
+                <footer className="flex gap-2 border-t border-rule-strong px-5 py-3">
+                  <button
+                    type="button"
+                    onClick={() => void take()}
+                    className="rounded-md bg-deep px-3 py-1.5 text-[13px] font-semibold text-white hover:bg-house"
+                  >
+                    Add this profile
+                  </button>
+                  <button
+                    type="button"
+                    onClick={takeBack}
+                    className="rounded-md px-3 py-1.5 text-[13px] text-second hover:bg-pale"
+                  >
+                    Remove last corner
+                  </button>
+                </footer>
+              </aside>
+            </div>
+          </DialogPanel>
+        </div>
       </div>
     </Dialog>
   );
