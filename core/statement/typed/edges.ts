@@ -1,8 +1,10 @@
 import type { Quantity } from '../../part/quantity.ts';
 import { Ask } from './ask.ts';
-import { type Draft, type Maker, need, number, spanOf } from './draft.ts';
+import { type Draft, type Maker, need, number } from './draft.ts';
 import { FACE_AXES, type FaceName } from './faces.ts';
-import type { TypedContext } from './placing.ts';
+import { shapeNamed, type TypedContext } from './placing.ts';
+import { brokenRim } from './rims.ts';
+import type { Said } from './said.ts';
 
 /** The view whose horizontal and upright run along (u, v), from which something grows along an edge of each direction. */
 const DRAWN = {
@@ -11,9 +13,29 @@ const DRAWN = {
   2: { plane: 'top', u: 0, v: 1, grows: 1 },
 } as const;
 
-/** The edge of the part's box in which two faces meet: where it is, which way it runs, and which way the material lies from it. */
-const edgeOf = (faces: readonly FaceName[], c: TypedContext) => {
-  const box = c.box as readonly number[];
+/**
+ * The box whose edge is meant: that of the shape a line names, or of the whole part where the shape it begins with has the same edge.
+ * Where it has not, there is nothing at the edge of the whole, so it is asked.
+ */
+const boxMeant = (faces: readonly FaceName[], kind: string, s: Said, c: TypedContext): readonly number[] => {
+  const whole = c.box as readonly number[];
+  const named = shapeNamed(s, c);
+  if (named) return named;
+  const solid = (c.shapes ?? []).filter((x) => x.adds && !c.rounds?.some((r) => r.name === x.name));
+  const isThere = faces.every((f) => {
+    const [, , n, side] = FACE_AXES[f];
+    const i = side === 1 ? n + 3 : n;
+    return !solid.length || Math.abs((solid[0]?.box[i] as number) - (whole[i] as number)) < 1e-6;
+  });
+  if (isThere) return whole;
+  throw new Ask(
+    `The ${faces.join(' ')} edge of what gets the ${kind}?`,
+    solid.map((x) => `of ${x.name}`),
+  );
+};
+
+/** The edge of a box in which two faces meet: where it is, which way it runs, and which way the material lies from it. */
+const edgeOf = (faces: readonly FaceName[], box: readonly number[]) => {
   const axes = faces.map((f) => FACE_AXES[f][2]);
   const along = ([0, 1, 2] as const).find((i) => !axes.includes(i)) as 0 | 1 | 2;
   const { plane, u, v, grows } = DRAWN[along];
@@ -44,12 +66,15 @@ export const brokenEdge =
       throw new Ask(`There is no edge for a ${kind} yet. State the block first.`, ['block 60 x 40 x 30']);
     const found = s.corner();
     const faces = found?.faces ?? [];
+    if (faces.length < 2 && c.rounds?.length) return brokenRim(kind, s, c, faces[0]);
     if (faces.length !== 2 || new Set(faces.map((f) => FACE_AXES[f][2])).size !== 2)
       throw new Ask(
         `Which edge gets the ${kind}? Name its two faces. Rounded corners of a plate are stated with the plate.`,
         ['top front edge', 'top right edge', 'front left edge'],
       );
-    const { plane, at, along, u, v, inU, inV } = edgeOf(faces, c);
+    const box = boxMeant(faces, kind, s, c);
+    const spanIn = (axis: number): number => Number((number(box, axis + 3) - number(box, axis)).toFixed(6));
+    const { plane, at, along, u, v, inU, inV } = edgeOf(faces, box);
     const isRound = kind === 'fillet';
     const first = isRound ? (s.plainly('radius') ?? s.shift('radius')) : s.shift('size');
     const a = need(
@@ -72,7 +97,7 @@ export const brokenEdge =
       [legV, v],
     ] as const) {
       const worth = c.worth(String(q));
-      if (worth !== undefined && worth > spanOf(c, axis) + 1e-6)
+      if (worth !== undefined && worth > spanIn(axis) + 1e-6)
         throw new Ask(
           `${q} is more than the part is ${['wide', 'deep', 'high'][axis]}. How large is the ${kind}?`,
           [],
@@ -85,7 +110,7 @@ export const brokenEdge =
       at,
       shape: {
         kind: 'extrude',
-        height: spanOf(c, along),
+        height: spanIn(along),
         profile:
           kind === 'chamfer'
             ? {

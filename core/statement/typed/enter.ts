@@ -4,7 +4,7 @@ import type { PartFile } from '../../part/schema.ts';
 import { sizeReader } from '../../part/sizes.ts';
 import { referenceOf } from '../reference.ts';
 import { featureSentence } from '../sentence.ts';
-import type { TypedContext } from './placing.ts';
+import type { RoundShape, TypedContext } from './placing.ts';
 import type { TypedReading } from './typedLine.ts';
 
 /**
@@ -18,6 +18,7 @@ export const typedContext = (part: PartFile, box: Box3 | undefined): TypedContex
     names: new Set(Object.keys(part.dims ?? {})),
     box: part.bodies.length ? box : undefined,
     shapes: box ? shapesIn(part) : [],
+    rounds: box ? roundsIn(part) : [],
     used: part.bodies.at(-1)?.features.map((f) => f.id) ?? [],
     worth,
   };
@@ -31,11 +32,34 @@ const shapesIn = (part: PartFile): NonNullable<TypedContext['shapes']> => {
   const model = partModel(part);
   const body = model.ok ? model.value.bodies.at(-1) : undefined;
   const shapes = (body?.operations ?? [])
-    .filter((o) => o.op === 'add')
-    .map((o) => ({ name: o.feature, box: o.cells.reduce((b, x) => joinBoxes(b, x.cell.box), EMPTY_BOX) }));
+    .filter((o) => o.op !== 'keep')
+    .map((o) => ({
+      name: o.feature,
+      box: o.cells.reduce((b, x) => joinBoxes(b, x.cell.box), EMPTY_BOX),
+      adds: o.op === 'add',
+    }));
   knownShapes.set(part, shapes);
   return shapes;
 };
+
+/** The rods and holes of the last body whose rims can be broken. */
+const roundsIn = (part: PartFile): RoundShape[] =>
+  (part.bodies.at(-1)?.features ?? []).flatMap((f): RoundShape[] => {
+    const { at, repeat, mirror, shape } = f;
+    if (f.off || f.turn?.length) return [];
+    const own = {
+      name: f.id,
+      plane: f.plane ?? ('top' as const),
+      ...(at && { at }),
+      ...(repeat && { repeat }),
+      ...(mirror && { mirror }),
+    };
+    if (shape.kind === 'cylinder' && f.op === 'add')
+      return [{ ...own, op: 'add', diameter: shape.diameter, height: shape.height }];
+    return shape.kind === 'hole' && f.op === 'cut' && !shape.counterbore && !shape.countersink
+      ? [{ ...own, op: 'cut', diameter: shape.diameter, height: 0 }]
+      : [];
+  });
 
 /** The worth of a figure in the part's unit; undefined where it, or some named size, cannot be worked out. */
 const worthIn = (part: PartFile): TypedContext['worth'] => {

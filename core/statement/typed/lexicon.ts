@@ -55,6 +55,10 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
     /\bround(?:ed)?(?:\s+off)?\s+(?=(?:the\s+)?(?:(?:top|bottom|front|back|left|right)\s+){2}edge\b)/gi,
     ' fillet ',
   ],
+  [
+    /\b(?:a?round)\s+(?:the\s+)?(?=(?:top|bottom|front|back|left|right)\b(?!\s+(?:top|bottom|front|back|left|right)))/gi,
+    ' rim ',
+  ],
   [/\b(left|right)[\s-]*hand\b/gi, '$1'],
   [/\b((?:(?:top|bottom|front|back|left|right)\s+){2})edges?\b/gi, ' $1 edgeline '],
   [/\bedges?\s+(?:of|between)\s+(?=(?:the\s+)?(?:top|bottom|front|back|left|right)\s+and\b)/gi, ' edgeline '],
@@ -151,6 +155,7 @@ export const SPELLINGS = {
   toward: 'toward towards facing',
   chamfer: 'chamfer chamfers chamfered bevel bevelled',
   fillet: 'fillet fillets rounding',
+  rim: 'rim rims mouth brim lip',
   tapped: 'tapped threaded thread screwed',
   counterbore: 'counterbore',
   countersink: 'countersink',

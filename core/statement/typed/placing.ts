@@ -1,10 +1,20 @@
 import type { Box3 } from '../../geometry/box.ts';
 import { decimal } from '../../number/format.ts';
 import type { Quantity } from '../../part/quantity.ts';
-import { typedQuantity } from '../../part/schema.ts';
+import { type FeatureFile, typedQuantity } from '../../part/schema.ts';
 import { Ask } from './ask.ts';
 import { FACE_AXES, type FaceName, HIGH, LOW } from './faces.ts';
 import type { Said } from './said.ts';
+
+/** A rod or a hole, as its rims need it: the end that its axis runs to looks towards `plane`; a hole is drilled the other way. */
+export type RoundShape = Pick<FeatureFile, 'at' | 'repeat' | 'mirror'> & {
+  readonly name: string;
+  readonly op: 'add' | 'cut';
+  readonly plane: FaceName;
+  readonly diameter: Quantity;
+  /** nought for a hole, whose mouth is what counts */
+  readonly height: Quantity;
+};
 
 /** What a typed line is read against: the part as it stands. */
 export type TypedContext = {
@@ -13,8 +23,10 @@ export type TypedContext = {
   readonly names: ReadonlySet<string>;
   /** [x0, y0, z0, x1, y1, z1] of the part, in its own unit; undefined while nothing is stated */
   readonly box: Box3 | undefined;
-  /** the shapes of the body that add to it, in order, each with the box it fills */
-  readonly shapes?: readonly { readonly name: string; readonly box: Box3 }[];
+  /** the shapes of the body in order, each with the box it fills */
+  readonly shapes?: readonly { readonly name: string; readonly box: Box3; readonly adds: boolean }[];
+  /** those that are round and not turned out of the three directions */
+  readonly rounds?: readonly RoundShape[];
   /** names of the features that are there */
   readonly used: readonly string[];
   /** the line begins a body of its own, which may stand at the origin */
@@ -83,7 +95,7 @@ export const middleSpan = (axis: 0 | 1 | 2, s: Said, c: TypedContext): readonly 
   if (s.middleOf() === 'whole') return whole;
   const named = shapeNamed(s, c);
   if (named) return spanIn(named);
-  const first = c.shapes?.[0];
+  const first = c.shapes?.find((x) => x.adds);
   const own = first && spanIn(first.box);
   if (first && own && Math.abs(own[0] + own[1] - whole[0] - whole[1]) > 2 * SAME)
     throw new Ask(`In the middle of "${first.name}", or of the whole part?`, [

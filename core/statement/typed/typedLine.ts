@@ -155,7 +155,7 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
     return {
       kind: 'understood',
       features: features.map(({ base, ...f }, i) => {
-        const id = freeName(i === 0 ? (name ?? base) : base, used);
+        const id = freeName(i === 0 ? (name ?? nounOf(tokens, base)) : base, used);
         used.push(id);
         const begins = i === 0 && (!c.box || c.begins);
         return { id, ...(begins ? withoutOrigin(f) : f) };
@@ -167,6 +167,19 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
     if (error instanceof Ask) return { kind: 'asks', question: error.message, offers: error.offers };
     throw error;
   }
+};
+
+/** What a line calls a block or a rod: "boss", "peg"; what it draws, where it has no noun for it. */
+const nounOf = (tokens: readonly Token[], base: string): string => {
+  const noun = tokens.find(
+    (w) =>
+      w.kind === 'word' &&
+      !w.respelled &&
+      (w.means === 'block' || w.means === 'cylinder') &&
+      w.means === base,
+  );
+  const raw = noun?.kind === 'word' ? noun.raw.toLowerCase() : '';
+  return /^[a-z]{3,}$/.test(raw) && raw !== 'cyl' ? raw.replace(/(?<=[^s])s$/, '') : base;
 };
 
 /** The shape that a body begins with stands at the origin where nothing is said, so that need not be written. */
