@@ -5,7 +5,7 @@ import { type Drafts, type Maker, need, type Quantity3, runsAlong, seesSides } f
 import { brokenEdge } from './edges.ts';
 import type { FaceName } from './faces.ts';
 import type { Meaning } from './lexicon.ts';
-import type { TypedContext } from './placing.ts';
+import { shapeNamed, type TypedContext } from './placing.ts';
 import { prism, pyramid, pyramidHole } from './polygons.ts';
 import { isLathe } from './roles.ts';
 import { cone, cylinder, hole, slot, sphere, taperingHole, torus, tube, turned } from './rounds.ts';
@@ -128,14 +128,16 @@ const makerOf = (s: Said, tokens: readonly Token[]): Maker | undefined => {
 };
 
 /** Makes the features of a line. Throws a question where something is missing, or left over. */
-export const draftsOf = (tokens: readonly Token[], c: TypedContext): Drafts & { readonly said: Said } => {
+export const draftsOf = (tokens: readonly Token[], whole: TypedContext): Drafts & { readonly said: Said } => {
   const s = saidBy(tokens);
   const maker = makerOf(s, tokens);
   if (!maker)
     throw new Ask('What should be added?', ['block', 'hole', 'cylinder', 'slot', 'step', 'hexagon prism']);
   const turn = leanOf(s);
-  const mirrors = c.box !== undefined && s.sees('mirrored');
-  const mirrored = mirrors ? mirrorOf(s, c) : undefined;
+  const mirrors = whole.box !== undefined && s.sees('mirrored');
+  const mirrored = mirrors ? mirrorOf(s, whole) : undefined;
+  // faces, edges and middles are those of the shape that the line names
+  const c = { ...whole, box: shapeNamed(s, whole) ?? whole.box };
   const made = spread(maker(s, c), s);
   return {
     assumed: [...s.respelled().map(([raw, m]) => `"${raw}" read as ${m}`), ...made.assumed],

@@ -4,6 +4,7 @@ import type { PartFile } from '../../part/schema.ts';
 import { sizeReader } from '../../part/sizes.ts';
 import { referenceOf } from '../reference.ts';
 import { featureSentence } from '../sentence.ts';
+import { cutMeets, levelAt } from './levels.ts';
 import type { RoundShape, TypedContext } from './placing.ts';
 import type { TypedReading } from './typedLine.ts';
 
@@ -19,6 +20,10 @@ export const typedContext = (part: PartFile, box: Box3 | undefined): TypedContex
     box: part.bodies.length ? box : undefined,
     shapes: box ? shapesIn(part) : [],
     rounds: box ? roundsIn(part) : [],
+    ...(box && {
+      levelAt: (face, at) => levelAt(part, face, at),
+      meets: (cut) => cutMeets(part, cut),
+    }),
     used: part.bodies.at(-1)?.features.map((f) => f.id) ?? [],
     worth,
   };

@@ -31,6 +31,10 @@ export type TypedContext = {
   readonly used: readonly string[];
   /** the line begins a body of its own, which may stand at the origin */
   readonly begins?: boolean;
+  /** where one who comes from outside meets the part at a place of a side (see levelAt) */
+  readonly levelAt?: (face: FaceName, at: readonly number[]) => number | undefined;
+  /** whether a cut takes anything off the part as it stands; judged by boxes where missing */
+  readonly meets?: (cut: FeatureFile) => boolean;
   /** the worth of a figure in the part's unit, an expression's too; undefined where it cannot be worked out */
   readonly worth: (text: string) => number | undefined;
 };
@@ -112,6 +116,25 @@ const OFFERS = [
   ['10 from bottom', '10 from top'],
 ] as const;
 
+/** Where the part is met at a place of a face that is worked out; of a place over a hole, where the shape that the hole is in ends. */
+export const levelMet = (face: FaceName, at: readonly Quantity[], c: TypedContext): number | undefined => {
+  const place = at.map((q) => c.worth(String(q)));
+  if (!c.levelAt || place.some((x) => x === undefined)) return undefined;
+  const [u, v, n, side] = FACE_AXES[face];
+  const known = c.levelAt(face, place as number[]);
+  if (known !== undefined) return known;
+  const ends = (c.shapes ?? [])
+    .filter(
+      ({ adds, box }) =>
+        adds &&
+        [u, v].every(
+          (i) => (place[i] as number) > (box[i] as number) && (place[i] as number) < (box[i + 3] as number),
+        ),
+    )
+    .map(({ box }) => box[side === 1 ? n + 3 : n] as number);
+  return ends.length ? (side === 1 ? Math.max(...ends) : Math.min(...ends)) : undefined;
+};
+
 /** The question after a place across a face that a line says only in one direction. */
 export const howFar = (what: string, axis: 0 | 1 | 2): Ask =>
   new Ask(`How far ${ACROSS[axis]} is the ${what}?`, [...OFFERS[axis], 'in the middle']);
@@ -155,9 +178,10 @@ export const placeOn = (face: FaceName, s: Said, c: TypedContext, what: string):
         [...OFFERS[axis]],
       );
   });
-  // a shape that is named has its own face
+  // a shape that is named has its own face; else what is met at that place, which on a step lies deeper
   const own = middle.length && centred ? shapeNamed(s, c) : undefined;
-  if (own) at[n] = figure(own[side === 1 ? n + 3 : n] as number);
+  const level = own ? (own[side === 1 ? n + 3 : n] as number) : levelMet(face, at, c);
+  if (level !== undefined) at[n] = figure(level);
   // "in the middle" is used only where something is left to it
   if (middle.length && centred) s.has('centre');
   if (c.box && open.length === 1) throw howFar(what, open[0] as 0 | 1 | 2);

@@ -5,7 +5,16 @@ import { typedQuantity } from '../../part/schema.ts';
 import { Ask } from './ask.ts';
 import { lying, number, type Quantity3, runsAlong, spanOf, whereOn } from './draft.ts';
 import { FACE_AXES, type FaceName, HIGH, LOW, opposite } from './faces.ts';
-import { howFar, middleSpan, placeOn, shapeNamed, shifted, type TypedContext, unitless } from './placing.ts';
+import {
+  howFar,
+  levelMet,
+  middleSpan,
+  placeOn,
+  shapeNamed,
+  shifted,
+  type TypedContext,
+  unitless,
+} from './placing.ts';
 import type { Said } from './said.ts';
 
 type Standing = Pick<FeatureFile, 'at' | 'plane'>;
@@ -95,6 +104,18 @@ export const cornerOf = (
   });
   if (open.length === 2) throw whereOn(what, face);
   if (open.length === 1) throw howFar(what, open[0] as 0 | 1 | 2);
+  if (!own && runs === undefined) {
+    // on a step it lies deeper than the whole part's face
+    const middle = at.map((q, axis): Quantity => {
+      const [from, reach] = [c.worth(String(q)), c.worth(size[axis] as string)];
+      return from === undefined || reach === undefined ? q : from + reach / 2;
+    });
+    const level = levelMet(face, middle, c);
+    if (level !== undefined && Math.abs(level - outer) > SAME) {
+      const met = Number(level.toFixed(6));
+      at[n] = back ? shifted(met, size[n] as string, -1, c) : met;
+    }
+  }
   return at as Quantity3;
 };
 

@@ -93,7 +93,7 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
     ? readFeatureLine(line, 'feature')
     : undefined;
   if (strict?.ok) {
-    if (strict.value.op === 'cut' && missesPart(strict.value, c)) return { kind: 'asks', ...BESIDE };
+    if (strict.value.op === 'cut' && missesPart(strict.value, c)) return { kind: 'asks', ...beside(c) };
     const own =
       strict.value.id === 'feature'
         ? { ...strict.value, id: freeName(strict.value.shape.kind, c.used) }
@@ -149,7 +149,10 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
     const left = said.left();
     if (left.length) throw leftOver(text, left);
     const apart = features.find((f) => f.op === 'cut' && missesPart({ id: '', ...f }, c));
-    if (apart) throw new Ask(BESIDE.question, BESIDE.offers);
+    if (apart) {
+      const { question, offers } = beside(c);
+      throw new Ask(question, offers);
+    }
     const used = [...c.used];
     const lead = line.indexOf(text);
     return {
@@ -198,13 +201,18 @@ const leftOver = (text: string, left: readonly Token[]): Ask => {
   );
 };
 
-const BESIDE = {
-  question: 'It would be cut beside the part, where there is nothing. Where is it?',
-  offers: ['in the middle'],
+/** The question about a cut that takes nothing off: it may have been meant for one shape of several. */
+const beside = ({ shapes }: TypedContext): { question: string; offers: string[] } => {
+  const solid = (shapes ?? []).filter((x) => x.adds);
+  return {
+    question: 'It would be cut beside the part, where there is nothing. Where is it?',
+    offers: solid.length > 1 ? solid.map((x) => `of ${x.name}`) : ['in the middle'],
+  };
 };
 
-/** Whether a block, cylinder, ... that is cut lies beside the part's box altogether, as far as its own box can be worked out here. */
+/** Whether a cut takes nothing off the part, as far as that can be worked out here. */
 const missesPart = (f: FeatureFile, c: TypedContext): boolean => {
+  if (c.box && c.meets) return !c.meets(f);
   const own = boxOf({ ...f, op: 'add' }, c);
   const box = c.box;
   if (!own || !box || own.some(Number.isNaN)) return false;

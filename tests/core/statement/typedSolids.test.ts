@@ -97,3 +97,98 @@ describe('in the middle', () => {
     expect(placeOf('pocket 6 x 6 x 2 deep in the middle of tab')).toEqual([45, -3, '47 - 2']);
   });
 });
+
+describe('on a part that is not even', () => {
+  const stepped: PartFile = partOf(
+    feature('add', { kind: 'block', width: 60, depth: 40, height: 10 }, { id: 'block' }),
+    feature('add', { kind: 'cylinder', diameter: 20, height: 12 }, { id: 'boss', at: [30, 20, 10] }),
+    feature('cut', { kind: 'block', width: 15, depth: 40, height: 4 }, { id: 'step', at: [45, 0, 6] }),
+    feature('cut', { kind: 'hole', diameter: 8, depth: 'through' }, { id: 'bore', at: [30, 20, 22] }),
+  );
+  const box = [0, 0, 0, 60, 40, 22] as const;
+  const read = (line: string, part = stepped) => readTypedLine(line, typedContext(part, [...box]));
+  const first = (line: string) => {
+    const r = read(line);
+    if (r.kind !== 'understood') throw new Error(JSON.stringify(r));
+    return r.features[0] as (typeof r.features)[number];
+  };
+  const total = measured(stepped).volume;
+  const change = (line: string): number => {
+    const r = read(line);
+    if (r.kind !== 'understood') throw new Error(JSON.stringify(r));
+    return measured(enterReading(stepped, r)).volume - total;
+  };
+
+  test('what comes from above begins where it meets the part', () => {
+    expect(first('hole 4 dia 3 deep from top, 10 from left, 10 from front').at).toEqual([10, 10, 10]);
+    expect(first('hole 4 dia 3 deep from top, 52 from left, 10 from front').at).toEqual([52, 10, 6]);
+    // over the bore the boss it is in counts
+    expect(first('hole 12 dia 3 deep from top, 30 from left, 20 from front').at).toEqual([30, 20, 22]);
+    expect(change('hole 4 dia 3 deep from top, 52 from left, 10 from front')).toBeCloseTo(
+      -Math.PI * 4 * 3,
+      6,
+    );
+    expect(change('pocket 6 x 6 x 2 deep from top, 50 from left, 5 from front')).toBeCloseTo(-72, 6);
+    expect(change('peg 6 dia 10 long on top, 10 from left, 10 from front')).toBeCloseTo(Math.PI * 9 * 10, 6);
+    expect(change('rib: block 4 x 20 x 8 on top, 2 from left, 10 from front')).toBeCloseTo(640, 6);
+  });
+  test('a cut that would take nothing off is asked about, and the shape it is meant for can be named', () => {
+    for (const line of ['step left 15 wide 4 deep', 'groove 4 wide 2 deep left to right, 3 from front']) {
+      const asked = read(line);
+      expect(asked).toMatchObject({ kind: 'asks', offers: ['of block', 'of boss'] });
+      expect(change(`${line} of block`)).toBeLessThan(-100);
+    }
+    expect(read('cut block 5 x 5 x 5 at 50 0 12').kind).toBe('asks');
+    expect(read('cut block 5 x 5 x 5 at 50 0 3').kind).toBe('understood');
+  });
+  test('an edge that is not the edge of the whole part is asked about', () => {
+    expect(read('chamfer 2 on the top front edge')).toMatchObject({ kind: 'asks', offers: ['of block'] });
+    expect(change('chamfer 2 on the top front edge of block')).toBeLessThan(-80);
+  });
+});
+
+describe('rims', () => {
+  const rod: PartFile = partOf(
+    feature('add', { kind: 'cylinder', diameter: 60, height: 40 }, { id: 'rod' }),
+    feature('cut', { kind: 'hole', diameter: 20, depth: 'through' }, { id: 'bore', at: [0, 0, 40] }),
+    feature(
+      'cut',
+      { kind: 'hole', diameter: 6, depth: 'through' },
+      { id: 'fixing', at: [20, 0, 40], repeat: { count: 4, about: { axis: 'z', through: [0, 0, 0] } } },
+    ),
+  );
+  const total = measured(rod).volume;
+  const read = (line: string) => readTypedLine(line, typedContext(rod, [-30, -30, 0, 30, 30, 40]));
+  const taken = (line: string): number => {
+    const r = read(line);
+    if (r.kind !== 'understood') throw new Error(JSON.stringify(r));
+    return total - measured(enterReading(rod, r)).volume;
+  };
+  /** What a triangle or a fillet's corner with its middle so far from the axis takes off, turned once round (Pappus). */
+  const turnedOnce = (area: number, radius: number): number => area * 2 * Math.PI * radius;
+  const corner = 1 - Math.PI / 4;
+  /** from the corner to the middle of what lies outside a quarter circle of radius 1 */
+  const middle = (10 - 3 * Math.PI) / (12 - 3 * Math.PI);
+
+  test('a chamfer and a fillet take off what they should, at either end', () => {
+    for (const end of ['top', 'bottom']) {
+      expect(taken(`chamfer 2 on the ${end} rim of rod`)).toBeCloseTo(turnedOnce(2, 30 - 2 / 3), 6);
+      expect(taken(`fillet r3 on the ${end} edge of rod`)).toBeCloseTo(
+        turnedOnce(9 * corner, 30 - 3 * middle),
+        5,
+      );
+    }
+  });
+  test('the mouths of a hole and of its copies are widened', () => {
+    expect(taken('chamfer 1 of bore')).toBeCloseTo(turnedOnce(0.5, 10 + 1 / 3), 6);
+    expect(taken('chamfer 1 of fixing')).toBeCloseTo(4 * turnedOnce(0.5, 3 + 1 / 3), 6);
+  });
+  test('which rim, and which end, is asked', () => {
+    expect(read('chamfer 2 on the top rim')).toMatchObject({
+      kind: 'asks',
+      offers: ['of rod', 'of bore', 'of fixing'],
+    });
+    expect(read('chamfer 2 of rod')).toMatchObject({ kind: 'asks', offers: ['top rim', 'bottom rim'] });
+    expect(read('fillet r30 on the top rim of rod').kind).toBe('asks');
+  });
+});

@@ -1,0 +1,90 @@
+import { partModel } from '../../part/model.ts';
+import type { FeatureFile, PartFile } from '../../part/schema.ts';
+import { insideSolid, type Solid, solidOf, toleranceFor } from '../../solid/body.ts';
+import { FACE_AXES, type FaceName } from './faces.ts';
+
+/** How far below a level material is looked for, as a share of the part's size. */
+const BELOW = 1e-5;
+
+/** The levels along an axis at which something of the part begins or ends, and the bodies themselves. */
+type Levels = {
+  readonly solids: readonly Solid[];
+  readonly size: number;
+  readonly along: readonly (readonly number[])[];
+};
+
+const known = new WeakMap<PartFile, Levels>();
+const levelsOf = (part: PartFile): Levels => {
+  const before = known.get(part);
+  if (before) return before;
+  const model = partModel(part);
+  const bodies = model.ok ? model.value.bodies : [];
+  const tol = toleranceFor(bodies);
+  const boxes = bodies.flatMap((b) => b.operations.flatMap((o) => o.cells.map((x) => x.cell.box)));
+  const levels = {
+    solids: bodies.map((b) => solidOf(b, tol)),
+    size: tol.size,
+    along: [0, 1, 2].map((axis) => [
+      ...new Set(boxes.flatMap((b) => [b[axis] as number, b[axis + 3] as number])),
+    ]),
+  };
+  known.set(part, levels);
+  return levels;
+};
+
+/**
+ * Where one who comes from outside meets the part at a place of one of its six sides: on a step its own level, not that of the whole part.
+ * @param at the place; its coordinate square to the side is not looked at
+ * @returns the coordinate square to the side; undefined where nothing is met, or something that is not flat there
+ */
+export const levelAt = (part: PartFile, face: FaceName, at: readonly number[]): number | undefined => {
+  const [, , n, side] = FACE_AXES[face];
+  const { solids, size, along } = levelsOf(part);
+  const isMaterial = (level: number): boolean => {
+    const p = [at[0], at[1], at[2]] as [number, number, number];
+    p[n] = level;
+    return solids.some((s) => insideSolid(s, p));
+  };
+  const step = side * size * BELOW;
+  return [...(along[n] as readonly number[])]
+    .sort((a, b) => (b - a) * side)
+    .find((level) => isMaterial(level - step) && !isMaterial(level + step));
+};
+
+/** Where along each direction of a cut material is looked for: close to its ends too, for it may only just reach the part. */
+const SAMPLES = [0.004, 0.03, 0.1, 0.25, 0.4, 0.5, 0.6, 0.75, 0.9, 0.97, 0.996];
+
+/** Whether a cut takes anything off the part as it stands. One that cannot be worked out is not doubted here. */
+export const cutMeets = (part: PartFile, cut: FeatureFile): boolean => {
+  const body = part.bodies.at(-1);
+  if (!body) return true;
+  const model = partModel({
+    ...part,
+    bodies: [{ ...body, features: [...body.features, { ...cut, id: 'typed cut' }] }],
+  });
+  const own = model.ok ? model.value.bodies[0] : undefined;
+  const last = own?.operations.at(-1);
+  if (!own || !last || last.feature !== 'typed cut') return true;
+  const { solids, size, along } = levelsOf(part);
+  const cutter = solidOf({ ...own, operations: [{ ...last, op: 'add' }] }, { size, linear: size * 1e-8 });
+  return last.cells.some(({ cell }) => {
+    // a cut right through reaches far beyond the part
+    const [from, to] = [0, 1, 2].reduce<[number[], number[]]>(
+      ([lo, hi], axis) => [
+        [...lo, Math.max(cell.box[axis] as number, Math.min(...(along[axis] as readonly number[])))],
+        [...hi, Math.min(cell.box[axis + 3] as number, Math.max(...(along[axis] as readonly number[])))],
+      ],
+      [[], []],
+    );
+    const at = (axis: number, share: number): number =>
+      (from[axis] as number) + share * ((to[axis] as number) - (from[axis] as number));
+    return SAMPLES.some((x) =>
+      SAMPLES.some((y) =>
+        SAMPLES.some((z) => {
+          const p = [at(0, x), at(1, y), at(2, z)] as [number, number, number];
+          return insideSolid(cutter, p) && solids.some((s) => insideSolid(s, p));
+        }),
+      ),
+    );
+  });
+};
