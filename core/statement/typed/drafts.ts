@@ -4,6 +4,7 @@ import { block, cornerCut, notch, pocket, profile, step } from './blocks.ts';
 import { type Drafts, type Maker, need, type Quantity3, runsAlong, seesSides } from './draft.ts';
 import { brokenEdge } from './edges.ts';
 import type { FaceName } from './faces.ts';
+import { inclinedToPlanes, isToPlanes } from './inclined.ts';
 import type { Meaning } from './lexicon.ts';
 import { shapeNamed, type TypedContext } from './placing.ts';
 import { prism, pyramid, pyramidHole } from './polygons.ts';
@@ -133,12 +134,14 @@ export const draftsOf = (tokens: readonly Token[], whole: TypedContext): Drafts 
   const maker = makerOf(s, tokens);
   if (!maker)
     throw new Ask('What should be added?', ['block', 'hole', 'cylinder', 'slot', 'step', 'hexagon prism']);
-  const turn = leanOf(s);
+  const toPlanes = isToPlanes(s);
+  const turn = toPlanes ? undefined : leanOf(s);
   const mirrors = whole.box !== undefined && s.sees('mirrored');
   const mirrored = mirrors ? mirrorOf(s, whole) : undefined;
   // faces, edges and middles are those of the shape that the line names
   const c = { ...whole, box: shapeNamed(s, whole) ?? whole.box };
-  const made = spread(maker(s, c), s);
+  const plain = spread(maker(s, c), s);
+  const made = toPlanes ? inclinedToPlanes(plain, s, c) : plain;
   return {
     assumed: [...s.respelled().map(([raw, m]) => `"${raw}" read as ${m}`), ...made.assumed],
     features: made.features.map((f) => ({

@@ -1,0 +1,85 @@
+import { describe, expect, test } from '@jest/globals';
+import { partModel } from '../../../core/part/model.ts';
+import type { PartFile } from '../../../core/part/schema.ts';
+import { buildPart } from '../../../core/solid/build.ts';
+import { measureSolid, measureTogether } from '../../../core/solid/measure.ts';
+import { bodyVertices } from '../../../core/solid/vertices.ts';
+import { enterReading, typedContext } from '../../../core/statement/typed/enter.ts';
+import { readTypedLine } from '../../../core/statement/typed/typedLine.ts';
+import { partOf } from '../balance/given.ts';
+
+const nothing: PartFile = { ...partOf(), bodies: [] };
+const read = (line: string) => readTypedLine(line, typedContext(nothing, undefined));
+const stood = (line: string) => {
+  const r = read(line);
+  if (r.kind !== 'understood') throw new Error(`${line}: ${JSON.stringify(r)}`);
+  const model = partModel(enterReading(nothing, r));
+  if (!model.ok) throw new Error(JSON.stringify(model.faults));
+  const built = buildPart(model.value);
+  if (!built.ok) throw new Error(JSON.stringify(built.faults));
+  const part = built.value;
+  const { centreOfMass } = measureTogether(part.bodies.map((b) => measureSolid(b.solid, b.edges)));
+  const corners = bodyVertices(part.bodies[0]!.edges, part.tol.linear).map((v) => v.at);
+  return { box: part.box, middle: centreOfMass, low: corners.filter((p) => Math.abs(p[2]) < 1e-6) };
+};
+/** The direction from the middle of the base, which is at the origin but for its height, to the middle of the solid. */
+const axisOf = ({ middle }: ReturnType<typeof stood>, height: number) =>
+  [middle[0], middle[1], middle[2] - height] as const;
+const slope = ([x, y, z]: readonly [number, number, number]): number =>
+  (Math.atan2(z, Math.hypot(x, y)) * 180) / Math.PI;
+
+describe('a solid placed by its axis', () => {
+  test('rests on an edge of its base, its axis inclined to HP and parallel to VP', () => {
+    const s = stood(
+      'hexagonal prism side 20 height 60, resting on a base edge, axis inclined 30 to HP, parallel to VP',
+    );
+    expect(s.box[2]).toBeCloseTo(0, 9);
+    expect(s.low).toHaveLength(2);
+    // that edge is square to VP
+    expect(s.low[0]?.[0]).toBeCloseTo(s.low[1]?.[0] as number, 9);
+    const axis = axisOf(s, 20 * Math.cos(Math.PI / 6) * Math.sin(Math.PI / 3));
+    expect(slope(axis)).toBeCloseTo(30, 6);
+    expect(axis[1]).toBeCloseTo(0, 9);
+    expect(axis[0]).toBeGreaterThan(0);
+  });
+  test('rests on a corner of its base', () => {
+    const s = stood(
+      'hexagonal pyramid, base side 30, height 70, resting on one of its base corners on HP with its axis inclined at 45 degrees to the HP and parallel to the VP',
+    );
+    expect(s.box[2]).toBeCloseTo(0, 6);
+    expect(s.low).toHaveLength(1);
+    expect(slope(axisOf(s, 30 * Math.sin(Math.PI / 4)))).toBeCloseTo(45, 6);
+  });
+  test('round, rests on a point of its base', () => {
+    const s = stood('cylinder 50 dia 70 high resting on a point of its base, axis inclined 40 degrees to HP');
+    expect(s.box[2]).toBeCloseTo(0, 6);
+    expect(slope(axisOf(s, 25 * Math.sin((50 * Math.PI) / 180)))).toBeCloseTo(40, 6);
+  });
+  test('lies on a face, its axis parallel to HP and inclined to VP', () => {
+    const s = stood(
+      'pentagonal prism side 25 height 60 lying on one of its rectangular faces, axis parallel to HP and inclined 30 to VP',
+    );
+    expect(s.box[2]).toBeCloseTo(0, 6);
+    expect(s.low).toHaveLength(4);
+    const apothem = 25 / (2 * Math.tan(Math.PI / 5));
+    const [x, y, z] = axisOf(s, apothem);
+    expect(z).toBeCloseTo(0, 6);
+    expect((Math.atan2(y, x) * 180) / Math.PI).toBeCloseTo(30, 6);
+  });
+  test.each([
+    ['square prism side 30 height 60 axis inclined 30 to HP', 'On what does it rest?'],
+    ['square prism side 30 height 60 resting on an edge', 'By how many degrees is its axis inclined to HP?'],
+    [
+      'square prism side 30 height 60 resting on an edge, axis inclined 100 to HP',
+      /more than 0 and less than 90/,
+    ],
+    ['square prism side 30 height 60 resting on an edge and lying on a face', /one thing only/],
+    ['cone 40 dia 60 high, axis parallel to HP, inclined 30 to VP', /slanting side/],
+  ])('%s: asked', (line, question) => {
+    const r = read(line);
+    expect(r.kind === 'asks' ? r.question : JSON.stringify(r)).toMatch(question);
+  });
+  test('standing on HP is as it stands anyway', () => {
+    expect(stood('hexagonal pyramid base side 26 height 70 standing on HP').box[5]).toBeCloseTo(70, 9);
+  });
+});
