@@ -70,6 +70,8 @@ export type CutPicture = {
   readonly perimeter: number;
   readonly longest: number;
   readonly shape: 'placed' | 'apart' | 'no room' | 'none';
+  /** X1Y1 as it is drawn, how far it stands from the beginning of the trace (y up), and the way along its own projectors */
+  readonly line?: { readonly ends: readonly [Vec2, Vec2]; readonly by: Vec2; readonly away: Vec2 };
   /** the trace's drawn ends, and the map from the view's (u, v) to the paper */
   readonly ends: readonly [Vec2, Vec2] | undefined;
 };
@@ -280,6 +282,17 @@ const longestAcross = (s: Section): number => {
   return best;
 };
 
+/** X1Y1 on the paper, and how it can be moved. */
+const lineOf = (
+  { line, by }: Sheet['shapes'][number],
+  { plane }: Section,
+  sheet: Sheet,
+): NonNullable<CutPicture['line']> => ({
+  ends: [flip(line.from, sheet), flip(line.to, sheet)],
+  by,
+  away: sheet.angle === 'first' ? plane.sight : [-plane.sight[0], -plane.sight[1]],
+});
+
 const cutPicture = (s: Section, w: Drawn): CutPicture => {
   const { sheet } = w;
   const shape = sheet.shapes.find((x) => x.cut === s.plane.name);
@@ -320,6 +333,7 @@ const cutPicture = (s: Section, w: Drawn): CutPicture => {
     longest: longestAcross(s),
     shape: !shape ? 'none' : !shape.fits ? 'no room' : shape.apart ? 'apart' : 'placed',
     ends: ends && [flip(ends[0] as Vec2, sheet), flip(ends[1] as Vec2, sheet)],
+    ...(shape && { line: lineOf(shape, s, sheet) }),
   };
 };
 

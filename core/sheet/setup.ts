@@ -27,6 +27,16 @@ export const setupSchema = z
       .array(z.strictObject({ body: z.string(), face: z.string(), partial: z.boolean().optional() }))
       .max(4)
       .optional(),
+    /**
+     * of each cut, by its name, whether its true shape is left out, and where X1Y1 was put: from the beginning of the trace, paper mm; it
+     * finds its own place where missing
+     */
+    shapes: z
+      .record(
+        z.string().max(60),
+        z.strictObject({ out: z.literal(true).optional(), by: z.tuple([paperPlace, paperPlace]).optional() }),
+      )
+      .optional(),
     /** where the group of views was put: the lower left corner of all boxes, paper mm; found by itself where missing */
     place: z.tuple([paperPlace, paperPlace]).optional(),
     rules: z.strictObject({

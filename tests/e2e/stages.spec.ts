@@ -101,6 +101,42 @@ test('house rules: hidden lines behind a cut, projectors and numbers come and go
   await expect.poll(() => pathOf(page, 'hidden', 'hidden')).not.toBe(hidden);
 });
 
+test('a true shape is moved by keys and by hand, put back, and left out', async ({ page }) => {
+  await openDrawing(page, server.address, 'Lantern cap, eight-sided');
+  await stand(page, 'Cut');
+  const grip = page.getByTestId('grip shape A');
+  const title = page.getByText('TRUE SHAPE OF A', { exact: true });
+  await expect(title).toBeVisible();
+  const first = await labelPlace(page, 'TRUE SHAPE OF A');
+  await grip.focus();
+  await page.keyboard.press('Shift+ArrowUp');
+  await expect
+    .poll(async () =>
+      Math.hypot(
+        (await labelPlace(page, 'TRUE SHAPE OF A')).x - first.x,
+        (await labelPlace(page, 'TRUE SHAPE OF A')).y - first.y,
+      ),
+    )
+    .toBeGreaterThan(5);
+  const box = await grip.boundingBox();
+  if (!box) throw new Error('no grip');
+  const moved = await labelPlace(page, 'TRUE SHAPE OF A');
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 90, box.y + 60, { steps: 5 });
+  await page.mouse.up();
+  await expect
+    .poll(async () => Math.abs((await labelPlace(page, 'TRUE SHAPE OF A')).x - moved.x))
+    .toBeGreaterThan(20);
+  await page.getByRole('button', { name: 'Own place' }).click();
+  await expect
+    .poll(async () => Math.abs((await labelPlace(page, 'TRUE SHAPE OF A')).x - first.x))
+    .toBeLessThan(1);
+  await page.getByRole('switch', { name: 'True shape of A drawn' }).click();
+  await expect(title).toHaveCount(0);
+  await saved(page);
+});
+
 test('a cut is added, turned to another view, switched off and taken out', async ({ page }) => {
   await openDrawing(page, server.address, 'Sensor shoe');
   await stand(page, 'Cut');

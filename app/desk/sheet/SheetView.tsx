@@ -9,6 +9,7 @@ import type { DeskPoint } from '../../../workers/deskPicture.ts';
 import type { GoodPicture } from '../../session/sessionTypes.ts';
 import { ACCOUNT_INK } from '../book/inks.ts';
 import type { DeskView } from '../deskView.ts';
+import { fetchedLater } from '../fetchedLater.tsx';
 import { useDesk, useSession, useView } from '../useDesk.ts';
 import { PointNames } from './PointNames.tsx';
 import { PracticeInk } from './PracticeInk.tsx';
@@ -25,6 +26,8 @@ const INK: Record<string, string> = {
 };
 /** Each account has its own dash as well: plain, long, short. */
 const ACCOUNT_DASH = { W: undefined, D: '3 1', H: '1 0.8' } as const;
+
+const ShapeHandles = fetchedLater(() => import('./ShapeHandles.tsx').then((m) => m.ShapeHandles));
 
 type Box = { x: number; y: number; w: number; h: number };
 
@@ -237,6 +240,7 @@ export const SheetView = () => {
         {stage === 'Set out' && <ViewBoxes picture={picture} paperPoint={paperPoint} />}
         {followed && <Follow point={followed} zoom={Math.sqrt(zoom)} />}
         {!replaying && <TraceHandles picture={picture} paperPoint={paperPoint} />}
+        {!replaying && stage === 'Cut' && <ShapeHandles picture={picture} paperPoint={paperPoint} />}
         <ScalingPoints width={picture.paper.width} height={picture.paper.height} paperPoint={paperPoint} />
       </svg>
       <ScalingBar />

@@ -133,6 +133,7 @@ export const placeAt = (
   const group = groupRoom(raw);
   const wanted = sections
     .filter((s) => s.bodies.length && raw.boxes.has(s.plane.seenIn))
+    .filter((s) => !setup.shapes?.[s.plane.name]?.out)
     .map(({ plane, bodies }) => {
       const level = levelOnXY(plane.seenIn, box, setup.angle, scale, gapFromXY(gapsOf(setup), plane.seenIn));
       return trueShapeOf(plane, bodies, scale, setup.angle, level, tol);
@@ -162,7 +163,12 @@ export const placeAt = (
       const { seenIn, start } = shape.plane;
       const home = layout.boxes.get(seenIn) as Rect;
       const trace = viewToPaper(seenIn, lowOf(box), unscaled(box), home, scale);
-      const placed = placeTrueShape(shape, { start: onPaper(trace, start), free, taken });
+      const placed = placeTrueShape(shape, {
+        start: onPaper(trace, start),
+        free,
+        taken,
+        by: setup.shapes?.[shape.plane.name]?.by,
+      });
       shapes.push(placed);
       taken.push(placed.room);
     }

@@ -1,5 +1,5 @@
 import { boxOf2, shifted2 } from '../../geometry/curve2.ts';
-import { dot, type Vec2 } from '../../geometry/vec.ts';
+import { cross2, dot, type Vec2 } from '../../geometry/vec.ts';
 import type { ProjectionAngle } from '../../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../../geometry/viewFrames.ts';
 import type { CutFace } from '../../section/cutFace.ts';
@@ -22,6 +22,8 @@ export type PlacedShape = {
   readonly line: { readonly from: Vec2; readonly to: Vec2 };
   readonly rims: readonly { readonly body: string; readonly stretches: readonly Stretch[] }[];
   readonly room: Rect;
+  /** from the beginning of the trace to its foot on X1Y1 */
+  readonly by: Vec2;
   /** moved away from the trace's own projectors, keeping the spacings along the trace */
   readonly apart: boolean;
   readonly fits: boolean;
@@ -73,6 +75,8 @@ const LINE_OVERRUN = 6;
 /** Least distance of X1Y1 from the trace, and the steps in which places are tried, mm. */
 const NEAREST = 8;
 const STEP = 6;
+/** A shape that was moved no further than this to the side still stands on its own projectors, mm. */
+const ALONG = 1e-6;
 /** For X1 and Y1 beyond the ends of their line. */
 const LETTERS = 5;
 
@@ -82,6 +86,8 @@ export type ShapeSite = {
   readonly start: Vec2;
   readonly free: Rect;
   readonly taken: readonly Rect[];
+  /** where X1Y1 was put by hand, from the start of the trace; it finds its own place where missing */
+  readonly by?: Vec2 | undefined;
 };
 
 /** A true shape before it has a place: its rims, and the room it needs when X1Y1 goes through the paper's origin at the trace's start. */
@@ -135,7 +141,7 @@ export const trueShapeOf = (
  * Places a true shape: X1Y1 beyond the trace in first angle, on the observer's side in third, as near as the views allow along the
  * trace's projectors; where there is no room, apart, as drafters do, with the spacings along the trace kept.
  */
-export const placeTrueShape = (shape: TrueShape, { start, free, taken }: ShapeSite): PlacedShape => {
+export const placeTrueShape = (shape: TrueShape, { start, free, taken, by: put }: ShapeSite): PlacedShape => {
   const { away, room } = shape;
   const home: Rect = { ...room, x: room.x + start[0], y: room.y + start[1] };
   const movedHome = (by: Vec2): Rect => ({ ...home, x: home.x + by[0], y: home.y + by[1] });
@@ -153,9 +159,21 @@ export const placeTrueShape = (shape: TrueShape, { start, free, taken }: ShapeSi
       stretches: r.stretches.map((s) => stretchOnPaper(toPaper, s)),
     }));
     const own = movedHome(by);
-    return { cut: shape.plane.name, toPaper, line: { from, to }, rims, room: own, apart, fits: clear(own) };
+    return {
+      cut: shape.plane.name,
+      toPaper,
+      line: { from, to },
+      rims,
+      room: own,
+      by,
+      apart,
+      fits: clear(own),
+    };
   };
 
+  // along its own projectors it is not apart
+  // what was put somewhere by hand stays there, whatever it meets: the scale is not chosen by it
+  if (put) return { ...place(put, Math.abs(cross2(put, away)) > ALONG), fits: true };
   const natural: Vec2 = [away[0] * NEAREST, away[1] * NEAREST];
   if (home.w > free.w || home.h > free.h) return place(natural, false);
   for (let x = NEAREST; x < Math.hypot(free.w, free.h); x += STEP) {

@@ -263,6 +263,23 @@ describe('the true shape', () => {
     ),
     feature('cut', block(12, 9, 80), { at: [30, 4, -5] }),
   );
+  test('stands where it was put, and is left out where it is not wanted', () => {
+    const trace: TraceFile = { name: 'A', seenIn: 'front', at: [20, 14], angle: 20, look: 'down' };
+    const drawnWith = (shapes: SheetSetup['shapes']) =>
+      drawn(file, { scale: 2, paper: 'A1', shapes }, [trace]);
+    const { sight } = cutBy(file, trace).plane;
+    const along = drawnWith({ A: { by: [sight[0] * 70, sight[1] * 70] } }).shapes[0]!;
+    expect([along.apart, along.fits]).toEqual([false, true]);
+    const start = drawnWith({}).shapes[0]!;
+    const shift = Math.hypot(
+      along.line.from[0] - start.line.from[0],
+      along.line.from[1] - start.line.from[1],
+    );
+    expect(shift).toBeCloseTo(70 - Math.hypot(...start.by), 9);
+    const aside = drawnWith({ A: { by: [sight[0] * 70 + 30, sight[1] * 70] } }).shapes[0]!;
+    expect(aside.apart).toBe(true);
+    expect(drawnWith({ A: { out: true } }).shapes).toEqual([]);
+  });
   const traces: TraceFile[] = [
     { name: 'A', seenIn: 'front', at: [20, 14], angle: 20, look: 'down' },
     { name: 'A', seenIn: 'front', at: [20, 14], angle: -25, look: 'up' },

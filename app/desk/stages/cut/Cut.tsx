@@ -3,6 +3,7 @@ import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import type { Cut as CutFile } from '../../../../core/drawing/drawing.ts';
 import type { CutCommand } from '../../../../core/edit/command.ts';
+import { setUp } from '../../../../core/edit/setupCommands.ts';
 import type { ViewName } from '../../../../core/geometry/viewFrames.ts';
 import { sentence } from '../../../../core/number/fault.ts';
 import { decimal } from '../../../../core/number/format.ts';
@@ -187,6 +188,16 @@ export const Cut = () => {
   const cut = drawing.cuts[index];
   const seen = picture?.cuts.find((c) => c.name === cut?.trace.name);
   const units = drawing.part.units;
+  const { shapes } = drawing.setup;
+  const own = cut && shapes?.[cut.trace.name];
+  const shapeTo = (to: NonNullable<typeof shapes>[string] | undefined, label: string): void => {
+    if (!cut) return;
+    const { [cut.trace.name]: _, ...others } = shapes ?? {};
+    const next = to ? { ...others, [cut.trace.name]: to } : others;
+    void edit(
+      setUp({ shapes: Object.keys(next).length ? next : undefined }, `Cut ${cut.trace.name}: ${label}`),
+    );
+  };
   const addCut = (): void => {
     if (!picture) return;
     const { W, H } = picture.overall;
@@ -253,6 +264,25 @@ export const Cut = () => {
                 onChange={(on) => void edit({ type: 'switchCut', cut: cut.trace.name, on })}
               />
               Drawn
+            </span>
+            <span className="flex items-center gap-2">
+              <Tick
+                name={`True shape of ${cut.trace.name} drawn`}
+                on={!own?.out}
+                onChange={(on) =>
+                  shapeTo(on ? undefined : { out: true }, `True shape ${on ? 'drawn' : 'left out'}`)
+                }
+              />
+              True shape
+              {own?.by && (
+                <button
+                  type="button"
+                  className="font-semibold text-house hover:underline"
+                  onClick={() => shapeTo(undefined, 'True shape in its own place')}
+                >
+                  Own place
+                </button>
+              )}
             </span>
             <button
               type="button"
