@@ -275,7 +275,7 @@ describe('the true shape', () => {
       along.line.from[0] - start.line.from[0],
       along.line.from[1] - start.line.from[1],
     );
-    expect(shift).toBeCloseTo(70 - Math.hypot(...start.by), 9);
+    expect(shift).toBeCloseTo(Math.abs(70 - Math.hypot(...start.by)), 9);
     const aside = drawnWith({ A: { by: [sight[0] * 70 + 30, sight[1] * 70] } }).shapes[0]!;
     expect(aside.apart).toBe(true);
     expect(drawnWith({ A: { out: true } }).shapes).toEqual([]);
