@@ -161,13 +161,13 @@ export const Project = () => {
         />
       </Row>
       {rules.points === 'numbers' && (
-        <Row label="Cut points are named by">
+        <Row label="Cut points named by">
           <Choice
             name="Cut points are named by"
             value={rules.cutNames ?? 'numbers'}
             options={[
               { value: 'numbers', label: 'Numbers' },
-              { value: 'edges', label: 'Their edge' },
+              { value: 'edges', label: 'Edges' },
               { value: 'letters', label: 'Letters' },
             ]}
             onChange={(v) => rule({ cutNames: v === 'numbers' ? undefined : v }, `Cut points named by ${v}`)}
