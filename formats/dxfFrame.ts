@@ -5,22 +5,22 @@ import { type Handles, type Pair, point } from './dxfPairs.ts';
 
 /** What a DXF file holds besides its lines: tables of layers and line types, the two spaces, and the layout of the sheet. */
 
-/** Layer names say what stands on them; colours are indexes that read on white and on black. */
+/** Layer names say what stands on them; colours are indexes that read on white and on black; widths are of the lines' own pen, mm. */
 export const LAYERS = {
-  frame: { name: 'Frame', colour: 7 },
-  title: { name: 'Title block', colour: 7 },
-  views: { name: 'Visible edges', colour: 7 },
-  hidden: { name: 'Hidden edges', colour: 8 },
-  centre: { name: 'Centre lines', colour: 5 },
-  reference: { name: 'Reference lines', colour: 8 },
-  mitre: { name: 'Mitre lines', colour: 8 },
-  projectors: { name: 'Projectors', colour: 9 },
-  trace: { name: 'Cutting planes', colour: 5 },
-  hatch: { name: 'Hatching', colour: 8 },
-  trueShape: { name: 'True shapes', colour: 7 },
-  labels: { name: 'Names of views', colour: 7 },
-  numbers: { name: 'Names of points', colour: 7 },
-} as const satisfies Record<Layer, { name: string; colour: number }>;
+  frame: { name: 'Frame', colour: 7, width: 0.5, lines: 'CONTINUOUS' },
+  title: { name: 'Title block', colour: 7, width: 0.25, lines: 'CONTINUOUS' },
+  views: { name: 'Visible edges', colour: 7, width: 0.5, lines: 'CONTINUOUS' },
+  hidden: { name: 'Hidden edges', colour: 8, width: 0.25, lines: 'HIDDEN' },
+  centre: { name: 'Centre lines', colour: 5, width: 0.25, lines: 'CENTRE' },
+  reference: { name: 'Reference lines', colour: 8, width: 0.25, lines: 'CONTINUOUS' },
+  mitre: { name: 'Mitre lines', colour: 8, width: 0.25, lines: 'CONTINUOUS' },
+  projectors: { name: 'Projectors', colour: 9, width: 0.25, lines: 'CONTINUOUS' },
+  trace: { name: 'Cutting planes', colour: 5, width: 0.25, lines: 'CENTRE' },
+  hatch: { name: 'Hatching', colour: 8, width: 0.25, lines: 'CONTINUOUS' },
+  trueShape: { name: 'True shapes', colour: 7, width: 0.5, lines: 'CONTINUOUS' },
+  labels: { name: 'Names of views', colour: 7, width: 0.25, lines: 'CONTINUOUS' },
+  numbers: { name: 'Names of points', colour: 7, width: 0.25, lines: 'CONTINUOUS' },
+} as const satisfies Record<Layer, { name: string; colour: number; width: 0.25 | 0.5; lines: string }>;
 
 const LINE_TYPES = [
   { name: 'HIDDEN', words: 'Hidden edge: dash 12 d, gap 3 d', pattern: [3, -0.75] },
@@ -86,14 +86,15 @@ export const tables = (h: Handles, spaces: { model: string; paper: string }): Pa
     ),
   ]),
   ...table(h, 'LAYER', (o) =>
-    [{ name: '0', colour: 7 }, ...Object.values(LAYERS)].map(({ name, colour }) =>
-      entry(h, o, 'LAYER', 'AcDbLayerTableRecord', [
-        [2, name],
-        [70, 0],
-        [62, colour],
-        [6, name === LAYERS.hidden.name ? 'HIDDEN' : name === LAYERS.centre.name ? 'CENTRE' : 'CONTINUOUS'],
-        [370, -3],
-      ]),
+    [{ name: '0', colour: 7, width: 0.25, lines: 'CONTINUOUS' }, ...Object.values(LAYERS)].map(
+      ({ name, colour, width, lines }) =>
+        entry(h, o, 'LAYER', 'AcDbLayerTableRecord', [
+          [2, name],
+          [70, 0],
+          [62, colour],
+          [6, lines],
+          [370, Math.round(width * 100)],
+        ]),
     ),
   ),
   ...table(h, 'STYLE', (o) =>

@@ -10,6 +10,7 @@ import {
 } from '../core/sheet/ink/ink.ts';
 import { type CurveJson, curveJson } from './curveJson.ts';
 import { blocks, LAYERS, objects, tables, viewport } from './dxfFrame.ts';
+import { hatchPairs } from './dxfHatch.ts';
 import { type Handles, handles, type Pair, plain, point, text } from './dxfPairs.ts';
 
 /**
@@ -90,11 +91,19 @@ const curveEntity = (w: Writer, c: CurveJson, layer: Layer, more: readonly Pair[
 };
 
 const strokeEntities = (w: Writer, ink: StrokeInk, size: number): Pair[] => {
+  // hatching is one area with a pattern, not its lines
+  if (ink.area?.rim.length && ink.stretches.length)
+    return [...head(w, 'HATCH', ink.layer, 'AcDbHatch'), ...hatchPairs(ink.area, w.k)];
   // a dashed line is one line with a line type, not its dashes
   const runs: readonly Stretch[] = ink.whole ? [ink.whole] : ink.stretches;
   const more: Pair[] = [
     ...(ink.whole ? ([[6, typeOf(ink.pen)]] as Pair[]) : []),
-    [370, Math.round(penWidth(ink.pen) * 100)],
+    // ends and arrows of a trace are not dashed as its layer is
+    ...(!ink.whole && LAYERS[ink.layer].lines !== 'CONTINUOUS' ? ([[6, 'CONTINUOUS']] as Pair[]) : []),
+    // by its layer where that has the width of this pen
+    ...(penWidth(ink.pen) === LAYERS[ink.layer].width
+      ? []
+      : ([[370, Math.round(penWidth(ink.pen) * 100)]] as Pair[])),
   ];
   return runs.flatMap((s) => curveEntity(w, curveJson(s.curve, s.from, s.to, size), ink.layer, more));
 };

@@ -27,6 +27,11 @@ def entity(e):
         d["height"] = e.dxf.height
         _, p1, p2 = e.get_pos()
         d["points"] = [list(p2 if p2 is not None else p1)[:2]]
+    elif d["kind"] == "HATCH":
+        d["loops"] = [[list(v) for v in path.vertices] for path in e.paths.paths]
+        (line,) = e.pattern.lines
+        d["angle"] = line.angle
+        d["spacing"] = (line.offset[0] ** 2 + line.offset[1] ** 2) ** 0.5
     elif d["kind"] == "SOLID":
         d["points"] = [list(p)[:2] for p in e.vertices()]
     return d

@@ -7,7 +7,8 @@ import { openDesk } from '../../core/drawing/desk.ts';
 import { pointOn2 } from '../../core/geometry/curve2.ts';
 import { length2 } from '../../core/geometry/vec.ts';
 import type { Sheet } from '../../core/sheet/drawnSheet.ts';
-import type { Stretch } from '../../core/sheet/ink/ink.ts';
+import type { Stretch, StrokeInk } from '../../core/sheet/ink/ink.ts';
+import { boundariesOf } from '../../formats/dxfHatch.ts';
 import { sheetDxf } from '../../formats/sheetDxf.ts';
 import { caseDrawings, demoDrawings } from '../samples.ts';
 
@@ -24,6 +25,9 @@ type Entity = {
   ratio?: number;
   text?: string;
   height?: number;
+  loops?: number[][][];
+  angle?: number;
+  spacing?: number;
 };
 type ReadFile = {
   version: string;
@@ -101,6 +105,29 @@ const standsFor = (e: Entity, s: Stretch, k: number): boolean => {
   return e.kind === 'SPLINE' && near(e.points?.[0], a, 1e-4) && near(e.points?.at(-1), b, 1e-4);
 };
 
+/** The area inside a closed boundary of lines and bulges, signed. */
+const areaOf = (loop: readonly (readonly number[])[]): number =>
+  loop.reduce((sum, [x0 = 0, y0 = 0, bulge = 0], i) => {
+    const [x1 = 0, y1 = 0] = loop[(i + 1) % loop.length] as readonly number[];
+    const chord = Math.hypot(x1 - x0, y1 - y0);
+    const turn = 4 * Math.atan(bulge);
+    const radius = bulge ? chord / 2 / Math.sin(turn / 2) : 0;
+    return sum + (x0 * y1 - x1 * y0) / 2 + (radius ** 2 * (turn - Math.sin(turn))) / 2;
+  }, 0);
+
+/** Whether a hatch has the angle and the distance of the ink's lines, and as much room as they cover. */
+const fills = (e: Entity, ink: StrokeInk, k: number): boolean => {
+  const { angle, spacing } = ink.area as NonNullable<StrokeInk['area']>;
+  const off = (((((e.angle ?? 0) - (angle * 180) / Math.PI) % 180) + 270) % 180) - 90;
+  if (Math.abs(off) > 1e-6 || Math.abs((e.spacing ?? 0) - spacing * k) > 1e-6) return false;
+  // the sign of a hole is the other one where loops run round in order; even-odd here, so by size
+  const loops = (e.loops ?? []).map((l) => Math.abs(areaOf(l))).sort((a, b) => b - a);
+  const lines = ink.stretches.reduce((sum, s) => sum + Math.abs(s.to - s.from), 0) * spacing * k * k;
+  const most = loops.reduce((a, b) => a + b, 0);
+  // lines are interrupted for lettering, and a hole may be counted to either side
+  return loops.length > 0 && lines < most * 1.2 + 1 && lines > (2 * (loops[0] as number) - most) * 0.5 - 1;
+};
+
 describe('DXF files, read back by another hand', () => {
   test.each(given.map(([name]) => name))(
     '%s: audited without error, every line where it is on the sheet',
@@ -118,6 +145,12 @@ describe('DXF files, read back by another hand', () => {
         const onLayout = new Set(file.sheet);
         for (const ink of sheet.ink) {
           if (ink.kind !== 'stroke') continue;
+          if (ink.area && ink.stretches.length) {
+            const found = [...left].find((e) => e.kind === 'HATCH' && fills(e, ink, k));
+            if (!found) throw new Error(`a hatched area of ${ink.view} is not in the ${space} file`);
+            left.delete(found);
+            continue;
+          }
           const runs = ink.whole ? [ink.whole] : ink.stretches;
           for (const s of runs) {
             const own = space === 'true' && (ink.layer === 'frame' || ink.layer === 'title');
@@ -140,4 +173,33 @@ describe('DXF files, read back by another hand', () => {
       }
     },
   );
+});
+
+test('a hatched area is exact: a square with a round hole', () => {
+  const line = (a: Point, b: Point): Stretch => {
+    const size = Math.hypot(b[0] - a[0], b[1] - a[1]);
+    return {
+      curve: { type: 'line', p: a, d: [(b[0] - a[0]) / size, (b[1] - a[1]) / size] },
+      from: 0,
+      to: size,
+    };
+  };
+  const corners: Point[] = [
+    [0, 0],
+    [40, 0],
+    [40, 40],
+    [0, 40],
+  ];
+  const square = corners.map((a, i) => line(a, corners[(i + 1) % 4] as Point));
+  const round: Stretch = {
+    curve: { type: 'conic', c: [20, 20], major: [9, 0], minor: [0, 9], round: true },
+    from: 0,
+    to: 2 * Math.PI,
+  };
+  // in any order, and one side backwards
+  const [a, b, c, d] = square as [Stretch, Stretch, Stretch, Stretch];
+  const loops = boundariesOf([c, round, a, { ...d, from: d.to, to: d.from }, b]);
+  const areas = loops.map((l) => areaOf(l.map(({ at, bulge }) => [...at, bulge])));
+  expect(areas.map(Math.abs).sort((x, y) => y - x)[0]).toBeCloseTo(1600, 9);
+  expect(areas.map(Math.abs).sort((x, y) => y - x)[1]).toBeCloseTo(Math.PI * 81, 9);
 });

@@ -2,7 +2,7 @@ import { type Curve2, isPeriodic, pointOn2 } from '../../geometry/curve2.ts';
 import { meetings } from '../../geometry/meeting2.ts';
 import { dot2, type Vec2 } from '../../geometry/vec.ts';
 import type { Section } from '../../section/section.ts';
-import { type Stretch, straight } from '../ink/ink.ts';
+import { type Ink, type Stretch, straight, stroke } from '../ink/ink.ts';
 
 /** How a body is hatched: the same sense and spacing in every view of it. */
 export type HatchStyle = { readonly angle: number; readonly spacing: number };
@@ -68,6 +68,13 @@ export const hatchLines = (rim: readonly Stretch[], style: HatchStyle, base: num
   }
   return lines;
 };
+
+/** The hatching of an area as ink, with the area it fills. @param base direction of the area's main axis, radians */
+export const hatching = (rim: readonly Stretch[], style: HatchStyle, base: number, view: string): Ink =>
+  stroke('hatch', 'hatch', hatchLines(rim, style, base), {
+    view,
+    area: { rim, angle: base + (style.angle * Math.PI) / 180, spacing: style.spacing },
+  });
 
 /** How a body is hatched in a section. */
 export type HatchOf = (section: Section, body: string) => HatchStyle;

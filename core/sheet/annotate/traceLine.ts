@@ -31,8 +31,9 @@ export const traceInk = (s: Section, sheet: PlacedSheet): Ink[] => {
     const d: Vec2 = [(b[0] - a[0]) / size, (b[1] - a[1]) / size];
     const at = (k: number): Vec2 => along2(a, d, k);
     const wide = Math.min(WIDE_END, size / 3);
+    const chain = straight(at(wide), at(size - wide));
     out.push(
-      stroke('trace', 'trace', chainDashes(straight(at(wide), at(size - wide)))),
+      stroke('trace', 'trace', chainDashes(chain), { whole: chain }),
       stroke('trace', 'traceEnd', [straight(a, at(wide)), straight(at(size - wide), b)]),
     );
     const arrows = [

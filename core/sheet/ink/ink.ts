@@ -45,6 +45,8 @@ export type StrokeInk = {
   readonly edges?: readonly string[];
   /** the line as it runs, where the stretches are its dashes */
   readonly whole?: Stretch;
+  /** of hatching: the rim of the area in any order (even-odd), the direction of its lines (radians) and how far apart they are, mm */
+  readonly area?: { readonly rim: readonly Stretch[]; readonly angle: number; readonly spacing: number };
 };
 export type TextInk = {
   readonly kind: 'text';

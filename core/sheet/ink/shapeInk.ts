@@ -2,7 +2,7 @@ import { boxOf2, pointOn2 } from '../../geometry/curve2.ts';
 import { distance2, type Vec2 } from '../../geometry/vec.ts';
 import type { Section } from '../../section/section.ts';
 import { cutNumbers } from '../annotate/cutNumbers.ts';
-import { type HatchOf, hatchLines } from '../annotate/hatch.ts';
+import { type HatchOf, hatching } from '../annotate/hatch.ts';
 import type { PlacedSheet } from '../drawnSheet.ts';
 import type { SheetSetup } from '../setup.ts';
 import { type PlacedShape, shapePlace } from '../views/trueShape.ts';
@@ -38,11 +38,7 @@ export const shapeInk = (
   ];
   const drawn = new Set<string>();
   for (const { body, stretches } of shape.rims) {
-    out.push(
-      stroke('hatch', 'hatch', hatchLines(stretches, styleOf(section, body), base), {
-        view: `shape ${shape.cut}`,
-      }),
-    );
+    out.push(hatching(stretches, styleOf(section, body), base, `shape ${shape.cut}`));
     for (const s of stretches) {
       // where two bodies touch, both rims run along one line, which is drawn once
       const where = placeKey(s);

@@ -11,7 +11,7 @@ import type { SceneBody } from '../../view/scene.ts';
 import type { View, ViewLine } from '../../view/view.ts';
 import { type CentreLine, centreLinesOf, type FeatureAxis, pitchCirclesOf } from '../annotate/centreLines.ts';
 import { cutNumbers } from '../annotate/cutNumbers.ts';
-import { type HatchOf, hatchLines } from '../annotate/hatch.ts';
+import { type HatchOf, hatching } from '../annotate/hatch.ts';
 import { symmetryLines } from '../annotate/symmetry.ts';
 import type { PlacedSheet } from '../drawnSheet.ts';
 import { type Similarity, stretchOnPaper } from '../layout/similarity.ts';
@@ -133,7 +133,7 @@ const cutHatching = (v: PlacedView, section: Section, tol: number, hatchOf: Hatc
       }),
     );
     const onSheet = rim.map((s) => stretchOnPaper(v.toPaper, { curve: s.curve, from: s.lo, to: s.hi }));
-    return stroke('hatch', 'hatch', hatchLines(onSheet, hatchOf(section, name), 0), { view: v.name });
+    return hatching(onSheet, hatchOf(section, name), 0, v.name);
   });
 };
 
