@@ -153,7 +153,8 @@ export const placeOn = (face: FaceName, s: Said, c: TypedContext, what: string):
   const point = s.point();
   if (point)
     return { at: point.map(typedQuantity) as [Quantity, Quantity, Quantity], stated: true, middle: [] };
-  const pair = s.pair();
+  // two figures are a place only where no distance says it: else they are left over, and asked about
+  const pair = s.isDistant(LOW[u], HIGH[u], LOW[v], HIGH[v]) ? undefined : s.pair();
   const centred = s.sees('centre');
   const open: (0 | 1 | 2)[] = [];
   const middle: (0 | 1 | 2)[] = [];

@@ -74,7 +74,8 @@ export const cornerOf = (
   const outer = number(own ?? box, side === 1 ? n + 3 : n);
   const back = (side === 1) === inward;
   at[n] = back ? shifted(outer, size[n] as string, -1, c) : outer;
-  const pair = s.pair();
+  // two figures are a place only where no distance says it: else they are left over, and asked about
+  const pair = s.isDistant(LOW[u], HIGH[u], LOW[v], HIGH[v]) ? undefined : s.pair();
   const open: (0 | 1 | 2)[] = [];
   ([u, v] as const).forEach((axis, i) => {
     const [lo, hi] = [number(box, axis), number(box, axis + 3)];

@@ -5,6 +5,7 @@ import { freeName } from '../freeName.ts';
 import { readFeatureLine } from '../read.ts';
 import { Ask } from './ask.ts';
 import { draftsOf } from './drafts.ts';
+import { gridOf, rowsOf } from './grid.ts';
 import { OFFERED } from './lexicon.ts';
 import type { TypedContext } from './placing.ts';
 import { countSplit, refuseDoubles } from './roles.ts';
@@ -132,6 +133,23 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
   }
   const command = COMMANDS.find(([pattern]) => pattern.test(text));
   if (command) return { kind: 'asks', question: command[1], offers: [] };
+  try {
+    const grid = gridOf(text);
+    if (grid) {
+      const row = readTypedLine(name ? `${name}: ${grid.row}` : grid.row, c);
+      if (row.kind !== 'understood' || row.features.length !== 1) return row;
+      const used = [...c.used];
+      const features = rowsOf(row.features[0] as FeatureFile, grid, text, c).map((f) => {
+        const id = freeName(f.id, used);
+        used.push(id);
+        return { ...f, id };
+      });
+      return { kind: 'understood', features, assumed: row.assumed };
+    }
+  } catch (error) {
+    if (error instanceof Ask) return { kind: 'asks', question: error.message, offers: error.offers };
+    throw error;
+  }
   const tokens = countSplit(
     tokensOf(
       text,

@@ -71,7 +71,7 @@ const someGridPlace = (setup: SheetSetup, load: Load, ratio: number): boolean =>
     o.y >= r.y + y + r.h + gap;
   for (let x = f.x - whole.x; x <= f.x + f.w - whole.x - whole.w; x += 1)
     for (let y = f.y - whole.y; y <= f.y + f.h - whole.y - whole.h; y += 1)
-      if (rooms.every((r) => clear(r, paper.title, 1, x, y) && clear(r, bar, 0, x, y))) return true;
+      if (rooms.every((r) => clear(r, paper.title, 2, x, y) && clear(r, bar, 0, x, y))) return true;
   return false;
 };
 

@@ -192,3 +192,52 @@ describe('rims', () => {
     expect(read('fillet r30 on the top rim of rod').kind).toBe('asks');
   });
 });
+
+describe('rows and columns', () => {
+  const places = (line: string): string[] => {
+    const read = readTypedLine(line, typedContext(block, [0, 0, 0, W, D, H]));
+    if (read.kind !== 'understood') return [read.kind === 'asks' ? read.question : read.kind];
+    const after = enterReading(block, read);
+    return after.bodies[0]!.features.slice(1).flatMap((f) => {
+      const [x, y] = (f.at ?? []).map((q) => Number(typedContext(after, undefined).worth(String(q))));
+      const step = f.repeat && 'step' in f.repeat ? f.repeat.step.map(Number) : [0, 0];
+      return Array.from({ length: Number(f.repeat?.count ?? 1) }, (_, i) =>
+        [(x as number) + i * (step[0] as number), (y as number) + i * (step[1] as number)].join(' '),
+      );
+    });
+  };
+  const six = ['10 10', '30 10', '50 10', '10 25', '30 25', '50 25'];
+  test.each([
+    '3 x 2 holes 5 dia through from top, 20 x 15 apart, 10 from left, 10 from front',
+    '2 rows of 3 holes 5 dia through from top, 20 x 15 apart, 10 from left, 10 from front',
+    'holes 5 through top in 3 columns and 2 rows, 20 apart left to right and 15 apart front to back, 10 from left, 10 from front',
+    '2 rows of 3 holes 5 through top, 20 apart in rows 15 apart, 10 from left 10 from front',
+  ])('%s', (line) => {
+    expect(places(line)).toEqual(six);
+    expect(typed(line).volume).toBeCloseTo(W * D * H - 6 * Math.PI * 6.25 * H, 5);
+  });
+  test('in the middle both ways', () => {
+    expect(places('3 x 2 holes 5 dia through, 20 x 15 apart in the middle')).toEqual([
+      '20 17.5',
+      '40 17.5',
+      '60 17.5',
+      '20 32.5',
+      '40 32.5',
+      '60 32.5',
+    ]);
+  });
+  test('what is missing or reaches beyond the part is asked about', () => {
+    expect(places('2 rows of 3 holes 5 through, 10 from left, 10 from front')[0]).toMatch(/How far apart/);
+    expect(places('3 x 5 holes 4 dia through, 15 x 15 apart, 10 from left, 10 from front')[0]).toMatch(
+      /5 rows 15 apart/,
+    );
+    expect(places('3 holes 5 dia through, 20 x 15 apart, 10 from left, 10 from front')[0]).toMatch(
+      /could not use "20"/,
+    );
+  });
+  test('a place that is said twice is asked about', () => {
+    expect(places('hole 5 dia through top 3 7, 10 from left, 10 from front')[0]).toMatch(
+      /could not use "3 7"/,
+    );
+  });
+});
