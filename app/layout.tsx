@@ -3,8 +3,8 @@ import type { ReactNode } from 'react';
 import './globals.css';
 import { SessionsProvider } from './session/SessionsProvider.tsx';
 
+// each page has a title of its own: with one here as well, which of the two is shown hangs on which comes last
 export const metadata: Metadata = {
-  title: 'Blue Ledger',
   description: "Orthographic views, sections and true shapes from a part's dimensions.",
 };
 

@@ -130,6 +130,7 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
     'rounded-md border border-rule-strong bg-white px-3 py-1.5 text-[14px] font-semibold text-deep hover:bg-pale';
   return (
     <div className="h-screen overflow-y-auto">
+      <title>Blue Ledger</title>
       <div className="mx-auto flex min-h-full max-w-[1180px] min-w-[1000px] flex-col px-6 py-6">
         <header className="flex items-center justify-between">
           <p className="flex items-center gap-2 text-[15px] font-bold text-deep">

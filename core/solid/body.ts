@@ -67,6 +67,7 @@ export const boxOfAdditions = (models: readonly BodyModel[]): Box3 => {
   return box;
 };
 
+/** The tolerance of a part, from the extent of what is added to its bodies, part units. */
 export const toleranceFor = (models: readonly BodyModel[]): Tolerance => {
   const size = boxDiagonal(boxOfAdditions(models));
   return { size, linear: size * LINEAR_SHARE };

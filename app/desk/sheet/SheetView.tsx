@@ -15,7 +15,6 @@ import { PointNames } from './PointNames.tsx';
 import { PracticeInk } from './PracticeInk.tsx';
 import { ReplayInk } from './ReplayInk.tsx';
 import { ScalingBar, ScalingPoints, SourcePicture } from './SourcePicture.tsx';
-import { TraceHandles } from './TraceHandles.tsx';
 import { ViewBoxes } from './ViewBoxes.tsx';
 
 const INK: Record<string, string> = {
@@ -27,6 +26,7 @@ const INK: Record<string, string> = {
 /** Each account has its own dash as well: plain, long, short. */
 const ACCOUNT_DASH = { W: undefined, D: '3 1', H: '1 0.8' } as const;
 
+const TraceHandles = fetchedLater(() => import('./TraceHandles.tsx').then((m) => m.TraceHandles), null);
 const ShapeHandles = fetchedLater(() => import('./ShapeHandles.tsx').then((m) => m.ShapeHandles));
 
 type Box = { x: number; y: number; w: number; h: number };
