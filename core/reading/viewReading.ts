@@ -1,7 +1,7 @@
 import { boxOf2 } from '../geometry/curve2.ts';
 import type { Vec2 } from '../geometry/vec.ts';
 import { featureWords } from '../naming/keys.ts';
-import { decimal } from '../number/format.ts';
+import { sizeText } from '../number/format.ts';
 import type { Tolerance } from '../solid/body.ts';
 import type { SceneBody } from '../view/scene.ts';
 import type { View } from '../view/view.ts';
@@ -75,7 +75,7 @@ export const viewReading = (
   view: View,
   scene: readonly SceneBody[],
   tol: Tolerance,
-  unit: string,
+  unit: 'mm' | 'in',
 ): string => {
   const g = faceGrid(view, scene, tol);
   const patches = patchesOf(g).filter((p) => !p.outside && p.count >= LEAST);
@@ -85,7 +85,7 @@ export const viewReading = (
     .sort((a, b) => b.box[3] - a.box[3] || a.box[0] - b.box[0])
     .map((p) => {
       const size = sizesOf(p, view, g.step);
-      return `${shapeOf(p, patches, g.step, size)} ${where(p, view.box)}, ${decimal(size[0], 2)} by ${decimal(size[1], 2)}: ${faceWords((g.faces[p.face] as { face: string }).face)}`;
+      return `${shapeOf(p, patches, g.step, size)} ${where(p, view.box)}, ${sizeText(size[0], unit, 2)} by ${sizeText(size[1], unit, 2)}: ${faceWords((g.faces[p.face] as { face: string }).face)}`;
     });
   const openings = patches.filter((p) => p.face < 0).length;
   const hidden = new Map<string, number>();
@@ -96,7 +96,7 @@ export const viewReading = (
     }
   const behind = [...hidden].map(([feature, n]) => `${n} of ${feature}`);
   return [
-    `${title}: ${decimal(u1 - u0, 2)} ${unit} across and ${decimal(v1 - v0, 2)} up.`,
+    `${title}: ${sizeText(u1 - u0, unit, 2)} ${unit} across and ${sizeText(v1 - v0, unit, 2)} up.`,
     areas.length
       ? `${areas.length === 1 ? 'One area' : `${areas.length} areas`}, from above: ${areas.join('; ')}.`
       : '',

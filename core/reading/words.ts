@@ -1,7 +1,7 @@
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Account } from '../naming/accounts.ts';
 import { copyWords, readFaceKey } from '../naming/keys.ts';
-import { decimal } from '../number/format.ts';
+import { decimal, sizeText } from '../number/format.ts';
 import { CUT_FACE } from '../view/firstMet.ts';
 import type { FacePosting, FaceStory } from './faceBook.ts';
 import type { LineStory } from './lineStory.ts';
@@ -44,7 +44,7 @@ const parts = ({ left, right, aside }: LineStory, view: ViewName): string => {
 };
 
 /** The description of a line, one sentence a fact. @param unit of the part */
-export const lineWords = (s: LineStory, view: ViewName, unit: string): string[] => {
+export const lineWords = (s: LineStory, view: ViewName, unit: 'mm' | 'in'): string[] => {
   const kind = s.seen ? 'visible' : 'hidden';
   const what =
     s.line.kind === 'outline'
@@ -61,10 +61,10 @@ export const lineWords = (s: LineStory, view: ViewName, unit: string): string[] 
     s.trueLength !== undefined && Math.abs(s.trueLength - s.length) <= 1e-6 * Math.max(1, s.trueLength);
   const length =
     s.trueLength === undefined
-      ? `It is ${decimal(s.length, 3)} ${unit} long in this view.`
+      ? `It is ${sizeText(s.length, unit)} ${unit} long in this view.`
       : same
-        ? `It is ${decimal(s.length, 3)} ${unit} long, its true length.`
-        : `It is ${decimal(s.length, 3)} ${unit} long in this view; its true length is ${decimal(s.trueLength, 3)} ${unit}.`;
+        ? `It is ${sizeText(s.length, unit)} ${unit} long, its true length.`
+        : `It is ${sizeText(s.length, unit)} ${unit} long in this view; its true length is ${sizeText(s.trueLength, unit)} ${unit}.`;
   return [`${what}.`, why, ...(s.seen ? [parts(s, view)] : []), length];
 };
 

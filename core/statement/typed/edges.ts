@@ -2,7 +2,7 @@ import type { Quantity } from '../../part/quantity.ts';
 import { Ask } from './ask.ts';
 import { type Draft, type Maker, need, number } from './draft.ts';
 import { FACE_AXES, type FaceName } from './faces.ts';
-import { shapeNamed, type TypedContext } from './placing.ts';
+import { SAME, shapeNamed, type TypedContext } from './placing.ts';
 import { brokenRim } from './rims.ts';
 import type { Said } from './said.ts';
 
@@ -25,7 +25,7 @@ const boxMeant = (faces: readonly FaceName[], kind: string, s: Said, c: TypedCon
   const isThere = faces.every((f) => {
     const [, , n, side] = FACE_AXES[f];
     const i = side === 1 ? n + 3 : n;
-    return !solid.length || Math.abs((solid[0]?.box[i] as number) - (whole[i] as number)) < 1e-6;
+    return !solid.length || Math.abs((solid[0]?.box[i] as number) - (whole[i] as number)) < SAME;
   });
   if (isThere) return whole;
   throw new Ask(
@@ -97,7 +97,7 @@ export const brokenEdge =
       [legV, v],
     ] as const) {
       const worth = c.worth(String(q));
-      if (worth !== undefined && worth > spanIn(axis) + 1e-6)
+      if (worth !== undefined && worth > spanIn(axis) + SAME)
         throw new Ask(
           `${q} is more than the part is ${['wide', 'deep', 'high'][axis]}. How large is the ${kind}?`,
           [],

@@ -2,7 +2,7 @@ import type { Quantity } from '../../part/quantity.ts';
 import type { FeatureFile } from '../../part/schema.ts';
 import { Ask } from './ask.ts';
 import { FACE_AXES } from './faces.ts';
-import type { TypedContext } from './placing.ts';
+import { SAME, type TypedContext } from './placing.ts';
 
 /** What is set in rows and columns. */
 const THING = `(?:holes?|slots?|pegs?|pins?|studs?|dowels?|boss(?:es)?|pockets?|recess(?:es)?)`;
@@ -54,8 +54,6 @@ export const gridOf = (text: string): Grid | undefined => {
 };
 
 const MIDDLE = /\b(?:middle|cent(?:re|er)(?!s)|central(?:ly)?)\b/i;
-/** Places this near are one, in the part's unit. */
-const SAME = 1e-6;
 
 /** The rows of a grid after its first: the same feature, each a distance further along the face. */
 export const rowsOf = (

@@ -1,6 +1,6 @@
 import { partModel } from '../../part/model.ts';
 import type { FeatureFile, PartFile } from '../../part/schema.ts';
-import { insideSolid, type Solid, solidOf, toleranceFor } from '../../solid/body.ts';
+import { insideSolid, type Solid, solidOf, type Tolerance, toleranceFor } from '../../solid/body.ts';
 import { FACE_AXES, type FaceName } from './faces.ts';
 
 /** How far below a level material is looked for, as a share of the part's size. */
@@ -9,7 +9,7 @@ const BELOW = 1e-5;
 /** The levels along an axis at which something of the part begins or ends, and the bodies themselves. */
 type Levels = {
   readonly solids: readonly Solid[];
-  readonly size: number;
+  readonly tol: Tolerance;
   readonly along: readonly (readonly number[])[];
 };
 
@@ -23,7 +23,7 @@ const levelsOf = (part: PartFile): Levels => {
   const boxes = bodies.flatMap((b) => b.operations.flatMap((o) => o.cells.map((x) => x.cell.box)));
   const levels = {
     solids: bodies.map((b) => solidOf(b, tol)),
-    size: tol.size,
+    tol,
     along: [0, 1, 2].map((axis) => [
       ...new Set(boxes.flatMap((b) => [b[axis] as number, b[axis + 3] as number])),
     ]),
@@ -39,13 +39,13 @@ const levelsOf = (part: PartFile): Levels => {
  */
 export const levelAt = (part: PartFile, face: FaceName, at: readonly number[]): number | undefined => {
   const [, , n, side] = FACE_AXES[face];
-  const { solids, size, along } = levelsOf(part);
+  const { solids, tol, along } = levelsOf(part);
   const isMaterial = (level: number): boolean => {
     const p = [at[0], at[1], at[2]] as [number, number, number];
     p[n] = level;
     return solids.some((s) => insideSolid(s, p));
   };
-  const step = side * size * BELOW;
+  const step = side * tol.size * BELOW;
   return [...(along[n] as readonly number[])]
     .sort((a, b) => (b - a) * side)
     .find((level) => isMaterial(level - step) && !isMaterial(level + step));
@@ -65,8 +65,8 @@ export const cutMeets = (part: PartFile, cut: FeatureFile): boolean => {
   const own = model.ok ? model.value.bodies[0] : undefined;
   const last = own?.operations.at(-1);
   if (!own || !last || last.feature !== 'typed cut') return true;
-  const { solids, size, along } = levelsOf(part);
-  const cutter = solidOf({ ...own, operations: [{ ...last, op: 'add' }] }, { size, linear: size * 1e-8 });
+  const { solids, tol, along } = levelsOf(part);
+  const cutter = solidOf({ ...own, operations: [{ ...last, op: 'add' }] }, tol);
   return last.cells.some(({ cell }) => {
     // a cut right through reaches far beyond the part
     const [from, to] = [0, 1, 2].reduce<[number[], number[]]>(

@@ -42,7 +42,7 @@ export type TypedContext = {
 const PLACES = 6;
 const figure = (x: number): number => Number(decimal(x, PLACES));
 /** Places this near are one, in the part's unit: the box of a part is known to six decimals. */
-const SAME = 1e-6;
+export const SAME = 1e-6;
 
 /** A place `text` further along from `base` (or back from it), as a figure or as an expression that shows its working. */
 export const shifted = (base: number, text: string, sense: 1 | -1, c: TypedContext): Quantity => {

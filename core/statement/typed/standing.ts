@@ -10,6 +10,7 @@ import {
   levelMet,
   middleSpan,
   placeOn,
+  SAME,
   shapeNamed,
   shifted,
   type TypedContext,
@@ -51,8 +52,6 @@ export const standingPlace = (
 };
 
 const SIDEWAYS = ['left to right', 'front to back', 'up and down'] as const;
-/** Sizes this near are one, in the part's unit. */
-const SAME = 1e-6;
 
 /** A block of material put on a face, or taken out of it: its corner, and its three sizes. Distances go to its nearest side. */
 export const cornerOf = (

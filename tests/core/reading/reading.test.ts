@@ -193,3 +193,14 @@ describe('a view in words', () => {
     expect(text).toContain('No hidden lines.');
   });
 });
+
+test('an inch drawing reads its sizes as fractions', () => {
+  const shoe = built({
+    ...partOf(feature('add', { kind: 'block', width: '4 1/8', depth: '2 1/4', height: 2 })),
+    units: 'in',
+  });
+  const view = seen(shoe, 'front');
+  expect(viewReading('Front view', view, shoe.bodies, shoe.tol, 'in')).toContain(
+    'Front view: 4 1/8 in across and 2 up.',
+  );
+});

@@ -1,11 +1,10 @@
 import { expect, test } from '@playwright/test';
 import { serverFor } from '../server.ts';
-import { begin, expectLines, inkOf, settled } from './job.ts';
+import { begin, expectLines, inkOf, inUnits, settled } from './job.ts';
 
 const server = serverFor(test);
 const SQ = 6.35;
-const squares = (lines: readonly (readonly number[])[]) =>
-  lines.map((l) => l.map((x) => x * SQ) as unknown as readonly [number, number, number, number]);
+const squares = inUnits(SQ);
 
 test('a first block counted on squares of 1/4 in, and three pictures of it that are wrong', async ({
   page,

@@ -180,6 +180,13 @@ export const lengthWithin = (ink: Ink, layer: string, at: Point, [w, h]: Point):
     )
     .reduce((sum, s) => sum + Math.hypot(s.to[0] - s.from[0], s.to[1] - s.from[1]), 0);
 
+/** Lines counted in squares or inches, brought to mm. @param unit mm */
+export const inUnits =
+  (unit: number) =>
+  (lines: readonly (readonly number[])[]): readonly (readonly [number, number, number, number])[] =>
+    lines.map((l) => l.map((x) => x * unit) as unknown as readonly [number, number, number, number]);
+
+/** How long some lines are together. */
 export const total = (lines: readonly (readonly [number, number, number, number])[]): number =>
   lines.reduce((sum, [x0, y0, x1, y1]) => sum + Math.hypot(x1 - x0, y1 - y0), 0);
 

@@ -1,11 +1,10 @@
 import { expect, test } from '@playwright/test';
 import { serverFor } from '../server.ts';
-import { begin, expectLines, inkOf, settled } from './job.ts';
+import { begin, expectLines, inkOf, inUnits, settled } from './job.ts';
 
 const server = serverFor(test);
 const IN = 25.4;
-const inches = (lines: readonly (readonly number[])[]) =>
-  lines.map((l) => l.map((x) => x * IN) as unknown as readonly [number, number, number, number]);
+const inches = inUnits(IN);
 
 test('a measured wooden block with a cross groove and a hole, half size on squares', async ({ page }) => {
   const work = await begin(page, server.address, 'in');

@@ -1,11 +1,10 @@
 import { expect, test } from '@playwright/test';
 import { serverFor } from '../server.ts';
-import { begin, clickPaper, expectLines, inkOf, settled } from './job.ts';
+import { begin, clickPaper, expectLines, inkOf, inUnits, settled } from './job.ts';
 
 const server = serverFor(test);
 const SQ = 6.35;
-const squares = (lines: readonly (readonly number[])[]) =>
-  lines.map((l) => l.map((x) => x * SQ) as unknown as readonly [number, number, number, number]);
+const squares = inUnits(SQ);
 
 test('a notched strip at half size on quarter-inch squares, begun 3 over and 4 up', async ({ page }) => {
   const work = await begin(page, server.address, 'in');

@@ -1,12 +1,11 @@
 import { expect, test } from '@playwright/test';
 import { listen } from '../desk.ts';
 import { serverFor } from '../server.ts';
-import { begin, expectLines, inkOf, lengthWithin, settled } from './job.ts';
+import { begin, expectLines, inkOf, inUnits, lengthWithin, settled } from './job.ts';
 
 const server = serverFor(test);
 const IN = 25.4;
-const inches = (lines: readonly (readonly number[])[]) =>
-  lines.map((l) => l.map((x) => x * IN) as unknown as readonly [number, number, number, number]);
+const inches = inUnits(IN);
 
 test('a tool rest with two holes, in inches', async ({ page }) => {
   const troubles = listen(page);
