@@ -14,6 +14,14 @@ export const type = async (figure: Locator, text: string): Promise<void> => {
   await figure.fill(text);
   await figure.press('Enter');
 };
+/** Where a line is typed for the statement. */
+export const newLine = (page: Page): Locator => page.getByLabel('New line of the statement');
+/** Begins a new drawing with an empty statement. */
+export const newDrawing = async (page: Page, address: string): Promise<void> => {
+  await page.goto(address);
+  await page.getByRole('button', { name: 'New drawing' }).click();
+  await expect(page.getByTestId('bare paper')).toBeVisible();
+};
 /** The statement's own text editor. */
 export const statementEditor = (page: Page): Locator => page.getByLabel('The statement as text');
 /** What is written in it, line by line. */

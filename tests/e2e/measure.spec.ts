@@ -1,18 +1,12 @@
 import { expect, type Page, test } from '@playwright/test';
-import { listen, openDrawing, pathOf, saved, stand, type } from './desk.ts';
+import { newLine as line, listen, newDrawing, openDrawing, pathOf, saved, type } from './desk.ts';
 import { serverFor } from './server.ts';
 
 test.describe.configure({ mode: 'serial' });
 
 const server = serverFor(test);
-const line = (page: Page) => page.getByLabel('New line of the statement');
-
 /** A new drawing with an empty statement. */
-const begin = async (page: Page): Promise<void> => {
-  await page.goto(server.address);
-  await page.getByRole('button', { name: 'New drawing' }).click();
-  await expect(page.getByTestId('bare paper')).toBeVisible();
-};
+const begin = (page: Page): Promise<void> => newDrawing(page, server.address);
 
 test('a whole part is stated by the keyboard alone, from an empty statement', async ({ page }) => {
   const troubles = listen(page);
@@ -206,62 +200,6 @@ test('what is doubtful stands under the line that causes it', async ({ page }) =
   await expect(own.getByRole('alert')).toContainText('part/idle');
 });
 
-test('a sheet too small is mended by one press; the views are dragged in line', async ({ page }) => {
-  await openDrawing(page, server.address, 'Mast clamp with bolts');
-  await stand(page, 'Set out');
-  await page.getByLabel('Scale', { exact: true }).selectOption({ label: '5 : 1' });
-  await expect(page.getByText('The views do not fit on the sheet.', { exact: false })).toBeVisible();
-  await page.getByTestId('offers').getByRole('button', { name: 'Scale 1 : 1' }).click();
-  await expect(page.getByText('The views do not fit on the sheet.', { exact: false })).toHaveCount(0);
-  await expect(page.getByTestId('proposal')).toContainText('can carry every dimension');
-  await page.getByRole('button', { name: 'Take these' }).click();
-  await expect(page.getByTestId('proposal')).toContainText('Front view, Top view carry every dimension');
-  const front = page.getByTestId('box front').locator('rect');
-  const before = await front.boundingBox();
-  if (!before) throw new Error('no box');
-  await page.mouse.move(before.x + 12, before.y + 12);
-  await page.mouse.down();
-  await page.mouse.move(before.x - 28, before.y - 18, { steps: 5 });
-  await page.mouse.up();
-  await expect
-    .poll(async () => Math.round(((await front.boundingBox())?.x ?? 0) - before.x))
-    .toBeLessThan(-35);
-  await page.getByTestId('offers').getByRole('button', { name: 'Centre the views' }).click();
-  // the offer goes once the views stand in the middle again
-  await expect(page.getByRole('button', { name: 'Centre the views' })).toHaveCount(0);
-  const gap = page.getByLabel('Gap, view to XY');
-  const was = Number(await gap.inputValue());
-  const top = await page.getByTestId('box top').locator('rect').boundingBox();
-  if (!top) throw new Error('no box');
-  await page.mouse.move(top.x + 12, top.y + 12);
-  await page.mouse.down();
-  await page.mouse.move(top.x + 60, top.y + 40, { steps: 5 });
-  await page.mouse.up();
-  await expect.poll(async () => Number(await gap.inputValue())).toBeGreaterThan(was);
-});
-
-test('the list for the board is ticked as one goes, read in three ways, and printed by itself', async ({
-  page,
-}) => {
-  await openDrawing(page, server.address, 'Sensor shoe');
-  await stand(page, 'Set out');
-  await page.getByRole('button', { name: 'List for the board' }).click();
-  const tick = page.getByLabel('Marked: Frame and title block, frame, left');
-  await tick.check();
-  await page.getByRole('radio', { name: 'squares' }).click();
-  await expect(page.getByRole('row', { name: /frame, left/ })).toContainText('4');
-  await page.getByRole('radio', { name: 'inches' }).click();
-  await expect(page.getByRole('row', { name: /frame, left/ })).toContainText('25/32');
-  await page.reload();
-  await stand(page, 'Set out');
-  await page.getByRole('button', { name: 'List for the board' }).click();
-  await expect(tick).toBeChecked();
-  const address = await page.getByRole('link', { name: 'Print the list' }).getAttribute('href');
-  await page.goto(server.address + address);
-  await expect(page.getByRole('heading', { name: /Setting-out list/ })).toBeVisible();
-  await expect(page.getByText('Check margins')).toBeVisible();
-});
-
 test('a turned part is a table; its last length follows from the overall', async ({ page }) => {
   await begin(page);
   await line(page).fill('turned 20 x 15, 32 x 25, 16 overall 95');
@@ -353,20 +291,6 @@ test('a line is dragged to another place, and a size typed before is one press a
   await page.getByLabel(/^block.*deep/).focus();
   await page.getByRole('button', { name: 'Recent size 72' }).click();
   await expect(page.getByTestId('overall D')).toHaveText('72');
-});
-
-test('paper of its own size, with the title block as a strip', async ({ page }) => {
-  await openDrawing(page, server.address, 'Sensor shoe');
-  await stand(page, 'Set out');
-  await page.getByLabel('Paper', { exact: true }).selectOption('own');
-  await type(page.getByLabel('Paper, mm wide'), '500');
-  await expect(page.getByTestId('sheet').getByText('500 X 279 MM')).toBeVisible();
-  await page.getByRole('radio', { name: 'Strip' }).click();
-  await saved(page);
-  await page.reload();
-  await expect(page.getByTestId('sheet').getByText('500 X 279 MM')).toBeVisible();
-  await stand(page, 'Set out');
-  await expect(page.getByRole('radio', { name: 'Strip' })).toBeChecked();
 });
 
 test('the task ticks itself where the drawing fulfils it', async ({ page }) => {
@@ -488,70 +412,4 @@ test('an edit of a part with fifty features is soon on the screen', async ({ pag
   );
   // what is asked for is 50 ms for all but one in twenty; on two cores that others use too only the middle one is held to a figure
   expect(median).toBeLessThan(200);
-});
-
-test('the sizes that were given are held against the statement, without a picture', async ({ page }) => {
-  await begin(page);
-  await line(page).fill('block 60 x 40 x 30');
-  await line(page).press('Enter');
-  await page.getByRole('button', { name: 'Source', exact: true }).click();
-  const sizes = page.getByLabel('Sizes that were given');
-  await sizes.fill('60, 40, 40, 12 drill');
-  await sizes.press('Enter');
-  const row = (i: number) =>
-    page
-      .getByRole('listitem')
-      .filter({ hasText: /^(60|40|12 drill)/ })
-      .nth(i);
-  await expect(row(0)).toContainText('used');
-  await expect(row(1)).toContainText('used');
-  await expect(row(2)).toContainText('is a feature missing?');
-  await expect(row(3)).toContainText('not in the statement');
-  await saved(page);
-  await page.reload();
-  await page.getByRole('button', { name: 'Source', exact: true }).click();
-  await expect(row(3)).toContainText('12 drill');
-});
-
-test('a picture lies beneath the sheet, scaled by two points, its sizes ticked off', async ({ page }) => {
-  await begin(page);
-  await line(page).fill('block 60 x 40 x 30');
-  await line(page).press('Enter');
-  await page.getByRole('button', { name: 'Source', exact: true }).click();
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="300"><rect x="50" y="50" width="300" height="200" fill="none" stroke="black" stroke-width="4"/></svg>`;
-  await page
-    .getByLabel('Picture file')
-    .setInputFiles({ name: 'sketch.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
-  const picture = page.getByTestId('source picture');
-  await expect(picture).toBeVisible();
-  const sizes = page.getByLabel('Sizes that were given');
-  await sizes.fill('60, 41');
-  await sizes.press('Enter');
-  await expect(page.getByRole('listitem').filter({ hasText: /^60/ })).toContainText('used');
-  await expect(page.getByRole('listitem').filter({ hasText: /^41/ })).toContainText('unused');
-  await page.getByRole('button', { name: 'Scale or measure by two points' }).click();
-  // the rectangle's upper side is 60 mm long
-  const box = await picture.boundingBox();
-  if (!box) throw new Error('no picture');
-  await page.mouse.click(box.x + box.width * 0.125, box.y + box.height / 6);
-  await page.mouse.click(box.x + box.width * 0.875, box.y + box.height / 6);
-  await expect(page.getByTestId('proportion')).toContainText('The nearest size is');
-  await page.getByLabel('Real distance between the two points').fill('60');
-  await page.keyboard.press('Enter');
-  // 400 pixels are 80 mm of the part then, at the sheet's scale
-  const scale = (await page.getByTestId('scale').textContent()) === '2:1' ? 2 : 1;
-  // it lay larger before
-  await expect.poll(async () => Number(await picture.getAttribute('width')) / scale).toBeLessThan(82);
-  expect(Number(await picture.getAttribute('width')) / scale).toBeGreaterThan(78);
-  await saved(page);
-  await page.reload();
-  await expect(picture).toBeVisible();
-  // and it is traced on the squared paper, at the size found
-  await stand(page, 'Measure');
-  await page.getByRole('button', { name: 'Profile on squares' }).click();
-  await page.getByRole('switch', { name: 'Source beneath, to trace' }).click();
-  const traced = page.getByTestId('traced source');
-  // 80 mm are sixteen squares of 5 mm, 20 px each
-  await expect.poll(async () => Number(await traced.getAttribute('width'))).toBeGreaterThan(312);
-  expect(Number(await traced.getAttribute('width'))).toBeLessThan(328);
 });

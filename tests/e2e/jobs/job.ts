@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test';
+import { newDrawing, newLine } from '../desk.ts';
 
 /** A point of the paper, mm from its lower left corner. */
 export type Point = readonly [x: number, y: number];
@@ -23,13 +24,9 @@ export type Work = {
   readonly figure: (name: string, text: string) => Promise<void>;
 };
 
-const newLine = (page: Page) => page.getByLabel('New line of the statement');
-
 /** Begins a new drawing. @param units of its sizes */
 export const begin = async (page: Page, address: string, units: 'mm' | 'in' = 'mm'): Promise<Work> => {
-  await page.goto(address);
-  await page.getByRole('button', { name: 'New drawing' }).click();
-  await expect(page.getByTestId('bare paper')).toBeVisible();
+  await newDrawing(page, address);
   const work: Work = {
     page,
     actions: 1,

@@ -1,0 +1,77 @@
+import { expect, test } from '@playwright/test';
+import { openDrawing, saved, stand, type } from './desk.ts';
+import { serverFor } from './server.ts';
+
+test.describe.configure({ mode: 'serial' });
+
+const server = serverFor(test);
+
+test('a sheet too small is mended by one press; the views are dragged in line', async ({ page }) => {
+  await openDrawing(page, server.address, 'Mast clamp with bolts');
+  await stand(page, 'Set out');
+  await page.getByLabel('Scale', { exact: true }).selectOption({ label: '5 : 1' });
+  await expect(page.getByText('The views do not fit on the sheet.', { exact: false })).toBeVisible();
+  await page.getByTestId('offers').getByRole('button', { name: 'Scale 1 : 1' }).click();
+  await expect(page.getByText('The views do not fit on the sheet.', { exact: false })).toHaveCount(0);
+  await expect(page.getByTestId('proposal')).toContainText('can carry every dimension');
+  await page.getByRole('button', { name: 'Take these' }).click();
+  await expect(page.getByTestId('proposal')).toContainText('Front view, Top view carry every dimension');
+  const front = page.getByTestId('box front').locator('rect');
+  const before = await front.boundingBox();
+  if (!before) throw new Error('no box');
+  await page.mouse.move(before.x + 12, before.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(before.x - 28, before.y - 18, { steps: 5 });
+  await page.mouse.up();
+  await expect
+    .poll(async () => Math.round(((await front.boundingBox())?.x ?? 0) - before.x))
+    .toBeLessThan(-35);
+  await page.getByTestId('offers').getByRole('button', { name: 'Centre the views' }).click();
+  // the offer goes once the views stand in the middle again
+  await expect(page.getByRole('button', { name: 'Centre the views' })).toHaveCount(0);
+  const gap = page.getByLabel('Gap, view to XY');
+  const was = Number(await gap.inputValue());
+  const top = await page.getByTestId('box top').locator('rect').boundingBox();
+  if (!top) throw new Error('no box');
+  await page.mouse.move(top.x + 12, top.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(top.x + 60, top.y + 40, { steps: 5 });
+  await page.mouse.up();
+  await expect.poll(async () => Number(await gap.inputValue())).toBeGreaterThan(was);
+});
+
+test('the list for the board is ticked as one goes, read in three ways, and printed by itself', async ({
+  page,
+}) => {
+  await openDrawing(page, server.address, 'Sensor shoe');
+  await stand(page, 'Set out');
+  await page.getByRole('button', { name: 'List for the board' }).click();
+  const tick = page.getByLabel('Marked: Frame and title block, frame, left');
+  await tick.check();
+  await page.getByRole('radio', { name: 'squares' }).click();
+  await expect(page.getByRole('row', { name: /frame, left/ })).toContainText('4');
+  await page.getByRole('radio', { name: 'inches' }).click();
+  await expect(page.getByRole('row', { name: /frame, left/ })).toContainText('25/32');
+  await page.reload();
+  await stand(page, 'Set out');
+  await page.getByRole('button', { name: 'List for the board' }).click();
+  await expect(tick).toBeChecked();
+  const address = await page.getByRole('link', { name: 'Print the list' }).getAttribute('href');
+  await page.goto(server.address + address);
+  await expect(page.getByRole('heading', { name: /Setting-out list/ })).toBeVisible();
+  await expect(page.getByText('Check margins')).toBeVisible();
+});
+
+test('paper of its own size, with the title block as a strip', async ({ page }) => {
+  await openDrawing(page, server.address, 'Sensor shoe');
+  await stand(page, 'Set out');
+  await page.getByLabel('Paper', { exact: true }).selectOption('own');
+  await type(page.getByLabel('Paper, mm wide'), '500');
+  await expect(page.getByTestId('sheet').getByText('500 X 279 MM')).toBeVisible();
+  await page.getByRole('radio', { name: 'Strip' }).click();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByTestId('sheet').getByText('500 X 279 MM')).toBeVisible();
+  await stand(page, 'Set out');
+  await expect(page.getByRole('radio', { name: 'Strip' })).toBeChecked();
+});
