@@ -2,9 +2,21 @@ import type { Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { ReferenceLine } from '../sheet/layout/layout.ts';
 import { levelAt, pairOf, uprightAt } from './coordinates.ts';
-import type { Deed, FigureOrigin } from './deed.ts';
+import type { Deed } from './deed.ts';
+import { equalsText, fixedAlong, isCounted, type Origin, originBetween, originOfStep } from './origin.ts';
 import { walkOutline } from './outlineWalk.ts';
-import { freshName, isLevelView, isSideView, originOf, type Plan, size, take, viewNamed } from './plan.ts';
+import {
+  acrossAccount,
+  freshName,
+  isLevelView,
+  isSideView,
+  type Plan,
+  size,
+  take,
+  upAccount,
+  viewNamed,
+  worldAt,
+} from './plan.ts';
 
 /** A light line a stated distance from a side of a box that is drawn. */
 const offset = (
@@ -53,14 +65,20 @@ const firstBox = (p: Plan, view: ViewName): void => {
     deeds,
   );
   if (p.choice.order === 'outline') walkOutline(p, viewNamed(p, view));
-  uprightAt(p, { view, at: box.x + box.w, stage: 'setting out', source: overallSource(p, box.w) });
-  levelAt(p, { view, at: box.y + box.h, stage: 'setting out', source: overallSource(p, box.h) });
+  uprightAt(p, { view, at: box.x + box.w, stage: 'setting out', source: 'planned' });
+  levelAt(p, { view, at: box.y + box.h, stage: 'setting out', source: 'planned' });
 };
 
-/** An overall size that no sum of given sizes gives was found when the sheet was planned. */
-const overallSource = (p: Plan, paper: number): FigureOrigin => {
-  const { source } = originOf(p, paper);
-  return source === 'calculated' ? 'sheet' : source;
+/** How an overall size comes from the stated sizes; one that no sum of them gives was calculated when the sheet was planned. */
+const overallOrigin = (p: Plan, view: ViewName, k: 0 | 1): Origin => {
+  const { box } = viewNamed(p, view);
+  const account = k === 0 ? acrossAccount(view) : upAccount(view);
+  const ends = (k === 0 ? [box.x, box.x + box.w] : [box.y, box.y + box.h]).map((at) =>
+    worldAt(viewNamed(p, view), k, at),
+  );
+  const [low, high] = [Math.min(...ends), Math.max(...ends)].map((world) => fixedAlong(p, account, world));
+  const origin = originBetween(p, low ?? [], high ?? [], 1);
+  return isCounted(origin.source) ? origin : { source: 'planned' };
 };
 
 /** The line between the front view and a neighbour, a gap from the box that is drawn. */
@@ -154,16 +172,20 @@ const farSide = (p: Plan, view: ViewName, k: 0 | 1, near: number, far: number): 
       : (p.upright.at(box.x) ?? p.upright.at(box.x + box.w));
   const start = freshName(p, 'p');
   const point = freshName(p, 'p');
+  const origin = overallOrigin(p, view, k);
   take(
     p,
     {
       view,
       stage: 'setting out',
       tool: 'rule',
-      source: overallSource(p, far - near),
+      ...originOfStep(origin),
       account,
-      text: `Set off ${account} ${size(p, far - near)} for the box of the ${view} view.`,
-      why: 'The overall size of the part in this direction.',
+      text: `Set off ${account} ${size(p, far - near)}${equalsText(origin)} for the box of the ${view} view.`,
+      why:
+        origin.source === 'planned'
+          ? 'The overall size of the part in this direction: no sum of sizes gives it, it was calculated when the sheet was planned.'
+          : 'The overall size of the part in this direction.',
     },
     [
       { do: 'cross', point: start, a: along as string, b: lines.at(near) as string },

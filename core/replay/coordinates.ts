@@ -13,9 +13,11 @@ import {
   type Wanted,
 } from './measuring.ts';
 import { crossOnDrawn } from './onDrawn.ts';
+import { fixedAt } from './origin.ts';
 import {
   cornersAt,
   freshName,
+  isBegun,
   isLevelView,
   isSideView,
   type Plan,
@@ -69,6 +71,7 @@ const depthViews = (p: Plan, view: ViewName): ViewName[] =>
     (v) =>
       v !== view &&
       p.sheet.views.some((x) => x.name === v) &&
+      isBegun(p, v) &&
       isLevelView(v) !== isLevelView(view) &&
       p.mitre.has(pairOf(v, view)),
   );
@@ -111,7 +114,13 @@ const turnOver = (p: Plan, from: ViewName, w: Wanted, s: Sense): void => {
   const mitre = p.mitre.get(pairOf(from, w.view)) as { corner: string; line: string | undefined };
   line(
     p,
-    { view: from, at, ...(w.stage && { stage: w.stage }), ...(w.source && { source: w.source }) },
+    {
+      view: from,
+      at,
+      ...(w.stage && { stage: w.stage }),
+      ...(w.source && { source: w.source }),
+      ...(w.fixed && { fixed: w.fixed }),
+    },
     there,
   );
   const carried = there.lines(p).at(at) as string;
@@ -156,7 +165,10 @@ const turnOver = (p: Plan, from: ViewName, w: Wanted, s: Sense): void => {
 /** A view that has the coordinate as a line and shares no projector with the one asked about, such as the front for the back view's widths. */
 const donorOf = (p: Plan, w: Wanted, s: Sense): PlacedView | undefined => {
   const account = accountOf(w.view, s);
-  const world = worldAt(viewNamed(p, w.view), s.k, w.at);
+  const own = viewNamed(p, w.view);
+  // what is taken over is set off from the corner of the view's own box
+  if (p.upright.at(own.box.x) === undefined || p.level.at(own.box.y) === undefined) return undefined;
+  const world = worldAt(own, s.k, w.at);
   return p.sheet.views.find((v) => {
     if (v.name === w.view || sharing(w.view, s).includes(v.name)) return false;
     return ([ACROSS, UP] as const).some(
@@ -252,7 +264,7 @@ export const isAtHand = (p: Plan, w: Wanted, k: 0 | 1): boolean => {
   if (way.by !== 'turn' || way.posted) return true;
   const there = s.k === 0 ? UP : ACROSS;
   const at = paperAt(viewNamed(p, way.from), there.k, worldAt(viewNamed(p, w.view), s.k, w.at));
-  return isCountable(p, { view: way.from, at }, there);
+  return isCountable(p, { view: way.from, at, ...(w.fixed && { fixed: w.fixed }) }, there);
 };
 
 /** Sees to it that the light line of a coordinate is there. */
@@ -313,20 +325,21 @@ export const levelAt = (p: Plan, w: Wanted): void => line(p, w, UP);
 export const pointAt = (p: Plan, view: ViewName, at: Vec2, stage?: Phase): string => {
   const known = pointThere(p, at);
   if (known !== undefined) return known;
-  const [x, y] = ([0, 1] as const).map((k) => isAtHand(p, { view, at: at[k] }, k));
+  const wanted = ([0, 1] as const).map(
+    (k): Wanted => ({ view, at: at[k], fixed: fixedAt(p, view, at, k), ...(stage && { stage }) }),
+  ) as [Wanted, Wanted];
+  const [x, y] = ([0, 1] as const).map((k) => isAtHand(p, wanted[k], k));
   // a corner that is found in another view first is projected from there
   if (!(x && y))
     for (const c of cornersAt(p, viewNamed(p, view), at).slice(0, 1)) postElsewhere(p, view, c.at);
   // a place on a line or circle that is drawn needs but one of its coordinates
   if (x !== y) {
     const carry = x ? uprightAt : levelAt;
-    const found = crossOnDrawn(p, view, at, x ? 0 : 1, () =>
-      carry(p, { view, at: at[x ? 0 : 1], ...(stage && { stage }) }),
-    );
+    const found = crossOnDrawn(p, view, at, x ? 0 : 1, () => carry(p, wanted[x ? 0 : 1]));
     if (found !== undefined) return found;
   }
-  uprightAt(p, { view, at: at[0], ...(stage && { stage }) });
-  levelAt(p, { view, at: at[1], ...(stage && { stage }) });
+  uprightAt(p, wanted[0]);
+  levelAt(p, wanted[1]);
   const again = pointThere(p, at);
   if (again !== undefined) return again;
   const point = freshName(p, 'p');
@@ -354,16 +367,17 @@ export const postElsewhere = (p: Plan, view: ViewName, at: Vec3): void => {
   const own = placeOfPoint(viewNamed(p, view), at);
   if (pointThere(p, own)) return;
   for (const v of p.sheet.views) {
-    if (v.name === view) continue;
+    if (v.name === view || !isBegun(p, v.name)) continue;
     const place = placeOfPoint(v, at);
     if (pointThere(p, place)) continue;
-    const ready = ([0, 1] as const).map((k) => isAtHand(p, { view: v.name, at: place[k] }, k));
+    const wanted = ([0, 1] as const).map(
+      (k): Wanted => ({ view: v.name, at: place[k], fixed: fixedAt(p, v.name, place, k) }),
+    ) as [Wanted, Wanted];
+    const ready = ([0, 1] as const).map((k) => isAtHand(p, wanted[k], k));
     if (ready[0] && ready[1]) pointAt(p, v.name, place);
     else if (ready[0] || ready[1]) {
       const k = ready[0] ? 0 : 1;
-      crossOnDrawn(p, v.name, place, k, () =>
-        (k === 0 ? uprightAt : levelAt)(p, { view: v.name, at: place[k] as number }),
-      );
+      crossOnDrawn(p, v.name, place, k, () => (k === 0 ? uprightAt : levelAt)(p, wanted[k]));
     }
   }
 };

@@ -1,6 +1,7 @@
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Account } from '../naming/accounts.ts';
 import type { Layer } from '../sheet/ink/ink.ts';
+import type { SizeChain } from '../station/sizeChain.ts';
 
 /**
  * What one does at the board, in terms of things that are there already: points, light lines and circles by their names. Only `place`,
@@ -118,11 +119,11 @@ export type Phase =
   | 'true shape'
   | 'finishing';
 
-/** Where a figure of a step comes from: the sheet's layout, a stated size, a sum of such, a calculation, or a convenient choice. */
-export type FigureOrigin = 'sheet' | 'given' | 'counted' | 'calculated' | 'convenient';
-
-/** Whether a figure is a stated one or a sum of such. */
-export const isCounted = (s: FigureOrigin): boolean => s === 'given' || s === 'counted';
+/**
+ * Where a figure of a step comes from: the sheet's layout, a stated size, a sum of such, a calculation, an overall size that was calculated when
+ * the sheet was planned, or a convenient choice.
+ */
+export type FigureOrigin = 'sheet' | 'given' | 'counted' | 'calculated' | 'planned' | 'convenient';
 
 /** One step of the replay: mostly one deed, several that belong together where one alone would show nothing. */
 export type Step = {
@@ -138,6 +139,8 @@ export type Step = {
   readonly source?: FigureOrigin;
   /** how it is counted from the given sizes, part units: "90 - 15" */
   readonly working?: string;
+  /** those sizes */
+  readonly sizes?: SizeChain;
   /** keys of the corners it is about */
   readonly about: readonly string[];
   /** layers of the finished sheet that are drawn in this step as a whole */

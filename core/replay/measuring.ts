@@ -1,12 +1,23 @@
 import type { Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Account } from '../naming/accounts.ts';
-import { type Deed, type FigureOrigin, isCounted, type Phase } from './deed.ts';
+import { writtenTerms } from '../station/sizeChain.ts';
+import type { Deed, FigureOrigin, Phase } from './deed.ts';
+import {
+  equalsText,
+  type Fixed,
+  fixedAlong,
+  fixedAt,
+  isCounted,
+  type Origin,
+  originBetween,
+  originOfStep,
+  sizesInWords,
+} from './origin.ts';
 import {
   acrossAccount,
   freshName,
   onPaperToo,
-  originOf,
   type Plan,
   paperAt,
   placeName,
@@ -15,7 +26,6 @@ import {
   take,
   upAccount,
   viewNamed,
-  workingText,
   worldAt,
 } from './plan.ts';
 
@@ -25,6 +35,8 @@ export type Wanted = {
   readonly at: number;
   readonly stage?: Phase;
   readonly source?: FigureOrigin;
+  /** what fixes the coordinate; where that is not said, everything that the statement has there */
+  readonly fixed?: readonly Fixed[];
 };
 
 export const ACROSS = {
@@ -43,11 +55,21 @@ export type Sense = typeof ACROSS | typeof UP;
 
 export const accountOf = (view: ViewName, s: Sense): Account =>
   s.k === 0 ? acrossAccount(view) : upAccount(view);
-const ORIGIN: Record<Exclude<FigureOrigin, 'convenient'>, string> = {
+const ORIGIN: Record<Exclude<FigureOrigin, 'convenient' | 'given' | 'counted'>, string> = {
   sheet: 'set by the layout',
-  given: 'given',
-  counted: 'counted from the given sizes',
+  planned: 'an overall one that no sum of sizes gives: it was calculated when the sheet was planned',
   calculated: 'calculated from the given sizes and angles',
+};
+
+/** Why a coordinate is set off, with what each of its sizes is. */
+const whyOf = (p: Plan, account: Account, o: Origin): string => {
+  if (o.source === 'convenient') return 'A convenient place: the curve is plotted point by point.';
+  const words = o.sizes?.length ? sizesInWords(p, o.sizes) : '';
+  const from =
+    o.source === 'given' || o.source === 'counted'
+      ? `${o.source === 'given' ? 'given' : 'counted from the given sizes'}${words && `: ${words}`}`
+      : ORIGIN[o.source];
+  return `The ${FROM[account]} is ${from}. It is measured once, and projected from now on.`;
 };
 export const FROM: Record<Account, string> = { W: 'width', D: 'depth', H: 'height' };
 
@@ -55,15 +77,16 @@ export const FROM: Record<Account, string> = { W: 'width', D: 'depth', H: 'heigh
 type Base = { readonly from: number; readonly words: (view: ViewName) => string };
 const basesOf = (p: Plan, view: ViewName, s: Sense): readonly Base[] => {
   const { box } = viewNamed(p, view);
+  const side = sideOf(p, view, s).name;
   const ends: Base[] =
     s.k === 0
       ? [
-          { from: box.x, words: (v) => `along the lower side of the ${v} view, from the left` },
-          { from: box.x + box.w, words: (v) => `along the lower side of the ${v} view, from the right` },
+          { from: box.x, words: (v) => `along the ${side} side of the ${v} view, from the left` },
+          { from: box.x + box.w, words: (v) => `along the ${side} side of the ${v} view, from the right` },
         ]
       : [
-          { from: box.y, words: (v) => `up the left side of the ${v} view, from the bottom` },
-          { from: box.y + box.h, words: (v) => `down the left side of the ${v} view, from the top` },
+          { from: box.y, words: (v) => `up the ${side} side of the ${v} view, from the bottom` },
+          { from: box.y + box.h, words: (v) => `down the ${side} side of the ${v} view, from the top` },
         ];
   return ends.filter((e) => s.lines(p).at(e.from) !== undefined);
 };
@@ -73,24 +96,42 @@ type Measure =
   | {
       readonly how: 'set off';
       readonly base: Base;
-      readonly origin: { readonly source: FigureOrigin; readonly working?: string };
+      readonly origin: Origin;
     }
   | { readonly how: 'halve' }
   /** so many of equal parts of the box's side */
   | { readonly how: 'divide'; readonly part: number; readonly parts: number }
-  | { readonly how: 'from nought'; readonly nought: number };
+  | { readonly how: 'from nought'; readonly nought: number; readonly origin: Origin };
 
-const measureOf = (p: Plan, { view, at, source }: Wanted, s: Sense): Measure => {
+/** What fixes the coordinate that is wanted. */
+const fixedOf = (p: Plan, { view, at, fixed }: Wanted, s: Sense): readonly Fixed[] =>
+  fixed ?? fixedAlong(p, accountOf(view, s), worldAt(viewNamed(p, view), s.k, at));
+
+/** How the way from a place of a view is counted, across or up. */
+const originFrom = (p: Plan, w: Wanted, s: Sense, from: readonly Fixed[], place: number): Origin => {
+  const v = viewNamed(p, w.view);
+  const way = worldAt(v, s.k, w.at) >= worldAt(v, s.k, place) ? 1 : -1;
+  return originBetween(p, from, fixedOf(p, w, s), way);
+};
+
+const measureOf = (p: Plan, w: Wanted, s: Sense): Measure => {
+  const { view, at, source } = w;
   const v = viewNamed(p, view);
   const bases = basesOf(p, view, s);
   const low: Base = bases[0] ?? {
     from: s.k === 0 ? v.box.x : v.box.y,
     words: (v) => `from the corner of the ${v} view`,
   };
-  if (source) return { how: 'set off', base: low, origin: { source } };
+  const account = accountOf(view, s);
+  const toBase = (base: Base): Origin =>
+    originFrom(p, w, s, fixedAlong(p, account, worldAt(v, s.k, base.from)), base.from);
+  if (source) {
+    const counted = toBase(low);
+    return { how: 'set off', base: low, origin: isCounted(counted.source) ? counted : { source } };
+  }
   if (p.walk?.view === view && (s.k === 0 ? p.level : p.upright).at(p.walk.at[1 - s.k] as number)) {
     const from = p.walk.at[s.k];
-    const origin = originOf(p, at - from);
+    const origin = originFrom(p, w, s, fixedAt(p, view, p.walk.at, s.k), from);
     if (isCounted(origin.source))
       return { how: 'set off', base: { from, words: (v) => `from there in the ${v} view` }, origin };
   }
@@ -98,16 +139,19 @@ const measureOf = (p: Plan, { view, at, source }: Wanted, s: Sense): Measure => 
   const share =
     a && b && !isReadable(p, at - a.from) ? shareOf((at - a.from) / (b.from - a.from)) : undefined;
   if (share) return share;
-  for (const base of bases) {
-    const origin = originOf(p, at - base.from);
-    if (isCounted(origin.source)) return { how: 'set off', base, origin };
-  }
+  // from where the fewest sizes are counted, from the low end if that is no more than from elsewhere
+  const counted = bases
+    .map((base) => ({ base, origin: toBase(base) }))
+    .filter((x) => isCounted(x.origin.source))
+    .sort((x, y) => writtenTerms(x.origin.sizes ?? []).length - writtenTerms(y.origin.sizes ?? []).length)[0];
+  if (counted) return { how: 'set off', ...counted };
   if (a && b && Math.abs(a.from + b.from - 2 * at) < 1e-6) return { how: 'halve' };
   const world = worldAt(v, s.k, at);
   const nought = paperAt(v, s.k, 0);
   if (Math.abs(world) * p.sheet.scale < 1e-6)
     return { how: 'set off', base: low, origin: { source: 'sheet' } };
-  if (isCounted(originOf(p, at - nought).source)) return { how: 'from nought', nought };
+  const fromNought = originFrom(p, w, s, [{ chain: [], what: '' }], nought);
+  if (isCounted(fromNought.source)) return { how: 'from nought', nought, origin: fromNought };
   return { how: 'set off', base: low, origin: { source: 'calculated' } };
 };
 
@@ -136,21 +180,43 @@ export const isCountable = (p: Plan, w: Wanted, s: Sense): boolean => {
   return m.how !== 'set off' || m.origin.source !== 'calculated';
 };
 
-/** The point of the low side of the view's box at a line that is drawn. */
+/** The point of a drawn side of the view's box at a line that is drawn. */
 const footAt = (p: Plan, view: ViewName, at: number, s: Sense): { name: string; deeds: Deed[] } => {
-  const { box } = viewNamed(p, view);
-  const place: Vec2 = s.k === 0 ? [at, box.y] : [box.x, at];
+  const side = sideOf(p, view, s);
+  const place: Vec2 = s.k === 0 ? [at, side.at] : [side.at, at];
   const known = pointThere(p, place);
   if (known !== undefined) return { name: known, deeds: [] };
   const name = freshName(p, 'p');
   return {
     name,
-    deeds: [{ do: 'cross', point: name, a: s.lines(p).at(at) as string, b: sideOf(p, view, s) }],
+    deeds: [{ do: 'cross', point: name, a: s.lines(p).at(at) as string, b: side.line }],
   };
 };
-const sideOf = (p: Plan, view: ViewName, s: Sense): string => {
+
+/** The side of a view's box along which a coordinate is measured: the lower or left one, or the other where that is not drawn yet. */
+const sideOf = (
+  p: Plan,
+  view: ViewName,
+  s: Sense,
+): { readonly line: string; readonly at: number; readonly name: string } => {
   const { box } = viewNamed(p, view);
-  return (s.k === 0 ? p.level.at(box.y) : p.upright.at(box.x)) as string;
+  const sides =
+    s.k === 0
+      ? [
+          { at: box.y, name: 'lower' },
+          { at: box.y + box.h, name: 'upper' },
+        ]
+      : [
+          { at: box.x, name: 'left' },
+          { at: box.x + box.w, name: 'right' },
+        ];
+  const across = s.k === 0 ? p.level : p.upright;
+  const drawn = sides.flatMap((x) => {
+    const line = across.at(x.at);
+    return line === undefined ? [] : [{ ...x, line }];
+  })[0];
+  if (!drawn) throw new Error(`no side of the ${view} view's box is drawn`);
+  return drawn;
 };
 
 /** The middle of a box's side by two arcs of the compass, each about one end through the other. */
@@ -172,7 +238,7 @@ const halve = (p: Plan, { view, stage = 'construction' }: Wanted, s: Sense): voi
       view,
       stage,
       tool: 'compass',
-      text: `Halve the ${s.k === 0 ? 'lower' : 'left'} side of the ${view} view with the compass, and draw a light ${s.name} line through its middle.`,
+      text: `Halve the ${sideOf(p, view, s).name} side of the ${view} view with the compass, and draw a light ${s.name} line through its middle.`,
       why: 'Two equal arcs about the ends cross square above the middle: no size is needed.',
       account: accountOf(view, s),
     },
@@ -184,7 +250,7 @@ const halve = (p: Plan, { view, stage = 'construction' }: Wanted, s: Sense): voi
       { do: 'pair', point: upper, a: left, b: right, side: 1 },
       { do: 'pair', point: lower, a: left, b: right, side: -1 },
       { do: 'join', line: cut, a: upper, b: lower },
-      { do: 'cross', point: middle, a: cut, b: sideOf(p, view, s) },
+      { do: 'cross', point: middle, a: cut, b: sideOf(p, view, s).line },
       { do: s.name, line, through: middle },
     ],
   );
@@ -221,7 +287,7 @@ const divide = (
       stage,
       tool: 'rule and set squares',
       source: 'convenient',
-      text: `Divide the ${s.k === 0 ? 'lower' : 'left'} side of the ${view} view into ${parts} equal parts by a slanting scale: ${parts} equal steps on a line aslant, the last joined to the far end, a parallel through step ${part}; draw a light ${s.name} line there.`,
+      text: `Divide the ${sideOf(p, view, s).name} side of the ${view} view into ${parts} equal parts by a slanting scale: ${parts} equal steps on a line aslant, the last joined to the far end, a parallel through step ${part}; draw a light ${s.name} line there.`,
       why: 'No rule shows that length; equal steps on any line give equal parts.',
     },
     [
@@ -240,7 +306,7 @@ const divide = (
       ),
       { do: 'join', line: last, a: steps.at(-1) as string, b: b.name },
       { do: 'parallel', line: across, to: last, through: steps[part - 1] as string },
-      { do: 'cross', point, a: across, b: sideOf(p, view, s) },
+      { do: 'cross', point, a: across, b: sideOf(p, view, s).line },
       { do: s.name, line, through: point },
     ],
   );
@@ -270,17 +336,18 @@ export const setOffCoordinate = (p: Plan, w: Wanted, s: Sense): void => {
             `in the ${v} view from the line of the part's own nought, ${WAYS[s.k][at > m.nought ? 1 : 0]}`,
         };
   const distance = Math.abs(at - base.from);
-  const origin = m.how === 'set off' ? m.origin : originOf(p, distance);
+  const { origin } = m;
+  const to = origin.what && w.fixed ? `, to ${origin.what}` : '';
   const walked = p.walk?.view === view && p.walk.at[s.k] === base.from;
   const start = walked ? { name: p.walk?.point as string, deeds: [] } : footAt(p, view, base.from, s);
   const point = freshName(p, 'p');
   const line = freshName(p, 'l');
   const along = walked
     ? ((s.k === 0 ? p.level.at(p.walk?.at[1] as number) : p.upright.at(p.walk?.at[0] as number)) as string)
-    : sideOf(p, view, s);
+    : sideOf(p, view, s).line;
   const words = walked
-    ? `From ${placeName(p, viewNamed(p, view), p.walk?.at as Vec2) || 'the last corner'} go ${WAYS[s.k][at > base.from ? 1 : 0]} ${size(p, distance)}${workingText(origin)}${onPaperToo(p, distance)} in the ${view} view`
-    : `Set off ${account} ${size(p, distance)}${workingText(origin)}${onPaperToo(p, distance)} ${base.words(view)}`;
+    ? `From ${placeName(p, viewNamed(p, view), p.walk?.at as Vec2) || 'the last corner'} go ${WAYS[s.k][at > base.from ? 1 : 0]} ${size(p, distance)}${equalsText(origin)}${onPaperToo(p, distance)} in the ${view} view${to}`
+    : `Set off ${account} ${size(p, distance)}${equalsText(origin)}${onPaperToo(p, distance)} ${base.words(view)}${to}`;
   take(
     p,
     {
@@ -288,12 +355,9 @@ export const setOffCoordinate = (p: Plan, w: Wanted, s: Sense): void => {
       stage,
       tool: 'rule',
       text: `${words}, and draw a light ${s.name} line.`,
-      why:
-        origin.source === 'convenient'
-          ? 'A convenient place: the curve is plotted point by point.'
-          : `The ${FROM[account]} is ${ORIGIN[origin.source]}. It is measured once, and projected from now on.`,
+      why: whyOf(p, account, origin),
       account,
-      ...origin,
+      ...originOfStep(origin),
     },
     [
       ...start.deeds,

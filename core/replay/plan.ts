@@ -7,7 +7,9 @@ import type { Account } from '../naming/accounts.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
 import type { Layer } from '../sheet/ink/ink.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
-import { type Counted, countedAs, countingTerms } from './counted.ts';
+import { byFace, type PlacesByFace } from '../station/fixedBy.ts';
+import type { SizeChain } from '../station/sizeChain.ts';
+import type { StatedPlace } from '../station/statedPlaces.ts';
 import type { Deed, FigureOrigin, Phase, ReplayChoice, Step } from './deed.ts';
 import { type Board, emptyBoard, perform } from './perform.ts';
 import type { Writing } from './writing.ts';
@@ -48,7 +50,15 @@ export type Rim = {
 type Stroke = { readonly view: ViewName; readonly ends?: readonly [string, string]; line?: string };
 
 /** A numbered corner or, with the letter of its cut before its number, a cut point; for the words of a step. */
-export type Named = { readonly key: string; readonly label: string; readonly at: Vec3; readonly cut?: true };
+export type Named = {
+  readonly key: string;
+  readonly label: string;
+  readonly at: Vec3;
+  readonly body: string;
+  /** keys of the faces that meet there */
+  readonly on: readonly string[];
+  readonly cut?: true;
+};
 
 /**
  * A replay being planned. Every deed is done at once on a board of its own, so that the plan knows what is there. Upright light lines are
@@ -60,10 +70,13 @@ export type Plan = {
   readonly corners: readonly Named[];
   /** how sizes (part units) and distances on the paper (mm) are written */
   readonly written: Writing;
-  /** the stated sizes and their halves, part units */
-  readonly terms: ReturnType<typeof countingTerms>;
-  /** workings found so far, by length */
-  readonly workings: Map<string, Counted | undefined>;
+  /** the points that the stated sizes fix, in the order of the statement */
+  readonly stated: readonly StatedPlace[];
+  readonly statedByFace: PlacesByFace<StatedPlace>;
+  /** what each size of the statement is, by its path: "slot wide" */
+  readonly sizeNames: ReadonlyMap<string, string>;
+  /** the worth of each named size, part units */
+  readonly named: ReadonlyMap<string, number>;
   readonly steps: Step[];
   readonly board: Board;
   readonly upright: Register;
@@ -90,15 +103,19 @@ export const beginPlan = (
   sheet: Sheet,
   choice: ReplayChoice,
   corners: readonly Named[],
-  statedSizes: readonly number[],
+  stated: readonly StatedPlace[],
+  sizeNames: ReadonlyMap<string, string>,
+  named: ReadonlyMap<string, number>,
   written: Writing,
 ): Plan => ({
   sheet,
   choice,
   corners,
   written,
-  terms: countingTerms(statedSizes, written.size),
-  workings: new Map(),
+  stated,
+  statedByFace: byFace(stated),
+  sizeNames,
+  named,
   steps: [],
   board: emptyBoard(),
   upright: register(),
@@ -144,6 +161,7 @@ type StepWords = {
   readonly account?: Account | undefined;
   readonly source?: FigureOrigin | undefined;
   readonly working?: string | undefined;
+  readonly sizes?: SizeChain | undefined;
   readonly about?: readonly string[];
   readonly shows?: readonly Layer[];
   readonly clears?: boolean;
@@ -188,7 +206,7 @@ const add = (p: Plan, words: StepWords, deeds: readonly Deed[]): void => {
     perform(p.board, d);
     noteResult(p, d, words.view);
   }
-  const { account, source, working, about = [], ...rest } = words;
+  const { account, source, working, sizes, about = [], ...rest } = words;
   p.steps.push({
     ...rest,
     deeds,
@@ -196,11 +214,19 @@ const add = (p: Plan, words: StepWords, deeds: readonly Deed[]): void => {
     ...(account && { account }),
     ...(source && { source }),
     ...(working && { working }),
+    ...(sizes && { sizes }),
   });
 };
 
 export const viewNamed = (p: Plan, name: ViewName): PlacedView =>
   p.sheet.views.find((v) => v.name === name) as PlacedView;
+/** Whether a side of a view's box is drawn in each direction, so that places can be measured in it. */
+export const isBegun = (p: Plan, name: ViewName): boolean => {
+  const { box } = viewNamed(p, name);
+  const has = (lines: Register, low: number, size: number): boolean =>
+    lines.at(low) !== undefined || lines.at(low + size) !== undefined;
+  return has(p.upright, box.x, box.w) && has(p.level, box.y, box.h);
+};
 export const isLevelView = (v: ViewName): boolean => v === 'top' || v === 'bottom';
 export const isSideView = (v: ViewName): boolean => v === 'left' || v === 'right';
 
@@ -209,6 +235,8 @@ export const acrossAccount = (v: ViewName): Account => POSTS[v][0];
 export const upAccount = (v: ViewName): Account => POSTS[v][1];
 
 const AXIS: Record<Account, 0 | 1 | 2> = { W: 0, D: 1, H: 2 };
+/** The axis of the part that an account runs along. */
+export const axisOf = (a: Account): 0 | 1 | 2 => AXIS[a];
 
 /** The part's own coordinate that a place across (0) or up (1) a view stands for. */
 export const worldAt = (v: PlacedView, k: 0 | 1, paper: number): number => {
@@ -245,17 +273,3 @@ export const onPaperToo = (p: Plan, paper: number): string => {
   const atFullSize = Math.abs(p.sheet.scale - (p.sheet.units === 'in' ? 25.4 : 1)) < 1e-9;
   return atFullSize ? '' : ` (${p.written.paper(Math.abs(paper))} on the paper)`;
 };
-/** How a length on the paper comes from the given sizes. */
-export const originOf = (
-  p: Plan,
-  paper: number,
-): { readonly source: FigureOrigin; readonly working?: string } => {
-  const length = Math.abs(paper) / p.sheet.scale;
-  const key = length.toPrecision(10);
-  if (!p.workings.has(key)) p.workings.set(key, countedAs(length, p.terms));
-  const counted = p.workings.get(key);
-  if (!counted) return { source: 'calculated' };
-  return counted.given ? { source: 'given' } : { source: 'counted', working: counted.text };
-};
-/** " (90 - 15)" after a size that is counted. */
-export const workingText = (o: { readonly working?: string }): string => (o.working ? ` = ${o.working}` : '');

@@ -5,12 +5,14 @@ import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
 import type { PartFile } from '../part/schema.ts';
 import { cutPointKey } from '../section/cutPoints.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
+import type { Stretch } from '../sheet/ink/ink.ts';
 import { stretchOnPaper } from '../sheet/layout/similarity.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
 import { drawnLines } from '../sheet/views/drawnLines.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import type { Edge } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
+import { statedPlaces } from '../station/statedPlaces.ts';
 import { type View, type ViewLine, viewOf } from '../view/view.ts';
 import { setBoxesOut } from './boxes.ts';
 import { drawConeEnds } from './coneEnds.ts';
@@ -20,6 +22,7 @@ import { findCuts } from './cuts.ts';
 import type { ReplayChoice, Step } from './deed.ts';
 import { finish } from './finishing.ts';
 import { framedFeatures } from './framePoints.ts';
+import { radiusOrigin } from './origin.ts';
 import { outlineOf } from './outlineWalk.ts';
 import {
   beginPlan,
@@ -29,7 +32,6 @@ import {
   isLevelView,
   isSideView,
   type Named,
-  originOf,
   type Plan,
   placeName,
   pointThere,
@@ -39,7 +41,7 @@ import { drawPlotted } from './plotted.ts';
 import { stepPolygon } from './polygonDrawn.ts';
 import { polygonsOf } from './polygons.ts';
 import { drawEllipse, drawRound } from './rounds.ts';
-import { statedSizes, traceSizes } from './statedSizes.ts';
+import { namedWorths, sizeNames, tracePlaces } from './statedSizes.ts';
 import { drawTurned, foldPolygon, placeRoundAxis, roundCorners } from './turnedFeatures.ts';
 import { writingFor } from './writing.ts';
 
@@ -172,6 +174,8 @@ export const planReplay = (
           key: cutPointKey(s.plane.name, c.label),
           label: `${s.plane.name}${c.label}`,
           at: c.at,
+          body: '',
+          on: [],
           cut: true,
         }),
       ),
@@ -181,7 +185,9 @@ export const planReplay = (
     sheet,
     choice,
     [...corners, ...cutPoints],
-    [...statedSizes(file), ...traceSizes(sheet)],
+    [...statedPlaces(file), ...tracePlaces(sheet)],
+    sizeNames(file),
+    namedWorths(file),
     writingFor(file, sheet),
   );
   setBoxesOut(p);
@@ -201,10 +207,10 @@ export const planReplay = (
   for (const f of features) roundCorners(p, f);
   for (const f of features) drawConeEnds(p, f);
   // the circle in which a ball is cut, whose size no one states, waits for its points to be found
+  const isUnstated = (v: PlacedView, { curve }: Stretch): boolean =>
+    curve.type === 'conic' && radiusOrigin(p, v.name, curve.c, length2(curve.major)).source === 'calculated';
   const waits = (v: PlacedView, l: ViewLine): boolean =>
-    v.cut !== undefined &&
-    l.curve.type === 'conic' &&
-    originOf(p, length2(l.curve.major) * v.toPaper.k).source === 'calculated';
+    v.cut !== undefined && l.curve.type === 'conic' && isUnstated(v, stretchOnPaper(v.toPaper, l));
   for (const v of views)
     for (const seen of [true, false])
       for (const l of (linesOf.get(v) ?? []).filter((x) => isCircle(x) && (x.class === 'visible') === seen))

@@ -3,9 +3,11 @@ import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
 import { DEGREE } from '../number/angle.ts';
 import { placeOfPoint } from '../sheet/views/placedView.ts';
+import { chainTimes, type SizeChain } from '../station/sizeChain.ts';
 import { pointAt } from './coordinates.ts';
 import type { Deed } from './deed.ts';
-import { freshName, onPaperToo, originOf, type Plan, pointThere, size, take, workingText } from './plan.ts';
+import { equalsText, originOfChain, originOfStep } from './origin.ts';
+import { freshName, onPaperToo, type Plan, pointThere, size, take } from './plan.ts';
 import type { Polygon, PolygonGiven } from './polygons.ts';
 
 /**
@@ -17,6 +19,8 @@ export type PolygonOnPaper = {
   readonly feature: string;
   readonly given: PolygonGiven;
   readonly worth: number;
+  /** that size as it is stated */
+  readonly chain: SizeChain;
   readonly centre: string;
   readonly axis: string;
   readonly corners: readonly Vec2[];
@@ -54,17 +58,19 @@ const angleTo = (d: Draw, at: Vec2): number => {
   return Math.abs(turned - quarter) < 1e-7 ? quarter : turned;
 };
 
-const lightRound = (d: Draw, r: number, why: string): string => {
+/** @param share how many times the stated size the radius is */
+const lightRound = (d: Draw, share: number, why: string): string => {
+  const r = d.g.worth * share;
   const { p, g } = d;
   const circle = freshName(p, 'c');
-  const origin = originOf(p, r);
+  const origin = originOfChain(p, chainTimes(g.chain, share));
   take(
     p,
     {
       ...d.words,
       tool: 'compass',
-      ...origin,
-      text: `Draw a light circle of radius ${size(p, r)}${workingText(origin)}${onPaperToo(p, r)} about the middle of ${g.feature} in the ${g.view} view.`,
+      ...originOfStep(origin),
+      text: `Draw a light circle of radius ${size(p, r)}${equalsText(origin)}${onPaperToo(p, r)} about the middle of ${g.feature} in the ${g.view} view.`,
       why,
     },
     [{ do: 'circle', circle, centre: g.centre, radius: r }],
@@ -100,11 +106,13 @@ const stepRound = (
 };
 
 /** Across corners: a circle, and rays to the corners; the radius goes six times into it, and a pentagon's side is found by halving. */
-const byCorners = (d: Draw, r: number): Map<number, string> => {
+/** @param share how many times the stated size the circle's radius is */
+const byCorners = (d: Draw, share: number): Map<number, string> => {
+  const r = d.g.worth * share;
   const { p, g, n } = d;
   const circle = lightRound(
     d,
-    r,
+    share,
     `The corners of a regular polygon lie on a circle${n === 6 ? '; of a hexagon its radius is the side' : ''}.`,
   );
   p.rims.push({ view: g.view, circle, centre: d.middle, r });
@@ -202,9 +210,9 @@ const pentagonSide = (d: Draw, circle: string, apex: string): string => {
 /** On a given side: half of it each way from the middle, the rays of half a sector give its two corners, and the side is stepped round. */
 const bySide = (d: Draw, side: number): Map<number, string> => {
   const { p, g, n } = d;
-  if (n === 6) return byCorners(d, side);
+  if (n === 6) return byCorners(d, 1);
   const found = new Map<number, string>();
-  const origin = originOf(p, side / 2);
+  const origin = originOfChain(p, chainTimes(g.chain, 0.5));
   const first = g.corners[0] as Vec2;
   const feet: [string, string, string, string] = [
     freshName(p, 'p'),
@@ -220,8 +228,8 @@ const bySide = (d: Draw, side: number): Map<number, string> => {
     {
       ...d.words,
       tool: 'rule',
-      ...origin,
-      text: `Set off half a side, ${size(p, side / 2)}${workingText(origin)}${onPaperToo(p, side / 2)}, each way from the middle of ${g.feature} in the ${g.view} view, with light lines square to it.`,
+      ...originOfStep(origin),
+      text: `Set off half a side, ${size(p, side / 2)}${equalsText(origin)}${onPaperToo(p, side / 2)}, each way from the middle of ${g.feature} in the ${g.view} view, with light lines square to it.`,
       why: 'Half a side lies each side of the axis.',
     },
     [
@@ -286,11 +294,11 @@ const bySide = (d: Draw, side: number): Map<number, string> => {
 };
 
 /** Across flats: a circle, and a tangent square to a ray for each side; neighbouring tangents cross in the corners. */
-const byFlats = (d: Draw, flats: number): Map<number, string> => {
+const byFlats = (d: Draw): Map<number, string> => {
   const { p, g, n } = d;
   const circle = lightRound(
     d,
-    flats / 2,
+    0.5,
     'The sides of a regular polygon touch a circle; across flats is its diameter.',
   );
   const tangents = g.corners.map((c, k) => {
@@ -358,9 +366,9 @@ export const drawPolygon = (p: Plan, g: PolygonOnPaper): string[] => {
     words: { view: g.view, stage: 'construction' },
   };
   const draw = {
-    corners: () => byCorners(d, g.worth / 2),
+    corners: () => byCorners(d, 0.5),
     side: () => bySide(d, g.worth),
-    flats: () => byFlats(d, g.worth),
+    flats: () => byFlats(d),
   };
   const found = draw[g.given]();
   return g.corners.map((_, k) => found.get(k) as string);
@@ -414,6 +422,7 @@ export const stepPolygon = (p: Plan, view: ViewName, g: Polygon): void => {
     feature: g.feature,
     given: g.given,
     worth: g.size * p.sheet.scale,
+    chain: g.chain,
     centre,
     axis,
     corners,

@@ -2,9 +2,11 @@ import { mapPoint, turnVector } from '../geometry/rigid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import { DEGREE } from '../number/angle.ts';
 import { bodyPlacement, placementsOf } from '../part/placement.ts';
+import type { Quantity } from '../part/quantity.ts';
 import type { PartFile } from '../part/schema.ts';
 import { MOST_SIDES } from '../part/sizeReading.ts';
 import { sizeReader } from '../part/sizes.ts';
+import type { SizeChain } from '../station/sizeChain.ts';
 
 /** Which of its sizes states a regular polygon. */
 export type PolygonGiven = 'side' | 'flats' | 'corners';
@@ -19,7 +21,11 @@ export type Polygon = {
   readonly along: Vec3;
   readonly given: PolygonGiven;
   readonly size: number;
+  /** that size as it is stated */
+  readonly chain: SizeChain;
 };
+
+type Stated = Pick<Polygon, 'given' | 'size' | 'chain'>;
 
 const radiusOf = (sides: number, given: PolygonGiven, size: number): number => {
   const half = (180 / sides) * DEGREE;
@@ -36,24 +42,35 @@ export const polygonsOf = (file: PartFile): Polygon[] => {
       const s = f.shape;
       if (f.off || (s.kind !== 'prism' && s.kind !== 'pyramid')) return [];
       const n = read.count(s.sides, [], 3, MOST_SIDES);
-      const stated = (
-        side: typeof s.side,
-        flats: typeof s.side,
-        corners: typeof s.side,
-      ): readonly [PolygonGiven, number] | undefined => {
-        if (side !== undefined) return ['side', read.length(side, [])];
-        if (flats !== undefined) return ['flats', read.length(flats, [])];
-        return corners === undefined ? undefined : ['corners', read.length(corners, [])];
+      const stated = (given: readonly (readonly [PolygonGiven, string])[]): Stated | undefined => {
+        const found = given.find(([, key]) => s[key as keyof typeof s] !== undefined);
+        if (!found) return undefined;
+        const [of, key] = found;
+        const q = s[key as keyof typeof s] as Quantity;
+        const path = ['bodies', i, 'features', j, 'shape', key];
+        const worth = read.length(q, path);
+        return { given: of, size: worth, chain: [{ path, q, worth, times: 1 }] };
       };
-      const bottom = stated(s.side, s.acrossFlats, s.acrossCorners);
+      const bottom = stated([
+        ['side', 'side'],
+        ['flats', 'acrossFlats'],
+        ['corners', 'acrossCorners'],
+      ]);
       // the far end of a prism is the same polygon again
-      const top = s.kind === 'prism' ? bottom : stated(s.topSide, s.topAcrossFlats, s.topAcrossCorners);
+      const top =
+        s.kind === 'prism'
+          ? bottom
+          : stated([
+              ['side', 'topSide'],
+              ['flats', 'topAcrossFlats'],
+              ['corners', 'topAcrossCorners'],
+            ]);
       const rings = [
-        ...(bottom ? [{ given: bottom[0], size: bottom[1], z: 0 }] : []),
-        ...(top ? [{ given: top[0], size: top[1], z: read.length(s.height, []) }] : []),
+        ...(bottom ? [{ ...bottom, z: 0 }] : []),
+        ...(top ? [{ ...top, z: read.length(s.height, []) }] : []),
       ];
       return placementsOf(f, read, ['bodies', i, 'features', j]).flatMap(({ place }) =>
-        rings.map(({ given, size, z }): Polygon => {
+        rings.map(({ given, size, chain, z }): Polygon => {
           const world = (p: Vec3): Vec3 => mapPoint(home, mapPoint(place, p));
           const r = radiusOf(n, given, size);
           // the first two corners are the ends of the side at the smallest y
@@ -69,6 +86,7 @@ export const polygonsOf = (file: PartFile): Polygon[] => {
             along: turnVector(home, turnVector(place, [1, 0, 0])),
             given,
             size,
+            chain,
           };
         }),
       );

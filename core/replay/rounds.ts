@@ -8,7 +8,8 @@ import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import type { Edge } from '../solid/boundary.ts';
 import { pointAt, postElsewhere } from './coordinates.ts';
 import type { Deed } from './deed.ts';
-import { freshName, onPaperToo, originOf, type Plan, size, take, viewNamed, workingText } from './plan.ts';
+import { equalsText, originOfStep, radiusOrigin } from './origin.ts';
+import { freshName, onPaperToo, type Plan, size, take, viewNamed } from './plan.ts';
 
 /** Ellipses are plotted every 15 degrees, which two set squares give. */
 const PLOTTED = 24;
@@ -21,15 +22,15 @@ export const lightCircle = (p: Plan, view: ViewName, centre: Vec2, r: number): s
   if (known) return known.circle;
   const middle = pointAt(p, view, centre, 'construction');
   const circle = freshName(p, 'c');
-  const origin = originOf(p, r);
+  const origin = radiusOrigin(p, view, centre, r);
   take(
     p,
     {
       view,
       stage: 'construction',
       tool: 'compass',
-      ...origin,
-      text: `Set the compass to ${size(p, r)}${workingText(origin)}${onPaperToo(p, r)} and draw a light circle in the ${view} view.`,
+      ...originOfStep(origin),
+      text: `Set the compass to ${size(p, r)}${equalsText(origin)}${onPaperToo(p, r)} and draw a light circle${origin.what ? ` about ${origin.what}` : ''} in the ${view} view.`,
       why: 'A round feature is drawn first where it is a circle.',
     },
     [{ do: 'circle', circle, centre: middle, radius: r }],

@@ -1,25 +1,69 @@
+import type { Vec3 } from '../geometry/vec.ts';
+import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
 import type { PartFile } from '../part/schema.ts';
 import { sizeReader } from '../part/sizes.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
 import { statementOf } from '../statement/sentence.ts';
+import type { SizeChain } from '../station/sizeChain.ts';
+import type { Chains, StatedPlace } from '../station/statedPlaces.ts';
 
-/** The worth of every length that the statement gives, in the part's unit. */
-export const statedSizes = (file: PartFile): number[] => {
-  const read = sizeReader(file);
-  return statementOf(file).flatMap((line) =>
-    line.tokens.flatMap((t) => {
-      if (t.kind !== 'figure' || t.figure !== 'length') return [];
-      try {
-        return [Math.abs(read.length(t.text, []))];
-      } catch {
-        return []; // a word in the place of a figure, such as "through"
-      }
-    }),
+/** What each size of a statement is, by its path in the part file: "slot wide", "pin from the left". */
+export const sizeNames = (file: PartFile): Map<string, string> =>
+  new Map(
+    statementOf(file).flatMap((line) =>
+      line.tokens.flatMap((t): [string, string][] => {
+        if (t.kind !== 'figure') return [];
+        const owner = line.kind === 'feature' ? `${line.id} ` : '';
+        return [[t.path.join('/'), `${owner}${t.name ?? ''}`.trim() || 'as stated']];
+      }),
+    ),
   );
+
+/** The worth of each named size of a part, part units. */
+export const namedWorths = (file: PartFile): Map<string, number> => {
+  const read = sizeReader(file);
+  return new Map(Object.keys(file.dims ?? {}).map((name) => [name, read.length(name, ['dims', name])]));
 };
 
-/** The coordinates that state the cuts of a sheet, part units. */
-export const traceSizes = (sheet: Sheet): number[] =>
-  sheet.sections.flatMap(({ plane }) =>
-    plane.legs.flatMap((leg) => [...leg.start, ...(leg.end ?? [])].map(Math.abs)),
-  );
+/** A trace stands in the frame of the part alone. */
+const NOWHERE: Vec3 = [Number.NaN, Number.NaN, Number.NaN];
+const UNSTATED: Chains = [undefined, undefined, undefined];
+
+/** What the trace of a cut is called among the features. */
+const traceName = (cut: string): string => `the trace of cut ${cut}`;
+
+/** The points that state the traces of a sheet's cuts; the coordinate that a trace's view does not show is none. */
+export const tracePlaces = (sheet: Sheet): StatedPlace[] =>
+  sheet.sections.flatMap(({ plane }) => {
+    const { u, v } = VIEW_FRAMES[plane.seenIn];
+    return plane.legs.flatMap((leg, i) =>
+      [leg.start, ...(leg.end ? [leg.end] : [])].map((at, end): StatedPlace => {
+        const figure = (k: 0 | 1 | 2): { worth: number; chain: SizeChain } | undefined => {
+          const across = Math.abs(u[k]) > 0.5 ? 0 : Math.abs(v[k]) > 0.5 ? 1 : undefined;
+          if (across === undefined) return undefined;
+          const sign = (across === 0 ? u : v)[k];
+          const path = ['cuts', plane.name, i, end, across];
+          const worth = at[across];
+          return { worth: worth * sign, chain: [{ path, q: worth, worth, times: sign }] };
+        };
+        const figures = ([0, 1, 2] as const).map(figure);
+        const chains = figures.map((f) => f?.chain) as unknown as Chains;
+        return {
+          body: '',
+          feature: traceName(plane.name),
+          copy: '',
+          kind: 'point',
+          faces: [],
+          looks: [{ face: '', flat: true, n: leg.kept.n, local: leg.kept.n, inBody: leg.kept.n }],
+          at: figures.map((f) => f?.worth ?? 0) as unknown as Vec3,
+          local: NOWHERE,
+          inBody: NOWHERE,
+          radius: undefined,
+          chains: () => chains,
+          localChains: () => UNSTATED,
+          bodyChains: () => UNSTATED,
+          radiusChain: () => undefined,
+        };
+      }),
+    );
+  });

@@ -1,13 +1,18 @@
 import { SAME_FIGURE } from '../geometry/nearness.ts';
-import { mapPoint, toLocal } from '../geometry/rigid.ts';
+import { mapPoint, type Rigid, toLocal } from '../geometry/rigid.ts';
 import { along2, cross, distance2, dot, dot2, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
+import { copyOfFace, featureOfFace } from '../naming/keys.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
+import { type AxisIndex, byFace, fixingCorner } from '../station/fixedBy.ts';
+import { chainTimes, chainWorth, type SizeChain } from '../station/sizeChain.ts';
+import type { StatedPlace } from '../station/statedPlaces.ts';
 import { levelAt, pointAt, uprightAt } from './coordinates.ts';
-import { type Deed, isCounted } from './deed.ts';
+import type { Deed } from './deed.ts';
 import type { FramedFeature } from './framePoints.ts';
-import { freshName, onPaperToo, originOf, type Plan, pointThere, size, take, workingText } from './plan.ts';
+import { equalsText, isCounted, type Origin, originOfChain, originOfStep } from './origin.ts';
+import { freshName, onPaperToo, type Plan, pointThere, size, take } from './plan.ts';
 import { axisThrough, drawPolygon, paperAngle, rayDeed } from './polygonDrawn.ts';
 import type { Polygon } from './polygons.ts';
 
@@ -68,21 +73,21 @@ const setOff = (
   from: string,
   along: string,
   by: number,
+  origin: Origin,
   words: { what: string; why: string },
 ): string => {
   const at = along2(p.board.points.get(from) as Vec2, p.board.lines.get(along)?.d as Vec2, by);
   const known = pointThere(p, at);
   if (known !== undefined) return known;
   const point = freshName(p, 'p');
-  const origin = originOf(p, by);
   take(
     p,
     {
       view,
       stage: 'construction',
       tool: 'rule',
-      ...origin,
-      text: `Set off ${size(p, by)}${workingText(origin)}${onPaperToo(p, by)} ${words.what} in the ${view} view.`,
+      ...originOfStep(origin),
+      text: `Set off ${size(p, by)}${equalsText(origin)}${onPaperToo(p, by)} ${words.what} in the ${view} view.`,
       why: words.why,
     },
     [{ do: 'setOff', point, along, from, distance: Math.abs(by), way: by < 0 ? -1 : 1 }],
@@ -90,25 +95,103 @@ const setOff = (
   return point;
 };
 
+type Own = { readonly at: Vec3; readonly origins: readonly [Origin, Origin, Origin] };
+
+/** A length along a feature's own axis: the sum of its sizes, without its sense. */
+const ownOrigin = (p: Plan, chain: SizeChain | undefined): Origin =>
+  originOfChain(p, chain && chainWorth(chain) < 0 ? chainTimes(chain, -1) : chain);
+
+/** A frame whose axes are drawn: a turned feature's own, or that of a body turned as a whole, with what is stated in it. */
+type Framed = {
+  readonly frame: Rigid;
+  readonly places: readonly StatedPlace[];
+  /** whether a face belongs to what stands in the frame */
+  readonly holds: (face: string) => boolean;
+};
+
+const framedBy = (p: Plan, f: FramedFeature): Framed => {
+  const axesIn = (home: Rigid): Vec3[] =>
+    [f.place.x, f.place.y, f.place.z].map((d) => [dot(d, home.x), dot(d, home.y), dot(d, home.z)]);
+  const byBody = ![f.home.x, f.home.y, f.home.z].every(principal) && axesIn(f.home).every(principal);
+  const ofBody = p.stated.filter((s) => s.body === f.body);
+  if (byBody)
+    return {
+      frame: f.home,
+      places: ofBody.map((s) => ({
+        ...s,
+        at: s.inBody,
+        looks: s.looks.map((x) => ({ ...x, n: x.inBody })),
+        chains: s.bodyChains,
+      })),
+      holds: (face) => ofBody.some((s) => s.feature === featureOfFace(face)),
+    };
+  return {
+    frame: f.place,
+    places: ofBody
+      .filter((s) => s.feature === f.feature && s.copy === f.copyMark)
+      .map((s) => ({
+        ...s,
+        at: s.local,
+        looks: s.looks.map((x) => ({ ...x, n: x.local })),
+        chains: s.localChains,
+      })),
+    holds: (face) => copyOfFace(face) === `${f.feature}${f.copyMark}`,
+  };
+};
+
+/** What is stated in a frame of its own, and the corners where that meets others as far as its own faces fix them there. */
+const ownPlaces = (p: Plan, f: FramedFeature, { frame, places, holds }: Framed): Own[] => {
+  const stated = places.map(({ at, chains }): Own => {
+    const [a, b, c] = chains();
+    return { at, origins: [ownOrigin(p, a), ownOrigin(p, b), ownOrigin(p, c)] };
+  });
+  const onFaces = byFace(places);
+  const met = p.corners
+    .filter((c) => c.body === f.body && c.on.some(holds))
+    .map((c): Own => {
+      const at = toLocal(frame, c.at);
+      const origin = (k: AxisIndex): Origin => {
+        const fixing = fixingCorner(onFaces, { at, body: c.body, on: c.on }, k);
+        return ownOrigin(
+          p,
+          fixing.map((s) => s.chains()[k]).find((x) => x !== undefined),
+        );
+      };
+      return { at, origins: [origin(0), origin(1), origin(2)] };
+    });
+  return [...stated, ...met];
+};
+
 /**
  * A feature turned about an axis along which a view looks: there it shows its own sizes, so its own axes are drawn at their angle and the sizes
  * set off along them. What cannot be counted along them is left to others.
  */
 export const drawTurned = (p: Plan, f: FramedFeature): void => {
-  const axes = [f.place.x, f.place.y, f.place.z];
-  if (axes.every(principal)) return;
+  if ([f.place.x, f.place.y, f.place.z].every(principal)) return;
+  const framed = framedBy(p, f);
+  const { frame } = framed;
+  const axes = [frame.x, frame.y, frame.z];
   for (const v of p.sheet.views) {
     const { toward } = VIEW_FRAMES[v.name];
     const third = axes.findIndex((d) => Math.abs(Math.abs(dot(d, toward)) - 1) < SAME_FIGURE);
     if (third < 0) continue;
-    const [i, j] = [0, 1, 2].filter((k) => k !== third) as [number, number];
+    const [i, j] = ([0, 1, 2] as const).filter((k) => k !== third) as [AxisIndex, AxisIndex];
     const [d1, d2] = [flat(v, axes[i] as Vec3), flat(v, axes[j] as Vec3)];
-    const origin = placeOfPoint(v, f.place.origin);
+    const origin = placeOfPoint(v, frame.origin);
     // what its sizes state, and the corners where it meets others
-    const meets = p.corners.filter((c) => c.key.includes(`${f.feature}/`)).map((c) => toLocal(f.place, c.at));
-    const wanted = [...f.points, ...meets]
-      .map((q) => ({ a: (q[i] as number) * p.sheet.scale, b: (q[j] as number) * p.sheet.scale }))
-      .filter(({ a, b }) => [a, b].every((x) => Math.abs(x) < 1e-9 || isCounted(originOf(p, x).source)));
+    const wanted = ownPlaces(p, f, framed)
+      .map(({ at, origins }) => ({
+        a: at[i] * p.sheet.scale,
+        b: at[j] * p.sheet.scale,
+        ofA: origins[i],
+        ofB: origins[j],
+      }))
+      .filter(({ a, b, ofA, ofB }) =>
+        [
+          { x: a, of: ofA },
+          { x: b, of: ofB },
+        ].every(({ x, of }) => Math.abs(x) < 1e-9 || isCounted(of.source)),
+      );
     const placeOf = (a: number, b: number): Vec2 => along2(along2(origin, d1, a), d2, b);
     if (wanted.every(({ a, b }) => pointThere(p, placeOf(a, b)))) continue;
     const centre = pointAt(p, v.name, origin, 'construction');
@@ -137,17 +220,17 @@ export const drawTurned = (p: Plan, f: FramedFeature): void => {
     const sense = dot2(d2, [-d1[1], d1[0]]) > 0 ? 1 : -1;
     p.strokes.push({ view: v.name, line: first });
     const ways = new Map<string, string>();
-    for (const { a, b } of wanted) {
+    for (const { a, b, ofA, ofB } of wanted) {
       if (pointThere(p, placeOf(a, b))) continue;
       const foot =
         Math.abs(a) < 1e-9
           ? centre
-          : setOff(p, v.name, centre, first, a, {
+          : setOff(p, v.name, centre, first, a, ofA, {
               what: `along the axis of ${f.feature} from its own nought`,
               why: 'Along its own axis it shows its own size.',
             });
       if (Math.abs(b) < 1e-9) continue;
-      const end = setOff(p, v.name, foot, squareAt(foot), b * sense, {
+      const end = setOff(p, v.name, foot, squareAt(foot), b * sense, ofB, {
         what: `square to the axis of ${f.feature}`,
         why: 'Square to its axis it shows its own size.',
       });
@@ -221,6 +304,7 @@ export const foldPolygon = (p: Plan, g: Polygon): void => {
     feature: g.feature,
     given: g.given,
     worth: g.size * p.sheet.scale,
+    chain: g.chain,
     centre,
     axis,
     corners: folded,
@@ -358,15 +442,15 @@ export const roundCorners = (p: Plan, f: FramedFeature): void => {
         const e = p.board.lines.get(line)?.d as Vec2;
         return dot2([-e[1], e[0]], inner) > 0 ? 1 : -1;
       };
-      const origin = originOf(p, r);
+      const origin = originOfChain(p, rounded.chain);
       take(
         p,
         {
           view: v.name,
           stage: 'construction',
           tool: 'rule and set squares',
-          ...origin,
-          text: `Draw parallels ${size(p, r)}${workingText(origin)}${onPaperToo(p, r)} inside the two sides at a corner of ${f.feature}; they cross in the centre of its arc, and lines square to the sides find the arc's ends.`,
+          ...originOfStep(origin),
+          text: `Draw parallels ${size(p, r)}${equalsText(origin)}${onPaperToo(p, r)} inside the two sides at a corner of ${f.feature}; they cross in the centre of its arc, and lines square to the sides find the arc's ends.`,
           why: 'An arc that touches two lines has its centre a radius from each.',
         },
         [

@@ -1,4 +1,4 @@
-import { sizeText, squaresText } from '../number/format.ts';
+import { decimal, sizeText, squaresText } from '../number/format.ts';
 import type { PartFile } from '../part/schema.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
 import { paperText, squareOf } from '../sheet/layout/paperLength.ts';
@@ -7,6 +7,8 @@ import { paperText, squareOf } from '../sheet/layout/paperLength.ts';
 export type Writing = {
   /** @param size part units */
   readonly size: (size: number) => string;
+  /** how many times */
+  readonly number: (n: number) => string;
   /** @param mm on the paper; with its unit */
   readonly paper: (mm: number) => string;
 };
@@ -14,6 +16,7 @@ export type Writing = {
 export const writingFor = (file: PartFile, sheet: Sheet): Writing => {
   const square = squareOf(file);
   return {
+    number: (n) => decimal(n, 1),
     size: (size) => (square && squaresText(size, square)) || sizeText(size, file.units, 6),
     paper: (mm) =>
       (square && squaresText(mm, square * sheet.scale)) || `${paperText(mm, file.units)} ${file.units}`,

@@ -9,6 +9,7 @@ const CORE = [
   'geometry',
   'solid',
   'part',
+  'station',
   'view',
   'section',
   'finding',

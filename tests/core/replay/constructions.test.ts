@@ -153,6 +153,43 @@ describe('classical constructions', () => {
   });
 });
 
+describe('outlines are walked whatever corner of the block is missing', () => {
+  const block = add('block', { kind: 'block', width: 60, depth: 40, height: 30 });
+  const nick = (x: number, y: number) =>
+    cut('nick', { kind: 'block', width: 12, depth: 9, height: 30 }, { at: [x, y, 0] });
+  const slant = cut('nick', {
+    kind: 'extrude',
+    height: 30,
+    profile: {
+      polygon: [
+        [0, 0],
+        [12, 0],
+        [0, 9],
+      ],
+    },
+  });
+  const parts = {
+    'front left': nick(0, 0),
+    'front right': nick(48, 0),
+    'back left': nick(0, 31),
+    'back right': nick(48, 31),
+    'aslant, front left': slant,
+  };
+  const all = Object.entries(parts).flatMap(([where, feature]) =>
+    (['first', 'third'] as const).flatMap((angle) =>
+      (['mitre', 'arcs', 'distances'] as const).map((method) => [where, angle, method, feature] as const),
+    ),
+  );
+  test.each(all)('%s, %s angle, by %s', (_w, angle, method, feature) => {
+    const d = drawingOf([block, feature]);
+    const { missing, spare } = redrawn(
+      { ...d, setup: { ...d.setup, angle } },
+      { ...CHOICE, method, order: 'outline' },
+    );
+    expect({ missing, spare }).toEqual({ missing: [], spare: 0 });
+  });
+});
+
 describe('cuts of every kind are found point by point', () => {
   const solid = [
     add('base', { kind: 'block', width: 80, depth: 50, height: 24 }),

@@ -44,7 +44,7 @@ describe('how a coordinate is measured', () => {
       mirror: { normal: 'x', at: 45 },
       id: 'pin',
     });
-    const step = said(partOf(plate(90), pair), /W 68 = 90 - 22/);
+    const step = said(partOf(plate(90), pair), /W 68 = 2 x 45 - 22 .*, to the \w+ of pin/);
     expect(step.source).toBe('counted');
   });
   test('halved with the compass where it stands in the middle of what no size gives', () => {

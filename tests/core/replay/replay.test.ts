@@ -3,6 +3,7 @@ import { openDesk } from '../../../core/drawing/desk.ts';
 import type { Drawing } from '../../../core/drawing/drawing.ts';
 import type { ReplayChoice } from '../../../core/replay/deed.ts';
 import { transfersOf } from '../../../core/replay/dividers.ts';
+import { chainWorth } from '../../../core/station/sizeChain.ts';
 import { caseDrawings, cutCaseDrawings, demoDrawings } from '../../samples.ts';
 import { redrawn, replayOf, withRules } from './replayHand.ts';
 
@@ -63,6 +64,16 @@ describe('conformance parts as they are cut', () => {
   });
 });
 
+/** The worth of a working as it is read: "25 + 14/2", "3 x 2 1/4", "half 2 3/16", "(30 - 12)". */
+const worthOf = (working: string): number => {
+  const sum = working
+    .replace(/half (\d+ \d+\/\d+|\d+\/\d+)/g, '($1)/2')
+    .replace(/(\d+) (\d+)\/(\d+)/g, '($1+$2/$3)')
+    .replace(/ x /g, '*');
+  if (!/^[\d.+\-*/() ]+$/.test(sum)) throw new Error(`no working: ${working}`);
+  return new Function(`return ${sum}`)() as number;
+};
+
 describe('nothing appears from nowhere', () => {
   const all = [...drawings, ...conformance];
   const FIGURES = new Set(['place', 'setOff', 'protract']);
@@ -75,21 +86,17 @@ describe('nothing appears from nowhere', () => {
       if (figures.length) expect([s.text, s.source]).toEqual([s.text, expect.any(String)]);
       if (s.working) {
         // the working comes to the length that is set off or taken into the compass
-        const worth = s.working.split(/ (?=[-+] )/).reduce((sum, t) => {
-          // "12", "12/2", "2 3/16", "half 2 3/16"
-          const [, sign, half, whole, over, under] =
-            /^([-+] )?(half )?(?:([\d.]+)(?: |$))?(?:(\d+(?:\.\d+)?)\/(\d+))?$/.exec(t) ?? [];
-          const worthOf = Number(whole ?? 0) + (over ? Number(over) / Number(under) : 0);
-          return sum + (sign?.startsWith('-') ? -1 : 1) * (worthOf / (half ? 2 : 1));
-        }, 0);
+        const worth = worthOf(s.working);
         const length =
           figures.map((f) => ('distance' in f ? f.distance : 'radius' in f ? f.radius : 0))[0] ?? 0;
         expect(worth * sheet.scale).toBeCloseTo(length, 3);
+        // and so do the sizes it is made of
+        expect(chainWorth(s.sizes ?? []) * sheet.scale).toBeCloseTo(length, 9);
       }
       if (s.stage === 'setting out' || s.account === undefined || s.source === undefined) continue;
       const f = figures[0];
       if (f?.do !== 'setOff') continue;
-      const once = `${s.account} ${s.view} ${f.distance.toFixed(5)}`;
+      const once = `${s.account} ${s.view} ${f.distance.toFixed(5)} ${f.way}`;
       expect(measured.has(once)).toBe(false);
       measured.add(once);
     }

@@ -1,0 +1,211 @@
+import { SAME_FIGURE } from '../geometry/nearness.ts';
+import { distance2, type Vec2 } from '../geometry/vec.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
+import type { Account } from '../naming/accounts.ts';
+import { copyWords } from '../naming/keys.ts';
+import { placeOfPoint } from '../sheet/views/placedView.ts';
+import { type AxisIndex, fixingCorner } from '../station/fixedBy.ts';
+import { chainBetween, chainTimes, type SizeChain, writtenTerms } from '../station/sizeChain.ts';
+import type { StatedPlace } from '../station/statedPlaces.ts';
+import type { FigureOrigin } from './deed.ts';
+import {
+  acrossAccount,
+  axisOf,
+  cornersAt,
+  type Named,
+  type Plan,
+  upAccount,
+  viewNamed,
+  worldAt,
+} from './plan.ts';
+
+/** A coordinate that the statement fixes: its sum of stated sizes, and what it is a coordinate of, in words. */
+export type Fixed = { readonly chain: SizeChain; readonly what: string };
+
+/** Where the figure of a step comes from, with its working where it is counted. */
+export type Origin = {
+  readonly source: FigureOrigin;
+  /** "25 + 14/2" */
+  readonly working?: string;
+  /** the stated sizes it is the sum of */
+  readonly sizes?: SizeChain;
+  /** what the figure leads to: "the centre of bore" */
+  readonly what?: string;
+};
+
+/** Whether a figure is a stated one or a sum of such. */
+export const isCounted = (s: FigureOrigin): boolean => s === 'given' || s === 'counted';
+
+const CALCULATED: Origin = { source: 'calculated' };
+
+/** Half of what is written: "12/2", "half 2 1/2". */
+const halfOf = (text: string): string => (/[ /]/.test(text) ? `half ${text}` : `${text}/2`);
+
+const OPERATOR = /[-+*/(]/;
+const PLAIN = /^[\d\s./]+$/;
+
+const NAME = /[\p{L}_][\p{L}\p{N}_]*/gu;
+/** The worth of a name inside an expression; a mixed fraction in brackets. */
+const inSum = (p: Plan, name: string): string => {
+  const worth = p.named.get(name);
+  if (worth === undefined) return name;
+  const text = p.written.size(worth);
+  return text.includes(' ') ? `(${text})` : text;
+};
+
+/** A size as it is stated, without its sign: a figure or the worth of a name; an expression in brackets. */
+const statedText = (p: Plan, q: SizeChain[number]): string => {
+  const text = typeof q.q === 'string' ? q.q.trim() : '';
+  return text !== '' && OPERATOR.test(text) && !PLAIN.test(text)
+    ? `(${text.replace(NAME, (n) => inSum(p, n))})`
+    : p.written.size(Math.abs(q.worth));
+};
+
+/** A term of a working, without its sign: "25", "14/2", "3 x 12", and "90" for twice "90/2". */
+const termText = (p: Plan, t: SizeChain[number]): string => {
+  const times = Math.abs(t.times);
+  const halved = typeof t.q === 'string' ? /^\s*([\p{L}\p{N}_.]+)\s*\/\s*2\s*$/u.exec(t.q)?.[1] : undefined;
+  if (halved !== undefined && times === 2) return p.written.size(2 * Math.abs(t.worth));
+  const text = statedText(p, t);
+  if (times === 1) return text;
+  return times === 0.5 ? halfOf(text) : `${p.written.number(times)} x ${text}`;
+};
+
+/** Whether a term is taken off; an expression in brackets keeps the sign it works out to. */
+const isLess = (p: Plan, t: SizeChain[number]): boolean =>
+  (statedText(p, t).startsWith('(') ? t.times : t.times * t.worth) < 0;
+
+/** A sum as a drafter writes it, what is added first: "25 + 14/2", "90 - 15". */
+const workingText = (p: Plan, chain: SizeChain): string => {
+  const added = chain.filter((t) => !isLess(p, t));
+  const taken = chain.filter((t) => isLess(p, t));
+  return [
+    ...added.map((t, i) => `${i ? ' + ' : ''}${termText(p, t)}`),
+    ...taken.map((t) => ` - ${termText(p, t)}`),
+  ].join('');
+};
+
+/** What a sum of stated sizes makes of a figure: given as it stands, or counted with its working. */
+export const originOfChain = (p: Plan, chain: SizeChain | undefined, what?: string): Origin => {
+  if (!chain) return CALCULATED;
+  const terms = writtenTerms(chain);
+  const [only] = terms;
+  const more = { sizes: chain, ...(what !== undefined && { what }) };
+  if (only && terms.length === 1 && Math.abs(only.times) === 1 && !statedText(p, only).startsWith('('))
+    return { source: 'given', ...more };
+  return { source: 'counted', working: workingText(p, terms), ...more };
+};
+
+/** What a step keeps of where its figure comes from. */
+export const originOfStep = ({ source, working, sizes }: Origin): Omit<Origin, 'what'> => ({
+  source,
+  ...(working && { working }),
+  ...(sizes && { sizes }),
+});
+
+/** " = 90 - 15" after a size that is counted. */
+export const equalsText = (o: { readonly working?: string }): string => (o.working ? ` = ${o.working}` : '');
+
+/** What a size is that stands in no line of the part: a figure of a cut's trace, or of an expression. */
+const elsewhere = (path: SizeChain[number]['path']): string =>
+  path[0] === 'cuts' ? `trace of cut ${path[1]}` : path[0] === 'dims' ? `${path[1]}` : 'as stated';
+
+/** What each size of a working is: "25 (slot from the front), 14/2 (slot wide)". */
+export const sizesInWords = (p: Plan, chain: SizeChain): string =>
+  writtenTerms(chain)
+    .map((t) => `${termText(p, t)} (${p.sizeNames.get(t.path.join('/')) ?? elsewhere(t.path)})`)
+    .join(', ');
+
+const WHAT: Record<StatedPlace['kind'], string> = {
+  corner: 'a corner',
+  centre: 'the centre',
+  side: 'the side',
+  point: 'a point',
+};
+const whatOf = (s: StatedPlace): string => `${WHAT[s.kind]} of ${s.feature}${copyWords(s.copy)}`;
+
+const fixedBy = (s: StatedPlace, axis: AxisIndex): Fixed[] => {
+  const chain = s.chains()[axis];
+  return chain ? [{ chain, what: whatOf(s) }] : [];
+};
+
+/** Nearer than this on the paper a stated place is the place that is asked about, mm. */
+const SAME_SPOT = 1e-5;
+
+const accountAcross = (view: ViewName, k: 0 | 1): Account =>
+  k === 0 ? acrossAccount(view) : upAccount(view);
+
+/** The points of a trace from which a cut point has a coordinate: one that it lies at, or one of a leg that runs square to that axis. */
+const tracesFixing = (p: Plan, c: Named, axis: AxisIndex): StatedPlace[] =>
+  p.stated.filter((s) => {
+    if (s.kind !== 'point') return false;
+    const same = (k: AxisIndex): boolean => Math.abs(s.at[k] - c.at[k]) * p.sheet.scale < SAME_SPOT;
+    const shown = s.chains().flatMap((chain, k) => (chain ? [k as AxisIndex] : []));
+    return shown.every(same) || (same(axis) && s.looks.some((f) => 1 - Math.abs(f.n[axis]) < SAME_FIGURE));
+  });
+
+/** What fixes a coordinate of a place of a view: the faces of the corner that is seen there, or the centre or side of a feature there. */
+export const fixedAt = (p: Plan, view: ViewName, at: Vec2, k: 0 | 1): Fixed[] => {
+  const axis = axisOf(accountAcross(view, k));
+  const v = viewNamed(p, view);
+  const named = cornersAt(p, v, at);
+  const corners = named.filter((c) => !c.cut);
+  const places = corners.length
+    ? corners.flatMap((c) => fixingCorner(p.statedByFace, c, axis))
+    : p.stated.filter((s) => distance2(placeOfPoint(v, s.at), at) < SAME_SPOT);
+  const onTrace = named.flatMap((c) => (c.cut ? tracesFixing(p, c, axis) : []));
+  return [...places, ...onTrace].flatMap((s) => fixedBy(s, axis));
+};
+
+/** All that the statement fixes at a coordinate of the part along an account, part units. */
+export const fixedAlong = (p: Plan, account: Account, world: number): Fixed[] => {
+  const axis = axisOf(account);
+  return p.stated
+    .filter((s) => Math.abs(s.at[axis] - world) * p.sheet.scale < SAME_SPOT)
+    .flatMap((s) => fixedBy(s, axis));
+};
+
+/** Sums over more pairs than this are not tried: what stands first in the statement is what a drafter counts from. */
+const MOST_TRIED = 40;
+
+const shortest = (all: readonly Fixed[]): Fixed[] =>
+  [...all].sort((a, b) => writtenTerms(a.chain).length - writtenTerms(b.chain).length).slice(0, MOST_TRIED);
+
+/**
+ * How the way from a base to a coordinate is counted: of all that fixes the one and the other, the pair with the fewest sizes between them.
+ * @param way +1 where the way runs up the account
+ */
+export const originBetween = (p: Plan, from: readonly Fixed[], to: readonly Fixed[], way: 1 | -1): Origin => {
+  let best: { readonly chain: SizeChain; readonly what: string; readonly terms: number } | undefined;
+  for (const b of shortest(to))
+    for (const a of shortest(from)) {
+      const chain = chainTimes(chainBetween(a.chain, b.chain), way);
+      const terms = writtenTerms(chain).length;
+      if (!best || terms < best.terms) best = { chain, what: b.what, terms };
+    }
+  return originOfChain(p, best?.chain, best?.what);
+};
+
+/** How the radius of a circle of a view is stated: by the round whose centre is seen there. @param r mm on the paper */
+export const radiusOrigin = (p: Plan, view: ViewName, centre: Vec2, r: number): Origin => {
+  const v = viewNamed(p, view);
+  const round = p.stated.find(
+    (s) =>
+      s.radius !== undefined &&
+      Math.abs(s.radius * p.sheet.scale - r) < SAME_SPOT &&
+      distance2(placeOfPoint(v, s.at), centre) < SAME_SPOT &&
+      s.radiusChain() !== undefined,
+  );
+  return originOfChain(p, round?.radiusChain(), round && whatOf(round));
+};
+
+/** The part's own coordinate of a place across (0) or up (1) a view, with its account. */
+export const worldOf = (
+  p: Plan,
+  view: ViewName,
+  k: 0 | 1,
+  at: number,
+): { account: Account; world: number } => ({
+  account: accountAcross(view, k),
+  world: worldAt(viewNamed(p, view), k, at),
+});
