@@ -216,14 +216,19 @@ const posts = (p: Plan, view: ViewName): boolean =>
 export const setBoxesOut = (p: Plan): void => {
   const names = p.sheet.views.map((v) => v.name);
   const front = names.includes('front') ? 'front' : (names[0] as ViewName);
-  firstBox(p, front);
-  const order: ViewName[] = ['top', 'bottom', 'left', 'right', 'back'];
-  for (const view of order.filter((v) => v !== front && names.includes(v))) {
-    const r = p.sheet.layout.referenceLines.find((x) => x.between.includes(view));
-    if (r && !p.reference.has(view)) referenceLine(p, r, front);
-    corners(p);
+  const { first } = p.choice;
+  // every view but the back one stands beside the front view, so any of those may come first
+  const start = front === 'front' && names.includes(first) && first !== 'back' ? first : front;
+  firstBox(p, start);
+  const order: ViewName[] = ['front', 'top', 'bottom', 'left', 'right', 'back'];
+  for (const view of order.filter((v) => v !== start && names.includes(v))) {
     // the back view stands beyond the side view on its right, if there is one
-    const beside = view === 'back' ? neighbourOfBack(p) : front;
+    const beside = view === 'back' ? neighbourOfBack(p) : view === front ? start : front;
+    const from = view === 'back' ? front : beside;
+    const parted = view === front ? start : view;
+    const r = p.sheet.layout.referenceLines.find((x) => x.between.includes(parted));
+    if (r && !p.reference.has(parted)) referenceLine(p, r, from);
+    corners(p);
     nextBox(p, view, beside);
   }
 };

@@ -14,6 +14,7 @@ import {
 } from './measuring.ts';
 import { crossOnDrawn } from './onDrawn.ts';
 import { fixedAt } from './origin.ts';
+import { placeWords, rimWords } from './placeWords.ts';
 import {
   cornersAt,
   freshName,
@@ -40,7 +41,15 @@ const rimSide = (
   p: Plan,
   { view, at }: Wanted,
   s: Sense,
-): { readonly deeds: Deed[]; readonly point: string; readonly view: ViewName } | undefined => {
+):
+  | {
+      readonly deeds: Deed[];
+      readonly point: string;
+      readonly view: ViewName;
+      readonly centre: Vec2;
+      readonly at: Vec2;
+    }
+  | undefined => {
   const views = sharing(view, s);
   for (const rim of p.rims) {
     if (!views.includes(rim.view)) continue;
@@ -60,6 +69,8 @@ const rimSide = (
       deeds: [...deeds, { do: 'meet', point, line: across, circle: rim.circle, way }],
       point,
       view: rim.view,
+      centre: rim.centre,
+      at: s.k === 0 ? [at, rim.centre[1]] : [rim.centre[0], at],
     };
   }
   return undefined;
@@ -95,6 +106,9 @@ const TURN = {
   },
 } as const;
 
+const ofWhat = (w: Wanted): string =>
+  w.name ? ` of ${w.name}` : w.stage === 'setting out' ? ' of the box' : '';
+
 /** Whether a view has the depth already, as a line or as a point that a line goes through. */
 const hasDepth = (p: Plan, view: ViewName, w: Wanted, s: Sense): boolean => {
   const there = s.k === 0 ? UP : ACROSS;
@@ -120,6 +134,7 @@ const turnOver = (p: Plan, from: ViewName, w: Wanted, s: Sense): void => {
       ...(w.stage && { stage: w.stage }),
       ...(w.source && { source: w.source }),
       ...(w.fixed && { fixed: w.fixed }),
+      name: w.name,
     },
     there,
   );
@@ -154,7 +169,7 @@ const turnOver = (p: Plan, from: ViewName, w: Wanted, s: Sense): void => {
       view: w.view,
       stage: w.stage === 'setting out' ? 'setting out' : 'projection',
       tool: TURN[method].tool,
-      text: `Carry the depth from the ${from} view ${TURN[method].words}, and draw a light ${s.name} line into the ${w.view} view.`,
+      text: `Carry the depth${ofWhat(w)} from the ${from} view ${TURN[method].words}, and draw a light ${s.name} line into the ${w.view} view.`,
       why: TURN[method].why,
       account: 'D',
     },
@@ -204,7 +219,7 @@ const carryAcross = (p: Plan, w: Wanted, s: Sense, donor: PlacedView): void => {
       view: w.view,
       stage: w.stage ?? 'projection',
       tool: 'dividers',
-      text: `Take the ${FROM[account]} from the ${donor.name} view with the dividers, set it off in the ${w.view} view, and draw a light ${s.name} line.`,
+      text: `Take the ${FROM[account]}${ofWhat(w)} from the ${donor.name} view with the dividers, set it off in the ${w.view} view, and draw a light ${s.name} line.`,
       why: `The ${FROM[account]} is posted already; what is measured once is not measured again.`,
       account,
     },
@@ -277,12 +292,14 @@ const line = (p: Plan, w: Wanted, s: Sense): void => {
   else projector(p, w, s, way);
 };
 
-/** Where on the sheet an unnamed point stands. */
+/** A point by what it is, or by where on the sheet it stands. */
 const markedWhere = (p: Plan, [x, y]: Vec2): string => {
   const home = p.sheet.views.find(
     ({ box: b }) => x > b.x - 1 && x < b.x + b.w + 1 && y > b.y - 1 && y < b.y + b.h + 1,
   );
-  return home ? `in the ${home.name} view` : 'between the views';
+  const words = home && placeWords(p, home.name, [x, y]);
+  if (home) return words ? `${words} of the ${home.name} view` : `the point marked in the ${home.name} view`;
+  return 'the point marked between the views';
 };
 
 /** A light line through a point that has the coordinate, or through the side of a circle that stands at it. */
@@ -294,8 +311,8 @@ const projector = (p: Plan, w: Wanted, s: Sense, way: Extract<Way, { by: 'point'
     home && at
       ? `point ${placeName(p, home, at)} of the ${home.name} view`
       : way.by === 'rim'
-        ? `the side of the circle in the ${way.rim.view} view`
-        : `the point marked ${at ? markedWhere(p, at) : 'there'}`;
+        ? `${rimWords(p, way.rim.view, way.rim.centre, way.rim.at)} in the ${way.rim.view} view`
+        : markedWhere(p, at as Vec2);
   const light = freshName(p, 'l');
   take(
     p,
@@ -304,7 +321,7 @@ const projector = (p: Plan, w: Wanted, s: Sense, way: Extract<Way, { by: 'point'
       stage: 'projection',
       tool: s.k === 0 ? 'set square' : 'tee square',
       text:
-        home?.name === w.view
+        (home?.name ?? (way.by === 'rim' ? way.rim.view : undefined)) === w.view
           ? `Draw a light ${s.name} line through ${name}.`
           : `Projector ${s.k === 0 ? 'up or down' : 'across'} from ${name} into the ${w.view} view.`,
       why: `The ${FROM[account]} is shared: what one view has, the other takes by a projector.`,
@@ -325,8 +342,9 @@ export const levelAt = (p: Plan, w: Wanted): void => line(p, w, UP);
 export const pointAt = (p: Plan, view: ViewName, at: Vec2, stage?: Phase): string => {
   const known = pointThere(p, at);
   if (known !== undefined) return known;
+  const name = placeWords(p, view, at);
   const wanted = ([0, 1] as const).map(
-    (k): Wanted => ({ view, at: at[k], fixed: fixedAt(p, view, at, k), ...(stage && { stage }) }),
+    (k): Wanted => ({ view, at: at[k], fixed: fixedAt(p, view, at, k), name, ...(stage && { stage }) }),
   ) as [Wanted, Wanted];
   const [x, y] = ([0, 1] as const).map((k) => isAtHand(p, wanted[k], k));
   // a corner that is found in another view first is projected from there
@@ -343,14 +361,13 @@ export const pointAt = (p: Plan, view: ViewName, at: Vec2, stage?: Phase): strin
   const again = pointThere(p, at);
   if (again !== undefined) return again;
   const point = freshName(p, 'p');
-  const label = placeName(p, viewNamed(p, view), at);
   take(
     p,
     {
       view,
       stage: stage ?? 'projection',
       tool: 'pencil',
-      text: `Mark ${label ? `point ${label}` : 'the point'} where the two light lines cross in the ${view} view.`,
+      text: `Mark ${name ?? 'the point'} where the two light lines cross in the ${view} view.`,
       why: 'Two postings fix a point.',
       about: cornersAt(p, viewNamed(p, view), at).map((c) => c.key),
     },
@@ -371,7 +388,12 @@ export const postElsewhere = (p: Plan, view: ViewName, at: Vec3): void => {
     const place = placeOfPoint(v, at);
     if (pointThere(p, place)) continue;
     const wanted = ([0, 1] as const).map(
-      (k): Wanted => ({ view: v.name, at: place[k], fixed: fixedAt(p, v.name, place, k) }),
+      (k): Wanted => ({
+        view: v.name,
+        at: place[k],
+        fixed: fixedAt(p, v.name, place, k),
+        name: placeWords(p, v.name, place),
+      }),
     ) as [Wanted, Wanted];
     const ready = ([0, 1] as const).map((k) => isAtHand(p, wanted[k], k));
     if (ready[0] && ready[1]) pointAt(p, v.name, place);

@@ -10,6 +10,7 @@ import type { Edge } from '../solid/boundary.ts';
 import { levelAt, pointAt, uprightAt } from './coordinates.ts';
 import { type Findable, pointsToFind } from './curvePoints.ts';
 import { endViewOf, generatorThrough, parallelCircle, type Revolved, type Ruled } from './generators.ts';
+import { edgeWords } from './placeWords.ts';
 import { freshName, type Plan, pointThere, take, viewNamed } from './plan.ts';
 import { paperAngle, rayDeed } from './polygonDrawn.ts';
 import { drawShape, legOf, type TraceLeg } from './shapeDrawn.ts';
@@ -24,6 +25,13 @@ const lineOver = (p: Plan, view: ViewName, e: Ruled): string | undefined => {
   const [a, b] = [e.from, e.to].map((t) => placeOfPoint(v, pointOn(e.curve, t))) as [Vec2, Vec2];
   if (distance2(a, b) < 1e-3) return undefined;
   const [from, to] = [pointAt(p, view, a, 'cut'), pointAt(p, view, b, 'cut')];
+  // of two generators behind one another one line is drawn
+  const ends = `${view} ${[from, to].sort().join(' to ')}`;
+  const drawn = p.overEdges.get(ends);
+  if (drawn !== undefined) {
+    p.overEdges.set(`${view} ${e.key}`, drawn);
+    return drawn;
+  }
   const line = freshName(p, 'l');
   take(
     p,
@@ -31,12 +39,13 @@ const lineOver = (p: Plan, view: ViewName, e: Ruled): string | undefined => {
       view,
       stage: 'cut',
       tool: 'straight edge',
-      text: `Draw the whole ${e.key.startsWith('generator') ? 'generator' : 'edge'} light in the ${view} view.`,
+      text: `Draw the whole ${e.key.startsWith('generator') ? 'generator' : 'edge'} light in the ${view} view${edgeWords(p.edges.get(e.key))}.`,
       why: 'A cut point lies on its edge: it is found where the edge is met.',
     },
     [{ do: 'join', line, a: from, b: to }],
   );
   p.overEdges.set(`${view} ${e.key}`, line);
+  p.overEdges.set(ends, line);
   return line;
 };
 

@@ -8,8 +8,7 @@ import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import type { Edge } from '../solid/boundary.ts';
 import { levelAt, pointAt, uprightAt } from './coordinates.ts';
 import { freshName, type Plan, pointThere, take } from './plan.ts';
-import { paperAngle, rayDeed } from './polygonDrawn.ts';
-import { lightCircle } from './rounds.ts';
+import { divideCircle, lightCircle } from './rounds.ts';
 
 /** A straight line of the part, as far as it is drawn light. */
 export type Ruled = Pick<Edge, 'key' | 'curve' | 'from' | 'to'>;
@@ -54,27 +53,9 @@ const boundingCircles = (
 };
 
 /** Marks, in the end view, where the ray of a direction meets a circle about the axis; so the circle is divided. */
-const divideCircle = (p: Plan, v: PlacedView, foot: Vec3, radius: number, out: Vec3): void => {
+const divideEnd = (p: Plan, v: PlacedView, foot: Vec3, radius: number, out: Vec3): void => {
   const at = placeOfPoint(v, along(foot, out, radius));
-  if (pointThere(p, at)) return;
-  const middle = placeOfPoint(v, foot);
-  const circle = lightCircle(p, v.name, middle, radius * p.sheet.scale);
-  const centre = pointAt(p, v.name, middle, 'construction');
-  const angle = paperAngle([at[0] - middle[0], at[1] - middle[1]]);
-  const [level, ray, point] = [freshName(p, 'l'), freshName(p, 'l'), freshName(p, 'p')];
-  const deed = rayDeed(ray, centre, level, angle);
-  take(
-    p,
-    {
-      view: v.name,
-      stage: 'cut',
-      tool: deed.do === 'slant' ? 'set square' : 'protractor',
-      ...(deed.do === 'protract' && { source: 'convenient' as const }),
-      text: `Divide the circle in the ${v.name} view: a ray at ${Math.round(angle * 100) / 100} degrees, and the point where it meets the circle.`,
-      why: 'Where a round face is a circle its generators stand at equal angles; each is a line in the other views.',
-    },
-    [{ do: 'level', line: level, through: centre }, deed, { do: 'meet', point, line: ray, circle, way: 1 }],
-  );
+  if (!pointThere(p, at)) divideCircle(p, v.name, placeOfPoint(v, foot), radius * p.sheet.scale, at, 'cut');
 };
 
 /**
@@ -93,10 +74,10 @@ export const generatorThrough = (
   const { out } = positionTo(s, at);
   const circles = boundingCircles(s, face, edges);
   const ends = circles.slice(0, 2).map((c) => {
-    divideCircle(p, v, c.foot, c.radius, out);
+    divideEnd(p, v, c.foot, c.radius, out);
     return along(c.foot, out, c.radius);
   });
-  if (s.kind === 'cylinder' && !ends.length) divideCircle(p, v, positionTo(s, at).foot, s.r, out);
+  if (s.kind === 'cylinder' && !ends.length) divideEnd(p, v, positionTo(s, at).foot, s.r, out);
   // a cone with one circle runs on to its tip
   if (s.kind === 'cone' && ends.length === 1) ends.push(s.o);
   const [a, b] = ends;

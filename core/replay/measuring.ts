@@ -37,6 +37,8 @@ export type Wanted = {
   readonly source?: FigureOrigin;
   /** what fixes the coordinate; where that is not said, everything that the statement has there */
   readonly fixed?: readonly Fixed[];
+  /** what it is a coordinate of, for the words */
+  readonly name?: string | undefined;
 };
 
 export const ACROSS = {
@@ -337,7 +339,7 @@ export const setOffCoordinate = (p: Plan, w: Wanted, s: Sense): void => {
         };
   const distance = Math.abs(at - base.from);
   const { origin } = m;
-  const to = origin.what && w.fixed ? `, to ${origin.what}` : '';
+  const to = w.name ? `, to ${w.name}` : '';
   const walked = p.walk?.view === view && p.walk.at[s.k] === base.from;
   const start = walked ? { name: p.walk?.point as string, deeds: [] } : footAt(p, view, base.from, s);
   const point = freshName(p, 'p');

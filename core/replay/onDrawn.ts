@@ -1,7 +1,8 @@
 import { ON_LINE } from '../geometry/nearness.ts';
 import { cross2, distance2, length2, sub2, type Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
-import { cornersAt, freshName, type Plan, placeName, pointThere, take, viewNamed } from './plan.ts';
+import { placeWords } from './placeWords.ts';
+import { cornersAt, freshName, type Plan, pointThere, take, viewNamed } from './plan.ts';
 
 /** Lines that meet under a smaller sine give no crossing one would trust. */
 const SQUARE_ENOUGH = 1e-3;
@@ -63,14 +64,13 @@ export const crossOnDrawn = (
   if (there !== undefined) return there;
   const line = (k === 0 ? p.upright.at(at[0]) : p.level.at(at[1])) as string;
   const point = freshName(p, 'p');
-  const label = placeName(p, viewNamed(p, view), at);
   take(
     p,
     {
       view,
       stage: 'construction',
       tool: 'pencil',
-      text: `Mark ${label ? `point ${label}` : 'the point'} where the light line meets the ${rim ? 'circle' : 'line drawn there'} in the ${view} view.`,
+      text: `Mark ${placeWords(p, view, at) ?? 'the point'} where the light line meets the ${rim ? 'circle' : 'line drawn there'} in the ${view} view.`,
       why: `The point lies on that ${rim ? 'circle' : 'line'}, so one posting gives the other.`,
       about: cornersAt(p, viewNamed(p, view), at).map((c) => c.key),
     },

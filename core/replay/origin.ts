@@ -1,13 +1,14 @@
+import { pointOn } from '../geometry/curve3.ts';
 import { SAME_FIGURE } from '../geometry/nearness.ts';
 import { distance2, type Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Account } from '../naming/accounts.ts';
-import { copyWords } from '../naming/keys.ts';
 import { placeOfPoint } from '../sheet/views/placedView.ts';
-import { type AxisIndex, fixingCorner } from '../station/fixedBy.ts';
+import { type AxisIndex, type CornerOfFaces, fixingCorner, squareFace } from '../station/fixedBy.ts';
 import { chainBetween, chainTimes, type SizeChain, writtenTerms } from '../station/sizeChain.ts';
 import type { StatedPlace } from '../station/statedPlaces.ts';
 import type { FigureOrigin } from './deed.ts';
+import { SAME_SPOT, statedWords } from './placeWords.ts';
 import {
   acrossAccount,
   axisOf,
@@ -38,8 +39,11 @@ export const isCounted = (s: FigureOrigin): boolean => s === 'given' || s === 'c
 
 const CALCULATED: Origin = { source: 'calculated' };
 
-/** Half of what is written: "12/2", "half 2 1/2". */
-const halfOf = (text: string): string => (/[ /]/.test(text) ? `half ${text}` : `${text}/2`);
+/** A half or a quarter of what is written: "12/2", "half 2 1/2". */
+const shareOf = (text: string, parts: 2 | 4): string =>
+  /[ /]/.test(text) && !text.startsWith('(')
+    ? `${parts === 2 ? 'half' : 'a quarter of'} ${text}`
+    : `${text}/${parts}`;
 
 const OPERATOR = /[-+*/(]/;
 const PLAIN = /^[\d\s./]+$/;
@@ -68,7 +72,9 @@ const termText = (p: Plan, t: SizeChain[number]): string => {
   if (halved !== undefined && times === 2) return p.written.size(2 * Math.abs(t.worth));
   const text = statedText(p, t);
   if (times === 1) return text;
-  return times === 0.5 ? halfOf(text) : `${p.written.number(times)} x ${text}`;
+  if (times === 0.5) return shareOf(text, 2);
+  if (times === 0.25) return shareOf(text, 4);
+  return `${p.written.number(times)} x ${text}`;
 };
 
 /** Whether a term is taken off; an expression in brackets keeps the sign it works out to. */
@@ -116,21 +122,10 @@ export const sizesInWords = (p: Plan, chain: SizeChain): string =>
     .map((t) => `${termText(p, t)} (${p.sizeNames.get(t.path.join('/')) ?? elsewhere(t.path)})`)
     .join(', ');
 
-const WHAT: Record<StatedPlace['kind'], string> = {
-  corner: 'a corner',
-  centre: 'the centre',
-  side: 'the side',
-  point: 'a point',
-};
-const whatOf = (s: StatedPlace): string => `${WHAT[s.kind]} of ${s.feature}${copyWords(s.copy)}`;
-
 const fixedBy = (s: StatedPlace, axis: AxisIndex): Fixed[] => {
   const chain = s.chains()[axis];
-  return chain ? [{ chain, what: whatOf(s) }] : [];
+  return chain ? [{ chain, what: statedWords(s) }] : [];
 };
-
-/** Nearer than this on the paper a stated place is the place that is asked about, mm. */
-const SAME_SPOT = 1e-5;
 
 const accountAcross = (view: ViewName, k: 0 | 1): Account =>
   k === 0 ? acrossAccount(view) : upAccount(view);
@@ -144,15 +139,50 @@ const tracesFixing = (p: Plan, c: Named, axis: AxisIndex): StatedPlace[] =>
     return shown.every(same) || (same(axis) && s.looks.some((f) => 1 - Math.abs(f.n[axis]) < SAME_FIGURE));
   });
 
+/** Points of a closed edge that are looked at, for the room it takes in a view. */
+const ROUND_POINTS = 72;
+
+/** Where a round edge is seen as a line through the place: the face square to the axis in which the edge lies. */
+const faceOfRound = (p: Plan, view: ViewName, at: Vec2, axis: AxisIndex): StatedPlace[] => {
+  const v = viewNamed(p, view);
+  const world = worldAt(
+    v,
+    axisOf(acrossAccount(view)) === axis ? 0 : 1,
+    at[axisOf(acrossAccount(view)) === axis ? 0 : 1],
+  );
+  const bodies = [...new Set(p.stated.map((s) => s.body))];
+  return [...p.edges.values()].flatMap((e) => {
+    if (e.curve.type !== 'ellipse') return [];
+    const squares = e.on.flatMap((face) => squareFace(p.statedByFace, bodies, face, axis) ?? []);
+    const level = squares.filter((s) => Math.abs(s.at[axis] - world) * p.sheet.scale < SAME_SPOT);
+    if (!level.length) return [];
+    const { curve, from, to } = e;
+    const seen = Array.from({ length: ROUND_POINTS + 1 }, (_, i) =>
+      placeOfPoint(v, pointOn(curve, from + ((to - from) * i) / ROUND_POINTS)),
+    );
+    const spans = ([0, 1] as const).every((k) => {
+      const all = seen.map((q) => q[k]);
+      return at[k] > Math.min(...all) - SAME_SPOT && at[k] < Math.max(...all) + SAME_SPOT;
+    });
+    return spans ? level : [];
+  });
+};
+
 /** What fixes a coordinate of a place of a view: the faces of the corner that is seen there, or the centre or side of a feature there. */
 export const fixedAt = (p: Plan, view: ViewName, at: Vec2, k: 0 | 1): Fixed[] => {
   const axis = axisOf(accountAcross(view, k));
   const v = viewNamed(p, view);
   const named = cornersAt(p, v, at);
-  const corners = named.filter((c) => !c.cut);
+  const whole = named.filter((c) => !c.cut);
+  const corners: readonly CornerOfFaces[] = whole.length
+    ? whole
+    : p.uncutCorners.filter((c) => distance2(placeOfPoint(v, c.at), at) < SAME_SPOT);
   const places = corners.length
     ? corners.flatMap((c) => fixingCorner(p.statedByFace, c, axis))
-    : p.stated.filter((s) => distance2(placeOfPoint(v, s.at), at) < SAME_SPOT);
+    : [
+        ...p.stated.filter((s) => distance2(placeOfPoint(v, s.at), at) < SAME_SPOT),
+        ...faceOfRound(p, view, at, axis),
+      ];
   const onTrace = named.flatMap((c) => (c.cut ? tracesFixing(p, c, axis) : []));
   return [...places, ...onTrace].flatMap((s) => fixedBy(s, axis));
 };
@@ -196,7 +226,7 @@ export const radiusOrigin = (p: Plan, view: ViewName, centre: Vec2, r: number): 
       distance2(placeOfPoint(v, s.at), centre) < SAME_SPOT &&
       s.radiusChain() !== undefined,
   );
-  return originOfChain(p, round?.radiusChain(), round && whatOf(round));
+  return originOfChain(p, round?.radiusChain(), round && statedWords(round));
 };
 
 /** The part's own coordinate of a place across (0) or up (1) a view, with its account. */

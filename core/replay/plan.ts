@@ -7,7 +7,8 @@ import type { Account } from '../naming/accounts.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
 import type { Layer } from '../sheet/ink/ink.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
-import { byFace, type PlacesByFace } from '../station/fixedBy.ts';
+import type { Edge } from '../solid/boundary.ts';
+import { byFace, type CornerOfFaces, type PlacesByFace } from '../station/fixedBy.ts';
 import type { SizeChain } from '../station/sizeChain.ts';
 import type { StatedPlace } from '../station/statedPlaces.ts';
 import type { Deed, FigureOrigin, Phase, ReplayChoice, Step } from './deed.ts';
@@ -67,7 +68,11 @@ export type Named = {
 export type Plan = {
   readonly sheet: Sheet;
   readonly choice: ReplayChoice;
+  /** into how many equal parts a circle is divided for the points of a curve */
+  readonly divisions: number;
   readonly corners: readonly Named[];
+  /** the edges of what is drawn, by key */
+  readonly edges: ReadonlyMap<string, Edge>;
   /** how sizes (part units) and distances on the paper (mm) are written */
   readonly written: Writing;
   /** the points that the stated sizes fix, in the order of the statement */
@@ -87,7 +92,9 @@ export type Plan = {
   readonly rims: Rim[];
   /** the lines between the views, and the corner where they meet, by view */
   readonly reference: Map<ViewName, string>;
-  /** light lines over whole edges, by view and edge */
+  /** corners of the solid before it is cut, where that is drawn first; they have no names */
+  uncutCorners: readonly CornerOfFaces[];
+  /** light lines over whole edges, by view and edge, and by view and ends */
   readonly overEdges: Map<string, string>;
   readonly mitre: Map<string, { readonly corner: string; readonly line: string | undefined }>;
   /** straight lines of a view on which a point may be found: finished ones by the names of their ends, light ones by their own */
@@ -102,7 +109,9 @@ export type Plan = {
 export const beginPlan = (
   sheet: Sheet,
   choice: ReplayChoice,
+  divisions: number,
   corners: readonly Named[],
+  edges: ReadonlyMap<string, Edge>,
   stated: readonly StatedPlace[],
   sizeNames: ReadonlyMap<string, string>,
   named: ReadonlyMap<string, number>,
@@ -110,7 +119,9 @@ export const beginPlan = (
 ): Plan => ({
   sheet,
   choice,
+  divisions,
   corners,
+  edges,
   written,
   stated,
   statedByFace: byFace(stated),
@@ -127,6 +138,7 @@ export const beginPlan = (
   reference: new Map(),
   mitre: new Map(),
   overEdges: new Map(),
+  uncutCorners: [],
   strokes: [],
   walk: undefined,
   later: [],

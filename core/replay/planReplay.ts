@@ -2,6 +2,8 @@ import { pointOn2 } from '../geometry/curve2.ts';
 import { distance2, length2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
+import { numberPoints } from '../ledger/numbering.ts';
+import { partModel } from '../part/model.ts';
 import type { PartFile } from '../part/schema.ts';
 import { cutPointKey } from '../section/cutPoints.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
@@ -11,7 +13,7 @@ import type { SheetSetup } from '../sheet/setup.ts';
 import { drawnLines } from '../sheet/views/drawnLines.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import type { Edge } from '../solid/boundary.ts';
-import type { BuiltPart } from '../solid/build.ts';
+import { type BuiltPart, buildPart } from '../solid/build.ts';
 import { statedPlaces } from '../station/statedPlaces.ts';
 import { type View, type ViewLine, viewOf } from '../view/view.ts';
 import { setBoxesOut } from './boxes.ts';
@@ -24,6 +26,7 @@ import { finish } from './finishing.ts';
 import { framedFeatures } from './framePoints.ts';
 import { radiusOrigin } from './origin.ts';
 import { outlineOf } from './outlineWalk.ts';
+import { lineOfWords, placeWords, toldApart } from './placeWords.ts';
 import {
   beginPlan,
   cornersAt,
@@ -33,7 +36,6 @@ import {
   isSideView,
   type Named,
   type Plan,
-  placeName,
   pointThere,
   take,
 } from './plan.ts';
@@ -52,6 +54,9 @@ const orderOf = (views: readonly PlacedView[], first: ViewName): PlacedView[] =>
   return [...views].sort((a, b) => rank(a.name) - rank(b.name));
 };
 
+/** Into how many parts a circle is divided where the house rules number no points round curves. */
+const DIVISIONS = 12;
+
 const isCircle = (l: ViewLine): boolean => l.curve.type === 'conic' && l.curve.round;
 const isPlotted = (l: ViewLine): boolean => l.curve.type === 'free' || l.curve.type === 'arch';
 
@@ -59,8 +64,8 @@ const drawStraight = (p: Plan, v: PlacedView, l: ViewLine, seen: boolean): void 
   const s = stretchOnPaper(v.toPaper, l);
   const [a, b] = [pointOn2(s.curve, s.from), pointOn2(s.curve, s.to)];
   const [from, to] = [pointAt(p, v.name, a), pointAt(p, v.name, b)];
-  const [na, nb] = [placeName(p, v, a), placeName(p, v, b)];
-  const place = `${na && nb ? ` from ${na} to ${nb}` : ''} in the ${v.name} view`;
+  const [na, nb] = [placeWords(p, v.name, a), placeWords(p, v.name, b)];
+  const place = `${na && nb && na !== nb ? ` from ${na} to ${nb}` : ''} in the ${v.name} view${lineOfWords(p, l)}`;
   take(
     p,
     {
@@ -76,7 +81,23 @@ const drawStraight = (p: Plan, v: PlacedView, l: ViewLine, seen: boolean): void 
   );
 };
 
-/** A view that will show the part cut, first drawn light as if nothing were cut. */
+/** The part as its solids are before anything is cut out of them; nothing where nothing is cut out. */
+const beforeCuts = (file: PartFile): BuiltPart | undefined => {
+  const isCut = (f: { readonly op: string; readonly off?: boolean | undefined }): boolean =>
+    f.op !== 'add' && !f.off;
+  if (!file.bodies.some((b) => b.features.some(isCut))) return undefined;
+  const model = partModel({
+    ...file,
+    bodies: file.bodies.map((b) => ({
+      ...b,
+      features: b.features.map((f) => (isCut(f) ? { ...f, off: true } : f)),
+    })),
+  });
+  const built = model.ok ? buildPart(model.value) : undefined;
+  return built?.ok ? built.value : undefined;
+};
+
+/** A view first drawn light as if nothing were cut. */
 const drawUncut = (p: Plan, v: PlacedView, whole: View): void => {
   for (const l of inOrder(p, { ...v, view: whole }, whole.lines)) {
     const s = stretchOnPaper(v.toPaper, l);
@@ -92,7 +113,7 @@ const drawUncut = (p: Plan, v: PlacedView, whole: View): void => {
         view: v.name,
         stage: 'construction',
         tool: 'straight edge',
-        text: `Draw the edge light in the ${v.name} view, as if nothing were cut.`,
+        text: `Draw the line light in the ${v.name} view${lineOfWords(p, l)}, as if nothing were cut.`,
         why: 'The whole solid first: the cut is then found on its edges.',
       },
       [{ do: 'join', line, a: from, b: to }],
@@ -149,7 +170,7 @@ const drawFoundRound = (
     );
     p.rims.push({ view: v.name, circle, centre: c, r });
   }
-  drawRound(p, v.name, s, seen);
+  drawRound(p, v.name, s, seen, lineOfWords(p, l));
 };
 
 /**
@@ -181,20 +202,23 @@ export const planReplay = (
       ),
     ),
   );
+  const scenes = sheet.sections.flatMap((s) => s.remains);
+  const solid = (choice.order === 'uncut' && beforeCuts(file)) || part;
+  const edges = new Map<string, Edge>(
+    [...solid.bodies, ...scenes, ...part.bodies].flatMap((b) => b.edges.map((e) => [e.key, e])),
+  );
   const p = beginPlan(
     sheet,
     choice,
+    rules.generators ?? DIVISIONS,
     [...corners, ...cutPoints],
+    edges,
     [...statedPlaces(file), ...tracePlaces(sheet)],
     sizeNames(file),
     namedWorths(file),
     writingFor(file, sheet),
   );
   setBoxesOut(p);
-  const scenes = sheet.sections.flatMap((s) => s.remains);
-  const edges = new Map<string, Edge>(
-    [...scenes, ...part.bodies].flatMap((b) => b.edges.map((e) => [e.key, e])),
-  );
   const polygons = polygonsOf(file);
   const views = orderOf(sheet.views, choice.first);
   const linesOf = new Map(views.map((v) => [v, drawnLines(v, sheet.sections, rules)]));
@@ -214,7 +238,7 @@ export const planReplay = (
   for (const v of views)
     for (const seen of [true, false])
       for (const l of (linesOf.get(v) ?? []).filter((x) => isCircle(x) && (x.class === 'visible') === seen))
-        if (!waits(v, l)) drawRound(p, v.name, stretchOnPaper(v.toPaper, l), seen);
+        if (!waits(v, l)) drawRound(p, v.name, stretchOnPaper(v.toPaper, l), seen, lineOfWords(p, l));
   let found: readonly Findable[] = [];
   const drawLines = (v: PlacedView, seen: boolean): void => {
     const own = (linesOf.get(v) ?? []).filter(
@@ -224,18 +248,28 @@ export const planReplay = (
       if (l.curve.type === 'line') drawStraight(p, v, l, seen);
       else if (isCircle(l)) drawFoundRound(p, v, l, seen, found);
       else if (!(v.cut && joinFound(p, v, l, seen, found)))
-        drawEllipse(p, v.name, stretchOnPaper(v.toPaper, l), seen, edges.get(l.sources[0] as string));
+        drawEllipse(
+          p,
+          v.name,
+          stretchOnPaper(v.toPaper, l),
+          seen,
+          lineOfWords(p, l),
+          edges.get(l.sources[0] as string),
+        );
     }
   };
   const drawView = (v: PlacedView): void => {
     drawLines(v, true);
     if (choice.hidden === 'per view') drawLines(v, false);
   };
+  if (choice.order === 'uncut') {
+    if (solid !== part) p.uncutCorners = numberPoints(solid);
+    // where nothing is cut out, only what a plane cuts off is drawn whole first
+    for (const v of views.filter((x) => x.cut || solid !== part))
+      drawUncut(p, v, viewOf(solid.bodies, VIEW_FRAMES[v.name], solid.tol));
+  }
   // views that stay whole come before the cut; what remains is drawn from the cut points
   for (const v of views.filter((x) => !x.cut)) drawView(v);
-  if (choice.order === 'uncut')
-    for (const v of views.filter((x) => x.cut))
-      drawUncut(p, v, viewOf(part.bodies, VIEW_FRAMES[v.name], part.tol));
   const cuts = findCuts(p, edges, part.tol.linear);
   found = cuts.found;
   for (const v of views.filter((x) => x.cut)) drawView(v);
@@ -248,5 +282,5 @@ export const planReplay = (
   for (const draw of cuts.shapes) draw();
   darken(p);
   finish(p, rules);
-  return p.steps;
+  return toldApart(p);
 };

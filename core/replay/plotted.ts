@@ -8,13 +8,20 @@ import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import type { Edge } from '../solid/boundary.ts';
 import type { ViewLine } from '../view/view.ts';
 import { levelAt, pointAt, uprightAt } from './coordinates.ts';
-import { freshName, type Plan, pointThere, take } from './plan.ts';
+import { lineOfWords } from './placeWords.ts';
+import { freshName, type Plan, pointThere, type Rim, take } from './plan.ts';
+import { divideCircle } from './rounds.ts';
 
 /** A curve that is neither circle nor ellipse is plotted at so many places. */
 const PLACES = 12;
 /** The circle already drawn in a view that passes through a place. */
 const rimThrough = (p: Plan, v: PlacedView, at: Vec2) =>
   p.rims.find((r) => r.view === v.name && Math.abs(distance2(r.centre, at) - r.r) < SAME_PLACE);
+
+const isDivision = (p: Plan, rim: Rim, at: Vec2): boolean => {
+  const turns = (Math.atan2(at[1] - rim.centre[1], at[0] - rim.centre[0]) / (2 * Math.PI)) * p.divisions;
+  return Math.abs(turns - Math.round(turns)) < 1e-9;
+};
 
 /**
  * Settles a point of the part in the views where a circle is drawn through it: there one of its coordinates, chosen where that is convenient or
@@ -38,6 +45,11 @@ const settle = (p: Plan, at: Vec3, wanted: ViewName): void => {
     const byLevel =
       p.upright.at(place[0]) === undefined &&
       (p.level.at(place[1]) !== undefined || p.yPoints.at(place[1]) !== undefined);
+    // a place at a division of the circle is found by a ray
+    if (isDivision(p, rim, place)) {
+      divideCircle(p, v.name, rim.centre, rim.r, place, 'construction');
+      continue;
+    }
     if (byLevel) levelAt(p, { view: v.name, at: place[1] });
     else uprightAt(p, { view: v.name, at: place[0], source: 'convenient' });
     const line = (byLevel ? p.level.at(place[1]) : p.upright.at(place[0])) as string;
@@ -56,32 +68,97 @@ const settle = (p: Plan, at: Vec3, wanted: ViewName): void => {
   }
 };
 
-/** The places along a line of a view with the points of the part they show, where its edge is known. */
-const samplesOf = (
-  v: PlacedView,
-  l: ViewLine,
-  edges: ReadonlyMap<string, Edge>,
-): { place: Vec2; at: Vec3 | undefined }[] => {
+type Sample = { readonly place: Vec2; readonly at: Vec3 | undefined };
+
+/** A fine scan of an edge: so many steps. */
+const SCAN = 480;
+
+/** Where an edge lies on a circle that is drawn in another view: its points at equal divisions of that circle. */
+const dividedPoints = (p: Plan, wanted: ViewName, edge: Edge): Vec3[] => {
+  const at = (t: number): Vec3 => pointOn(edge.curve, t);
+  const ts = Array.from({ length: SCAN + 1 }, (_, i) => edge.from + ((edge.to - edge.from) * i) / SCAN);
+  for (const v of p.sheet.views) {
+    if (v.name === wanted) continue;
+    const places = ts.map((t) => placeOfPoint(v, at(t)));
+    const rim = p.rims.find(
+      (r) => r.view === v.name && places.every((q) => Math.abs(distance2(r.centre, q) - r.r) < SAME_PLACE),
+    );
+    if (!rim) continue;
+    const step = (2 * Math.PI) / p.divisions;
+    // which division a place has passed; a multiple of it between two steps of the scan is narrowed down to
+    const turns = (t: number): number => {
+      const q = placeOfPoint(v, at(t));
+      return Math.atan2(q[1] - rim.centre[1], q[0] - rim.centre[0]) / step;
+    };
+    return ts.slice(1).flatMap((t1, i): Vec3[] => {
+      const [a, b] = [turns(ts[i] as number), turns(t1)];
+      const k = Math.round((a + b) / 2);
+      // where the angle jumps by a whole turn there is no division between
+      if (Math.abs(a - b) > p.divisions / 2 || (a - k) * (b - k) > 0) return [];
+      let [lo, hi] = [ts[i] as number, t1];
+      for (let n = 0; n < 60; n++) {
+        const middle = (lo + hi) / 2;
+        if ((turns(middle) - k) * (a - k) > 0) lo = middle;
+        else hi = middle;
+      }
+      return [at((lo + hi) / 2)];
+    });
+  }
+  return [];
+};
+
+/**
+ * The places along a line of a view with the points of the part they show, where its edge is known: at the divisions of a circle that the edge is
+ * seen as, otherwise at equal steps.
+ */
+const samplesOf = (p: Plan, v: PlacedView, l: ViewLine, edges: ReadonlyMap<string, Edge>): Sample[] => {
   const edge = l.sources.map((s) => edges.get(s)).find((e) => e !== undefined);
-  const ends = [l.from, l.to].map((t) => onPaper(v.toPaper, pointOn2(l.curve, t)));
-  const onLine = Array.from({ length: PLACES + 1 }, (_, i) =>
-    onPaper(v.toPaper, pointOn2(l.curve, l.from + ((l.to - l.from) * i) / PLACES)),
-  );
-  if (!edge) return onLine.map((place) => ({ place, at: undefined }));
-  // the edge's own points that fall on this stretch, by the nearest of a fine scan
-  const fine = Array.from({ length: 480 }, (_, i) => {
-    const at = pointOn(edge.curve, edge.from + ((edge.to - edge.from) * i) / 479);
+  const onCurve = (i: number, n: number): Vec2 =>
+    onPaper(v.toPaper, pointOn2(l.curve, l.from + ((l.to - l.from) * i) / n));
+  if (!edge)
+    return Array.from({ length: PLACES + 1 }, (_, i) => ({ place: onCurve(i, PLACES), at: undefined }));
+  const fine = Array.from({ length: SCAN }, (_, i) => {
+    const at = pointOn(edge.curve, edge.from + ((edge.to - edge.from) * i) / (SCAN - 1));
     return { at, place: placeOfPoint(v, at) };
   });
-  const inner = onLine.slice(1, -1).map((place) => {
-    const best = fine.reduce((a, b) => (distance2(b.place, place) < distance2(a.place, place) ? b : a));
-    return { place: best.place, at: best.at };
-  });
-  const end = (place: Vec2) => {
-    const best = fine.reduce((a, b) => (distance2(b.place, place) < distance2(a.place, place) ? b : a));
+  const nearest = (place: Vec2): (typeof fine)[number] =>
+    fine.reduce((a, b) => (distance2(b.place, place) < distance2(a.place, place) ? b : a));
+  const end = (place: Vec2): Sample => {
+    const best = nearest(place);
     return { place, at: distance2(best.place, place) < SAME_PLACE ? best.at : undefined };
   };
-  return [end(ends[0] as Vec2), ...inner, end(ends[1] as Vec2)];
+  const ends = [onCurve(0, 1), onCurve(1, 1)] as [Vec2, Vec2];
+  const divided = alongLine(
+    dividedPoints(p, v.name, edge).map((at) => ({ at, place: placeOfPoint(v, at) })),
+    (i) => onCurve(i, SCAN),
+    ends,
+  );
+  const inner =
+    divided.length > 1
+      ? divided
+      : Array.from({ length: PLACES - 1 }, (_, i) => nearest(onCurve(i + 1, PLACES)));
+  return [end(ends[0]), ...inner, end(ends[1])];
+};
+
+/** Those of some places that lie on a stretch of a line, between its ends, in its order and each once. */
+const alongLine = (
+  places: readonly { readonly at: Vec3; readonly place: Vec2 }[],
+  onCurve: (i: number) => Vec2,
+  ends: readonly [Vec2, Vec2],
+): Sample[] => {
+  const scan = Array.from({ length: SCAN + 1 }, (_, i) => onCurve(i));
+  const chord = scan.slice(1).reduce((m, q, i) => Math.max(m, distance2(q, scan[i] as Vec2)), 0);
+  const found = places.flatMap((x) => {
+    const i = scan.reduce(
+      (best, q, n) => (distance2(q, x.place) < distance2(scan[best] as Vec2, x.place) ? n : best),
+      0,
+    );
+    const apart = Math.min(...ends.map((e) => distance2(e, x.place)));
+    return distance2(scan[i] as Vec2, x.place) <= chord && apart > chord ? [{ ...x, i }] : [];
+  });
+  return found
+    .sort((a, b) => a.i - b.i)
+    .filter((x, n, all) => n === 0 || distance2(x.place, (all[n - 1] as typeof x).place) > SAME_PLACE);
 };
 
 /** A curve that no instrument draws: plotted from the views that show its faces as circles, and joined by eye. */
@@ -94,7 +171,7 @@ export const drawPlotted = (
 ): void => {
   const v = p.sheet.views.find((x) => x.name === view) as PlacedView;
   const through: string[] = [];
-  for (const { place, at } of samplesOf(v, l, edges)) {
+  for (const { place, at } of samplesOf(p, v, l, edges)) {
     if (at && !pointThere(p, place)) settle(p, at, view);
     const name = pointAt(p, view, place, 'projection');
     if (through.at(-1) !== name) through.push(name);
@@ -107,7 +184,7 @@ export const drawPlotted = (
       view,
       stage: 'lines',
       tool: 'curve template',
-      text: `Join the plotted points of the ${seen ? 'visible' : 'hidden'} curve in the ${view} view.`,
+      text: `Join the plotted points of the ${seen ? 'visible' : 'hidden'} curve in the ${view} view${lineOfWords(p, l)}.`,
       why: 'No instrument draws this curve; it is plotted point by point and joined by eye.',
     },
     [

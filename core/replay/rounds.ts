@@ -9,7 +9,9 @@ import type { Edge } from '../solid/boundary.ts';
 import { pointAt, postElsewhere } from './coordinates.ts';
 import type { Deed } from './deed.ts';
 import { equalsText, originOfStep, radiusOrigin } from './origin.ts';
+import { placeWords } from './placeWords.ts';
 import { freshName, onPaperToo, type Plan, size, take, viewNamed } from './plan.ts';
+import { paperAngle, rayDeed } from './polygonDrawn.ts';
 
 /** Ellipses are plotted every 15 degrees, which two set squares give. */
 const PLOTTED = 24;
@@ -39,8 +41,37 @@ export const lightCircle = (p: Plan, view: ViewName, centre: Vec2, r: number): s
   return circle;
 };
 
-/** A circle or an arc of one. */
-export const drawRound = (p: Plan, view: ViewName, s: Stretch, seen: boolean): void => {
+/** Marks a point of a circle by a ray from its centre; so the circle is divided. @param r mm on the paper */
+export const divideCircle = (
+  p: Plan,
+  view: ViewName,
+  middle: Vec2,
+  r: number,
+  at: Vec2,
+  stage: 'construction' | 'cut',
+): void => {
+  const circle = lightCircle(p, view, middle, r);
+  const centre = pointAt(p, view, middle, 'construction');
+  const angle = paperAngle([at[0] - middle[0], at[1] - middle[1]]);
+  const [level, ray, point] = [freshName(p, 'l'), freshName(p, 'l'), freshName(p, 'p')];
+  const deed = rayDeed(ray, centre, level, angle);
+  const about = placeWords(p, view, middle);
+  take(
+    p,
+    {
+      view,
+      stage,
+      tool: deed.do === 'slant' ? 'set square' : 'protractor',
+      ...(deed.do === 'protract' && { source: 'convenient' as const }),
+      text: `Divide the circle${about ? ` about ${about}` : ''} in the ${view} view: a ray at ${Math.round(((angle + 360) % 360) * 100) / 100} degrees, and the point where it meets the circle.`,
+      why: 'Where a round face is a circle its generators stand at equal angles; each is a line in the other views.',
+    },
+    [{ do: 'level', line: level, through: centre }, deed, { do: 'meet', point, line: ray, circle, way: 1 }],
+  );
+};
+
+/** A circle or an arc of one. @param what what it is, as the end of a sentence */
+export const drawRound = (p: Plan, view: ViewName, s: Stretch, seen: boolean, what: string): void => {
   const k = s.curve as Conic2;
   const circle = lightCircle(p, view, k.c, length2(k.major));
   const ends =
@@ -56,7 +87,7 @@ export const drawRound = (p: Plan, view: ViewName, s: Stretch, seen: boolean): v
       view,
       stage: 'lines',
       tool: 'compass',
-      text: `Draw the ${seen ? 'visible' : 'hidden'} ${'from' in ends ? 'arc' : 'circle'} in the ${view} view.`,
+      text: `Draw the ${seen ? 'visible' : 'hidden'} ${'from' in ends ? 'arc' : 'circle'} in the ${view} view${what}.`,
       why: seen ? 'Nothing stands before it.' : 'Something stands before it, so it is dashed.',
     },
     [{ do: 'arc', seen, circle, ...ends }],
@@ -83,6 +114,7 @@ export const drawEllipse = (
   view: ViewName,
   s: Stretch,
   seen: boolean,
+  what: string,
   edge: Edge | undefined,
 ): void => {
   const k = s.curve as Conic2;
@@ -134,7 +166,7 @@ export const drawEllipse = (
       view,
       stage: 'construction',
       tool: 'compass and set squares',
-      text: `Draw two light circles about the centre, on the long and on the short half axis; of each ray take the height from the inner and the length from the outer one (${plotted.length} points in the ${view} view).`,
+      text: `Draw two light circles about the centre, on the long and on the short half axis; of each ray take the height from the inner and the length from the outer one (${plotted.length} points in the ${view} view)${what}.`,
       why: 'A circle seen aslant is an ellipse; its half axes are projected, and two circles give as many points of it as are wanted.',
     },
     deeds,
@@ -145,7 +177,7 @@ export const drawEllipse = (
       view,
       stage: 'lines',
       tool: 'curve template',
-      text: `Join the points of the ${seen ? 'visible' : 'hidden'} ellipse in the ${view} view.`,
+      text: `Join the points of the ${seen ? 'visible' : 'hidden'} ellipse in the ${view} view${what}.`,
       why: seen ? 'Nothing stands before it.' : 'Something stands before it, so it is dashed.',
     },
     [{ do: 'curve', seen, through, closed: whole }],

@@ -204,7 +204,8 @@ export const drawShape = (
     const named = through.flatMap((x) => labels.get(x) || []);
     return named.length === through.length ? named.join(', ') : 'the points';
   };
-  for (const { stretches } of shape.rims)
+  const several = shape.rims.length > 1;
+  for (const { body, stretches } of shape.rims)
     for (const r of stretches) {
       const ends = [pointOn2(r.curve, r.from), pointOn2(r.curve, r.to)].map((x) => pointThere(p, x));
       const [from, to] = ends;
@@ -234,7 +235,7 @@ export const drawShape = (
           view: undefined,
           stage: 'true shape',
           tool: straight ? 'straight edge' : 'curve template',
-          text: `Join ${namesOf(through)} of the true shape of ${plane.name}${straight ? '' : ' with a curve'}.`,
+          text: `Join ${namesOf(through)} of the true shape of ${plane.name}${several ? `, ${body}` : ''}${straight ? '' : ' with a curve'}.`,
           why: 'In the order round the cut.',
         },
         [

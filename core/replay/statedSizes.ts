@@ -13,8 +13,10 @@ export const sizeNames = (file: PartFile): Map<string, string> =>
     statementOf(file).flatMap((line) =>
       line.tokens.flatMap((t): [string, string][] => {
         if (t.kind !== 'figure') return [];
+        const key = t.path.join('/');
+        if (line.kind === 'size') return [[key, line.name]];
         const owner = line.kind === 'feature' ? `${line.id} ` : '';
-        return [[t.path.join('/'), `${owner}${t.name ?? ''}`.trim() || 'as stated']];
+        return [[key, `${owner}${t.name ?? ''}`.trim() || 'as stated']];
       }),
     ),
   );

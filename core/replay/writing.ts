@@ -16,7 +16,7 @@ export type Writing = {
 export const writingFor = (file: PartFile, sheet: Sheet): Writing => {
   const square = squareOf(file);
   return {
-    number: (n) => decimal(n, 1),
+    number: (n) => decimal(n, 2),
     size: (size) => (square && squaresText(size, square)) || sizeText(size, file.units, 6),
     paper: (mm) =>
       (square && squaresText(mm, square * sheet.scale)) || `${paperText(mm, file.units)} ${file.units}`,

@@ -64,6 +64,24 @@ const squarePlace = <T extends PlaceWithSums>(
   return found;
 };
 
+/**
+ * A place of a face that stands square to an axis and has its coordinate there from the same sizes everywhere, whatever body the face belongs to.
+ * @param face its key
+ */
+export const squareFace = <T extends PlaceWithSums>(
+  places: PlacesByFace<T>,
+  bodies: readonly string[],
+  face: string,
+  k: AxisIndex,
+): T | undefined => {
+  for (const body of bodies) {
+    const book = places.get(keyOf(body, face));
+    const found = book && squarePlace(book, face, k);
+    if (found) return found;
+  }
+  return undefined;
+};
+
 /** A corner of the part: where it is, its body, and the keys of the faces that meet there. */
 export type CornerOfFaces = { readonly at: Vec3; readonly body: string; readonly on: readonly string[] };
 

@@ -111,13 +111,13 @@ const MOVES = [1 / 512, -1 / 1024] as const;
 /** Slopes that differ by less are one: a move of a thousandth leaves some twelve digits. */
 const SAME_SLOPE = 1e-7;
 
-/** How many times a size counts: a whole or half number, otherwise it is no sum. */
+/** How many times a size counts: a whole number, halves or quarters; otherwise it is no sum. */
 const timesOf = (slopes: readonly number[]): number | undefined => {
   const [a] = slopes;
   if (a === undefined) return undefined;
-  const halves = Math.round(a * 2);
-  return slopes.every((s) => Math.abs(s - halves / 2) < SAME_SLOPE * Math.max(1, Math.abs(s)))
-    ? halves / 2
+  const quarters = Math.round(a * 4);
+  return slopes.every((s) => Math.abs(s - quarters / 4) < SAME_SLOPE * Math.max(1, Math.abs(s)))
+    ? quarters / 4
     : undefined;
 };
 

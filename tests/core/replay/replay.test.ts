@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { openDesk } from '../../../core/drawing/desk.ts';
 import type { Drawing } from '../../../core/drawing/drawing.ts';
-import type { ReplayChoice } from '../../../core/replay/deed.ts';
+import type { ReplayChoice, Step } from '../../../core/replay/deed.ts';
 import { transfersOf } from '../../../core/replay/dividers.ts';
 import { chainWorth } from '../../../core/station/sizeChain.ts';
 import { caseDrawings, cutCaseDrawings, demoDrawings } from '../../samples.ts';
@@ -156,6 +156,48 @@ test('a solid that is to be cut is drawn whole first where that is chosen', () =
     );
   expect(light('boxes')).toHaveLength(0);
   expect(light('uncut').length).toBeGreaterThan(8);
+});
+
+/** The steps of all demo and conformance drawings, uncut and cut, by each choice. */
+const everyReplay = (): [string, Step[]][] =>
+  [...drawings, ...conformance, ...cutCases.map(([f, x, d]): [string, Drawing] => [`${f} ${x}`, d])].flatMap(
+    ([name, d]) =>
+      CHOICES.map((choice): [string, Step[]] => [`${name} ${choice.method}`, replayOf(d, choice).steps]),
+  );
+
+test('no two steps of a replay read alike, and each says where it is done', () => {
+  for (const [name, steps] of everyReplay()) {
+    const times = new Map<string, number>();
+    for (const s of steps) times.set(s.text, (times.get(s.text) ?? 0) + 1);
+    expect([name, [...times].filter(([, n]) => n > 1).map(([t]) => t)]).toEqual([name, []]);
+    for (const s of steps)
+      if (s.view && s.deeds.length)
+        expect(s.text).toMatch(/\bview\b|\b(axis|corner|corners|middle|side) of /);
+  }
+});
+
+test('the first view is the one that is chosen', () => {
+  const [, d] = conformance.find(([n]) => n.includes('gauge-step')) as [string, Drawing];
+  for (const first of ['front', 'top', 'left'] as const) {
+    const { steps } = replayOf(d, { ...(CHOICES[0] as ReplayChoice), first });
+    expect(steps[0]?.view).toBe(first);
+    expect(steps.find((s) => s.stage === 'lines' && s.deeds.some((x) => x.do === 'draw'))?.view).toBe(first);
+    expect(redrawn(d, { ...(CHOICES[0] as ReplayChoice), first })).toMatchObject({ missing: [], spare: 0 });
+  }
+});
+
+test('points of a curve stand at the divisions of a circle, as many as the house rules ask for', () => {
+  const [, d] = conformance.find(([n]) => n.includes('cross-mast')) as [string, Drawing];
+  const rays = (generators: 8 | 12 | 24): number[] =>
+    replayOf(withRules(d, { generators }), CHOICES[0] as ReplayChoice).steps.flatMap((s) => {
+      const angle = /^Divide the circle .* a ray at ([\d.]+) degrees/.exec(s.text)?.[1];
+      return angle === undefined ? [] : [Number(angle)];
+    });
+  expect(rays(8).every((a) => a % 45 === 0)).toBe(true);
+  expect(rays(12).every((a) => a % 30 === 0)).toBe(true);
+  expect(rays(24).every((a) => a % 15 === 0)).toBe(true);
+  expect(rays(8).length).toBeGreaterThan(2);
+  expect(rays(24).length).toBeGreaterThan(rays(12).length);
 });
 
 test('the dividers strip has every length once, with what its rounding does', () => {
