@@ -10,11 +10,14 @@ import { givenSvg } from '../formats/givenSvg.ts';
 /** What views are held against: the part, or only one another. */
 export type Against = 'part' | 'one another';
 
-/** What came of balancing a file: its differences, by view, and how many lines it has; or why it cannot be read. */
+/** What came of balancing a file: its differences, by view, what was found right and what stays open; or why it cannot be read. */
 export type BalanceAnswer =
   | {
       readonly ok: true;
-      readonly lines: number;
+      /** what was held and found right, where nothing differs */
+      readonly right: string;
+      /** what could not be told */
+      readonly open: readonly string[];
       readonly found: readonly { readonly view: string; readonly sentence: string }[];
     }
   | { readonly ok: false; readonly faults: readonly string[] };
@@ -30,9 +33,19 @@ export const balanceText = (
   const read = /\.dxf$/i.test(name) ? givenDxf(text) : givenSvg(text);
   if (!read.ok) return { ok: false, faults: read.faults.map(sentence) };
   const lines = [...read.value.values()].reduce((n, l) => n + l.length, 0);
-  const found =
-    against === 'part'
-      ? balance(read.value, booksOf(sheet, rules, read.value))
-      : balanceTogether(read.value).map((d) => ({ view: d.account, sentence: d.sentence }));
-  return { ok: true, lines, found };
+  if (against === 'part') {
+    const found = balance(read.value, booksOf(sheet, rules, read.value));
+    return { ok: true, found, right: `All ${lines} lines of ${name} are where the part has them.`, open: [] };
+  }
+  const together = balanceTogether(
+    read.value,
+    sheet.angle,
+    sheet.views.map((v) => v.name),
+  );
+  return {
+    ok: true,
+    found: together.found.map((d) => ({ view: d.views[0] ?? '', sentence: d.sentence })),
+    right: `Each of the ${together.matched} corners, lines and limits of rounds in ${name} has its partner in the other views.`,
+    open: together.open,
+  };
 };

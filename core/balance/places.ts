@@ -5,7 +5,7 @@ import { boxOfLines, type GivenViews } from './given.ts';
 import { spanMiddle, type Told, tell } from './tell.ts';
 
 /** Where views stand to one another, by column and row from the front. */
-const SIDES: Record<ProjectionAngle, Partial<Record<ViewName, readonly [number, number]>>> = {
+export const SIDES: Record<ProjectionAngle, Partial<Record<ViewName, readonly [number, number]>>> = {
   first: { top: [0, -1], bottom: [0, 1], left: [1, 0], right: [-1, 0] },
   third: { top: [0, 1], bottom: [0, -1], left: [-1, 0], right: [1, 0] },
 };

@@ -1,54 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import { type Books, balance } from '../../../core/balance/balance.ts';
-import { type GivenLine, type GivenViews, givenFrom } from '../../../core/balance/given.ts';
-import { balanceTogether } from '../../../core/balance/together.ts';
-import { openDesk } from '../../../core/drawing/desk.ts';
-import type { Drawing } from '../../../core/drawing/drawing.ts';
-import type { ViewName } from '../../../core/geometry/viewFrames.ts';
-import { onPaper } from '../../../core/sheet/layout/similarity.ts';
-import { caseDrawings, demoDrawings } from '../../samples.ts';
+import { balance } from '../../../core/balance/balance.ts';
 import { type Damage, dice, MAKERS, type Sheets, sameDrawing, type Tagged } from './damage.ts';
+import { type Given, givens, viewsOf } from './drawnGivens.ts';
 
-const drawings = [...demoDrawings(), ...caseDrawings()].map(([f, d]): [string, Drawing] => [
-  f,
-  { ...d, cuts: [] },
-]);
-
-type Given = { name: string; books: Books; sheets: Sheets };
-const givens: Given[] = drawings.map(([name, d]) => {
-  const worked = openDesk().work(d);
-  if (!worked.ok) throw new Error(name);
-  const { sheet, part } = worked;
-  return {
-    name,
-    books: { views: new Map(sheet.views.map((v) => [v.name, v.view])), angle: sheet.angle, unit: part.units },
-    sheets: new Map(
-      sheet.views.map((v) => [
-        v.name,
-        v.view.lines.map(
-          (l): Tagged => ({
-            line: givenFrom(
-              l.curve,
-              l.from,
-              l.to,
-              l.class === 'visible',
-              (p) => onPaper(v.toPaper, p),
-              v.toPaper.k,
-            ),
-            // a line of one feature alone
-            tag:
-              l.of.length && new Set(l.of.map((k) => k.slice(0, k.lastIndexOf('/')))).size === 1
-                ? (l.of[0] as string).replace(/\/[^@]*/, '')
-                : '',
-          }),
-        ),
-      ]),
-    ),
-  };
-});
 const WHOLE = ['turned by 90 degrees', 'upside down', 'mirrored'];
-const viewsOf = (s: Sheets): GivenViews =>
-  new Map([...s].map(([n, l]) => [n as ViewName, l.map((t): GivenLine => t.line)]));
 
 describe('views brought from outside are balanced against the part', () => {
   test.each(givens)(
@@ -134,38 +89,5 @@ describe('views brought from outside are balanced against the part', () => {
     console.log(`${told} of ${copies} told right\n${wrong.slice(0, 60).join('\n')}`);
     expect(copies).toBe(400);
     expect(told / copies).toBeGreaterThanOrEqual(0.95);
-  });
-});
-
-describe('views balanced against one another', () => {
-  test.each(givens)("$name: the engine's own agree", ({ sheets }) => {
-    expect(balanceTogether(viewsOf(sheets))).toEqual([]);
-  });
-  const box = (w: number, h: number): GivenLine[] => [
-    { seen: true, kind: 'straight', a: [0, 0], b: [w, 0] },
-    { seen: true, kind: 'straight', a: [w, 0], b: [w, h] },
-  ];
-  test('each account is told by the two views that post it', () => {
-    const found = balanceTogether(
-      new Map([
-        ['front', box(90, 52)],
-        ['top', box(92, 40)],
-        ['left', box(40, 50)],
-      ]),
-    );
-    expect(found.map((d) => [d.account, ...d.views, ...d.posted])).toEqual([
-      ['W', 'front', 'top', 90, 92],
-      ['H', 'front', 'left', 52, 50],
-    ]);
-    expect(found[0]?.sentence).toBe('The width does not balance: 90 in the front view, 92 in the top view.');
-  });
-  test('a view turned by 90 degrees is taken for one', () => {
-    const found = balanceTogether(
-      new Map([
-        ['front', box(90, 52)],
-        ['top', box(40, 90)],
-      ]),
-    );
-    expect(found[0]?.sentence).toContain('The top view may be turned by 90 degrees: it is 90 the other way.');
   });
 });

@@ -78,8 +78,8 @@ export const Balance = ({ books }: { books: ReactNode }) => {
         )}
         {answer?.ok && !answer.found.length && (
           <p className="px-5 py-3 text-[14px]">
-            <b className="text-well">The books balance.</b> All {answer.lines} lines of {name} are where the
-            part has them.
+            <b className="text-well">{against === 'part' ? 'The books balance.' : 'Nothing stands alone.'}</b>{' '}
+            {answer.right}
           </p>
         )}
         {answer?.ok && answer.found.length > 0 && (
@@ -100,6 +100,11 @@ export const Balance = ({ books }: { books: ReactNode }) => {
               ))}
             </ol>
           </>
+        )}
+        {answer?.ok && answer.open.length > 0 && (
+          <p className="px-5 py-2 text-[12.5px] leading-[17px] text-second">
+            Not checked: {answer.open.join(' ')}
+          </p>
         )}
       </div>
     </Page>
