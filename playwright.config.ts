@@ -11,9 +11,9 @@ export default defineConfig({
   workers: 2,
   // no second try: a test that passes only sometimes is to be mended
   retries: 0,
-  timeout: 90_000,
+  timeout: 150_000,
   // two servers and two browsers share the machine
-  expect: { timeout: 10_000 },
+  expect: { timeout: 20_000 },
   projects: [
     { name: 'measured', testMatch: MEASURED },
     { name: 'desk', testIgnore: MEASURED },

@@ -4,6 +4,7 @@ import { balanceTogether } from '../core/balance/together.ts';
 import type { Worked } from '../core/drawing/desk.ts';
 import { sentence } from '../core/number/fault.ts';
 import type { SheetSetup } from '../core/sheet/setup.ts';
+import { drawsHidden } from '../core/sheet/views/drawnLines.ts';
 import { givenDxf } from '../formats/givenDxf.ts';
 import { givenSvg } from '../formats/givenSvg.ts';
 
@@ -41,6 +42,7 @@ export const balanceText = (
     read.value,
     sheet.angle,
     sheet.views.map((v) => v.name),
+    new Set(sheet.views.filter((v) => v.cut || !drawsHidden(v, rules)).map((v) => v.name)),
   );
   return {
     ok: true,

@@ -22,15 +22,18 @@ const announce = (drawing: Drawing): void => {
   if (heaviest) port.postMessage({ heaviest } satisfies Answer);
 };
 
-/** What is rounded to on a rule, mm. */
-const RULE_MARK = 0.5;
+/** What is rounded to on a rule, mm: half a millimetre, a 64th of an inch. */
+const RULE_MARK = { mm: 0.5, in: 25.4 / 64 } as const;
 
 const constructionOf = (drawing: Drawing, choice: ReplayChoice): ConstructionList | undefined => {
   const worked = openDesk().work(drawing);
   if (!worked.ok) return undefined;
   const { sheet, part, rows } = worked;
   const steps = planReplay(sheet, drawing.part, part, rows, choice, drawing.setup.rules);
-  return { steps: steps.map((s) => s.text), strip: transfersOf(steps, RULE_MARK) };
+  return {
+    steps: steps.map(({ text, stage }) => ({ text, stage })),
+    strip: transfersOf(steps, RULE_MARK[drawing.part.units]),
+  };
 };
 
 const fileOf = async (job: FileJob): Promise<FileMade> => {

@@ -1,6 +1,6 @@
 import type { Drawing } from '../core/drawing/drawing.ts';
 import type { Fault, Result } from '../core/number/fault.ts';
-import type { ReplayChoice } from '../core/replay/deed.ts';
+import type { Phase, ReplayChoice } from '../core/replay/deed.ts';
 import type { Transfer } from '../core/replay/dividers.ts';
 import type { SettingOut } from '../core/sheet/layout/settingOut.ts';
 import type { SheetExportId } from '../formats/exports.ts';
@@ -29,7 +29,10 @@ export type FileMade =
   | { readonly ok: false; readonly faults: readonly Fault[]; readonly drawing: number };
 
 /** The construction as a list of sentences, and its lengths for the dividers. */
-export type ConstructionList = { readonly steps: readonly string[]; readonly strip: readonly Transfer[] };
+export type ConstructionList = {
+  readonly steps: readonly { readonly text: string; readonly stage: Phase }[];
+  readonly strip: readonly Transfer[];
+};
 
 /** What each kind of job gives; undefined where the drawing cannot be drawn. */
 export type Results = {

@@ -138,11 +138,21 @@ const overallFinding = ({ account, a, b }: Pair): Disagreement => {
   };
 };
 
-/** What an entry is, in words: "the circle of ⌀12", "the line", "the corner". */
-const entryWords = (e: Entry): string => {
-  if (e.kind === 'limit' && e.line.kind === 'round')
-    return `the limit of the round ⌀${say(2 * e.line.radius)}`;
-  return e.kind === 'line' ? 'the line' : 'the corner';
+/** What stands alone, in words, the two limits of one round together: "the round ⌀12 from W 24 to 36", "the line at H 10". */
+const entryWords = (account: Account, entries: readonly Entry[]): string[] => {
+  const rounds = new Map<Entry['line'], number[]>();
+  for (const e of entries) if (e.kind === 'limit') rounds.set(e.line, [...(rounds.get(e.line) ?? []), e.at]);
+  const roundWords = [...rounds].map(([line, at]) => {
+    const size = line.kind === 'round' ? ` ⌀${say(2 * line.radius)}` : '';
+    const [low, high] = [Math.min(...at), Math.max(...at)];
+    return at.length > 1
+      ? `the round${size} from ${account} ${say(low)} to ${say(high)}`
+      : `the limit of the round${size} at ${account} ${say(low)}`;
+  });
+  const others = entries
+    .filter((e) => e.kind !== 'limit')
+    .map((e) => `the ${e.kind === 'line' ? 'line' : 'corner'} at ${account} ${say(e.at)}`);
+  return [...roundWords, ...others];
 };
 
 /** Entries that stand alone, those of one view and account together; where the other view has as many alone, by how much they are apart. */
@@ -152,9 +162,10 @@ const aloneFinding = (
   ofB: readonly Entry[],
 ): Disagreement => {
   const part = (own: Postings, other: Postings, entries: readonly Entry[]): string => {
-    const places = entries.slice(0, 4).map((e) => `${entryWords(e)} at ${account} ${say(e.at)}`);
-    const more = entries.length > 4 ? ` and ${entries.length - 4} more` : '';
-    return `${places.join(', ')}${more} of the ${TITLES[own.view]} ${entries.length > 1 ? 'have' : 'has'} no partner in the ${TITLES[other.view]}`;
+    const things = entryWords(account, entries);
+    const named = things.slice(0, 4);
+    const more = things.length > 4 ? ` and ${things.length - 4} more` : '';
+    return `${named.join(', ')}${more} of the ${TITLES[own.view]} ${things.length > 1 ? 'have' : 'has'} no partner in the ${TITLES[other.view]}`;
   };
   const shifts = ofA.map((e, i) => (ofB[i] ? (ofB[i] as Entry).at - e.at : Number.NaN));
   const moved =
@@ -251,11 +262,14 @@ const arrangementFindings = (all: readonly Postings[], angle: ProjectionAngle): 
  * to post too. An end, a line or a limit of a round that stands alone is named, with both views, for either may be wrong.
  * @param angle how the views are to stand
  * @param expected the views that the drawing is to have
+ * @param partial views that leave something of the part out: cut ones, and those drawn without hidden lines. What stands in the others is not
+ *   asked of them
  */
 export const balanceTogether = (
   given: GivenViews,
   angle: ProjectionAngle,
   expected: readonly ViewName[],
+  partial: ReadonlySet<ViewName> = new Set(),
 ): Together => {
   const drawn = [...given].filter(([, lines]) => lines.length);
   const sizes = drawn.flatMap(([, lines]) => {
@@ -286,9 +300,12 @@ export const balanceTogether = (
       found.push(overallFinding(pair));
       continue;
     }
-    const [ofA, ofB] = [alone(a, b, account, false), alone(b, a, account, false)];
+    /** what of the first is not to be found in the second, unless that leaves something out */
+    const missing = (x: Postings, y: Postings, flipped: boolean): Entry[] =>
+      partial.has(y.view) ? [] : alone(x, y, account, flipped);
+    const [ofA, ofB] = [missing(a, b, false), missing(b, a, false)];
     const count = ofA.length + ofB.length;
-    if (count > 0 && alone(a, b, account, true).length + alone(b, a, account, true).length === 0) {
+    if (count > 0 && missing(a, b, true).length + missing(b, a, true).length === 0) {
       reversed.push(pair);
       continue;
     }
@@ -299,10 +316,10 @@ export const balanceTogether = (
   found.push(
     ...reversedFindings(reversed, pairs),
     ...likeliestFirst(apart),
-    ...(balanced ? spaceFindings(all, tol) : []),
+    ...(balanced && !all.some((p) => partial.has(p.view)) ? spaceFindings(all, tol) : []),
     ...arrangementFindings(all, angle),
   );
-  return { found, matched, open: openQuestions(all) };
+  return { found, matched, open: openQuestions(all, partial) };
 };
 
 /** Every way to read one view from the other end: one of its accounts, or both. */
@@ -370,7 +387,12 @@ const likeliestFirst = (apart: readonly Disagreement[]): Disagreement[] => {
   return apart.map((d) => ({ ...d, views: [...d.views].sort((a, b) => times(b) - times(a)) }));
 };
 
-const openQuestions = (all: readonly Postings[]): string[] => [
+const openQuestions = (all: readonly Postings[], partial: ReadonlySet<ViewName>): string[] => [
+  ...all
+    .filter((p) => partial.has(p.view))
+    .map(
+      (p) => `The ${TITLES[p.view]} is cut or has no hidden lines: what it leaves out was not asked of it.`,
+    ),
   ...(all.length < 2 ? ['One view alone has nothing to be balanced with.'] : []),
   ...(all.length === 2
     ? ['Two views share one account only: the other sizes of each are held against nothing.']

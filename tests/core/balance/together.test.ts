@@ -75,8 +75,38 @@ describe('views balanced against one another', () => {
       ['top', box(90, 40).map((l) => l)],
     ]);
     expect(found.map((d) => d.sentence)).toContain(
-      'The limit of the round ⌀12 at W 36, the limit of the round ⌀12 at W 24 of the front view have no partner in the top view.',
+      'The round ⌀12 from W 24 to 36 of the front view has no partner in the top view.',
     );
+  });
+  test('what a cut view leaves out is not asked of it, but what it shows is asked of the others', () => {
+    const round: GivenLine = {
+      seen: true,
+      kind: 'round',
+      centre: [30, 20],
+      radius: 6,
+      a: [36, 20],
+      b: [36, 20],
+    };
+    const cut = (views: [ViewName, GivenLine[]][]): Together =>
+      balanceTogether(
+        new Map(views),
+        'first',
+        views.map(([v]) => v),
+        new Set<ViewName>(['front']),
+      );
+    const top = box(90, 40).map((l) => l);
+    expect(
+      cut([
+        ['front', box(90, 52)],
+        ['top', [...top, round]],
+      ]).found.filter((d) => d.kind === 'no partner'),
+    ).toEqual([]);
+    expect(
+      cut([
+        ['front', [...box(90, 52), round]],
+        ['top', top],
+      ]).found.some((d) => d.kind === 'no partner'),
+    ).toBe(true);
   });
   test('what cannot be told without the part is said', () => {
     expect(together([['front', box(9, 5)]]).open.join(' ')).toMatch(/One view alone.*solid or dashed/);

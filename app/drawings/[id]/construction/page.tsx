@@ -3,7 +3,9 @@ import { z } from 'zod';
 import type { Drawing } from '../../../../core/drawing/drawing.ts';
 import { decimal } from '../../../../core/number/format.ts';
 import { viewName } from '../../../../core/part/schema.ts';
+import type { Phase } from '../../../../core/replay/deed.ts';
 import { paperTitle } from '../../../../core/sheet/layout/paper.ts';
+import { paperText } from '../../../../core/sheet/layout/paperLength.ts';
 import { compute } from '../../../../server/compute.ts';
 import { type PageProps, printable } from '../../printable.tsx';
 
@@ -18,6 +20,29 @@ const query = z.object({
 });
 
 const METHODS = { mitre: 'the mitre line', arcs: 'arcs', distances: 'dividers' } as const;
+
+/** What each stage of the work is for. */
+const STAGES: Record<Phase, { readonly name: string; readonly reason: string }> = {
+  'setting out': {
+    name: 'Setting out',
+    reason: 'Boxes and lines between the views, so that all of it fits before anything is drawn.',
+  },
+  construction: {
+    name: 'Construction',
+    reason: 'What is seen in its true shape is drawn first; the rest is projected from it.',
+  },
+  projection: { name: 'Projection', reason: 'What one view has, the others take by projectors.' },
+  lines: { name: 'Lines', reason: 'Between the points that are found, solid where seen, dashed where not.' },
+  cut: { name: 'Cut', reason: 'The plane meets each edge on its trace; the other views follow.' },
+  'true shape': {
+    name: 'True shape',
+    reason: 'Along the trace in its true length, across it by distances from XY.',
+  },
+  finishing: { name: 'Finishing', reason: 'What makes it a drawing that others can read.' },
+};
+
+/** A bar longer than this has no room beside its figures, mm; one longer than the page is told as such. */
+const BAR = { beside: 95, page: 176 } as const;
 
 /** The construction as a numbered list to work from, and all its lengths at true scale for the dividers. */
 const ConstructionPage = (props: PageProps) => printable(props, query, constructionList);
@@ -34,6 +59,7 @@ const constructionList = async (drawing: Drawing, asked: z.infer<typeof query>) 
   const construction = await compute({ kind: 'construction', drawing, choice });
   if (!construction) notFound();
   const { steps, strip } = construction;
+  const unit = drawing.part.units;
   return (
     <main className="mx-auto max-w-[190mm] bg-white p-6 text-[12px] leading-[16px] print:p-0">
       <title>{`Construction, ${drawing.title}`}</title>
@@ -48,10 +74,18 @@ const constructionList = async (drawing: Drawing, asked: z.infer<typeof query>) 
       <ol className="columns-2 gap-6">
         {steps.map((s, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a step is known by its number
-          <li key={i} className="mb-[2px] flex break-inside-avoid gap-1.5 border-b border-rule">
-            <span className="figures w-6 shrink-0 text-right text-second">{i + 1}</span>
-            <span className="mt-[3px] inline-block size-[10px] shrink-0 border border-ink" />
-            <span>{s}</span>
+          <li key={i} className="mb-[2px] break-inside-avoid border-b border-rule">
+            {s.stage !== steps[i - 1]?.stage && (
+              <h2 className="break-after-avoid pt-2 pb-1 text-[13px] font-bold">
+                {STAGES[s.stage].name}
+                <span className="block text-[11px] font-normal text-second">{STAGES[s.stage].reason}</span>
+              </h2>
+            )}
+            <div className="flex gap-1.5">
+              <span className="figures w-6 shrink-0 text-right text-second">{i + 1}</span>
+              <span className="mt-[3px] inline-block size-[10px] shrink-0 border border-ink" />
+              <span>{s.text}</span>
+            </div>
           </li>
         ))}
       </ol>
@@ -75,9 +109,9 @@ const constructionList = async (drawing: Drawing, asked: z.infer<typeof query>) 
           <thead>
             <tr className="border-b border-rule-strong text-left text-second">
               <th className="font-normal">Step</th>
-              <th className="text-right font-normal">Length, mm</th>
-              <th className="text-right font-normal">Set to</th>
-              <th className="pr-3 text-right font-normal">Off by</th>
+              <th className="text-right font-normal">Length, {unit}</th>
+              <th className="pl-4 text-right font-normal">Set to</th>
+              <th className="pr-3 pl-4 text-right font-normal">Off by</th>
               <th className="font-normal">Used</th>
               <th className="font-normal">At true scale</th>
             </tr>
@@ -87,26 +121,13 @@ const constructionList = async (drawing: Drawing, asked: z.infer<typeof query>) 
               <tr key={t.step} className="break-inside-avoid border-b border-rule">
                 <td className="figures w-10">{t.step}</td>
                 <td className="figures text-right font-semibold">
-                  {t.account} {decimal(t.length, 3)}
+                  {t.account} {paperText(t.length, unit)}
                 </td>
-                <td className="figures text-right">{decimal(t.rounded, 1)}</td>
-                <td className="figures pr-3 text-right text-second">{decimal(t.off, 3)}</td>
+                <td className="figures pl-4 text-right">{paperText(t.rounded, unit)}</td>
+                <td className="figures pr-3 pl-4 text-right text-second">{offText(t.off, unit)}</td>
                 <td className="figures w-12 text-second">{t.times} ×</td>
                 <td>
-                  <svg
-                    width={`${t.length}mm`}
-                    height="3mm"
-                    viewBox={`0 0 ${t.length} 3`}
-                    role="img"
-                    aria-label={`${decimal(t.length, 2)} mm`}
-                    overflow="visible"
-                  >
-                    <path
-                      d={`M0 0V3M${t.length} 0V3M0 1.5H${t.length}`}
-                      stroke="var(--color-ink)"
-                      strokeWidth={0.25}
-                    />
-                  </svg>
+                  <Bar length={t.length} unit={unit} />
                 </td>
               </tr>
             ))}
@@ -114,6 +135,36 @@ const constructionList = async (drawing: Drawing, asked: z.infer<typeof query>) 
         </table>
       </section>
     </main>
+  );
+};
+
+/** By how much a rule's mark is off: hundredths of a millimetre, or ten-thousandths of an inch. */
+const offText = (mm: number, unit: 'mm' | 'in'): string =>
+  unit === 'mm' ? decimal(mm, 2) : decimal(mm / 25.4, 4);
+
+/** A length at true scale: in one bar where it fits beside its figures, folded into two where it fits on the page so. */
+const Bar = ({ length, unit }: { length: number; unit: 'mm' | 'in' }) => {
+  if (length > BAR.page)
+    return <span className="text-second">longer than this page: set it by the rule</span>;
+  const pieces = length > BAR.beside ? [BAR.beside, length - BAR.beside] : [length];
+  return (
+    <span className="block">
+      {pieces.map((piece, i) => (
+        <svg
+          key={piece}
+          className="block"
+          width={`${piece}mm`}
+          height="3mm"
+          viewBox={`0 0 ${piece} 3`}
+          role="img"
+          aria-label={`${paperText(length, unit)} ${unit}${pieces.length > 1 ? `, piece ${i + 1} of 2` : ''}`}
+          overflow="visible"
+        >
+          <path d={`M0 0V3M${piece} 0V3M0 1.5H${piece}`} stroke="var(--color-ink)" strokeWidth={0.25} />
+        </svg>
+      ))}
+      {pieces.length > 1 && <span className="text-second">both together</span>}
+    </span>
   );
 };
 
