@@ -31,7 +31,7 @@ const constructionOf = (drawing: Drawing, choice: ReplayChoice): ConstructionLis
   const { sheet, part, rows } = worked;
   const steps = planReplay(sheet, drawing.part, part, rows, choice, drawing.setup.rules);
   return {
-    steps: steps.map(({ text, stage }) => ({ text, stage })),
+    steps: steps.map(({ text, stage, view }) => ({ text, stage, view })),
     strip: transfersOf(steps, RULE_MARK[drawing.part.units]),
   };
 };

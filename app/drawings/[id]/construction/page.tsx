@@ -3,10 +3,10 @@ import { z } from 'zod';
 import type { Drawing } from '../../../../core/drawing/drawing.ts';
 import { decimal } from '../../../../core/number/format.ts';
 import { viewName } from '../../../../core/part/schema.ts';
-import type { Phase } from '../../../../core/replay/deed.ts';
 import { paperTitle } from '../../../../core/sheet/layout/paper.ts';
 import { paperText } from '../../../../core/sheet/layout/paperLength.ts';
 import { compute } from '../../../../server/compute.ts';
+import type { ConstructionList } from '../../../../workers/serverJob.ts';
 import { type PageProps, printable } from '../../printable.tsx';
 
 export const dynamic = 'force-dynamic';
@@ -21,24 +21,41 @@ const query = z.object({
 
 const METHODS = { mitre: 'the mitre line', arcs: 'arcs', distances: 'dividers' } as const;
 
-/** What each stage of the work is for. */
-const STAGES: Record<Phase, { readonly name: string; readonly reason: string }> = {
-  'setting out': {
-    name: 'Setting out',
-    reason: 'Boxes and lines between the views, so that all of it fits before anything is drawn.',
-  },
-  construction: {
-    name: 'Construction',
-    reason: 'What is seen in its true shape is drawn first; the rest is projected from it.',
-  },
-  projection: { name: 'Projection', reason: 'What one view has, the others take by projectors.' },
-  lines: { name: 'Lines', reason: 'Between the points that are found, solid where seen, dashed where not.' },
-  cut: { name: 'Cut', reason: 'The plane meets each edge on its trace; the other views follow.' },
-  'true shape': {
-    name: 'True shape',
-    reason: 'Along the trace in its true length, across it by distances from XY.',
-  },
-  finishing: { name: 'Finishing', reason: 'What makes it a drawing that others can read.' },
+type Steps = ConstructionList['steps'];
+type Heading = { readonly name: string; readonly reason: string };
+
+const SETTING_OUT: Heading = {
+  name: 'Setting out',
+  reason: 'Boxes and lines between the views, so that all of it fits before anything is drawn.',
+};
+const CUT: Heading = {
+  name: 'Cut',
+  reason: 'The plane meets each edge on its trace; the other views follow.',
+};
+const TRUE_SHAPE: Heading = {
+  name: 'True shape',
+  reason: 'Along the trace in its true length, across it by distances from XY.',
+};
+const FINISHING: Heading = { name: 'Finishing', reason: 'What makes it a drawing that others can read.' };
+const viewHeading = (view: string): Heading => ({
+  name: `Lines of the ${view} view`,
+  reason: 'What they need is measured once or projected, then they are drawn.',
+});
+
+/** What each step works towards: its own stage, or the view whose next line it prepares. */
+const headingsOf = (steps: Steps): Heading[] => {
+  let next: Heading = FINISHING;
+  return [...steps]
+    .reverse()
+    .map((s): Heading => {
+      if (s.stage === 'setting out') next = SETTING_OUT;
+      else if (s.stage === 'cut') next = CUT;
+      else if (s.stage === 'true shape') next = TRUE_SHAPE;
+      else if (s.stage === 'finishing') next = FINISHING;
+      else if (s.stage === 'lines' && s.view) next = viewHeading(s.view);
+      return next;
+    })
+    .reverse();
 };
 
 /** A bar longer than this has no room beside its figures, mm; one longer than the page is told as such. */
@@ -60,6 +77,7 @@ const constructionList = async (drawing: Drawing, asked: z.infer<typeof query>) 
   if (!construction) notFound();
   const { steps, strip } = construction;
   const unit = drawing.part.units;
+  const headings = headingsOf(steps);
   return (
     <main className="mx-auto max-w-[190mm] bg-white p-6 text-[12px] leading-[16px] print:p-0">
       <title>{`Construction, ${drawing.title}`}</title>
@@ -75,10 +93,10 @@ const constructionList = async (drawing: Drawing, asked: z.infer<typeof query>) 
         {steps.map((s, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a step is known by its number
           <li key={i} className="mb-[2px] break-inside-avoid border-b border-rule">
-            {s.stage !== steps[i - 1]?.stage && (
+            {headings[i]?.name !== headings[i - 1]?.name && (
               <h2 className="break-after-avoid pt-2 pb-1 text-[13px] font-bold">
-                {STAGES[s.stage].name}
-                <span className="block text-[11px] font-normal text-second">{STAGES[s.stage].reason}</span>
+                {headings[i]?.name}
+                <span className="block text-[11px] font-normal text-second">{headings[i]?.reason}</span>
               </h2>
             )}
             <div className="flex gap-1.5">
