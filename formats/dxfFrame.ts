@@ -5,6 +5,9 @@ import { type Handles, type Pair, point } from './dxfPairs.ts';
 
 /** What a DXF file holds besides its lines: tables of layers and line types, the two spaces, and the layout of the sheet. */
 
+/** Under this name a line carries which view it belongs to (extended data, group 1001), for its layer tells only what it is for. */
+export const VIEW_NOTE = 'BLUE_LEDGER';
+
 /** Layer names say what stands on them; colours are indexes that read on white and on black; widths are of the lines' own pen, mm. */
 export const LAYERS = {
   frame: { name: 'Frame', colour: 7, width: 0.5, lines: 'CONTINUOUS' },
@@ -115,10 +118,12 @@ export const tables = (h: Handles, spaces: { model: string; paper: string }): Pa
   ...table(h, 'VIEW', () => []),
   ...table(h, 'UCS', () => []),
   ...table(h, 'APPID', (o) => [
-    entry(h, o, 'APPID', 'AcDbRegAppTableRecord', [
-      [2, 'ACAD'],
-      [70, 0],
-    ]),
+    ...['ACAD', VIEW_NOTE].map((name) =>
+      entry(h, o, 'APPID', 'AcDbRegAppTableRecord', [
+        [2, name],
+        [70, 0],
+      ]),
+    ),
   ]),
   ...table(h, 'DIMSTYLE', (o) => [
     entry(h, o, 'DIMSTYLE', 'AcDbDimStyleTableRecord', [

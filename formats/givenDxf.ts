@@ -9,9 +9,10 @@ import DxfParser, {
 } from 'dxf-parser';
 import type { GivenLine } from '../core/balance/given.ts';
 import type { Vec2 } from '../core/geometry/vec.ts';
-import type { ViewName } from '../core/geometry/viewFrames.ts';
+import { VIEW_NAMES, type ViewName } from '../core/geometry/viewFrames.ts';
 import type { Result } from '../core/number/fault.ts';
 import { type Said, says } from '../core/number/faultWords.ts';
+import { VIEW_NOTE } from './dxfFrame.ts';
 import { meaningOf } from './givenNames.ts';
 
 const refused = (said: Said): Result<never> => ({
@@ -92,8 +93,16 @@ const linesOf = (e: IEntity, seen: boolean): GivenLine[] => {
   return [];
 };
 
+/** The view that a line carries with it, as this program's own files have it. */
+const notedView = (e: IEntity): ViewName | undefined => {
+  const data = (e as { extendedData?: { applicationName?: string; customStrings?: string[] } }).extendedData;
+  if (data?.applicationName !== VIEW_NOTE) return undefined;
+  const name = /^view (\w+)$/.exec(data.customStrings?.[0] ?? '')?.[1];
+  return VIEW_NAMES.find((v) => v === name);
+};
+
 /**
- * Reads views from a DXF file: layers named front, top, left and so on, hidden lines on layers with "hidden" in their names or of a dashed line
+ * Reads views from a DXF file: lines that carry the name of their view, and layers named front, top, left and so on, hidden lines on layers with "hidden" in their names or of a dashed line
  * type.
  */
 export const givenDxf = (text: string): Result<ReadonlyMap<ViewName, readonly GivenLine[]>> => {
@@ -108,13 +117,16 @@ export const givenDxf = (text: string): Result<ReadonlyMap<ViewName, readonly Gi
   const views = new Map<ViewName, GivenLine[]>();
   for (const e of file.entities) {
     const layer = meaningOf(e.layer ?? '');
-    if (!layer.view || layer.aside) continue;
+    const view = notedView(e) ?? layer.view;
+    if (!view || layer.aside) continue;
     const type =
       e.lineType && !/bylayer/i.test(e.lineType)
         ? e.lineType
         : (types[e.layer] as { lineType?: string } | undefined)?.lineType;
     const hidden = layer.hidden || /hidden|dash/i.test(type ?? '');
-    views.set(layer.view, [...(views.get(layer.view) ?? []), ...linesOf(e, !hidden)]);
+    const known = views.get(view);
+    if (known) known.push(...linesOf(e, !hidden));
+    else views.set(view, linesOf(e, !hidden));
   }
   return views.size ? { ok: true, value: views } : refused(says('dxf.no-view'));
 };

@@ -9,7 +9,7 @@ import {
   type StrokeInk,
 } from '../core/sheet/ink/ink.ts';
 import { type CurveJson, curveJson } from './curveJson.ts';
-import { blocks, LAYERS, objects, tables, viewport } from './dxfFrame.ts';
+import { blocks, LAYERS, objects, tables, VIEW_NOTE, viewport } from './dxfFrame.ts';
 import { hatchPairs } from './dxfHatch.ts';
 import { type Handles, handles, type Pair, plain, point, text } from './dxfPairs.ts';
 
@@ -105,7 +105,16 @@ const strokeEntities = (w: Writer, ink: StrokeInk, size: number): Pair[] => {
       ? []
       : ([[370, Math.round(penWidth(ink.pen) * 100)]] as Pair[])),
   ];
-  return runs.flatMap((s) => curveEntity(w, curveJson(s.curve, s.from, s.to, size), ink.layer, more));
+  const note: Pair[] = ink.view
+    ? [
+        [1001, VIEW_NOTE],
+        [1000, `view ${ink.view}`],
+      ]
+    : [];
+  return runs.flatMap((s) => [
+    ...curveEntity(w, curveJson(s.curve, s.from, s.to, size), ink.layer, more),
+    ...note,
+  ]);
 };
 
 const ALIGN = { start: 0, middle: 1, end: 2 } as const;

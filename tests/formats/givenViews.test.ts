@@ -11,6 +11,7 @@ import type { Sheet } from '../../core/sheet/drawnSheet.ts';
 import { givenDxf } from '../../formats/givenDxf.ts';
 import { meaningOf } from '../../formats/givenNames.ts';
 import { givenSvg } from '../../formats/givenSvg.ts';
+import { sheetDxf } from '../../formats/sheetDxf.ts';
 import { sheetSvg } from '../../formats/sheetSvg.ts';
 import { demoDrawings } from '../samples.ts';
 
@@ -170,6 +171,16 @@ describe('views read from files balance', () => {
       expect(balance(read.value, books)).toEqual([]);
     },
   );
+  test.each(
+    sheets.flatMap(([f, sheet, books]) =>
+      (['paper', 'true'] as const).map((space) => [f, space, sheet, books] as const),
+    ),
+  )('%s: its own DXF, on %s, is read back line by line', (_f, space, sheet, books) => {
+    const read = givenDxf(sheetDxf(sheet, space));
+    if (!read.ok) throw new Error(JSON.stringify(read.faults));
+    expect([...read.value.keys()].sort()).toEqual([...books.views.keys()].sort());
+    expect(balance(read.value, books)).toEqual([]);
+  });
   test('transforms, shapes and dashes of SVG', () => {
     const read =
       givenSvg(`<svg xmlns="http://www.w3.org/2000/svg"><g id="front" transform="translate(100 50)">

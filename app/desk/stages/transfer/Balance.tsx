@@ -51,8 +51,8 @@ export const Balance = ({ books }: { books: ReactNode }) => {
           />
         </label>
         <p className="mt-2 text-[12.5px] text-second">
-          Its groups or layers are named front, top, left …; hidden lines stand on “front hidden” and so on,
-          or are dashed.
+          Files saved here are read as they are. In others, groups or layers are named front, top, left …;
+          hidden lines stand on “front hidden” and so on, or are dashed.
         </p>
       </div>
       <Row label="Compare with">
