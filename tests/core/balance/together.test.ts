@@ -25,7 +25,7 @@ describe('views balanced against one another', () => {
       drawn++;
       wrong.push(...held(g, g.sheets).found.map((d) => `part ${seed}: ${d.sentence}`));
     }
-    expect(drawn).toBeGreaterThan(5);
+    expect(drawn).toBeGreaterThan(4);
     expect(wrong).toEqual([]);
   });
 
