@@ -1,7 +1,7 @@
 import { cross2, distance2, dot2, length2, sub2, type Vec2 } from '../geometry/vec.ts';
 import { VIEW_FRAMES, type ViewName } from '../geometry/viewFrames.ts';
 import { POSTS } from '../ledger/accounts.ts';
-import type { Account } from '../naming/accounts.ts';
+import { ACCOUNT_AXIS, type Account } from '../naming/accounts.ts';
 import { type Box, boxOfLines, type GivenLine, isWhole, pointsOf } from './given.ts';
 
 /** What of a view stands at a place of an account: a corner, a line square to the account, or the limit of a round. */
@@ -36,9 +36,6 @@ export type Postings = {
     readonly within: number;
   }[];
 };
-
-/** The axis of the part along which an account runs. */
-export const AXIS: Record<Account, 0 | 1 | 2> = { W: 0, D: 1, H: 2 };
 
 /** Sines under this are one direction; a curve's own is known less well, by the points along it. */
 const SAME_DIRECTION = 1e-3;
@@ -148,7 +145,7 @@ export const postingsOf = (view: ViewName, lines: readonly GivenLine[], tol: num
       const o = outermost(l.points.map((p) => p[k]));
       return o.least <= low + tol || o.most >= high - tol ? Math.max(most, o.slack) : most;
     }, 0);
-    const sign = (k === 0 ? frame.u : frame.v)[AXIS[account]];
+    const sign = (k === 0 ? frame.u : frame.v)[ACCOUNT_AXIS[account]];
     const counted = (p: number): number => (sign > 0 ? p - low : high - p);
     const post = (kind: EntryKind, p: number, line: GivenLine): void => {
       entries.push({ account, at: counted(p), kind, line });

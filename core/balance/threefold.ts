@@ -1,8 +1,8 @@
 import { cross2, distance2, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
 import { VIEW_FRAMES, type ViewName } from '../geometry/viewFrames.ts';
 import { POSTS } from '../ledger/accounts.ts';
-import type { Account } from '../naming/accounts.ts';
-import { AXIS, type Postings } from './entries.ts';
+import { ACCOUNT_AXIS, type Account } from '../naming/accounts.ts';
+import type { Postings } from './entries.ts';
 import { type GivenLine, pointsOf } from './given.ts';
 
 /** A corner of one view, by its two coordinates, that no place of the part can have as the other two views stand. */
@@ -39,7 +39,7 @@ const readerOf = (v: Postings, flips: Flips) => {
   const reversed = ([0, 1] as const).map((k) => {
     const account = POSTS[v.view][k];
     const flipped = flips.some((f) => f.view === v.view && f.account === account);
-    return (k === 0 ? frame.u : frame.v)[AXIS[account]] > 0 === flipped;
+    return (k === 0 ? frame.u : frame.v)[ACCOUNT_AXIS[account]] > 0 === flipped;
   });
   const side = (k: 0 | 1, x: number): number => (reversed[k] ? (v.box[k + 2] as number) - x : x - v.box[k]);
   const back = (k: 0 | 1, x: number): number => (reversed[k] ? (v.box[k + 2] as number) - x : x + v.box[k]);

@@ -4,7 +4,7 @@ import { cross2, distance2, dot, dot2, sub2, type Vec2, type Vec3 } from '../geo
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
 import { POSTS } from '../ledger/accounts.ts';
-import type { Account } from '../naming/accounts.ts';
+import { ACCOUNT_AXIS, type Account } from '../naming/accounts.ts';
 import { decimal } from '../number/format.ts';
 import type { ViewLine } from '../view/view.ts';
 
@@ -13,8 +13,6 @@ import type { ViewLine } from '../view/view.ts';
  * view's plane, part units.
  */
 export type Crossings = { readonly across: readonly number[]; readonly up: readonly number[] };
-
-const AXIS: Record<Account, 0 | 1 | 2> = { W: 0, D: 1, H: 2 };
 
 /** Where the centre lines of round features meet the straight lines of a view. */
 const onCentreLines = (view: ViewName, lines: readonly ViewLine[], middles: readonly Vec3[]): Vec2[] =>
@@ -39,7 +37,7 @@ const posted = (view: ViewName, points: readonly Vec2[], account: Account): numb
   const k = account === across ? 0 : account === up ? 1 : undefined;
   if (k === undefined) return [];
   const { u, v } = VIEW_FRAMES[view];
-  const sign = (k === 0 ? u : v)[AXIS[account]];
+  const sign = (k === 0 ? u : v)[ACCOUNT_AXIS[account]];
   return points.map((p) => p[k] * sign);
 };
 
@@ -74,10 +72,10 @@ export const crossingsIn = (
   const values = (account: Account, direction: Vec3): number[] => {
     const world = [
       ...marks.flatMap((x) => posted(x.name, x.points, account)),
-      ...[...middles, ...cutPoints].map((m) => m[AXIS[account]]),
+      ...[...middles, ...cutPoints].map((m) => m[ACCOUNT_AXIS[account]]),
     ];
     return distinct(
-      world.map((x) => x * direction[AXIS[account]]),
+      world.map((x) => x * direction[ACCOUNT_AXIS[account]]),
       tol,
     );
   };

@@ -2,23 +2,14 @@ import { pointOn } from '../geometry/curve3.ts';
 import { SAME_FIGURE } from '../geometry/nearness.ts';
 import { distance2, type Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
-import type { Account } from '../naming/accounts.ts';
+import { ACCOUNT_AXIS, type Account } from '../naming/accounts.ts';
 import { placeOfPoint } from '../sheet/views/placedView.ts';
 import { type AxisIndex, type CornerOfFaces, fixingCorner, squareFace } from '../station/fixedBy.ts';
 import { chainBetween, chainTimes, type SizeChain, writtenTerms } from '../station/sizeChain.ts';
 import type { StatedPlace } from '../station/statedPlaces.ts';
 import type { FigureOrigin } from './deed.ts';
 import { SAME_SPOT, statedWords } from './placeWords.ts';
-import {
-  acrossAccount,
-  axisOf,
-  cornersAt,
-  type Named,
-  type Plan,
-  upAccount,
-  viewNamed,
-  worldAt,
-} from './plan.ts';
+import { acrossAccount, cornersAt, type Named, type Plan, upAccount, viewNamed, worldAt } from './plan.ts';
 
 /** A coordinate that the statement fixes: its sum of stated sizes, and what it is a coordinate of, in words. */
 export type Fixed = { readonly chain: SizeChain; readonly what: string };
@@ -145,11 +136,8 @@ const ROUND_POINTS = 72;
 /** Where a round edge is seen as a line through the place: the face square to the axis in which the edge lies. */
 const faceOfRound = (p: Plan, view: ViewName, at: Vec2, axis: AxisIndex): StatedPlace[] => {
   const v = viewNamed(p, view);
-  const world = worldAt(
-    v,
-    axisOf(acrossAccount(view)) === axis ? 0 : 1,
-    at[axisOf(acrossAccount(view)) === axis ? 0 : 1],
-  );
+  const k = ACCOUNT_AXIS[acrossAccount(view)] === axis ? 0 : 1;
+  const world = worldAt(v, k, at[k]);
   const bodies = [...new Set(p.stated.map((s) => s.body))];
   return [...p.edges.values()].flatMap((e) => {
     if (e.curve.type !== 'ellipse') return [];
@@ -160,9 +148,9 @@ const faceOfRound = (p: Plan, view: ViewName, at: Vec2, axis: AxisIndex): Stated
     const seen = Array.from({ length: ROUND_POINTS + 1 }, (_, i) =>
       placeOfPoint(v, pointOn(curve, from + ((to - from) * i) / ROUND_POINTS)),
     );
-    const spans = ([0, 1] as const).every((k) => {
-      const all = seen.map((q) => q[k]);
-      return at[k] > Math.min(...all) - SAME_SPOT && at[k] < Math.max(...all) + SAME_SPOT;
+    const spans = ([0, 1] as const).every((n) => {
+      const all = seen.map((q) => q[n]);
+      return at[n] > Math.min(...all) - SAME_SPOT && at[n] < Math.max(...all) + SAME_SPOT;
     });
     return spans ? level : [];
   });
@@ -170,7 +158,7 @@ const faceOfRound = (p: Plan, view: ViewName, at: Vec2, axis: AxisIndex): Stated
 
 /** What fixes a coordinate of a place of a view: the faces of the corner that is seen there, or the centre or side of a feature there. */
 export const fixedAt = (p: Plan, view: ViewName, at: Vec2, k: 0 | 1): Fixed[] => {
-  const axis = axisOf(accountAcross(view, k));
+  const axis = ACCOUNT_AXIS[accountAcross(view, k)];
   const v = viewNamed(p, view);
   const named = cornersAt(p, v, at);
   const whole = named.filter((c) => !c.cut);
@@ -189,7 +177,7 @@ export const fixedAt = (p: Plan, view: ViewName, at: Vec2, k: 0 | 1): Fixed[] =>
 
 /** All that the statement fixes at a coordinate of the part along an account, part units. */
 export const fixedAlong = (p: Plan, account: Account, world: number): Fixed[] => {
-  const axis = axisOf(account);
+  const axis = ACCOUNT_AXIS[account];
   return p.stated
     .filter((s) => Math.abs(s.at[axis] - world) * p.sheet.scale < SAME_SPOT)
     .flatMap((s) => fixedBy(s, axis));
@@ -228,14 +216,3 @@ export const radiusOrigin = (p: Plan, view: ViewName, centre: Vec2, r: number): 
   );
   return originOfChain(p, round?.radiusChain(), round && statedWords(round));
 };
-
-/** The part's own coordinate of a place across (0) or up (1) a view, with its account. */
-export const worldOf = (
-  p: Plan,
-  view: ViewName,
-  k: 0 | 1,
-  at: number,
-): { account: Account; world: number } => ({
-  account: accountAcross(view, k),
-  world: worldAt(viewNamed(p, view), k, at),
-});

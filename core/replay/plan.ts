@@ -3,7 +3,7 @@ import { distance2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
 import { POSTS } from '../ledger/accounts.ts';
-import type { Account } from '../naming/accounts.ts';
+import { ACCOUNT_AXIS, type Account } from '../naming/accounts.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
 import type { Layer } from '../sheet/ink/ink.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
@@ -246,21 +246,17 @@ export const isSideView = (v: ViewName): boolean => v === 'left' || v === 'right
 export const acrossAccount = (v: ViewName): Account => POSTS[v][0];
 export const upAccount = (v: ViewName): Account => POSTS[v][1];
 
-const AXIS: Record<Account, 0 | 1 | 2> = { W: 0, D: 1, H: 2 };
-/** The axis of the part that an account runs along. */
-export const axisOf = (a: Account): 0 | 1 | 2 => AXIS[a];
-
 /** The part's own coordinate that a place across (0) or up (1) a view stands for. */
 export const worldAt = (v: PlacedView, k: 0 | 1, paper: number): number => {
   const f = VIEW_FRAMES[v.name];
-  const axis = AXIS[k === 0 ? acrossAccount(v.name) : upAccount(v.name)];
+  const axis = ACCOUNT_AXIS[k === 0 ? acrossAccount(v.name) : upAccount(v.name)];
   const sign = (k === 0 ? f.u : f.v)[axis];
   return ((paper - v.toPaper.to[k]) / v.toPaper.k) * sign;
 };
 /** The reverse: where that coordinate lies across or up a view. */
 export const paperAt = (v: PlacedView, k: 0 | 1, world: number): number => {
   const f = VIEW_FRAMES[v.name];
-  const axis = AXIS[k === 0 ? acrossAccount(v.name) : upAccount(v.name)];
+  const axis = ACCOUNT_AXIS[k === 0 ? acrossAccount(v.name) : upAccount(v.name)];
   return world * (k === 0 ? f.u : f.v)[axis] * v.toPaper.k + v.toPaper.to[k];
 };
 
