@@ -9,7 +9,7 @@ import { spanMiddle } from './tell.ts';
 import { type Flips, unplaced } from './threefold.ts';
 
 const WORDS: Record<Account, string> = { W: 'width', D: 'depth', H: 'height' };
-export const TITLES: Record<ViewName, string> = {
+const TITLES: Record<ViewName, string> = {
   front: 'front view',
   back: 'back view',
   top: 'top view',
