@@ -196,7 +196,7 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
           return;
       }
     }
-    set({ save: 'saved', savedAt: new Date() });
+    set({ save: isEditing ? 'saving' : 'saved', savedAt: new Date() });
     tell(true);
   };
   const storeNow = (): void => {
@@ -224,6 +224,16 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
 
   // ---- what one can do ----
 
+  /** A change that was entered and is not drawn yet: what is shown as saved meanwhile would not be all. */
+  let isEditing = false;
+  const edit = async (command: Command): Promise<readonly Fault[]> => {
+    isEditing = true;
+    if (get().save === 'saved') set({ save: 'saving' });
+    const faults = await makeEdit(command);
+    isEditing = false;
+    if (!queue.length && get().save === 'saving') set({ save: 'saved' });
+    return faults;
+  };
   const makeEdit = async (command: Command): Promise<readonly Fault[]> => {
     if (isHalted()) return [HALTED];
     const made = applyCommand(get().drawing, command, { box: get().picture?.box });
@@ -249,7 +259,6 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
         });
       lookLater();
     }
-    if (get().save === 'saved') set({ save: 'saving' });
     setQueue([...queue, { id: tools.newId(), label, command, drawing }]);
     storeSoon();
     return [];
@@ -387,7 +396,7 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
     id,
     state,
     edit: async (command, shownBy = 'notice') => {
-      const faults = await inTurn(() => makeEdit(command));
+      const faults = await inTurn(() => edit(command));
       if (faults.length && shownBy === 'notice') set({ faults });
       return faults;
     },

@@ -1,13 +1,13 @@
 import { gzipSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
-import { openDrawing, stand } from './desk.ts';
+import { openDrawing, saved, stand, type } from './desk.ts';
 import { serverFor } from './server.ts';
 
 /**
  * Prints the figures that are asked for (first page 2 s, edit 50 ms, drag 60 frames a second) and raises an alarm well beyond them:
  * a shared machine with two cores that also paints in software is at times several times slower than itself.
  */
-const ALARM = { firstPage: 8000, edit: 250, frames: 6 } as const;
+const ALARM = { firstPage: 8000, edit: 250, follow: 1000, frames: 6 } as const;
 
 /** A screen that runs slower than this, in frames a second, has not the machine to itself; how often it is tried again. */
 const STARVED = 30;
@@ -97,6 +97,23 @@ test('a changed figure is soon on the sheet, in every demo drawing', async ({ pa
   }
   console.log(`    all six together: median ${median(all).toFixed(1)} ms`);
   expect(median(all)).toBeLessThan(ALARM.edit);
+});
+
+test('what one window changes stands in another within a second', async ({ page, context }) => {
+  await openDrawing(page, server.address, 'Louvre bracket');
+  const other = await context.newPage();
+  await openDrawing(other, server.address, 'Louvre bracket');
+  const took: number[] = [];
+  for (let height = 71; height < 76; height++) {
+    await type(page.getByLabel(/^Size H,/), String(height));
+    await saved(page);
+    const start = Date.now();
+    await expect(other.getByTestId('overall H')).toHaveText(String(height));
+    took.push(Date.now() - start);
+  }
+  console.log(`    saved in one window to seen in the other: median ${median(took)} ms`);
+  expect(median(took)).toBeLessThan(ALARM.follow);
+  await other.close();
 });
 
 test('a dragged plane follows the pointer', async ({ page }) => {
