@@ -4,13 +4,12 @@ import { type Drawing, readDrawing } from '../core/drawing/drawing.ts';
 import type { Vec2, Vec3 } from '../core/geometry/vec.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
-import { planReplay } from '../core/replay/planReplay.ts';
 import type { Against, BalanceAnswer } from './balancing.ts';
 import { type DeskNote, type DeskPicture, deskPicture } from './deskPicture.ts';
 import { type PickedFace, type Pictorial, pickIn, pictorialOf, type Tints, tintsOf } from './pictorial.ts';
 import { type PointedAt, pointedAt, sheetReading } from './pointing.ts';
 import { type Exercise, exerciseOf } from './practice.ts';
-import { type ReplayStep, replayPicture } from './replayPicture.ts';
+import type { ReplayShown } from './replayPicture.ts';
 
 /** The desk's engine, away from the thread that types and drags. */
 const desk = openDesk();
@@ -148,13 +147,15 @@ const api = {
     return worked ? sheetReading(worked) : [];
   },
   /** The construction of the sheet, step by step; nothing where the drawing cannot be drawn. */
-  replay: async (data: Drawing, choice: ReplayChoice): Promise<ReplayStep[] | undefined> => {
+  replay: async (data: Drawing, choice: ReplayChoice): Promise<ReplayShown | undefined> => {
     await underWay;
     const worked = workedOf(data);
     if (!worked) return undefined;
     const { sheet, part, rows } = worked;
     const { part: file, setup } = data;
-    return replayPicture(planReplay(sheet, file, part, rows, choice, setup.rules), sheet);
+    // the first picture needs none of it
+    const { replayShown } = await import('./replayPicture.ts');
+    return replayShown(sheet, file, part, rows, choice, setup.rules);
   },
   /** The face at a place of a pictorial. */
   pick: async (data: Drawing, toward: Vec3, at: Vec2): Promise<PickedFace | undefined> => {

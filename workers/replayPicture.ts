@@ -1,5 +1,5 @@
 import type { Vec2 } from '../core/geometry/vec.ts';
-import type { Step } from '../core/replay/deed.ts';
+import type { ShortStep, Step } from '../core/replay/deed.ts';
 import {
   type Board,
   emptyBoard,
@@ -8,17 +8,21 @@ import {
   type LightLine,
   perform,
 } from '../core/replay/perform.ts';
+import { planReplay } from '../core/replay/planReplay.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
 import type { Rect } from '../core/sheet/layout/paper.ts';
 
 /** A step as the desk shows it: its words, and what it puts on the sheet as paths. Paper mm with y down. */
-export type ReplayStep = Omit<Step, 'deeds'> & {
+export type ReplayStep = Omit<Step, 'deeds' | 'work' | 'brief' | 'from'> & {
   /** light lines and circles */
   readonly light: string;
   readonly visible: string;
   readonly hidden: string;
   readonly marks: readonly Vec2[];
 };
+
+/** A construction as the desk shows it, with the short form over its steps. */
+export type ReplayShown = { readonly steps: readonly ReplayStep[]; readonly short: readonly ShortStep[] };
 
 const mm = (x: number): string => String(Math.round(x * 1000) / 1000 + 0);
 
@@ -78,6 +82,12 @@ const pointsOnLines = (steps: readonly Step[]): Map<string, string[]> => {
 
 type Ends = { readonly from?: Vec2; readonly to?: Vec2 };
 
+/** The construction of a sheet as the desk shows it; the arguments are those of the plan. */
+export const replayShown = (...of: Parameters<typeof planReplay>): ReplayShown => {
+  const { steps, short } = planReplay(...of);
+  return { steps: replayPicture(steps, of[0]), short };
+};
+
 /** Steps of a planned replay with what each draws. */
 export const replayPicture = (steps: readonly Step[], sheet: Sheet): ReplayStep[] => {
   const board: Board = emptyBoard();
@@ -135,7 +145,7 @@ export const replayPicture = (steps: readonly Step[], sheet: Sheet): ReplayStep[
     return f.kind === 'arc' ? circlePath(f.circle, f) : curvePath(f.through, f.closed);
   };
   return steps.map((step) => {
-    const { deeds, ...words } = step;
+    const { deeds, work: _work, brief: _brief, from: _from, ...words } = step;
     let light = '';
     const marks: Vec2[] = [];
     const before = board.finished.length;

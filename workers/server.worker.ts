@@ -29,9 +29,10 @@ const constructionOf = (drawing: Drawing, choice: ReplayChoice): ConstructionLis
   const worked = openDesk().work(drawing);
   if (!worked.ok) return undefined;
   const { sheet, part, rows } = worked;
-  const steps = planReplay(sheet, drawing.part, part, rows, choice, drawing.setup.rules);
+  const { steps, short } = planReplay(sheet, drawing.part, part, rows, choice, drawing.setup.rules);
   return {
     steps: steps.map(({ text, stage, view }) => ({ text, stage, view })),
+    short,
     strip: transfersOf(steps, RULE_MARK[drawing.part.units]),
   };
 };

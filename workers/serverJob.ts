@@ -1,6 +1,6 @@
 import type { Drawing } from '../core/drawing/drawing.ts';
 import type { Fault, Result } from '../core/number/fault.ts';
-import type { ReplayChoice, Step } from '../core/replay/deed.ts';
+import type { ReplayChoice, ShortStep, Step } from '../core/replay/deed.ts';
 import type { Transfer } from '../core/replay/dividers.ts';
 import type { SettingOut } from '../core/sheet/layout/settingOut.ts';
 import type { SheetExportId } from '../formats/exports.ts';
@@ -31,6 +31,7 @@ export type FileMade =
 /** The construction as a list of sentences, and its lengths for the dividers. */
 export type ConstructionList = {
   readonly steps: readonly Pick<Step, 'text' | 'stage' | 'view'>[];
+  readonly short: readonly ShortStep[];
   readonly strip: readonly Transfer[];
 };
 

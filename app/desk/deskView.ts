@@ -1,6 +1,6 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { PointedAt } from '../../workers/pointing.ts';
-import type { ReplayStep } from '../../workers/replayPicture.ts';
+import type { ReplayShown } from '../../workers/replayPicture.ts';
 
 export const STAGES = ['Measure', 'Set out', 'Project', 'Transfer', 'Cut'] as const;
 export type Stage = (typeof STAGES)[number];
@@ -16,7 +16,7 @@ export type DeskView = {
   /** what was pointed at on the sheet last */
   readonly pointed: PointedAt | undefined;
   /** the construction while it is being replayed: its steps, and how many of them are done */
-  readonly replay: { readonly steps: readonly ReplayStep[]; readonly at: number } | undefined;
+  readonly replay: (ReplayShown & { readonly at: number }) | undefined;
   /** changes with the picture beneath, so that it is fetched anew */
   readonly pictureStamp: number;
 };

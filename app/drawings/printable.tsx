@@ -22,14 +22,14 @@ export type PageProps = {
 export const printable = async <T,>(
   { params, searchParams }: PageProps,
   query: z.ZodType<T>,
-  show: (drawing: Drawing, asked: T) => Promise<ReactNode>,
+  show: (drawing: Drawing, asked: T, id: string) => Promise<ReactNode>,
 ): Promise<ReactNode> => {
   const id = idParameter.safeParse((await params).id);
   const asked = query.safeParse(await searchParams);
   if (!id.success || !asked.success) notFound();
   try {
     const { drawing } = await readKept(await database(), id.data);
-    return await show(drawing, asked.data);
+    return await show(drawing, asked.data, id.data);
   } catch (error) {
     if (error instanceof NotThere) notFound();
     if (error instanceof CannotOpen)

@@ -10,7 +10,7 @@ import type { DeskNote, DeskPicture } from '../../workers/deskPicture.ts';
 import type { PickedFace, Pictorial, Tints } from '../../workers/pictorial.ts';
 import type { PointedAt } from '../../workers/pointing.ts';
 import type { Exercise } from '../../workers/practice.ts';
-import type { ReplayStep } from '../../workers/replayPicture.ts';
+import type { ReplayShown } from '../../workers/replayPicture.ts';
 
 /** The desk's engine in a worker of its own. Where it takes too long it is ended and begun anew; its questions then have no answer. */
 export type Engine = {
@@ -38,10 +38,7 @@ export type Engine = {
   /** How the sheet is set out, and what would better it. */
   readonly plan: (drawing: Drawing) => Promise<SheetPlan | undefined>;
   /** The construction of the sheet, step by step. */
-  readonly construction: (
-    drawing: Drawing,
-    choice: ReplayChoice,
-  ) => Promise<readonly ReplayStep[] | undefined>;
+  readonly construction: (drawing: Drawing, choice: ReplayChoice) => Promise<ReplayShown | undefined>;
   /** What stands at a place of the sheet (paper mm, y up). */
   readonly pointed: (drawing: Drawing, at: Vec2, reach: number) => Promise<PointedAt | undefined>;
   /** The views in words. */

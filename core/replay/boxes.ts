@@ -2,7 +2,7 @@ import type { Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { ReferenceLine } from '../sheet/layout/layout.ts';
 import { levelAt, pairOf, uprightAt } from './coordinates.ts';
-import type { Deed } from './deed.ts';
+import type { Brief, Deed } from './deed.ts';
 import { equalsText, fixedAlong, isCounted, type Origin, originBetween, originOfStep } from './origin.ts';
 import { walkOutline } from './outlineWalk.ts';
 import {
@@ -15,6 +15,7 @@ import {
   take,
   upAccount,
   viewNamed,
+  workOn,
   worldAt,
 } from './plan.ts';
 
@@ -25,7 +26,7 @@ const offset = (
   k: 0 | 1,
   from: number,
   to: number,
-  words: { text: string; why: string },
+  words: { text: string; why: string; brief: Brief },
 ): string => {
   const { box } = viewNamed(p, view);
   const lines = k === 0 ? p.upright : p.level;
@@ -45,6 +46,7 @@ const offset = (
 
 /** The first box of all: its corner by the sheet's edges, its sides by the overall sizes. */
 const firstBox = (p: Plan, view: ViewName): void => {
+  workOn(p, `the box of the ${view} view`, view);
   const { box } = viewNamed(p, view);
   const corner = freshName(p, 'p');
   const deeds: Deed[] = [
@@ -61,6 +63,10 @@ const firstBox = (p: Plan, view: ViewName): void => {
       source: 'sheet',
       text: `Mark the lower left corner of the ${view} view ${p.written.paper(box.x)} from the left edge of the sheet and ${p.written.paper(box.y)} from the lower one, with a light level and upright line through it.`,
       why: 'Where the views go is settled before a line is drawn, so that all of them fit.',
+      brief: [
+        'mark its lower left corner',
+        `${p.written.paper(box.x)} from the left edge of the sheet and ${p.written.paper(box.y)} from the lower one`,
+      ],
     },
     deeds,
   );
@@ -92,6 +98,7 @@ const referenceLine = (p: Plan, r: ReferenceLine, of: ViewName): void => {
   const line = offset(p, of, k, from, at, {
     text: `Draw the ${name} ${p.written.paper(Math.abs(at - from))} from the ${of} view.`,
     why: 'Here the planes of projection meet; distances are taken from it.',
+    brief: ['draw', `the ${name} ${p.written.paper(Math.abs(at - from))} from the ${of} view`],
   });
   for (const v of r.between) if (v !== 'front') p.reference.set(v, line);
 };
@@ -115,6 +122,9 @@ const corners = (p: Plan): void => {
           ? 'Draw the mitre line at 45 degrees from the corner where the two lines between the views meet.'
           : 'Mark the corner where the two lines between the views meet.',
         why: 'Depths pass from one view to the other round this corner.',
+        brief: line
+          ? ['draw', 'the mitre line at 45 degrees from their corner']
+          : ['mark', 'the corner where they meet'],
       },
       [
         { do: 'cross', point: corner, a, b },
@@ -127,11 +137,13 @@ const corners = (p: Plan): void => {
 
 /** The box of a view beside one that is drawn. */
 const nextBox = (p: Plan, view: ViewName, drawn: ViewName): void => {
+  workOn(p, `the box of the ${view} view`, view);
   const v = viewNamed(p, view);
   const d = viewNamed(p, drawn);
   const words = (side: string, gap: number) => ({
     text: `Draw the ${side} side of the ${view} view's box ${p.written.paper(gap)} away.`,
     why: 'The gap leaves room for names and dimensions.',
+    brief: ['draw', `its ${side} side ${p.written.paper(gap)} away`] as const,
   });
   const farSides: (() => void)[] = [];
   // its near side by the gap, wherever it is not shared with the box that is drawn
@@ -182,6 +194,7 @@ const farSide = (p: Plan, view: ViewName, k: 0 | 1, near: number, far: number): 
       ...originOfStep(origin),
       account,
       text: `Set off ${account} ${size(p, far - near)}${equalsText(origin)} for the box of the ${view} view.`,
+      brief: ['set off', `${account} ${size(p, far - near)}${equalsText(origin)}`],
       why:
         origin.source === 'planned'
           ? 'The overall size of the part in this direction: no sum of sizes gives it, it was calculated when the sheet was planned.'
@@ -227,6 +240,7 @@ export const setBoxesOut = (p: Plan): void => {
     const from = view === 'back' ? front : beside;
     const parted = view === front ? start : view;
     const r = p.sheet.layout.referenceLines.find((x) => x.between.includes(parted));
+    workOn(p, 'the lines between the views', undefined);
     if (r && !p.reference.has(parted)) referenceLine(p, r, from);
     corners(p);
     nextBox(p, view, beside);

@@ -172,6 +172,7 @@ const turnOver = (p: Plan, from: ViewName, w: Wanted, s: Sense): void => {
       text: `Carry the depth${ofWhat(w)} from the ${from} view ${TURN[method].words}, and draw a light ${s.name} line into the ${w.view} view.`,
       why: TURN[method].why,
       account: 'D',
+      from,
     },
     deeds,
   );
@@ -222,6 +223,7 @@ const carryAcross = (p: Plan, w: Wanted, s: Sense, donor: PlacedView): void => {
       text: `Take the ${FROM[account]}${ofWhat(w)} from the ${donor.name} view with the dividers, set it off in the ${w.view} view, and draw a light ${s.name} line.`,
       why: `The ${FROM[account]} is posted already; what is measured once is not measured again.`,
       account,
+      from: donor.name,
     },
     [
       { do: 'cross', point: second, a: edge, b: line },
@@ -292,13 +294,16 @@ const line = (p: Plan, w: Wanted, s: Sense): void => {
   else projector(p, w, s, way);
 };
 
+/** The view in whose box, or hardly outside it, a place of the sheet stands. */
+const viewOfPlace = (p: Plan, [x, y]: Vec2): ViewName | undefined =>
+  p.sheet.views.find(({ box: b }) => x > b.x - 1 && x < b.x + b.w + 1 && y > b.y - 1 && y < b.y + b.h + 1)
+    ?.name;
+
 /** A point by what it is, or by where on the sheet it stands. */
-const markedWhere = (p: Plan, [x, y]: Vec2): string => {
-  const home = p.sheet.views.find(
-    ({ box: b }) => x > b.x - 1 && x < b.x + b.w + 1 && y > b.y - 1 && y < b.y + b.h + 1,
-  );
-  const words = home && placeWords(p, home.name, [x, y]);
-  if (home) return words ? `${words} of the ${home.name} view` : `the point marked in the ${home.name} view`;
+const markedWhere = (p: Plan, at: Vec2): string => {
+  const home = viewOfPlace(p, at);
+  const words = home && placeWords(p, home, at);
+  if (home) return words ? `${words} of the ${home} view` : `the point marked in the ${home} view`;
   return 'the point marked between the views';
 };
 
@@ -327,6 +332,7 @@ const projector = (p: Plan, w: Wanted, s: Sense, way: Extract<Way, { by: 'point'
       why: `The ${FROM[account]} is shared: what one view has, the other takes by a projector.`,
       account,
       about: home && at ? cornersAt(p, home, at).map((c) => c.key) : [],
+      from: viewOfPlace(p, way.by === 'rim' ? way.rim.at : (at as Vec2)) ?? w.view,
     },
     [
       ...(way.by === 'rim' ? way.rim.deeds : []),

@@ -11,7 +11,7 @@ import { levelAt, pointAt, uprightAt } from './coordinates.ts';
 import { type Findable, pointsToFind } from './curvePoints.ts';
 import { endViewOf, generatorThrough, parallelCircle, type Revolved, type Ruled } from './generators.ts';
 import { edgeWords } from './placeWords.ts';
-import { freshName, type Plan, pointThere, take, viewNamed } from './plan.ts';
+import { freshName, type Plan, pointThere, take, viewNamed, workOn } from './plan.ts';
 import { paperAngle, rayDeed } from './polygonDrawn.ts';
 import { drawShape, legOf, type TraceLeg } from './shapeDrawn.ts';
 
@@ -69,6 +69,7 @@ const legLine = (p: Plan, s: Section, leg: Leg, which: string): string => {
         ...words,
         tool: 'straight edge',
         text: `Draw the trace of ${which} through its two points in the ${plane.seenIn} view.`,
+        brief: ['draw', `${which} through its two points`],
       },
       [{ do: 'join', line, a, b }],
     );
@@ -83,6 +84,7 @@ const legLine = (p: Plan, s: Section, leg: Leg, which: string): string => {
       tool: ray.do === 'slant' ? 'set square' : 'protractor',
       ...(ray.do === 'protract' && { source: 'given' as const }),
       text: `Draw the trace of ${which} at ${Math.round(angle * 1e6) / 1e6} degrees in the ${plane.seenIn} view.`,
+      brief: ['draw', `${which} at ${Math.round(angle * 1e6) / 1e6} degrees`],
     },
     [{ do: 'level', line: level, through: a }, ray],
   );
@@ -220,11 +222,16 @@ export const findCuts = (
   const shapes: (() => void)[] = [];
   for (const s of p.sheet.sections) {
     if (!s.bodies.length || !p.sheet.views.some((v) => v.name === s.plane.seenIn)) continue;
+    workOn(p, `the trace of cut ${s.plane.name}`, s.plane.seenIn);
     const trace = traceLines(p, s);
+    workOn(p, `cut ${s.plane.name}`, undefined);
     const points = pointsToFind(p, s, edges, tol);
     for (const c of points) locate(p, s, trace, c, edges);
     found.push(...points);
-    shapes.push(() => drawShape(p, s, trace, points));
+    shapes.push(() => {
+      workOn(p, `the true shape of cut ${s.plane.name}`, undefined);
+      drawShape(p, s, trace, points);
+    });
   }
   return { found, shapes };
 };

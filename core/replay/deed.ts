@@ -125,6 +125,15 @@ export type Phase =
  */
 export type FigureOrigin = 'sheet' | 'given' | 'counted' | 'calculated' | 'planned' | 'convenient';
 
+/** What a step works towards: a feature in a view, a box, the trace of a cut. */
+export type Work = { readonly on: string; readonly view: ViewName | undefined };
+
+/**
+ * What a step brings to a short form that takes several together: the verb with what all of them have in common, and what this one adds: "set off",
+ * "W 25 from the left".
+ */
+export type Brief = readonly [lead: string, what: string];
+
 /** One step of the replay: mostly one deed, several that belong together where one alone would show nothing. */
 export type Step = {
   readonly view: ViewName | undefined;
@@ -147,7 +156,25 @@ export type Step = {
   readonly shows?: readonly Layer[];
   /** the light lines are rubbed out */
   readonly clears?: boolean;
+  readonly work: Work;
+  /** undefined where the step only leads up to what the next one finds */
+  readonly brief?: Brief;
+  /** for a projector: the view that it comes from */
+  readonly from?: ViewName;
 };
+
+/** What a drafter does in one go: several steps that belong together. */
+export type ShortStep = {
+  readonly view: ViewName | undefined;
+  readonly stage: Phase;
+  readonly text: string;
+  readonly why: string;
+  /** how many of the steps it takes together, which follow one another */
+  readonly count: number;
+};
+
+/** A construction in its full and in its short form: the same deeds in the same order. */
+export type Replay = { readonly steps: readonly Step[]; readonly short: readonly ShortStep[] };
 
 export type ReplayMethod = 'mitre' | 'arcs' | 'distances';
 export type ReplayChoice = {

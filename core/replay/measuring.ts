@@ -76,19 +76,40 @@ const whyOf = (p: Plan, account: Account, o: Origin): string => {
 export const FROM: Record<Account, string> = { W: 'width', D: 'depth', H: 'height' };
 
 /** Where a coordinate may be measured from: the ends of the view's box, the last corner of a walked outline, or the part's own nought. */
-type Base = { readonly from: number; readonly words: (view: ViewName) => string };
+type Base = {
+  readonly from: number;
+  readonly words: (view: ViewName) => string;
+  /** the same in short, within a view that is named already */
+  readonly brief: string;
+};
 const basesOf = (p: Plan, view: ViewName, s: Sense): readonly Base[] => {
   const { box } = viewNamed(p, view);
   const side = sideOf(p, view, s).name;
   const ends: Base[] =
     s.k === 0
       ? [
-          { from: box.x, words: (v) => `along the ${side} side of the ${v} view, from the left` },
-          { from: box.x + box.w, words: (v) => `along the ${side} side of the ${v} view, from the right` },
+          {
+            from: box.x,
+            words: (v) => `along the ${side} side of the ${v} view, from the left`,
+            brief: 'from the left',
+          },
+          {
+            from: box.x + box.w,
+            words: (v) => `along the ${side} side of the ${v} view, from the right`,
+            brief: 'from the right',
+          },
         ]
       : [
-          { from: box.y, words: (v) => `up the ${side} side of the ${v} view, from the bottom` },
-          { from: box.y + box.h, words: (v) => `down the ${side} side of the ${v} view, from the top` },
+          {
+            from: box.y,
+            words: (v) => `up the ${side} side of the ${v} view, from the bottom`,
+            brief: 'from the bottom',
+          },
+          {
+            from: box.y + box.h,
+            words: (v) => `down the ${side} side of the ${v} view, from the top`,
+            brief: 'from the top',
+          },
         ];
   return ends.filter((e) => s.lines(p).at(e.from) !== undefined);
 };
@@ -123,6 +144,7 @@ const measureOf = (p: Plan, w: Wanted, s: Sense): Measure => {
   const low: Base = bases[0] ?? {
     from: s.k === 0 ? v.box.x : v.box.y,
     words: (v) => `from the corner of the ${v} view`,
+    brief: 'from the corner',
   };
   const account = accountOf(view, s);
   const toBase = (base: Base): Origin =>
@@ -135,7 +157,11 @@ const measureOf = (p: Plan, w: Wanted, s: Sense): Measure => {
     const from = p.walk.at[s.k];
     const origin = originFrom(p, w, s, fixedAt(p, view, p.walk.at, s.k), from);
     if (isCounted(origin.source))
-      return { how: 'set off', base: { from, words: (v) => `from there in the ${v} view` }, origin };
+      return {
+        how: 'set off',
+        base: { from, words: (v) => `from there in the ${v} view`, brief: 'from there' },
+        origin,
+      };
   }
   const [a, b] = bases;
   const share =
@@ -242,6 +268,7 @@ const halve = (p: Plan, { view, stage = 'construction' }: Wanted, s: Sense): voi
       tool: 'compass',
       text: `Halve the ${sideOf(p, view, s).name} side of the ${view} view with the compass, and draw a light ${s.name} line through its middle.`,
       why: 'Two equal arcs about the ends cross square above the middle: no size is needed.',
+      brief: ['halve', `the ${sideOf(p, view, s).name} side`],
       account: accountOf(view, s),
     },
     [
@@ -291,6 +318,10 @@ const divide = (
       source: 'convenient',
       text: `Divide the ${sideOf(p, view, s).name} side of the ${view} view into ${parts} equal parts by a slanting scale: ${parts} equal steps on a line aslant, the last joined to the far end, a parallel through step ${part}; draw a light ${s.name} line there.`,
       why: 'No rule shows that length; equal steps on any line give equal parts.',
+      brief: [
+        'divide by a slanting scale',
+        `the ${sideOf(p, view, s).name} side into ${parts} equal parts, at part ${part}`,
+      ],
     },
     [
       ...a.deeds,
@@ -336,6 +367,7 @@ export const setOffCoordinate = (p: Plan, w: Wanted, s: Sense): void => {
           from: m.nought,
           words: (v) =>
             `in the ${v} view from the line of the part's own nought, ${WAYS[s.k][at > m.nought ? 1 : 0]}`,
+          brief: `${WAYS[s.k][at > m.nought ? 1 : 0]} from the part's own nought`,
         };
   const distance = Math.abs(at - base.from);
   const { origin } = m;
@@ -347,9 +379,10 @@ export const setOffCoordinate = (p: Plan, w: Wanted, s: Sense): void => {
   const along = walked
     ? ((s.k === 0 ? p.level.at(p.walk?.at[1] as number) : p.upright.at(p.walk?.at[0] as number)) as string)
     : sideOf(p, view, s).line;
+  const length = `${size(p, distance)}${equalsText(origin)}${onPaperToo(p, distance)}`;
   const words = walked
-    ? `From ${placeName(p, viewNamed(p, view), p.walk?.at as Vec2) || 'the last corner'} go ${WAYS[s.k][at > base.from ? 1 : 0]} ${size(p, distance)}${equalsText(origin)}${onPaperToo(p, distance)} in the ${view} view${to}`
-    : `Set off ${account} ${size(p, distance)}${equalsText(origin)}${onPaperToo(p, distance)} ${base.words(view)}${to}`;
+    ? `From ${placeName(p, viewNamed(p, view), p.walk?.at as Vec2) || 'the last corner'} go ${WAYS[s.k][at > base.from ? 1 : 0]} ${length} in the ${view} view${to}`
+    : `Set off ${account} ${length} ${base.words(view)}${to}`;
   take(
     p,
     {
@@ -360,6 +393,9 @@ export const setOffCoordinate = (p: Plan, w: Wanted, s: Sense): void => {
       why: whyOf(p, account, origin),
       account,
       ...originOfStep(origin),
+      brief: walked
+        ? ['go', `${WAYS[s.k][at > base.from ? 1 : 0]} ${length}`]
+        : ['set off', `${account} ${length} ${base.brief}`],
     },
     [
       ...start.deeds,

@@ -1,7 +1,7 @@
 import { pointOn } from '../geometry/curve3.ts';
 import { distance, distance2, type Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
-import { copyWords } from '../naming/keys.ts';
+import { copyWords, featureOfFace } from '../naming/keys.ts';
 import { faceWords } from '../reading/words.ts';
 import { placeOfPoint } from '../sheet/views/placedView.ts';
 import type { Edge } from '../solid/boundary.ts';
@@ -58,14 +58,28 @@ export const rimWords = (p: Plan, view: ViewName, centre: Vec2, at: Vec2): strin
  * line the longest is named.
  */
 export const lineOfWords = (p: Plan, l: ViewLine): string => {
+  const [outlined] = l.of;
+  if (l.kind === 'outline' && outlined !== undefined) return `, the outline of ${faceWords(outlined)}`;
+  return edgeWords({ on: facesAt(p, l) });
+};
+
+/** The faces that meet in the longest edge that a line shows; of an outline the one whose outline it is. */
+const facesAt = (p: Plan, l: ViewLine): readonly string[] => {
+  if (l.kind === 'outline') return l.of.slice(0, 1);
   const edges = l.sources.flatMap((s) => p.edges.get(s) ?? []);
   const longest = edges.reduce<Edge | undefined>(
     (a, b) => (a && lengthOf(a) >= lengthOf(b) ? a : b),
     undefined,
   );
-  const [outlined] = l.of;
-  if (l.kind === 'outline' && outlined !== undefined) return `, the outline of ${faceWords(outlined)}`;
-  return edgeWords(longest ?? { on: l.of });
+  return longest?.on ?? l.of;
+};
+
+/** The feature that a line belongs to as a drafter would say: of those that meet there the one that was stated last. */
+export const featureOfLine = (p: Plan, l: ViewLine): string => {
+  const order = (f: string): number => p.features.indexOf(f);
+  return facesAt(p, l)
+    .map(featureOfFace)
+    .reduce((a, b) => (order(b) > order(a) ? b : a), '');
 };
 
 /** What an edge is, by its faces, as the end of a sentence; nothing for a line that is no edge. */
@@ -113,7 +127,10 @@ const whereWords = (p: Plan, s: Step): string => {
 };
 
 /** Adds words before the full stop of every step that reads like another. @param words for a step and the how-manieth of its like it is */
-const addedWhereAlike = (steps: readonly Step[], words: (s: Step, nth: number) => string): Step[] => {
+export const addedWhereAlike = <T extends { readonly text: string }>(
+  steps: readonly T[],
+  words: (s: T, nth: number) => string,
+): T[] => {
   const times = new Map<string, number>();
   for (const s of steps) times.set(s.text, (times.get(s.text) ?? 0) + 1);
   const met = new Map<string, number>();
@@ -126,8 +143,8 @@ const addedWhereAlike = (steps: readonly Step[], words: (s: Step, nth: number) =
 };
 
 /** Where several steps would read alike, each says its place on the paper too; those hardly apart there are counted. */
-export const toldApart = (p: Plan): Step[] =>
+export const toldApart = (p: Plan, steps: readonly Step[]): Step[] =>
   addedWhereAlike(
-    addedWhereAlike(p.steps, (s) => whereWords(p, s)),
+    addedWhereAlike(steps, (s) => whereWords(p, s)),
     (_s, nth) => (nth > 1 ? `, number ${nth} in this place` : ''),
   );

@@ -11,7 +11,7 @@ import type { Edge } from '../solid/boundary.ts';
 import { byFace, type CornerOfFaces, type PlacesByFace } from '../station/fixedBy.ts';
 import type { SizeChain } from '../station/sizeChain.ts';
 import type { StatedPlace } from '../station/statedPlaces.ts';
-import type { Deed, FigureOrigin, Phase, ReplayChoice, Step } from './deed.ts';
+import type { Brief, Deed, FigureOrigin, Phase, ReplayChoice, Step, Work } from './deed.ts';
 import { type Board, emptyBoard, perform } from './perform.ts';
 import type { Writing } from './writing.ts';
 
@@ -82,6 +82,8 @@ export type Plan = {
   readonly sizeNames: ReadonlyMap<string, string>;
   /** the worth of each named size, part units */
   readonly named: ReadonlyMap<string, number>;
+  /** the features of all bodies in the order of the statement */
+  readonly features: readonly string[];
   readonly steps: Step[];
   readonly board: Board;
   readonly upright: Register;
@@ -102,7 +104,9 @@ export type Plan = {
   /** the last corner of the outline that is being walked */
   walk: { readonly view: ViewName; readonly point: string; readonly at: Vec2 } | undefined;
   /** finished lines that wait to be darkened */
-  readonly later: { readonly words: StepWords; readonly deeds: readonly Deed[] }[];
+  readonly later: { readonly words: StepWords; readonly deeds: readonly Deed[]; readonly work: Work }[];
+  /** what is being worked on */
+  work: Work;
   count: number;
 };
 
@@ -115,6 +119,7 @@ export const beginPlan = (
   stated: readonly StatedPlace[],
   sizeNames: ReadonlyMap<string, string>,
   named: ReadonlyMap<string, number>,
+  features: readonly string[],
   written: Writing,
 ): Plan => ({
   sheet,
@@ -127,6 +132,7 @@ export const beginPlan = (
   statedByFace: byFace(stated),
   sizeNames,
   named,
+  features,
   steps: [],
   board: emptyBoard(),
   upright: register(),
@@ -142,6 +148,7 @@ export const beginPlan = (
   strokes: [],
   walk: undefined,
   later: [],
+  work: { on: '', view: undefined },
   count: 0,
 });
 
@@ -177,6 +184,13 @@ type StepWords = {
   readonly about?: readonly string[];
   readonly shows?: readonly Layer[];
   readonly clears?: boolean;
+  readonly brief?: Brief | undefined;
+  readonly from?: ViewName | undefined;
+};
+
+/** Says what the steps that follow work towards. */
+export const workOn = (p: Plan, on: string, view: ViewName | undefined): void => {
+  p.work = { on, view };
 };
 
 /** A straight line that is lined in later is drawn as a light construction line until then. */
@@ -202,13 +216,16 @@ export const take = (p: Plan, words: StepWords, deeds: readonly Deed[]): void =>
     add(p, words, deeds);
     return;
   }
-  p.later.push({ words, deeds });
+  p.later.push({ words, deeds, work: p.work });
   for (const d of deeds) drawLight(p, words, d);
 };
 
 /** Darkens what has waited for it. */
 export const darken = (p: Plan): void => {
-  for (const { words, deeds } of p.later) add(p, words, deeds);
+  for (const { words, deeds, work } of p.later) {
+    p.work = work;
+    add(p, words, deeds);
+  }
   p.later.length = 0;
 };
 
@@ -218,11 +235,14 @@ const add = (p: Plan, words: StepWords, deeds: readonly Deed[]): void => {
     perform(p.board, d);
     noteResult(p, d, words.view);
   }
-  const { account, source, working, sizes, about = [], ...rest } = words;
+  const { account, source, working, sizes, brief, from, about = [], ...rest } = words;
   p.steps.push({
     ...rest,
     deeds,
     about,
+    work: p.work,
+    ...(brief && { brief }),
+    ...(from && { from }),
     ...(account && { account }),
     ...(source && { source }),
     ...(working && { working }),

@@ -21,12 +21,12 @@ import { drawConeEnds } from './coneEnds.ts';
 import { pointAt } from './coordinates.ts';
 import { type Findable, joinFound } from './curvePoints.ts';
 import { findCuts } from './cuts.ts';
-import type { ReplayChoice, Step } from './deed.ts';
+import type { Replay, ReplayChoice } from './deed.ts';
 import { finish } from './finishing.ts';
 import { framedFeatures } from './framePoints.ts';
 import { radiusOrigin } from './origin.ts';
 import { outlineOf } from './outlineWalk.ts';
-import { lineOfWords, placeWords, toldApart } from './placeWords.ts';
+import { featureOfLine, lineOfWords, placeWords } from './placeWords.ts';
 import {
   beginPlan,
   cornersAt,
@@ -38,11 +38,13 @@ import {
   type Plan,
   pointThere,
   take,
+  workOn,
 } from './plan.ts';
 import { drawPlotted } from './plotted.ts';
 import { stepPolygon } from './polygonDrawn.ts';
 import { polygonsOf } from './polygons.ts';
 import { drawEllipse, drawRound } from './rounds.ts';
+import { inShortForm } from './shortForm.ts';
 import { namedWorths, sizeNames, tracePlaces } from './statedSizes.ts';
 import { drawTurned, foldPolygon, placeRoundAxis, roundCorners } from './turnedFeatures.ts';
 import { writingFor } from './writing.ts';
@@ -99,6 +101,7 @@ const beforeCuts = (file: PartFile): BuiltPart | undefined => {
 
 /** A view first drawn light as if nothing were cut. */
 const drawUncut = (p: Plan, v: PlacedView, whole: View): void => {
+  workOn(p, 'the uncut solid', v.name);
   for (const l of inOrder(p, { ...v, view: whole }, whole.lines)) {
     const s = stretchOnPaper(v.toPaper, l);
     if (l.curve.type !== 'line') continue;
@@ -187,7 +190,7 @@ export const planReplay = (
   corners: readonly Named[],
   choice: ReplayChoice,
   rules: SheetSetup['rules'],
-): Step[] => {
+): Replay => {
   const cutPoints = sheet.sections.flatMap((s) =>
     s.bodies.flatMap((b) =>
       b.cutPoints.map(
@@ -216,6 +219,7 @@ export const planReplay = (
     [...statedPlaces(file), ...tracePlaces(sheet)],
     sizeNames(file),
     namedWorths(file),
+    file.bodies.flatMap((b) => b.features.map((f) => f.id)),
     writingFor(file, sheet),
   );
   setBoxesOut(p);
@@ -224,12 +228,18 @@ export const planReplay = (
   const linesOf = new Map(views.map((v) => [v, drawnLines(v, sheet.sections, rules)]));
   // what is seen true anywhere is drawn there first: everything else is projected from it
   const features = framedFeatures(file);
-  for (const f of features) placeRoundAxis(p, f);
-  for (const f of features) drawTurned(p, f);
-  for (const v of views) for (const g of polygons) stepPolygon(p, v.name, g);
-  for (const g of polygons) foldPolygon(p, g);
-  for (const f of features) roundCorners(p, f);
-  for (const f of features) drawConeEnds(p, f);
+  const each = <T extends { readonly feature: string }>(list: readonly T[], draw: (x: T) => void): void => {
+    for (const x of list) {
+      workOn(p, x.feature, undefined);
+      draw(x);
+    }
+  };
+  each(features, (f) => placeRoundAxis(p, f));
+  each(features, (f) => drawTurned(p, f));
+  for (const v of views) each(polygons, (g) => stepPolygon(p, v.name, g));
+  each(polygons, (g) => foldPolygon(p, g));
+  each(features, (f) => roundCorners(p, f));
+  each(features, (f) => drawConeEnds(p, f));
   // the circle in which a ball is cut, whose size no one states, waits for its points to be found
   const isUnstated = (v: PlacedView, { curve }: Stretch): boolean =>
     curve.type === 'conic' && radiusOrigin(p, v.name, curve.c, length2(curve.major)).source === 'calculated';
@@ -238,13 +248,17 @@ export const planReplay = (
   for (const v of views)
     for (const seen of [true, false])
       for (const l of (linesOf.get(v) ?? []).filter((x) => isCircle(x) && (x.class === 'visible') === seen))
-        if (!waits(v, l)) drawRound(p, v.name, stretchOnPaper(v.toPaper, l), seen, lineOfWords(p, l));
+        if (!waits(v, l)) {
+          workOn(p, featureOfLine(p, l), v.name);
+          drawRound(p, v.name, stretchOnPaper(v.toPaper, l), seen, lineOfWords(p, l));
+        }
   let found: readonly Findable[] = [];
   const drawLines = (v: PlacedView, seen: boolean): void => {
     const own = (linesOf.get(v) ?? []).filter(
       (l) => (l.class === 'visible') === seen && (!isCircle(l) || waits(v, l)) && !isPlotted(l),
     );
     for (const l of inOrder(p, v, own)) {
+      workOn(p, featureOfLine(p, l), v.name);
       if (l.curve.type === 'line') drawStraight(p, v, l, seen);
       else if (isCircle(l)) drawFoundRound(p, v, l, seen, found);
       else if (!(v.cut && joinFound(p, v, l, seen, found)))
@@ -276,11 +290,13 @@ export const planReplay = (
   if (choice.hidden === 'last') for (const v of views) drawLines(v, false);
   // curves come last: they are plotted from the circles of the other views
   for (const v of views)
-    for (const l of (linesOf.get(v) ?? []).filter(isPlotted))
+    for (const l of (linesOf.get(v) ?? []).filter(isPlotted)) {
+      workOn(p, featureOfLine(p, l), v.name);
       if (!(v.cut && joinFound(p, v, l, l.class === 'visible', found)))
         drawPlotted(p, v.name, l, l.class === 'visible', edges);
+    }
   for (const draw of cuts.shapes) draw();
   darken(p);
   finish(p, rules);
-  return toldApart(p);
+  return inShortForm(p);
 };

@@ -34,6 +34,10 @@ export const lightCircle = (p: Plan, view: ViewName, centre: Vec2, r: number): s
       ...originOfStep(origin),
       text: `Set the compass to ${size(p, r)}${equalsText(origin)}${onPaperToo(p, r)} and draw a light circle${origin.what ? ` about ${origin.what}` : ''} in the ${view} view.`,
       why: 'A round feature is drawn first where it is a circle.',
+      brief: [
+        `draw a light circle of radius ${size(p, r)}${equalsText(origin)}${onPaperToo(p, r)} about`,
+        placeWords(p, view, centre) ?? origin.what ?? 'the centre',
+      ],
     },
     [{ do: 'circle', circle, centre: middle, radius: r }],
   );
@@ -65,6 +69,10 @@ export const divideCircle = (
       ...(deed.do === 'protract' && { source: 'convenient' as const }),
       text: `Divide the circle${about ? ` about ${about}` : ''} in the ${view} view: a ray at ${Math.round(((angle + 360) % 360) * 100) / 100} degrees, and the point where it meets the circle.`,
       why: 'Where a round face is a circle its generators stand at equal angles; each is a line in the other views.',
+      brief: [
+        `divide the circle${about ? ` about ${about}` : ''} by rays at`,
+        `${Math.round(((angle + 360) % 360) * 100) / 100} degrees`,
+      ],
     },
     [{ do: 'level', line: level, through: centre }, deed, { do: 'meet', point, line: ray, circle, way: 1 }],
   );

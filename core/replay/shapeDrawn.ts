@@ -60,6 +60,7 @@ export const drawShape = (
       tool: 'set square',
       text: `Draw X${n}Y${n} parallel to the trace, where there is room.`,
       why: 'The shape is seen square to the plane, so its base line runs along the trace.',
+      brief: ['draw', `X${n}Y${n} parallel to the trace`],
       source: 'sheet',
     },
     [
@@ -194,15 +195,21 @@ export const drawShape = (
           ? `Set off ${name} along X${n}Y${n} as far on as along the trace; take its distance from XY in the ${other} view and set it off square to it.`
           : `Project ${name} square to the trace onto X${n}Y${n}; take its distance from XY in the ${other} view and set it off.`,
         why: 'Along the trace the plane shows its true length, across it the other view does.',
+        brief: [
+          spaced
+            ? `along X${n}Y${n} set off as far on as along the trace, each with its distance from XY in the ${other} view, cut points`
+            : `project square to the trace onto X${n}Y${n}, and set off its distance from XY in the ${other} view, of cut points`,
+          c.label || 'those of the curve',
+        ],
         about: c.keys,
       },
       deeds,
     );
   }
   const labels = new Map(points.map((c) => [pointThere(p, shapePlace(shape, s, c)), c.label]));
-  const namesOf = (through: readonly string[]): string => {
+  const namesOf = (through: readonly string[], between = ', '): string => {
     const named = through.flatMap((x) => labels.get(x) || []);
-    return named.length === through.length ? named.join(', ') : 'the points';
+    return named.length === through.length ? named.join(between) : 'the points';
   };
   const several = shape.rims.length > 1;
   for (const { body, stretches } of shape.rims)
@@ -237,6 +244,7 @@ export const drawShape = (
           tool: straight ? 'straight edge' : 'curve template',
           text: `Join ${namesOf(through)} of the true shape of ${plane.name}${several ? `, ${body}` : ''}${straight ? '' : ' with a curve'}.`,
           why: 'In the order round the cut.',
+          brief: straight ? ['join', namesOf(through, ' to ')] : ['join with a curve', namesOf(through)],
         },
         [
           straight

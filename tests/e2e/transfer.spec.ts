@@ -66,6 +66,20 @@ test('the construction is replayed from a blank sheet, by method, and printed as
   await stand(page, 'Transfer');
   await page.getByRole('radio', { name: 'Construct' }).click();
   const steps = page.getByTestId('steps').getByRole('listitem');
+  // what a drafter does in one go is one step; it is opened to its lines and points
+  await expect(steps.first()).toContainText('Set out the box of the front view: mark its lower left corner');
+  const count = page.getByTestId('step count');
+  const inOneGo = await steps.count();
+  expect(inOneGo).toBeLessThan(40);
+  await page.getByRole('button', { name: 'Next step' }).click();
+  await expect(count).toHaveText(`Step 1 of ${inOneGo}`);
+  await page.getByRole('button', { name: '3 lines and points' }).first().click();
+  await expect(count).toHaveText(`Step 3 of ${inOneGo + 2}`);
+  await page.getByRole('button', { name: 'A step back' }).click();
+  await expect(count).toHaveText(`Step 2 of ${inOneGo + 2}`);
+  await expect(page.getByTestId('steps').locator('[data-here]')).toContainText('Set off W 56');
+  await page.getByRole('button', { name: 'To the blank sheet' }).click();
+  await page.getByRole('radio', { name: 'Line by line' }).click();
   await expect(steps.first()).toContainText('Mark the lower left corner of the front view');
   const total = await steps.count();
   expect(total).toBeGreaterThan(60);
@@ -73,9 +87,9 @@ test('the construction is replayed from a blank sheet, by method, and printed as
   const finished = page.getByTestId('construction').locator('[data-part=visible]');
   await expect(finished).toHaveAttribute('d', '');
   await page.getByRole('button', { name: 'Next step' }).click();
-  await expect(page.getByTestId('step count')).toHaveText(`Step 1 of ${total}`);
+  await expect(count).toHaveText(`Step 1 of ${total}`);
   await page.getByRole('button', { name: 'Play' }).click();
-  await expect(page.getByTestId('step count')).toHaveText(`Step 3 of ${total}`, { timeout: 6000 });
+  await expect(count).toHaveText(`Step 3 of ${total}`, { timeout: 6000 });
   await page.getByRole('button', { name: 'Pause' }).click();
   await page.getByLabel('Step', { exact: true }).fill(String(total));
   expect((await finished.getAttribute('d'))?.length).toBeGreaterThan(300);
@@ -98,7 +112,10 @@ test('the construction is replayed from a blank sheet, by method, and printed as
   await expect(page.getByTestId('construction')).toHaveCount(0);
   await page.goto(server.address + address);
   await expect(page.getByRole('heading', { name: 'Dividers strip' })).toBeVisible();
-  await expect(page.getByText('depths by dividers')).toBeVisible();
+  await expect(page.getByText(`depths by dividers`)).toBeVisible();
+  await expect(page.getByText(/\d{3} steps/)).toBeVisible();
+  await page.goto(`${server.address}${address?.replace('form=full', 'form=short')}`);
+  await expect(page.getByText(/, [2-4]\d steps/)).toBeVisible();
   expect(troubles).toEqual([]);
 });
 

@@ -19,12 +19,12 @@ const CHOICE: ReplayChoice = {
 const shown = (
   file: PartFile,
   more: Partial<ReplayChoice> = {},
-): { steps: Step[]; pictures: ReplayStep[]; sheet: Sheet; d: Drawing } => {
+): { steps: readonly Step[]; pictures: ReplayStep[]; sheet: Sheet; d: Drawing } => {
   const d = drawingOfPart(file);
   const worked = openDesk().work(d);
   if (!worked.ok) throw new Error('not drawn');
   const { sheet, part, rows } = worked;
-  const steps = planReplay(sheet, d.part, part, rows, { ...CHOICE, ...more }, d.setup.rules);
+  const { steps } = planReplay(sheet, d.part, part, rows, { ...CHOICE, ...more }, d.setup.rules);
   return { steps, pictures: replayPicture(steps, sheet), sheet, d };
 };
 

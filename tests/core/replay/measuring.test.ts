@@ -6,7 +6,7 @@ import type { Step } from '../../../core/replay/deed.ts';
 import { planReplay } from '../../../core/replay/planReplay.ts';
 import { feature, partOf } from '../balance/given.ts';
 
-const stepsOf = (file: PartFile): Step[] => {
+const stepsOf = (file: PartFile): readonly Step[] => {
   const d = drawingOfPart(file);
   const worked = openDesk().work({ ...d, setup: { ...d.setup, paper: 'A2', scale: 1 } });
   if (!worked.ok) throw new Error('not drawn');
@@ -18,7 +18,7 @@ const stepsOf = (file: PartFile): Step[] => {
     rows,
     { method: 'mitre', first: 'front', hidden: 'per view', order: 'boxes', darken: 'per view' },
     d.setup.rules,
-  );
+  ).steps;
 };
 const plate = (width: number) => feature('add', { kind: 'block', width, depth: 40, height: 10 } as const);
 const hole = (x: number | string) =>

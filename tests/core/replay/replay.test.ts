@@ -159,10 +159,13 @@ test('a solid that is to be cut is drawn whole first where that is chosen', () =
 });
 
 /** The steps of all demo and conformance drawings, uncut and cut, by each choice. */
-const everyReplay = (): [string, Step[]][] =>
+const everyReplay = (): [string, readonly Step[]][] =>
   [...drawings, ...conformance, ...cutCases.map(([f, x, d]): [string, Drawing] => [`${f} ${x}`, d])].flatMap(
     ([name, d]) =>
-      CHOICES.map((choice): [string, Step[]] => [`${name} ${choice.method}`, replayOf(d, choice).steps]),
+      CHOICES.map((choice): [string, readonly Step[]] => [
+        `${name} ${choice.method}`,
+        replayOf(d, choice).steps,
+      ]),
   );
 
 test('no two steps of a replay read alike, and each says where it is done', () => {

@@ -2,17 +2,17 @@ import { openDesk } from '../../../core/drawing/desk.ts';
 import type { Drawing } from '../../../core/drawing/drawing.ts';
 import { type Conic2, pointOn2 } from '../../../core/geometry/curve2.ts';
 import { distance2, length2, type Vec2 } from '../../../core/geometry/vec.ts';
-import type { ReplayChoice, Step } from '../../../core/replay/deed.ts';
+import type { Replay, ReplayChoice, Step } from '../../../core/replay/deed.ts';
 import { planReplay } from '../../../core/replay/planReplay.ts';
 import type { Sheet } from '../../../core/sheet/drawnSheet.ts';
 import type { Stretch } from '../../../core/sheet/ink/ink.ts';
 import { BoardHand, type Stroke } from './boardHand.ts';
 
-export const replayOf = (d: Drawing, choice: ReplayChoice): { steps: Step[]; sheet: Sheet } => {
+export const replayOf = (d: Drawing, choice: ReplayChoice): Replay & { sheet: Sheet } => {
   const worked = openDesk().work(d);
   if (!worked.ok) throw new Error('not drawn');
   const { sheet, part, rows } = worked;
-  return { steps: planReplay(sheet, d.part, part, rows, choice, d.setup.rules), sheet };
+  return { ...planReplay(sheet, d.part, part, rows, choice, d.setup.rules), sheet };
 };
 
 const near = (p: Vec2, q: { x: number; y: number } | undefined, tol = 1e-6): boolean =>
@@ -89,7 +89,7 @@ export const withRules = (d: Drawing, more: Partial<Drawing['setup']['rules']>):
 export const redrawn = (
   d: Drawing,
   choice: ReplayChoice,
-): { missing: string[]; spare: number; steps: Step[] } => {
+): { missing: string[]; spare: number; steps: readonly Step[] } => {
   const { steps, sheet } = replayOf(d, choice);
   const hand = new BoardHand();
   for (const s of steps) for (const deed of s.deeds) hand.does(deed);

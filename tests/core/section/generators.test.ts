@@ -23,12 +23,12 @@ const done = (
   file: PartFile,
   trace: TraceFile,
   views: Drawing['setup']['views'] = ['front', 'top', 'left'],
-): { steps: Step[]; hand: BoardHand; sheet: Sheet } => {
+): { steps: readonly Step[]; hand: BoardHand; sheet: Sheet } => {
   const d = drawingOfPart(file);
   const worked = openDesk().work({ ...d, cuts: [{ trace, on: true }], setup: { ...d.setup, views } });
   if (!worked.ok) throw new Error('not drawn');
   const { sheet, part, rows } = worked;
-  const steps = planReplay(sheet, d.part, part, rows, CHOICE, d.setup.rules);
+  const { steps } = planReplay(sheet, d.part, part, rows, CHOICE, d.setup.rules);
   const hand = new BoardHand();
   for (const s of steps) for (const deed of s.deeds) hand.does(deed);
   return { steps, hand, sheet };

@@ -90,7 +90,7 @@ test('a castle block on squares: L in front, U from the side, C from above', asy
   await page.getByRole('radio', { name: 'Construct' }).click();
   work.actions++;
   const steps = page.getByTestId('steps');
-  await expect(steps).toContainText('Set off W 8 sq');
+  await expect(steps).toContainText('set off W 8 sq');
   await expect(steps).toContainText('12 sq from the left edge of the sheet and 22 sq from the lower one');
   await expect(steps).not.toContainText(/\bmm\b/);
   expect(work.actions).toBeLessThanOrEqual(16);

@@ -69,6 +69,6 @@ test('a measured wooden block with a cross groove and a hole, half size on squar
   await page.getByRole('radio', { name: 'Mitre' }).click();
   await expect(steps).toContainText('mitre line');
   work.actions += 3;
-  await expect(steps).toContainText('Set off W 14 sq');
+  await expect(steps).toContainText('set off W 14 sq');
   expect(work.actions).toBeLessThanOrEqual(17);
 });

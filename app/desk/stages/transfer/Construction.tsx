@@ -1,14 +1,62 @@
 'use client';
-import { Pause, Play, SkipBack, StepBack, StepForward } from 'lucide-react';
-import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
+import { ChevronDown, ChevronRight, Pause, Play, SkipBack, StepBack, StepForward } from 'lucide-react';
+import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { ViewName } from '../../../../core/geometry/viewFrames.ts';
-import type { ReplayChoice, ReplayMethod } from '../../../../core/replay/deed.ts';
+import type { ReplayChoice, ReplayMethod, ShortStep } from '../../../../core/replay/deed.ts';
 import { Choice } from '../../book/Choice.tsx';
 import { field, Page, Row } from '../../book/Page.tsx';
 import { useDesk, useSession, useView } from '../../useDesk.ts';
 
 /** A step a moment while it plays, ms. */
 const PACE = 700;
+
+type Group = { readonly short: ShortStep; readonly from: number; readonly to: number };
+
+/** Which steps each step of the short form takes together: those after `from`, up to `to`. */
+const groupsOf = (short: readonly ShortStep[]): Group[] => {
+  let to = 0;
+  return short.map((s) => {
+    const from = to;
+    to += s.count;
+    return { short: s, from, to };
+  });
+};
+
+/** A step in the list; with `from` one that takes several together. */
+const StepLine = (props: {
+  text: string;
+  why: string;
+  n: number;
+  from?: number;
+  to: number;
+  at: number;
+  go: (to: number) => void;
+  children?: ReactNode;
+}) => {
+  const { text, why, n, to, at, go, children } = props;
+  const from = props.from ?? to - 1;
+  const isHere = at > from && at <= to;
+  return (
+    <li
+      {...(at === to && { 'data-here': true })}
+      className={`border-b border-rule last:border-b-0 ${isHere ? 'bg-lit' : from >= at ? 'text-second' : ''}`}
+    >
+      <button
+        type="button"
+        onClick={() => go(to)}
+        aria-current={isHere ? 'step' : undefined}
+        className="flex w-full gap-2 px-5 py-1 text-left"
+      >
+        <span className="figures w-6 shrink-0 text-right text-[12px] text-second">{n}</span>
+        <span>
+          {text}
+          {isHere && <span className="block text-second">{why}</span>}
+        </span>
+      </button>
+      {children}
+    </li>
+  );
+};
 
 /** The construction from blank paper to the finished views, one step at a time. */
 export const Construction = ({ books }: { books: ReactNode }) => {
@@ -21,7 +69,6 @@ export const Construction = ({ books }: { books: ReactNode }) => {
     },
     [view],
   );
-  const go = (to: number): void => goBy(() => to);
   const drawing = useSession((s) => s.drawing);
   const id = useSession((s) => s.id);
   const ready = useSession((s) => s.picture !== undefined);
@@ -33,14 +80,20 @@ export const Construction = ({ books }: { books: ReactNode }) => {
   const [darken, setDarken] = useState<ReplayChoice['darken']>('per view');
   const [order, setOrder] = useState<ReplayChoice['order']>('boxes');
   const [about, setAbout] = useState('');
+  const [form, setForm] = useState<'short' | 'full'>('short');
+  const [opened, setOpened] = useState<readonly number[]>([]);
   const [playing, setPlaying] = useState(false);
   const list = useRef<HTMLOListElement>(null);
   useEffect(() => {
     if (!ready) return;
     let old = false;
-    void engine.construction(drawing, { method, first, hidden, order, darken }).then((steps) => {
-      if (!old && steps)
-        view.replayBook({ steps, at: Math.min(view.state.getState().replay?.at ?? 0, steps.length) });
+    void engine.construction(drawing, { method, first, hidden, order, darken }).then((shown) => {
+      if (old || !shown) return;
+      setOpened([]);
+      view.replayBook({
+        ...shown,
+        at: Math.min(view.state.getState().replay?.at ?? 0, shown.steps.length),
+      });
     });
     return () => {
       old = true;
@@ -48,38 +101,59 @@ export const Construction = ({ books }: { books: ReactNode }) => {
   }, [engine, view, drawing, method, first, hidden, order, darken, ready]);
   const steps = replay?.steps ?? [];
   const at = replay?.at ?? 0;
+  const groups = useMemo(() => groupsOf(replay?.short ?? []), [replay?.short]);
+  /** how many steps are done wherever one can stop, the blank sheet first */
+  const stops = useMemo(
+    () => [
+      0,
+      ...groups.flatMap(({ from, to }, i) =>
+        form === 'full' || opened.includes(i)
+          ? Array.from({ length: to - from }, (_, k) => from + k + 1)
+          : [to],
+      ),
+    ],
+    [groups, form, opened],
+  );
+  const ahead = stops.find((s) => s > at) ?? steps.length;
+  const behind = [...stops].reverse().find((s) => s < at) ?? 0;
+  const go = (to: number): void => goBy(() => to);
   useEffect(() => {
     if (!playing) return;
     const timer = setInterval(() => {
       const now = view.state.getState().replay;
       if (!now || now.at >= now.steps.length) setPlaying(false);
-      else goBy((at) => at + 1);
+      else goBy((at) => stops.find((s) => s > at) ?? at);
     }, PACE);
     return () => clearInterval(timer);
-  }, [playing, view, goBy]);
+  }, [playing, view, goBy, stops]);
   useEffect(() => {
-    list.current?.querySelector(`[data-step="${at}"]`)?.scrollIntoView({ block: 'nearest' });
+    // the one furthest in, where a step that takes several together is opened
+    if (at)
+      [...(list.current?.querySelectorAll('[data-here]') ?? [])].at(-1)?.scrollIntoView({ block: 'nearest' });
   }, [at]);
   const named = points?.filter((p) => p.kind !== 'feature') ?? [];
-  const shown = steps.map((s, i) => ({ s, n: i + 1 })).filter(({ s }) => !about || s.about.includes(about));
+  const isAbout = (i: number): boolean => !about || steps[i]?.about.includes(about) === true;
+  const shown = groups
+    .map((group, nth) => ({ ...group, nth }))
+    .filter(({ from, to }) => steps.slice(from, to).some((_s, k) => isAbout(from + k)));
   const tool = 'grid size-8 place-items-center rounded text-second hover:bg-hover disabled:opacity-30';
   const deeds = [
     ['To the blank sheet', SkipBack, () => go(0), at === 0],
-    ['A step back', StepBack, () => go(at - 1), at === 0],
+    ['A step back', StepBack, () => go(behind), at === 0],
     [
       playing ? 'Pause' : 'Play',
       playing ? Pause : Play,
       () => setPlaying(!playing),
       at >= steps.length && !playing,
     ],
-    ['Next step', StepForward, () => go(at + 1), at >= steps.length],
+    ['Next step', StepForward, () => go(ahead), at >= steps.length],
   ] as const;
   return (
     <Page
       title="Construction"
       note={
         <span data-testid="step count">
-          Step {at} of {steps.length}
+          Step {stops.filter((s) => s > 0 && s <= at).length} of {stops.length - 1}
         </span>
       }
       books={books}
@@ -87,7 +161,7 @@ export const Construction = ({ books }: { books: ReactNode }) => {
         <p className="px-5 py-2 text-[13px]">
           <a
             className="font-semibold text-house hover:underline"
-            href={`/drawings/${id}/construction?method=${method}&first=${first}&hidden=${hidden === 'last' ? 'last' : 'view'}&order=${order}&darken=${darken === 'last' ? 'last' : 'view'}`}
+            href={`/drawings/${id}/construction?method=${method}&first=${first}&hidden=${hidden === 'last' ? 'last' : 'view'}&order=${order}&darken=${darken === 'last' ? 'last' : 'view'}&form=${form}`}
             target="_blank"
             rel="noreferrer"
           >
@@ -115,13 +189,24 @@ export const Construction = ({ books }: { books: ReactNode }) => {
             aria-label="Step"
             type="range"
             min={0}
-            max={steps.length}
-            value={at}
-            onChange={(e) => go(Number(e.target.value))}
+            max={stops.length - 1}
+            value={stops.filter((s) => s > 0 && s <= at).length}
+            onChange={(e) => go(stops[Number(e.target.value)] ?? 0)}
             className="ml-2 min-w-0 flex-1 accent-[var(--color-deep)]"
           />
         </div>
       </div>
+      <Row label="Steps">
+        <Choice
+          name="Steps"
+          value={form}
+          options={[
+            { value: 'short', label: 'In one go' },
+            { value: 'full', label: 'Line by line' },
+          ]}
+          onChange={setForm}
+        />
+      </Row>
       <Row label="Transfer depths by">
         <Choice
           name="Transfer depths by"
@@ -197,26 +282,63 @@ export const Construction = ({ books }: { books: ReactNode }) => {
         </select>
       </Row>
       <ol ref={list} className="text-[13px] leading-[18px]" data-testid="steps">
-        {shown.map(({ s, n }) => (
-          <li
-            key={n}
-            data-step={n}
-            className={`border-b border-rule ${n === at ? 'bg-lit' : n > at ? 'text-second' : ''}`}
-          >
-            <button
-              type="button"
-              onClick={() => go(n)}
-              aria-current={n === at ? 'step' : undefined}
-              className="flex w-full gap-2 px-5 py-1 text-left"
-            >
-              <span className="figures w-7 shrink-0 text-right text-[12px] text-second">{n}</span>
-              <span>
-                {s.text}
-                {n === at && <span className="block text-second">{s.why}</span>}
-              </span>
-            </button>
-          </li>
-        ))}
+        {form === 'full'
+          ? shown.flatMap(({ from, to }) =>
+              steps
+                .slice(from, to)
+                .map((s, k) => ({ s, n: from + k + 1 }))
+                .filter(({ n }) => isAbout(n - 1))
+                .map(({ s, n }) => (
+                  <StepLine key={n} text={s.text} why={s.why} n={n} to={n} at={at} go={go} />
+                )),
+            )
+          : shown.map(({ short, from, to, nth }) => {
+              const isOpen = opened.includes(nth);
+              return (
+                <StepLine
+                  key={nth}
+                  text={short.text}
+                  why={short.why}
+                  n={nth + 1}
+                  from={from}
+                  to={to}
+                  at={at}
+                  go={go}
+                >
+                  {short.count > 1 && (
+                    <button
+                      type="button"
+                      aria-expanded={isOpen}
+                      onClick={() => setOpened(isOpen ? opened.filter((x) => x !== nth) : [...opened, nth])}
+                      className="mb-1 ml-[52px] flex items-center gap-1 text-[12px] text-house hover:underline"
+                    >
+                      {isOpen ? (
+                        <ChevronDown size={13} aria-hidden />
+                      ) : (
+                        <ChevronRight size={13} aria-hidden />
+                      )}
+                      {isOpen ? 'in one go' : `${short.count} lines and points`}
+                    </button>
+                  )}
+                  {isOpen && (
+                    <ol className="ml-[52px] border-l border-rule">
+                      {steps.slice(from, to).map((s, k) => (
+                        <StepLine
+                          // biome-ignore lint/suspicious/noArrayIndexKey: a step is known by its number
+                          key={k}
+                          text={s.text}
+                          why={s.why}
+                          n={k + 1}
+                          to={from + k + 1}
+                          at={at}
+                          go={go}
+                        />
+                      ))}
+                    </ol>
+                  )}
+                </StepLine>
+              );
+            })}
       </ol>
     </Page>
   );

@@ -27,7 +27,7 @@ export const Transfer = () => {
   const [book, setBook] = useState<(typeof BOOKS)[number]['value']>('ledger');
   // the sheet is whole again when one leaves the construction
   useEffect(() => {
-    if (book === 'construct') view.replayBook({ steps: [], at: 0 });
+    if (book === 'construct') view.replayBook({ steps: [], short: [], at: 0 });
     return () => view.replayBook(undefined);
   }, [book, view]);
   const Book = PAGES[book];

@@ -17,6 +17,7 @@ const query = z.object({
   hidden: z.enum(['view', 'last']).default('view'),
   darken: z.enum(['view', 'last']).default('view'),
   order: z.enum(['boxes', 'outline', 'uncut']).default('boxes'),
+  form: z.enum(['short', 'full']).default('short'),
 });
 
 const METHODS = { mitre: 'the mitre line', arcs: 'arcs', distances: 'dividers' } as const;
@@ -43,7 +44,7 @@ const viewHeading = (view: string): Heading => ({
 });
 
 /** What each step works towards: its own stage, or the view whose next line it prepares. */
-const headingsOf = (steps: Steps): Heading[] => {
+const headingsOf = (steps: readonly Pick<Steps[number], 'stage' | 'view'>[]): Heading[] => {
   let next: Heading = FINISHING;
   return [...steps]
     .reverse()
@@ -65,7 +66,7 @@ const BAR = { beside: 95, page: 176 } as const;
 const ConstructionPage = (props: PageProps) => printable(props, query, constructionList);
 
 const constructionList = async (drawing: Drawing, asked: z.infer<typeof query>) => {
-  const { method, first, hidden, order, darken } = asked;
+  const { method, first, hidden, order, darken, form } = asked;
   const choice = {
     method,
     first,
@@ -75,7 +76,19 @@ const constructionList = async (drawing: Drawing, asked: z.infer<typeof query>) 
   } as const;
   const construction = await compute({ kind: 'construction', drawing, choice });
   if (!construction) notFound();
-  const { steps, strip } = construction;
+  const { short, strip } = construction;
+  const steps = form === 'short' ? short : construction.steps;
+  /** the number on this page of a step of the full form */
+  const numberOf = (step: number): number => {
+    if (form === 'full') return step;
+    let last = 0;
+    return (
+      short.findIndex((s) => {
+        last += s.count;
+        return step <= last;
+      }) + 1
+    );
+  };
   const unit = drawing.part.units;
   const headings = headingsOf(steps);
   return (
@@ -137,7 +150,7 @@ const constructionList = async (drawing: Drawing, asked: z.infer<typeof query>) 
           <tbody>
             {strip.map((t) => (
               <tr key={t.step} className="break-inside-avoid border-b border-rule">
-                <td className="figures w-10">{t.step}</td>
+                <td className="figures w-10">{numberOf(t.step)}</td>
                 <td className="figures text-right font-semibold">
                   {t.account} {paperText(t.length, unit)}
                 </td>
