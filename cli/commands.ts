@@ -5,6 +5,7 @@ import { frameToward, VIEW_FRAMES, type ViewFrame } from '../core/geometry/viewF
 import { featureRows, scaleFromBox } from '../core/ledger/ledger.ts';
 import { numberPoints } from '../core/ledger/numbering.ts';
 import { postingsIn } from '../core/ledger/postings.ts';
+import { roundPoints, roundRows } from '../core/ledger/roundPoints.ts';
 import { viewName } from '../core/part/schema.ts';
 import type { Divisions } from '../core/section/cutPoints.ts';
 import { remainsOf, sectionOf } from '../core/section/section.ts';
@@ -166,6 +167,14 @@ export const ledger = (positionals: readonly string[], options: Options): string
         on: p.on,
       })),
       ...featureRows(source, views).map((f) => ({ ...f, on: [] })),
+      ...roundRows(
+        part,
+        roundPoints(
+          part,
+          points.map((p) => p.at),
+        ),
+        views,
+      ).map(({ label, kind, body, at, postings, on }) => ({ label, kind, body, at, postings, on })),
     ],
     views: names,
     scale: scaleFromBox(part.box, (options.angle ?? 'first') as 'first' | 'third'),

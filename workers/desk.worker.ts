@@ -5,7 +5,7 @@ import type { Vec2, Vec3 } from '../core/geometry/vec.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
 import type { Against, BalanceAnswer } from './balancing.ts';
-import { type DeskNote, type DeskPicture, deskPicture } from './deskPicture.ts';
+import { type DeskNote, type DeskPicture, type DeskPoint, deskPicture } from './deskPicture.ts';
 import { type PickedFace, type Pictorial, pickIn, pictorialOf, type Tints, tintsOf } from './pictorial.ts';
 import { type PointedAt, pointedAt, sheetReading } from './pointing.ts';
 import { type Exercise, exerciseOf } from './practice.ts';
@@ -145,6 +145,13 @@ const api = {
     await underWay;
     const worked = workedOf(data);
     return worked ? sheetReading(worked) : [];
+  },
+  /** The points of the round features; none where the drawing cannot be drawn. */
+  rounds: async (data: Drawing): Promise<readonly DeskPoint[]> => {
+    await underWay;
+    const worked = workedOf(data);
+    const { roundPicture } = await import('./roundPicture.ts');
+    return worked ? roundPicture(data, worked) : [];
   },
   /** The construction of the sheet, step by step; nothing where the drawing cannot be drawn. */
   replay: async (data: Drawing, choice: ReplayChoice): Promise<ReplayShown | undefined> => {

@@ -38,9 +38,11 @@ import { ofFeatures } from './addedLines.ts';
 export type DeskPoint = {
   readonly key: string;
   readonly label: string;
-  readonly kind: 'corner' | 'cut' | 'feature';
-  /** of a feature, what kind of shape it is */
+  readonly kind: 'corner' | 'cut' | 'feature' | 'round';
+  /** of a feature, what kind of shape it is; of a point of a round, what kind of point */
   readonly shape?: string;
+  /** what it is, where its label does not say so */
+  readonly words?: string;
   /** in the part, part units */
   readonly at: Vec3;
   readonly places: readonly {
@@ -193,10 +195,13 @@ const runsOf = (p: Vec3, sheet: Sheet): DeskPoint['runs'] => {
   return runs.map((r) => ({ account: r.account, from: flip(r.from, sheet), to: flip(r.to, sheet) }));
 };
 
-const cornerPoint = (r: PostedPoint, sheet: Sheet): DeskPoint => ({
+/** A point of the part with its places in the views of a sheet and its projectors. */
+export const pointOnSheet = (
+  r: Pick<DeskPoint, 'key' | 'label' | 'at' | 'postings' | 'body' | 'faces'>,
+  sheet: Sheet,
+): Omit<DeskPoint, 'kind'> => ({
   key: r.key,
   label: r.label,
-  kind: 'corner',
   at: r.at,
   places: sheet.views.map((v) => ({
     view: v.name,
@@ -206,24 +211,18 @@ const cornerPoint = (r: PostedPoint, sheet: Sheet): DeskPoint => ({
   runs: runsOf(r.at, sheet),
   postings: r.postings,
   body: r.body,
-  faces: r.on,
+  faces: r.faces,
+});
+
+const cornerPoint = (r: PostedPoint, sheet: Sheet): DeskPoint => ({
+  ...pointOnSheet({ ...r, faces: r.on }, sheet),
+  kind: 'corner',
 });
 
 const featurePoint = (r: FeatureRow, sheet: Sheet): DeskPoint => ({
-  key: `feature ${r.body} ${r.label}`,
-  label: r.label,
+  ...pointOnSheet({ ...r, key: `feature ${r.body} ${r.label}`, faces: [] }, sheet),
   kind: 'feature',
   shape: r.kind,
-  at: r.at,
-  places: sheet.views.map((v) => ({
-    view: v.name,
-    at: flip(placeOfPoint(v, r.at), sheet),
-    posting: r.postings[v.name] ?? 'none',
-  })),
-  runs: runsOf(r.at, sheet),
-  postings: r.postings,
-  body: r.body,
-  faces: [],
 });
 
 const cutPoints = (s: Section, sheet: Sheet): DeskPoint[] => {

@@ -2,6 +2,7 @@ import { parentPort } from 'node:worker_threads';
 import { dayOf } from '../core/drawing/day.ts';
 import { openDesk } from '../core/drawing/desk.ts';
 import type { Drawing } from '../core/drawing/drawing.ts';
+import { accountsOf, scaleFromBox } from '../core/ledger/ledger.ts';
 import { heaviestFeature } from '../core/part/heaviest.ts';
 import { partModel } from '../core/part/model.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
@@ -33,6 +34,7 @@ const constructionOf = (drawing: Drawing, choice: ReplayChoice): ConstructionLis
   return {
     steps: steps.map(({ text, stage, view }) => ({ text, stage, view })),
     short,
+    ledger: rows.map((r) => ({ label: r.label, ...accountsOf(r.at, scaleFromBox(part.box, sheet.angle)) })),
     strip: transfersOf(steps, RULE_MARK[drawing.part.units]),
   };
 };

@@ -1,4 +1,5 @@
 import type { Drawing } from '../core/drawing/drawing.ts';
+import type { Measures3 } from '../core/ledger/ledger.ts';
 import type { Fault, Result } from '../core/number/fault.ts';
 import type { ReplayChoice, ShortStep, Step } from '../core/replay/deed.ts';
 import type { Transfer } from '../core/replay/dividers.ts';
@@ -32,6 +33,8 @@ export type FileMade =
 export type ConstructionList = {
   readonly steps: readonly Pick<Step, 'text' | 'stage' | 'view'>[];
   readonly short: readonly ShortStep[];
+  /** the numbered points with their accounts, part units */
+  readonly ledger: readonly ({ readonly label: string } & Measures3)[];
   readonly strip: readonly Transfer[];
 };
 

@@ -1,4 +1,5 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
+import type { DeskPoint } from '../../workers/deskPicture.ts';
 import type { PointedAt } from '../../workers/pointing.ts';
 import type { ReplayShown } from '../../workers/replayPicture.ts';
 
@@ -19,6 +20,8 @@ export type DeskView = {
   readonly replay: (ReplayShown & { readonly at: number }) | undefined;
   /** changes with the picture beneath, so that it is fetched anew */
   readonly pictureStamp: number;
+  /** the points of round features while their ledger is open */
+  readonly rounds: readonly DeskPoint[];
 };
 
 /** The view of one drawing, with what changes it. */
@@ -35,6 +38,8 @@ export type DeskViewStore = {
   /** Opens, moves or closes the replay of the construction. */
   readonly replayBook: (replay: DeskView['replay']) => void;
   readonly renewPicture: () => void;
+  /** Shows the points of round features on the sheet too. */
+  readonly showRounds: (rounds: readonly DeskPoint[]) => void;
 };
 
 export const openDeskView = (): DeskViewStore => {
@@ -46,6 +51,7 @@ export const openDeskView = (): DeskViewStore => {
     pointed: undefined,
     replay: undefined,
     pictureStamp: 0,
+    rounds: [],
   }));
   const set = state.setState;
   return {
@@ -56,6 +62,7 @@ export const openDeskView = (): DeskViewStore => {
     scaleBy: (scaling) => set({ scaling }),
     pointTo: (pointed) => set({ pointed }),
     replayBook: (replay) => set({ replay }),
+    showRounds: (rounds) => set({ rounds }),
     renewPicture: () => set(({ pictureStamp }) => ({ pictureStamp: pictureStamp + 1 })),
   };
 };

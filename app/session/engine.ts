@@ -6,7 +6,7 @@ import type { ViewName } from '../../core/geometry/viewFrames.ts';
 import type { ReplayChoice } from '../../core/replay/deed.ts';
 import type { Against, BalanceAnswer } from '../../workers/balancing.ts';
 import type { DeskWorker } from '../../workers/desk.worker.ts';
-import type { DeskNote, DeskPicture } from '../../workers/deskPicture.ts';
+import type { DeskNote, DeskPicture, DeskPoint } from '../../workers/deskPicture.ts';
 import type { PickedFace, Pictorial, Tints } from '../../workers/pictorial.ts';
 import type { PointedAt } from '../../workers/pointing.ts';
 import type { Exercise } from '../../workers/practice.ts';
@@ -39,6 +39,8 @@ export type Engine = {
   readonly plan: (drawing: Drawing) => Promise<SheetPlan | undefined>;
   /** The construction of the sheet, step by step. */
   readonly construction: (drawing: Drawing, choice: ReplayChoice) => Promise<ReplayShown | undefined>;
+  /** The points of the round features. */
+  readonly rounds: (drawing: Drawing) => Promise<readonly DeskPoint[]>;
   /** What stands at a place of the sheet (paper mm, y up). */
   readonly pointed: (drawing: Drawing, at: Vec2, reach: number) => Promise<PointedAt | undefined>;
   /** The views in words. */
@@ -102,6 +104,7 @@ export const openEngine = (): Engine => {
     tints: (drawing, toward, width) => answer(async (r) => r.tints(drawing, toward, width), undefined),
     pickFace: (drawing, toward, at) => answer(async (r) => r.pick(drawing, toward, at), undefined),
     plan: (drawing) => answer(async (r) => r.plan(drawing), undefined),
+    rounds: (drawing) => answer(async (r) => r.rounds(drawing), []),
     construction: (drawing, choice) => answer(async (r) => r.replay(drawing, choice), undefined),
     pointed: (drawing, at, reach) => answer(async (r) => r.pointed(drawing, at, reach), undefined),
     reading: (drawing) => answer(async (r) => r.reading(drawing), []),

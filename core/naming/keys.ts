@@ -40,6 +40,12 @@ export const featureWords = (faceOfIt: string): string => {
   return `${feature}${copyWords(copy)}`;
 };
 
+/** A face in words: "the wall of bore 2". */
+export const faceInWords = (key: string): string => {
+  const { feature, role, copy } = readFaceKey(key);
+  return `the ${role} of ${feature}${copyWords(copy)}`;
+};
+
 /** The key of an edge or a point from the faces that meet there, in the order given. */
 export const meetingKey = (faces: readonly string[]): string => faces.join(JOINT);
 

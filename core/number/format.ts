@@ -1,9 +1,13 @@
 import Fraction from 'fraction.js';
 import type { Amount } from './expression.ts';
 
+/** More than the rounding of a few sums, less than any figure that is shown. */
+const HAIR = 1e-14;
+
 /** A number with at most `places` decimals and no idle zeros; never "-0". */
 export const decimal = (value: number, places = 3): string => {
-  const text = value.toFixed(places);
+  // half a last place is rounded away from nought though its nearest double lies a hair below
+  const text = (value * (1 + HAIR)).toFixed(places);
   const trimmed = text.includes('.') ? text.replace(/\.?0+$/, '') : text;
   return trimmed === '-0' ? '0' : trimmed;
 };

@@ -87,7 +87,7 @@ export const faceStory = (
   const g = faceGrid(own.view, own.scene, tol);
   const [i, j] = [Math.floor((at[0] - g.u0) / g.step), Math.floor((at[1] - g.v0) / g.step)];
   if (i < 0 || j < 0 || i >= g.columns || j >= g.rows) return { kind: 'beside' };
-  const patch = patchesOf(g).find((p) => p.face === -1 && p.squares.includes(j * g.columns + i));
+  const patch = patchesOf(g).find((p) => !p.faces.length && p.squares.includes(j * g.columns + i));
   // a gap narrower than a square of the grid is looked at by its neighbours
   return patch === undefined || patch.outside ? { kind: 'beside' } : { kind: 'opening' };
 };

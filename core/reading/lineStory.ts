@@ -1,5 +1,6 @@
 import { lengthBetween, pointOn2, tangentOn2 } from '../geometry/curve2.ts';
 import { pointOn } from '../geometry/curve3.ts';
+import { lowestBetween } from '../geometry/roots.ts';
 import { distance, distance2, dot, length, type Vec2 } from '../geometry/vec.ts';
 import type { Tolerance } from '../solid/body.ts';
 import type { Edge } from '../solid/boundary.ts';
@@ -16,6 +17,7 @@ export type Beside =
 /** All that can be said of a line of a view. Lengths in part units. */
 export type LineStory = {
   readonly line: ViewLine;
+  /** the faces that meet there, nearest first */
   readonly faces: readonly string[];
   readonly seen: boolean;
   /** for a hidden line, the face that stands before it */
@@ -67,35 +69,41 @@ export const nearestLine = (view: View, at: Vec2): NearLine | undefined => {
 const ASIDE = 2e-4;
 const CHORDS = 200;
 
+/** The length of a stretch of a curve in space, by chords taken twice as fine and carried on to their limit (Richardson). */
+const lengthOn = ({ curve }: Edge, from: number, to: number): number => {
+  if (curve.type === 'ellipse' && Math.abs(length(curve.u) - length(curve.v)) < 1e-12 * length(curve.u))
+    return length(curve.u) * (to - from);
+  const chords = (n: number): number => {
+    const at = (i: number) => pointOn(curve, from + ((to - from) * i) / n);
+    return Array.from({ length: n }, (_, i) => distance(at(i), at(i + 1))).reduce((s, x) => s + x, 0);
+  };
+  return (4 * chords(2 * CHORDS) - chords(CHORDS)) / 3;
+};
+
 /** The stretch of an edge that is seen along a line, in space; both run once along the other. */
 const alongEdge = (e: Edge, l: ViewLine, view: View): number | undefined => {
-  const whole = Array.from({ length: CHORDS + 1 }, (_, i) =>
-    pointOn(e.curve, e.from + ((e.to - e.from) * i) / CHORDS),
-  );
-  const lengths = whole.slice(1).map((p, i) => distance(p, whole[i] as typeof p));
-  const flat = whole.map((p) => flatten(view.frame, p));
-  const circle =
-    e.curve.type === 'ellipse' && Math.abs(length(e.curve.u) - length(e.curve.v)) < 1e-12 * length(e.curve.u);
-  // a circle's length is known; other curves are stepped off
-  const all =
-    circle && e.curve.type === 'ellipse'
-      ? length(e.curve.u) * (e.to - e.from)
-      : lengths.reduce((s, x) => s + x, 0);
+  const flatAt = (t: number): Vec2 => flatten(view.frame, pointOn(e.curve, t)) as Vec2;
   if (e.curve.type === 'line') {
-    const projected = distance2(flat[0] as Vec2, flat.at(-1) as Vec2);
-    return projected > 1e-9 * all
-      ? (lineLength(l) * distance(whole[0] as never, whole.at(-1) as never)) / projected
-      : undefined;
+    const all = distance(pointOn(e.curve, e.from), pointOn(e.curve, e.to));
+    const projected = distance2(flatAt(e.from), flatAt(e.to));
+    return projected > 1e-9 * all ? (lineLength(l) * all) / projected : undefined;
   }
-  // the chords of the edge that fall on the line
-  const [a, b] = [pointOn2(l.curve, l.from), pointOn2(l.curve, l.to)];
+  const step = (e.to - e.from) / CHORDS;
+  const flat = Array.from({ length: CHORDS + 1 }, (_, i) => flatAt(e.from + i * step));
   const projected = flat.slice(1).reduce((s, p, i) => s + distance2(p, flat[i] as Vec2), 0);
   const own = lengthBetween(l.curve, l.from, l.to);
-  if (Math.abs(projected - own) < 1e-3 * own) return all;
-  const near = (p: Vec2): number =>
-    flat.reduce((best, q, i) => (distance2(q, p) < distance2(flat[best] as Vec2, p) ? i : best), 0);
-  const [i, j] = [near(a), near(b)].sort((x, y) => x - y) as [number, number];
-  return lengths.slice(i, j).reduce((s, x) => s + x, 0);
+  if (Math.abs(projected - own) < 1e-3 * own) return lengthOn(e, e.from, e.to);
+  /** where on the edge an end of the line is */
+  const placeOf = (p: Vec2): number => {
+    const i = flat.reduce((best, q, k) => (distance2(q, p) < distance2(flat[best] as Vec2, p) ? k : best), 0);
+    const near = e.from + i * step;
+    const off = (t: number): number => distance2(flatAt(t), p);
+    return lowestBetween(off, Math.max(e.from, near - step), Math.min(e.to, near + step), 60);
+  };
+  const [a, b] = [placeOf(pointOn2(l.curve, l.from)), placeOf(pointOn2(l.curve, l.to))].sort(
+    (x, y) => x - y,
+  ) as [number, number];
+  return lengthOn(e, a, b);
 };
 
 /** Of several edges that fall on one line, the one that is nearest to the observer at a place of it. */
@@ -119,6 +127,15 @@ const foremostEdge = (edges: readonly Edge[], at: Vec2, view: View, reach: numbe
 const lengthOf = (e: Edge): number => {
   const at = (i: number) => pointOn(e.curve, e.from + ((e.to - e.from) * i) / 16);
   return Array.from({ length: 16 }, (_, i) => distance(at(i), at(i + 1))).reduce((s, x) => s + x, 0);
+};
+
+/** The faces that meet in an edge, those that are seen beside the line first, the nearer one before the other. */
+const nearestFirst = (faces: readonly string[], left: Beside, right: Beside): readonly string[] => {
+  const beside = [left, right]
+    .flatMap((b) => (b && faces.includes(b.face) ? [b] : []))
+    .sort((a, b) => b.level - a.level || b.slope - a.slope)
+    .map((b) => b.face);
+  return [...new Set([...beside, ...faces])];
 };
 
 /** At its ends others meet a line; it is looked at within these shares of it. */
@@ -161,7 +178,7 @@ export const lineStory = (
   const before = line.class === 'hidden' ? (left ?? right) : undefined;
   return {
     line,
-    faces: line.of,
+    faces: nearestFirst(edge?.on ?? line.of, left, right),
     seen: line.class === 'visible',
     before: before && { body: before.body, face: before.face },
     length: lineLength(line),

@@ -1,17 +1,13 @@
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Account } from '../naming/accounts.ts';
-import { copyWords, readFaceKey } from '../naming/keys.ts';
+import { faceInWords } from '../naming/keys.ts';
 import { decimal, sizeText } from '../number/format.ts';
 import { CUT_FACE } from '../view/firstMet.ts';
 import type { FacePosting, FaceStory } from './faceBook.ts';
 import type { LineStory } from './lineStory.ts';
 
-/** A face in words: "top of plate", "wall of bore 2". */
-export const faceWords = (key: string): string => {
-  if (key === CUT_FACE) return 'the cut face';
-  const { feature, role, copy } = readFaceKey(key);
-  return `the ${role} of ${feature}${copyWords(copy)}`;
-};
+/** A face in words, that of a cut too. */
+export const faceWords = (key: string): string => (key === CUT_FACE ? 'the cut face' : faceInWords(key));
 
 /** Which account runs along the sight of a view. */
 const SIGHT: Record<ViewName, Account> = {

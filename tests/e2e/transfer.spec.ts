@@ -58,6 +58,18 @@ test('the ledger counts from the box, the XY lines or a point, is sorted, and sa
   expect(text).toContain(',hole,');
 });
 
+test('the points of round features have accounts too, and are followed on the sheet', async ({ page }) => {
+  await openDrawing(page, server.address, 'Vane hub, hollow hexagon');
+  await stand(page, 'Transfer');
+  await page.getByLabel('Rows of the ledger').selectOption({ label: 'Rounds' });
+  const rows = page.getByRole('table').getByRole('row');
+  await expect(rows.filter({ hasText: 'O1 left' }).first()).toBeVisible();
+  await page.getByLabel('Find a point or face').fill('grub');
+  await expect(rows.filter({ hasText: 'O1 left' })).toHaveCount(0);
+  await rows.nth(1).hover();
+  await expect(page.getByTestId('followed')).toBeVisible();
+});
+
 test('the construction is replayed from a blank sheet, by method, and printed as a worksheet', async ({
   page,
 }) => {

@@ -116,6 +116,7 @@ export const SheetView = () => {
   const tried = useSession((s) => s.tried !== undefined);
   const picture = useSession((s) => s.tried?.picture ?? s.picture);
   const active = useView((s) => s.activePoint);
+  const rounds = useView((s) => s.rounds);
   const stage = useView((s) => s.stage);
   const empty = useSession((s) => !s.drawing.part.bodies.length && !s.tried);
   const replaying = useView((s) => s.replay !== undefined);
@@ -204,7 +205,7 @@ export const SheetView = () => {
       </div>
     );
 
-  const followed = picture.points.find((p) => p.key === active);
+  const followed = [...picture.points, ...rounds].find((p) => p.key === active);
   const reading = `Sheet ${picture.paper.name}, scale ${picture.scale}. ${picture.views.map((v) => `${v.title}: ${v.visible} visible and ${v.hidden} hidden lines`).join('; ')}. ${picture.cuts.map((c) => `Cut ${c.name}: area ${c.area.toFixed(2)}`).join('; ')}`;
   return (
     <div className="relative h-full">

@@ -194,6 +194,89 @@ describe('a view in words', () => {
   });
 });
 
+/** The sides of what a reading calls an area, as one would draw it from the words alone. */
+describe('what an area is called can be drawn', () => {
+  const readingOf = (file: ReturnType<typeof feature>[], name: ViewName): string => {
+    const p = built(partOf(...file));
+    return viewReading('View', seen(p, name), p.bodies, p.tol, 'mm');
+  };
+  test('a hexagon has six straight sides and is no circle', () => {
+    const text = readingOf(
+      [feature('add', { kind: 'prism', sides: 6, acrossFlats: 30, height: 20 }, { id: 'hex' })],
+      'top',
+    );
+    expect(text).toContain('an area with six straight sides');
+    expect(text).not.toContain('circle');
+  });
+  test('a circle seen aslant is an ellipse with its axes', () => {
+    const text = readingOf(
+      [
+        feature(
+          'add',
+          { kind: 'cylinder', diameter: 40, height: 8 },
+          { id: 'disc', turn: [{ axis: 'x', angle: 60 }] },
+        ),
+      ],
+      'top',
+    );
+    expect(text).toMatch(/an ellipse with axes of (40 and 20|20 and 40)/);
+  });
+  test('flush parts are one area', () => {
+    const text = readingOf(
+      [
+        feature('add', block(40, 30, 10), { id: 'left' }),
+        feature('add', block(20, 30, 10), { id: 'right', at: [40, 0, 0] }),
+      ],
+      'top',
+    );
+    expect(text).toContain(
+      'One area, from above: a rectangle in the middle, 60 by 30: the top of left, flush with the top of right',
+    );
+  });
+  test('an outline with curves is no rectangle, and one with a step has six sides', () => {
+    const slot = readingOf(
+      [
+        feature('add', block(60, 30, 10), { id: 'plate' }),
+        feature('cut', { kind: 'slot', length: 30, width: 10, depth: 4 }, { id: 'slot', at: [30, 15, 10] }),
+      ],
+      'top',
+    );
+    expect(slot).toContain(
+      'an area with straight and curved sides in the middle, 40 by 10: the floor of slot',
+    );
+    expect(slot).toContain('a rectangle round what stands in it');
+    const step = readingOf(
+      [
+        feature('add', block(60, 30, 10), { id: 'base' }),
+        feature('add', block(20, 30, 10), { id: 'top', at: [0, 0, 10] }),
+      ],
+      'front',
+    );
+    expect(step).toContain('an area with six straight sides');
+  });
+});
+
+test('which line is that: the nearer face is named first, and an arc has its length', () => {
+  expect(words('top', [10, 5])).toMatch(
+    /edge of the right of wall and the top of plate|edge of the top of wall/,
+  );
+  const half = built(
+    partOf(
+      feature('add', { kind: 'cylinder', diameter: 20, height: 10 }, { id: 'half' }),
+      feature('cut', block(20, 40, 30), { id: 'flat', at: [0, -20, -5] }),
+    ),
+  );
+  const view = seen(half, 'top');
+  const near = nearestLine(view, [-10, 0]);
+  if (!near) throw new Error('no line');
+  const text = lineWords(
+    lineStory(near.line, near.at, view, half.bodies, edgesOf(half), half.tol),
+    'top',
+    'mm',
+  ).join(' ');
+  expect(text).toContain('31.416 mm long, its true length');
+});
+
 test('an inch drawing reads its sizes as fractions', () => {
   const shoe = built({
     ...partOf(feature('add', { kind: 'block', width: '4 1/8', depth: '2 1/4', height: 2 })),

@@ -1,5 +1,5 @@
 'use client';
-import { type ReactNode, useMemo, useState } from 'react';
+import { type ReactNode, useEffect, useMemo, useState } from 'react';
 import { accountsOf, scaleFromPoint } from '../../../../core/ledger/ledger.ts';
 import { decimal } from '../../../../core/number/format.ts';
 import { ledgerCsv } from '../../../../formats/ledgerText.ts';
@@ -7,10 +7,12 @@ import type { DeskPoint } from '../../../../workers/deskPicture.ts';
 import { type SortedColumn, SortedTable } from '../../../SortedTable.tsx';
 import { Choice } from '../../book/Choice.tsx';
 import { field, Page, Row } from '../../book/Page.tsx';
-import { useSession } from '../../useDesk.ts';
+import { useDesk, useSession, useView } from '../../useDesk.ts';
 import { LedgerRow } from './LedgerRow.tsx';
 import { Naming } from './Naming.tsx';
 
+/** Whose rows are shown. */
+type Rows = 'corner' | 'feature' | 'round';
 /** From where the accounts are counted. */
 type Origin = 'box' | 'xy' | 'point';
 const INKS = { W: 'text-width', D: 'text-depth', H: 'text-height' } as const;
@@ -28,7 +30,20 @@ export const Ledger = ({ books }: { books: ReactNode }) => {
   const drawing = useSession((s) => s.drawing);
   const picture = useSession((s) => s.picture);
   const [search, setSearch] = useState('');
-  const [rows, setRows] = useState<'corner' | 'feature'>('corner');
+  const [rows, setRows] = useState<Rows>('corner');
+  const { engine, view } = useDesk();
+  const rounds = useView((s) => s.rounds);
+  useEffect(() => {
+    if (rows !== 'round' || !picture) return;
+    let old = false;
+    void engine.rounds(drawing).then((found) => {
+      if (!old) view.showRounds(found);
+    });
+    return () => {
+      old = true;
+    };
+  }, [engine, view, drawing, picture, rows]);
+  useEffect(() => () => view.showRounds([]), [view]);
   const [from, setFrom] = useState<Origin>('box');
   const [datum, setDatum] = useState<string>();
   const [onPaper, setOnPaper] = useState(false);
@@ -43,16 +58,16 @@ export const Ledger = ({ books }: { books: ReactNode }) => {
   const shown = useMemo((): readonly DeskPoint[] => {
     if (!picture || !scale) return [];
     const word = search.trim().toLowerCase();
-    return picture.points.filter(
+    return [...picture.points, ...rounds].filter(
       (p) =>
         p.kind === rows &&
         (!word ||
           p.label.toLowerCase() === word ||
           p.body.toLowerCase().includes(word) ||
-          (rows === 'feature' && p.label.toLowerCase().includes(word)) ||
+          (rows !== 'corner' && `${p.label} ${p.words ?? ''}`.toLowerCase().includes(word)) ||
           p.faces.some((f) => f.toLowerCase().includes(word))),
     );
-  }, [picture, scale, search, rows]);
+  }, [picture, rounds, scale, search, rows]);
   const columns = useMemo(
     (): readonly SortedColumn<DeskPoint>[] => [
       {
@@ -61,14 +76,15 @@ export const Ledger = ({ books }: { books: ReactNode }) => {
           <select
             aria-label="Rows of the ledger"
             value={rows}
-            onChange={(e) => setRows(e.target.value as 'corner' | 'feature')}
-            className="-ml-1 w-[54px] bg-transparent"
+            onChange={(e) => setRows(e.target.value as Rows)}
+            className="-ml-1 w-[62px] bg-transparent"
           >
             <option value="corner">Points</option>
             <option value="feature">Features</option>
+            <option value="round">Rounds</option>
           </select>
         ),
-        className: 'w-[72px] py-1 pl-5 text-left font-normal text-second',
+        className: 'w-[80px] py-1 pl-5 text-left font-normal text-second',
       },
       ...ACCOUNTS.map((a, i) => ({
         id: a,
@@ -190,7 +206,11 @@ export const Ledger = ({ books }: { books: ReactNode }) => {
       />
       {!shown.length && (
         <p className="px-5 py-3 text-second">
-          {search ? 'No point or face of that name.' : 'No feature with a centre of its own.'}
+          {search
+            ? 'No point or face of that name.'
+            : rows === 'round'
+              ? 'Nothing round on this part.'
+              : 'No feature with a centre of its own.'}
         </p>
       )}
     </Page>

@@ -62,7 +62,7 @@ export const LedgerRow = memo(
               </button>
             </span>
           ) : (
-            <span className="block truncate py-1" title={p.label}>
+            <span className="block truncate py-1" title={p.words ? `${p.label}: ${p.words}` : p.label}>
               {p.label}
             </span>
           )}

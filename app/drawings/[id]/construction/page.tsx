@@ -1,7 +1,7 @@
 import { notFound } from 'next/navigation';
 import { z } from 'zod';
 import type { Drawing } from '../../../../core/drawing/drawing.ts';
-import { decimal } from '../../../../core/number/format.ts';
+import { decimal, sizeText } from '../../../../core/number/format.ts';
 import { viewName } from '../../../../core/part/schema.ts';
 import { paperTitle } from '../../../../core/sheet/layout/paper.ts';
 import { paperText } from '../../../../core/sheet/layout/paperLength.ts';
@@ -59,13 +59,18 @@ const headingsOf = (steps: readonly Pick<Steps[number], 'stage' | 'view'>[]): He
     .reverse();
 };
 
+/** So many points of the ledger stand in a row. */
+const LEDGER_COLUMNS = 2;
+const chunked = <T,>(list: readonly T[], size: number): T[][] =>
+  Array.from({ length: Math.ceil(list.length / size) }, (_, i) => list.slice(i * size, (i + 1) * size));
+
 /** A bar longer than this has no room beside its figures, mm; one longer than the page is told as such. */
 const BAR = { beside: 95, page: 176 } as const;
 
 /** The construction as a numbered list to work from, and all its lengths at true scale for the dividers. */
 const ConstructionPage = (props: PageProps) => printable(props, query, constructionList);
 
-const constructionList = async (drawing: Drawing, asked: z.infer<typeof query>) => {
+const constructionList = async (drawing: Drawing, asked: z.infer<typeof query>, id: string) => {
   const { method, first, hidden, order, darken, form } = asked;
   const choice = {
     method,
@@ -76,7 +81,7 @@ const constructionList = async (drawing: Drawing, asked: z.infer<typeof query>) 
   } as const;
   const construction = await compute({ kind: 'construction', drawing, choice });
   if (!construction) notFound();
-  const { short, strip } = construction;
+  const { short, strip, ledger } = construction;
   const steps = form === 'short' ? short : construction.steps;
   /** the number on this page of a step of the full form */
   const numberOf = (step: number): number => {
@@ -102,6 +107,38 @@ const constructionList = async (drawing: Drawing, asked: z.infer<typeof query>) 
         {paperTitle(drawing.setup)}, {drawing.setup.angle} angle, depths by {METHODS[method]}, {steps.length}{' '}
         steps. Tick each as it is done.
       </p>
+      <div className="mb-2 flex gap-4">
+        {/* biome-ignore lint/performance/noImgElement: a drawing made by the server, not a photograph */}
+        <img
+          src={`/api/drawings/${id}/sheet?as=svg&inline`}
+          alt={`The finished sheet of ${drawing.title}`}
+          className="w-[96mm] self-start border border-rule"
+        />
+        <div className="min-w-0 flex-1 text-[11px]">
+          <p className="mb-1">
+            <b>Key.</b> W width, D depth, H height; numbers are points, those joined by a comma stand behind
+            one another, the nearest first. Light lines stay thin until all is found; visible lines are drawn
+            last and wide, hidden ones dashed.
+          </p>
+          <table className="w-full">
+            <caption className="border-b border-rule-strong text-left font-semibold">
+              Ledger, {unit}: W from the left, D from the {drawing.setup.angle === 'first' ? 'back' : 'front'}
+              , H from the base
+            </caption>
+            <tbody className="figures">
+              {chunked(ledger, LEDGER_COLUMNS).map((row) => (
+                <tr key={row[0]?.label} className="border-b border-rule">
+                  {row.map((r) => (
+                    <td key={r.label} className="whitespace-nowrap">
+                      <b>{r.label}</b> {[r.W, r.D, r.H].map((x) => sizeText(x, unit)).join(' · ')}
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </div>
       <ol className="columns-2 gap-6">
         {steps.map((s, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a step is known by its number
