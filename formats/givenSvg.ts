@@ -91,7 +91,8 @@ const linesOf = (d: string, transforms: readonly string[], seen: boolean): Given
     else if (op === 'Z' || op === 'z') straight(start);
     else if (op === 'A' && Math.abs((v[0] as number) - (v[1] as number)) < 1e-6 * (v[0] as number)) {
       endCurve();
-      const arc = arcOf(at, end, v[0] as number, v[3] === 1, v[4] === 1);
+      // where a transform mirrors, the sweep comes back as text
+      const arc = arcOf(at, end, v[0] as number, Number(v[3]) === 1, Number(v[4]) === 1);
       const [a, b] = arc.left ? [arc.a, arc.b] : [arc.b, arc.a];
       out.push({ seen, kind: 'round', centre: up(arc.centre), radius: arc.radius, a: up(a), b: up(b) });
       at = end;

@@ -123,7 +123,7 @@ const api = {
       return { ok: false, faults: ['The drawing cannot be drawn, so there is nothing to balance against.'] };
     const { balanceText } = await import('./balancing.ts');
     const answers = [cut, ...(whole ? [whole] : [])].map((w) =>
-      balanceText(w, data.setup.rules, name, text, against),
+      balanceText(w, cut.sheet, data, name, text, against),
     );
     const off = (a: BalanceAnswer): number => (a.ok ? a.found.length : 0);
     return answers.reduce((a, b) => (off(b) < off(a) ? b : a));

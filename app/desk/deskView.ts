@@ -20,6 +20,15 @@ export type DeskView = {
   readonly replay: (ReplayShown & { readonly at: number }) | undefined;
   /** changes with the picture beneath, so that it is fetched anew */
   readonly pictureStamp: number;
+  /** views that were opened to be balanced, laid over the sheet, with the places of what was found; paper mm, y down */
+  readonly laid:
+    | {
+        readonly path: string;
+        readonly marks: readonly { readonly n: number; readonly at: readonly [number, number] }[];
+        /** the finding that is looked at */
+        readonly lit: number | undefined;
+      }
+    | undefined;
   /** the points of round features while their ledger is open */
   readonly rounds: readonly DeskPoint[];
 };
@@ -38,6 +47,8 @@ export type DeskViewStore = {
   /** Opens, moves or closes the replay of the construction. */
   readonly replayBook: (replay: DeskView['replay']) => void;
   readonly renewPicture: () => void;
+  /** Lays opened views over the sheet, or takes them off. */
+  readonly layOver: (laid: DeskView['laid']) => void;
   /** Shows the points of round features on the sheet too. */
   readonly showRounds: (rounds: readonly DeskPoint[]) => void;
 };
@@ -52,6 +63,7 @@ export const openDeskView = (): DeskViewStore => {
     replay: undefined,
     pictureStamp: 0,
     rounds: [],
+    laid: undefined,
   }));
   const set = state.setState;
   return {
@@ -62,6 +74,7 @@ export const openDeskView = (): DeskViewStore => {
     scaleBy: (scaling) => set({ scaling }),
     pointTo: (pointed) => set({ pointed }),
     replayBook: (replay) => set({ replay }),
+    layOver: (laid) => set({ laid }),
     showRounds: (rounds) => set({ rounds }),
     renewPicture: () => set(({ pictureStamp }) => ({ pictureStamp: pictureStamp + 1 })),
   };

@@ -1,9 +1,12 @@
-import type { ProjectionAngle, ViewName } from '../geometry/viewFrames.ts';
-import { decimal } from '../number/format.ts';
+import { along, scale, type Vec2 } from '../geometry/vec.ts';
+import { type ProjectionAngle, VIEW_FRAMES, type ViewFrame, type ViewName } from '../geometry/viewFrames.ts';
+import { POSTS } from '../ledger/accounts.ts';
+import { accountsOf, type LedgerScale } from '../ledger/ledger.ts';
+import { decimal, sizeText } from '../number/format.ts';
 import type { View } from '../view/view.ts';
 import type { Imbalance } from './finding.ts';
-import { bestFit, type Fit } from './fit.ts';
-import { boxOfLines, type GivenViews, ownLine } from './given.ts';
+import { asItStands, bestFit, type Fit } from './fit.ts';
+import { boxOfLines, type GivenLine, type GivenViews, type OwnLine, ownLine } from './given.ts';
 import { parted } from './joined.ts';
 import { lineFindings } from './lines.ts';
 import { placeFindings } from './places.ts';
@@ -14,6 +17,16 @@ export type Books = {
   readonly views: ReadonlyMap<ViewName, View>;
   readonly angle: ProjectionAngle;
   readonly unit: string;
+  /** the features in the order in which they are stated */
+  readonly features: readonly string[];
+  /** how the accounts of the part are counted */
+  readonly ledger: LedgerScale;
+};
+
+/** What was found, and the given lines as they were laid on the part's own views, part units. */
+export type Balanced = {
+  readonly found: readonly Imbalance[];
+  readonly laid: ReadonlyMap<ViewName, readonly GivenLine[]>;
 };
 
 /** A line agrees within this share of the part's size. */
@@ -36,18 +49,72 @@ const commonScale = (given: GivenViews, books: Books): number => {
   return ratios.reduce((best, r) => (score(r) > score(best) ? r : best));
 };
 
+/** A view fits another of the part where so many of both their lines agree; below the lesser share it fits nothing. */
+const FITS = 0.9;
+const FITS_NOT = 0.5;
+/** With less likeness than this in the likeliest reading of every view, the file is of another part. */
+const STRANGE = 0.4;
+
+type Own = ReadonlyMap<ViewName, readonly OwnLine[]>;
+
+/** How well given lines, as they stand, are those of a view: the share of lines that agree, of all that either has. */
+const likeness = (lines: readonly GivenLine[], own: readonly OwnLine[], k: number, tol: number): number =>
+  (2 * asItStands(lines, own, k, tol).hits) / Math.max(1, lines.length + own.length);
+
+/** Which view each of the given ones is, where one is named as another of the part's. */
+const underOtherNames = (given: GivenViews, own: Own, k: number, tol: number): Map<ViewName, ViewName> => {
+  const is = new Map<ViewName, ViewName>();
+  for (const [name, raw] of given) {
+    const lines = own.get(name);
+    const { lines: parts } = parted(raw, tol * k);
+    if (!raw.length || (lines && likeness(parts, lines, k, tol) >= FITS_NOT)) continue;
+    const other = [...own].find(([v, o]) => v !== name && likeness(parts, o, k, tol) >= FITS);
+    if (other) is.set(name, other[0]);
+  }
+  return is;
+};
+
+const nameFindings = (is: ReadonlyMap<ViewName, ViewName>): Imbalance[] =>
+  [...is].flatMap(([name, other]): Imbalance[] => {
+    const isSwapped = is.get(other) === name;
+    // of two that have each other's names one is told
+    if (isSwapped && name > other) return [];
+    const words = isSwapped
+      ? `The ${name} and the ${other} view have each other's names.`
+      : `What is named ${name} is the ${other} view of this part.`;
+    return [{ view: name, ...tell('under another name', words) }];
+  });
+
 /**
  * Balances views that were drawn elsewhere against the part. Every view is laid on its own by the move and scale that most of its lines agree
- * with; what then differs is reported line by line, the worst and likeliest first.
+ * with; what then differs is reported line by line, the worst and likeliest first. A file of another part, or a view under another name, is one
+ * finding.
  */
-export const balance = (given: GivenViews, books: Books): Imbalance[] => {
-  const k = commonScale(given, books);
+export const balance = (brought: GivenViews, books: Books): Balanced => {
+  const k = commonScale(brought, books);
   const size = Math.max(
     ...[...books.views.values()].map((v) => Math.max(v.box[2] - v.box[0], v.box[3] - v.box[1])),
   );
   const tol = size * SHARE;
+  const own: Own = new Map(
+    [...books.views].map(([name, view]) => [
+      name,
+      view.lines.filter((l) => l.kind !== 'tangent').map((l) => ownLine(l, 1, books.features)),
+    ]),
+  );
+  const is = underOtherNames(brought, own, k, tol);
+  const out: Imbalance[] = nameFindings(is);
+  // looked at under their right names; another view that was given under one of those is left as it is
+  const given: GivenViews = new Map([
+    ...[...brought].filter(([name]) => !is.has(name)),
+    ...[...brought].flatMap(([name, lines]) => {
+      const other = is.get(name);
+      return other && (!brought.has(other) || is.has(other)) ? [[other, lines] as const] : [];
+    }),
+  ]);
   const fits = new Map<ViewName, Fit>();
-  const out: Imbalance[] = [];
+  const laid = new Map<ViewName, readonly GivenLine[]>();
+  let best = 0;
   const add = (view: ViewName, told: readonly Told[]): void => {
     for (const t of told) out.push({ view, ...t });
   };
@@ -57,40 +124,47 @@ export const balance = (given: GivenViews, books: Books): Imbalance[] => {
       add(name, [tell('view missing', `The ${name} view is not there.`)]);
       continue;
     }
-    const own = view.lines.filter((l) => l.kind !== 'tangent').map((l) => ownLine(l, 1));
-    const { lines, twice } = parted(raw, tol * k);
-    const best = bestFit(lines, own, view, k, tol);
-    fits.set(name, best);
-    if (best.move.kind) add(name, [tell(best.move.kind, `The ${name} view is ${best.move.words}.`)]);
-    const [rx, ry] = [1 / (best.kx * k), 1 / (best.ky * k)];
-    if (Math.abs(rx - ry) > 1e-3 * Math.max(rx, ry)) {
-      const across = Math.abs(rx - 1) > Math.abs(ry - 1);
-      const account = across
-        ? name === 'left' || name === 'right'
-          ? 'depth'
-          : 'width'
-        : name === 'top' || name === 'bottom'
-          ? 'depth'
-          : 'height';
-      add(name, [
-        tell(
-          'scaled in one direction',
-          `The ${account} of the ${name} view is ${decimal(across ? rx : ry, 4)} times what it is: it was scaled in one direction, or the ${account} was misread.`,
-          undefined,
-          across ? rx : ry,
-        ),
-      ]);
-    } else if (Math.abs(rx - 1) > 1e-3)
-      add(name, [
-        tell(
-          'wrong scale',
-          `The ${name} view is drawn at ${decimal(rx, 4)} times the scale of the others.`,
-          undefined,
-          rx,
-        ),
-      ]);
-    add(name, lineFindings(best.lines, twice.map(best.lay), own, tol, books.unit));
+    const lines = own.get(name) as readonly OwnLine[];
+    const { lines: parts, twice } = parted(raw, tol * k);
+    const fit = bestFit(parts, lines, view, k, tol);
+    best = Math.max(best, (2 * fit.hits) / Math.max(1, parts.length + lines.length));
+    fits.set(name, fit);
+    laid.set(name, raw.map(fit.lay));
+    if (fit.move.kind) add(name, [tell(fit.move.kind, `The ${name} view is ${fit.move.words}.`)]);
+    add(name, scaleFindings(name, 1 / (fit.kx * k), 1 / (fit.ky * k)));
+    const place = placeIn(VIEW_FRAMES[name], name, books);
+    add(name, lineFindings(fit.lines, twice.map(fit.lay), lines, tol, { unit: books.unit, place }));
+  }
+  if (fits.size && best < STRANGE) {
+    const sentence =
+      'No view of this file fits one of this part: it is of another part, or of a state of it that differs in most of its lines.';
+    const [view] = fits.keys();
+    return { found: [{ view: view as ViewName, ...tell('another part', sentence) }], laid };
   }
   for (const name of books.views.keys()) add(name, placeFindings(name, 1 / k, given, fits, books, size));
-  return out.sort((a, b) => b.weight - a.weight);
+  return { found: out.sort((a, b) => b.weight - a.weight), laid };
+};
+
+/** A place of a view as the ledger counts it: "W 25, H 12.5". */
+const placeIn =
+  (f: ViewFrame, name: ViewName, { ledger, unit }: Books) =>
+  (at: Vec2): string => {
+    const world = along(scale(f.u, at[0]), f.v, at[1]);
+    const counted = accountsOf(world, ledger);
+    const sizes = POSTS[name].map((a) => `${a} ${sizeText(counted[a], unit as 'mm' | 'in', 2)}`);
+    return sizes.join(', ');
+  };
+
+/** A view drawn larger or smaller than the others, in one direction or in both. @param rx how many times too large across */
+const scaleFindings = (name: ViewName, rx: number, ry: number): Told[] => {
+  if (Math.abs(rx - ry) > 1e-3 * Math.max(rx, ry)) {
+    const isAcross = Math.abs(rx - 1) > Math.abs(ry - 1);
+    const account = { W: 'width', D: 'depth', H: 'height' }[POSTS[name][isAcross ? 0 : 1]];
+    const r = isAcross ? rx : ry;
+    const words = `The ${account} of the ${name} view is ${decimal(r, 4)} times what it is: it was scaled in one direction, or the ${account} was misread.`;
+    return [tell('scaled in one direction', words, undefined, r)];
+  }
+  if (Math.abs(rx - 1) <= 1e-3) return [];
+  const words = `The ${name} view is drawn at ${decimal(rx, 4)} times the scale of the others.`;
+  return [tell('wrong scale', words, undefined, rx)];
 };

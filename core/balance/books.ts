@@ -1,3 +1,5 @@
+import { scaleFromBox } from '../ledger/ledger.ts';
+import type { PartFile } from '../part/schema.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
 import { drawsHidden, linesOfView } from '../sheet/views/drawnLines.ts';
@@ -8,7 +10,12 @@ import type { GivenViews } from './given.ts';
  * What the views of a sheet say, cut views as they are cut. Where the house rules leave hidden lines out, given views may have them or not: they
  * are asked for only where some are drawn.
  */
-export const booksOf = (sheet: Sheet, rules: SheetSetup['rules'], given: GivenViews): Books => ({
+export const booksOf = (
+  sheet: Sheet,
+  file: PartFile,
+  rules: SheetSetup['rules'],
+  given: GivenViews,
+): Books => ({
   views: new Map(
     sheet.views.map((v) => {
       const lines = linesOfView(v, sheet.sections);
@@ -18,4 +25,6 @@ export const booksOf = (sheet: Sheet, rules: SheetSetup['rules'], given: GivenVi
   ),
   angle: sheet.angle,
   unit: sheet.units,
+  features: file.bodies.flatMap((b) => b.features.map((f) => f.id)),
+  ledger: scaleFromBox(sheet.box, sheet.angle),
 });

@@ -1,7 +1,10 @@
+import type { Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 
 /** What can be wrong with a view that was drawn elsewhere. */
 export type Mistake =
+  | 'another part'
+  | 'under another name'
   | 'view missing'
   | 'wrong side for the angle'
   | 'out of line'
@@ -37,6 +40,8 @@ export type Imbalance = {
   /** how much, part units or a factor */
   readonly amount: number | undefined;
   readonly sentence: string;
+  /** where in the view, part units across and up; nothing where the view as a whole is meant */
+  readonly at?: Vec2;
   /** the worse a finding, the earlier in the list */
   readonly weight: number;
 };

@@ -101,6 +101,14 @@ const fitWith = (
   return tries.reduce((best, f) => (f.hits > best.hits ? f : best), tries[0] ?? none);
 };
 
+/** Given lines laid on a view's own as they stand, neither turned nor scaled. @param k given units to a unit of the part */
+export const asItStands = (
+  lines: readonly GivenLine[],
+  own: readonly OwnLine[],
+  k: number,
+  tol: number,
+): Fit => fitWith(lines, own, MOVES[0] as (typeof MOVES)[number], 1 / k, 1 / k, tol);
+
 /** Below this share of lines met where they stand, other readings of a view are looked for; another must explain at least half. */
 const DOUBTFUL = 0.6;
 const EXPLAINS = 0.5;
@@ -116,7 +124,7 @@ export const bestFit = (
   k: number,
   tol: number,
 ): Fit => {
-  const plain = fitWith(lines, own, MOVES[0] as (typeof MOVES)[number], 1 / k, 1 / k, tol);
+  const plain = asItStands(lines, own, k, tol);
   // the view as it stands is preferred; another reading must explain far more
   let best = plain;
   const enough = (f: Fit): boolean => f.hits > best.hits + 1 && f.hits >= own.length * EXPLAINS;

@@ -2,6 +2,7 @@ import { type Curve2, pointOn2 } from '../geometry/curve2.ts';
 import { WHOLE_TURN } from '../geometry/nearness.ts';
 import { distance2, length2, type Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
+import { facesOfMeeting, featureOfFace } from '../naming/keys.ts';
 import type { ViewLine } from '../view/view.ts';
 
 /** A line of a view that was drawn elsewhere, or of one's own view brought to the same form. Any unit, y up. */
@@ -52,14 +53,32 @@ export const givenFrom = (
   };
 };
 
-/** A line of one's own view with what it belongs to. */
+/** A line of one's own view with what it belongs to: the faces that meet there, those of the feature that a drafter would name first. */
 export type OwnLine = { readonly line: GivenLine; readonly of: readonly string[] };
+
+/**
+ * The faces of a line put so that the feature it belongs to comes first: of those that all edges on it share, the one stated last. An edge of a hole
+ * belongs to the hole; where it falls on an edge of the block, that line is the block's.
+ * @param order the features as they are stated
+ */
+export const facesByFeature = (
+  l: Pick<ViewLine, 'of' | 'sources'>,
+  order: readonly string[],
+): readonly string[] => {
+  const edges = l.sources.map((s) => new Set(facesOfMeeting(s).map(featureOfFace)));
+  const rank = (face: string): number => {
+    const f = featureOfFace(face);
+    return order.indexOf(f) + (edges.every((e) => e.has(f)) ? order.length : 0);
+  };
+  return [...l.of].sort((a, b) => rank(b) - rank(a));
+};
 /** A line of one of the part's own views as it is compared with a given one. @param k paper millimetres to a part unit */
-export const ownLine = (l: ViewLine, k: number): OwnLine => ({
+export const ownLine = (l: ViewLine, k: number, order: readonly string[] = []): OwnLine => ({
   line: givenFrom(l.curve, l.from, l.to, l.class === 'visible', (p) => [p[0] * k, p[1] * k], k),
-  of: l.of,
+  of: facesByFeature(l, order),
 });
 
+/** Whether a given line is round all the way: its two ends are one. */
 export const isWhole = (l: GivenLine): boolean =>
   l.kind === 'round' && distance2(l.a, l.b) < 1e-9 * Math.max(1, l.radius);
 

@@ -6,6 +6,9 @@ import { boxOfLines, type GivenLine, type OwnLine, pointsOf, type Warp, warped }
 import { agree, joined } from './joined.ts';
 import { featureOf, middleOf, spanMiddle, type Told, tell } from './tell.ts';
 
+/** How sizes and places are said: in which unit, and a place as the ledger counts it. */
+export type Said = { readonly unit: string; readonly place: (at: Vec2) => string };
+
 /**
  * The lines of one view, laid on their own, compared one by one. What was drawn in pieces is joined where it does not match as it is.
  * @param twice lines that lie on others that are given too: drawn twice, or moved there from their own places
@@ -15,9 +18,10 @@ export const lineFindings = (
   twice: readonly GivenLine[],
   own: readonly OwnLine[],
   tol: number,
-  unit: string,
+  said: Said,
 ): Told[] => {
   const out: Told[] = [];
+  const near = (l: GivenLine): string => ` near ${said.place(middleOf(l))}`;
   const missing = new Set(own);
   const spare = new Set(fit);
   const pair = (o: OwnLine, l: GivenLine): void => {
@@ -29,7 +33,7 @@ export const lineFindings = (
       const l = [...spare].find((x) => (!byClass || x.seen === o.line.seen) && agree(x, o.line, tol));
       if (!l) continue;
       pair(o, l);
-      if (!byClass) out.push(classFinding(o));
+      if (!byClass) out.push(classFinding(o, said));
     }
   };
   match(true);
@@ -39,25 +43,42 @@ export const lineFindings = (
   for (const l of rest.lines) spare.add(l);
   match(true);
   match(false);
-  roundFindings(missing, spare, pair, out, tol, unit);
+  roundFindings(missing, spare, pair, out, tol, said);
   for (const l of twice) spare.add(l);
-  movedFindings(own, missing, spare, pair, out, tol, unit);
+  movedFindings(own, missing, spare, pair, out, tol, said);
   for (const l of twice) {
     if (!spare.delete(l)) continue;
-    out.push(tell('drawn twice', `A ${l.seen ? 'solid' : 'dashed'} line${placeWords(l)} is drawn twice.`));
+    out.push(
+      tell(
+        'drawn twice',
+        `A ${l.seen ? 'solid' : 'dashed'} line${near(l)} is drawn twice.`,
+        undefined,
+        undefined,
+        middleOf(l),
+      ),
+    );
   }
-  lengthFindings(missing, spare, pair, out, tol, unit);
-  missingFindings(own, missing, out);
+  lengthFindings(missing, spare, pair, out, tol, said);
+  missingFindings(own, missing, out, said);
   for (const l of spare) {
     const covers =
       l.kind === 'straight' && [...own].some((o) => o.line.kind === 'straight' && lies(l, o.line, tol));
     const inside = l.seen && l.kind === 'straight' && touchesBoth(l, own, tol);
     out.push(
       inside && !covers
-        ? tell('seam', `A solid line is drawn where the faces are flush${placeWords(l)}: take it out.`)
+        ? tell(
+            'seam',
+            `A solid line is drawn where the faces are flush${near(l)}: take it out.`,
+            undefined,
+            undefined,
+            middleOf(l),
+          )
         : tell(
             'line too many',
-            `A ${l.seen ? 'solid' : 'dashed'} line${placeWords(l)} belongs to nothing of the part.`,
+            `A ${l.seen ? 'solid' : 'dashed'} line${near(l)} belongs to nothing of the part.`,
+            undefined,
+            undefined,
+            middleOf(l),
           ),
     );
   }
@@ -65,20 +86,24 @@ export const lineFindings = (
 };
 
 /** A line in its place, but of the wrong class. */
-const classFinding = (o: OwnLine): Told => {
+const classFinding = (o: OwnLine, { place }: Said): Told => {
   const f = featureOf(o.of);
+  const at = middleOf(o.line);
   return o.line.seen
-    ? tell('visible drawn hidden', `A line of ${f} is dashed that nothing stands before: draw it solid.`, f)
+    ? tell(
+        'visible drawn hidden',
+        `A line of ${f} at ${place(at)} is dashed that nothing stands before: draw it solid.`,
+        f,
+        undefined,
+        at,
+      )
     : tell(
         'hidden drawn visible',
-        `A line of ${f} is drawn solid, but something stands before it: dash it.`,
+        `A line of ${f} at ${place(at)} is drawn solid, but something stands before it: dash it.`,
         f,
+        undefined,
+        at,
       );
-};
-
-const placeWords = (l: GivenLine): string => {
-  const [x, y] = middleOf(l);
-  return ` near ${decimal(x, 1)}, ${decimal(y, 1)}`;
 };
 
 /** True where a line runs along another within its length. */
@@ -111,7 +136,7 @@ const roundFindings = (
   pair: Pair,
   out: Told[],
   tol: number,
-  unit: string,
+  { unit, place }: Said,
 ): void => {
   for (const o of [...missing]) {
     const { line } = o;
@@ -131,6 +156,7 @@ const roundFindings = (
           `${cap(f)} is drawn ${near(2) ? 'twice as wide' : 'half as wide'} as it is, ${decimal(2 * l.radius, 3)} for ⌀${decimal(2 * line.radius, 3)} ${unit}: a radius was taken for a diameter, or the other way round.`,
           f,
           k,
+          line.centre,
         ),
       );
     else if (near(10) || near(0.1))
@@ -140,15 +166,17 @@ const roundFindings = (
           `${cap(f)} is drawn ${near(10) ? 'ten times too wide' : 'a tenth as wide'}: look for a decimal slip.`,
           f,
           k,
+          line.centre,
         ),
       );
     else
       out.push(
         tell(
           'wrong radius',
-          `${cap(f)} is drawn ⌀${decimal(2 * l.radius, 3)}, it is ⌀${decimal(2 * line.radius, 3)} ${unit}.`,
+          `${cap(f)} at ${place(line.centre)} is drawn ⌀${decimal(2 * l.radius, 3)}, it is ⌀${decimal(2 * line.radius, 3)} ${unit}.`,
           f,
           l.radius - line.radius,
+          line.centre,
         ),
       );
   }
@@ -163,7 +191,7 @@ const movedFindings = (
   pair: Pair,
   out: Told[],
   tol: number,
-  unit: string,
+  { unit, place }: Said,
 ): void => {
   const features = [...new Set([...missing].map((o) => featureOf(o.of)))];
   const box = boxOfLines(own.map((o) => o.line));
@@ -197,9 +225,12 @@ const movedFindings = (
         Math.abs(2 * (spanMiddle(box, k) - spanMiddle(middle, k)) - by[k]) <= tol * 4,
     );
     const size = Math.hypot(...by);
+    const at: Vec2 = [spanMiddle(middle, 0), spanMiddle(middle, 1)];
     const way = [
-      Math.abs(by[0]) > tol ? `${decimal(Math.abs(by[0]), 3)} to the ${by[0] > 0 ? 'right' : 'left'}` : '',
-      Math.abs(by[1]) > tol ? `${decimal(Math.abs(by[1]), 3)} ${by[1] > 0 ? 'up' : 'down'}` : '',
+      Math.abs(by[0]) > tol
+        ? `${decimal(Math.abs(by[0]), 3)} ${unit} to the ${by[0] > 0 ? 'right' : 'left'}`
+        : '',
+      Math.abs(by[1]) > tol ? `${decimal(Math.abs(by[1]), 3)} ${unit} ${by[1] > 0 ? 'up' : 'down'}` : '',
     ]
       .filter(Boolean)
       .join(' and ');
@@ -207,11 +238,18 @@ const movedFindings = (
       mirrored
         ? tell(
             'from the wrong edge',
-            `${cap(f)} was set off from the wrong edge: it stands ${way} of its place.`,
+            `${cap(f)} was set off from the wrong edge: it stands ${way} of its place, which is at ${place(at)}.`,
             f,
             size,
+            at,
           )
-        : tell('feature moved', `${cap(f)} stands ${way} of its place (${unit}).`, f, size),
+        : tell(
+            'feature moved',
+            `${cap(f)} stands ${way} of its place, which is at ${place(at)}.`,
+            f,
+            size,
+            at,
+          ),
     );
   }
 };
@@ -223,13 +261,15 @@ const lengthFindings = (
   pair: Pair,
   out: Told[],
   tol: number,
-  unit: string,
+  { unit, place }: Said,
 ): void => {
   for (const o of [...missing]) {
     const { line } = o;
     if (line.kind !== 'straight') continue;
     const size = distance2(line.a, line.b);
     const f = featureOf(o.of);
+    const at = middleOf(line);
+    const where = `at ${place(at)}`;
     const along = [...spare].find((x) => {
       if (x.kind !== 'straight' || x.seen !== line.seen) return false;
       const d = sub2(line.b, line.a);
@@ -246,18 +286,20 @@ const lengthFindings = (
       out.push(
         by > 0
           ? line.seen
-            ? tell('line too long', `A line of ${f} runs ${words}.`, f, by)
+            ? tell('line too long', `A line of ${f} ${where} runs ${words}.`, f, by, at)
             : tell(
                 'hidden line too long',
-                `A hidden line of ${f} runs ${words}: it goes on through walls that the feature does not reach.`,
+                `A hidden line of ${f} ${where} runs ${words}: it goes on through walls that the feature does not reach.`,
                 f,
                 by,
+                at,
               )
           : tell(
               'line too short',
-              `A ${line.seen ? 'solid' : 'dashed'} line of ${f} is ${words}: it stops before its corner.`,
+              `A ${line.seen ? 'solid' : 'dashed'} line of ${f} ${where} is ${words}: it stops before its corner.`,
               f,
               by,
+              at,
             ),
       );
       continue;
@@ -280,21 +322,29 @@ const lengthFindings = (
     out.push(
       tell(
         'line askew',
-        `A line of ${f} has one end ${decimal(Math.max(...ends), 3)} ${unit} off its corner.`,
+        `A line of ${f} ${where} has one end ${decimal(Math.max(...ends), 3)} ${unit} off its corner.`,
         f,
         Math.max(...ends),
+        at,
       ),
     );
   }
 };
 
 /** What is not there at all: a whole feature, its hidden lines, or single lines. */
-const missingFindings = (own: readonly OwnLine[], missing: Sets['missing'], out: Told[]): void => {
+const missingFindings = (
+  own: readonly OwnLine[],
+  missing: Sets['missing'],
+  out: Told[],
+  { place }: Said,
+): void => {
   for (const f of new Set([...missing].map((o) => featureOf(o.of)))) {
     const gone = [...missing].filter((o) => featureOf(o.of) === f);
     const all = own.filter((o) => featureOf(o.of) === f);
     const shared = (o: OwnLine): boolean => new Set(o.of.map(featureOfFace)).size > 1;
     const exclusive = all.filter((o) => !shared(o));
+    const box = boxOfLines(gone.map((o) => o.line));
+    const at: Vec2 = [spanMiddle(box, 0), spanMiddle(box, 1)];
     const goneOwn = gone.filter((o) => !shared(o));
     if (
       (gone.length === all.length && all.length > 1) ||
@@ -302,8 +352,8 @@ const missingFindings = (own: readonly OwnLine[], missing: Sets['missing'], out:
     )
       out.push(
         gone.every((o) => !o.line.seen)
-          ? tell('hidden lines forgotten', `The hidden lines of ${f} are missing.`, f, gone.length)
-          : tell('feature forgotten', `${cap(f)} is missing in this view.`, f, gone.length),
+          ? tell('hidden lines forgotten', `The hidden lines of ${f} are missing.`, f, gone.length, at)
+          : tell('feature forgotten', `${cap(f)} is missing in this view.`, f, gone.length, at),
       );
     else
       for (const o of gone)
@@ -311,10 +361,18 @@ const missingFindings = (own: readonly OwnLine[], missing: Sets['missing'], out:
           o.line.seen
             ? tell(
                 'line missing',
-                `A solid line of ${f} is missing${placeWords(o.line)}: two levels are not parted.`,
+                `A solid line of ${f} is missing at ${place(middleOf(o.line))}: two levels are not parted.`,
                 f,
+                undefined,
+                middleOf(o.line),
               )
-            : tell('hidden lines forgotten', `A hidden line of ${f} is missing${placeWords(o.line)}.`, f),
+            : tell(
+                'hidden lines forgotten',
+                `A hidden line of ${f} is missing at ${place(middleOf(o.line))}.`,
+                f,
+                undefined,
+                middleOf(o.line),
+              ),
         );
   }
 };

@@ -56,11 +56,16 @@ export const placeFindings = (
     (x) => x.move.kind === undefined && Math.abs(x.kx - common) < 1e-9 && Math.abs(x.ky - common) < 1e-9,
   );
   const back = axis === 0 ? (off > 0 ? 'up' : 'down') : off > 0 ? 'to the right' : 'to the left';
+  // a file on paper has other sizes than the part
+  const inFile =
+    Math.abs(common - 1) < 1e-3
+      ? ''
+      : ` (sizes of the part; ${decimal(Math.abs(off) / common, 3)} in the file)`;
   if (shares && Math.abs(off) > size * OUT_OF_LINE)
     out.push(
       tell(
         'out of line',
-        `The ${words} view is out of line with the front: move it by ${decimal(Math.abs(off), 3)} ${books.unit} ${back}.`,
+        `The ${words} view is out of line with the front: move it by ${decimal(Math.abs(off), 3)} ${books.unit} ${back}${inFile}.`,
         undefined,
         Math.abs(off),
       ),

@@ -10,6 +10,8 @@ export const spanMiddle = (b: Box, k: 0 | 1): number => (b[k] + (k === 0 ? b[2] 
 export type Told = Omit<Imbalance, 'view'>;
 
 const WEIGHT: Partial<Record<Mistake, number>> = {
+  'another part': 120,
+  'under another name': 110,
   'view missing': 100,
   'wrong side for the angle': 95,
   'turned by 90 degrees': 92,
@@ -27,7 +29,14 @@ const WEIGHT: Partial<Record<Mistake, number>> = {
   'hidden drawn visible': 60,
   'visible drawn hidden': 60,
 };
-export const tell = (kind: Mistake, sentence: string, feature?: string, amount?: number): Told => ({
+export const tell = (
+  kind: Mistake,
+  sentence: string,
+  feature?: string,
+  amount?: number,
+  at?: Vec2,
+): Told => ({
+  ...(at && { at }),
   kind,
   sentence,
   feature,

@@ -153,10 +153,18 @@ test('views brought from outside are balanced against the part', async ({ page }
   await open(svg.slice(0, line) + svg.slice(svg.indexOf('/>', line) + 2));
   await expect(answer).toContainText('One difference');
   await expect(answer).toContainText('left');
-  await expect(answer).toContainText(/missing/);
+  await expect(answer).toContainText(/missing at D [\d.]+, H [\d.]+/);
+  // the file lies over the sheet, and what was found is marked there
+  const over = page.getByTestId('laid over');
+  await expect(over.locator('path')).toHaveAttribute('d', /^M/);
+  await expect(over.locator('[data-mark]')).toHaveCount(1);
+  await answer.getByRole('listitem').hover();
+  await expect(over.locator('[data-mark="1"] circle')).toHaveAttribute('r', '5');
   // by themselves: the section at the left is cut off lower than the front stands
   await page.getByRole('radio', { name: 'Each other' }).click();
   await expect(answer).toContainText('The height does not balance');
+  await page.getByRole('radio', { name: 'Ledger' }).click();
+  await expect(over).toHaveCount(0);
 });
 
 test('the third view is drawn from two others, entry by entry, with hints', async ({ page }) => {

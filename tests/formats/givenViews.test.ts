@@ -13,17 +13,14 @@ import { meaningOf } from '../../formats/givenNames.ts';
 import { givenSvg } from '../../formats/givenSvg.ts';
 import { sheetDxf } from '../../formats/sheetDxf.ts';
 import { sheetSvg } from '../../formats/sheetSvg.ts';
+import { plainBooks } from '../core/balance/drawnGivens.ts';
 import { demoDrawings } from '../samples.ts';
 
 const sheets: [string, Sheet, Books][] = demoDrawings().map(([f, drawing]) => {
   const worked = openDesk().work({ ...drawing, cuts: [] });
   if (!worked.ok) throw new Error(f);
-  const { sheet, part } = worked;
-  return [
-    f,
-    sheet,
-    { views: new Map(sheet.views.map((v) => [v.name, v.view])), angle: sheet.angle, unit: part.units },
-  ];
+  const { sheet } = worked;
+  return [f, sheet, plainBooks(sheet, drawing.part)];
 });
 
 describe('names of layers', () => {
@@ -92,13 +89,15 @@ describe('sectional views balance as they are cut', () => {
     expect(sheet.views.some((v) => v.cut)).toBe(true);
     const read = givenSvg(sheetSvg(sheet, 'x'));
     if (!read.ok) throw new Error(JSON.stringify(read.faults));
-    expect(balance(read.value, booksOf(sheet, d.setup.rules, read.value))).toEqual([]);
+    expect(balance(read.value, booksOf(sheet, d.part, d.setup.rules, read.value)).found).toEqual([]);
     // a line taken away from the cut view is missed, and in that view
     const cut = sheet.views.find((v) => v.cut)?.name as ViewName;
     const lines = read.value.get(cut) ?? [];
     const longest = lines.reduce((a, b) => (lengthOf(b) > lengthOf(a) ? b : a));
     const less = new Map([...read.value, [cut, lines.filter((l) => l !== longest)]]);
-    expect(balance(less, booksOf(sheet, d.setup.rules, less)).map((x) => x.view)).toContain(cut);
+    expect(balance(less, booksOf(sheet, d.part, d.setup.rules, less)).found.map((x) => x.view)).toContain(
+      cut,
+    );
   });
 });
 
@@ -110,7 +109,7 @@ describe('views read from files balance', () => {
     const read = givenSvg(sheetSvg(sheet, 'x'));
     if (!read.ok) throw new Error(JSON.stringify(read.faults));
     expect([...read.value.keys()].sort()).toEqual(sheet.views.map((v) => v.name).sort());
-    expect(balance(read.value, books)).toEqual([]);
+    expect(balance(read.value, books).found).toEqual([]);
   });
   test.each(sheets.filter(([name]) => !/sensor|hub/.test(name)))(
     '%s as DXF with a layer a view',
@@ -168,7 +167,7 @@ describe('views read from files balance', () => {
       );
       const read = givenDxf(`0\nSECTION\n2\nENTITIES\n${body.join('')}0\nENDSEC\n0\nEOF\n`);
       if (!read.ok) throw new Error(JSON.stringify(read.faults));
-      expect(balance(read.value, books)).toEqual([]);
+      expect(balance(read.value, books).found).toEqual([]);
     },
   );
   test.each(
@@ -179,8 +178,29 @@ describe('views read from files balance', () => {
     const read = givenDxf(sheetDxf(sheet, space));
     if (!read.ok) throw new Error(JSON.stringify(read.faults));
     expect([...read.value.keys()].sort()).toEqual([...books.views.keys()].sort());
-    expect(balance(read.value, books)).toEqual([]);
+    expect(balance(read.value, books).found).toEqual([]);
   });
+  test.each(sheets)(
+    '%s: a view in a group that a transform mirrors is one finding, or none where it is the same mirrored',
+    (_f, sheet, books) => {
+      for (const { name, box } of sheet.views) {
+        const about = 2 * (box.x + box.w / 2);
+        // every group of the view, arcs and all
+        const text = sheetSvg(sheet, 'x').replaceAll(
+          new RegExp(`<g id="${name}\\.(?:views|hidden)"`, 'g'),
+          (g) => `${g} transform="translate(${about} 0) scale(-1 1)"`,
+        );
+        const read = givenSvg(text);
+        if (!read.ok) throw new Error(JSON.stringify(read.faults));
+        const found = balance(read.value, books).found.filter((x) => x.view === name);
+        expect([
+          name,
+          found.length <= 1,
+          found.every((x) => ['mirrored', 'upside down'].includes(x.kind)),
+        ]).toEqual([name, true, true]);
+      }
+    },
+  );
   test('transforms, shapes and dashes of SVG', () => {
     const read =
       givenSvg(`<svg xmlns="http://www.w3.org/2000/svg"><g id="front" transform="translate(100 50)">

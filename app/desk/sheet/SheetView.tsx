@@ -26,6 +26,7 @@ const INK: Record<string, string> = {
 /** Each account has its own dash as well: plain, long, short. */
 const ACCOUNT_DASH = { W: undefined, D: '3 1', H: '1 0.8' } as const;
 
+const LaidInk = fetchedLater(() => import('./LaidInk.tsx').then((m) => m.LaidInk), null);
 const TraceHandles = fetchedLater(() => import('./TraceHandles.tsx').then((m) => m.TraceHandles), null);
 const ShapeHandles = fetchedLater(() => import('./ShapeHandles.tsx').then((m) => m.ShapeHandles));
 
@@ -225,6 +226,7 @@ export const SheetView = () => {
         <SheetInk picture={picture} only={layers} />
         {tried && <TriedInk added={picture.added} />}
         <ReplayInk />
+        <LaidInk />
         <PracticeInk picture={picture} paperPoint={paperPoint} />
         {!replaying && <PointNames picture={picture} paperPoint={paperPoint} />}
         {pointed && stage === 'Project' && (

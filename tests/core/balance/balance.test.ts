@@ -9,7 +9,7 @@ describe('views brought from outside are balanced against the part', () => {
   test.each(givens)(
     '$name: what the engine draws raises nothing, in any place and scale',
     ({ books, sheets }) => {
-      expect(balance(viewsOf(sheets), books)).toEqual([]);
+      expect(balance(viewsOf(sheets), books).found).toEqual([]);
       const moved: Sheets = new Map(
         [...sheets].map(([n, l]) => [
           n,
@@ -31,7 +31,7 @@ describe('views brought from outside are balanced against the part', () => {
           }),
         ]),
       );
-      expect(balance(viewsOf(moved), books)).toEqual([]);
+      expect(balance(viewsOf(moved), books).found).toEqual([]);
     },
   );
 
@@ -69,7 +69,7 @@ describe('views brought from outside are balanced against the part', () => {
             return sameDrawing(copy.get(d.view) as Tagged[], is(d));
           });
       copies++;
-      const found = balance(viewsOf(sheets), g.books);
+      const { found } = balance(viewsOf(sheets), g.books);
       const right = made.every((d) => {
         const own = found.filter((f) => f.view === d.view);
         // of one view the likeliest is told first

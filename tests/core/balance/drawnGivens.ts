@@ -3,7 +3,9 @@ import { type GivenLine, type GivenViews, givenFrom } from '../../../core/balanc
 import { openDesk } from '../../../core/drawing/desk.ts';
 import { type Drawing, drawingOfPart } from '../../../core/drawing/drawing.ts';
 import type { ViewName } from '../../../core/geometry/viewFrames.ts';
+import { scaleFromBox } from '../../../core/ledger/ledger.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
+import type { Sheet } from '../../../core/sheet/drawnSheet.ts';
 import { onPaper } from '../../../core/sheet/layout/similarity.ts';
 import { caseDrawings, demoDrawings } from '../../samples.ts';
 import type { Sheets, Tagged } from './damage.ts';
@@ -11,13 +13,22 @@ import type { Sheets, Tagged } from './damage.ts';
 /** Views as they would come out of a file, drawn from the engine's own sheets, with the books they belong to. */
 export type Given = { name: string; books: Books; sheets: Sheets };
 
+/** What the views of a sheet say, with all their lines. */
+export const plainBooks = (sheet: Sheet, file: PartFile): Books => ({
+  views: new Map(sheet.views.map((v) => [v.name, v.view])),
+  angle: sheet.angle,
+  unit: sheet.units,
+  features: file.bodies.flatMap((b) => b.features.map((f) => f.id)),
+  ledger: scaleFromBox(sheet.box, sheet.angle),
+});
+
 const givenOf = (name: string, d: Drawing): Given | undefined => {
   const worked = openDesk().work(d);
   if (!worked.ok) return undefined;
-  const { sheet, part } = worked;
+  const { sheet } = worked;
   return {
     name,
-    books: { views: new Map(sheet.views.map((v) => [v.name, v.view])), angle: sheet.angle, unit: part.units },
+    books: plainBooks(sheet, d.part),
     sheets: new Map(
       sheet.views.map((v) => [
         v.name,

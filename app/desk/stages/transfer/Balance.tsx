@@ -1,5 +1,5 @@
 'use client';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import type { Against, BalanceAnswer } from '../../../../workers/balancing.ts';
 import { Choice } from '../../book/Choice.tsx';
 import { FaultNote } from '../../book/FaultNote.tsx';
@@ -8,9 +8,13 @@ import { useDesk, useSession } from '../../useDesk.ts';
 
 type Answer = BalanceAnswer;
 
+/** The numbers of the findings that have a place. */
+const marksOf = (found: Extract<Answer, { ok: true }>['found']) =>
+  found.flatMap((f, i) => (f.at ? [{ n: i + 1, at: f.at }] : []));
+
 /** Views that were drawn elsewhere, held against the part like the two sides of a book. */
 export const Balance = ({ books }: { books: ReactNode }) => {
-  const { engine } = useDesk();
+  const { engine, view } = useDesk();
   const drawing = useSession((s) => s.drawing);
   const [file, setFile] = useState<{ readonly name: string; readonly text: string }>();
   const [against, setAgainst] = useState<Against>('part');
@@ -18,7 +22,16 @@ export const Balance = ({ books }: { books: ReactNode }) => {
   const name = file?.name;
   const hold = async (held: NonNullable<typeof file>, to: Against): Promise<void> => {
     setAnswer(undefined);
-    setAnswer(await engine.balance(drawing, held.name, held.text, to));
+    const came = await engine.balance(drawing, held.name, held.text, to);
+    setAnswer(came);
+    view.layOver(
+      came.ok && came.laid ? { path: came.laid, marks: marksOf(came.found), lit: undefined } : undefined,
+    );
+  };
+  useEffect(() => () => view.layOver(undefined), [view]);
+  const light = (n: number | undefined): void => {
+    const { laid } = view.state.getState();
+    if (laid) view.layOver({ ...laid, lit: n });
   };
   const open = async (picked: File): Promise<void> => {
     const held = { name: picked.name, text: await picked.text() };
@@ -92,8 +105,14 @@ export const Balance = ({ books }: { books: ReactNode }) => {
             </p>
             <ol className="text-[13.5px] leading-[19px]">
               {answer.found.map((f, i) => (
-                // biome-ignore lint/suspicious/noArrayIndexKey: findings are known by their order
-                <li key={i} className="flex gap-3 border-b border-rule px-5 py-1.5">
+                <li
+                  // biome-ignore lint/suspicious/noArrayIndexKey: findings are known by their order
+                  key={i}
+                  className="flex gap-3 border-b border-rule px-5 py-1.5 hover:bg-lit"
+                  onMouseEnter={() => light(i + 1)}
+                  onMouseLeave={() => light(undefined)}
+                >
+                  <span className="figures w-5 shrink-0 text-right text-fault">{i + 1}</span>
                   <span className="w-12 shrink-0 font-semibold text-deep">{f.view}</span>
                   <span>{f.sentence}</span>
                 </li>
