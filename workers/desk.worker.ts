@@ -132,7 +132,7 @@ const api = {
   practice: async (data: Drawing, view: ViewName): Promise<Exercise | undefined> => {
     await underWay;
     const worked = workedOf(data);
-    return worked && exerciseOf(worked, view, data.setup.rules);
+    return worked && exerciseOf(worked, view, data);
   },
   /** What stands at a place of the sheet (paper mm, y up). */
   pointed: async (data: Drawing, at: Vec2, reach: number): Promise<PointedAt | undefined> => {

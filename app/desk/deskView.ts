@@ -29,6 +29,10 @@ export type DeskView = {
         readonly lit: number | undefined;
       }
     | undefined;
+  /** the view that is to be drawn in practice: its names do not show, nor its title where it is placed by hand, nor projectors where they are to be drawn */
+  readonly covered:
+    | { readonly view: string; readonly title: string | undefined; readonly bare: boolean }
+    | undefined;
   /** the points of round features while their ledger is open */
   readonly rounds: readonly DeskPoint[];
 };
@@ -47,6 +51,8 @@ export type DeskViewStore = {
   /** Opens, moves or closes the replay of the construction. */
   readonly replayBook: (replay: DeskView['replay']) => void;
   readonly renewPicture: () => void;
+  /** Covers a view for practice, or uncovers it. */
+  readonly cover: (covered: DeskView['covered']) => void;
   /** Lays opened views over the sheet, or takes them off. */
   readonly layOver: (laid: DeskView['laid']) => void;
   /** Shows the points of round features on the sheet too. */
@@ -64,6 +70,7 @@ export const openDeskView = (): DeskViewStore => {
     pictureStamp: 0,
     rounds: [],
     laid: undefined,
+    covered: undefined,
   }));
   const set = state.setState;
   return {
@@ -74,6 +81,7 @@ export const openDeskView = (): DeskViewStore => {
     scaleBy: (scaling) => set({ scaling }),
     pointTo: (pointed) => set({ pointed }),
     replayBook: (replay) => set({ replay }),
+    cover: (covered) => set({ covered }),
     layOver: (laid) => set({ laid }),
     showRounds: (rounds) => set({ rounds }),
     renewPicture: () => set(({ pictureStamp }) => ({ pictureStamp: pictureStamp + 1 })),

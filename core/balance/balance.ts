@@ -1,8 +1,8 @@
-import { along, scale, type Vec2 } from '../geometry/vec.ts';
-import { type ProjectionAngle, VIEW_FRAMES, type ViewFrame, type ViewName } from '../geometry/viewFrames.ts';
+import type { ProjectionAngle, ViewName } from '../geometry/viewFrames.ts';
 import { POSTS } from '../ledger/accounts.ts';
-import { accountsOf, type LedgerScale } from '../ledger/ledger.ts';
-import { decimal, sizeText } from '../number/format.ts';
+import type { LedgerScale } from '../ledger/ledger.ts';
+import { placeInView } from '../ledger/placeInView.ts';
+import { decimal } from '../number/format.ts';
 import type { View } from '../view/view.ts';
 import type { Imbalance } from './finding.ts';
 import { asItStands, bestFit, type Fit } from './fit.ts';
@@ -16,7 +16,7 @@ import { type Told, tell } from './tell.ts';
 export type Books = {
   readonly views: ReadonlyMap<ViewName, View>;
   readonly angle: ProjectionAngle;
-  readonly unit: string;
+  readonly unit: 'mm' | 'in';
   /** the features in the order in which they are stated */
   readonly features: readonly string[];
   /** how the accounts of the part are counted */
@@ -132,7 +132,7 @@ export const balance = (brought: GivenViews, books: Books): Balanced => {
     laid.set(name, raw.map(fit.lay));
     if (fit.move.kind) add(name, [tell(fit.move.kind, `The ${name} view is ${fit.move.words}.`)]);
     add(name, scaleFindings(name, 1 / (fit.kx * k), 1 / (fit.ky * k)));
-    const place = placeIn(VIEW_FRAMES[name], name, books);
+    const place = placeInView(name, books.ledger, books.unit);
     add(name, lineFindings(fit.lines, twice.map(fit.lay), lines, tol, { unit: books.unit, place }));
   }
   if (fits.size && best < STRANGE) {
@@ -144,16 +144,6 @@ export const balance = (brought: GivenViews, books: Books): Balanced => {
   for (const name of books.views.keys()) add(name, placeFindings(name, 1 / k, given, fits, books, size));
   return { found: out.sort((a, b) => b.weight - a.weight), laid };
 };
-
-/** A place of a view as the ledger counts it: "W 25, H 12.5". */
-const placeIn =
-  (f: ViewFrame, name: ViewName, { ledger, unit }: Books) =>
-  (at: Vec2): string => {
-    const world = along(scale(f.u, at[0]), f.v, at[1]);
-    const counted = accountsOf(world, ledger);
-    const sizes = POSTS[name].map((a) => `${a} ${sizeText(counted[a], unit as 'mm' | 'in', 2)}`);
-    return sizes.join(', ');
-  };
 
 /** A view drawn larger or smaller than the others, in one direction or in both. @param rx how many times too large across */
 const scaleFindings = (name: ViewName, rx: number, ry: number): Told[] => {

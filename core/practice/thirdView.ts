@@ -5,7 +5,7 @@ import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
 import { POSTS } from '../ledger/accounts.ts';
 import { ACCOUNT_AXIS, type Account } from '../naming/accounts.ts';
-import { decimal } from '../number/format.ts';
+import { featureWords } from '../naming/keys.ts';
 import type { ViewLine } from '../view/view.ts';
 
 /**
@@ -161,18 +161,80 @@ const liesOn = (entry: GivenLine, line: GivenLine, tol: number): boolean => {
   );
 };
 
-export type Verdict = { readonly right: boolean; readonly reason: string };
+export type Verdict = {
+  readonly right: boolean;
+  readonly reason: string;
+  /** the line that it is, or nearly is */
+  readonly line?: OwnLine;
+};
 
-const featureOf = (o: OwnLine): string => (o.of[0] ?? '').replace(/\/.*$/, '');
+const featureOf = (o: OwnLine): string => (o.of[0] ? featureWords(o.of[0]) : 'the part');
+
+/** How near a plotted point must be to its curve, which is known by points along it: a share of the curve's size. */
+const ON_CURVE = 2e-3;
+/** A plotted curve is drawn by eye between its points: none of them may be further from the next than this share of its length. */
+const WIDEST = 0.34;
+
+/** How far along a curve that is given by points a place lies, and how far off it. */
+const alongCurve = (
+  p: Vec2,
+  points: readonly Vec2[],
+): { readonly s: number; readonly off: number; readonly size: number } => {
+  let [s, off, at] = [0, Number.POSITIVE_INFINITY, 0];
+  points.slice(1).forEach((b, i) => {
+    const a = points[i] as Vec2;
+    const size = distance2(a, b);
+    const t = size ? Math.max(0, Math.min(1, dot2(sub2(p, a), sub2(b, a)) / (size * size))) : 0;
+    const far = distance2(p, [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])]);
+    if (far < off) {
+      off = far;
+      s = at + t * size;
+    }
+    at += size;
+  });
+  return { s, off, size: at };
+};
+
+/** What keeps plotted points from being a curve: nothing where they are on it, from end to end, close enough. */
+const curveTrouble = (
+  points: readonly Vec2[],
+  own: readonly Vec2[],
+): 'off' | 'short' | 'sparse' | undefined => {
+  const found = points.map((p) => alongCurve(p, own));
+  const { size } = found[0] as (typeof found)[number];
+  if (found.some((x) => x.off > ON_CURVE * size)) return 'off';
+  const isClosed = distance2(own[0] as Vec2, own.at(-1) as Vec2) < ON_CURVE * size;
+  const ss = found.map((x) => x.s).sort((a, b) => a - b);
+  const near = (x: number): boolean => ss.some((s) => Math.abs(s - x) <= 2 * ON_CURVE * size);
+  if (!isClosed && !(near(0) && near(size))) return 'short';
+  const gaps = ss.slice(1).map((s, i) => s - (ss[i] as number));
+  const round = isClosed ? [size - (ss.at(-1) as number) + (ss[0] as number)] : [];
+  return Math.max(...gaps, ...round) > WIDEST * size ? 'sparse' : undefined;
+};
+
+/** Whether an entry has been made before, in the same place. @returns which one, counted from 0 */
+export const madeBefore = (entries: readonly GivenLine[], index: number, tol: number): number | undefined => {
+  const entry = entries[index] as GivenLine;
+  const found = entries.slice(0, index).findIndex((e) => {
+    if (e.kind !== entry.kind) return false;
+    if (e.kind === 'curve' || entry.kind === 'curve')
+      return pointsOf(e).every((p) => pointsOf(entry).some((q) => distance2(p, q) <= tol));
+    return liesOn(entry, e, tol);
+  });
+  return found < 0 ? undefined : found;
+};
 
 /** Says of an entry whether a line is there, and if not why. */
 export const verdictOn = (entry: GivenLine, own: readonly OwnLine[], tol: number): Verdict => {
   const there = own.filter((o) => liesOn(entry, o.line, tol));
-  if (there.some((o) => o.line.seen === entry.seen)) return { right: true, reason: 'There is a line.' };
+  const found = there.find((o) => o.line.seen === entry.seen);
+  if (found) return { right: true, reason: 'There is a line.', line: found };
+  if (entry.kind === 'curve') return verdictOnCurve(entry, own);
   const other = there[0];
   if (other)
     return {
       right: false,
+      line: other,
       reason: other.line.seen
         ? `Nothing stands before the line of ${featureOf(other)} here: it is solid.`
         : `Something stands before the line of ${featureOf(other)} here: it is dashed.`,
@@ -190,7 +252,12 @@ export const verdictOn = (entry: GivenLine, own: readonly OwnLine[], tol: number
         Math.max(near.t, far.t) > tol
       );
     });
-    if (partly) return { right: false, reason: `It runs on past the end of a line of ${featureOf(partly)}.` };
+    if (partly)
+      return {
+        right: false,
+        line: partly,
+        reason: `It runs on past the end of a line of ${featureOf(partly)}.`,
+      };
   }
   return {
     right: false,
@@ -198,8 +265,46 @@ export const verdictOn = (entry: GivenLine, own: readonly OwnLine[], tol: number
   };
 };
 
+const verdictOnCurve = (entry: Extract<GivenLine, { kind: 'curve' }>, own: readonly OwnLine[]): Verdict => {
+  const tried = own.flatMap((o) =>
+    o.line.kind === 'curve' ? [{ o, trouble: curveTrouble(entry.points, o.line.points) }] : [],
+  );
+  const best =
+    tried.find((x) => !x.trouble && x.o.line.seen === entry.seen) ??
+    (['sparse', 'short', undefined] as const)
+      .map((t) => tried.find((x) => x.trouble === t))
+      .find((x) => x !== undefined);
+  if (!best) return { right: false, reason: 'Not all of these points are on a curve of the view.' };
+  const { o, trouble } = best;
+  const f = featureOf(o);
+  if (trouble === 'sparse')
+    return {
+      right: false,
+      line: o,
+      reason: `The points are on the curve of ${f}, but too far apart: plot some between.`,
+    };
+  if (trouble === 'short')
+    return {
+      right: false,
+      line: o,
+      reason: `The points are on the curve of ${f}, which runs on to its ends.`,
+    };
+  if (o.line.seen === entry.seen) return { right: true, line: o, reason: 'There is a curve.' };
+  return {
+    right: false,
+    line: o,
+    reason: o.line.seen
+      ? `The curve of ${f} is in sight: it is solid.`
+      : `The curve of ${f} is hidden: it is dashed.`,
+  };
+};
+
 /** The stretches of a straight line that entries cover. */
 const covered = (line: GivenLine, entries: readonly GivenLine[], tol: number): boolean => {
+  if (line.kind === 'curve')
+    return entries.some(
+      (e) => e.kind === 'curve' && e.seen === line.seen && !curveTrouble(e.points, line.points),
+    );
   if (line.kind !== 'straight') return entries.some((e) => e.seen === line.seen && liesOn(e, line, tol));
   const size = distance2(line.a, line.b);
   const runs = entries
@@ -226,26 +331,40 @@ export const stillMissing = (
   tol: number,
 ): OwnLine[] => own.filter((o) => !covered(o.line, entries, tol));
 
-/** Curves that are neither straight nor round are not asked for: no projector crossing gives them. */
+/** Curves that are neither straight nor round are asked for only where the learner draws the projectors: those that are given do not plot them. */
 export const askedFor = (own: readonly OwnLine[]): OwnLine[] => own.filter((o) => o.line.kind !== 'curve');
 
-/** A hint towards the next line: what it belongs to, then where it ends, then the line itself. */
+/**
+ * A hint towards the next line: what it belongs to, then where it ends, then the line itself.
+ * @param say a place of the view in words
+ */
 export const hintFor = (
   o: OwnLine,
   depth: 1 | 2 | 3,
+  say: (p: Vec2) => string,
 ): { readonly text: string; readonly points: readonly Vec2[]; readonly line: GivenLine | undefined } => {
   const f = featureOf(o);
   const kind =
-    o.line.kind === 'round'
+    o.line.kind === 'curve'
       ? o.line.seen
-        ? 'solid circle'
-        : 'dashed circle'
-      : o.line.seen
-        ? 'solid line'
-        : 'dashed line';
+        ? 'solid curve'
+        : 'dashed curve'
+      : o.line.kind === 'round'
+        ? o.line.seen
+          ? 'solid circle'
+          : 'dashed circle'
+        : o.line.seen
+          ? 'solid line'
+          : 'dashed line';
   if (depth === 1) return { text: `A ${kind} of ${f} is still missing.`, points: [], line: undefined };
-  const points = o.line.kind === 'round' ? [o.line.centre] : pointsOf(o.line);
-  const words = points.map((p) => `${decimal(p[0], 2)}, ${decimal(p[1], 2)}`);
+  const all = pointsOf(o.line);
+  const points =
+    o.line.kind === 'round'
+      ? [o.line.centre]
+      : o.line.kind === 'curve'
+        ? [all[0] as Vec2, all.at(-1) as Vec2]
+        : all;
+  const words = points.map(say);
   if (depth === 2)
     return {
       text:

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { listen, openDrawing, saved, stand, type } from './desk.ts';
+import { clickPaper } from './jobs/job.ts';
 import { serverFor } from './server.ts';
 
 const server = serverFor(test);
@@ -205,6 +206,61 @@ test('the third view is drawn from two others, entry by entry, with hints', asyn
   await expect(state).toContainText('The view is complete');
   await page.getByRole('radio', { name: 'Ledger' }).click();
   await expect(page.getByTestId('practice')).toHaveCount(0);
+  expect(troubles).toEqual([]);
+});
+
+test('without a grid the learner draws projectors, turns depths, joins the points, and is marked', async ({
+  page,
+}) => {
+  const troubles = listen(page);
+  await openDrawing(page, server.address, 'Louvre bracket');
+  await stand(page, 'Transfer');
+  await page.getByRole('radio', { name: 'Practise' }).click();
+  const state = page.getByTestId('practice state');
+  await page.getByRole('radio', { name: 'Mine' }).click();
+  const board = page.getByTestId('practice');
+  const lights = board.locator('[data-part="light lines"]');
+  await expect(lights).toHaveAttribute('d', '');
+  // bare paper: no projector of the sheet, no name of the view that is to be drawn
+  await expect(page.getByTestId('sheet').locator('path[data-layer=projectors]')).toHaveCount(0);
+  // heights from the front view, depths from the top view to the mitre line
+  for (const at of [
+    [138, 156.5],
+    [138, 208.5],
+    [138, 132.5],
+    [138, 92.5],
+  ] as const)
+    await clickPaper(page, at);
+  await expect(lights).toHaveAttribute('d', /^(?:M0 [\d.]+H\d+){4}$/);
+  await page.getByRole('radio', { name: 'Upright line' }).click();
+  await clickPaper(page, [252, 132.5]);
+  await clickPaper(page, [292, 92.5]);
+  await expect(lights).toHaveAttribute('d', /(?:M[\d.]+ 0V\d+){2}$/);
+  // where they cross, lines begin and end; nowhere else
+  await page.getByRole('radio', { name: 'Line', exact: true }).click();
+  await clickPaper(page, [270, 180]);
+  await clickPaper(page, [252, 156.5]);
+  await clickPaper(page, [292, 156.5]);
+  await expect(state).toContainText('1 right, 0 wrong');
+  await clickPaper(page, [292, 156.5]);
+  await clickPaper(page, [252, 156.5]);
+  await expect(page.getByTestId('entries')).toContainText('It lies on entry 1: it is drawn twice.');
+  await page.getByRole('button', { name: 'Take entry 2 back' }).click();
+  // the same by keys alone: the cursor steps along the crossings
+  await board.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(state).toContainText(/Cursor at D [\d.-]+, H [\d.-]+/);
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('Enter');
+  await expect(state).toContainText('2 right, 0 wrong');
+  for (let i = 0; i < 90 && (await page.getByRole('button', { name: /hint$/ }).count()); i++)
+    await page.getByRole('button', { name: /hint$/ }).click();
+  const marks = page.getByTestId('practice marks');
+  await expect(marks).toContainText(
+    /4 of 4 visible lines, \d of \d hidden lines, 2 of 2 circles and arcs; 1 wrong on the way, \d+ hints, (\d+ min )?\d+ s\./,
+  );
+  await expect(marks).toContainText('Look again at');
   expect(troubles).toEqual([]);
 });
 

@@ -27,6 +27,13 @@ export const PlacedByHand = ({
   return (
     <g transform={`translate(${by[0]} ${-by[1]}) rotate(${-90 * quarter} ${middle})`}>
       {children}
+      {/* which way is up in the view, however it is turned */}
+      <g fill="var(--color-house)" pointerEvents="none" data-part="up">
+        <path d={`M${box.x + box.w / 2 - 2} ${cover.y + 2.6}h4l-2 -3.4z`} />
+        <text x={box.x + box.w / 2 + 3} y={cover.y + 2.6} fontSize={3} fontWeight={700}>
+          top
+        </text>
+      </g>
       {/* biome-ignore lint/a11y/useSemanticElements: an edge in a drawing cannot be a button element */}
       <rect
         {...cover}

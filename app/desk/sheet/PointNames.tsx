@@ -14,14 +14,17 @@ type Point = readonly [number, number];
 export const PointNames = ({
   picture,
   paperPoint,
+  except,
 }: {
   picture: GoodPicture;
+  /** a view whose names do not show */
+  except?: string | undefined;
   paperPoint: (e: { clientX: number; clientY: number }) => Point;
 }) => {
   const drawing = useSession((s) => s.drawing);
   const held = useRef<{ readonly key: string; readonly start: Point } | undefined>(undefined);
   const [by, setBy] = useState<{ readonly key: string; readonly move: Point }>();
-  const names = picture.texts.filter((t): t is Name => t.label !== undefined);
+  const names = picture.texts.filter((t): t is Name => t.label !== undefined && t.label.view !== except);
   const edit = useEdit();
   const release = (t: Name): void => {
     const h = held.current;

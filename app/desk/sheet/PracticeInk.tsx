@@ -3,10 +3,20 @@ import { useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { GivenLine } from '../../../core/balance/given.ts';
 import type { Vec2 } from '../../../core/geometry/vec.ts';
+import { placeInView } from '../../../core/ledger/placeInView.ts';
+import { decimal } from '../../../core/number/format.ts';
+import { nextPlace, placesForLines } from '../../../core/practice/lightLines.ts';
 import { movedPlace, RIGHTLY_PLACED } from '../../../core/practice/placing.ts';
-import { crossingNear, meetingsOf, verdictOn } from '../../../core/practice/thirdView.ts';
+import { crossingNear, meetingsOf } from '../../../core/practice/thirdView.ts';
 import type { GoodPicture } from '../../session/sessionTypes.ts';
-import { enterPlace, setPractice, usePractice } from '../stages/transfer/practiceStore.ts';
+import {
+  crossingsNow,
+  drawLight,
+  enterPlace,
+  judged,
+  setPractice,
+  usePractice,
+} from '../stages/transfer/practiceStore.ts';
 import { PlacedByHand } from './PlacedByHand.tsx';
 
 /** How far the cover and the projectors reach beyond the view's box, mm; the view's name stays in sight. */
@@ -14,7 +24,14 @@ const AROUND = 3.5;
 /** How near a crossing the pointer must come, mm of paper. */
 const REACH = 4;
 
-/** The missing view's place: covered, crossed by the projectors of the others, with what has been entered. */
+const WAYS: Readonly<Record<string, Vec2>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+};
+
+/** The missing view's place: covered, crossed by projectors, with what has been entered; and the light lines across the board. */
 export const PracticeInk = ({
   picture,
   paperPoint,
@@ -22,21 +39,22 @@ export const PracticeInk = ({
   picture: GoodPicture;
   paperPoint: (e: { clientX: number; clientY: number }) => readonly [number, number];
 }) => {
-  const { exercise, entries, from, tool, seen, checked, hints, placing } = usePractice();
+  const { exercise, entries, from, tool, seen, checked, hints, placing, help, lights, plotted, cursor } =
+    usePractice();
   const [near, setNear] = useState<Vec2>();
-  useHotkeys('escape', () => setPractice({ from: undefined }), { enableOnFormTags: true });
+  useHotkeys('escape', () => setPractice({ from: undefined, plotted: [] }), { enableOnFormTags: true });
   const view = picture.views.find((v) => v.name === exercise?.view);
   if (!exercise || !view) return null;
   const { k, to } = view.toPaper;
   const { height } = picture.paper;
-  const paper = (p: Vec2): Vec2 => [p[0] * k + to[0], height - (p[1] * k + to[1])];
+  const down = (p: Vec2): Vec2 => [p[0], height - p[1]];
+  const upPaper = (p: Vec2): Vec2 => [p[0] * k + to[0], p[1] * k + to[1]];
+  const paper = (p: Vec2): Vec2 => down(upPaper(p));
+  const inView = ([x, y]: Vec2): Vec2 => [(x - to[0]) / k, (y - to[1]) / k];
   const home = exercise.boxes.get(exercise.view);
-  /** from the screen's paper, y down, into the view's own plane wherever the view stands */
-  const own = (p: readonly [number, number]): Vec2 => {
-    const up: Vec2 = [p[0], height - p[1]];
-    const [x, y] = home ? movedPlace(up, home, placing ?? RIGHTLY_PLACED, false) : up;
-    return [(x - to[0]) / k, (y - to[1]) / k];
-  };
+  /** from the paper, y up, into the view's own plane wherever the view stands */
+  const own = (up: Vec2): Vec2 => inView(home ? movedPlace(up, home, placing ?? RIGHTLY_PLACED, false) : up);
+  const crossings = crossingsNow(exercise, help, lights, inView);
   const { box } = view;
   const cover = {
     x: box.x - AROUND,
@@ -44,12 +62,38 @@ export const PracticeInk = ({
     width: box.w + 2 * AROUND,
     height: box.h + 2 * AROUND,
   };
-  const place = (e: { clientX: number; clientY: number }): Vec2 | undefined => {
-    const at = own(paperPoint(e));
-    const crossing = crossingNear(exercise.crossings, at, REACH / k);
-    if (crossing) return crossing;
+  const isLight = tool === 'level' || tool === 'upright';
+  const nearest = (places: readonly Vec2[], at: Vec2, reach: number): Vec2 | undefined =>
+    places
+      .map((p) => ({ p, far: Math.hypot(p[0] - at[0], p[1] - at[1]) }))
+      .filter((x) => x.far <= reach)
+      .sort((a, b) => a.far - b.far)[0]?.p;
+  /** the place for an entry, in the view's plane; for a light line, on the paper with y up */
+  const placeAt = (up: Vec2): Vec2 | undefined => {
+    if (isLight) return nearest(placesForLines(exercise.board, lights), up, REACH);
+    const at = own(up);
     // a line may also end where entries meet
-    return meetingsOf(entries).find((m) => Math.hypot(m[0] - at[0], m[1] - at[1]) <= REACH / k);
+    return crossingNear(crossings, at, REACH / k) ?? nearest(meetingsOf(entries), at, REACH / k);
+  };
+  const place = (e: { clientX: number; clientY: number }): Vec2 | undefined => placeAt(down(paperPoint(e)));
+  const enter = (at: Vec2 | undefined): void => {
+    if (!at) return;
+    if (tool === 'level' || tool === 'upright') drawLight(tool, at);
+    else enterPlace(at);
+  };
+  /** every place that the keys step along, on the paper with y up */
+  const keyPlaces = (): readonly Vec2[] =>
+    isLight
+      ? placesForLines(exercise.board, lights)
+      : [
+          ...crossings.across.flatMap((x) => crossings.up.map((y): Vec2 => upPaper([x, y]))),
+          ...meetingsOf(entries).map(upPaper),
+        ];
+  const wordsOf = (p: Vec2): string => {
+    const at = inView(p);
+    return isLight
+      ? `${decimal(p[0], 1)} mm across the sheet, ${decimal(p[1], 1)} mm up`
+      : placeInView(exercise.view, exercise.ledger, exercise.unit)(at);
   };
   const shape = (l: GivenLine, colour: string, key: string | number, width: number) => {
     const look = {
@@ -67,10 +111,10 @@ export const PracticeInk = ({
       const c = paper(l.centre);
       return <circle key={key} cx={c[0]} cy={c[1]} r={l.radius * k} {...look} />;
     }
-    return null;
+    return <path key={key} d={curvePath(l.points.map(paper))} {...look} />;
   };
   const begun: GivenLine | undefined =
-    from && near && Math.hypot(near[0] - from[0], near[1] - from[1]) > 0
+    !isLight && from && near && Math.hypot(near[0] - from[0], near[1] - from[1]) > 0
       ? tool === 'line'
         ? { seen, kind: 'straight', a: from, b: near }
         : {
@@ -82,38 +126,71 @@ export const PracticeInk = ({
             b: near,
           }
       : undefined;
+  const pointing = {
+    className: 'cursor-crosshair',
+    onPointerMove: (e: { clientX: number; clientY: number }) => setNear(place(e)),
+    onPointerLeave: () => setNear(undefined),
+    onPointerDown: (e: { stopPropagation: () => void }) => e.stopPropagation(),
+    onPointerUp: (e: { stopPropagation: () => void; clientX: number; clientY: number }) => {
+      e.stopPropagation();
+      enter(place(e));
+    },
+  };
+  /** The mitre line, or for arcs and dividers the two lines between the views from their corner. */
+  const turningPath = (): string => {
+    const { mitre, turnBy } = exercise.board;
+    if (!mitre) return '';
+    const [from, end] = [down(mitre.from), down(mitre.to)];
+    if (turnBy === 'mitre') return `M${from.join(' ')}L${end.join(' ')}`;
+    return `M${from.join(' ')}H${end[0]}M${from.join(' ')}V${end[1]}`;
+  };
+  const dot = near && (isLight ? down(near) : paper(near));
+  const { width } = picture.paper;
   return (
-    <g data-testid="practice">
+    // biome-ignore lint/a11y/noInteractiveElementToNoninteractiveRole: a board that is drawn on, by keys too, which no HTML element is
+    <g
+      data-testid="practice"
+      role="application"
+      aria-label="The board: arrow keys step along the places where lines cross, Enter draws from there"
+      tabIndex={0}
+      className="outline-none"
+      onKeyDown={(e) => {
+        const way = WAYS[e.key];
+        const next = way && nextPlace(keyPlaces(), cursor, way);
+        if (next) setPractice({ cursor: next, cursorWords: wordsOf(next) });
+        else if ((e.key === 'Enter' || e.key === ' ') && cursor) enter(placeAt(cursor));
+        else if (!way) return;
+        e.preventDefault();
+        e.stopPropagation();
+      }}
+    >
       {placing && <rect {...cover} fill="var(--color-paper)" pointerEvents="none" />}
       <PlacedByHand box={view.box} cover={cover} paperPoint={paperPoint}>
-        <rect
-          {...cover}
-          fill="var(--color-paper)"
-          className="cursor-crosshair"
-          onPointerMove={(e) => setNear(place(e))}
-          onPointerLeave={() => setNear(undefined)}
-          onPointerDown={(e) => e.stopPropagation()}
-          onPointerUp={(e) => {
-            e.stopPropagation();
-            const at = place(e);
-            if (at) enterPlace(at);
-          }}
-        />
+        <rect {...cover} fill="var(--color-paper)" data-part="cover" {...(!isLight && pointing)} />
         <g pointerEvents="none">
-          <path
-            d={[
-              ...exercise.crossings.across.map((x) => `M${paper([x, 0])[0]} ${cover.y}v${cover.height}`),
-              ...exercise.crossings.up.map((y) => `M${cover.x} ${paper([0, y])[1]}h${cover.width}`),
-            ].join('')}
-            stroke="var(--color-light-line)"
-            strokeWidth={0.2}
-          />
+          {help !== 'own' && (
+            <path
+              d={[
+                ...crossings.across.map((x) => `M${paper([x, 0])[0]} ${cover.y}v${cover.height}`),
+                ...crossings.up.map((y) => `M${cover.x} ${paper([0, y])[1]}h${cover.width}`),
+              ].join('')}
+              stroke="var(--color-light-line)"
+              strokeWidth={0.2}
+            />
+          )}
           {entries.map((l, i) => {
-            const wrong = checked && !verdictOn(l, exercise.own, exercise.tol).right;
+            const wrong = checked && !judged(entries, i, exercise, help).right;
             return shape(l, wrong ? 'var(--color-fault)' : 'var(--color-ink)', i, 0.5);
           })}
           {begun && shape(begun, 'var(--color-house)', 'begun', 0.5)}
-          {[...hints, ...(from ? [from] : [])].map((p) => {
+          {plotted.length > 0 &&
+            shape(
+              { seen, kind: 'curve', points: !isLight && near ? [...plotted, near] : plotted },
+              'var(--color-house)',
+              'plotted',
+              0.5,
+            )}
+          {[...hints, ...(from ? [from] : []), ...plotted].map((p) => {
             const at = paper(p);
             return (
               <circle
@@ -127,9 +204,57 @@ export const PracticeInk = ({
               />
             );
           })}
-          {near && <circle cx={paper(near)[0]} cy={paper(near)[1]} r={0.9} fill="var(--color-house)" />}
         </g>
       </PlacedByHand>
+      {help !== 'given' && exercise.board.mitre && (
+        <path
+          data-part="turning"
+          d={turningPath()}
+          stroke="var(--color-second)"
+          strokeWidth={0.25}
+          fill="none"
+          pointerEvents="none"
+        />
+      )}
+      <path
+        data-part="light lines"
+        d={lights
+          .map((l) => (l.way === 'level' ? `M0 ${height - l.at}H${width}` : `M${l.at} 0V${height}`))
+          .join('')}
+        stroke="var(--color-light-line)"
+        strokeWidth={0.25}
+        fill="none"
+        pointerEvents="none"
+      />
+      {isLight && (
+        <rect x={0} y={0} width={width} height={height} fill="transparent" data-part="board" {...pointing} />
+      )}
+      {dot && <circle cx={dot[0]} cy={dot[1]} r={0.9} fill="var(--color-house)" pointerEvents="none" />}
+      {cursor && (
+        <g
+          transform={`translate(${down(cursor).join(' ')})`}
+          stroke="var(--color-fault)"
+          strokeWidth={0.4}
+          fill="none"
+          pointerEvents="none"
+          data-part="cursor"
+        >
+          <path d="M-3 0H-1M1 0H3M0 -3V-1M0 1V3" />
+          <circle r={1.6} />
+        </g>
+      )}
     </g>
   );
+};
+
+/** A curve by eye through points on the screen: tangents along their neighbours (Catmull and Rom 1974). */
+const curvePath = (points: readonly Vec2[]): string => {
+  const at = (i: number): Vec2 => points[Math.max(0, Math.min(points.length - 1, i))] as Vec2;
+  return points.reduce((d, q, i) => {
+    if (i === 0) return `M${q.join(' ')}`;
+    const [a, b, c] = [at(i - 2), at(i - 1), at(i + 1)];
+    const c1 = [b[0] + (q[0] - a[0]) / 6, b[1] + (q[1] - a[1]) / 6];
+    const c2 = [q[0] - (c[0] - b[0]) / 6, q[1] - (c[1] - b[1]) / 6];
+    return `${d}C${c1.join(' ')} ${c2.join(' ')} ${q.join(' ')}`;
+  }, '');
 };

@@ -12,7 +12,6 @@ import type { DeskView } from '../deskView.ts';
 import { fetchedLater } from '../fetchedLater.tsx';
 import { useDesk, useSession, useView } from '../useDesk.ts';
 import { PointNames } from './PointNames.tsx';
-import { PracticeInk } from './PracticeInk.tsx';
 import { ReplayInk } from './ReplayInk.tsx';
 import { ScalingBar, ScalingPoints, SourcePicture } from './SourcePicture.tsx';
 import { ViewBoxes } from './ViewBoxes.tsx';
@@ -26,6 +25,7 @@ const INK: Record<string, string> = {
 /** Each account has its own dash as well: plain, long, short. */
 const ACCOUNT_DASH = { W: undefined, D: '3 1', H: '1 0.8' } as const;
 
+const PracticeInk = fetchedLater(() => import('./PracticeInk.tsx').then((m) => m.PracticeInk));
 const LaidInk = fetchedLater(() => import('./LaidInk.tsx').then((m) => m.LaidInk), null);
 const TraceHandles = fetchedLater(() => import('./TraceHandles.tsx').then((m) => m.TraceHandles), null);
 const ShapeHandles = fetchedLater(() => import('./ShapeHandles.tsx').then((m) => m.ShapeHandles));
@@ -118,6 +118,7 @@ export const SheetView = () => {
   const picture = useSession((s) => s.tried?.picture ?? s.picture);
   const active = useView((s) => s.activePoint);
   const rounds = useView((s) => s.rounds);
+  const covered = useView((s) => s.covered);
   const stage = useView((s) => s.stage);
   const empty = useSession((s) => !s.drawing.part.bodies.length && !s.tried);
   const replaying = useView((s) => s.replay !== undefined);
@@ -223,12 +224,17 @@ export const SheetView = () => {
       >
         <Paper picture={picture} />
         <SourcePicture height={picture.paper.height} />
-        <SheetInk picture={picture} only={layers} />
+        <SheetInk
+          picture={picture}
+          only={layers}
+          without={covered?.title?.toLowerCase()}
+          bare={covered?.bare}
+        />
         {tried && <TriedInk added={picture.added} />}
         <ReplayInk />
         <LaidInk />
-        <PracticeInk picture={picture} paperPoint={paperPoint} />
-        {!replaying && <PointNames picture={picture} paperPoint={paperPoint} />}
+        {!replaying && <PointNames picture={picture} paperPoint={paperPoint} except={covered?.view} />}
+        {covered && <PracticeInk picture={picture} paperPoint={paperPoint} />}
         {pointed && stage === 'Project' && (
           <path
             data-testid="lit"
@@ -347,11 +353,19 @@ const TriedInk = ({ added }: Pick<GoodPicture, 'added'>) => (
 );
 
 /** The ink; drawn anew only when the picture changes, not when a point is followed. */
-const SheetInk = memo(({ picture, only }: { picture: GoodPicture; only: string | undefined }) => (
+type InkProps = {
+  picture: GoodPicture;
+  only: string | undefined;
+  /** a text that does not show, in small letters */
+  without: string | undefined;
+  /** projectors do not show: they are to be drawn */
+  bare: boolean | undefined;
+};
+const SheetInk = memo(({ picture, only, without, bare }: InkProps) => (
   <>
     <g fill="none" strokeLinecap="round" strokeLinejoin="round">
       {picture.strokes
-        .filter((s) => shows(only, s.layer))
+        .filter((s) => shows(only, s.layer) && !(bare && s.layer === 'projectors'))
         .map((s) => (
           <path
             key={`${s.layer}/${s.pen}`}
@@ -372,7 +386,7 @@ const SheetInk = memo(({ picture, only }: { picture: GoodPicture; only: string |
     </g>
     <g fill="var(--color-ink)" fontFamily="osifont">
       {picture.texts.map((t, i) =>
-        t.label || !shows(only, t.layer) ? null : (
+        t.label || t.text.toLowerCase() === without || !shows(only, t.layer) ? null : (
           <text
             // biome-ignore lint/suspicious/noArrayIndexKey: the same mark of the sheet keeps its place in the order while it moves
             key={i}

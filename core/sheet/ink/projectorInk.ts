@@ -1,5 +1,7 @@
 import { pointOn2 } from '../../geometry/curve2.ts';
 import { cross2, distance2, dot2, sub2, type Vec2 } from '../../geometry/vec.ts';
+import { isOfFeature } from '../../ledger/numbering.ts';
+import { roundPoints } from '../../ledger/roundPoints.ts';
 import type { BuiltPart } from '../../solid/build.ts';
 import { cornersOf } from '../annotate/cornerNames.ts';
 import type { Numbered, PlacedSheet } from '../drawnSheet.ts';
@@ -49,6 +51,15 @@ const drawnOnce = (lines: readonly Stretch[]): Stretch[] => {
   return out;
 };
 
+/** The limits of rounds, which are carried over as corners are: quadrant points, extreme points of curves, apexes; of all features or one. */
+const limitsOfRounds = (part: BuiltPart, points: Numbered['points'], feature: string | undefined) =>
+  roundPoints(
+    part,
+    points.map((p) => p.at),
+  ).filter(
+    (r) => r.kind !== 'centre' && (feature === undefined || r.on.some((f) => isOfFeature(f, feature))),
+  );
+
 /** The projectors that are kept: those of the cut points or of all corners, and from the trace to X1Y1 and on. */
 export const projectorInk = (
   sheet: PlacedSheet,
@@ -59,9 +70,11 @@ export const projectorInk = (
   const { projectorsFeature: feature } = rules;
   const of =
     rules.projectorsOf === 'corners'
-      ? [...cornersOf(points, feature, part), ...centres.filter((c) => c.feature === feature)].map(
-          (p) => p.at,
-        )
+      ? [
+          ...cornersOf(points, feature, part),
+          ...centres.filter((c) => c.feature === feature),
+          ...limitsOfRounds(part, points, feature),
+        ].map((p) => p.at)
       : sheet.sections.flatMap((s) => s.bodies.flatMap((b) => b.cutPoints.map((p) => p.at)));
   const into = rules.projectorsOf === 'corners' ? rules.projectorsInto : undefined;
   const lines = keptProjectors(of, sheet.views, sheet.layout.mitres, rules.transfer ?? 'mitre', into);

@@ -31,7 +31,7 @@ describe('the third view from two', () => {
     '%s, the %s view: every line that is asked for begins and ends where projectors cross',
     (_name, missing, d) => {
       const worked = openDesk().work(d);
-      const exercise = worked.ok ? exerciseOf(worked, missing, d.setup.rules) : undefined;
+      const exercise = worked.ok ? exerciseOf(worked, missing, d) : undefined;
       if (!exercise) throw new Error('no exercise');
       const { crossings, own, tol } = exercise;
       const entries: GivenLine[] = [];
@@ -60,7 +60,7 @@ describe('the third view from two', () => {
       expect([...open].map((o) => [o.of, o.line])).toEqual([]);
       // drawn line by line all of it is right, and nothing is missing then
       for (const e of entries)
-        expect(verdictOn(e, own, tol)).toEqual({ right: true, reason: 'There is a line.' });
+        expect(verdictOn(e, own, tol)).toMatchObject({ right: true, reason: 'There is a line.' });
       expect(stillMissing(entries, own, tol)).toEqual([]);
       expect(stillMissing([], own, tol).length).toBe(own.length);
     },
@@ -103,12 +103,12 @@ describe('the third view from two', () => {
   });
   test('three depths of a hint', () => {
     const o = own.find((x) => x.of.some((k) => k.startsWith('top/'))) as (typeof own)[number];
-    expect(hintFor(o, 1)).toMatchObject({
+    expect(hintFor(o, 1, String)).toMatchObject({
       text: expect.stringMatching(/A solid line of \w+ is still missing\./),
       points: [],
     });
-    expect(hintFor(o, 2).points.length).toBe(2);
-    expect(hintFor(o, 3).line).toBe(o.line);
+    expect(hintFor(o, 2, String).points.length).toBe(2);
+    expect(hintFor(o, 3, String).line).toBe(o.line);
   });
 });
 
