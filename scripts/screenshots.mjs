@@ -71,12 +71,20 @@ await take('transfer');
 await page.getByRole('radio', { name: 'Off' }).click();
 await page.getByRole('radio', { name: 'Construct' }).click();
 await page.waitForTimeout(1200);
-await page.getByLabel('Step', { exact: true }).fill('62');
+await page.getByLabel('Step', { exact: true }).fill('11');
 await take('construct');
 await open('Louvre bracket', 'Transfer');
 await page.getByRole('radio', { name: 'Practise' }).click();
+await page.getByRole('radio', { name: 'Mine' }).click();
 await page.waitForTimeout(1000);
-for (let i = 0; i < 11; i++) await page.getByRole('button', { name: /hint$/ }).click();
+const board = page.getByTestId('practice');
+await board.focus();
+// a light line through every second place that the cursor comes to
+for (let i = 0; i < 9; i++) {
+  await page.keyboard.press('ArrowDown');
+  if (i % 2 === 0) await page.keyboard.press('Enter');
+}
+for (let i = 0; i < 8; i++) await page.getByRole('button', { name: /hint$/ }).click();
 await take('practise');
 await open('Lantern cap, eight-sided', 'Cut');
 await page.getByRole('button', { name: 'Cut point 4, follow' }).focus();
