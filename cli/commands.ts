@@ -39,6 +39,8 @@ export type Options = {
   material?: string | undefined;
   'drawn-by'?: string | undefined;
   date?: string | undefined;
+  scheme?: string | undefined;
+  given?: string | undefined;
 };
 
 export const only = (positionals: readonly string[], names: readonly string[]): string[] => {

@@ -1,27 +1,66 @@
 // Holds the command line against the conformance judges beside this checkout: node scripts/conformance.mjs FOLDER
 // Each judge prints what is wrong and closes with "N passed, N failed"; none may fail.
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { cpus, tmpdir } from 'node:os';
 import { join } from 'node:path';
 
-const JUDGES = ['run', 'typed-lines', 'sheets'];
-
 const [folder] = process.argv.slice(2);
-let failed = 0;
-for (const judge of JUDGES) {
-  const started = Date.now();
-  const { stdout, stderr, status } = spawnSync(join(folder, judge), [], {
-    encoding: 'utf8',
-    maxBuffer: 1 << 28,
+const made = mkdtempSync(join(tmpdir(), 'conformance-'));
+
+/** The parts of the shared cases, and those of the demo drawings as part files. */
+const parts = () => [
+  ...readdirSync(join(folder, 'cases')).map((d) => join(folder, 'cases', d, 'part.json')),
+  ...readdirSync('demo').map((f) => {
+    const file = join(made, f);
+    writeFileSync(file, JSON.stringify(JSON.parse(readFileSync(join('demo', f), 'utf8')).part));
+    return file;
+  }),
+];
+
+/** A judge that takes its parts by name runs once on each processor, with a share of them. */
+const JUDGES = [
+  { name: 'run', shares: () => [[]] },
+  { name: 'typed-lines', shares: () => [[]] },
+  { name: 'sheets', shares: () => [[]] },
+  {
+    name: 'dimensions',
+    shares: () => {
+      const all = parts();
+      const n = Math.min(4, cpus().length);
+      return Array.from({ length: n }, (_, k) => all.filter((_part, i) => i % n === k));
+    },
+  },
+];
+
+const runOnce = (judge, args) =>
+  new Promise((done) => {
+    const run = spawn(join(folder, judge), args, { stdio: ['ignore', 'pipe', 'inherit'] });
+    let out = '';
+    run.stdout.setEncoding('utf8');
+    run.stdout.on('data', (text) => {
+      out += text;
+    });
+    run.on('close', (status) => {
+      const lines = out.trimEnd().split('\n');
+      const total = /^(\d+) passed, (\d+) failed$/.exec(lines.at(-1) ?? '');
+      const [passed, failed] = total ? total.slice(1).map(Number) : [0, 0];
+      const isGood = status === 0 && passed > 0 && failed === 0;
+      done({ isGood, passed, failed, ended: total !== null, lines: lines.slice(0, -1) });
+    });
   });
-  process.stderr.write(stderr);
-  const lines = stdout.trimEnd().split('\n');
-  const total = /^(\d+) passed, (\d+) failed$/.exec(lines.at(-1) ?? '');
-  const isGood = status === 0 && total !== null && total[1] !== '0' && total[2] === '0';
-  if (!isGood) {
-    failed++;
-    console.log(lines.slice(0, -1).join('\n'));
-  }
-  const took = ((Date.now() - started) / 1000).toFixed(1);
-  console.log(`${judge}: ${total ? total[0] : 'did not come to its end'} (${took} s)`);
+
+let failed = 0;
+for (const { name, shares } of JUDGES) {
+  const started = Date.now();
+  const answers = await Promise.all(shares().map((args) => runOnce(name, args)));
+  for (const a of answers.filter((x) => !x.isGood)) console.log(a.lines.join('\n'));
+  if (!answers.every((a) => a.isGood)) failed++;
+  const sum = (of) => answers.reduce((n, a) => n + of(a), 0);
+  const total = answers.every((a) => a.ended)
+    ? `${sum((a) => a.passed)} passed, ${sum((a) => a.failed)} failed`
+    : 'did not come to its end';
+  console.log(`${name}: ${total} (${((Date.now() - started) / 1000).toFixed(1)} s)`);
 }
+rmSync(made, { recursive: true, force: true });
 process.exit(failed ? 1 : 0);

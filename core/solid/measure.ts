@@ -360,7 +360,9 @@ export const measureSolid = (s: Solid, edges: readonly Edge[]): Measures => {
 export const measureTogether = (parts: readonly Measures[]): Measures => {
   const volume = parts.reduce((v, m) => v + m.volume, 0);
   const fold = (pick: (a: number, b: number) => number, key: 'min' | 'max'): Vec3 =>
-    [0, 1, 2].map((i) => parts.map((m) => m.box[key][i] as number).reduce(pick)) as unknown as Vec3;
+    [0, 1, 2].map((i) =>
+      parts.map((m) => m.box[key][i] as number).reduce((a, b) => pick(a, b)),
+    ) as unknown as Vec3;
   return {
     volume,
     area: parts.reduce((v, m) => v + m.area, 0),

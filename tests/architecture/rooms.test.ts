@@ -14,6 +14,7 @@ const CORE = [
   'section',
   'finding',
   'ledger',
+  'dimension',
   'sheet',
   'examine',
   'statement',

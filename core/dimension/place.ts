@@ -1,0 +1,153 @@
+import type { Surface } from '../geometry/surface.ts';
+import { cross, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
+import { facesOfMeeting } from '../naming/keys.ts';
+import type { SurfacesByKey } from './surfacesByKey.ts';
+
+/** An axis of the part: 0 is X, 1 is Y, 2 is Z. */
+export type AxisNumber = 0 | 1 | 2;
+
+/**
+ * Something that stands at a place along an axis, by its key: a flat face square to it, the axis or centre of a round face, or a corner, which is
+ * the point where three flat faces meet ("a | b | c"), or the rim in which two faces of one axis do ("a | b").
+ */
+export type PlaceKey = string;
+
+const planesOf = (key: PlaceKey, surfaces: SurfacesByKey): Extract<Surface, { kind: 'plane' }>[] =>
+  facesOfMeeting(key).flatMap((f) => {
+    const s = surfaces.get(f);
+    return s?.kind === 'plane' ? [s] : [];
+  });
+
+/** The point where three planes meet (Cramer). @returns undefined where they do not meet in one */
+export const meetingPoint = (
+  a: { readonly n: Vec3; readonly d: number },
+  b: { readonly n: Vec3; readonly d: number },
+  c: { readonly n: Vec3; readonly d: number },
+): Vec3 | undefined => {
+  const [bc, ca, ab] = [cross(b.n, c.n), cross(c.n, a.n), cross(a.n, b.n)];
+  const det = dot(a.n, bc);
+  if (Math.abs(det) < 1e-9) return undefined;
+  return [0, 1, 2].map(
+    (k) => (a.d * (bc[k] as number) + b.d * (ca[k] as number) + c.d * (ab[k] as number)) / det,
+  ) as unknown as Vec3;
+};
+
+/** A face of revolution, or a flat one square to the same axis, as a line of the half plane through the axis: a r + b z = c. */
+type ProfileLine = { readonly a: number; readonly b: number; readonly c: number };
+const profileLine = (s: Surface, axis: Vec3): ProfileLine | undefined => {
+  if (s.kind === 'plane') return { a: 0, b: dot(s.n, axis), c: s.d };
+  if (s.kind === 'cylinder') return { a: 1, b: 0, c: s.r };
+  if (s.kind !== 'cone') return undefined;
+  const way = dot(s.a, axis);
+  return { a: s.cos, b: -s.sin * way, c: -s.sin * way * dot(s.o, axis) };
+};
+
+/** The circle in which two faces of one axis meet: its radius, its height along the axis, and the axis. */
+const rimOf = (
+  s: Surface | undefined,
+  t: Surface | undefined,
+): { readonly r: number; readonly z: number; readonly axis: Vec3 } | undefined => {
+  const round = [s, t].find((x) => x?.kind === 'cylinder' || x?.kind === 'cone');
+  if (!s || !t || (round?.kind !== 'cylinder' && round?.kind !== 'cone')) return undefined;
+  const axis = round.a;
+  const [p, q] = [profileLine(s, axis), profileLine(t, axis)];
+  if (!p || !q) return undefined;
+  const det = p.a * q.b - q.a * p.b;
+  if (Math.abs(det) < 1e-9) return undefined;
+  return { r: (p.c * q.b - q.c * p.b) / det, z: (p.a * q.c - q.a * p.c) / det, axis };
+};
+
+/** Where a place stands along an axis, part units; nothing where its faces are gone or do not stand there any more. */
+export const placeAlong = (key: PlaceKey, axis: AxisNumber, surfaces: SurfacesByKey): number | undefined => {
+  const faces = facesOfMeeting(key);
+  if (faces.length === 3) {
+    const [a, b, c] = planesOf(key, surfaces);
+    return a && b && c && meetingPoint(a, b, c)?.[axis];
+  }
+  if (faces.length === 2) {
+    const rim = rimOf(surfaces.get(faces[0] as string), surfaces.get(faces[1] as string));
+    return rim && Math.abs(rim.axis[axis]) > 0.5 ? rim.z * Math.sign(rim.axis[axis]) : undefined;
+  }
+  const s = surfaces.get(key);
+  if (!s) return undefined;
+  if (s.kind !== 'plane') return s.o[axis];
+  const n = s.n[axis];
+  return Math.abs(n) > 0.5 ? s.d / n : undefined;
+};
+
+/** A size of a round or aslant face, or of two faces. Lengths in part units, angles in degrees. */
+export type SizeKey =
+  | { readonly what: 'diameter'; readonly of: readonly [string] }
+  /** of the tube of a ring */
+  | { readonly what: 'tube'; readonly of: readonly [string] }
+  /** of the rim in which two faces of one axis meet */
+  | { readonly what: 'rim'; readonly of: readonly [string, string] }
+  /** the included angle of a cone */
+  | { readonly what: 'cone'; readonly of: readonly [string] }
+  /** across two parallel faces */
+  | { readonly what: 'across'; readonly of: readonly [string, string] }
+  /** between two flat faces */
+  | { readonly what: 'angle'; readonly of: readonly [string, string] };
+
+const DEGREES = 180 / Math.PI;
+
+/** How large a size is now; nothing where its faces are gone. */
+export const sizeNow = ({ what, of }: SizeKey, surfaces: SurfacesByKey): number | undefined => {
+  const [s, t] = of.map((k) => surfaces.get(k));
+  if (!s || (of.length > 1 && !t)) return undefined;
+  switch (what) {
+    case 'diameter':
+      return s.kind === 'cylinder' || s.kind === 'sphere'
+        ? 2 * s.r
+        : s.kind === 'torus'
+          ? 2 * s.R
+          : undefined;
+    case 'tube':
+      return s.kind === 'torus' ? 2 * s.r : undefined;
+    case 'cone':
+      return s.kind === 'cone' ? 2 * Math.atan2(s.sin, s.cos) * DEGREES : undefined;
+    case 'rim': {
+      const rim = rimOf(s, t);
+      return rim && 2 * Math.abs(rim.r);
+    }
+    case 'across': {
+      if (s.kind !== 'plane' || t?.kind !== 'plane') return undefined;
+      const way = dot(s.n, t.n) < 0 ? -1 : 1;
+      return Math.abs(s.d - way * t.d);
+    }
+    case 'angle': {
+      if (s.kind !== 'plane' || t?.kind !== 'plane') return undefined;
+      return Math.atan2(length(cross(s.n, t.n)), Math.abs(dot(s.n, t.n))) * DEGREES;
+    }
+  }
+};
+
+/** How far two round faces, or a round and a flat one, are from touching: nought where they are tangent. */
+export const tangentGap = (a: string, b: string, surfaces: SurfacesByKey): number | undefined => {
+  const [s, t] = [surfaces.get(a), surfaces.get(b)];
+  if (!s || !t) return undefined;
+  if (s.kind === 'plane') return t.kind === 'plane' ? undefined : tangentGap(b, a, surfaces);
+  if (s.kind === 'cone') return undefined;
+  const r = s.r;
+  if (t.kind === 'plane') return Math.abs(dot(t.n, s.o) - t.d) - r;
+  if (s.kind !== 'cylinder' || t.kind !== 'cylinder') return undefined;
+  const between = sub(t.o, s.o);
+  const far = length(cross(s.a, between));
+  const [outside, inside] = [far - (s.r + t.r), far - Math.abs(s.r - t.r)];
+  return Math.abs(outside) < Math.abs(inside) ? outside : inside;
+};
+
+/** The direction of a face: a flat one's normal, a round one's axis; nothing for a ball. */
+export const directionOf = (s: Surface | undefined): Vec3 | undefined =>
+  s?.kind === 'plane' ? s.n : s && s.kind !== 'sphere' ? s.a : undefined;
+
+/** By how much a direction leans from an axis towards another one, as a slope. */
+export const leanOf = (
+  key: string,
+  axis: AxisNumber,
+  towards: AxisNumber,
+  surfaces: SurfacesByKey,
+): number | undefined => {
+  const d = directionOf(surfaces.get(key));
+  return d && Math.abs(d[axis]) > 0.1 ? d[towards] / d[axis] : undefined;
+};

@@ -1,0 +1,228 @@
+import { featureOfFace } from '../naming/keys.ts';
+import { type DimensionBooks, type Relation, relationNow, type Station, stationNow } from './books.ts';
+import { type SizeKey, sizeNow } from './place.ts';
+import { emptySpan, isStill, type Span } from './span.ts';
+
+/** From where lengths are measured: all from one face, one after the other, or halved about a middle. */
+export type Scheme = 'base' | 'chain' | 'symmetry';
+
+/** A dimension by what it ties: two stations of an axis, or a size of a face or two. */
+export type Tie =
+  | { readonly kind: 'linear'; readonly from: Station; readonly to: Station }
+  | { readonly kind: 'size'; readonly size: SizeKey };
+
+/** A size that no dimension gives, in words, and how much it is now. */
+export type OpenSize = { readonly words: string };
+/** Dimensions of which each follows from the others of the ring and what is shown. */
+export type Ring = { readonly ties: readonly Tie[] };
+
+export type Audit = {
+  readonly complete: boolean;
+  readonly missing: readonly OpenSize[];
+  /** positions, among the dimensions that were audited, of those that follow from others */
+  readonly redundant: readonly number[];
+};
+
+/** A station in words: "the left of plate", "the axis of bore". */
+export const stationWords = (s: Station): string => {
+  const key = s.of[0] as string;
+  if (s.kind === 'corner') return `a corner of ${featureOfFace(key)}`;
+  const feature = featureOfFace(key);
+  if (s.kind === 'axis') return `the axis of ${feature}`;
+  return `the ${key.slice(key.lastIndexOf('/') + 1).replace(/@/g, ' ')} of ${feature}`;
+};
+const SIZE_WORDS: Record<SizeKey['what'], string> = {
+  diameter: 'the diameter',
+  tube: 'the tube diameter',
+  rim: 'the rim diameter',
+  cone: 'the angle',
+  across: 'the distance across',
+  angle: 'the angle',
+};
+/** A size in words: "the diameter of bore". */
+export const sizeWords = (s: SizeKey): string => `${SIZE_WORDS[s.what]} of ${featureOfFace(s.of[0])}`;
+
+const rowOfTie = (books: DimensionBooks, t: Tie): readonly number[] =>
+  t.kind === 'size'
+    ? books.rowOf((s) => sizeNow(t.size, s))
+    : books.rowOf((s) => {
+        const [a, b] = [stationNow(t.from, s), stationNow(t.to, s)];
+        return a === undefined || b === undefined ? undefined : b - a;
+      });
+
+/** How near two distances from a middle are equal, as a share of the part's size. */
+const EQUAL = 1e-7;
+
+/** The station about which an axis is symmetrical, with the pairs of stations to both sides: the axis of a round midway between the outermost faces. */
+const symmetryOf = (
+  books: DimensionBooks,
+  axis: 0 | 1 | 2,
+): { readonly about: Station; readonly pairs: readonly (readonly [Station, Station])[] } | undefined => {
+  const own = books.stations.filter((s) => s.axis === axis && s.kind !== 'corner');
+  const faces = own.filter((s) => s.kind === 'face');
+  const [low, high] = [faces[0], faces.at(-1)];
+  const near = EQUAL * books.part.tol.size;
+  if (!low || !high || low === high) return undefined;
+  const about = own.find((s) => s.kind === 'axis' && Math.abs(low.at + high.at - 2 * s.at) < near);
+  if (!about) return undefined;
+  const pairs = own.flatMap((a) => {
+    const b = own.find(
+      (x) => x.at > a.at && x.kind === a.kind && Math.abs(a.at + x.at - 2 * about.at) < near,
+    );
+    return b ? [[a, b] as const] : [];
+  });
+  return { about, pairs };
+};
+
+/** What is drawn equal to both sides of a centre line, for the scheme that counts on it. */
+const symmetries = (books: DimensionBooks): Relation[] =>
+  ([0, 1, 2] as const).flatMap((axis) => {
+    const found = symmetryOf(books, axis);
+    return (found?.pairs ?? []).map(
+      ([a, b]): Relation => ({
+        kind: 'symmetrical',
+        axis,
+        of: [a.of[0] as string, b.of[0] as string, found?.about.of[0] as string],
+      }),
+    );
+  });
+
+/** The relations that say something: those that a figure could break, and what different features have in line. */
+type Telling = { readonly relation: Relation; readonly row: readonly number[] };
+const tellingRelations = (books: DimensionBooks, relations: readonly Relation[]): readonly Telling[] =>
+  relations.flatMap((relation) => {
+    const row = books.rowOf((s) => relationNow(relation, s));
+    const isTold =
+      relation.kind === 'flush' || relation.kind === 'coaxial' || relation.kind === 'symmetrical';
+    const features = new Set(relation.of.map(featureOfFace));
+    return !isStill(row) || (isTold && features.size > 1) ? [{ relation, row }] : [];
+  });
+
+/** Everything that the views show, each as it changes with the figures: what dimensions and relations together must give. */
+const shownRows = (
+  books: DimensionBooks,
+): readonly { readonly row: readonly number[]; readonly words: string }[] => {
+  const out: { row: readonly number[]; words: string }[] = [];
+  for (const axis of [0, 1, 2] as const) {
+    const [first, ...others] = books.stations.filter((s) => s.axis === axis);
+    if (!first) continue;
+    // each key by itself: one that no relation holds in line would move away
+    for (const s of [first, ...others])
+      for (const key of s.of) {
+        const row = rowOfTie(books, { kind: 'linear', from: first, to: { ...s, of: [key] } });
+        out.push({ row, words: `from ${stationWords(first)} to ${stationWords({ ...s, of: [key] })}` });
+      }
+  }
+  for (const size of books.sizes)
+    if (size.what !== 'across')
+      out.push({ row: rowOfTie(books, { kind: 'size', size }), words: sizeWords(size) });
+  return out;
+};
+
+/** The stations of an axis in the order in which a scheme ties them: faces and axes first, then corners. */
+const linearTies = (
+  stations: readonly Station[],
+  scheme: Scheme,
+  pairs: readonly (readonly [Station, Station])[],
+): Tie[] => {
+  const solid = stations.filter((s) => s.kind !== 'corner');
+  const faces = stations.filter((s) => s.kind === 'face');
+  const datum = faces[0] ?? solid[0] ?? stations[0];
+  if (!datum) return [];
+  const ties: Tie[] = [];
+  const last = faces.at(-1);
+  if (last && last !== datum) ties.push({ kind: 'linear', from: datum, to: last });
+  if (scheme === 'symmetry') for (const [from, to] of pairs) ties.push({ kind: 'linear', from, to });
+  const others = solid.filter((s) => s !== datum && s !== last);
+  if (scheme === 'chain')
+    for (const [i, s] of solid.entries()) {
+      const before = solid[i - 1];
+      if (before) ties.push({ kind: 'linear', from: before, to: s });
+    }
+  else for (const s of others) ties.push({ kind: 'linear', from: datum, to: s });
+  for (const s of stations.filter((x) => x.kind === 'corner' && x !== datum))
+    ties.push({ kind: 'linear', from: datum, to: s });
+  return ties;
+};
+
+/** All dimensions that may be proposed, those that a drafter would take first before the others. */
+const candidates = (books: DimensionBooks, scheme: Scheme): Tie[] => {
+  const sizes = (what: SizeKey['what']): Tie[] =>
+    books.sizes.flatMap((size): Tie[] => (size.what === what ? [{ kind: 'size', size }] : []));
+  const linear = ([0, 1, 2] as const).flatMap((axis) =>
+    linearTies(
+      books.stations.filter((s) => s.axis === axis),
+      scheme,
+      symmetryOf(books, axis)?.pairs ?? [],
+    ),
+  );
+  const isCorner = (t: Tie): boolean =>
+    t.kind === 'linear' && (t.from.kind === 'corner' || t.to.kind === 'corner');
+  return [
+    ...sizes('diameter'),
+    ...sizes('tube'),
+    ...linear.filter((t) => !isCorner(t)),
+    ...sizes('rim'),
+    ...sizes('across'),
+    ...linear.filter(isCorner),
+    ...sizes('angle'),
+    ...sizes('cone'),
+  ];
+};
+
+/** Relations that hold, as the beginning of what is known. */
+const knownFrom = (relations: readonly Telling[]): Span => {
+  const span = emptySpan();
+  for (const { row } of relations) span.add(row);
+  return span;
+};
+
+/** What of a part stays open once some things are known. */
+const stillOpen = (books: DimensionBooks, span: Span): OpenSize[] => {
+  const out: OpenSize[] = [];
+  for (const { row, words } of shownRows(books)) if (span.add(row)) out.push({ words });
+  return out;
+};
+
+/** A proposed set of dimensions with the relations that it counts on. */
+export type Proposal = {
+  readonly ties: readonly Tie[];
+  readonly relations: readonly Relation[];
+  readonly audit: Audit;
+};
+
+/**
+ * Proposes the dimensions of a part: each candidate in the order of preference is taken if it tells something that those before it and the
+ * relations shown do not. So the set is enough where the candidates are, and none follows from others.
+ */
+export const propose = (books: DimensionBooks, scheme: Scheme): Proposal => {
+  const counted = scheme === 'symmetry' ? [...books.relations, ...symmetries(books)] : books.relations;
+  const telling = tellingRelations(books, counted);
+  const span = knownFrom(telling);
+  const ties = candidates(books, scheme).filter((t) => span.add(rowOfTie(books, t)));
+  const missing = stillOpen(books, span);
+  return {
+    ties,
+    relations: telling.map((t) => t.relation),
+    audit: { complete: !missing.length, missing, redundant: [] },
+  };
+};
+
+/**
+ * Audits a given set: what stays open, and which of them follow from the others.
+ * @param more relations that it counts on besides those that the drawing shows by itself, such as symmetry
+ */
+export const audit = (books: DimensionBooks, ties: readonly Tie[], more: readonly Relation[] = []): Audit => {
+  const telling = tellingRelations(books, [...books.relations, ...more]);
+  const rows = ties.map((t) => rowOfTie(books, t));
+  const all = knownFrom(telling);
+  for (const r of rows) all.add(r);
+  const rank = all.rank();
+  const redundant = rows.flatMap((row, i) => {
+    const rest = knownFrom(telling);
+    for (const [k, r] of rows.entries()) if (k !== i) rest.add(r);
+    return !isStill(row) && rest.rank() === rank ? [i] : [];
+  });
+  const missing = stillOpen(books, all);
+  return { complete: !missing.length, missing, redundant };
+};

@@ -1,0 +1,33 @@
+import type { Surface } from '../geometry/surface.ts';
+import { faceKey } from '../naming/keys.ts';
+import { partModel } from '../part/model.ts';
+import type { PartFile } from '../part/schema.ts';
+
+/** The surface of each face of each feature, by the key it is written with; faces that are cut away are there too. */
+export type SurfacesByKey = ReadonlyMap<string, Surface>;
+
+/** Features of one name in several bodies: their faces are written with the name of the body before. */
+const twiceNamed = (file: PartFile): ReadonlySet<string> => {
+  const ids = file.bodies.flatMap((b) => [...new Set(b.features.map((f) => f.id))]);
+  return new Set(ids.filter((id, i) => ids.indexOf(id) !== i));
+};
+
+/** How a face of a body is written: by its key, with the body's name before it where several bodies have such a feature. */
+export const keyWriter = (file: PartFile): ((body: string, key: string, feature: string) => string) => {
+  const twice = twiceNamed(file);
+  return (body, key, feature) => (twice.has(feature) ? `${body}/${key}` : key);
+};
+
+/** @returns undefined where the part cannot be worked out */
+export const surfacesByKey = (file: PartFile): SurfacesByKey | undefined => {
+  const model = partModel(file);
+  if (!model.ok) return undefined;
+  const written = keyWriter(file);
+  const out = new Map<string, Surface>();
+  for (const b of model.value.bodies)
+    for (const o of b.operations)
+      for (const { cell, copy } of o.cells)
+        for (const f of cell.faces)
+          out.set(written(b.name, faceKey(o.feature, f.role, copy), o.feature), f.surface);
+  return out;
+};
