@@ -4,6 +4,7 @@ import type { Evaluated, GivenDimension } from '../core/dimension/given.ts';
 import type { Laid } from '../core/dimension/laying.ts';
 import { type AxisNumber, type SizeKey, sizeNow } from '../core/dimension/place.ts';
 import type { Proposal } from '../core/dimension/propose.ts';
+import { facesOfMeeting } from '../core/naming/keys.ts';
 
 const FORMAT = 'blue-ledger/dimensions@1';
 const DIRECTIONS = [
@@ -21,6 +22,9 @@ const WRITTEN: Record<SizeKey['what'], { readonly kind: string; readonly half: b
   cone: { kind: 'angle', half: false },
   angle: { kind: 'angle', half: false },
   across: { kind: 'aligned', half: false },
+  chord: { kind: 'aligned', half: false },
+  height: { kind: 'aligned', half: false },
+  lean: { kind: 'angle', half: false },
 };
 
 /** The stations of a symmetry by their names: about which, and which two. */
@@ -61,7 +65,8 @@ export const dimensionsJson = (
         to: { station: tie.to.name, of: tie.to.of },
       };
     const { kind, half } = WRITTEN[tie.size.what];
-    return { ...own, kind, value: tidy(half ? value / 2 : value), of: tie.size.of, count };
+    const along = tie.size.what === 'lean' ? { direction: DIRECTIONS[tie.size.axis] } : {};
+    return { ...own, kind, ...along, value: tidy(half ? value / 2 : value), of: tie.size.of, count };
   });
   return {
     format: FORMAT,
@@ -147,15 +152,24 @@ const KINDS: readonly RelationKind[] = [
   'symmetrical',
 ];
 
-const sizeRead = (kind: string, of: readonly string[], books: DimensionBooks): SizeKey | undefined => {
+const sizeRead = (
+  kind: string,
+  of: readonly string[],
+  axis: AxisNumber | undefined,
+  books: DimensionBooks,
+): SizeKey | undefined => {
   const [a, b] = of;
   if (a === undefined) return undefined;
   const ring = books.surfaces.get(a)?.kind === 'torus';
   if (kind === 'diameter' || kind === 'sphere')
     return b === undefined ? { what: 'diameter', of: [a] } : { what: 'rim', of: [a, b] };
   if (kind === 'radius') return ring ? { what: 'tube', of: [a] } : { what: 'diameter', of: [a] };
+  if (kind === 'angle' && b === undefined && axis !== undefined) return { what: 'lean', of: [a], axis };
   if (kind === 'angle') return b === undefined ? { what: 'cone', of: [a] } : { what: 'angle', of: [a, b] };
-  return kind === 'aligned' && b !== undefined ? { what: 'across', of: [a, b] } : undefined;
+  if (kind !== 'aligned' || b === undefined) return undefined;
+  const isCorner = (key: string): boolean => facesOfMeeting(key).length === 3;
+  if (isCorner(a)) return { what: 'chord', of: [a, b] };
+  return { what: isCorner(b) ? 'height' : 'across', of: [a, b] };
 };
 
 /** A given set as the core takes it. */
@@ -168,7 +182,7 @@ export const givenDimensions = (
     const axis = axisOf(d.direction);
     if (d.kind === 'linear' && axis !== undefined && d.from && d.to)
       return { ...own, kind: 'linear', axis, from: d.from.of, to: d.to.of };
-    const size = d.of && sizeRead(d.kind, d.of, books);
+    const size = d.of && sizeRead(d.kind, d.of, axis, books);
     return size ? { ...own, kind: 'size', size, half: d.kind === 'radius' } : { ...own, kind: 'other' };
   }),
   relations: read.relations.map((written): RelationRead => {

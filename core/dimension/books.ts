@@ -306,6 +306,37 @@ const sizesOf = (
   return out;
 };
 
+/** The features of which no flat face is square to an axis: their sizes are stated along their own edges, and by how they lean. */
+const leaningFeatures = (shown: ReadonlyMap<string, Surface>): ReadonlySet<string> => {
+  const flat = [...shown].flatMap(([key, s]) =>
+    s.kind === 'plane' ? [{ feature: featureOfFace(key), s }] : [],
+  );
+  const square = new Set(flat.filter(({ s }) => AXES.some((k) => isAlong(s.n, k))).map((x) => x.feature));
+  return new Set(flat.map((x) => x.feature).filter((f) => !square.has(f)));
+};
+
+/** Sizes of leaning features: along their edges, of their corners above their faces, and how their faces lean. */
+const leaningSizes = (
+  shown: ReadonlyMap<string, Surface>,
+  corners: ReturnType<typeof cornersOf>,
+): SizeKey[] => {
+  const leaning = leaningFeatures(shown);
+  const out: SizeKey[] = [];
+  const own = corners.filter((c) => leaning.has(featureOfFace(c.faces[0] as string)));
+  for (const [i, a] of own.entries())
+    for (const b of own.slice(i + 1))
+      if (a.faces.filter((f) => b.faces.includes(f)).length === 2)
+        out.push({ what: 'chord', of: [meetingKey(a.faces), meetingKey(b.faces)] });
+  for (const [key, s] of shown) {
+    if (s.kind !== 'plane' || !leaning.has(featureOfFace(key))) continue;
+    for (const c of own)
+      if (featureOfFace(c.faces[0] as string) === featureOfFace(key) && !c.faces.includes(key))
+        out.push({ what: 'height', of: [key, meetingKey(c.faces)] });
+    for (const axis of AXES) out.push({ what: 'lean', of: [key], axis });
+  }
+  return out;
+};
+
 /** What the drawing shows to be in line, tangent, square and parallel. */
 const relationsOf = (
   stations: readonly Station[],
@@ -396,7 +427,7 @@ export const openBooks = (file: PartFile): DimensionBooks | undefined => {
     part,
     surfaces,
     stations,
-    sizes: sizesOf(shown, rims, isTurned, part, plain),
+    sizes: [...sizesOf(shown, rims, isTurned, part, plain), ...leaningSizes(shown, corners)],
     relations: relationsOf(stations, shown, rims, part, plain),
     rowOf,
   };

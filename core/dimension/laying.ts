@@ -105,8 +105,9 @@ const copiesOf = (books: DimensionBooks, size: SizeKey): number => {
 
 const textOfSize = (size: SizeKey, value: number, count: number, unit: 'mm' | 'in'): string => {
   const many = count > 1 ? `${count} x ` : '';
-  if (size.what === 'angle' || size.what === 'cone') return `${many}${decimal(value, 2)}°`;
-  const sign = size.what === 'across' ? '' : '⌀';
+  if (size.what === 'angle' || size.what === 'cone' || size.what === 'lean')
+    return `${many}${decimal(value, 2)}°`;
+  const sign = size.what === 'across' || size.what === 'chord' || size.what === 'height' ? '' : '⌀';
   return `${many}${sign}${sizeText(value, unit)}`;
 };
 
@@ -222,8 +223,13 @@ const layNotes = (
         return !drawn.line || !(crosses(leader, drawn.line) || passes(drawn.line, b));
       });
     const places = placesForNotes(box, width, n.from);
+    // a leader may have to cross another line; a figure never stands on another
+    const isApart = (b: Box): boolean =>
+      all.every(({ drawn }) => !meet(b, drawn.text.box) && !(drawn.line && passes(drawn.line, b)));
     const found =
-      places.find(({ b, leader }) => isClear(b, leader)) ?? (places.at(-1) as (typeof places)[number]);
+      places.find(({ b, leader }) => isClear(b, leader)) ??
+      places.find(({ b }) => isApart(b)) ??
+      (places.at(-1) as (typeof places)[number]);
     out.push({
       tie: n.tie,
       view,
@@ -240,6 +246,9 @@ const layNotes = (
   return out;
 };
 
+/** Notes stand in so many rows at most, beyond one another. */
+const ROWS = 24;
+
 /** Places round the upper and right side of a view where a note may stand, the nearest to what it is about first. */
 const placesForNotes = (box: Box, width: number, from: Vec2): { b: Box; leader: readonly [Vec2, Vec2] }[] => {
   const out: { b: Box; leader: readonly [Vec2, Vec2]; far: number }[] = [];
@@ -249,8 +258,8 @@ const placesForNotes = (box: Box, width: number, from: Vec2): { b: Box; leader: 
     const foot: Vec2 = from[0] <= x + width / 2 ? [x - 1, y - 0.5] : [x + width + 1, y - 0.5];
     out.push({ b, leader: [from, foot], far: Math.hypot(foot[0] - from[0], foot[1] - from[1]) });
   };
-  for (let row = 0; row < 12; row++)
-    for (let step = 0; step < 24; step++) {
+  for (let row = 0; row < ROWS; row++)
+    for (let step = -8; step < 24; step++) {
       take(box[0] + step * 6, box[3] + 6 + 6 * row);
       take(box[2] + 6 + 6 * row, box[3] - 6 * step);
     }

@@ -1,5 +1,5 @@
 import type { Surface } from '../geometry/surface.ts';
-import { cross, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
+import { cross, distance, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
 import { facesOfMeeting } from '../naming/keys.ts';
 import type { SurfacesByKey } from './surfacesByKey.ts';
 
@@ -57,13 +57,16 @@ const rimOf = (
   return { r: (p.c * q.b - q.c * p.b) / det, z: (p.a * q.c - q.a * p.c) / det, axis };
 };
 
+/** The corner of a key "a | b | c". */
+const cornerAt = (key: PlaceKey, surfaces: SurfacesByKey): Vec3 | undefined => {
+  const [a, b, c] = planesOf(key, surfaces);
+  return a && b && c && meetingPoint(a, b, c);
+};
+
 /** Where a place stands along an axis, part units; nothing where its faces are gone or do not stand there any more. */
 export const placeAlong = (key: PlaceKey, axis: AxisNumber, surfaces: SurfacesByKey): number | undefined => {
   const faces = facesOfMeeting(key);
-  if (faces.length === 3) {
-    const [a, b, c] = planesOf(key, surfaces);
-    return a && b && c && meetingPoint(a, b, c)?.[axis];
-  }
+  if (faces.length === 3) return cornerAt(key, surfaces)?.[axis];
   if (faces.length === 2) {
     const rim = rimOf(surfaces.get(faces[0] as string), surfaces.get(faces[1] as string));
     return rim && Math.abs(rim.axis[axis]) > 0.5 ? rim.z * Math.sign(rim.axis[axis]) : undefined;
@@ -87,15 +90,31 @@ export type SizeKey =
   /** across two parallel faces */
   | { readonly what: 'across'; readonly of: readonly [string, string] }
   /** between two flat faces */
-  | { readonly what: 'angle'; readonly of: readonly [string, string] };
+  | { readonly what: 'angle'; readonly of: readonly [string, string] }
+  /** from corner to corner, along an edge that leans */
+  | { readonly what: 'chord'; readonly of: readonly [PlaceKey, PlaceKey] }
+  /** of a corner above a flat face that leans */
+  | { readonly what: 'height'; readonly of: readonly [face: string, corner: PlaceKey] }
+  /** of a flat face from being square to an axis */
+  | { readonly what: 'lean'; readonly of: readonly [string]; readonly axis: AxisNumber };
 
 const DEGREES = 180 / Math.PI;
 
 /** How large a size is now; nothing where its faces are gone. */
-export const sizeNow = ({ what, of }: SizeKey, surfaces: SurfacesByKey): number | undefined => {
+export const sizeNow = (size: SizeKey, surfaces: SurfacesByKey): number | undefined => {
+  const { what, of } = size;
+  if (what === 'chord') {
+    const [p, q] = of.map((k) => cornerAt(k, surfaces));
+    return p && q && distance(p, q);
+  }
+  if (what === 'height') {
+    const face = surfaces.get(of[0]);
+    const p = cornerAt(of[1], surfaces);
+    return p && face?.kind === 'plane' ? Math.abs(dot(face.n, p) - face.d) : undefined;
+  }
   const [s, t] = of.map((k) => surfaces.get(k));
   if (!s || (of.length > 1 && !t)) return undefined;
-  switch (what) {
+  switch (size.what) {
     case 'diameter':
       return s.kind === 'cylinder' || s.kind === 'sphere'
         ? 2 * s.r
@@ -115,6 +134,8 @@ export const sizeNow = ({ what, of }: SizeKey, surfaces: SurfacesByKey): number 
       const way = dot(s.n, t.n) < 0 ? -1 : 1;
       return Math.abs(s.d - way * t.d);
     }
+    case 'lean':
+      return s.kind === 'plane' ? Math.acos(Math.min(1, Math.abs(s.n[size.axis]))) * DEGREES : undefined;
     case 'angle': {
       if (s.kind !== 'plane' || t?.kind !== 'plane') return undefined;
       return Math.atan2(length(cross(s.n, t.n)), Math.abs(dot(s.n, t.n))) * DEGREES;

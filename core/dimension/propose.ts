@@ -1,7 +1,7 @@
-import { featureOfFace } from '../naming/keys.ts';
+import { facesOfMeeting, featureOfFace, readFaceKey } from '../naming/keys.ts';
 import { type DimensionBooks, type Relation, relationNow, type Station, stationNow } from './books.ts';
 import { type SizeKey, sizeNow } from './place.ts';
-import { emptySpan, isStill, type Span } from './span.ts';
+import { emptySpan, isStill, ringsOf, type Span } from './span.ts';
 
 /** From where lengths are measured: all from one face, one after the other, or halved about a middle. */
 export type Scheme = 'base' | 'chain' | 'symmetry';
@@ -13,14 +13,13 @@ export type Tie =
 
 /** A size that no dimension gives, in words, and how much it is now. */
 export type OpenSize = { readonly words: string };
-/** Dimensions of which each follows from the others of the ring and what is shown. */
-export type Ring = { readonly ties: readonly Tie[] };
-
 export type Audit = {
   readonly complete: boolean;
   readonly missing: readonly OpenSize[];
   /** positions, among the dimensions that were audited, of those that follow from others */
   readonly redundant: readonly number[];
+  /** the same, ring by ring: each closes, so that any one of it could be left out */
+  readonly rings: readonly (readonly number[])[];
 };
 
 /** A station in words: "the left of plate", "the axis of bore". */
@@ -38,6 +37,9 @@ const SIZE_WORDS: Record<SizeKey['what'], string> = {
   cone: 'the angle',
   across: 'the distance across',
   angle: 'the angle',
+  chord: 'the edge',
+  height: 'the height',
+  lean: 'the lean',
 };
 /** A size in words: "the diameter of bore". */
 export const sizeWords = (s: SizeKey): string => `${SIZE_WORDS[s.what]} of ${featureOfFace(s.of[0])}`;
@@ -98,6 +100,9 @@ const tellingRelations = (books: DimensionBooks, relations: readonly Relation[])
     return !isStill(row) || (isTold && features.size > 1) ? [{ relation, row }] : [];
   });
 
+/** Sizes that follow from where faces and corners stand. */
+const FOLLOWING: ReadonlySet<SizeKey['what']> = new Set(['across', 'chord', 'height', 'lean']);
+
 /** Everything that the views show, each as it changes with the figures: what dimensions and relations together must give. */
 const shownRows = (
   books: DimensionBooks,
@@ -114,7 +119,7 @@ const shownRows = (
       }
   }
   for (const size of books.sizes)
-    if (size.what !== 'across')
+    if (!FOLLOWING.has(size.what))
       out.push({ row: rowOfTie(books, { kind: 'size', size }), words: sizeWords(size) });
   return out;
 };
@@ -140,9 +145,21 @@ const linearTies = (
       if (before) ties.push({ kind: 'linear', from: before, to: s });
     }
   else for (const s of others) ties.push({ kind: 'linear', from: datum, to: s });
-  for (const s of stations.filter((x) => x.kind === 'corner' && x !== datum))
-    ties.push({ kind: 'linear', from: datum, to: s });
+  const corners = stations.filter((x) => x.kind === 'corner');
+  // where there are corners only, those that stand opposite one another first
+  if (corners.length === stations.length)
+    for (let i = 0; i < corners.length - 1 - i; i++)
+      ties.push({ kind: 'linear', from: corners[i] as Station, to: corners.at(-1 - i) as Station });
+  for (const s of corners) if (s !== datum) ties.push({ kind: 'linear', from: datum, to: s });
   return ties;
+};
+
+/** Whether a size of a leaning feature is one of its end faces, or stands on one: a side is not. */
+const isOfAnEnd = (t: Tie): boolean => {
+  if (t.kind !== 'size') return false;
+  const [a, b] = t.size.of.map(facesOfMeeting) as [string[], string[] | undefined];
+  const shared = t.size.what === 'height' ? a : a.filter((f) => b?.includes(f));
+  return shared.some((f) => !readFaceKey(f).role.startsWith('side'));
 };
 
 /** All dimensions that may be proposed, those that a drafter would take first before the others. */
@@ -164,6 +181,12 @@ const candidates = (books: DimensionBooks, scheme: Scheme): Tie[] => {
     ...linear.filter((t) => !isCorner(t)),
     ...sizes('rim'),
     ...sizes('across'),
+    // the sides of an end before what runs from end to end
+    ...sizes('chord').filter(isOfAnEnd),
+    ...sizes('height').filter(isOfAnEnd),
+    ...sizes('chord'),
+    ...sizes('height'),
+    ...sizes('lean'),
     ...linear.filter(isCorner),
     ...sizes('angle'),
     ...sizes('cone'),
@@ -204,7 +227,7 @@ export const propose = (books: DimensionBooks, scheme: Scheme): Proposal => {
   return {
     ties,
     relations: telling.map((t) => t.relation),
-    audit: { complete: !missing.length, missing, redundant: [] },
+    audit: { complete: !missing.length, missing, redundant: [], rings: [] },
   };
 };
 
@@ -217,12 +240,11 @@ export const audit = (books: DimensionBooks, ties: readonly Tie[], more: readonl
   const rows = ties.map((t) => rowOfTie(books, t));
   const all = knownFrom(telling);
   for (const r of rows) all.add(r);
-  const rank = all.rank();
-  const redundant = rows.flatMap((row, i) => {
-    const rest = knownFrom(telling);
-    for (const [k, r] of rows.entries()) if (k !== i) rest.add(r);
-    return !isStill(row) && rest.rank() === rank ? [i] : [];
-  });
+  const rings = ringsOf(
+    telling.map((t) => t.row),
+    rows,
+  );
+  const redundant = [...new Set(rings.flat())].sort((a, b) => a - b);
   const missing = stillOpen(books, all);
-  return { complete: !missing.length, missing, redundant };
+  return { complete: !missing.length, missing, redundant, rings };
 };

@@ -1,9 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import { openBooks } from '../../../core/dimension/books.ts';
 import { evaluateGiven } from '../../../core/dimension/given.ts';
-import type { Box, Laid } from '../../../core/dimension/laying.ts';
+import { type Box, type Laid, layOut } from '../../../core/dimension/laying.ts';
 import { audit, propose, type Scheme } from '../../../core/dimension/propose.ts';
+import { VIEW_FRAMES } from '../../../core/geometry/viewFrames.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
+import { viewOf } from '../../../core/view/view.ts';
+import { randomPart } from '../../fuzz/randomPart.ts';
 import { caseDrawings, demoDrawings } from '../../samples.ts';
 import { feature, partOf } from '../balance/given.ts';
 import { judge } from './movedFigures.ts';
@@ -33,6 +36,26 @@ describe('the figures of a part are moved, and the dimensions proposed for it te
   );
 });
 
+test('random parts: what is proposed is enough, each once, and no figure stands on another', () => {
+  let built = 0;
+  for (let seed = 1; built < 30 && seed < 400; seed++) {
+    const books = openBooks(randomPart(seed));
+    if (!books) continue;
+    built++;
+    const { ties } = propose(books, 'base');
+    const found = audit(books, ties);
+    expect([seed, found.complete, found.redundant]).toEqual([seed, true, []]);
+    const views = new Map(
+      (['front', 'top', 'left'] as const).map((n) => [
+        n,
+        viewOf(books.part.bodies, VIEW_FRAMES[n], books.part.tol),
+      ]),
+    );
+    expect([seed, crowded(layOut(books, ties, views, 1))]).toEqual([seed, []]);
+  }
+  expect(built).toBe(30);
+});
+
 const bracket = (more: { readonly bore?: number } = {}): PartFile =>
   partOf(
     feature('add', { kind: 'block', width: 90, depth: 40, height: 10 }, { id: 'plate' }),
@@ -54,7 +77,7 @@ describe('the audit', () => {
   const { ties } = propose(books, 'base');
   test('a plain bracket: eight sizes, none open', () => {
     expect(ties).toHaveLength(8);
-    expect(audit(books, ties)).toEqual({ complete: true, missing: [], redundant: [] });
+    expect(audit(books, ties)).toEqual({ complete: true, missing: [], redundant: [], rings: [] });
   });
   test.each([0, 1, 2, 3, 4, 5, 6, 7])('without dimension %i something is open, in words', (k) => {
     const found = audit(
@@ -75,6 +98,7 @@ describe('the audit', () => {
     const closing = { kind: 'linear', from: other.to, to: overall.to } as const;
     const found = audit(books, [...ties, closing]);
     expect(found.redundant.map((i) => [...ties, closing][i])).toEqual([overall, other, closing]);
+    expect(found.rings).toEqual([found.redundant]);
   });
 });
 

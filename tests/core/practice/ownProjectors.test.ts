@@ -55,9 +55,10 @@ const patient = ({ exercise: { board } }: Set): LightLine[] => {
 };
 
 describe("a view can be drawn by projectors of one's own", () => {
-  const all = demoDrawings().flatMap(([f, d]) =>
+  const all = demoDrawings().flatMap(([f, d], i) =>
     (['left', 'top'] as const).flatMap((missing) =>
-      (['mitre', 'arcs', 'distances'] as const).map((transfer) => {
+      // where depths turn is all that the method changes
+      (['mitre', 'arcs', 'distances'] as const).slice(0, i < 2 ? 3 : 1).map((transfer) => {
         const setup = { ...d.setup, views: VIEWS, rules: { ...d.setup.rules, transfer } };
         return [f, missing, transfer, { ...d, cuts: [], setup } as Drawing] as const;
       }),

@@ -9,12 +9,16 @@ const CHOICES: ReplayChoice[] = [
   { method: 'arcs', first: 'top', hidden: 'last', order: 'outline', darken: 'last' },
   { method: 'distances', first: 'front', hidden: 'per view', order: 'uncut', darken: 'per view' },
 ];
-const named: [string, Drawing][] = [
-  ...demoDrawings(),
-  ...caseDrawings(),
-  ...cutCaseDrawings().map(([f, x, d]): [string, Drawing] => [`${f} ${x}`, d]),
-].map(([name, d]) => [name, d]);
-const all = named.flatMap(([name, d]) => CHOICES.map((c) => [name, c.order, d, c] as const));
+const whole: [string, Drawing][] = [...demoDrawings(), ...caseDrawings()];
+const cut = cutCaseDrawings().map(([f, x, d]): [string, Drawing] => [`${f} ${x}`, d]);
+const all = [
+  ...whole.flatMap(([name, d]) => CHOICES.map((c) => [name, c.order, d, c] as const)),
+  // the cuts add the same steps to each order
+  ...cut.map(([name, d], i) => {
+    const c = CHOICES[i % CHOICES.length] as ReplayChoice;
+    return [name, c.order, d, c] as const;
+  }),
+];
 
 /** Each step of the short form with the steps it takes together. */
 const grouped = ({ steps, short }: Replay) => {
