@@ -18,7 +18,7 @@ const parts = () => [
   }),
 ];
 
-/** A judge that takes its parts by name runs once on each processor, with a share of them. */
+/** A judge that takes its parts by name runs in several shares. */
 const JUDGES = [
   { name: 'run', shares: () => [[]] },
   { name: 'typed-lines', shares: () => [[]] },
@@ -50,17 +50,28 @@ const runOnce = (judge, args) =>
     });
   });
 
+// as many at once as there are processors, each judge's answer told when its last share has come
+const waiting = JUDGES.flatMap(({ name, shares }) =>
+  shares().map((args, _i, all) => ({ name, args, of: all.length })),
+);
+const answers = new Map(JUDGES.map(({ name }) => [name, []]));
 let failed = 0;
-for (const { name, shares } of JUDGES) {
-  const started = Date.now();
-  const answers = await Promise.all(shares().map((args) => runOnce(name, args)));
-  for (const a of answers.filter((x) => !x.isGood)) console.log(a.lines.join('\n'));
-  if (!answers.every((a) => a.isGood)) failed++;
-  const sum = (of) => answers.reduce((n, a) => n + of(a), 0);
-  const total = answers.every((a) => a.ended)
+const tell = (name, own) => {
+  for (const a of own.filter((x) => !x.isGood)) console.log(a.lines.join('\n'));
+  if (!own.every((a) => a.isGood)) failed++;
+  const sum = (of) => own.reduce((n, a) => n + of(a), 0);
+  const total = own.every((a) => a.ended)
     ? `${sum((a) => a.passed)} passed, ${sum((a) => a.failed)} failed`
     : 'did not come to its end';
-  console.log(`${name}: ${total} (${((Date.now() - started) / 1000).toFixed(1)} s)`);
-}
+  console.log(`${name}: ${total}`);
+};
+const work = async () => {
+  for (let next = waiting.shift(); next; next = waiting.shift()) {
+    const own = answers.get(next.name);
+    own.push(await runOnce(next.name, next.args));
+    if (own.length === next.of) tell(next.name, own);
+  }
+};
+await Promise.all(cpus().map(work));
 rmSync(made, { recursive: true, force: true });
 process.exit(failed ? 1 : 0);
