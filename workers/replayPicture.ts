@@ -1,3 +1,4 @@
+import { curveByEye } from '../core/geometry/curveByEye.ts';
 import type { Vec2 } from '../core/geometry/vec.ts';
 import type { ShortStep, Step } from '../core/replay/deed.ts';
 import {
@@ -127,19 +128,11 @@ export const replayPicture = (steps: readonly Step[], sheet: Sheet): ReplayStep[
     }
     return `M${at([c[0] - r, c[1]])}A${mm(r)} ${mm(r)} 0 1 0 ${at([c[0] + r, c[1]])}A${mm(r)} ${mm(r)} 0 1 0 ${at([c[0] - r, c[1]])}`;
   };
-  /** A curve by eye: through the points with tangents along their neighbours (Catmull and Rom 1974). */
-  const curvePath = (points: readonly Vec2[], closed: boolean): string => {
-    const n = points.length;
-    const get = (i: number): Vec2 => points[closed ? (i + n) % n : Math.max(0, Math.min(n - 1, i))] as Vec2;
-    let d = `M${at(get(0))}`;
-    for (let i = 0; i < (closed ? n : n - 1); i++) {
-      const [a, b, c, e] = [get(i - 1), get(i), get(i + 1), get(i + 2)];
-      const c1: Vec2 = [b[0] + (c[0] - a[0]) / 6, b[1] + (c[1] - a[1]) / 6];
-      const c2: Vec2 = [c[0] - (e[0] - b[0]) / 6, c[1] - (e[1] - b[1]) / 6];
-      d += `C${at(c1)} ${at(c2)} ${at(c)}`;
-    }
-    return d;
-  };
+  const curvePath = (points: readonly Vec2[], closed: boolean): string =>
+    curveByEye(points, closed).reduce(
+      (d, { c1, c2, to }) => `${d}C${at(c1)} ${at(c2)} ${at(to)}`,
+      `M${at(points[0] as Vec2)}`,
+    );
   const finishedPath = (f: Finished): string => {
     if (f.kind === 'straight') return `M${at(f.from)}L${at(f.to)}`;
     return f.kind === 'arc' ? circlePath(f.circle, f) : curvePath(f.through, f.closed);

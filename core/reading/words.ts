@@ -21,7 +21,8 @@ const SIGHT: Record<ViewName, Account> = {
 
 /** Two faces that meet in the line differ in level by their slopes alone: by less than so many times the way one looks aside. */
 const STEEPEST = 20;
-const list = (words: readonly string[]): string =>
+/** "1", "1 and 2", "1, 2 and 3". */
+export const listed = (words: readonly string[]): string =>
   words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 const sentence = (text: string): string => `${text[0]?.toUpperCase()}${text.slice(1)}.`;
 
@@ -46,8 +47,8 @@ export const lineWords = (s: LineStory, view: ViewName, unit: 'mm' | 'in'): stri
     s.line.kind === 'outline'
       ? `A ${kind} outline: ${faceWords(s.faces[0] as string)} turns away from the observer here`
       : s.line.kind === 'tangent'
-        ? `A ${kind} tangent join of ${list(s.faces.map(faceWords))}`
-        : `A ${kind} edge of ${list(s.faces.map(faceWords))}`;
+        ? `A ${kind} tangent join of ${listed(s.faces.map(faceWords))}`
+        : `A ${kind} edge of ${listed(s.faces.map(faceWords))}`;
   const why = s.seen
     ? 'Nothing stands before it.'
     : s.before

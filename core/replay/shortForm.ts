@@ -1,4 +1,5 @@
 import type { Vec2 } from '../geometry/vec.ts';
+import { listed } from '../reading/words.ts';
 import type { Brief, Deed, Replay, ShortStep, Step } from './deed.ts';
 import { addedWhereAlike, placeWords, toldApart } from './placeWords.ts';
 import type { Plan } from './plan.ts';
@@ -100,10 +101,6 @@ const briefsOf = (steps: readonly Step[]): string => {
   }
   return [...byLead].map(([lead, list]) => `${lead} ${list.join(', ')}`.trim()).join('; ');
 };
-
-/** "1", "1 and 2", "1, 2 and 3". */
-const listed = (words: readonly string[]): string =>
-  words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 
 /** The points that are found by some steps, by their names; those without one are counted. */
 const pointsFound = (p: Plan, steps: readonly Step[]): string => {

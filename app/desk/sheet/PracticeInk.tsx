@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { GivenLine } from '../../../core/balance/given.ts';
+import { curveByEye } from '../../../core/geometry/curveByEye.ts';
 import type { Vec2 } from '../../../core/geometry/vec.ts';
 import { placeInView } from '../../../core/ledger/placeInView.ts';
 import { decimal } from '../../../core/number/format.ts';
@@ -247,14 +248,9 @@ export const PracticeInk = ({
   );
 };
 
-/** A curve by eye through points on the screen: tangents along their neighbours (Catmull and Rom 1974). */
-const curvePath = (points: readonly Vec2[]): string => {
-  const at = (i: number): Vec2 => points[Math.max(0, Math.min(points.length - 1, i))] as Vec2;
-  return points.reduce((d, q, i) => {
-    if (i === 0) return `M${q.join(' ')}`;
-    const [a, b, c] = [at(i - 2), at(i - 1), at(i + 1)];
-    const c1 = [b[0] + (q[0] - a[0]) / 6, b[1] + (q[1] - a[1]) / 6];
-    const c2 = [q[0] - (c[0] - b[0]) / 6, q[1] - (c[1] - b[1]) / 6];
-    return `${d}C${c1.join(' ')} ${c2.join(' ')} ${q.join(' ')}`;
-  }, '');
-};
+/** A curve by eye through points on the screen. */
+const curvePath = (points: readonly Vec2[]): string =>
+  curveByEye(points, false).reduce(
+    (d, { c1, c2, to }) => `${d}C${c1.join(' ')} ${c2.join(' ')} ${to.join(' ')}`,
+    `M${(points[0] as Vec2).join(' ')}`,
+  );
