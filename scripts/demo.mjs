@@ -45,7 +45,13 @@ const server = spawn(
     },
   },
 );
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+/** A server that is just starting may miss the signal; then it is ended all the same, ms. */
+const PATIENCE = 5000;
+for (const signal of ['SIGINT', 'SIGTERM'])
+  process.on(signal, () => {
+    server.kill(signal);
+    setTimeout(() => server.kill('SIGKILL'), PATIENCE).unref();
+  });
 server.on('close', (code) => process.exit(code ?? 0));
 
 const address = `http://${host}:${port}`;
