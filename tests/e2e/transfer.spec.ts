@@ -209,6 +209,23 @@ test('the third view is drawn from two others, entry by entry, with hints', asyn
   expect(troubles).toEqual([]);
 });
 
+test('in practice what would give the view away does not show', async ({ page }) => {
+  await openDrawing(page, server.address, 'Vane hub, hollow hexagon');
+  await stand(page, 'Transfer');
+  const sheet = page.getByTestId('sheet');
+  const projectors = sheet.locator('path[data-layer=projectors]');
+  await expect(projectors).not.toHaveCount(0);
+  await page.getByRole('radio', { name: 'Practise' }).click();
+  await page.getByRole('radio', { name: 'Mine' }).click();
+  await expect(projectors).toHaveCount(0);
+  // put by hand, neither does its title; which way is up does
+  const title = sheet.getByText('SECTIONAL LEFT VIEW', { exact: true });
+  await expect(title).toHaveCount(1);
+  await page.getByRole('radio', { name: 'Free' }).click();
+  await expect(title).toHaveCount(0);
+  await expect(sheet.locator('[data-part=up]')).toContainText('top');
+});
+
 test('without a grid the learner draws projectors, turns depths, joins the points, and is marked', async ({
   page,
 }) => {
@@ -221,8 +238,6 @@ test('without a grid the learner draws projectors, turns depths, joins the point
   const board = page.getByTestId('practice');
   const lights = board.locator('[data-part="light lines"]');
   await expect(lights).toHaveAttribute('d', '');
-  // bare paper: no projector of the sheet, no name of the view that is to be drawn
-  await expect(page.getByTestId('sheet').locator('path[data-layer=projectors]')).toHaveCount(0);
   // heights from the front view, depths from the top view to the mitre line
   for (const at of [
     [138, 156.5],
