@@ -10,6 +10,7 @@ import { type QueuedChange, remade } from './queuedChange.ts';
 import type {
   ConflictChoice,
   DrawingSession,
+  Entry,
   GoodPicture,
   SessionStart,
   SessionState,
@@ -226,10 +227,10 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
 
   /** A change that was entered and is not drawn yet: what is shown as saved meanwhile would not be all. */
   let isEditing = false;
-  const edit = async (command: Command): Promise<readonly Fault[]> => {
+  const edit = async (how: Entry): Promise<readonly Fault[]> => {
     isEditing = true;
     if (get().save === 'saved') set({ save: 'saving' });
-    const faults = await makeEdit(command);
+    const faults = await makeEdit(typeof how === 'function' ? how(get()) : how);
     isEditing = false;
     if (!queue.length && get().save === 'saving') set({ save: 'saved' });
     return faults;
@@ -395,8 +396,8 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
   return {
     id,
     state,
-    edit: async (command, shownBy = 'notice') => {
-      const faults = await inTurn(() => edit(command));
+    edit: async (how, shownBy = 'notice') => {
+      const faults = await inTurn(() => edit(how));
       if (faults.length && shownBy === 'notice') set({ faults });
       return faults;
     },

@@ -64,6 +64,12 @@ export type SessionTools = {
   readonly announce: (id: string) => void;
 };
 
+/**
+ * What is entered: a command, or how to make one from the drawing as it stands when its turn comes. A change that keeps a part of what
+ * stands beside it (a place across while the place along is typed) is made so; else one typed soon after another would undo it.
+ */
+export type Entry = Command | ((now: SessionState) => Command);
+
 /** One drawing being edited: what it is made with lasts until all its changes are stored, also after its page was left. */
 export type DrawingSession = {
   readonly id: string;
@@ -73,7 +79,7 @@ export type DrawingSession = {
    * @param shownBy 'field' where the caller itself shows what keeps the change out; else it is shown above the book
    * @returns the faults, none when the change was taken
    */
-  readonly edit: (command: Command, shownBy?: 'field' | 'notice') => Promise<readonly Fault[]>;
+  readonly edit: (how: Entry, shownBy?: 'field' | 'notice') => Promise<readonly Fault[]>;
   /** Shows a change while it is being dragged, without keeping it; with none shows the drawing as it stands. */
   readonly preview: (command?: Command) => Promise<void>;
   /**

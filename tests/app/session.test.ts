@@ -2,6 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { DrawingSession } from '../../app/session/sessionTypes.ts';
 import type { Command } from '../../core/edit/command.ts';
+import { setUp } from '../../core/edit/setupCommands.ts';
+import { betweenOf, withBetween } from '../../core/sheet/layout/gaps.ts';
 import { FakeStore, type Fate, moment, newStorage, openPage, sample } from './sessionWorld.ts';
 
 const setH = (text: string): Command => ({ type: 'setFigure', place: { of: 'size', name: 'H' }, text });
@@ -53,6 +55,22 @@ describe('a session', () => {
     fate = 'answered';
     await settled(a);
     expect(heightOf(store, 'a')).toBe(61);
+  });
+
+  test('of two places typed quickly one after the other neither undoes the other', async () => {
+    const { store, storage } = world('a');
+    const page = openPage(store, storage, answered);
+    const a = await page.sessions.open(store.kept('a'));
+    const between = (axis: 0 | 1, mm: number) =>
+      a.edit((now) => {
+        const [l, s] = betweenOf(now.drawing.setup);
+        return setUp(axis ? withBetween(l, mm) : withBetween(mm, s), 'distance');
+      });
+    // the second is entered before the first is drawn
+    await Promise.all([between(0, 31), between(1, 47)]);
+    await settled(a);
+    expect(betweenOf(store.kept('a').drawing.setup)).toEqual([31, 47]);
+    expect(store.labels.get('a')).toHaveLength(2);
   });
 
   test('a change that changes nothing is no step of the history', async () => {

@@ -69,8 +69,8 @@ export const SourcePanel = () => {
   };
   const given = givenSizesOf(drawing);
   const rows = sourceSizes(given, drawing.part);
-  const keepSizes = (sizes: readonly string[], label: string): void =>
-    void edit({ type: 'setGivenSizes', sizes, label });
+  const keepSizes = (change: (sizes: readonly string[]) => readonly string[], label: string): void =>
+    void edit((now) => ({ type: 'setGivenSizes', sizes: change(givenSizesOf(now.drawing)), label }));
   return (
     <Popover className="relative">
       <PopoverButton className="rounded-md border border-rule-strong bg-white px-2.5 py-[5px] text-[13px] whitespace-nowrap hover:bg-pale">
@@ -161,7 +161,7 @@ export const SourcePanel = () => {
                       className="text-second hover:underline"
                       onClick={() =>
                         keepSizes(
-                          given.filter((_, k) => k !== i),
+                          (sizes) => sizes.toSpliced(sizes[i] === r.text ? i : sizes.indexOf(r.text), 1),
                           `Given size ${r.text} taken off`,
                         )
                       }
@@ -182,7 +182,7 @@ export const SourcePanel = () => {
                   const more = pastedSizes(size);
                   if (e.key !== 'Enter' || e.shiftKey || !more.length) return;
                   e.preventDefault();
-                  keepSizes([...given, ...more], `Given sizes ${more.join(', ').slice(0, 60)}`);
+                  keepSizes((sizes) => [...sizes, ...more], `Given sizes ${more.join(', ').slice(0, 60)}`);
                   setSize('');
                 }}
               />

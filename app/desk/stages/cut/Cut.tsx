@@ -192,11 +192,14 @@ export const Cut = () => {
   const own = cut && shapes?.[cut.trace.name];
   const shapeTo = (to: NonNullable<typeof shapes>[string] | undefined, label: string): void => {
     if (!cut) return;
-    const { [cut.trace.name]: _, ...others } = shapes ?? {};
-    const next = to ? { ...others, [cut.trace.name]: to } : others;
-    void edit(
-      setUp({ shapes: Object.keys(next).length ? next : undefined }, `Cut ${cut.trace.name}: ${label}`),
-    );
+    void edit((now) => {
+      const { [cut.trace.name]: _, ...others } = now.drawing.setup.shapes ?? {};
+      const next = to ? { ...others, [cut.trace.name]: to } : others;
+      return setUp(
+        { shapes: Object.keys(next).length ? next : undefined },
+        `Cut ${cut.trace.name}: ${label}`,
+      );
+    });
   };
   const addCut = (): void => {
     if (!picture) return;

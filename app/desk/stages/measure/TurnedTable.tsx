@@ -3,7 +3,7 @@ import { Plus, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { type Fault, sentence } from '../../../../core/number/fault.ts';
 import { decimal } from '../../../../core/number/format.ts';
-import type { TurnedTable as Table, TurnedRow } from '../../../../core/statement/turned.ts';
+import { type TurnedTable as Table, type TurnedRow, turnedTable } from '../../../../core/statement/turned.ts';
 import { typedContext } from '../../../../core/statement/typed/enter.ts';
 import { FaultNote } from '../../book/FaultNote.tsx';
 import { FigureField } from '../../book/FigureField.tsx';
@@ -18,14 +18,19 @@ export const TurnedTable = ({ table, body, id }: Props) => {
   const edit = useEdit();
   const { rows, overall } = table;
   const { worth } = useMemo(() => typedContext(drawing.part, undefined), [drawing.part]);
-  const keep = (next: Table, label: string): Promise<readonly Fault[]> =>
-    edit({ type: 'setTurnedTable', line: { body, line: id }, table: next, label }, 'field');
-  const figure = (name: string, text: string, change: (text: string) => Table, label: string) => (
+  /** One change of the table as it is by then: lengths typed one after another all count. */
+  const keep = (change: (t: Table) => Table, label: string): Promise<readonly Fault[]> =>
+    edit(({ drawing: { part } }) => {
+      const line = part.bodies.find((b) => b.name === body)?.features.find((f) => f.id === id);
+      const now = (line && turnedTable(line)) ?? table;
+      return { type: 'setTurnedTable', line: { body, line: id }, table: change(now), label };
+    }, 'field');
+  const figure = (name: string, text: string, change: (t: Table, text: string) => Table, label: string) => (
     <FigureField
       text={text}
       name={`${id}, ${name}`}
       units={drawing.part.units}
-      onCommit={(t) => keep(change(t.trim()), `${label} ${t.trim()}`)}
+      onCommit={(typed) => keep((t) => change(t, typed.trim()), `${label} ${typed.trim()}`)}
       onFault={setFault}
     />
   );
@@ -35,9 +40,9 @@ export const TurnedTable = ({ table, body, id }: Props) => {
     const now = worth(diameter);
     return now === undefined ? `(${diameter})*4/5` : decimal(now * 0.8, 4);
   };
-  const withRow = (i: number, change: Partial<TurnedRow>): Table => ({
-    ...table,
-    rows: rows.map((r, k) => (k === i ? { ...r, ...change } : r)),
+  const withRow = (t: Table, i: number, change: Partial<TurnedRow>): Table => ({
+    ...t,
+    rows: t.rows.map((r, k) => (k === i ? { ...r, ...change } : r)),
   });
   const tool = 'grid size-6 place-items-center rounded text-second hover:bg-hover disabled:opacity-30';
   return (
@@ -64,7 +69,7 @@ export const TurnedTable = ({ table, body, id }: Props) => {
                   {figure(
                     `diameter ${i + 1}`,
                     r.diameter,
-                    (t) => withRow(i, { diameter: t }),
+                    (t, diameter) => withRow(t, i, { diameter }),
                     `diameter ${i + 1}`,
                   )}
                 </td>
@@ -72,8 +77,8 @@ export const TurnedTable = ({ table, body, id }: Props) => {
                   {figure(
                     `end diameter ${i + 1}`,
                     r.end ?? '–',
-                    (t) =>
-                      withRow(i, { end: /^[-–]?$/.test(t) || t === r.diameter ? undefined : t }) as Table,
+                    (t, end) =>
+                      withRow(t, i, { end: /^[-–]?$/.test(end) || end === r.diameter ? undefined : end }),
                     `end diameter ${i + 1}`,
                   )}
                 </td>
@@ -83,7 +88,12 @@ export const TurnedTable = ({ table, body, id }: Props) => {
                       {r.length} = {decimal(worth(r.length) ?? Number.NaN)}
                     </span>
                   ) : (
-                    figure(`length ${i + 1}`, r.length, (t) => withRow(i, { length: t }), `length ${i + 1}`)
+                    figure(
+                      `length ${i + 1}`,
+                      r.length,
+                      (t, length) => withRow(t, i, { length }),
+                      `length ${i + 1}`,
+                    )
                   )}
                 </td>
                 <td className="w-7">
@@ -94,7 +104,7 @@ export const TurnedTable = ({ table, body, id }: Props) => {
                     className={tool}
                     onClick={() =>
                       void keep(
-                        { ...table, rows: rows.filter((_, k) => k !== i) },
+                        (t) => ({ ...t, rows: t.rows.length > 1 ? t.rows.toSpliced(i, 1) : t.rows }),
                         `length ${i + 1} taken out`,
                       )
                     }
@@ -112,14 +122,16 @@ export const TurnedTable = ({ table, body, id }: Props) => {
           type="button"
           className="inline-flex items-center gap-1 font-semibold text-house hover:underline"
           onClick={() => {
-            const last = rows.at(-1) as TurnedRow;
-            const grown = overall === undefined ? rows : rows.slice(0, -1);
-            const more = {
-              diameter: smaller(last.end ?? last.diameter),
-              length: drawing.part.units === 'in' ? '1/2' : '10',
-            };
-            const tail = overall === undefined ? [more] : [more, last];
-            void keep({ ...table, rows: [...grown, ...tail] }, 'length added').then(tell);
+            void keep((t) => {
+              const last = t.rows.at(-1) as TurnedRow;
+              const more = {
+                diameter: smaller(last.end ?? last.diameter),
+                length: drawing.part.units === 'in' ? '1/2' : '10',
+              };
+              // before the last length where that one is worked out from the overall
+              const at = t.overall === undefined ? t.rows.length : t.rows.length - 1;
+              return { ...t, rows: t.rows.toSpliced(at, 0, more) };
+            }, 'length added').then(tell);
           }}
         >
           <Plus size={13} aria-hidden /> Add a length
@@ -129,7 +141,7 @@ export const TurnedTable = ({ table, body, id }: Props) => {
           {figure(
             'overall length',
             overall ?? '–',
-            (t) => (/^[-–]?$/.test(t) ? { rows } : { rows, overall: t }),
+            (t, typed) => (/^[-–]?$/.test(typed) ? { rows: t.rows } : { rows: t.rows, overall: typed }),
             'overall',
           )}
         </span>

@@ -52,7 +52,14 @@ const TrueView = ({ face }: { face: { readonly body: string; readonly face: stri
   return (
     <button
       type="button"
-      onClick={() => void edit(setUp({ auxiliary: [...wanted, face] }, `A view square to ${face.face}`))}
+      onClick={() =>
+        void edit((now) =>
+          setUp(
+            { auxiliary: [...(now.drawing.setup.auxiliary ?? []), face] },
+            `A view square to ${face.face}`,
+          ),
+        )
+      }
       className="mt-1 font-semibold text-house hover:underline"
     >
       Draw it true in an auxiliary view

@@ -2,8 +2,11 @@
 import { X } from 'lucide-react';
 import { setUp } from '../../../../core/edit/setupCommands.ts';
 import { faceWords } from '../../../../core/reading/words.ts';
+import type { SheetSetup } from '../../../../core/sheet/setup.ts';
 import { Choice } from '../../book/Choice.tsx';
 import { useEdit, useSession } from '../../useDesk.ts';
+
+type Wanted = NonNullable<SheetSetup['auxiliary']>[number];
 
 /** The views square to inclined faces that are on the sheet: each of the whole part or of the face alone, and taken off again. */
 export const AuxiliaryList = () => {
@@ -11,8 +14,14 @@ export const AuxiliaryList = () => {
   const edit = useEdit();
   const wanted = drawing.setup.auxiliary ?? [];
   if (!wanted.length) return null;
-  const want = (next: typeof wanted, label: string): void =>
-    void edit(setUp({ auxiliary: next.length ? next : undefined }, label));
+  /** One of the views changed, or with nothing in its place taken off. */
+  const want = (view: Wanted, next: Wanted | undefined, label: string): void =>
+    void edit((now) => {
+      const all = (now.drawing.setup.auxiliary ?? []).flatMap((x) =>
+        x.body === view.body && x.face === view.face ? (next ?? []) : x,
+      );
+      return setUp({ auxiliary: all.length ? all : undefined }, label);
+    });
   return (
     <section aria-label="Auxiliary views" className="border-b border-rule px-5 py-1.5 text-[13.5px]">
       <h2 className="text-[12px] text-second">Auxiliary views</h2>
@@ -30,9 +39,8 @@ export const AuxiliaryList = () => {
               ]}
               onChange={(v) =>
                 want(
-                  wanted.map((x) =>
-                    x === a ? { body: a.body, face: a.face, ...(v === 'face' && { partial: true }) } : x,
-                  ),
+                  a,
+                  { body: a.body, face: a.face, ...(v === 'face' && { partial: true }) },
                   `${v === 'face' ? 'The face alone' : 'The whole part'} in the view on ${name}`,
                 )
               }
@@ -42,12 +50,7 @@ export const AuxiliaryList = () => {
               aria-label={`Take the view on ${name} off the sheet`}
               title="Take it off the sheet"
               className="grid size-6 place-items-center rounded text-second hover:bg-hover"
-              onClick={() =>
-                want(
-                  wanted.filter((x) => x !== a),
-                  `No view on ${name}`,
-                )
-              }
+              onClick={() => want(a, undefined, `No view on ${name}`)}
             >
               <X size={14} aria-hidden />
             </button>

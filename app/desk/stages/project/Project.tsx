@@ -45,12 +45,16 @@ export const Project = () => {
                   className="accent-[var(--color-deep)]"
                   checked={!rules.noHidden?.includes(v.name)}
                   onChange={(e) => {
-                    const others = (rules.noHidden ?? []).filter((x) => x !== v.name);
-                    const noHidden = e.target.checked ? others : [...others, v.name];
-                    rule(
-                      { noHidden: noHidden.length ? noHidden : undefined },
-                      `Hidden lines ${e.target.checked ? 'drawn' : 'left out'} in the ${v.name} view`,
-                    );
+                    const on = e.target.checked;
+                    void edit((now) => {
+                      const without = now.drawing.setup.rules.noHidden ?? [];
+                      const others = without.filter((x) => x !== v.name);
+                      const noHidden = on ? others : [...others, v.name];
+                      return setRules(
+                        { noHidden: noHidden.length ? noHidden : undefined },
+                        `Hidden lines ${on ? 'drawn' : 'left out'} in the ${v.name} view`,
+                      );
+                    });
                   }}
                 />
               </td>

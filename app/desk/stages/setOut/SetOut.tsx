@@ -181,8 +181,11 @@ const OwnPaper = () => {
                 e.target.value = String(size[i]);
                 return;
               }
-              const ownPaper: [number, number] = i ? [size[0], mm] : [mm, size[1]];
-              void edit(setUp({ ownPaper, place: undefined }, `Paper ${ownPaper.join(' x ')} mm`));
+              void edit((now) => {
+                const [w, h] = paperSize(now.drawing.setup);
+                const ownPaper: [number, number] = i ? [w, mm] : [mm, h];
+                return setUp({ ownPaper, place: undefined }, `Paper ${ownPaper.join(' x ')} mm`);
+              });
             }}
           />
           <span className="text-second">{i ? 'mm' : 'x'}</span>
@@ -198,9 +201,14 @@ const Spacing = () => {
   const picture = useSession((s) => s.picture);
   const edit = useEdit();
   const [levels, sides] = betweenOf(setup);
-  const spaced = (l: number, s: number, label: string): void => void edit(setUp(withBetween(l, s), label));
+  /** one of the two distances; the other stays as it is by then */
+  const spaced = (axis: 0 | 1, mm: number, label: string): void =>
+    void edit((now) => {
+      const [l, s] = betweenOf(now.drawing.setup);
+      return setUp(axis ? withBetween(l, mm) : withBetween(mm, s), label);
+    });
   const has = (...views: ViewName[]): boolean => views.some((v) => setup.views.includes(v));
-  const front = picture && (picture.views.find((v) => v.name === 'front') ?? picture.views[0]);
+  const front = picture && cornerView(picture);
   return (
     <>
       <Row label="Gap, view to XY">
@@ -219,7 +227,7 @@ const Spacing = () => {
             mm={levels}
             least={4}
             most={400}
-            onChange={(mm) => spaced(mm, sides, 'Distance above and below the front view')}
+            onChange={(mm) => spaced(0, mm, 'Distance above and below the front view')}
           />
         </Row>
       )}
@@ -230,34 +238,34 @@ const Spacing = () => {
             mm={sides}
             least={4}
             most={400}
-            onChange={(mm) => spaced(levels, mm, 'Distance beside the front view')}
+            onChange={(mm) => spaced(1, mm, 'Distance beside the front view')}
           />
         </Row>
       )}
-      {picture && front && <Corner picture={picture} box={front.box} title={front.title} />}
+      {picture && front && <Corner picture={picture} title={front.title} />}
     </>
   );
 };
 
+/** The view by whose corner the place of all views is given. */
+const cornerView = ({ views }: GoodPicture) => views.find((v) => v.name === 'front') ?? views[0];
+/** The lower left corner of a box of the picture, mm from the lower left corner of the paper. */
+const lowerLeft = (
+  { paper }: GoodPicture,
+  box: { readonly x: number; readonly y: number; readonly h: number },
+): readonly [number, number] => [box.x, paper.height - box.y - box.h];
+
 /** The lower left corner of a view, from the edges of the sheet; the other views come along. */
-const Corner = ({
-  picture,
-  box,
-  title,
-}: {
-  picture: GoodPicture;
-  box: { readonly x: number; readonly y: number; readonly h: number };
-  title: string;
-}) => {
+const Corner = ({ picture, title }: { picture: GoodPicture; title: string }) => {
   const edit = useEdit();
-  const { extent, paper } = picture;
-  const own = [box.x, paper.height - box.y - box.h] as const;
-  const group = [extent.x, paper.height - extent.y - extent.h] as const;
-  const move = (axis: 0 | 1, to: number): void => {
-    const place: [number, number] = [...group];
-    place[axis] += to - own[axis];
-    void edit(setUp({ place }, 'The views moved'));
-  };
+  const own = lowerLeft(picture, (cornerView(picture) as GoodPicture['views'][number]).box);
+  const move = (axis: 0 | 1, to: number): void =>
+    void edit(({ picture: at = picture }) => {
+      const front = cornerView(at);
+      const place: [number, number] = [...lowerLeft(at, at.extent)];
+      place[axis] += front ? to - lowerLeft(at, front.box)[axis] : 0;
+      return setUp({ place }, 'The views moved');
+    });
   return (
     <>
       <Row label={`${title}, from the left`}>
@@ -265,7 +273,7 @@ const Corner = ({
           name="Corner from the left"
           mm={own[0]}
           least={0}
-          most={paper.width}
+          most={picture.paper.width}
           onChange={(x) => move(0, x)}
         />
       </Row>
@@ -274,7 +282,7 @@ const Corner = ({
           name="Corner from below"
           mm={own[1]}
           least={0}
-          most={paper.height}
+          most={picture.paper.height}
           onChange={(y) => move(1, y)}
         />
       </Row>
@@ -291,6 +299,15 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
   const set = (change: Partial<typeof setup>, label: string): void => void edit(setUp(change, label));
   const rule = (change: Partial<typeof setup.rules>, label: string): void =>
     void edit(setRules(change, label));
+  const switchView = (view: ViewName, on: boolean): void =>
+    void edit((now) => {
+      const { views } = now.drawing.setup;
+      const next = VIEWS.filter((x) => (x === view ? on : views.includes(x)));
+      return setUp(
+        { views: next.length ? next : views },
+        `${VIEW_TITLES[view]} ${on ? 'added' : 'left out'}`,
+      );
+    });
   const preset = presetOf(setup);
   return (
     <>
@@ -407,12 +424,7 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
                 className="accent-[var(--color-deep)]"
                 checked={setup.views.includes(v)}
                 disabled={setup.views.length === 1 && setup.views.includes(v)}
-                onChange={(e) =>
-                  set(
-                    { views: VIEWS.filter((x) => (x === v ? e.target.checked : setup.views.includes(x))) },
-                    `${VIEW_TITLES[v]} ${e.target.checked ? 'added' : 'left out'}`,
-                  )
-                }
+                onChange={(e) => switchView(v, e.target.checked)}
               />
               {VIEW_TITLES[v]}
             </label>
