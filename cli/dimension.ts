@@ -1,9 +1,10 @@
 import { openBooks } from '../core/dimension/books.ts';
 import { evaluateGiven } from '../core/dimension/given.ts';
-import { layOut, type Views } from '../core/dimension/laying.ts';
 import { propose, type Scheme } from '../core/dimension/propose.ts';
 import { VIEW_FRAMES, type ViewName } from '../core/geometry/viewFrames.ts';
 import { readBySchema } from '../core/part/schema.ts';
+import type { Views } from '../core/sheet/dimensions/laid.ts';
+import { layOut } from '../core/sheet/dimensions/layOut.ts';
 import { viewOf } from '../core/view/view.ts';
 import {
   dimensionsJson,
@@ -51,6 +52,11 @@ export const dimension = (positionals: readonly string[], options: Options): str
   const views: Views = new Map(names.map((n) => [n, viewOf(part.bodies, VIEW_FRAMES[n], part.tol)]));
   const scale = scaleOf(options.scale ?? '1:1', part.units);
   const proposal = propose(books, scheme);
-  const laid = layOut(books, proposal.ties, views, scale);
+  const { laid } = layOut(
+    books,
+    proposal.ties.map((tie) => ({ tie })),
+    views,
+    scale,
+  );
   return `${JSON.stringify(dimensionsJson(books, proposal, laid, scale))}\n`;
 };

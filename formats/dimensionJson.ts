@@ -1,10 +1,10 @@
 import { z } from 'zod';
 import type { DimensionBooks, Relation, RelationKind } from '../core/dimension/books.ts';
 import type { Evaluated, GivenDimension } from '../core/dimension/given.ts';
-import type { Laid } from '../core/dimension/laying.ts';
 import { type AxisNumber, type SizeKey, sizeNow } from '../core/dimension/place.ts';
 import type { Proposal } from '../core/dimension/propose.ts';
 import { facesOfMeeting } from '../core/naming/keys.ts';
+import type { Laid } from '../core/sheet/dimensions/laid.ts';
 
 const FORMAT = 'blue-ledger/dimensions@1';
 const DIRECTIONS = [
@@ -14,17 +14,17 @@ const DIRECTIONS = [
 ] as const;
 const tidy = (x: number): number => Number(x.toFixed(9)) + 0;
 
-/** How a size is written: its kind, and whether half of it is stated, as a radius. */
-const WRITTEN: Record<SizeKey['what'], { readonly kind: string; readonly half: boolean }> = {
-  diameter: { kind: 'diameter', half: false },
-  rim: { kind: 'diameter', half: false },
-  tube: { kind: 'radius', half: true },
-  cone: { kind: 'angle', half: false },
-  angle: { kind: 'angle', half: false },
-  across: { kind: 'aligned', half: false },
-  chord: { kind: 'aligned', half: false },
-  height: { kind: 'aligned', half: false },
-  lean: { kind: 'angle', half: false },
+/** The kind as which a size is written. */
+const WRITTEN: Record<SizeKey['what'], string> = {
+  diameter: 'diameter',
+  rim: 'diameter',
+  tube: 'radius',
+  cone: 'angle',
+  angle: 'angle',
+  across: 'aligned',
+  chord: 'aligned',
+  height: 'aligned',
+  lean: 'angle',
 };
 
 /** The stations of a symmetry by their names: about which, and which two. */
@@ -53,8 +53,16 @@ export const dimensionsJson = (
 ) => {
   const { surfaces } = books;
   const ids = laid.map((_, i) => `d${i + 1}`);
-  const dimensions = laid.map(({ tie, view, value, text, drawn, count }, i) => {
-    const own = { id: ids[i], view, text, reference: false, drawn };
+  const dimensions = laid.map(({ wanted, view, value, text, drawn, count, isRadius }, i) => {
+    const { tie } = wanted;
+    const { line, extension, text: lettered } = drawn;
+    const own = {
+      id: ids[i],
+      view,
+      text,
+      reference: wanted.reference ?? false,
+      drawn: { ...(line && { line }), extension, text: lettered },
+    };
     if (tie.kind === 'linear')
       return {
         ...own,
@@ -64,9 +72,9 @@ export const dimensionsJson = (
         from: { station: tie.from.name, of: tie.from.of },
         to: { station: tie.to.name, of: tie.to.of },
       };
-    const { kind, half } = WRITTEN[tie.size.what];
+    const kind = isRadius ? 'radius' : WRITTEN[tie.size.what];
     const along = tie.size.what === 'lean' ? { direction: DIRECTIONS[tie.size.axis] } : {};
-    return { ...own, kind, ...along, value: tidy(half ? value / 2 : value), of: tie.size.of, count };
+    return { ...own, kind, ...along, value: tidy(value), of: tie.size.of, count };
   });
   return {
     format: FORMAT,
@@ -82,9 +90,11 @@ export const dimensionsJson = (
     })),
     sizes: books.sizes.map((size) => ({
       of: size.of,
-      what: WRITTEN[size.what].kind,
+      what: WRITTEN[size.what],
       value: tidy(sizeNow(size, surfaces) ?? Number.NaN),
-      stated: laid.flatMap(({ tie }, i) => (tie.kind === 'size' && tie.size === size ? [ids[i]] : [])),
+      stated: laid.flatMap(({ wanted: { tie } }, i) =>
+        tie.kind === 'size' && tie.size === size ? [ids[i]] : [],
+      ),
     })),
     audit: {
       complete: proposal.audit.complete,

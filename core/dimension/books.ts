@@ -385,18 +385,23 @@ const relationsOf = (
   return out;
 };
 
-/**
- * Opens the books of a part: its stations along the three axes, the sizes of what is round or aslant, what the drawing shows by itself, and how all
- * of that changes with each figure of the statement.
- * @returns undefined where the part cannot be built
- */
-export const openBooks = (file: PartFile): DimensionBooks | undefined => {
-  const plain = plainPart(file);
+const builtFrom = (plain: PartFile): BuiltPart | undefined => {
   const model = partModel(plain);
   const built = model.ok ? buildPart(model.value) : undefined;
+  return built?.ok ? built.value : undefined;
+};
+
+/**
+ * Opens the books of a part: its stations along the three axes, the sizes of what is round or aslant, what the drawing shows by itself, and how all
+ * of that changes with each figure of the statement. The last is worked out when it is asked for first.
+ * @param known the part as it is built, where it is already
+ * @returns undefined where the part cannot be built
+ */
+export const openBooks = (file: PartFile, known?: BuiltPart): DimensionBooks | undefined => {
+  const plain = plainPart(file);
+  const part = known ?? builtFrom(plain);
   const surfaces = surfacesByKey(plain);
-  if (!built?.ok || !surfaces) return undefined;
-  const part = built.value;
+  if (!part || !surfaces) return undefined;
   const shown = facesShown(part, plain);
   const corners = cornersOf(part, plain);
   const features = plain.bodies.flatMap((b) => b.features.map((f) => f.id));
@@ -406,8 +411,9 @@ export const openBooks = (file: PartFile): DimensionBooks | undefined => {
   const turned = turnedFeatures(plain);
   const isTurned = (face: string): boolean => turned.has(featureOfFace(face));
   const stations = AXES.flatMap((axis) => stationsAlong(axis, shown, corners, rims, isTurned, order, tol));
-  const moved = movedSurfaces(plain, part.tol.size);
+  let moved: ReturnType<typeof movedSurfaces> | undefined;
   const rowOf: DimensionBooks['rowOf'] = (value) => {
+    moved ??= movedSurfaces(plain, part.tol.size);
     const now = value(surfaces) ?? Number.NaN;
     return moved.map(({ by, up, down }) => {
       const [a, b] = [up && value(up), down && value(down)];

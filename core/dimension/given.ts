@@ -3,11 +3,8 @@ import { type AxisNumber, type PlaceKey, placeAlong, type SizeKey, sizeNow } fro
 import { type Audit, audit, type Tie } from './propose.ts';
 import type { SurfacesByKey } from './surfacesByKey.ts';
 
-/** A dimension as it comes from outside: by what it ties, with the value that it states, if it states one. */
-export type GivenDimension = {
-  readonly id: string;
-  readonly stated: number | undefined;
-} & (
+/** What a dimension ties, by keys; of several keys of a station the first that is there counts. */
+export type GivenTie =
   | {
       readonly kind: 'linear';
       readonly axis: AxisNumber;
@@ -16,8 +13,9 @@ export type GivenDimension = {
     }
   | { readonly kind: 'size'; readonly size: SizeKey; readonly half: boolean }
   /** of a kind that cannot be worked out here */
-  | { readonly kind: 'other' }
-);
+  | { readonly kind: 'other' };
+/** A dimension as it comes from outside: by what it ties, with the value that it states, if it states one. */
+export type GivenDimension = GivenTie & { readonly id: string; readonly stated: number | undefined };
 
 /** What is said of a given set on a part. */
 export type Evaluated = {
@@ -36,7 +34,7 @@ const firstThere = (
 ): PlaceKey | undefined => of.find((k) => placeAlong(k, axis, surfaces) !== undefined);
 
 /** The value of a given dimension on a part, part units or degrees; nothing where its faces are gone. */
-export const givenNow = (d: GivenDimension, surfaces: SurfacesByKey): number | undefined => {
+export const givenNow = (d: GivenTie, surfaces: SurfacesByKey): number | undefined => {
   if (d.kind === 'other') return undefined;
   if (d.kind === 'size') {
     const whole = sizeNow(d.size, surfaces);
@@ -56,7 +54,8 @@ const stationOf = (books: DimensionBooks, axis: AxisNumber, of: readonly PlaceKe
   return { name: known?.name ?? '', axis, at, of: [key], kind: known?.kind ?? 'face' };
 };
 
-const tieOf = (books: DimensionBooks, d: GivenDimension): Tie | undefined => {
+/** What a given dimension ties on a part; nothing where its faces are gone. */
+export const tieOf = (books: DimensionBooks, d: GivenTie): Tie | undefined => {
   if (d.kind === 'size')
     return sizeNow(d.size, books.surfaces) === undefined ? undefined : { kind: 'size', size: d.size };
   if (d.kind === 'other') return undefined;

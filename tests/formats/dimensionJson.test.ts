@@ -1,10 +1,10 @@
 import { expect, test } from '@jest/globals';
 import { openBooks } from '../../core/dimension/books.ts';
 import { evaluateGiven } from '../../core/dimension/given.ts';
-import { layOut } from '../../core/dimension/laying.ts';
 import { propose } from '../../core/dimension/propose.ts';
 import { VIEW_FRAMES } from '../../core/geometry/viewFrames.ts';
 import type { PartFile } from '../../core/part/schema.ts';
+import { layOut } from '../../core/sheet/dimensions/layOut.ts';
 import { viewOf } from '../../core/view/view.ts';
 import {
   dimensionsJson,
@@ -26,7 +26,20 @@ const proposed = (part: PartFile) => {
     ]),
   );
   const proposal = propose(books, 'symmetry');
-  return { books, data: dimensionsJson(books, proposal, layOut(books, proposal.ties, views, 1), 1) };
+  return {
+    books,
+    data: dimensionsJson(
+      books,
+      proposal,
+      layOut(
+        books,
+        proposal.ties.map((tie) => ({ tie })),
+        views,
+        1,
+      ).laid,
+      1,
+    ),
+  };
 };
 const heldAgainst = (data: unknown, part: PartFile) => {
   const books = openBooks(part);

@@ -1,10 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import { openBooks } from '../../../core/dimension/books.ts';
 import { evaluateGiven } from '../../../core/dimension/given.ts';
-import { type Box, type Laid, layOut } from '../../../core/dimension/laying.ts';
 import { audit, propose, type Scheme } from '../../../core/dimension/propose.ts';
 import { VIEW_FRAMES } from '../../../core/geometry/viewFrames.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
+import type { Box, Laid } from '../../../core/sheet/dimensions/laid.ts';
+import { layOut } from '../../../core/sheet/dimensions/layOut.ts';
 import { viewOf } from '../../../core/view/view.ts';
 import { randomPart } from '../../fuzz/randomPart.ts';
 import { caseDrawings, demoDrawings } from '../../samples.ts';
@@ -51,7 +52,17 @@ test('random parts: what is proposed is enough, each once, and no figure stands 
         viewOf(books.part.bodies, VIEW_FRAMES[n], books.part.tol),
       ]),
     );
-    expect([seed, crowded(layOut(books, ties, views, 1))]).toEqual([seed, []]);
+    expect([
+      seed,
+      crowded(
+        layOut(
+          books,
+          ties.map((tie) => ({ tie })),
+          views,
+          1,
+        ).laid,
+      ),
+    ]).toEqual([seed, []]);
   }
   expect(built).toBe(30);
 });

@@ -1,6 +1,5 @@
 import { type DimensionBooks, openBooks, type Relation, relationNow } from '../../../core/dimension/books.ts';
 import { type GivenDimension, givenNow } from '../../../core/dimension/given.ts';
-import { type Laid, layOut } from '../../../core/dimension/laying.ts';
 import { propose, type Scheme, type Tie } from '../../../core/dimension/propose.ts';
 import { surfacesByKey } from '../../../core/dimension/surfacesByKey.ts';
 import { type Curve2, pointOn2 } from '../../../core/geometry/curve2.ts';
@@ -8,6 +7,8 @@ import { length2 } from '../../../core/geometry/vec.ts';
 import { VIEW_FRAMES, type ViewName } from '../../../core/geometry/viewFrames.ts';
 import { partModel } from '../../../core/part/model.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
+import type { Laid } from '../../../core/sheet/dimensions/laid.ts';
+import { layOut } from '../../../core/sheet/dimensions/layOut.ts';
 import { buildPart } from '../../../core/solid/build.ts';
 import { type View, viewOf } from '../../../core/view/view.ts';
 
@@ -202,5 +203,17 @@ export const judge = (file: PartFile, scheme: Scheme): Judged => {
     row.some((x) => Math.abs(x) > 1e-5) && rankOf([...D.filter((_, j) => j !== k), ...R]) === rank ? [k] : [],
   );
   const views = viewsOf(plain) as ReadonlyMap<ViewName, View>;
-  return { open, spare, claims: audit.complete, laid: layOut(books, ties, views, 1), books, relations };
+  return {
+    open,
+    spare,
+    claims: audit.complete,
+    laid: layOut(
+      books,
+      ties.map((tie) => ({ tie })),
+      views,
+      1,
+    ).laid,
+    books,
+    relations,
+  };
 };

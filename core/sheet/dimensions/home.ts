@@ -1,0 +1,77 @@
+import type { DimensionBooks, Station } from '../../dimension/books.ts';
+import { directionOf } from '../../dimension/place.ts';
+import type { Tie } from '../../dimension/propose.ts';
+import { dot } from '../../geometry/vec.ts';
+import { VIEW_FRAMES, type ViewName } from '../../geometry/viewFrames.ts';
+import { facesOfMeeting } from '../../naming/keys.ts';
+import type { View } from '../../view/view.ts';
+import type { Views } from './laid.ts';
+import { linesAt, wayIn } from './reach.ts';
+
+/** Why a dimension stands in the view that it does. */
+export type Reason = 'round' | 'profile' | 'usual' | 'edge' | 'rectangle' | 'chosen';
+
+const isAlong = (x: number): boolean => Math.abs(Math.abs(x) - 1) < 1e-6;
+
+/** Whether a station is the axis of a round feature that the view shows as circles. */
+const showsRound = (books: DimensionBooks, s: Station, view: ViewName): boolean => {
+  const d = directionOf(books.surfaces.get(s.of[0] as string));
+  return s.kind === 'axis' && d !== undefined && isAlong(dot(d, VIEW_FRAMES[view].toward));
+};
+
+/** Views in the order in which sizes along X, Y and Z are usually sought. */
+const COMMON: readonly (readonly ViewName[])[] = [
+  ['front', 'top', 'bottom', 'back', 'left', 'right'],
+  ['top', 'left', 'right', 'bottom', 'front', 'back'],
+  ['front', 'left', 'right', 'back', 'top', 'bottom'],
+];
+
+/** How well a view shows the two ends of a linear dimension: by seen lines, by hidden ones, or not at all. */
+const shown = (books: DimensionBooks, ends: readonly Station[], name: ViewName, view: View): number =>
+  ends.reduce((sum, s) => {
+    const lines = linesAt(books, s, name, view);
+    return sum + (lines.some((l) => l.class === 'visible') ? 2 : lines.length ? 1 : 0);
+  }, 0);
+
+/** Whether the axis of a round face lies in a view's plane along one of its two directions. */
+export const rectangleWay = (books: DimensionBooks, face: string, view: ViewName): 0 | 1 | undefined => {
+  const d = directionOf(books.surfaces.get(face));
+  const { u, v } = VIEW_FRAMES[view];
+  if (!d) return undefined;
+  return isAlong(dot(d, u)) ? 0 : isAlong(dot(d, v)) ? 1 : undefined;
+};
+
+/** The view where a dimension belongs, with the reason; nothing where no view shows it. */
+export const homeOf = (
+  books: DimensionBooks,
+  t: Tie,
+  views: Views,
+): { readonly view: ViewName; readonly reason: Reason } | undefined => {
+  const names = [...views.keys()];
+  if (t.kind === 'linear') {
+    const { axis } = t.from;
+    const able = (COMMON[axis] ?? []).filter((n) => views.has(n) && wayIn(n, axis));
+    const round = able.find((n) => [t.to, t.from].some((s) => showsRound(books, s, n)));
+    if (round) return { view: round, reason: 'round' };
+    const scores = able.map((n) => shown(books, [t.from, t.to], n, views.get(n) as View));
+    const best = Math.max(...scores);
+    const view = able[scores.indexOf(best)];
+    return view && { view, reason: best > (scores[0] ?? 0) ? 'profile' : 'usual' };
+  }
+  const face = facesOfMeeting(t.size.of[0])[0] as string;
+  const surface = books.surfaces.get(face);
+  const d = directionOf(surface);
+  if (!d) return names[0] && { view: names[0], reason: 'usual' };
+  const isRound = surface?.kind === 'cylinder' || surface?.kind === 'cone' || surface?.kind === 'torus';
+  // diameters of what is turned stand on the rectangle, where the lengths are
+  if (t.size.what === 'rim') {
+    const rectangle = names.find((n) => rectangleWay(books, face, n) !== undefined);
+    if (rectangle) return { view: rectangle, reason: 'rectangle' };
+  }
+  const edgeOn = names.find((n) => Math.abs(dot(d, VIEW_FRAMES[n].toward)) < 1e-6);
+  const endOn = names.find((n) => isAlong(dot(d, VIEW_FRAMES[n].toward)));
+  // a cone's angle is seen where its axis lies in the view; across flats and angles where the faces are edges
+  const wanted = isRound && t.size.what !== 'cone' ? endOn : edgeOn;
+  if (wanted) return { view: wanted, reason: wanted === endOn ? 'round' : 'edge' };
+  return names[0] && { view: names[0], reason: 'usual' };
+};

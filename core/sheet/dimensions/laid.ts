@@ -1,0 +1,104 @@
+import type { Tie } from '../../dimension/propose.ts';
+import type { Vec2 } from '../../geometry/vec.ts';
+import type { ViewName } from '../../geometry/viewFrames.ts';
+import type { View } from '../../view/view.ts';
+
+/** A rectangle on the paper: u0, v0, u1, v1, mm from the view's origin. */
+export type Box = readonly [number, number, number, number];
+export type Line = readonly [Vec2, Vec2];
+
+/** A side of a view, where dimension lines stand in lanes. */
+export type Side = 'below' | 'above' | 'left' | 'right';
+
+/** Whether the dimensions of a side run across the sheet. */
+export const isLevel = (side: Side): boolean => side === 'below' || side === 'above';
+
+/** A dimension that is to be laid out: what it ties, and what was chosen for it. */
+export type Wanted = {
+  readonly tie: Tie;
+  /** in brackets: it follows from others and is there to be read only */
+  readonly reference?: boolean | undefined;
+  /** chosen by hand; found where missing */
+  readonly view?: ViewName | undefined;
+  readonly side?: Side | undefined;
+  /** the lanes that it is moved out by, beyond its own */
+  readonly out?: number | undefined;
+  /** what follows the figure, such as "±0.1" */
+  readonly after?: string | undefined;
+};
+
+/** An arrow head: its tip, and the direction in which it points. */
+export type Arrow = { readonly tip: Vec2; readonly along: Vec2 };
+
+/** A dimension as it is drawn in a view, paper mm from the view's origin. */
+export type Drawn = {
+  /** the dimension line, or the leader of a note */
+  readonly line?: Line;
+  readonly extension: readonly Line[];
+  /** the line beneath a note's figure */
+  readonly shelf?: Line;
+  readonly arrows: readonly Arrow[];
+  /** `at`: where the figure begins on its base line; angle: degrees, turned against the clock */
+  readonly text: { readonly at: Vec2; readonly angle: number; readonly box: Box };
+};
+
+/** A dimension in its view. */
+export type Laid = {
+  readonly wanted: Wanted;
+  readonly view: ViewName;
+  /** the side of the view where its line stands; nothing for a note */
+  readonly side?: Side;
+  /** of how many equal copies it is the size */
+  readonly count: number;
+  /** part units or degrees; of a radius the radius itself */
+  readonly value: number;
+  /** stated as a radius: the face is less than half a round */
+  readonly isRadius: boolean;
+  readonly text: string;
+  readonly drawn: Drawn;
+};
+
+export type Views = ReadonlyMap<ViewName, View>;
+
+/** Height of the figures, and of the room between them and their line, mm. */
+export const FIGURE = 3.5;
+export const ABOVE = 0.8;
+/** The first dimension line from the outline, and the next ones from it, mm. */
+export const FIRST = 10;
+export const NEXT = 7;
+/** An extension line begins so far off the outline and ends so far past the dimension line, mm. */
+export const OFF = 1;
+export const PAST = 2;
+/** How long an arrow head is, mm. */
+export const ARROW = 3;
+
+export const boxesMeet = (a: Box, b: Box): boolean =>
+  a[0] < b[2] && b[0] < a[2] && a[1] < b[3] && b[1] < a[3];
+
+/** True where two stretches cross within both. */
+export const crosses = ([p, q]: Line, [r, s]: Line): boolean => {
+  const side = (a: Vec2, b: Vec2, c: Vec2): number =>
+    (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]);
+  return side(p, q, r) * side(p, q, s) < 0 && side(r, s, p) * side(r, s, q) < 0;
+};
+
+/** True where a stretch passes through a box or ends in it. */
+export const passes = ([p, q]: Line, b: Box): boolean => {
+  const inside = (x: Vec2): boolean => x[0] > b[0] && x[0] < b[2] && x[1] > b[1] && x[1] < b[3];
+  const corners: readonly Vec2[] = [
+    [b[0], b[1]],
+    [b[2], b[1]],
+    [b[2], b[3]],
+    [b[0], b[3]],
+  ];
+  return inside(p) || inside(q) || corners.some((c, i) => crosses([p, q], [c, corners[(i + 1) % 4] as Vec2]));
+};
+
+/** Everything that a dimension takes up on the paper. */
+export const roomOf = ({ line, extension, shelf, text }: Drawn): Box => {
+  const points = [...(line ?? []), ...extension.flat(), ...(shelf ?? [])];
+  return points.reduce<Box>(
+    (b, [x, y]) => [Math.min(b[0], x), Math.min(b[1], y), Math.max(b[2], x), Math.max(b[3], y)],
+    text.box,
+  );
+};

@@ -1,0 +1,145 @@
+import type { Vec2 } from '../../geometry/vec.ts';
+import type { ViewName } from '../../geometry/viewFrames.ts';
+import { figureWidth } from './figureText.ts';
+import {
+  ABOVE,
+  ARROW,
+  type Box,
+  boxesMeet,
+  crosses,
+  FIGURE,
+  FIRST,
+  isLevel,
+  type Laid,
+  type Line,
+  NEXT,
+  OFF,
+  PAST,
+  passes,
+  type Side,
+  type Wanted,
+} from './laid.ts';
+
+/** A linear dimension on its way into a lane. Paper mm. */
+export type Linear = {
+  readonly wanted: Wanted;
+  /** the lesser and the greater end along its direction */
+  readonly lo: number;
+  readonly hi: number;
+  /** where the extension lines begin at both ends, away from the direction: the least and the most that the feature reaches */
+  readonly reach: readonly [readonly [number, number], readonly [number, number]];
+  readonly count: number;
+  readonly value: number;
+  readonly text: string;
+};
+
+/** A dimension line runs so far past its ends where the arrows stand outside, mm. */
+const OUTSIDE = 5;
+
+/** How a figure stands on its line: with its arrows inside, between arrows outside, or beside the greater end. */
+type Fit = 'inside' | 'arrowsOutside' | 'beside';
+const fitOf = (l: Linear): Fit => {
+  const free = l.hi - l.lo;
+  const width = figureWidth(l.text);
+  if (free >= width + 2 * ARROW + 1) return 'inside';
+  return free >= width + 1 ? 'arrowsOutside' : 'beside';
+};
+const spanOf = (l: Linear): readonly [number, number] => {
+  const fit = fitOf(l);
+  if (fit === 'inside') return [l.lo, l.hi];
+  return [l.lo - OUTSIDE, fit === 'arrowsOutside' ? l.hi + OUTSIDE : l.hi + ARROW + 1 + figureWidth(l.text)];
+};
+
+/** The side of a view where the extension lines of a dimension are shorter; below and left where they are alike. */
+export const sideOf = (k: 0 | 1, box: Box, l: Linear): Side => {
+  const [low, high] = [box[k === 0 ? 1 : 0], box[k === 0 ? 3 : 2]];
+  const [a, b] = l.reach;
+  const before = a[0] - low + (b[0] - low);
+  const after = high - a[1] + (high - b[1]);
+  const isAfter = after + 0.5 < before;
+  return k === 0 ? (isAfter ? 'above' : 'below') : isAfter ? 'right' : 'left';
+};
+
+/** A dimension in its lane. @param out -1 below and to the left of the view, 1 above and to the right */
+const inLane = (view: ViewName, side: Side, edge: number, out: 1 | -1, lane: number, l: Linear): Laid => {
+  const k = isLevel(side) ? 0 : 1;
+  const at = (along: number, away: number): Vec2 => (k === 0 ? [along, away] : [away, along]);
+  const { lo, hi, text } = l;
+  const away = edge + out * (FIRST + NEXT * lane);
+  const width = figureWidth(text);
+  const fit = fitOf(l);
+  const start = fit === 'beside' ? hi + ARROW + 1 : (lo + hi - width) / 2;
+  // figures are read from below and from the right
+  const box: Box =
+    k === 0
+      ? [start, away + ABOVE, start + width, away + ABOVE + FIGURE]
+      : [away - ABOVE - FIGURE, start, away - ABOVE, start + width];
+  const [first, last] = spanOf(l);
+  const outward = fit === 'inside' ? 1 : -1;
+  return {
+    wanted: l.wanted,
+    view,
+    side,
+    count: l.count,
+    value: l.value,
+    isRadius: false,
+    text,
+    drawn: {
+      line: [at(first, away), at(last, away)],
+      extension: [lo, hi].map((x, end): Line => {
+        const reach = l.reach[end] as readonly [number, number];
+        return [at(x, (out < 0 ? reach[0] : reach[1]) + out * OFF), at(x, away + out * PAST)];
+      }),
+      arrows: [
+        { tip: at(lo, away), along: at(-outward, 0) },
+        { tip: at(hi, away), along: at(outward, 0) },
+      ],
+      text: { at: k === 0 ? [box[0], box[1]] : [box[2], box[1]], angle: k === 0 ? 0 : 90, box },
+    },
+  };
+};
+
+/** Whether two dimensions stand in each other's way: a figure on a figure or on a line, or two lines that cross. */
+const inTheWay = (a: Laid, b: Laid): boolean => {
+  const [p, q] = [a.drawn.line as Line, b.drawn.line as Line];
+  return (
+    boxesMeet(a.drawn.text.box, b.drawn.text.box) ||
+    passes(p, b.drawn.text.box) ||
+    passes(q, a.drawn.text.box) ||
+    crosses(p, q)
+  );
+};
+
+/** A dimension moves out by so many lanes at most to be clear of others. */
+const LANES = 12;
+
+/**
+ * Linear dimensions along one side of a view: the shorter ones nearer, those that do not overlap in one lane.
+ * @param box of the view's lines, paper mm
+ * @param standing those on its other sides
+ */
+export const layAlong = (
+  view: ViewName,
+  side: Side,
+  box: Box,
+  list: readonly Linear[],
+  standing: readonly Laid[],
+): Laid[] => {
+  const out = side === 'below' || side === 'left' ? -1 : 1;
+  const edge = { left: box[0], below: box[1], right: box[2], above: box[3] }[side];
+  const lanes: (readonly [number, number])[][] = [];
+  const laid: Laid[] = [];
+  for (const l of list.toSorted((a, b) => a.hi - a.lo - (b.hi - b.lo))) {
+    const span = spanOf(l);
+    // a longer one stands outside every shorter one that it spans
+    const within = lanes.map((lane) => lane.some((x) => x[0] < span[1] + 1 && span[0] - 1 < x[1]));
+    const nearest = within.lastIndexOf(true) + 1 + (l.wanted.out ?? 0);
+    const tried = Array.from({ length: LANES }, (_, i) => inLane(view, side, edge, out, nearest + i, l));
+    const clear = tried.findIndex((d) => ![...standing, ...laid].some((other) => inTheWay(d, other)));
+    const lane = nearest + Math.max(0, clear);
+    while (lanes.length <= lane) lanes.push([]);
+    lanes[lane]?.push(span);
+    laid.push(tried[Math.max(0, clear)] as Laid);
+  }
+  return laid;
+};

@@ -1,0 +1,182 @@
+import { type DimensionBooks, stationNow } from '../../dimension/books.ts';
+import { type SizeKey, sizeNow } from '../../dimension/place.ts';
+import { boxOf2 } from '../../geometry/curve2.ts';
+import { dot } from '../../geometry/vec.ts';
+import type { ViewName } from '../../geometry/viewFrames.ts';
+import { VIEW_FRAMES } from '../../geometry/viewFrames.ts';
+import { facesOfMeeting, readFaceKey } from '../../naming/keys.ts';
+import { sizeText } from '../../number/format.ts';
+import type { View } from '../../view/view.ts';
+import { sizeFigure, written } from './figureText.ts';
+import { homeOf, rectangleWay } from './home.ts';
+import { type Box, isLevel, type Laid, type Side, type Views, type Wanted } from './laid.ts';
+import { type Linear, layAlong, sideOf } from './lanes.ts';
+import { isLessThanHalf, layNotes, type Note } from './notes.ts';
+import { linesOfFaces, reachAt, wayIn } from './reach.ts';
+
+/** The dimensions of a sheet in their places, and those that no view shows. */
+export type LaidOut = { readonly laid: readonly Laid[]; readonly unplaced: readonly Wanted[] };
+
+const boxOf = (view: View, k: number): Box => {
+  const far = Number.POSITIVE_INFINITY;
+  const [u0, v0, u1, v1] = view.lines.reduce<Box>(
+    (b, l) => {
+      const x = boxOf2(l.curve, l.from, l.to);
+      return [Math.min(b[0], x[0]), Math.min(b[1], x[1]), Math.max(b[2], x[2]), Math.max(b[3], x[3])];
+    },
+    [far, far, -far, -far],
+  );
+  return [u0 * k, v0 * k, u1 * k, v1 * k];
+};
+
+/** How many copies of a feature have the size, by the faces of all copies. */
+const copiesOf = (books: DimensionBooks, size: SizeKey): number => {
+  const bare = (key: string): string => {
+    const { feature, role } = readFaceKey(key);
+    return `${feature}/${role}`;
+  };
+  const [key] = size.of;
+  const value = sizeNow(size, books.surfaces);
+  return books.sizes.filter(
+    (x) =>
+      x.what === size.what &&
+      bare(x.of[0]) === bare(key) &&
+      Math.abs((sizeNow(x, books.surfaces) ?? Number.NaN) - (value ?? 0)) < 1e-9 * Math.max(1, value ?? 0),
+  ).length;
+};
+
+/** A dimension between two stations in its view. */
+const linearIn = (
+  books: DimensionBooks,
+  wanted: Wanted,
+  name: ViewName,
+  view: View,
+  k: number,
+): { readonly along: 0 | 1; readonly linear: Linear } | undefined => {
+  const { tie } = wanted;
+  const way = tie.kind === 'linear' ? wayIn(name, tie.from.axis) : undefined;
+  if (tie.kind !== 'linear' || !way) return undefined;
+  const box = boxOf(view, k);
+  const ends = [tie.from, tie.to]
+    .map((s) => {
+      const at = stationNow(s, books.surfaces) ?? s.at;
+      const reach = reachAt(books, s, name, view);
+      const whole = way.k === 0 ? ([box[1], box[3]] as const) : ([box[0], box[2]] as const);
+      return { at, on: at * way.sign * k, reach: reach ? ([reach[0] * k, reach[1] * k] as const) : whole };
+    })
+    .sort((a, b) => a.on - b.on) as [End, End];
+  const value = Math.abs(ends[1].at - ends[0].at);
+  return {
+    along: way.k,
+    linear: {
+      wanted,
+      lo: ends[0].on,
+      hi: ends[1].on,
+      reach: [ends[0].reach, ends[1].reach],
+      count: 1,
+      value,
+      text: written(sizeText(value, books.part.units), wanted),
+    },
+  };
+};
+type End = { readonly at: number; readonly on: number; readonly reach: readonly [number, number] };
+
+/** A diameter across the rectangle that a round feature is in a view: its line runs square to the axis. */
+const acrossIn = (
+  books: DimensionBooks,
+  wanted: Wanted,
+  size: SizeKey,
+  name: ViewName,
+  view: View,
+  k: number,
+): { readonly along: 0 | 1; readonly linear: Linear } | undefined => {
+  const faces = size.of.flatMap(facesOfMeeting);
+  const [face] = faces as [string];
+  const axis = rectangleWay(books, face, name);
+  const surface = books.surfaces.get(face) ?? books.surfaces.get(faces[1] ?? '');
+  const value = sizeNow(size, books.surfaces);
+  if (axis === undefined || value === undefined || !surface || surface.kind === 'plane') return undefined;
+  const along = axis === 0 ? 1 : 0;
+  const { u, v } = VIEW_FRAMES[name];
+  const centre = dot(along === 0 ? u : v, surface.o) * k;
+  const byFace = linesOfFaces(view);
+  const lines = (byFace.get(face) ?? []).filter((l) => faces.every((f) => l.of.includes(f)));
+  const away = lines.flatMap((l) => {
+    const b = boxOf2(l.curve, l.from, l.to);
+    return along === 0 ? [b[1] * k, b[3] * k] : [b[0] * k, b[2] * k];
+  });
+  if (!away.length) return undefined;
+  const reach = [Math.min(...away), Math.max(...away)] as const;
+  const count = copiesOf(books, size);
+  const figure = sizeFigure(size, value, { count, isRadius: false, isBall: false }, books.part.units);
+  const half = (value / 2) * k;
+  return {
+    along,
+    linear: {
+      wanted,
+      lo: centre - half,
+      hi: centre + half,
+      reach: [reach, reach],
+      count,
+      value,
+      text: written(figure, wanted),
+    },
+  };
+};
+
+const noteOf = (books: DimensionBooks, wanted: Wanted, size: SizeKey, views: Views): Note => {
+  const whole = sizeNow(size, books.surfaces) ?? Number.NaN;
+  const count = copiesOf(books, size);
+  const isRadius =
+    size.what === 'tube' || (size.what === 'diameter' && isLessThanHalf(books, size.of[0], views.values()));
+  const isBall = size.what === 'diameter' && books.surfaces.get(size.of[0])?.kind === 'sphere';
+  const value = isRadius ? whole / 2 : whole;
+  const text = written(sizeFigure(size, value, { count, isRadius, isBall }, books.part.units), wanted);
+  return { wanted, size, value, count, isRadius, text };
+};
+
+/**
+ * Lays dimensions out in their views: linear ones in lanes on the side where their extension lines are shorter, shorter ones nearer; diameters of
+ * turned features across their rectangle; notes with leaders above and to the right.
+ * @param k paper mm to a part unit
+ */
+export const layOut = (
+  books: DimensionBooks,
+  wanted: readonly Wanted[],
+  views: Views,
+  k: number,
+): LaidOut => {
+  const homes = wanted.map((w) => ({
+    w,
+    home: w.view && views.has(w.view) ? w.view : homeOf(books, w.tie, views)?.view,
+  }));
+  const laid: Laid[] = [];
+  const placed = new Set<Wanted>();
+  for (const [name, view] of views) {
+    const box = boxOf(view, k);
+    const bySide = new Map<Side, Linear[]>();
+    const notes: Note[] = [];
+    for (const { w, home } of homes) {
+      if (home !== name) continue;
+      const { tie } = w;
+      const isTurned = tie.kind === 'size' && tie.size.what === 'rim';
+      const line =
+        tie.kind === 'linear'
+          ? linearIn(books, w, name, view, k)
+          : isTurned
+            ? acrossIn(books, w, tie.size, name, view, k)
+            : undefined;
+      if (line) {
+        const natural = sideOf(line.along, box, line.linear);
+        const side = w.side && isLevel(w.side) === (line.along === 0) ? w.side : natural;
+        bySide.set(side, [...(bySide.get(side) ?? []), line.linear]);
+      } else if (tie.kind === 'size') notes.push(noteOf(books, w, tie.size, views));
+      else continue;
+      placed.add(w);
+    }
+    const here: Laid[] = [];
+    for (const [side, list] of bySide) here.push(...layAlong(name, side, box, list, here));
+    laid.push(...here, ...layNotes(name, view, k, box, notes, here));
+  }
+  return { laid, unplaced: wanted.filter((w) => !placed.has(w)) };
+};

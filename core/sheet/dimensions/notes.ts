@@ -1,0 +1,182 @@
+import type { DimensionBooks } from '../../dimension/books.ts';
+import type { SizeKey } from '../../dimension/place.ts';
+import { pointOn2 } from '../../geometry/curve2.ts';
+import type { Vec2 } from '../../geometry/vec.ts';
+import type { ViewName } from '../../geometry/viewFrames.ts';
+import { facesOfMeeting } from '../../naming/keys.ts';
+import type { View, ViewLine } from '../../view/view.ts';
+import { figureWidth } from './figureText.ts';
+import { type Box, boxesMeet, crosses, FIGURE, type Laid, type Line, passes, type Wanted } from './laid.ts';
+import { linesOfFaces } from './reach.ts';
+
+/** A note with a leader, on its way to a place. */
+export type Note = {
+  readonly wanted: Wanted;
+  readonly size: SizeKey;
+  readonly value: number;
+  readonly count: number;
+  readonly isRadius: boolean;
+  readonly text: string;
+};
+
+/** Where a leader ends at a face: on its circle towards the note, or at a point of its lines. Paper mm. */
+type Anchor = { readonly middle: Vec2; readonly towards: (foot: Vec2) => Vec2 };
+
+const TURN = 2 * Math.PI;
+/** Whether an angle lies on a stretch of a circle. */
+const isOn = (angle: number, { from, to }: ViewLine): boolean => {
+  const [lo, hi] = [Math.min(from, to), Math.max(from, to)];
+  return (((angle - lo) % TURN) + TURN) % TURN <= hi - lo;
+};
+
+/** The visible lines of a face come before its hidden ones, whole circles before arcs. */
+const bestLine = (lines: readonly ViewLine[]): ViewLine | undefined => {
+  const rank = (l: ViewLine): number =>
+    (l.class === 'visible' ? 0 : 4) +
+    (l.curve.type === 'conic' && l.curve.round ? 0 : 2) -
+    Math.min(1, Math.abs(l.to - l.from) / TURN);
+  return lines.toSorted((a, b) => rank(a) - rank(b))[0];
+};
+
+const anchorOf = (size: SizeKey, view: View, k: number): Anchor => {
+  const keys = size.of.flatMap(facesOfMeeting);
+  const byFace = linesOfFaces(view);
+  const all = keys.map((f) => byFace.get(f) ?? []);
+  const shared = (all[0] ?? []).filter((l) => all.every((x) => x.includes(l)));
+  const line = bestLine(shared.length ? shared : all.flat());
+  const paper = ([u, v]: Vec2): Vec2 => [u * k, v * k];
+  if (!line) {
+    const middle = paper([(view.box[0] + view.box[2]) / 2, (view.box[1] + view.box[3]) / 2]);
+    return { middle, towards: () => middle };
+  }
+  const halfWay = paper(pointOn2(line.curve, (line.from + line.to) / 2));
+  const c = line.curve;
+  if (c.type !== 'conic' || !c.round) return { middle: halfWay, towards: () => halfWay };
+  const centre = paper(c.c);
+  const r = Math.hypot(...c.major) * k;
+  return {
+    middle: Math.abs(line.to - line.from) > Math.PI ? centre : halfWay,
+    // a leader points at the centre
+    towards: (foot) => {
+      const d: Vec2 = [foot[0] - centre[0], foot[1] - centre[1]];
+      const turn = c.major[0] * c.minor[1] - c.major[1] * c.minor[0] < 0 ? -1 : 1;
+      const angle = turn * (Math.atan2(d[1], d[0]) - Math.atan2(c.major[1], c.major[0]));
+      const size = Math.hypot(...d);
+      if (!size || !isOn(angle, line)) return halfWay;
+      return [centre[0] + (d[0] / size) * r, centre[1] + (d[1] / size) * r];
+    },
+  };
+};
+
+/** Notes stand in so many rows at most, beyond one another. */
+const ROWS = 24;
+/** The first row of notes from the outline, and the next from it, mm. */
+const ROW = 6;
+
+type Place = { readonly box: Box; readonly foot: Vec2; readonly shelf: Line };
+
+/** Places round the upper and right side of a view where a note may stand, the nearest to what it is about first. */
+const placesFor = (box: Box, width: number, from: Vec2): Place[] => {
+  const out: (Place & { far: number })[] = [];
+  const take = (x: number, y: number): void => {
+    // the leader ends at the nearer lower corner
+    const isLeft = from[0] <= x + width / 2;
+    const [near, far]: [Vec2, Vec2] = isLeft
+      ? [
+          [x - 1, y - 0.8],
+          [x + width, y - 0.8],
+        ]
+      : [
+          [x + width + 1, y - 0.8],
+          [x, y - 0.8],
+        ];
+    out.push({
+      box: [x, y, x + width, y + FIGURE],
+      foot: near,
+      shelf: [near, far],
+      far: Math.hypot(near[0] - from[0], near[1] - from[1]),
+    });
+  };
+  for (let row = 0; row < ROWS; row++)
+    for (let step = -8; step < 24; step++) {
+      take(box[0] + step * ROW, box[3] + ROW + ROW * row);
+      take(box[2] + ROW + ROW * row, box[3] - ROW * step);
+    }
+  return out.sort((a, b) => a.far - b.far);
+};
+
+/** Notes above and to the right of a view, each with a leader to its face; the first place that is clear of all that stands. */
+export const layNotes = (
+  view: ViewName,
+  own: View,
+  k: number,
+  box: Box,
+  notes: readonly Note[],
+  standing: readonly Laid[],
+): Laid[] => {
+  const out: Laid[] = [];
+  const anchored = notes
+    .map((n) => ({ ...n, anchor: anchorOf(n.size, own, k) }))
+    .sort((a, b) => a.anchor.middle[0] - b.anchor.middle[0] || b.anchor.middle[1] - a.anchor.middle[1]);
+  for (const n of anchored) {
+    const all = [...standing, ...out];
+    const width = figureWidth(n.text);
+    const tried = placesFor(box, width, n.anchor.middle).map((p) => ({
+      ...p,
+      leader: [n.anchor.towards(p.foot), p.foot] as Line,
+    }));
+    const linesOf = ({ drawn }: Laid): Line[] => [
+      ...(drawn.line ? [drawn.line] : []),
+      ...(drawn.shelf ? [drawn.shelf] : []),
+    ];
+    /** no figure on another, or on a line of another */
+    const isApart = (p: (typeof tried)[number]): boolean =>
+      all.every((x) => !boxesMeet(p.box, x.drawn.text.box) && !linesOf(x).some((l) => passes(l, p.box)));
+    const isFree = (p: (typeof tried)[number]): boolean =>
+      all.every(
+        (x) =>
+          !passes(p.leader, x.drawn.text.box) &&
+          !linesOf(x).some((l) => crosses(p.leader, l) || crosses(p.shelf, l)) &&
+          !x.drawn.extension.some((l) => passes(l, p.box)),
+      );
+    const found =
+      tried.find((p) => isApart(p) && isFree(p)) ??
+      tried.find(isApart) ??
+      (tried.at(-1) as (typeof tried)[number]);
+    const [tip, foot] = found.leader;
+    const size = Math.hypot(tip[0] - foot[0], tip[1] - foot[1]) || 1;
+    out.push({
+      wanted: n.wanted,
+      view,
+      count: n.count,
+      value: n.value,
+      isRadius: n.isRadius,
+      text: n.text,
+      drawn: {
+        line: found.leader,
+        extension: [],
+        shelf: found.shelf,
+        arrows: [{ tip, along: [(tip[0] - foot[0]) / size, (tip[1] - foot[1]) / size] }],
+        text: { at: [found.box[0], found.box[1]], angle: 0, box: found.box },
+      },
+    });
+  }
+  return out;
+};
+
+/** Whether a round face is less than half a round where a view shows it as a circle: it is stated by its radius then. */
+export const isLessThanHalf = (books: DimensionBooks, face: string, views: Iterable<View>): boolean => {
+  if (books.surfaces.get(face)?.kind !== 'cylinder') return false;
+  let most = 0;
+  for (const view of views) {
+    const arcs = (linesOfFaces(view).get(face) ?? []).filter(
+      (l) => l.curve.type === 'conic' && l.curve.round,
+    );
+    // pieces of one circle, seen and hidden, together
+    most = Math.max(
+      most,
+      arcs.reduce((sum, l) => sum + Math.abs(l.to - l.from), 0),
+    );
+  }
+  return most > 0 && most <= Math.PI + 1e-6;
+};
