@@ -54,7 +54,7 @@ export const dimension = (positionals: readonly string[], options: Options): str
   const proposal = propose(books, scheme);
   const { laid } = layOut(
     books,
-    proposal.ties.map((tie) => ({ tie })),
+    proposal.ties.map((tie, i) => ({ id: `d${i + 1}`, tie })),
     views,
     scale,
   );

@@ -23,6 +23,7 @@ export const LAYERS = {
   trueShape: { name: 'True shapes', colour: 7, width: 0.5, lines: 'CONTINUOUS' },
   labels: { name: 'Names of views', colour: 7, width: 0.25, lines: 'CONTINUOUS' },
   numbers: { name: 'Names of points', colour: 7, width: 0.25, lines: 'CONTINUOUS' },
+  dimensions: { name: 'Dimensions', colour: 7, width: 0.25, lines: 'CONTINUOUS' },
 } as const satisfies Record<Layer, { name: string; colour: number; width: 0.25 | 0.5; lines: string }>;
 
 const LINE_TYPES = [

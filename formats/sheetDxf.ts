@@ -129,6 +129,7 @@ const inkEntities = (w: Writer, ink: Ink, size: number): Pair[] => {
           ...point(10, ink.at, w.k),
           [40, ink.height * w.k],
           [1, plain(ink.text)],
+          ...(ink.angle ? ([[50, ink.angle]] as Pair[]) : []),
           [7, 'LETTERING'],
           [72, ALIGN[ink.anchor]],
           ...(ink.anchor === 'start' ? [] : point(11, ink.at, w.k)),

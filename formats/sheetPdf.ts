@@ -2,6 +2,7 @@ import fontkit from '@pdf-lib/fontkit';
 import {
   appendBezierCurve,
   closePath,
+  degrees,
   fill,
   LineCapStyle,
   LineJoinStyle,
@@ -85,6 +86,7 @@ const drawPage = (pdf: PDFDocument, font: PDFFont, sheet: Sheet): void => {
         size,
         font,
         color: rgb(0, 0, 0),
+        ...(ink.angle && { rotate: degrees(ink.angle) }),
       });
     }
   }

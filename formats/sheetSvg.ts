@@ -1,7 +1,7 @@
 import { pointOn2 } from '../core/geometry/curve2.ts';
 import { length2, type Vec2 } from '../core/geometry/vec.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
-import { type Ink, type Pen, penWidth, type Stretch } from '../core/sheet/ink/ink.ts';
+import { type Ink, type Pen, penWidth, type Stretch, type TextInk } from '../core/sheet/ink/ink.ts';
 import { type PathCommand, pathCommands } from './sheetPath.ts';
 
 /** Micrometres are enough on paper. Adding zero turns -0 into 0. */
@@ -71,9 +71,12 @@ const idMaker = (): ((view: string, edges: readonly string[]) => string) => {
   };
 };
 
+const turned = ({ angle, at }: TextInk, height: number): string =>
+  angle ? ` transform="rotate(${exact(-angle)} ${exact(at[0])} ${exact(height - at[1])})"` : '';
+
 const inkSvg = (ink: Ink, height: number, idOf: ReturnType<typeof idMaker>): string => {
   if (ink.kind === 'text')
-    return `<text x="${exact(ink.at[0])}" y="${exact(height - ink.at[1])}" font-size="${exact(ink.height * EM_OF_CAPITALS)}" text-anchor="${ink.anchor}">${escapeText(ink.text)}</text>`;
+    return `<text x="${exact(ink.at[0])}" y="${exact(height - ink.at[1])}"${turned(ink, height)} font-size="${exact(ink.height * EM_OF_CAPITALS)}" text-anchor="${ink.anchor}">${escapeText(ink.text)}</text>`;
   if (ink.kind === 'fill')
     return `<polygon points="${ink.points.map((p) => `${exact(p[0])},${exact(height - p[1])}`).join(' ')}"/>`;
   if (!ink.stretches.length) return '';

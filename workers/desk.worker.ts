@@ -1,5 +1,8 @@
 import { expose } from 'comlink';
+import type { KeptDimension } from '../core/dimension/kept.ts';
+import type { Scheme } from '../core/dimension/propose.ts';
 import { openDesk, type SheetPlan, type Worked } from '../core/drawing/desk.ts';
+import type { DimensionBook } from '../core/drawing/dimensionBook.ts';
 import { type Drawing, readDrawing } from '../core/drawing/drawing.ts';
 import type { Vec2, Vec3 } from '../core/geometry/vec.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
@@ -140,6 +143,24 @@ const api = {
     const worked = workedOf(data);
     return worked && pointedAt(worked, at, reach);
   },
+  /** The books of the dimensions; nothing where the drawing cannot be drawn. */
+  dimensions: async (data: Drawing): Promise<DimensionBook | undefined> => {
+    await underWay;
+    const read = readDrawing(data);
+    const { dimensionPicture } = await import('./dimensionPicture.ts');
+    return read.ok ? dimensionPicture(desk, read.value) : undefined;
+  },
+  /** The dimensions that a scheme proposes, or what it adds to those that stand. */
+  propose: async (
+    data: Drawing,
+    scheme: Scheme,
+    rest: boolean,
+  ): Promise<readonly KeptDimension[] | undefined> => {
+    await underWay;
+    const read = readDrawing(data);
+    const { dimensionProposal } = await import('./dimensionPicture.ts');
+    return read.ok ? dimensionProposal(desk, read.value, scheme, rest) : undefined;
+  },
   /** The views in words. */
   reading: async (data: Drawing): Promise<string[]> => {
     await underWay;
@@ -176,12 +197,16 @@ const api = {
     await underWay;
     const read = readDrawing(data);
     if (!read.ok || asked !== newest) return [];
-    return desk.look(read.value).map((f) => ({
+    const dimensions = read.value.dimensions?.list.length
+      ? await import('./dimensionPicture.ts').then((m) => m.notesOnDimensions(desk, read.value))
+      : [];
+    const found = desk.look(read.value).map((f) => ({
       path: [f.kind.startsWith('plane') ? 'cuts' : 'part'],
       where: f.where,
       text: `${f.where}: ${f.what} ${f.remedy}`,
       severity: f.severity,
     }));
+    return [...found, ...dimensions];
   },
 };
 export type DeskWorker = typeof api;

@@ -21,11 +21,12 @@ import { cutPointKey } from '../core/section/cutPoints.ts';
 import type { Section } from '../core/section/section.ts';
 import { isFlat, type Leg, shapePoint } from '../core/section/trace.ts';
 import { tracePath } from '../core/sheet/annotate/traceLine.ts';
+import type { Side } from '../core/sheet/dimensions/laid.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
 import { type Layer, type Pen, penWidth, type StrokeInk } from '../core/sheet/ink/ink.ts';
 import { gapFromXY } from '../core/sheet/layout/gaps.ts';
 import { type Rect, scaleText } from '../core/sheet/layout/paper.ts';
-import type { Similarity } from '../core/sheet/layout/similarity.ts';
+import { onPaper, type Similarity } from '../core/sheet/layout/similarity.ts';
 import { distanceFromXY, distanceView } from '../core/sheet/layout/xyDistance.ts';
 import { placeOfPoint } from '../core/sheet/views/placedView.ts';
 import { projectorsOf } from '../core/sheet/views/projectors.ts';
@@ -98,13 +99,19 @@ export type DeskPicture =
       }[];
       /** the lines of features that were asked for by themselves */
       readonly added: { readonly visible: string; readonly hidden: string };
-      readonly fills: readonly string[];
+      readonly fills: readonly { readonly layer: Layer; readonly points: string }[];
+      /** the dimensions on the sheet: where each stands, and how it lies in its view */
+      readonly dimensions: readonly DimensionPlace[];
       readonly texts: readonly {
         readonly layer: Layer;
         readonly text: string;
         readonly at: Vec2;
         readonly height: number;
         readonly anchor: 'start' | 'middle' | 'end';
+        /** degrees turned about its place, with the clock as the screen counts */
+        readonly turn?: number;
+        /** the dimension that it is the figure of */
+        readonly dimension?: string;
         /** a point's name, and the place it names */
         readonly label?: { readonly view: string; readonly point: string; readonly of: Vec2 };
       }[];
@@ -141,6 +148,18 @@ export type DeskNote = {
   readonly where: string;
   readonly text: string;
   readonly severity: Finding['severity'];
+};
+
+/** A dimension on the sheet, paper mm, y down. */
+export type DimensionPlace = {
+  readonly id: string;
+  readonly view: ViewName;
+  readonly text: string;
+  readonly side: Side | undefined;
+  /** the figure's box */
+  readonly figure: Rect;
+  /** its lines, to be lit */
+  readonly d: string;
 };
 
 type Drawn = Extract<Worked, { ok: true }>;
@@ -189,6 +208,20 @@ const strokesOf = (sheet: Sheet) => {
     d: parts.join(''),
   }));
 };
+
+const dimensionPlaces = (sheet: Sheet): DimensionPlace[] =>
+  sheet.dimensions.laid.flatMap((l): DimensionPlace[] => {
+    const home = sheet.views.find((v) => v.name === l.view);
+    if (!home) return [];
+    const origin = onPaper(home.toPaper, [0, 0]);
+    const [x0, y0, x1, y1] = l.drawn.text.box;
+    const figure = { x: origin[0] + x0, y: origin[1] + y0, w: x1 - x0, h: y1 - y0 };
+    const { id } = l.wanted;
+    const d = sheet.ink
+      .flatMap((i) => (i.kind === 'stroke' && i.dimension === id ? [pathOf(i, sheet.paper.height)] : []))
+      .join('');
+    return [{ id, view: l.view, text: l.text, side: l.side, figure: flipRect(figure, sheet), d }];
+  });
 
 const runsOf = (p: Vec3, sheet: Sheet): DeskPoint['runs'] => {
   const runs = projectorsOf(p, sheet.views, sheet.layout.mitres).map((r) => ({ ...r }));
@@ -390,8 +423,11 @@ export const deskPicture = (
     strokes: strokesOf(sheet),
     added: addedStrokes(sheet, added),
     fills: sheet.ink.flatMap((i) =>
-      i.kind === 'fill' ? [i.points.map((p) => flip(p, sheet).join(',')).join(' ')] : [],
+      i.kind === 'fill'
+        ? [{ layer: i.layer, points: i.points.map((p) => flip(p, sheet).join(',')).join(' ') }]
+        : [],
     ),
+    dimensions: dimensionPlaces(sheet),
     texts: sheet.ink.flatMap((i) =>
       i.kind === 'text'
         ? [
@@ -401,6 +437,8 @@ export const deskPicture = (
               at: flip(i.at, sheet),
               height: i.height,
               anchor: i.anchor,
+              ...(i.angle && { turn: -i.angle }),
+              ...(i.dimension && { dimension: i.dimension }),
               ...(i.label && { label: { ...i.label, of: flip(i.label.of, sheet) } }),
             },
           ]

@@ -3,7 +3,7 @@ import type { DeskPoint } from '../../workers/deskPicture.ts';
 import type { PointedAt } from '../../workers/pointing.ts';
 import type { ReplayShown } from '../../workers/replayPicture.ts';
 
-export const STAGES = ['Measure', 'Set out', 'Project', 'Transfer', 'Cut'] as const;
+export const STAGES = ['Measure', 'Set out', 'Project', 'Transfer', 'Cut', 'Dimension'] as const;
 export type Stage = (typeof STAGES)[number];
 
 /** What one looks at on an open drawing: nothing of it is stored. */
@@ -33,6 +33,8 @@ export type DeskView = {
   readonly covered:
     | { readonly view: string; readonly title: string | undefined; readonly bare: boolean }
     | undefined;
+  /** the dimension in hand */
+  readonly dimension: string | undefined;
   /** the points of round features while their ledger is open */
   readonly rounds: readonly DeskPoint[];
 };
@@ -55,6 +57,8 @@ export type DeskViewStore = {
   readonly cover: (covered: DeskView['covered']) => void;
   /** Lays opened views over the sheet, or takes them off. */
   readonly layOver: (laid: DeskView['laid']) => void;
+  /** Takes a dimension in hand, or lays it down. */
+  readonly takeDimension: (dimension: string | undefined) => void;
   /** Shows the points of round features on the sheet too. */
   readonly showRounds: (rounds: readonly DeskPoint[]) => void;
 };
@@ -68,6 +72,7 @@ export const openDeskView = (): DeskViewStore => {
     pointed: undefined,
     replay: undefined,
     pictureStamp: 0,
+    dimension: undefined,
     rounds: [],
     laid: undefined,
     covered: undefined,
@@ -83,6 +88,7 @@ export const openDeskView = (): DeskViewStore => {
     replayBook: (replay) => set({ replay }),
     cover: (covered) => set({ covered }),
     layOver: (laid) => set({ laid }),
+    takeDimension: (dimension) => set({ dimension }),
     showRounds: (rounds) => set({ rounds }),
     renewPicture: () => set(({ pictureStamp }) => ({ pictureStamp: pictureStamp + 1 })),
   };

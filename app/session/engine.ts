@@ -1,5 +1,8 @@
 import { type Remote, wrap } from 'comlink';
+import type { KeptDimension } from '../../core/dimension/kept.ts';
+import type { Scheme } from '../../core/dimension/propose.ts';
 import type { SheetPlan } from '../../core/drawing/desk.ts';
+import type { DimensionBook } from '../../core/drawing/dimensionBook.ts';
 import type { Drawing } from '../../core/drawing/drawing.ts';
 import type { Vec2, Vec3 } from '../../core/geometry/vec.ts';
 import type { ViewName } from '../../core/geometry/viewFrames.ts';
@@ -43,6 +46,14 @@ export type Engine = {
   readonly rounds: (drawing: Drawing) => Promise<readonly DeskPoint[]>;
   /** What stands at a place of the sheet (paper mm, y up). */
   readonly pointed: (drawing: Drawing, at: Vec2, reach: number) => Promise<PointedAt | undefined>;
+  /** The books of the dimensions. */
+  readonly dimensions: (drawing: Drawing) => Promise<DimensionBook | undefined>;
+  /** The dimensions that a scheme proposes, or with `rest` those that stand and what is open besides. */
+  readonly propose: (
+    drawing: Drawing,
+    scheme: Scheme,
+    rest: boolean,
+  ) => Promise<readonly KeptDimension[] | undefined>;
   /** The views in words. */
   readonly reading: (drawing: Drawing) => Promise<readonly string[]>;
   /** Holds the views of an SVG or DXF file against the part's own, or against one another. */
@@ -107,6 +118,8 @@ export const openEngine = (): Engine => {
     rounds: (drawing) => answer(async (r) => r.rounds(drawing), []),
     construction: (drawing, choice) => answer(async (r) => r.replay(drawing, choice), undefined),
     pointed: (drawing, at, reach) => answer(async (r) => r.pointed(drawing, at, reach), undefined),
+    dimensions: (drawing) => answer(async (r) => r.dimensions(drawing), undefined),
+    propose: (drawing, scheme, rest) => answer(async (r) => r.propose(drawing, scheme, rest), undefined),
     reading: (drawing) => answer(async (r) => r.reading(drawing), []),
     balance: (drawing, name, text, against) =>
       answer(async (r) => r.balance(drawing, name, text, against), {

@@ -1,6 +1,6 @@
 import type { Surface } from '../geometry/surface.ts';
 import { cross, dot, length, scale, type Vec3 } from '../geometry/vec.ts';
-import { facesOfMeeting, featureOfFace, meetingKey } from '../naming/keys.ts';
+import { copyOfFace, facesOfMeeting, featureOfFace, meetingKey } from '../naming/keys.ts';
 import { partModel } from '../part/model.ts';
 import type { PartFile } from '../part/schema.ts';
 import { isDrawn } from '../solid/boundary.ts';
@@ -288,7 +288,7 @@ const sizesOf = (
   );
   for (const [i, a] of aslant.entries())
     for (const b of aslant.slice(i + 1))
-      if (featureOfFace(a.key) === featureOfFace(b.key) && 1 - Math.abs(dot(a.s.n, b.s.n)) < ALONG)
+      if (copyOfFace(a.key) === copyOfFace(b.key) && 1 - Math.abs(dot(a.s.n, b.s.n)) < ALONG)
         out.push({ what: 'across', of: [a.key, b.key] });
   // an aslant face against the first square one that it is not square to
   const squares = [...shown].flatMap(([key, s]) =>

@@ -12,7 +12,7 @@ export type Tie =
   | { readonly kind: 'size'; readonly size: SizeKey };
 
 /** A size that no dimension gives, in words, and how much it is now. */
-export type OpenSize = { readonly words: string };
+export type OpenSize = { readonly words: string; readonly tie: Tie };
 export type Audit = {
   readonly complete: boolean;
   readonly missing: readonly OpenSize[];
@@ -44,7 +44,12 @@ const SIZE_WORDS: Record<SizeKey['what'], string> = {
 /** A size in words: "the diameter of bore". */
 export const sizeWords = (s: SizeKey): string => `${SIZE_WORDS[s.what]} of ${featureOfFace(s.of[0])}`;
 
-const rowOfTie = (books: DimensionBooks, t: Tie): readonly number[] =>
+/** What a dimension ties, in words. */
+export const tieWords = (t: Tie): string =>
+  t.kind === 'size' ? sizeWords(t.size) : `from ${stationWords(t.from)} to ${stationWords(t.to)}`;
+
+/** How a dimension changes with each figure of the statement. */
+export const rowOfTie = (books: DimensionBooks, t: Tie): readonly number[] =>
   t.kind === 'size'
     ? books.rowOf((s) => sizeNow(t.size, s))
     : books.rowOf((s) => {
@@ -104,23 +109,24 @@ const tellingRelations = (books: DimensionBooks, relations: readonly Relation[])
 const FOLLOWING: ReadonlySet<SizeKey['what']> = new Set(['across', 'chord', 'height', 'lean']);
 
 /** Everything that the views show, each as it changes with the figures: what dimensions and relations together must give. */
-const shownRows = (
-  books: DimensionBooks,
-): readonly { readonly row: readonly number[]; readonly words: string }[] => {
-  const out: { row: readonly number[]; words: string }[] = [];
+const shownRows = (books: DimensionBooks): readonly (OpenSize & { readonly row: readonly number[] })[] => {
+  const out: (OpenSize & { row: readonly number[] })[] = [];
   for (const axis of [0, 1, 2] as const) {
     const [first, ...others] = books.stations.filter((s) => s.axis === axis);
     if (!first) continue;
     // each key by itself: one that no relation holds in line would move away
     for (const s of [first, ...others])
       for (const key of s.of) {
-        const row = rowOfTie(books, { kind: 'linear', from: first, to: { ...s, of: [key] } });
-        out.push({ row, words: `from ${stationWords(first)} to ${stationWords({ ...s, of: [key] })}` });
+        const to = { ...s, of: [key] };
+        const tie = { kind: 'linear', from: first, to } as const;
+        out.push({ tie, row: rowOfTie(books, tie), words: tieWords(tie) });
       }
   }
   for (const size of books.sizes)
-    if (!FOLLOWING.has(size.what))
-      out.push({ row: rowOfTie(books, { kind: 'size', size }), words: sizeWords(size) });
+    if (!FOLLOWING.has(size.what)) {
+      const tie = { kind: 'size', size } as const;
+      out.push({ tie, row: rowOfTie(books, tie), words: tieWords(tie) });
+    }
   return out;
 };
 
@@ -200,10 +206,21 @@ const knownFrom = (relations: readonly Telling[]): Span => {
   return span;
 };
 
+/** What is known once some dimensions stand beside the relations that the drawing shows: whether a tie's size is among it. */
+export const knownBy = (
+  books: DimensionBooks,
+  ties: readonly Tie[],
+  more: readonly Relation[],
+): ((t: Tie) => boolean) => {
+  const span = knownFrom(tellingRelations(books, [...books.relations, ...more]));
+  for (const t of ties) span.add(rowOfTie(books, t));
+  return (t) => span.holds(rowOfTie(books, t));
+};
+
 /** What of a part stays open once some things are known. */
 const stillOpen = (books: DimensionBooks, span: Span): OpenSize[] => {
   const out: OpenSize[] = [];
-  for (const { row, words } of shownRows(books)) if (span.add(row)) out.push({ words });
+  for (const { row, words, tie } of shownRows(books)) if (span.add(row)) out.push({ words, tie });
   return out;
 };
 
@@ -214,14 +231,19 @@ export type Proposal = {
   readonly audit: Audit;
 };
 
+/** The relations that a scheme counts on besides those that any drawing shows. */
+export const relationsOfScheme = (books: DimensionBooks, scheme: Scheme): readonly Relation[] =>
+  scheme === 'symmetry' ? symmetries(books) : [];
+
 /**
  * Proposes the dimensions of a part: each candidate in the order of preference is taken if it tells something that those before it and the
  * relations shown do not. So the set is enough where the candidates are, and none follows from others.
+ * @param given dimensions that stand already: only what they leave open is proposed
  */
-export const propose = (books: DimensionBooks, scheme: Scheme): Proposal => {
-  const counted = scheme === 'symmetry' ? [...books.relations, ...symmetries(books)] : books.relations;
-  const telling = tellingRelations(books, counted);
+export const propose = (books: DimensionBooks, scheme: Scheme, given: readonly Tie[] = []): Proposal => {
+  const telling = tellingRelations(books, [...books.relations, ...relationsOfScheme(books, scheme)]);
   const span = knownFrom(telling);
+  for (const t of given) span.add(rowOfTie(books, t));
   const ties = candidates(books, scheme).filter((t) => span.add(rowOfTie(books, t)));
   const missing = stillOpen(books, span);
   return {

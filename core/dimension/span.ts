@@ -5,6 +5,8 @@
 export type Span = {
   /** Adds a row. @returns whether it was independent of those before it */
   readonly add: (row: readonly number[]) => boolean;
+  /** Whether a row is a sum of those that were added. */
+  readonly holds: (row: readonly number[]) => boolean;
 };
 
 /** A rest smaller than this share of the row is none: rows are known to some nine digits. */
@@ -64,6 +66,7 @@ export const emptySpan = (): Span => {
       basis.push(baseOf(rest, new Map()));
       return true;
     },
+    holds: (row) => isNought(restOf(row, basis).rest, row),
   };
 };
 

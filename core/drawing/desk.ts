@@ -1,3 +1,4 @@
+import { type DimensionBooks, openBooks } from '../dimension/books.ts';
 import type { Finding } from '../finding/finding.ts';
 import { findingsOf } from '../finding/findings.ts';
 import { dot, type Vec3 } from '../geometry/vec.ts';
@@ -13,6 +14,7 @@ import { type ModelledPart, partModel } from '../part/model.ts';
 import type { Divisions } from '../section/cutPoints.ts';
 import { type Section, sectionOf } from '../section/section.ts';
 import { type CuttingPlane, cuttingPlane } from '../section/trace.ts';
+import { dimensioning } from '../sheet/dimensions/dimensioning.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
 import { fullnessOf, type Offer, offersFor } from '../sheet/layout/fit.ts';
 import { type SettingOut, settingOut } from '../sheet/layout/settingOut.ts';
@@ -24,6 +26,7 @@ import { fulfilment } from '../task/fulfilment.ts';
 import type { TaskStanding } from '../task/task.ts';
 import type { SceneBody } from '../view/scene.ts';
 import { seeScene, type View, type ViewMemory, viewOf } from '../view/view.ts';
+import { dimensionsOnSheet } from './dimensioned.ts';
 import type { Drawing } from './drawing.ts';
 import { type ProposedFront, proposeFront } from './proposedFront.ts';
 import { type ProposedViews, proposeViews } from './proposedViews.ts';
@@ -56,6 +59,8 @@ export type Desk = {
     d: Drawing,
   ) => { readonly part: BuiltPart; readonly points: readonly NumberedPoint[] } | undefined;
   readonly steps: (d: Drawing) => Generator<undefined, Worked>;
+  /** The books of the part's dimensions; undefined where it cannot be built. */
+  readonly books: (d: Drawing) => DimensionBooks | undefined;
   /** What is worth knowing while a sheet is planned; undefined where the drawing cannot be drawn. */
   readonly plan: (d: Drawing) => SheetPlan | undefined;
 };
@@ -78,6 +83,8 @@ type Remembered = {
   naming: string;
   points: NumberedPoint[];
   measures: Measures;
+  /** the books of its dimensions, once they are asked for */
+  books?: DimensionBooks | undefined;
   /** the plain views drawn so far, and what they leave for the next state of the part */
   views: Map<ViewName, View>;
   /** the same with tangent joins, where they are wanted */
@@ -171,8 +178,15 @@ export const openDesk = (): Desk => {
       moved: d.labels,
       centres: d.setup.rules.projectorsFeature === undefined ? undefined : featureCentres(d.part),
     };
-    const sheet = drawSheet(part, d.setup, d, sections, numbered, viewIn, (frame) =>
-      auxiliaryOf(known, frame),
+    const sheet = drawSheet(
+      part,
+      d.setup,
+      d,
+      sections,
+      numbered,
+      viewIn,
+      (frame) => auxiliaryOf(known, frame),
+      dimensionsOnSheet(d.dimensions?.list, () => booksOf(d, known)),
     );
     yield undefined;
     const rows = known.points.map((p) => ({
@@ -212,21 +226,46 @@ export const openDesk = (): Desk => {
     const known = build(d);
     return 'part' in known ? { part: known.part, points: known.points } : undefined;
   };
+  const books: Desk['books'] = (d) => {
+    const known = build(d);
+    return 'part' in known ? booksOf(d, known) : undefined;
+  };
   const plan: Desk['plan'] = (d) => {
     const worked = work(d);
-    if (!worked.ok) return undefined;
+    const known = build(d);
+    if (!worked.ok || !('part' in known)) return undefined;
     const { part: built, sheet } = worked;
-    const load = loadOf(built, sheet.sections);
+    const lay = dimensionsOnSheet(d.dimensions?.list, () => booksOf(d, known));
+    const load = loadOf(
+      built,
+      sheet.sections,
+      undefined,
+      lay && dimensioning(built, lay, plainViews(known), sheet.sections).margins,
+    );
     return {
       offers: offersFor(d.setup, load),
       proposed: proposeViews(d.part, built),
       front: proposeFront(built),
       settingOut: settingOut(sheet),
-      fullness: fullnessOf(sheet.layout, d.setup),
+      fullness: fullnessOf(sheet, d.setup),
     };
   };
-  return { look, part, plan, work, steps };
+  return { look, part, books, plan, work, steps };
 };
+
+/** The books of the part's dimensions; opened once for each state of the part. */
+const booksOf = (d: Drawing, known: Remembered): DimensionBooks | undefined => {
+  known.books ??= openBooks(d.part, known.part);
+  return known.books;
+};
+/** The uncut views of a part, by which dimensions are laid out where the sheet is only planned. */
+const plainViews =
+  (known: Remembered) =>
+  (name: ViewName): View => {
+    const view = known.views.get(name) ?? viewOf(known.part.bodies, VIEW_FRAMES[name], known.part.tol);
+    known.views.set(name, view);
+    return view;
+  };
 
 const namingOf = ({ setup: { rules }, names }: Drawing): string =>
   JSON.stringify([numberingOf(rules), names]);

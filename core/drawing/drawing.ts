@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { dimensionsSchema } from '../dimension/kept.ts';
 import type { Result } from '../number/fault.ts';
 import { type PartFile, partSchema, readBySchema } from '../part/schema.ts';
 import { paperPlace } from '../sheet/layout/paperPlace.ts';
@@ -32,6 +33,8 @@ export const drawingSchema = z.strictObject({
   names: z.record(z.string(), z.string().min(1).max(12)).optional(),
   /** where names were moved to on the sheet, by `labelKey`: from the point, paper mm, x right and y up */
   labels: z.record(z.string(), z.tuple([paperPlace, paperPlace])).optional(),
+  /** the dimensions on the sheet; none where missing */
+  dimensions: dimensionsSchema.optional(),
   /** lines of the statement that are kept together */
   groups: groupsSchema.max(100).optional(),
   /** the sizes that were given, as they stand on what was given, each as often as it stands there */

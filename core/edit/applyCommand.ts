@@ -3,6 +3,7 @@ import { attempt, type Result } from '../number/fault.ts';
 import { readStatement } from '../statement/read.ts';
 import type { Command, EditContext, Edited } from './command.ts';
 import { applyCutCommand } from './cutCommands.ts';
+import { applyDimensionCommand } from './dimensionCommands.ts';
 import { applyNamingCommand } from './namingCommands.ts';
 import { applySetupCommand } from './setupCommands.ts';
 import { applyStatementCommand } from './statementCommands.ts';
@@ -25,6 +26,11 @@ const apply = (d: Drawing, c: Exclude<Command, { type: 'writeStatement' }>, cont
     case 'nameCorner':
     case 'moveName':
       return applyNamingCommand(d, c);
+    case 'setDimensions':
+    case 'addDimension':
+    case 'changeDimension':
+    case 'removeDimension':
+      return applyDimensionCommand(d, c);
     case 'addTask':
     case 'tickTask':
     case 'removeTask':

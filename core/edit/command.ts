@@ -1,3 +1,5 @@
+import type { KeptDimension, Tied } from '../dimension/kept.ts';
+import type { Scheme } from '../dimension/propose.ts';
 import type { Drawing } from '../drawing/drawing.ts';
 import type { Box3 } from '../geometry/box.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
@@ -111,12 +113,31 @@ export type TaskCommand =
   | { readonly type: 'addPicture'; readonly source: Source }
   | { readonly type: 'changePicture'; readonly change: Partial<Source>; readonly label: string };
 
+/** A change of the dimensions on the sheet; each is known by its id. */
+export type DimensionCommand =
+  /** all of them, as proposed, or none */
+  | {
+      readonly type: 'setDimensions';
+      readonly list: readonly KeptDimension[];
+      readonly scheme: Scheme;
+      readonly label: string;
+    }
+  | { readonly type: 'addDimension'; readonly tied: Tied; readonly words: string }
+  | {
+      readonly type: 'changeDimension';
+      readonly id: string;
+      readonly change: Change<Omit<KeptDimension, 'id' | 'tied'>>;
+      readonly label: string;
+    }
+  | { readonly type: 'removeDimension'; readonly id: string; readonly words: string };
+
 /** Everything that can be changed on a drawing, as plain data. */
 export type Command =
   | StatementCommand
   | SetupCommand
   | CutCommand
   | NamingCommand
+  | DimensionCommand
   | TaskCommand
   /** the whole drawing, as it stood elsewhere */
   | { readonly type: 'replaceDrawing'; readonly drawing: Drawing; readonly label: string };

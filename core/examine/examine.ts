@@ -36,6 +36,9 @@ const CHORDS = 16;
 
 const boxOf = (t: TextInk): Rect => {
   const w = letterWidth(t.text, t.height);
+  // a turned figure reads upwards, to the left of its place
+  if (t.angle)
+    return { x: t.at[0] - t.height + INSET, y: t.at[1] + INSET, w: t.height - 2 * INSET, h: w - 2 * INSET };
   const x = t.at[0] - (t.anchor === 'middle' ? w / 2 : t.anchor === 'end' ? w : 0);
   return { x: x + INSET, y: t.at[1] + INSET, w: w - 2 * INSET, h: t.height - 2 * INSET };
 };

@@ -324,6 +324,10 @@ const WORDS = {
     what: 'No layer in it is named after a view.',
     remedy: 'Name its layers front, top, left ..., those of hidden lines "front hidden".',
   }),
+  'dimension.twice': () => ({
+    what: 'This size stands on the sheet already.',
+    remedy: 'Make one of the two a reference, or leave it as it is.',
+  }),
   'edit.gone': (v: { thing: Value }) => ({
     what: `${v.thing} is not there any more.`,
     remedy: 'Nothing was changed; look at the drawing as it stands now.',

@@ -1,6 +1,7 @@
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Account } from '../naming/accounts.ts';
 import { faceInWords } from '../naming/keys.ts';
+import { listed } from '../naming/listed.ts';
 import { decimal, sizeText } from '../number/format.ts';
 import { CUT_FACE } from '../view/firstMet.ts';
 import type { FacePosting, FaceStory } from './faceBook.ts';
@@ -21,9 +22,6 @@ const SIGHT: Record<ViewName, Account> = {
 
 /** Two faces that meet in the line differ in level by their slopes alone: by less than so many times the way one looks aside. */
 const STEEPEST = 20;
-/** "1", "1 and 2", "1, 2 and 3". */
-export const listed = (words: readonly string[]): string =>
-  words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 const sentence = (text: string): string => `${text[0]?.toUpperCase()}${text.slice(1)}.`;
 
 const parts = ({ left, right, aside }: LineStory, view: ViewName): string => {

@@ -1,5 +1,5 @@
 import type { Vec2 } from '../geometry/vec.ts';
-import { listed } from '../reading/words.ts';
+import { listed } from '../naming/listed.ts';
 import type { Brief, Deed, Replay, ShortStep, Step } from './deed.ts';
 import { addedWhereAlike, placeWords, toldApart } from './placeWords.ts';
 import type { Plan } from './plan.ts';

@@ -5,9 +5,11 @@ import type { NumberedPoint } from '../ledger/numbering.ts';
 import type { Posting } from '../ledger/postings.ts';
 import type { Fault } from '../number/fault.ts';
 import type { Section } from '../section/section.ts';
+import type { LaidOut } from './dimensions/layOut.ts';
 import type { Ink } from './ink/ink.ts';
 import type { Gaps } from './layout/gaps.ts';
 import type { Layout } from './layout/layout.ts';
+import type { MarginsOf } from './layout/margins.ts';
 import type { PaperFrame } from './layout/paper.ts';
 import type { SheetSetup } from './setup.ts';
 import type { PlacedAuxiliary } from './views/auxiliary.ts';
@@ -27,6 +29,10 @@ export type Sheet = {
   readonly views: readonly PlacedView[];
   readonly shapes: readonly PlacedShape[];
   readonly sections: readonly Section[];
+  /** the dimensions in their views, and those that no view on the sheet shows */
+  readonly dimensions: LaidOut;
+  /** what the dimensions of each view take beyond its box, mm */
+  readonly margins: MarginsOf;
   /** views square to inclined faces */
   readonly auxiliaries: readonly PlacedAuxiliary[];
   /** an isometric, where the house rules want one and it has a place */

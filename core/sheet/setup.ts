@@ -79,6 +79,8 @@ export const setupSchema = z
       pairs: z.enum(['two', 'one']).optional(),
       /** how many generators divide a curved face that is cut; none where missing */
       generators: z.union([z.literal(8), z.literal(12), z.literal(24)]).optional(),
+      /** how dimension lines end; in arrows where missing */
+      lineEnds: z.enum(['ticks', 'dots']).optional(),
       /** what the views are called on the sheet; front, top and left view where missing */
       names: z.enum(['views', 'elevations', 'sides']).optional(),
       /** the side that the first of them faces; left where missing */

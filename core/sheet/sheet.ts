@@ -12,10 +12,11 @@ import type { View } from '../view/view.ts';
 import { viewOf } from '../view/view.ts';
 import type { TitleText } from './annotate/titleBlock.ts';
 import { namedForSheet } from './cutNames.ts';
+import { dimensioning } from './dimensions/dimensioning.ts';
+import { type LayDimensions, NO_DIMENSIONS } from './dimensions/sheetDimensions.ts';
 import type { Numbered, Sheet } from './drawnSheet.ts';
 import { composeInk } from './ink/composeInk.ts';
 import { type Load, largestFit, placementAt, scalesOf } from './layout/fit.ts';
-import { gapsOf } from './layout/gaps.ts';
 import { paperFrame, paperTitle, type Rect, scaleText } from './layout/paper.ts';
 import { inner, lowOf, unscaled } from './layout/placement.ts';
 import type { SheetSetup } from './setup.ts';
@@ -84,7 +85,9 @@ export const loadOf = (
   part: BuiltPart,
   sections: readonly Section[],
   makeAuxiliary: AuxiliaryMaker = remembering((frame) => viewOf(part.bodies, frame, part.tol)),
+  margins?: Load['margins'],
 ): Load => ({
+  ...(margins && { margins }),
   box: part.box,
   units: part.units,
   sections,
@@ -106,11 +109,15 @@ export const drawSheet = (
   numbered: Numbered = { points: [] },
   makeView: ViewMaker = (name, scene) => viewOf(scene, VIEW_FRAMES[name], part.tol),
   makeAuxiliary: AuxiliaryMaker = remembering((frame) => viewOf(part.bodies, frame, part.tol)),
+  layDimensions?: LayDimensions,
 ): Sheet => {
   const sections = namedForSheet(given, setup.rules, numbered.points);
   const paper = { ...paperFrame(setup), name: paperTitle(setup) };
   const { box } = part;
-  const load = loadOf(part, sections, makeAuxiliary);
+  const shownIn = (name: ViewName): View =>
+    makeView(name, cutShownIn(name, sections)?.remains ?? part.bodies);
+  const dimensioned = layDimensions && dimensioning(part, layDimensions, shownIn, sections);
+  const load = loadOf(part, sections, makeAuxiliary, dimensioned?.margins);
   // what fits nowhere is drawn at the smallest scale all the same
   const fixed = setup.scale === 'fit' ? (scalesOf(part.units).at(-1) as number) : setup.scale;
   // where no scale has room for the auxiliary views, the the views and true shapes alone decide
@@ -119,7 +126,7 @@ export const drawSheet = (
       ? (largestFit(setup, load) ?? largestFit(setup, { ...load, beside: () => true }))
       : undefined;
   const { ratio, placement } = best ?? { ratio: fixed, placement: placementAt(fixed, setup, load) };
-  const { layout, shapes, scale, shapesFit, viewsFit } = placement;
+  const { layout, gaps, margins, shapes, scale, shapesFit, viewsFit } = placement;
   const findings: Fault[] = shapesFit ? [] : [tooMuch(setup, load, ratio, viewsFit, shapes)];
   const used = new Set<string>();
   const views = [...layout.boxes].map(([name, home]): PlacedView => {
@@ -130,7 +137,7 @@ export const drawSheet = (
       name,
       title: section ? `Sectional ${title.toLowerCase()}` : title,
       box: home,
-      view: makeView(name, section ? section.remains : part.bodies),
+      view: shownIn(name),
       toPaper: viewToPaper(name, lowOf(box), unscaled(box), home, scale),
       ...(section ? { cut: section.plane.name } : {}),
     };
@@ -157,7 +164,9 @@ export const drawSheet = (
     paper,
     scale,
     angle: setup.angle,
-    gaps: gapsOf(setup),
+    gaps,
+    margins,
+    dimensions: dimensioned?.laid(setup, scale) ?? NO_DIMENSIONS,
     units: part.units,
     box,
     layout,

@@ -33,7 +33,7 @@ const proposed = (part: PartFile) => {
       proposal,
       layOut(
         books,
-        proposal.ties.map((tie) => ({ tie })),
+        proposal.ties.map((tie, i) => ({ id: `d${i}`, tie })),
         views,
         1,
       ).laid,

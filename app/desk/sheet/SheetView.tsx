@@ -18,6 +18,7 @@ import { ViewBoxes } from './ViewBoxes.tsx';
 
 const INK: Record<string, string> = {
   projector: 'var(--color-projector)',
+  dimension: 'var(--color-ink)',
   hatch: 'var(--color-hatch)',
   centre: 'var(--color-ink)',
   reference: 'var(--color-ink)',
@@ -27,6 +28,7 @@ const ACCOUNT_DASH = { W: undefined, D: '3 1', H: '1 0.8' } as const;
 
 const PracticeInk = fetchedLater(() => import('./PracticeInk.tsx').then((m) => m.PracticeInk));
 const LaidInk = fetchedLater(() => import('./LaidInk.tsx').then((m) => m.LaidInk), null);
+const DimensionHandles = fetchedLater(() => import('./DimensionHandles.tsx').then((m) => m.DimensionHandles));
 const TraceHandles = fetchedLater(() => import('./TraceHandles.tsx').then((m) => m.TraceHandles), null);
 const ShapeHandles = fetchedLater(() => import('./ShapeHandles.tsx').then((m) => m.ShapeHandles));
 
@@ -248,8 +250,9 @@ export const SheetView = () => {
         )}
         {stage === 'Set out' && <ViewBoxes picture={picture} paperPoint={paperPoint} />}
         {followed && <Follow point={followed} zoom={Math.sqrt(zoom)} />}
-        {!replaying && <TraceHandles picture={picture} paperPoint={paperPoint} />}
+        {!replaying && stage !== 'Dimension' && <TraceHandles picture={picture} paperPoint={paperPoint} />}
         {!replaying && stage === 'Cut' && <ShapeHandles picture={picture} paperPoint={paperPoint} />}
+        {stage === 'Dimension' && <DimensionHandles picture={picture} paperPoint={paperPoint} />}
         <ScalingPoints width={picture.paper.width} height={picture.paper.height} paperPoint={paperPoint} />
       </svg>
       <ScalingBar />
@@ -378,11 +381,12 @@ const SheetInk = memo(({ picture, only, without, bare }: InkProps) => (
         ))}
     </g>
     <g fill="var(--color-ink)">
-      {shows(only, 'trace') &&
-        picture.fills.map((points, i) => (
+      {picture.fills.map(({ layer, points }, i) =>
+        shows(only, layer) ? (
           // biome-ignore lint/suspicious/noArrayIndexKey: the same mark of the sheet keeps its place in the order while it moves
           <polygon key={i} points={points} />
-        ))}
+        ) : null,
+      )}
     </g>
     <g fill="var(--color-ink)" fontFamily="osifont">
       {picture.texts.map((t, i) =>
@@ -395,6 +399,8 @@ const SheetInk = memo(({ picture, only, without, bare }: InkProps) => (
             y={t.at[1]}
             fontSize={t.height * EM_OF_CAPITALS}
             textAnchor={t.anchor}
+            data-dimension={t.dimension}
+            transform={t.turn ? `rotate(${t.turn} ${t.at[0]} ${t.at[1]})` : undefined}
           >
             {t.text}
           </text>

@@ -10,6 +10,8 @@ const Project = fetchedLater(() => import('./project/Project.tsx').then((m) => m
 const Transfer = fetchedLater(() => import('./transfer/Transfer.tsx').then((m) => m.Transfer));
 const Cut = fetchedLater(() => import('./cut/Cut.tsx').then((m) => m.Cut));
 
+const Dimension = fetchedLater(() => import('./dimension/Dimension.tsx').then((m) => m.Dimension));
+
 /** How a stage stands: nothing in it yet, in order, or with something to look at. */
 export type StageStanding = 'empty' | 'settled' | 'needs attention';
 
@@ -17,7 +19,10 @@ export type StageStanding = 'empty' | 'settled' | 'needs attention';
 type StageEntry = { readonly Page: ComponentType; readonly standing: (state: SessionState) => StageStanding };
 
 /** Whether a finding or a pressing note is about one part of the drawing file. */
-const isDoubtful = ({ picture, notes }: SessionState, about: 'part' | 'setup' | 'cuts'): boolean =>
+const isDoubtful = (
+  { picture, notes }: SessionState,
+  about: 'part' | 'setup' | 'cuts' | 'dimensions',
+): boolean =>
   [...(picture?.findings ?? []), ...notes.filter((n) => n.severity !== 'note')].some(
     (f) => f.path[0] === about,
   );
@@ -41,5 +46,9 @@ export const STAGE_ENTRIES: Readonly<Record<Stage, StageEntry>> = {
   Cut: {
     Page: Cut,
     standing: (s) => (s.drawing.cuts.length ? attentionIf(isDoubtful(s, 'cuts')) : 'empty'),
+  },
+  Dimension: {
+    Page: Dimension,
+    standing: (s) => (s.drawing.dimensions?.list.length ? attentionIf(isDoubtful(s, 'dimensions')) : 'empty'),
   },
 };

@@ -30,10 +30,13 @@ const HARD: ReadonlySet<Pen> = new Set([
   'reference',
   'frame',
   'rule',
+  'dimension',
 ]);
 const INTERRUPTED: ReadonlySet<Pen> = new Set(['projector', 'hatch', 'centre']);
 /** Lettering that has its own fixed place. */
 const FIXED: ReadonlySet<Layer> = new Set(['title', 'frame']);
+/** Names of corners and figures of dimensions have their places already; other lettering keeps clear of them. */
+const isPlaced = (t: TextInk): boolean => t.label !== undefined || t.layer === 'dimensions';
 
 /** Kept free round a text, mm. */
 const MARGIN = 0.35;
@@ -44,6 +47,9 @@ const FROM_FRAME = 1;
 
 const boxOf = (t: TextInk, at: Vec2 = t.at): Rect => {
   const w = letterWidth(t.text, t.height);
+  // a figure that is turned reads upwards and stands to the left of its place
+  if (t.angle)
+    return { x: at[0] - t.height - MARGIN, y: at[1] - MARGIN, w: t.height + 2 * MARGIN, h: w + 2 * MARGIN };
   const x = at[0] - (t.anchor === 'middle' ? w / 2 : t.anchor === 'end' ? w : 0);
   return { x: x - MARGIN, y: at[1] - MARGIN, w: w + 2 * MARGIN, h: t.height + 2 * MARGIN };
 };
@@ -121,7 +127,7 @@ const leaderOf = (t: TextInk, box: Rect): Segment | undefined => {
   return [t.names, along2(t.names, sub2(middle, t.names), hit?.[0] ?? 1)];
 };
 
-/** The lettering at its final places. Names of corners have theirs already. */
+/** The lettering at its final places. */
 const placed = (
   ink: readonly Ink[],
   frame: Rect,
@@ -156,7 +162,7 @@ const placed = (
     return cost;
   };
   for (const t of texts) {
-    if (t.label) continue;
+    if (isPlaced(t)) continue;
     let best = t.at;
     let least = Number.POSITIVE_INFINITY;
     for (const [dx, dy] of moves(t.layer)) {

@@ -58,6 +58,19 @@ export const traceInk = (s: Section, sheet: PlacedSheet): Ink[] => {
 
 /** How much room an arrow and its letter take behind the trace's end, and what is kept to the frame, mm. */
 const LETTER_ROOM = ARROW + 2.4 + 3;
+
+/** What the ends of a trace take on the paper with their arrows and letters, as points of the rim. */
+export const traceEnds = (s: Section, home: Pick<PlacedView, 'box' | 'toPaper'>): Vec2[] => {
+  const path = tracePath(s, home) ?? [];
+  const { legs, half } = s.plane;
+  const ends = half
+    ? ([[path.at(-1), s.plane]] as const)
+    : ([
+        [path[0], legs[0]],
+        [path.at(-1), legs.at(-1)],
+      ] as const);
+  return ends.flatMap(([end, leg]) => (end && leg ? [end, along2(end, leg.sight, -LETTER_ROOM)] : []));
+};
 const FROM_FRAME = 0.6;
 
 /** The trace with its ends drawn back as far as its arrows and letters need to stay inside the frame. */
@@ -114,7 +127,7 @@ const inRect = (p: Vec2, r: Rect): boolean =>
  * The drawn trace, mm: across the view's box and some way past it. A half section's comes from the observer's side to the point
  * where it begins. None where a flat trace misses the box.
  */
-export const tracePath = (s: Section, home: PlacedView): Vec2[] | undefined => {
+export const tracePath = (s: Section, home: Pick<PlacedView, 'box' | 'toPaper'>): Vec2[] | undefined => {
   const { legs, half, sight, direction, start, from } = s.plane;
   const on = (p: Vec2): Vec2 => onPaper(home.toPaper, p);
   const [first, last] = [legs[0] as Leg, legs.at(-1) as Leg];

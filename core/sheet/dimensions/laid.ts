@@ -15,6 +15,7 @@ export const isLevel = (side: Side): boolean => side === 'below' || side === 'ab
 
 /** A dimension that is to be laid out: what it ties, and what was chosen for it. */
 export type Wanted = {
+  readonly id: string;
   readonly tie: Tie;
   /** in brackets: it follows from others and is there to be read only */
   readonly reference?: boolean | undefined;
@@ -59,6 +60,8 @@ export type Laid = {
 };
 
 export type Views = ReadonlyMap<ViewName, View>;
+/** What else stands beside the views, such as the ends of traces: boxes, paper mm from each view's origin. */
+export type Taken = ReadonlyMap<ViewName, Box>;
 
 /** Height of the figures, and of the room between them and their line, mm. */
 export const FIGURE = 3.5;

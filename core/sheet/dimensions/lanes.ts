@@ -36,18 +36,34 @@ export type Linear = {
 /** A dimension line runs so far past its ends where the arrows stand outside, mm. */
 const OUTSIDE = 5;
 
-/** How a figure stands on its line: with its arrows inside, between arrows outside, or beside the greater end. */
-type Fit = 'inside' | 'arrowsOutside' | 'beside';
-const fitOf = (l: Linear): Fit => {
+/** How a figure stands on its line: with its arrows inside, between arrows outside, or beside its greater or its lesser end. */
+type Fit = 'inside' | 'arrowsOutside' | 'after' | 'before';
+const startOf = (l: Linear, fit: Fit): number => {
+  if (fit === 'after') return l.hi + ARROW + 1;
+  const width = figureWidth(l.text);
+  return fit === 'before' ? l.lo - ARROW - 1 - width : (l.lo + l.hi - width) / 2;
+};
+/** @param others where the extension lines of other dimensions of that side run: no figure stands on one */
+const fitOf = (l: Linear, others: readonly number[]): Fit => {
   const free = l.hi - l.lo;
   const width = figureWidth(l.text);
-  if (free >= width + 2 * ARROW + 1) return 'inside';
-  return free >= width + 1 ? 'arrowsOutside' : 'beside';
+  const crossed = (fit: Fit): number => {
+    const start = startOf(l, fit);
+    return others.filter((x) => x > start - 0.5 && x < start + width + 0.5).length;
+  };
+  if (free >= width + 2 * ARROW + 1 && !crossed('inside')) return 'inside';
+  if (free >= width + 1 && !crossed('arrowsOutside')) return 'arrowsOutside';
+  const [after, before] = [crossed('after'), crossed('before')];
+  if (after && before && free >= width + 2 * ARROW + 1) return 'inside';
+  return before < after ? 'before' : 'after';
 };
-const spanOf = (l: Linear): readonly [number, number] => {
-  const fit = fitOf(l);
+const spanOf = (l: Linear, fit: Fit): readonly [number, number] => {
   if (fit === 'inside') return [l.lo, l.hi];
-  return [l.lo - OUTSIDE, fit === 'arrowsOutside' ? l.hi + OUTSIDE : l.hi + ARROW + 1 + figureWidth(l.text)];
+  const start = startOf(l, fit);
+  return [
+    Math.min(l.lo - OUTSIDE, start),
+    Math.max(l.hi + OUTSIDE, fit === 'after' ? start + figureWidth(l.text) : l.hi + OUTSIDE),
+  ];
 };
 
 /** The side of a view where the extension lines of a dimension are shorter; below and left where they are alike. */
@@ -61,20 +77,27 @@ export const sideOf = (k: 0 | 1, box: Box, l: Linear): Side => {
 };
 
 /** A dimension in its lane. @param out -1 below and to the left of the view, 1 above and to the right */
-const inLane = (view: ViewName, side: Side, edge: number, out: 1 | -1, lane: number, l: Linear): Laid => {
+const inLane = (
+  view: ViewName,
+  side: Side,
+  edge: number,
+  out: 1 | -1,
+  lane: number,
+  l: Linear,
+  fit: Fit,
+): Laid => {
   const k = isLevel(side) ? 0 : 1;
   const at = (along: number, away: number): Vec2 => (k === 0 ? [along, away] : [away, along]);
   const { lo, hi, text } = l;
   const away = edge + out * (FIRST + NEXT * lane);
   const width = figureWidth(text);
-  const fit = fitOf(l);
-  const start = fit === 'beside' ? hi + ARROW + 1 : (lo + hi - width) / 2;
+  const start = startOf(l, fit);
   // figures are read from below and from the right
   const box: Box =
     k === 0
       ? [start, away + ABOVE, start + width, away + ABOVE + FIGURE]
       : [away - ABOVE - FIGURE, start, away - ABOVE, start + width];
-  const [first, last] = spanOf(l);
+  const [first, last] = spanOf(l, fit);
   const outward = fit === 'inside' ? 1 : -1;
   return {
     wanted: l.wanted,
@@ -116,25 +139,38 @@ const LANES = 12;
 /**
  * Linear dimensions along one side of a view: the shorter ones nearer, those that do not overlap in one lane.
  * @param box of the view's lines, paper mm
+ * @param taken what stands beside the view
  * @param standing those on its other sides
  */
 export const layAlong = (
   view: ViewName,
   side: Side,
   box: Box,
+  taken: Box,
   list: readonly Linear[],
   standing: readonly Laid[],
 ): Laid[] => {
   const out = side === 'below' || side === 'left' ? -1 : 1;
-  const edge = { left: box[0], below: box[1], right: box[2], above: box[3] }[side];
+  const i = ({ left: 0, below: 1, right: 2, above: 3 } as const)[side];
+  // figures to the right of a view and below it stand between their line and the view
+  const inner = side === 'right' || side === 'below' ? FIGURE + ABOVE : 0;
+  const past = out * (taken[i] - box[i]);
+  const edge = box[i] + out * Math.max(0, past > 0 ? past + inner + OFF - FIRST : 0);
   const lanes: (readonly [number, number])[][] = [];
   const laid: Laid[] = [];
   for (const l of list.toSorted((a, b) => a.hi - a.lo - (b.hi - b.lo))) {
-    const span = spanOf(l);
+    // those of dimensions further out pass through this one's lane
+    const passing = list.filter((x) => x !== l && x.hi - x.lo >= l.hi - l.lo).flatMap((x) => [x.lo, x.hi]);
+    const ends = [l.lo, l.hi];
+    const fit = fitOf(
+      l,
+      passing.filter((x) => ends.every((end) => Math.abs(x - end) > 0.01)),
+    );
+    const span = spanOf(l, fit);
     // a longer one stands outside every shorter one that it spans
     const within = lanes.map((lane) => lane.some((x) => x[0] < span[1] + 1 && span[0] - 1 < x[1]));
     const nearest = within.lastIndexOf(true) + 1 + (l.wanted.out ?? 0);
-    const tried = Array.from({ length: LANES }, (_, i) => inLane(view, side, edge, out, nearest + i, l));
+    const tried = Array.from({ length: LANES }, (_, i) => inLane(view, side, edge, out, nearest + i, l, fit));
     const clear = tried.findIndex((d) => ![...standing, ...laid].some((other) => inTheWay(d, other)));
     const lane = nearest + Math.max(0, clear);
     while (lanes.length <= lane) lanes.push([]);

@@ -9,10 +9,10 @@ import { sizeText } from '../../number/format.ts';
 import type { View } from '../../view/view.ts';
 import { sizeFigure, written } from './figureText.ts';
 import { homeOf, rectangleWay } from './home.ts';
-import { type Box, isLevel, type Laid, type Side, type Views, type Wanted } from './laid.ts';
+import { type Box, isLevel, type Laid, type Side, type Taken, type Views, type Wanted } from './laid.ts';
 import { type Linear, layAlong, sideOf } from './lanes.ts';
 import { isLessThanHalf, layNotes, type Note } from './notes.ts';
-import { linesOfFaces, reachAt, wayIn } from './reach.ts';
+import { linesWhereMeet, reachAt, wayIn } from './reach.ts';
 
 /** The dimensions of a sheet in their places, and those that no view shows. */
 export type LaidOut = { readonly laid: readonly Laid[]; readonly unplaced: readonly Wanted[] };
@@ -28,6 +28,13 @@ const boxOf = (view: View, k: number): Box => {
   );
   return [u0 * k, v0 * k, u1 * k, v1 * k];
 };
+
+const union = (a: Box, b: Box): Box => [
+  Math.min(a[0], b[0]),
+  Math.min(a[1], b[1]),
+  Math.max(a[2], b[2]),
+  Math.max(a[3], b[3]),
+];
 
 /** How many copies of a feature have the size, by the faces of all copies. */
 const copiesOf = (books: DimensionBooks, size: SizeKey): number => {
@@ -99,9 +106,7 @@ const acrossIn = (
   const along = axis === 0 ? 1 : 0;
   const { u, v } = VIEW_FRAMES[name];
   const centre = dot(along === 0 ? u : v, surface.o) * k;
-  const byFace = linesOfFaces(view);
-  const lines = (byFace.get(face) ?? []).filter((l) => faces.every((f) => l.of.includes(f)));
-  const away = lines.flatMap((l) => {
+  const away = linesWhereMeet(view, faces).flatMap((l) => {
     const b = boxOf2(l.curve, l.from, l.to);
     return along === 0 ? [b[1] * k, b[3] * k] : [b[0] * k, b[2] * k];
   });
@@ -139,12 +144,14 @@ const noteOf = (books: DimensionBooks, wanted: Wanted, size: SizeKey, views: Vie
  * Lays dimensions out in their views: linear ones in lanes on the side where their extension lines are shorter, shorter ones nearer; diameters of
  * turned features across their rectangle; notes with leaders above and to the right.
  * @param k paper mm to a part unit
+ * @param taken what else stands beside the views
  */
 export const layOut = (
   books: DimensionBooks,
   wanted: readonly Wanted[],
   views: Views,
   k: number,
+  taken: Taken = new Map(),
 ): LaidOut => {
   const homes = wanted.map((w) => ({
     w,
@@ -174,9 +181,10 @@ export const layOut = (
       else continue;
       placed.add(w);
     }
+    const clear = taken.get(name) ?? box;
     const here: Laid[] = [];
-    for (const [side, list] of bySide) here.push(...layAlong(name, side, box, list, here));
-    laid.push(...here, ...layNotes(name, view, k, box, notes, here));
+    for (const [side, list] of bySide) here.push(...layAlong(name, side, box, clear, list, here));
+    laid.push(...here, ...layNotes(name, view, k, union(box, clear), notes, here));
   }
   return { laid, unplaced: wanted.filter((w) => !placed.has(w)) };
 };

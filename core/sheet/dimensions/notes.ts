@@ -7,7 +7,7 @@ import { facesOfMeeting } from '../../naming/keys.ts';
 import type { View, ViewLine } from '../../view/view.ts';
 import { figureWidth } from './figureText.ts';
 import { type Box, boxesMeet, crosses, FIGURE, type Laid, type Line, passes, type Wanted } from './laid.ts';
-import { linesOfFaces } from './reach.ts';
+import { linesOfFace, linesWhereMeet } from './reach.ts';
 
 /** A note with a leader, on its way to a place. */
 export type Note = {
@@ -40,10 +40,8 @@ const bestLine = (lines: readonly ViewLine[]): ViewLine | undefined => {
 
 const anchorOf = (size: SizeKey, view: View, k: number): Anchor => {
   const keys = size.of.flatMap(facesOfMeeting);
-  const byFace = linesOfFaces(view);
-  const all = keys.map((f) => byFace.get(f) ?? []);
-  const shared = (all[0] ?? []).filter((l) => all.every((x) => x.includes(l)));
-  const line = bestLine(shared.length ? shared : all.flat());
+  const shared = linesWhereMeet(view, keys);
+  const line = bestLine(shared.length ? shared : keys.flatMap((f) => linesOfFace(view, f)));
   const paper = ([u, v]: Vec2): Vec2 => [u * k, v * k];
   if (!line) {
     const middle = paper([(view.box[0] + view.box[2]) / 2, (view.box[1] + view.box[3]) / 2]);
@@ -72,6 +70,13 @@ const anchorOf = (size: SizeKey, view: View, k: number): Anchor => {
 const ROWS = 24;
 /** The first row of notes from the outline, and the next from it, mm. */
 const ROW = 6;
+
+/** A leader never runs level or upright: it would pass for a centre line or an edge. */
+const isAslant = ([p, q]: Line): boolean => {
+  const [dx, dy] = [Math.abs(p[0] - q[0]), Math.abs(p[1] - q[1])];
+  return Math.min(dx, dy) > STEEPEST * Math.max(dx, dy);
+};
+const STEEPEST = 0.2;
 
 type Place = { readonly box: Box; readonly foot: Vec2; readonly shelf: Line };
 
@@ -133,6 +138,7 @@ export const layNotes = (
     const isApart = (p: (typeof tried)[number]): boolean =>
       all.every((x) => !boxesMeet(p.box, x.drawn.text.box) && !linesOf(x).some((l) => passes(l, p.box)));
     const isFree = (p: (typeof tried)[number]): boolean =>
+      isAslant(p.leader) &&
       all.every(
         (x) =>
           !passes(p.leader, x.drawn.text.box) &&
@@ -169,9 +175,7 @@ export const isLessThanHalf = (books: DimensionBooks, face: string, views: Itera
   if (books.surfaces.get(face)?.kind !== 'cylinder') return false;
   let most = 0;
   for (const view of views) {
-    const arcs = (linesOfFaces(view).get(face) ?? []).filter(
-      (l) => l.curve.type === 'conic' && l.curve.round,
-    );
+    const arcs = linesOfFace(view, face).filter((l) => l.curve.type === 'conic' && l.curve.round);
     // pieces of one circle, seen and hidden, together
     most = Math.max(
       most,

@@ -17,13 +17,26 @@ export const wayIn = (
 
 /** A view's lines by the faces that meet in them, sought for once. */
 const known = new WeakMap<View, ReadonlyMap<string, readonly ViewLine[]>>();
-export const linesOfFaces = (view: View): ReadonlyMap<string, readonly ViewLine[]> => {
+const linesByFace = (view: View): ReadonlyMap<string, readonly ViewLine[]> => {
   const before = known.get(view);
   if (before) return before;
   const out = new Map<string, ViewLine[]>();
   for (const l of view.lines) for (const face of l.of) out.set(face, [...(out.get(face) ?? []), l]);
   known.set(view, out);
   return out;
+};
+
+const NO_LINES: readonly ViewLine[] = [];
+/** The name by which a view's lines know a face: without that of its body, which is written where several have such a feature. */
+const bareKey = (view: View, face: string): string =>
+  linesByFace(view).has(face) ? face : face.slice(face.indexOf('/') + 1);
+/** The lines of a view in which a face ends. */
+export const linesOfFace = (view: View, face: string): readonly ViewLine[] =>
+  linesByFace(view).get(bareKey(view, face)) ?? NO_LINES;
+/** The lines of a view in which all of some faces meet. */
+export const linesWhereMeet = (view: View, faces: readonly string[]): readonly ViewLine[] => {
+  const keys = faces.map((f) => bareKey(view, f));
+  return linesOfFace(view, faces[0] as string).filter((l) => keys.every((f) => l.of.includes(f)));
 };
 
 /** How near a line's end counts as being at a station, as a share of the part's size. */
@@ -40,13 +53,12 @@ export const linesAt = (
   if (!way) return [];
   const at = (stationNow(s, books.surfaces) ?? s.at) * way.sign;
   const near = NEAR * books.part.tol.size;
-  const lines = linesOfFaces(view);
   return s.of.flatMap((key) => {
     const faces = facesOfMeeting(key);
-    const own = (lines.get(faces[0] as string) ?? []).filter((l) => faces.every((f) => l.of.includes(f)));
+    const own = linesWhereMeet(view, faces);
     if (faces.length === 1 && books.surfaces.get(key)?.kind !== 'plane') return own;
     // a corner is an end of lines of its first two faces
-    const some = faces.length === 3 ? (lines.get(faces[0] as string) ?? []) : own;
+    const some = faces.length === 3 ? linesOfFace(view, faces[0] as string) : own;
     return some.filter((l) =>
       [l.from, l.to].some((t) => Math.abs((pointOn2(l.curve, t)[way.k] as number) - at) <= near),
     );

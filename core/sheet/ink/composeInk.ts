@@ -7,6 +7,7 @@ import { type HatchOf, hatchStyle } from '../annotate/hatch.ts';
 import { withLettering } from '../annotate/lettering.ts';
 import { checkBar, type TitleText, titleBlock } from '../annotate/titleBlock.ts';
 import { traceInk } from '../annotate/traceLine.ts';
+import { dimensionInk } from '../dimensions/dimensionInk.ts';
 import type { Numbered, PlacedSheet } from '../drawnSheet.ts';
 import type { SheetSetup } from '../setup.ts';
 import type { Ink } from './ink.ts';
@@ -46,6 +47,10 @@ export const composeInk = (
     ),
     ...(sheet.pictorial ? pictorialInk(sheet.pictorial, part.tol.linear) : []),
     ...sheet.sections.flatMap((s) => traceInk(s, sheet)),
+    ...sheet.dimensions.laid.flatMap((d) => {
+      const home = sheet.views.find((v) => v.name === d.view);
+      return home ? dimensionInk(d, d.wanted.id, home, setup.rules.lineEnds ?? 'arrows') : [];
+    }),
   ];
   const names = setup.rules.corners ? cornerNames(sheet, setup, numbered, ink, part) : [];
   return withLettering([...ink, ...names], sheet.paper.frame, sheet.paper.title);

@@ -16,6 +16,7 @@ export type Pen =
   | 'traceEnd'
   | 'reference'
   | 'projector'
+  | 'dimension'
   | 'hatch'
   | 'frame'
   | 'rule';
@@ -33,7 +34,8 @@ export type Layer =
   | 'hatch'
   | 'trueShape'
   | 'labels'
-  | 'numbers';
+  | 'numbers'
+  | 'dimensions';
 
 export type StrokeInk = {
   readonly kind: 'stroke';
@@ -45,6 +47,8 @@ export type StrokeInk = {
   readonly edges?: readonly string[];
   /** the line as it runs, where the stretches are its dashes */
   readonly whole?: Stretch;
+  /** the dimension that it is part of */
+  readonly dimension?: string;
   /** of hatching: the rim of the area in any order (even-odd), the direction of its lines (radians) and how far apart they are, mm */
   readonly area?: { readonly rim: readonly Stretch[]; readonly angle: number; readonly spacing: number };
 };
@@ -56,13 +60,22 @@ export type TextInk = {
   /** height of the capitals in mm */
   readonly height: number;
   readonly anchor: 'start' | 'middle' | 'end';
+  /** degrees that it is turned about its place, against the clock */
+  readonly angle?: number;
+  /** the dimension that it is the figure of */
+  readonly dimension?: string;
   /** the place on the paper that it names, for a number at a point */
   readonly names?: Vec2;
   /** a point's name: its view, the key of the point written first, and the place on the paper that it names */
   readonly label?: { readonly view: string; readonly point: string; readonly of: Vec2 };
 };
 /** A filled triangle or other small polygon (arrow heads). */
-export type FillInk = { readonly kind: 'fill'; readonly layer: Layer; readonly points: readonly Vec2[] };
+export type FillInk = {
+  readonly kind: 'fill';
+  readonly layer: Layer;
+  readonly points: readonly Vec2[];
+  readonly dimension?: string;
+};
 export type Ink = StrokeInk | TextInk | FillInk;
 
 /** Line widths in mm (ISO 128-2: wide 0.5, narrow half of it). */

@@ -157,7 +157,7 @@ const principalInk = (
     lines: drawnLines(v, sheet.sections, rules),
     toPaper: v.toPaper,
     title: v.title,
-    titleAt: [v.box.x + v.box.w / 2, v.box.y - 6.5],
+    titleAt: [v.box.x + v.box.w / 2, v.box.y - 6.5 - (sheet.margins.get(v.name)?.below ?? 0)],
     features: axesOf(section ? section.remains : part.bodies),
     isInView: everywhere,
     scene: rules.symmetry === 'out' ? undefined : section ? section.remains : part.bodies,
@@ -188,7 +188,8 @@ export const viewInk = (
   const draw = (): Ink[] => principalInk(v, sheet, part, setup, hatchOf, axesOf);
   if (v.cut) return draw();
   const { noHidden, symmetry } = setup.rules;
-  const place = JSON.stringify([v.toPaper, v.box, v.title, noHidden?.includes(v.name), symmetry]);
+  const below = sheet.margins.get(v.name)?.below;
+  const place = JSON.stringify([v.toPaper, v.box, v.title, noHidden?.includes(v.name), symmetry, below]);
   const known = wholeViews.get(v.view);
   if (known?.place === place) return known.ink;
   const ink = draw();

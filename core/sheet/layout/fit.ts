@@ -4,7 +4,7 @@ import type { Section } from '../../section/section.ts';
 import { checkBar } from '../annotate/titleBlock.ts';
 import type { SheetSetup } from '../setup.ts';
 import { VIEW_TITLES } from '../views/viewTitles.ts';
-import type { Layout } from './layout.ts';
+import type { MarginsOf } from './margins.ts';
 import { INCH_SCALES, type PaperName, paperFrame, paperSize, STANDARD_SCALES, scaleText } from './paper.ts';
 import { groupRoom, inner, type Placement, paperPerUnit, placeAt, tooLarge } from './placement.ts';
 
@@ -17,6 +17,8 @@ export type Load = {
   readonly tol: number;
   /** whether what stands beside the views, such as auxiliary views, has room as well; nothing does where missing */
   readonly beside?: (setup: SheetSetup, site: Placement) => boolean;
+  /** what the dimensions of the views take at a scale, paper mm to a part unit; nothing where missing */
+  readonly margins?: (setup: SheetSetup, scale: number) => MarginsOf;
 };
 
 export const scalesOf = (units: 'mm' | 'in'): readonly number[] =>
@@ -35,11 +37,17 @@ export const placementAt = (ratio: number, setup: SheetSetup, load: Load): Place
     bar.room,
     load.tol,
     (site) => load.beside?.(setup, site) ?? true,
+    load.margins?.(setup, paperPerUnit(ratio, load.units)),
   );
 };
 
-const boxesTooLarge = (ratio: number, setup: SheetSetup, load: Load): boolean =>
-  tooLarge(paperPerUnit(ratio, load.units), setup, paperFrame(setup), load.box);
+const boxesTooLarge = (ratio: number, setup: SheetSetup, load: Load): boolean => {
+  const scale = paperPerUnit(ratio, load.units);
+  const isTooLarge = (margins: MarginsOf): boolean =>
+    tooLarge(scale, setup, paperFrame(setup), load.box, margins);
+  // dimensions are only laid out at a scale at which the bare views have room
+  return isTooLarge(new Map()) || (load.margins !== undefined && isTooLarge(load.margins(setup, scale)));
+};
 
 /** The largest standard scale at which everything fits, with its placement; undefined where none does. */
 export const largestFit = (
@@ -90,7 +98,7 @@ export const offersFor = (setup: SheetSetup, load: Load): Offer[] => {
     if (setup.scale !== 'fit' && fit !== undefined && fit > setup.scale)
       out.push({ label: `Scale ${scaleText(fit)}`, change: { scale: fit } });
     const smaller = papers[at - 1];
-    if (smaller && fullnessOf(now.layout, setup) < THIN) {
+    if (smaller && fullnessOf(now, setup) < THIN) {
       const change = { paper: smaller, place: undefined };
       const there = { ...setup, ...change };
       if (ratio !== undefined && placementAt(ratio, there, load).fits)
@@ -136,9 +144,12 @@ export const offersFor = (setup: SheetSetup, load: Load): Offer[] => {
 };
 
 /** How much of the frame the views' group covers, 0 to 1. */
-export const fullnessOf = (layout: Layout, setup: SheetSetup): number => {
+export const fullnessOf = (
+  { layout, margins }: Pick<Placement, 'layout' | 'margins'>,
+  setup: SheetSetup,
+): number => {
   const { frame } = paperFrame(setup);
-  const group = groupRoom(layout);
+  const group = groupRoom(layout, margins);
   const free = inner(frame, 2);
   return (group.w * group.h) / (free.w * free.h);
 };

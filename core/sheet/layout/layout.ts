@@ -12,6 +12,9 @@ const PLACES: Record<ProjectionAngle, Record<ViewName, readonly [number, number]
   third: { front: [0, 0], top: [0, 1], bottom: [0, -1], left: [-1, 0], right: [1, 0], back: [2, 0] },
 };
 
+export const columnAndRow = (view: ViewName, angle: ProjectionAngle): readonly [number, number] =>
+  PLACES[angle][view];
+
 export const viewSize = (name: ViewName, o: Overall): Vec2 => {
   if (name === 'front' || name === 'back') return [o.width, o.height];
   if (name === 'top' || name === 'bottom') return [o.width, o.depth];

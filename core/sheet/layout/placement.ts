@@ -4,22 +4,42 @@ import type { Section } from '../../section/section.ts';
 import type { SheetSetup } from '../setup.ts';
 import { viewToPaper } from '../views/placedView.ts';
 import { type PlacedShape, placeTrueShape, trueShapeOf } from '../views/trueShape.ts';
-import { gapFromXY, gapsOf } from './gaps.ts';
+import { type Gaps, gapFromXY, gapsOf } from './gaps.ts';
 import { type Layout, layoutViews, moveLayout, type Overall } from './layout.ts';
+import { type Margins, type MarginsOf, NO_MARGINS, roomyGaps, TITLE_ROOM } from './margins.ts';
 import { type PaperFrame, type Rect, rectInside, rectsMeet } from './paper.ts';
 import { onPaper } from './similarity.ts';
 import { levelOnXY } from './xyDistance.ts';
 
-/** Room around the boxes for titles, numbers and the trace, mm. */
-const TITLE_ROOM = 9;
+/** Room around the boxes for numbers and the trace, mm. */
 const AROUND = 5;
+/** Between the outermost dimension and what is next to it, mm. */
+const PAST_DIMENSIONS = 1.5;
 
-export const groupRoom = (l: Layout): Rect => ({
-  x: l.extent.x - AROUND,
-  y: l.extent.y - TITLE_ROOM,
-  w: l.extent.w + 2 * AROUND,
-  h: l.extent.h + AROUND + TITLE_ROOM,
-});
+/** A view's box with its title and its dimensions. @param around what is kept free on the other sides, mm */
+export const roomOfView = (box: Rect, margins: Margins | undefined, around: number): Rect => {
+  const { left, below, right, above } = margins ?? NO_MARGINS;
+  const beyond = (margin: number): number =>
+    margin > 0 ? Math.max(around, margin + PAST_DIMENSIONS) : around;
+  return {
+    x: box.x - beyond(left),
+    y: box.y - TITLE_ROOM - below,
+    w: box.w + beyond(left) + beyond(right),
+    h: box.h + TITLE_ROOM + below + beyond(above),
+  };
+};
+
+/** The room of all views together, with their titles and dimensions. */
+export const groupRoom = (l: Layout, margins: MarginsOf): Rect => {
+  const rooms = [...l.boxes].map(([name, box]) => roomOfView(box, margins.get(name), AROUND));
+  const [x, y] = [Math.min(...rooms.map((r) => r.x)), Math.min(...rooms.map((r) => r.y))];
+  return {
+    x,
+    y,
+    w: Math.max(...rooms.map((r) => r.x + r.w)) - x,
+    h: Math.max(...rooms.map((r) => r.y + r.h)) - y,
+  };
+};
 
 /** How many places are tried that look well before those that merely do. */
 const USUAL = 9;
@@ -82,19 +102,25 @@ const lineRooms = (l: Layout, setup: SheetSetup): Rect[] => {
   ];
 };
 
+/** How far the views stand from the lines between them: as chosen, or where nothing is chosen as far as dimensions ask for. */
+const gapsFor = (setup: SheetSetup, margins: MarginsOf): Gaps =>
+  setup.between ? gapsOf(setup) : roomyGaps(gapsOf(setup), margins, setup.views, setup.angle);
+
 /** The rooms of the boxes with their titles, and of the lines between them. */
-const roomsOf = (l: Layout, setup: SheetSetup): { readonly boxes: Rect[]; readonly lines: Rect[] } => ({
-  boxes: [...l.boxes.values()].map((b) => ({
-    x: b.x - 2,
-    y: b.y - TITLE_ROOM,
-    w: b.w + 4,
-    h: b.h + TITLE_ROOM + 2,
-  })),
+const roomsOf = (
+  l: Layout,
+  setup: SheetSetup,
+  margins: MarginsOf,
+): { readonly boxes: Rect[]; readonly lines: Rect[] } => ({
+  boxes: [...l.boxes].map(([name, b]) => roomOfView(b, margins.get(name), 2)),
   lines: lineRooms(l, setup),
 });
 
 export type Placement = {
   layout: Layout;
+  gaps: Gaps;
+  /** what the dimensions of each view take beyond its box */
+  margins: MarginsOf;
   shapes: PlacedShape[];
   scale: number;
   viewsFit: boolean;
@@ -126,16 +152,18 @@ export const placeAt = (
   bar: Rect,
   tol: number,
   beside: (site: Placement) => boolean = () => true,
+  margins: MarginsOf = new Map(),
 ): Placement => {
   const overall = onPaperSize(box, scale);
-  const raw = layoutViews(setup.views, setup.angle, overall, gapsOf(setup));
+  const gaps = gapsFor(setup, margins);
+  const raw = layoutViews(setup.views, setup.angle, overall, gaps);
   const free = inner(paper.frame, 2);
-  const group = groupRoom(raw);
+  const group = groupRoom(raw, margins);
   const wanted = sections
     .filter((s) => s.bodies.length && raw.boxes.has(s.plane.seenIn))
     .filter((s) => !setup.shapes?.[s.plane.name]?.out)
     .map(({ plane, bodies }) => {
-      const level = levelOnXY(plane.seenIn, box, setup.angle, scale, gapFromXY(gapsOf(setup), plane.seenIn));
+      const level = levelOnXY(plane.seenIn, box, setup.angle, scale, gapFromXY(gaps, plane.seenIn));
       return trueShapeOf(plane, bodies, scale, setup.angle, level, tol);
     });
   const obstacles: Obstacle[] = [
@@ -143,7 +171,7 @@ export const placeAt = (
     { room: paper.title, clear: 2 },
     { room: bar, clear: 0 },
   ];
-  const parts = roomsOf(raw, setup);
+  const parts = roomsOf(raw, setup, margins);
   const places = setup.place
     ? [[setup.place[0] - raw.extent.x, setup.place[1] - raw.extent.y] as Vec2]
     : groupPlaces(group, free, [...parts.boxes, ...parts.lines], obstacles);
@@ -152,9 +180,9 @@ export const placeAt = (
     // beyond the usual places the first that will do is taken
     if (i >= USUAL && first?.viewsFit) break;
     const layout = moveLayout(raw, by);
-    const { boxes, lines } = roomsOf(layout, setup);
+    const { boxes, lines } = roomsOf(layout, setup, margins);
     const viewsFit =
-      rectInside(groupRoom(layout), free) &&
+      rectInside(groupRoom(layout, margins), free) &&
       ![...boxes, ...lines].some((b) => obstacles.some((o) => rectsMeet(b, o.room, o.clear)));
     // shapes are only worth placing where the views stand, or for want of any better place
     if (!viewsFit && first) continue;
@@ -174,7 +202,7 @@ export const placeAt = (
       taken.push(placed.room);
     }
     const shapesFit = viewsFit && shapes.every((s) => s.fits);
-    const bare = { layout, shapes, scale, viewsFit, shapesFit, fits: shapesFit };
+    const bare = { layout, gaps, margins, shapes, scale, viewsFit, shapesFit, fits: shapesFit };
     const placement = { ...bare, fits: shapesFit && beside(bare) };
     if (placement.fits) return placement;
     // views that fit count for more than a shape that does not, and shapes for more than what stands beside them
@@ -186,9 +214,16 @@ export const placeAt = (
 export const lowOf = (b: Box3): Vec3 => [b[0], b[1], b[2]];
 
 /** True where the group of boxes is larger than the free area. */
-export const tooLarge = (scale: number, setup: SheetSetup, paper: PaperFrame, box: Box3): boolean => {
+export const tooLarge = (
+  scale: number,
+  setup: SheetSetup,
+  paper: PaperFrame,
+  box: Box3,
+  margins: MarginsOf,
+): boolean => {
   const free = inner(paper.frame, 2);
-  const group = groupRoom(layoutViews(setup.views, setup.angle, onPaperSize(box, scale), gapsOf(setup)));
+  const gaps = gapsFor(setup, margins);
+  const group = groupRoom(layoutViews(setup.views, setup.angle, onPaperSize(box, scale), gaps), margins);
   return group.w > free.w || group.h > free.h;
 };
 

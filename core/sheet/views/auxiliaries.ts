@@ -7,8 +7,9 @@ import { shadowsOf } from '../../view/project.ts';
 import { boxOfLines, type View, type ViewLine } from '../../view/view.ts';
 import { checkBar } from '../annotate/titleBlock.ts';
 import type { Layout } from '../layout/layout.ts';
+import type { MarginsOf } from '../layout/margins.ts';
 import { paperFrame, type Rect } from '../layout/paper.ts';
-import { inner, lowOf, unscaled } from '../layout/placement.ts';
+import { inner, lowOf, roomOfView, unscaled } from '../layout/placement.ts';
 import type { SheetSetup } from '../setup.ts';
 import { type AuxiliaryAim, auxiliaryAim, type PlacedAuxiliary, placeAuxiliary } from './auxiliary.ts';
 import { viewToPaper } from './placedView.ts';
@@ -52,21 +53,21 @@ const faceAlone = (part: BuiltPart, aim: AuxiliaryAim): View => {
 export type SheetSite = {
   readonly layout: Layout;
   readonly shapes: readonly PlacedShape[];
+  readonly margins: MarginsOf;
   /** mm of paper per part unit */
   readonly scale: number;
 };
 
 /** The rooms that are taken on a sheet with its views and true shapes. */
-export const takenRooms = (setup: SheetSetup, { layout, shapes }: SheetSite, units: 'mm' | 'in'): Rect[] => {
+export const takenRooms = (
+  setup: SheetSetup,
+  { layout, shapes, margins }: SheetSite,
+  units: 'mm' | 'in',
+): Rect[] => {
   const paper = paperFrame(setup);
   const around = setup.rules.corners ? NAMES_ROOM : 2;
   return [
-    ...[...layout.boxes.values()].map((b) => ({
-      x: b.x - around,
-      y: b.y - 9,
-      w: b.w + 2 * around,
-      h: b.h + 9 + around,
-    })),
+    ...[...layout.boxes].map(([name, b]) => roomOfView(b, margins.get(name), around)),
     ...shapes.map((s) => s.room),
     paper.title,
     checkBar(paper, units).room,

@@ -26,4 +26,5 @@ const TITLES: Record<ViewNames, Record<ViewName, string>> = {
   sides: { ...VIEW_TITLES, left: 'Left side view', right: 'Right side view' },
 };
 
+/** What a view is called by a school. */
 export const viewTitle = (name: ViewName, names: ViewNames = 'views'): string => TITLES[names][name];

@@ -57,7 +57,7 @@ test('random parts: what is proposed is enough, each once, and no figure stands 
       crowded(
         layOut(
           books,
-          ties.map((tie) => ({ tie })),
+          ties.map((tie, i) => ({ id: `d${i}`, tie })),
           views,
           1,
         ).laid,

@@ -209,7 +209,7 @@ export const judge = (file: PartFile, scheme: Scheme): Judged => {
     claims: audit.complete,
     laid: layOut(
       books,
-      ties.map((tie) => ({ tie })),
+      ties.map((tie, i) => ({ id: `d${i}`, tie })),
       views,
       1,
     ).laid,

@@ -1,0 +1,276 @@
+'use client';
+import { useState } from 'react';
+import type { KeptDimension, Tied } from '../../../../core/dimension/kept.ts';
+import type { Scheme } from '../../../../core/dimension/propose.ts';
+import type { DimensionBook } from '../../../../core/drawing/dimensionBook.ts';
+import { listed } from '../../../../core/naming/listed.ts';
+import { Choice } from '../../book/Choice.tsx';
+import { Findings } from '../../book/Findings.tsx';
+import { Page, Row } from '../../book/Page.tsx';
+import { useDesk, useEdit, useSession, useView } from '../../useDesk.ts';
+import { AccountPicture } from './AccountPicture.tsx';
+import { DimensionInHand } from './DimensionInHand.tsx';
+import { useDimensionBook } from './useDimensionBook.ts';
+
+const SCHEMES: readonly { readonly value: Scheme; readonly label: string }[] = [
+  { value: 'base', label: 'a base' },
+  { value: 'chain', label: 'one another' },
+  { value: 'symmetry', label: 'axes' },
+];
+const NONE: readonly KeptDimension[] = [];
+const action =
+  'shrink-0 rounded border border-rule-strong bg-white px-2 py-0.5 font-semibold text-deep hover:bg-hover';
+
+/** "11 sizes on the sheet. One is still missing." */
+const Standing = ({ book, count }: { book: DimensionBook | undefined; count: number }) => {
+  if (!book) return <>The sizes are being counted …</>;
+  const { missing, rings } = book;
+  const words = [
+    ...(missing.length ? [`${missing.length} ${missing.length === 1 ? 'is' : 'are'} still missing.`] : []),
+    ...(rings.length ? [`${rings.length} too many.`] : []),
+  ];
+  return (
+    <>
+      {count === 1 ? '1 size' : `${count} sizes`} on the sheet.{' '}
+      {words.length ? (
+        <span className="font-semibold text-caution">{words.join(' ')}</span>
+      ) : (
+        'Each is given once, and none is missing.'
+      )}
+    </>
+  );
+};
+
+/** What nothing gives, each with the press that gives it. */
+const Missing = ({ book, onAdd }: { book: DimensionBook; onAdd: (tied: Tied, words: string) => void }) => (
+  <ul aria-label="Missing sizes">
+    {book.missing.map((m) => (
+      <li
+        key={JSON.stringify(m.offer)}
+        className="flex items-center justify-between gap-3 border-b border-rule px-5 py-1.5 text-[13px] leading-[18px]"
+      >
+        <span className="flex gap-2">
+          <span aria-hidden className="mt-1.5 size-[8px] shrink-0 rotate-45 bg-warning" />
+          <span>Nothing gives {m.words}.</span>
+        </span>
+        <button type="button" className={action} onClick={() => onAdd(m.offer, m.words)}>
+          Add {m.value}
+        </button>
+      </li>
+    ))}
+  </ul>
+);
+
+/** Rings of dimensions that close: one of each follows from the others. */
+const Rings = ({ book }: { book: DimensionBook }) => {
+  const edit = useEdit();
+  const textOf = (id: string): string => book.rows.find((r) => r.id === id)?.text ?? id;
+  return (
+    <ul aria-label="Sizes given twice">
+      {book.rings.map((ring) => {
+        const last = ring.at(-1) as string;
+        return (
+          <li
+            key={ring.join()}
+            className="flex items-center justify-between gap-3 border-b border-rule px-5 py-1.5 text-[13px] leading-[18px]"
+          >
+            <span className="flex gap-2">
+              <span aria-hidden className="mt-1 size-[9px] shrink-0 rounded-full border-2 border-warning" />
+              <span>{listed(ring.map(textOf))} close a ring: each follows from the others.</span>
+            </span>
+            <button
+              type="button"
+              className={action}
+              onClick={() =>
+                void edit({
+                  type: 'changeDimension',
+                  id: last,
+                  change: { reference: true },
+                  label: `${textOf(last)}: for reference`,
+                })
+              }
+            >
+              ({textOf(last)})
+            </button>
+          </li>
+        );
+      })}
+    </ul>
+  );
+};
+
+/** Stage 6: the dimensions on the sheet and their books. */
+export const Dimension = () => {
+  const { session, engine, view } = useDesk();
+  const edit = useEdit();
+  const book = useDimensionBook();
+  const kept = useSession((s) => s.drawing.dimensions?.list) ?? NONE;
+  const scheme = useSession((s) => s.drawing.dimensions?.scheme) ?? 'base';
+  const isStated = useSession((s) => s.drawing.part.bodies.length > 0);
+  const inHand = useView((s) => s.dimension);
+  const [from, setFrom] = useState<{
+    readonly key: string;
+    readonly axis: 0 | 1 | 2;
+    readonly words: string;
+  }>();
+  const propose = async (by: Scheme, rest: boolean): Promise<void> => {
+    const list = await engine.propose(session.state.getState().drawing, by, rest);
+    if (!list) return;
+    const label = rest
+      ? 'What was missing dimensioned'
+      : `Dimensioned, counted from ${SCHEMES.find((s) => s.value === by)?.label}`;
+    void edit({ type: 'setDimensions', list, scheme: by, label });
+  };
+  const add = (tied: Tied, words: string): void => void edit({ type: 'addDimension', tied, words });
+  const point = (axis: 0 | 1 | 2, key: string, words: string): void => {
+    if (!from || from.axis !== axis) setFrom({ key, axis, words });
+    else {
+      setFrom(undefined);
+      if (from.key !== key)
+        add({ kind: 'linear', axis, from: from.key, to: key }, `from ${from.words} to ${words}`);
+    }
+  };
+  if (!isStated)
+    return (
+      <Page title="Dimensions" note="The sizes on the sheet, each given once.">
+        <p className="px-5 py-3 text-[13.5px] text-second">
+          State a part first; its sizes are dimensioned here.
+        </p>
+      </Page>
+    );
+  return (
+    <Page title="Dimensions" note={<Standing book={book} count={kept.length} />}>
+      <Row label="Count from">
+        <Choice
+          name="Count from"
+          value={scheme}
+          options={SCHEMES}
+          onChange={(by) =>
+            kept.length
+              ? void propose(by, false)
+              : void edit({ type: 'setDimensions', list: [], scheme: by, label: `Counted from ${by}` })
+          }
+        />
+      </Row>
+      {!kept.length && (
+        <div className="border-b border-rule px-5 py-3">
+          <button
+            type="button"
+            className="rounded-md bg-deep px-3 py-1.5 font-semibold text-white hover:bg-house"
+            onClick={() => void propose(scheme, false)}
+          >
+            Dimension the sheet
+          </button>
+          <p className="mt-1.5 text-[13px] leading-[18px] text-second">
+            Every size once, each in the view where it shows best. Or click two stations below to place one
+            yourself, and see what is still missing.
+          </p>
+        </div>
+      )}
+      <Findings about={['setup']} />
+      {from && (
+        <p role="status" className="border-b border-rule bg-lit px-5 py-1.5 text-[13px]">
+          From {from.words} to …: click another station of the same account.{' '}
+          <button
+            type="button"
+            className="font-semibold text-house hover:underline"
+            onClick={() => setFrom(undefined)}
+          >
+            Leave it
+          </button>
+        </p>
+      )}
+      {book && (
+        <>
+          {book.accounts.map((a) => (
+            <AccountPicture
+              key={a.axis}
+              account={a}
+              inHand={inHand}
+              onTake={(id) => view.takeDimension(inHand === id ? undefined : id)}
+              from={from?.axis === a.axis ? from.key : undefined}
+              onStation={(key, words) => point(a.axis, key, words)}
+            />
+          ))}
+          {kept.length > 0 && <Rings book={book} />}
+          {kept.length > 0 && book.missing.length > 0 && (
+            <>
+              <Missing book={book} onAdd={add} />
+              {book.missing.length > 1 && (
+                <p className="border-b border-rule px-5 py-1.5 text-right text-[13px]">
+                  <button type="button" className={action} onClick={() => void propose(scheme, true)}>
+                    Add all {book.missing.length}
+                  </button>
+                </p>
+              )}
+            </>
+          )}
+          <DimensionList book={book} kept={kept} inHand={inHand} />
+          {book.relations.length > 0 && (
+            <section
+              className="px-5 py-2 text-[13px] leading-[18px] text-second"
+              aria-label="Shown without a figure"
+            >
+              <h2 className="font-semibold">Shown by the drawing, without a figure</h2>
+              <ul>
+                {book.relations.map((r) => (
+                  <li key={r}>{r}</li>
+                ))}
+              </ul>
+            </section>
+          )}
+        </>
+      )}
+      {kept.length > 0 && (
+        <p className="px-5 py-2 text-right text-[13px]">
+          <button
+            type="button"
+            className="font-semibold text-house hover:underline"
+            onClick={() =>
+              void edit({ type: 'setDimensions', list: [], scheme, label: 'All dimensions taken out' })
+            }
+          >
+            Take all out
+          </button>
+        </p>
+      )}
+    </Page>
+  );
+};
+
+/** All dimensions with what they tie; the one in hand is opened. */
+const DimensionList = ({
+  book,
+  kept,
+  inHand,
+}: {
+  book: DimensionBook;
+  kept: readonly KeptDimension[];
+  inHand: string | undefined;
+}) => {
+  const { view } = useDesk();
+  return (
+    <ul aria-label="Dimensions" className="text-[13px]">
+      {book.rows.map((row) => {
+        const own = kept.find((k) => k.id === row.id);
+        if (!own) return null;
+        const isOpen = inHand === row.id;
+        return (
+          <li key={row.id} className="border-b border-rule" data-row={row.id}>
+            <button
+              type="button"
+              aria-expanded={isOpen}
+              onClick={() => view.takeDimension(isOpen ? undefined : row.id)}
+              className={`flex w-full items-baseline gap-3 px-5 py-1 text-left hover:bg-hover ${isOpen ? 'bg-lit' : ''}`}
+            >
+              <span className="figures w-[62px] shrink-0 text-right text-[14px]">{row.text}</span>
+              <span className="min-w-0 flex-1 truncate text-second">{row.words}</span>
+              {row.standing !== 'on the sheet' && <span className="text-fault">{row.standing}</span>}
+            </button>
+            {isOpen && <DimensionInHand row={row} kept={own} />}
+          </li>
+        );
+      })}
+    </ul>
+  );
+};

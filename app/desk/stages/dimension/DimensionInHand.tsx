@@ -1,0 +1,175 @@
+'use client';
+import { Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import type { KeptDimension } from '../../../../core/dimension/kept.ts';
+import type { DimensionRow, Ruler } from '../../../../core/drawing/dimensionBook.ts';
+import type { DimensionCommand } from '../../../../core/edit/command.ts';
+import { sizePlaceOf } from '../../../../core/edit/place.ts';
+import type { ViewName } from '../../../../core/geometry/viewFrames.ts';
+import { viewTitle } from '../../../../core/sheet/views/viewTitles.ts';
+import { typedContext } from '../../../../core/statement/typed/enter.ts';
+import { Tick } from '../../book/Choice.tsx';
+import { FaultNote } from '../../book/FaultNote.tsx';
+import { FigureField } from '../../book/FigureField.tsx';
+import { field } from '../../book/Page.tsx';
+import { useEdit, useSession } from '../../useDesk.ts';
+
+const REASONS: Record<NonNullable<DimensionRow['reason']>, string> = {
+  round: 'It stands where the round is seen as a circle.',
+  profile: 'It stands where both ends are seen as edges.',
+  usual: 'It stands in the view where this direction is usually read.',
+  edge: 'It stands where the face is seen as an edge.',
+  rectangle: 'A turned diameter stands with its lengths.',
+  chosen: 'The view was chosen by hand.',
+};
+
+/** A tolerance as it is typed: "0.1" for both ways, "+0.2 -0.1" for each. @returns undefined where it cannot be read */
+const readTolerance = (text: string): [number, number] | undefined => {
+  const figures = text.replace('±', '').replace('/', ' ').trim().split(/\s+/).map(Number);
+  if (!figures.length || figures.length > 2 || !figures.every(Number.isFinite)) return undefined;
+  const [a, b] = figures as [number, number?];
+  const pair: [number, number] =
+    b === undefined ? [Math.abs(a), -Math.abs(a)] : [Math.max(a, b), Math.min(a, b)];
+  return pair[0] === pair[1] ? undefined : pair;
+};
+
+type DimensionChange = Extract<DimensionCommand, { type: 'changeDimension' }>['change'];
+
+/** A figure of the statement that rules a dimension, changed in its own place. */
+const RulerRow = ({ ruler, onFault }: { ruler: Ruler; onFault: (text: string | undefined) => void }) => {
+  const drawing = useSession((s) => s.drawing);
+  const edit = useEdit();
+  const worth = typedContext(drawing.part, undefined).worth(ruler.text);
+  return (
+    <li className="flex items-baseline justify-between gap-2">
+      <span className="min-w-0 truncate text-second">{ruler.words}</span>
+      <FigureField
+        text={ruler.text}
+        name={`${ruler.words}, from the dimension`}
+        worth={worth === undefined ? undefined : String(Number(worth.toFixed(4)))}
+        units={drawing.part.units}
+        onCommit={(text) =>
+          edit({ type: 'setFigure', place: sizePlaceOf(drawing.part, ruler.path), text }, 'field')
+        }
+        onFault={onFault}
+      />
+    </li>
+  );
+};
+
+/** The dimension in hand: the figures of the statement that it follows from, its view, and what stands beside its figure. */
+export const DimensionInHand = ({ row, kept }: { row: DimensionRow; kept: KeptDimension }) => {
+  const setup = useSession((s) => s.drawing.setup);
+  const edit = useEdit();
+  const [fault, setFault] = useState<string>();
+  const [typed, setTyped] = useState<string>();
+  const change = (to: DimensionChange, label: string): void =>
+    void edit({ type: 'changeDimension', id: row.id, change: to, label: `${row.text}: ${label}` });
+  const { tolerance } = kept;
+  const shown = tolerance
+    ? tolerance[0] === -tolerance[1]
+      ? `±${tolerance[0]}`
+      : tolerance.map((x) => (x < 0 ? String(x) : `+${x}`)).join(' ')
+    : '';
+  const enter = (): void => {
+    if (typed === undefined || typed.trim() === shown) {
+      setTyped(undefined);
+      return;
+    }
+    const read = typed.trim() ? readTolerance(typed) : null;
+    if (read === undefined) {
+      setFault('A tolerance is written as 0.1 for both ways, or as +0.2 -0.1.');
+      return;
+    }
+    setFault(undefined);
+    setTyped(undefined);
+    change({ tolerance: read }, read ? `tolerance ${typed.trim()}` : 'no tolerance');
+  };
+  return (
+    <div className="bg-lit px-5 py-2 text-[13px] leading-[19px]" data-testid="dimension in hand">
+      {row.standing === 'gone' && (
+        <p className="text-fault">
+          What it tied is not on the part any more. It is kept here; take it out, or undo the change.
+        </p>
+      )}
+      {row.standing === 'no view' && (
+        <p className="text-fault">No view on the sheet shows this direction. Add one at Set out.</p>
+      )}
+      {row.reason && row.standing === 'on the sheet' && <p className="text-second">{REASONS[row.reason]}</p>}
+      {row.rulers.length > 0 && (
+        <>
+          <p className="text-second">
+            {row.rulers.length === 1 ? 'The statement says it in' : 'It follows from several figures:'}
+          </p>
+          <ul>
+            {row.rulers.map((r) => (
+              <RulerRow key={r.path.join('.')} ruler={r} onFault={setFault} />
+            ))}
+          </ul>
+        </>
+      )}
+      <FaultNote texts={fault ? [fault] : []} />
+      <div className="mt-1 flex items-center justify-between gap-2">
+        <label className="flex items-center gap-2">
+          View
+          <select
+            aria-label={`View of ${row.text}`}
+            className={`${field} py-0`}
+            value={kept.view ?? 'own'}
+            onChange={(e) =>
+              change(
+                {
+                  view: e.target.value === 'own' ? null : (e.target.value as ViewName),
+                  side: null,
+                  out: null,
+                },
+                `in ${e.target.value === 'own' ? 'its own view' : `the ${e.target.value} view`}`,
+              )
+            }
+          >
+            <option value="own">where it shows best</option>
+            {setup.views.map((v) => (
+              <option key={v} value={v}>
+                {viewTitle(v, setup.rules.names)}
+              </option>
+            ))}
+          </select>
+        </label>
+        <button
+          type="button"
+          aria-label={`Take ${row.text} out`}
+          title="Take it out"
+          className="grid size-6 place-items-center rounded text-second hover:bg-hover"
+          onClick={() => void edit({ type: 'removeDimension', id: row.id, words: row.text })}
+        >
+          <Trash2 size={14} aria-hidden />
+        </button>
+      </div>
+      <div className="mt-1 flex items-center justify-between gap-2">
+        <span className="flex items-center gap-2">
+          <Tick
+            name={`${row.text} for reference only`}
+            on={kept.reference ?? false}
+            onChange={(on) => change({ reference: on || null }, on ? 'for reference' : 'counted')}
+          />
+          Reference, in brackets
+        </span>
+        <label className="flex items-center gap-1.5">
+          ±
+          <input
+            aria-label={`Tolerance of ${row.text}`}
+            placeholder="0.1"
+            value={typed ?? shown}
+            onChange={(e) => setTyped(e.target.value)}
+            onBlur={enter}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter') enter();
+              if (e.key === 'Escape') setTyped(undefined);
+            }}
+            className={`${field} figures w-[86px] py-0`}
+          />
+        </label>
+      </div>
+    </div>
+  );
+};

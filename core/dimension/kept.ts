@@ -1,0 +1,58 @@
+import { z } from 'zod';
+import { VIEW_NAMES } from '../geometry/viewFrames.ts';
+
+const key = z.string().min(1).max(600);
+const one = z.tuple([key]);
+const two = z.tuple([key, key]);
+const axis = z.union([z.literal(0), z.literal(1), z.literal(2)]);
+
+/** What a dimension of the drawing file ties: two places along an axis (0 is X), or a size of faces; by keys, never by figures. */
+const tiedSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('linear'), axis, from: key, to: key }),
+  z.strictObject({
+    kind: z.literal('size'),
+    size: z.union([
+      z.strictObject({ what: z.enum(['diameter', 'tube', 'cone']), of: one }),
+      z.strictObject({ what: z.enum(['rim', 'across', 'angle', 'chord', 'height']), of: two }),
+      z.strictObject({ what: z.literal('lean'), of: one, axis }),
+    ]),
+  }),
+]);
+export type Tied = z.infer<typeof tiedSchema>;
+
+const limit = z.number().min(-1e4).max(1e4);
+/** A dimension as it is kept: what it ties, and what was chosen for it by hand. */
+const keptSchema = z.strictObject({
+  id: z.string().min(1).max(40),
+  tied: tiedSchema,
+  /** in brackets: it follows from others */
+  reference: z.literal(true).optional(),
+  /** in a view of one's own choice; found where missing */
+  view: z.enum(VIEW_NAMES).optional(),
+  side: z.enum(['below', 'above', 'left', 'right']).optional(),
+  /** lanes that it stands further out */
+  out: z.number().int().min(0).max(20).optional(),
+  /** the upper and the lower limit, part units or degrees */
+  tolerance: z.tuple([limit, limit]).optional(),
+});
+export type KeptDimension = z.infer<typeof keptSchema>;
+
+/** The dimensions of a drawing in the order in which they were made. */
+export const dimensionsSchema = z.strictObject({
+  /** from where the lengths are measured when dimensions are proposed */
+  scheme: z.enum(['base', 'chain', 'symmetry']),
+  list: z.array(keptSchema).max(400),
+});
+
+/** Two ties of the same places, whichever end comes first. */
+export const sameTied = (a: Tied, b: Tied): boolean => {
+  if (a.kind === 'size') return b.kind === 'size' && JSON.stringify(a.size) === JSON.stringify(b.size);
+  if (b.kind === 'size' || a.axis !== b.axis) return false;
+  return (a.from === b.from && a.to === b.to) || (a.from === b.to && a.to === b.from);
+};
+
+/** The next free name of a dimension: d1, d2 … */
+export const freeDimension = (kept: readonly KeptDimension[]): string => {
+  const used = kept.map((k) => Number(/^d(\d+)$/.exec(k.id)?.[1] ?? 0));
+  return `d${Math.max(0, ...used) + 1}`;
+};

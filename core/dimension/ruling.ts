@@ -1,0 +1,26 @@
+import type { PartFile } from '../part/schema.ts';
+import type { Path } from '../part/sizeReading.ts';
+import type { DimensionBooks } from './books.ts';
+import { figuresOf } from './figures.ts';
+import { rowOfTie, type Tie } from './propose.ts';
+
+/** A figure of the statement that a dimension changes with: where it stands, and by how much the dimension changes with it. */
+export type Ruling = { readonly path: Path; readonly slope: number };
+
+/** A share smaller than this is the rounding of a figure moved a little. */
+const NOUGHT = 1e-6;
+
+/** The figures of the statement that a dimension changes with. */
+export const rulingOf = (books: DimensionBooks, tie: Tie): Ruling[] => {
+  const paths = figuresOf(books.plain);
+  return rowOfTie(books, tie).flatMap((slope, i) =>
+    Math.abs(slope) > NOUGHT ? [{ path: paths[i] as Path, slope }] : [],
+  );
+};
+
+/** What is written at a path of the part file: a plain figure, an expression, or nothing. */
+export const figureAt = (file: PartFile, path: Path): string | number | undefined => {
+  let node: unknown = file;
+  for (const key of path) node = (node as Record<string | number, unknown> | undefined)?.[key];
+  return typeof node === 'number' || typeof node === 'string' ? node : undefined;
+};

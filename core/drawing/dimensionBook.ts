@@ -1,0 +1,290 @@
+import type { DimensionBooks, Station } from '../dimension/books.ts';
+import { stationNow } from '../dimension/books.ts';
+import { freeDimension, type KeptDimension, type Tied } from '../dimension/kept.ts';
+import { sizeNow } from '../dimension/place.ts';
+import {
+  audit,
+  knownBy,
+  propose,
+  relationsOfScheme,
+  type Scheme,
+  stationWords,
+  type Tie,
+  tieWords,
+} from '../dimension/propose.ts';
+import { figureAt, rulingOf } from '../dimension/ruling.ts';
+import { tiedBy, tieNow } from '../dimension/tieNow.ts';
+import { facesOfMeeting, featureOfFace } from '../naming/keys.ts';
+import { listed } from '../naming/listed.ts';
+import { decimal, sizeText } from '../number/format.ts';
+import type { PartFile } from '../part/schema.ts';
+import type { Path } from '../part/sizeReading.ts';
+import { homeOf, type Reason } from '../sheet/dimensions/home.ts';
+import type { Laid, Views } from '../sheet/dimensions/laid.ts';
+import { standingSizes } from '../statement/standings.ts';
+import type { Drawing } from './drawing.ts';
+
+/** A station as its account shows it. */
+export type StationShown = {
+  /** what a dimension to it is tied to */
+  readonly key: string;
+  /** part units from the lowest station */
+  readonly at: number;
+  /** one or two words: "left", "bore, boss" */
+  readonly label: string;
+  readonly words: string;
+  /** whether the dimensions and what the drawing shows say where it stands */
+  readonly isKnown: boolean;
+};
+/** A dimension between two stations of an account, by their numbers. */
+export type LinkShown = {
+  readonly id: string;
+  readonly from: number;
+  readonly to: number;
+  readonly text: string;
+  readonly isReference: boolean;
+  /** it is part of a ring that closes */
+  readonly isInRing: boolean;
+};
+export type AccountShown = {
+  readonly axis: 0 | 1 | 2;
+  readonly stations: readonly StationShown[];
+  readonly links: readonly LinkShown[];
+};
+
+/** A figure of the statement that a dimension follows from. */
+export type Ruler = {
+  readonly path: Path;
+  /** how much the dimension grows when the figure grows by one */
+  readonly slope: number;
+  /** what is written there, and what it is: "width of plate" */
+  readonly text: string;
+  readonly words: string;
+};
+
+/** A dimension in the list. */
+export type DimensionRow = {
+  readonly id: string;
+  readonly tied: Tied;
+  readonly words: string;
+  /** part units or degrees; nothing where its faces are gone */
+  readonly value: number | undefined;
+  readonly text: string;
+  /** gone: what it tied is not there; no view: none on the sheet shows it */
+  readonly standing: 'on the sheet' | 'no view' | 'gone';
+  readonly reason: Reason | undefined;
+  readonly rulers: readonly Ruler[];
+};
+
+/** The books of a drawing's dimensions: each account, what is missing, and what closes a ring. */
+export type DimensionBook = {
+  readonly rows: readonly DimensionRow[];
+  readonly accounts: readonly AccountShown[];
+  /** sizes that nothing gives, each with the dimension that would */
+  readonly missing: readonly { readonly words: string; readonly offer: Tied; readonly value: string }[];
+  readonly rings: readonly (readonly string[])[];
+  /** what the drawing shows without a figure, in words */
+  readonly relations: readonly string[];
+  readonly isComplete: boolean;
+};
+
+const ENDS = [
+  ['left', 'right'],
+  ['front', 'back'],
+  ['base', 'top'],
+] as const;
+
+/** What a station is called where there is little room: a side of the whole part, or the features that stand there. */
+const labelOf = (s: Station, i: number, count: number): string => {
+  const ends = ENDS[s.axis];
+  if (s.kind === 'face' && i === 0) return ends[0];
+  if (s.kind === 'face' && i === count - 1) return ends[1];
+  // a feature that several bodies have is written with its body's name before it
+  const features = [
+    ...new Set(
+      s.of.flatMap(facesOfMeeting).map((f) => {
+        const feature = featureOfFace(f);
+        return feature.slice(feature.indexOf('/') + 1);
+      }),
+    ),
+  ];
+  return features.length > 2 ? `${features.slice(0, 2).join(', ')} …` : features.join(', ');
+};
+
+const sizeOfTie = (books: DimensionBooks, t: Tie): number | undefined => {
+  if (t.kind === 'size') return sizeNow(t.size, books.surfaces);
+  const [a, b] = [t.from, t.to].map((s) => stationNow(s, books.surfaces));
+  return a === undefined || b === undefined ? undefined : Math.abs(b - a);
+};
+const ANGLES: ReadonlySet<string> = new Set(['cone', 'angle', 'lean']);
+const figureOf = (t: Tied, value: number, units: 'mm' | 'in'): string => {
+  if (t.kind === 'size' && ANGLES.has(t.size.what)) return `${decimal(value, 2)}°`;
+  const sign = t.kind === 'size' && (t.size.what === 'diameter' || t.size.what === 'rim') ? '⌀' : '';
+  return `${sign}${sizeText(value, units)}`;
+};
+
+/** A name alone in the place of a figure leads to the named size. */
+const namedSize = (file: PartFile, text: string | number | undefined): string | undefined =>
+  typeof text === 'string' && Object.hasOwn(file.dims ?? {}, text.trim()) ? text.trim() : undefined;
+
+const rulersOf = (d: Drawing, books: DimensionBooks, t: Tie): Ruler[] => {
+  const sizes = standingSizes(d.part, undefined);
+  return rulingOf(books, t).flatMap(({ path, slope }): Ruler[] => {
+    const written = figureAt(d.part, path);
+    const name = namedSize(d.part, written);
+    const own = name === undefined ? path : ['dims', name];
+    const text = name === undefined ? written : d.part.dims?.[name];
+    const size = sizes.find((s) => s.path.join() === own.join());
+    const words = name ?? (size ? `${size.words || 'size'} of ${size.line}` : own.slice(4).join(' '));
+    return text === undefined ? [] : [{ path: own, slope, text: String(text), words }];
+  });
+};
+
+const KINDS: Readonly<Record<string, string>> = {
+  flush: 'in line',
+  coaxial: 'on one axis',
+  symmetrical: 'equal to both sides of the centre line',
+};
+const relationWords = (books: DimensionBooks, scheme: Scheme, given: readonly Tie[]): string[] => {
+  const lines = propose(books, scheme, given).relations.flatMap((r) => {
+    const kind = KINDS[r.kind];
+    const features = [...new Set(r.of.flatMap(facesOfMeeting).map(featureOfFace))];
+    return kind && features.length > 1 ? [`${listed(features)}: ${kind}`] : [];
+  });
+  return [...new Set(lines)];
+};
+
+/** How near two stations are one, as a share of the part's size. */
+const SAME = 1e-7;
+
+/**
+ * The books of a drawing's dimensions.
+ * @param views those on the sheet, for the reason why each stands where it does
+ * @param laid how they stand on the sheet
+ */
+export const dimensionBook = (
+  d: Drawing,
+  books: DimensionBooks,
+  views: Views,
+  laid: readonly Laid[],
+): DimensionBook => {
+  const kept: readonly KeptDimension[] = d.dimensions?.list ?? [];
+  const scheme = d.dimensions?.scheme ?? 'base';
+  const more = relationsOfScheme(books, scheme);
+  const ties = new Map(kept.map((k) => [k.id, tieNow(books, k.tied)]));
+  const counted = kept.flatMap((k) => {
+    const tie = ties.get(k.id);
+    return tie && !k.reference ? [{ id: k.id, tie }] : [];
+  });
+  const countedTies = counted.map((c) => c.tie);
+  const found = audit(books, countedTies, more);
+  const rings = found.rings.map((ring) => ring.map((i) => counted[i]?.id as string));
+  const inRing = new Set(rings.flat());
+  const isKnown = knownBy(books, countedTies, more);
+  const { units } = d.part;
+  const onSheet = new Map(laid.map((l) => [l.wanted.id, l.text]));
+  const rows = kept.map((k): DimensionRow => {
+    const tie = ties.get(k.id);
+    const value = tie && sizeOfTie(books, tie);
+    const home = tie && homeOf(books, tie, views);
+    return {
+      id: k.id,
+      tied: k.tied,
+      words: tie ? tieWords(tie) : goneWords(k.tied),
+      value,
+      text: onSheet.get(k.id) ?? (value === undefined ? '?' : figureOf(k.tied, value, units)),
+      standing: !tie || value === undefined ? 'gone' : home ? 'on the sheet' : 'no view',
+      reason: k.view && views.has(k.view) ? 'chosen' : home?.reason,
+      rulers: tie ? rulersOf(d, books, tie) : [],
+    };
+  });
+  const near = SAME * books.part.tol.size;
+  const accounts = ([0, 1, 2] as const).map((axis): AccountShown => {
+    const own = books.stations.filter((s) => s.axis === axis);
+    const [first] = own;
+    const low = first?.at ?? 0;
+    const numberOf = (at: number | undefined): number =>
+      own.findIndex((s) => at !== undefined && Math.abs(s.at - at) <= near);
+    return {
+      axis,
+      stations: own.map((s, i) => ({
+        key: s.of[0] as string,
+        at: s.at - low,
+        label: labelOf(s, i, own.length),
+        words: stationWords(s),
+        isKnown: s === first || isKnown({ kind: 'linear', from: first as Station, to: s }),
+      })),
+      links: kept.flatMap((k): LinkShown[] => {
+        const tie = ties.get(k.id);
+        if (tie?.kind !== 'linear' || tie.from.axis !== axis) return [];
+        const [from, to] = [tie.from, tie.to].map((s) => numberOf(stationNow(s, books.surfaces)));
+        if (from === undefined || to === undefined || from < 0 || to < 0) return [];
+        const value = sizeOfTie(books, tie) ?? 0;
+        return [
+          {
+            id: k.id,
+            from: Math.min(from, to),
+            to: Math.max(from, to),
+            text: sizeText(value, units),
+            isReference: k.reference ?? false,
+            isInRing: inRing.has(k.id),
+          },
+        ];
+      }),
+    };
+  });
+  // what a drafter would add comes before what merely is open
+  const rest = propose(books, scheme, countedTies);
+  const offers = [...rest.ties.map((tie) => ({ tie, words: tieWords(tie) })), ...rest.audit.missing];
+  return {
+    rows,
+    accounts,
+    missing: offers.map(({ tie, words }) => {
+      const tied = tiedBy(tie);
+      const value = sizeOfTie(books, tie);
+      return { words, offer: tied, value: value === undefined ? '' : figureOf(tied, value, units) };
+    }),
+    rings,
+    relations: relationWords(books, scheme, countedTies),
+    isComplete: !offers.length,
+  };
+};
+
+/** What a dimension tied whose faces are gone. */
+const goneWords = (t: Tied): string =>
+  t.kind === 'size' ? `a size of ${listed([...t.size.of])}` : `from ${t.from} to ${t.to}`;
+
+/**
+ * The dimensions that a scheme proposes for a drawing.
+ * @param given those that stay; what they leave open is added
+ */
+export const proposedDimensions = (
+  books: DimensionBooks,
+  scheme: Scheme,
+  given: readonly KeptDimension[],
+): KeptDimension[] => {
+  const there = given.flatMap((k) => (k.reference ? [] : (tieNow(books, k.tied) ?? [])));
+  const list = [...given];
+  for (const tie of propose(books, scheme, there).ties)
+    list.push({ id: freeDimension(list), tied: tiedBy(tie) });
+  return list;
+};
+
+/** What is wrong with the dimensions of a drawing, a sentence each: what is missing, given twice, gone, or has no view. */
+export const dimensionNotes = (book: DimensionBook): string[] => {
+  const textOf = (id: string): string => book.rows.find((r) => r.id === id)?.text ?? id;
+  return [
+    ...book.missing.map((m) => `Nothing gives ${m.words}. Add ${m.value} at Dimension.`),
+    ...book.rings.map(
+      (ring) =>
+        `${listed(ring.map(textOf))} close a ring: each follows from the others. Make one a reference at Dimension.`,
+    ),
+    ...book.rows.flatMap((r) =>
+      r.standing === 'gone'
+        ? [`What the dimension ${r.words} tied is gone. Take it out at Dimension, or undo.`]
+        : r.standing === 'no view'
+          ? [`No view on the sheet shows ${r.text}, ${r.words}. Add a view at Set out.`]
+          : [],
+    ),
+  ];
+};

@@ -1,0 +1,41 @@
+import type { DimensionBooks } from '../dimension/books.ts';
+import type { KeptDimension } from '../dimension/kept.ts';
+import { tieNow } from '../dimension/tieNow.ts';
+import { decimal } from '../number/format.ts';
+import type { Wanted } from '../sheet/dimensions/laid.ts';
+import { layOut } from '../sheet/dimensions/layOut.ts';
+import type { LayDimensions } from '../sheet/dimensions/sheetDimensions.ts';
+
+const signed = (x: number): string => `${x < 0 ? '-' : '+'}${decimal(Math.abs(x), 4)}`;
+
+/** A tolerance as it is written after a figure: "±0.1", "+0.2/-0.1". */
+export const toleranceText = ([upper, lower]: readonly [number, number]): string =>
+  upper === -lower ? `±${decimal(Math.abs(upper), 4)}` : `${signed(upper)}/${signed(lower)}`;
+
+/** A kept dimension as the sheet wants it; nothing where its faces are gone. */
+const wantedOf = (books: DimensionBooks, d: KeptDimension): Wanted | undefined => {
+  const tie = tieNow(books, d.tied);
+  return (
+    tie && {
+      id: d.id,
+      tie,
+      reference: d.reference,
+      view: d.view,
+      side: d.side,
+      out: d.out,
+      after: d.tolerance && toleranceText(d.tolerance),
+    }
+  );
+};
+
+/** How the dimensions of a drawing are laid out on its sheet; nothing where it has none. */
+export const dimensionsOnSheet = (
+  kept: readonly KeptDimension[] | undefined,
+  books: () => DimensionBooks | undefined,
+): LayDimensions | undefined => {
+  if (!kept?.length) return undefined;
+  const own = books();
+  if (!own) return undefined;
+  const wanted = kept.flatMap((d) => wantedOf(own, d) ?? []);
+  return (views, k, taken) => layOut(own, wanted, views, k, taken);
+};

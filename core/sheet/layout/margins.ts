@@ -1,0 +1,55 @@
+import type { ProjectionAngle, ViewName } from '../../geometry/viewFrames.ts';
+import type { Gaps } from './gaps.ts';
+import { columnAndRow } from './layout.ts';
+
+/** What a view's dimensions take beyond its box, mm of paper. */
+export type Margins = {
+  readonly left: number;
+  readonly below: number;
+  readonly right: number;
+  readonly above: number;
+};
+export type MarginsOf = ReadonlyMap<ViewName, Margins>;
+export const NO_MARGINS: Margins = { left: 0, below: 0, right: 0, above: 0 };
+
+/** Room below a box for its title, and between dimensions and whatever comes next, mm. */
+export const TITLE_ROOM = 9;
+const CLEAR = 3;
+
+const OPPOSITE = { left: 'right', right: 'left', above: 'below', below: 'above' } as const;
+
+/** The side of the front view on which a neighbour stands. */
+const sideTowards = (view: ViewName, angle: ProjectionAngle): keyof Margins => {
+  const [column, row] = columnAndRow(view, angle);
+  return column > 0 ? 'right' : column < 0 ? 'left' : row > 0 ? 'above' : 'below';
+};
+
+/** How far a view needs to stand from a line on one of its sides, so that its dimensions end before it. */
+const need = (margins: MarginsOf, view: ViewName, side: keyof Margins): number => {
+  const own = margins.get(view)?.[side] ?? 0;
+  return own > 0 ? own + CLEAR + (side === 'below' ? TITLE_ROOM : 0) : 0;
+};
+
+/** The gaps opened as far as dimensions between the views ask for. All views but the front keep one distance, so that depths still agree. */
+export const roomyGaps = (
+  gaps: Gaps,
+  margins: MarginsOf,
+  views: readonly ViewName[],
+  angle: ProjectionAngle,
+): Gaps => {
+  const on = (...names: ViewName[]): ViewName[] => names.filter((v) => views.includes(v));
+  const front = (names: readonly ViewName[]): number[] =>
+    names.map((v) => need(margins, 'front', sideTowards(v, angle)));
+  const neighbours = on('top', 'bottom', 'left', 'right').map((v) =>
+    need(margins, v, OPPOSITE[sideTowards(v, angle)]),
+  );
+  // the back view stands next to a side view, two gaps from it
+  const back = on('back').map(
+    () => (need(margins, angle === 'first' ? 'left' : 'right', 'right') + need(margins, 'back', 'left')) / 2,
+  );
+  return {
+    level: Math.max(gaps.level, ...front(on('top', 'bottom'))),
+    upright: Math.max(gaps.upright, ...front(on('left', 'right'))),
+    others: Math.max(gaps.others, ...neighbours, ...back),
+  };
+};

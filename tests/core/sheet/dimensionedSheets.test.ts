@@ -1,0 +1,86 @@
+import { describe, expect, test } from '@jest/globals';
+import type { Scheme } from '../../../core/dimension/propose.ts';
+import { openDesk, type Worked } from '../../../core/drawing/desk.ts';
+import { dimensionBook, proposedDimensions } from '../../../core/drawing/dimensionBook.ts';
+import { type Drawing, drawingOfPart } from '../../../core/drawing/drawing.ts';
+import { examine } from '../../../core/examine/examine.ts';
+import { paperFrame } from '../../../core/sheet/layout/paper.ts';
+import { randomPart } from '../../fuzz/randomPart.ts';
+import { caseDrawings, demoDrawings } from '../../samples.ts';
+
+type Good = Extract<Worked, { ok: true }>;
+
+/** A drawing as its own scheme dimensions it, in the largest scale that has room. */
+const dimensioned = (d: Drawing, scheme: Scheme = 'base'): { d: Drawing; worked: Good } | undefined => {
+  const desk = openDesk();
+  const books = desk.books(d);
+  if (!books) return undefined;
+  const list = proposedDimensions(books, scheme, []);
+  const next: Drawing = {
+    ...d,
+    setup: { ...d.setup, scale: 'fit', paper: 'A2' },
+    dimensions: { scheme, list },
+  };
+  const worked = desk.work(next);
+  return worked.ok ? { d: next, worked } : undefined;
+};
+const strikes = ({ d, worked }: { d: Drawing; worked: Good }): string[] => {
+  const { frame, title } = paperFrame(d.setup);
+  return examine(worked.sheet.ink, frame, title).map((r) => `${r.kind}: ${r.what} on ${r.on}`);
+};
+
+describe('a dimensioned sheet', () => {
+  test.each([...demoDrawings(), ...caseDrawings()])(
+    '%s: all stand on it, and an examiner strikes nothing out',
+    (_name, d) => {
+      const made = dimensioned(d);
+      if (!made) throw new Error('not drawn');
+      const { sheet } = made.worked;
+      expect(sheet.dimensions.unplaced).toEqual([]);
+      expect(sheet.dimensions.laid).toHaveLength(made.d.dimensions?.list.length ?? 0);
+      expect(sheet.findings).toEqual([]);
+      expect(strikes(made)).toEqual([]);
+    },
+  );
+  test('random parts as well', () => {
+    let drawn = 0;
+    for (let seed = 1; drawn < 20 && seed < 200; seed++) {
+      const made = dimensioned(drawingOfPart(randomPart(seed)));
+      if (!made || made.worked.sheet.findings.length) continue;
+      drawn++;
+      expect([seed, ...strikes(made)]).toEqual([seed]);
+    }
+    expect(drawn).toBe(20);
+  });
+});
+
+test('the books of a dimensioned drawing: every station known, and what a removed dimension leaves open', () => {
+  const [, d] = demoDrawings().find(([name]) => name.includes('louvre')) as [string, Drawing];
+  const made = dimensioned(d);
+  const desk = openDesk();
+  if (!made) throw new Error('not drawn');
+  const bookOf = (x: Drawing) => {
+    const books = desk.books(x);
+    const worked = desk.work(x);
+    if (!books || !worked.ok) throw new Error('not drawn');
+    const views = new Map(worked.sheet.views.map((v) => [v.name, v.view]));
+    return dimensionBook(x, books, views, worked.sheet.dimensions.laid);
+  };
+  const whole = bookOf(made.d);
+  expect(whole.isComplete).toBe(true);
+  expect(whole.accounts.flatMap((a) => a.stations).every((s) => s.isKnown)).toBe(true);
+  const list = made.d.dimensions?.list ?? [];
+  const bore = whole.rows.find((r) => r.words === 'from the left of plate to the axis of bore');
+  // the bore is placed by a named size that follows from others
+  expect(bore?.rulers.map((r) => [r.words, r.text])).toEqual([['rest', 'L - 2*t']]);
+  const wide = whole.rows.find((r) => r.words === 'from the left of plate to the right of plate');
+  expect(wide?.rulers.map((r) => [r.words, r.text, r.slope.toFixed(6)])).toEqual([['L', '90', '1.000000']]);
+  const less = bookOf({
+    ...made.d,
+    dimensions: { scheme: 'base', list: list.filter((k) => k.id !== bore?.id) },
+  });
+  expect(less.missing.map((m) => [m.words, m.value])).toEqual([
+    ['from the left of plate to the axis of bore', '70'],
+  ]);
+  expect(less.accounts[0]?.stations.filter((s) => !s.isKnown).map((s) => s.label)).toEqual(['bore']);
+});
