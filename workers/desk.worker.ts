@@ -1,5 +1,4 @@
 import { expose } from 'comlink';
-import type { KeptDimension } from '../core/dimension/kept.ts';
 import type { Scheme } from '../core/dimension/propose.ts';
 import { openDesk, type SheetPlan, type Worked } from '../core/drawing/desk.ts';
 import type { DimensionBook } from '../core/drawing/dimensionBook.ts';
@@ -9,6 +8,7 @@ import type { ViewName } from '../core/geometry/viewFrames.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
 import type { Against, BalanceAnswer } from './balancing.ts';
 import { type DeskNote, type DeskPicture, type DeskPoint, deskPicture } from './deskPicture.ts';
+import type { DimensionProposal } from './dimensionPicture.ts';
 import { type PickedFace, type Pictorial, pickIn, pictorialOf, type Tints, tintsOf } from './pictorial.ts';
 import { type PointedAt, pointedAt, sheetReading } from './pointing.ts';
 import { type Exercise, exerciseOf } from './practice.ts';
@@ -151,11 +151,7 @@ const api = {
     return read.ok ? dimensionPicture(desk, read.value) : undefined;
   },
   /** The dimensions that a scheme proposes, or what it adds to those that stand. */
-  propose: async (
-    data: Drawing,
-    scheme: Scheme,
-    rest: boolean,
-  ): Promise<readonly KeptDimension[] | undefined> => {
+  propose: async (data: Drawing, scheme: Scheme, rest: boolean): Promise<DimensionProposal | undefined> => {
     await underWay;
     const read = readDrawing(data);
     const { dimensionProposal } = await import('./dimensionPicture.ts');

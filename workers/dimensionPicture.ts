@@ -8,6 +8,7 @@ import {
   proposedDimensions,
 } from '../core/drawing/dimensionBook.ts';
 import type { Drawing } from '../core/drawing/drawing.ts';
+import type { Distances } from '../core/drawing/openGaps.ts';
 import type { DeskNote } from './deskPicture.ts';
 
 /** The books of a drawing's dimensions; nothing where it cannot be drawn. */
@@ -23,15 +24,23 @@ export const dimensionPicture = (desk: Desk, d: Drawing): DimensionBook | undefi
   );
 };
 
+/** Proposed dimensions, and how far apart the views are to stand for them; they stay where missing. */
+export type DimensionProposal = {
+  readonly list: KeptDimension[];
+  readonly distances: Distances | undefined;
+};
+
 /** The dimensions that a scheme proposes; with `rest` those that stand stay, and only what they leave open is added. */
 export const dimensionProposal = (
   desk: Desk,
   d: Drawing,
   scheme: Scheme,
   rest: boolean,
-): readonly KeptDimension[] | undefined => {
+): DimensionProposal | undefined => {
   const books = desk.books(d);
-  return books && proposedDimensions(books, scheme, rest ? (d.dimensions?.list ?? []) : []);
+  if (!books) return undefined;
+  const list = proposedDimensions(books, scheme, rest ? (d.dimensions?.list ?? []) : []);
+  return { list, distances: desk.openGaps({ ...d, dimensions: { scheme, list } }) };
 };
 
 /** What is wrong with a drawing's dimensions, as notes of the desk. */

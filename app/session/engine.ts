@@ -1,5 +1,4 @@
 import { type Remote, wrap } from 'comlink';
-import type { KeptDimension } from '../../core/dimension/kept.ts';
 import type { Scheme } from '../../core/dimension/propose.ts';
 import type { SheetPlan } from '../../core/drawing/desk.ts';
 import type { DimensionBook } from '../../core/drawing/dimensionBook.ts';
@@ -10,6 +9,7 @@ import type { ReplayChoice } from '../../core/replay/deed.ts';
 import type { Against, BalanceAnswer } from '../../workers/balancing.ts';
 import type { DeskWorker } from '../../workers/desk.worker.ts';
 import type { DeskNote, DeskPicture, DeskPoint } from '../../workers/deskPicture.ts';
+import type { DimensionProposal } from '../../workers/dimensionPicture.ts';
 import type { PickedFace, Pictorial, Tints } from '../../workers/pictorial.ts';
 import type { PointedAt } from '../../workers/pointing.ts';
 import type { Exercise } from '../../workers/practice.ts';
@@ -53,7 +53,7 @@ export type Engine = {
     drawing: Drawing,
     scheme: Scheme,
     rest: boolean,
-  ) => Promise<readonly KeptDimension[] | undefined>;
+  ) => Promise<DimensionProposal | undefined>;
   /** The views in words. */
   readonly reading: (drawing: Drawing) => Promise<readonly string[]>;
   /** Holds the views of an SVG or DXF file against the part's own, or against one another. */

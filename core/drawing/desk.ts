@@ -28,6 +28,7 @@ import type { SceneBody } from '../view/scene.ts';
 import { seeScene, type View, type ViewMemory, viewOf } from '../view/view.ts';
 import { dimensionsOnSheet } from './dimensioned.ts';
 import type { Drawing } from './drawing.ts';
+import { type Distances, openGaps } from './openGaps.ts';
 import { type ProposedFront, proposeFront } from './proposedFront.ts';
 import { type ProposedViews, proposeViews } from './proposedViews.ts';
 
@@ -61,6 +62,8 @@ export type Desk = {
   readonly steps: (d: Drawing) => Generator<undefined, Worked>;
   /** The books of the part's dimensions; undefined where it cannot be built. */
   readonly books: (d: Drawing) => DimensionBooks | undefined;
+  /** The distances between the views that the dimensions of a drawing ask for; nothing where they stay. */
+  readonly openGaps: (d: Drawing) => Distances | undefined;
   /** What is worth knowing while a sheet is planned; undefined where the drawing cannot be drawn. */
   readonly plan: (d: Drawing) => SheetPlan | undefined;
 };
@@ -230,6 +233,16 @@ export const openDesk = (): Desk => {
     const known = build(d);
     return 'part' in known ? booksOf(d, known) : undefined;
   };
+  const gapsFor: Desk['openGaps'] = (d) => {
+    const worked = work(d);
+    const known = build(d);
+    if (!worked.ok || !('part' in known)) return undefined;
+    const lay = dimensionsOnSheet(d.dimensions?.list, () => booksOf(d, known));
+    const { sheet } = worked;
+    const viewIn = (name: ViewName): View =>
+      sheet.views.find((v) => v.name === name)?.view ?? plainViews(known)(name);
+    return lay && openGaps(known.part, d.setup, sheet.sections, lay, viewIn);
+  };
   const plan: Desk['plan'] = (d) => {
     const worked = work(d);
     const known = build(d);
@@ -250,7 +263,7 @@ export const openDesk = (): Desk => {
       fullness: fullnessOf(sheet, d.setup),
     };
   };
-  return { look, part, books, plan, work, steps };
+  return { look, part, books, openGaps: gapsFor, plan, work, steps };
 };
 
 /** The books of the part's dimensions; opened once for each state of the part. */

@@ -37,5 +37,5 @@ export const dimensionsOnSheet = (
   const own = books();
   if (!own) return undefined;
   const wanted = kept.flatMap((d) => wantedOf(own, d) ?? []);
-  return (views, k, taken) => layOut(own, wanted, views, k, taken);
+  return (views, k, around) => layOut(own, wanted, views, k, around);
 };

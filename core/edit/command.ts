@@ -1,6 +1,7 @@
 import type { KeptDimension, Tied } from '../dimension/kept.ts';
 import type { Scheme } from '../dimension/propose.ts';
 import type { Drawing } from '../drawing/drawing.ts';
+import type { Distances } from '../drawing/openGaps.ts';
 import type { Box3 } from '../geometry/box.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Units } from '../number/expression.ts';
@@ -120,6 +121,8 @@ export type DimensionCommand =
       readonly type: 'setDimensions';
       readonly list: readonly KeptDimension[];
       readonly scheme: Scheme;
+      /** how far apart the views are to stand for them, where that changes */
+      readonly distances?: Distances | undefined;
       readonly label: string;
     }
   | { readonly type: 'addDimension'; readonly tied: Tied; readonly words: string }

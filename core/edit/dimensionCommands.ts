@@ -23,7 +23,10 @@ export const applyDimensionCommand = (d: Drawing, c: DimensionCommand): Edited =
     list.some((k) => k.id !== but && !k.reference && sameTied(k.tied, tied));
   switch (c.type) {
     case 'setDimensions':
-      return { drawing: withList(d, c.list, c.scheme), label: c.label };
+      return {
+        drawing: { ...withList(d, c.list, c.scheme), setup: { ...d.setup, ...c.distances } },
+        label: c.label,
+      };
     case 'addDimension': {
       if (isThere(c.tied))
         throw new Refusal({ path: ['dimensions'], where: c.words, ...says('dimension.twice') });

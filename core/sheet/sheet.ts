@@ -17,6 +17,7 @@ import { type LayDimensions, NO_DIMENSIONS } from './dimensions/sheetDimensions.
 import type { Numbered, Sheet } from './drawnSheet.ts';
 import { composeInk } from './ink/composeInk.ts';
 import { type Load, largestFit, placementAt, scalesOf } from './layout/fit.ts';
+import { gapsOf } from './layout/gaps.ts';
 import { paperFrame, paperTitle, type Rect, scaleText } from './layout/paper.ts';
 import { inner, lowOf, unscaled } from './layout/placement.ts';
 import type { SheetSetup } from './setup.ts';
@@ -126,7 +127,7 @@ export const drawSheet = (
       ? (largestFit(setup, load) ?? largestFit(setup, { ...load, beside: () => true }))
       : undefined;
   const { ratio, placement } = best ?? { ratio: fixed, placement: placementAt(fixed, setup, load) };
-  const { layout, gaps, margins, shapes, scale, shapesFit, viewsFit } = placement;
+  const { layout, margins, shapes, scale, shapesFit, viewsFit } = placement;
   const findings: Fault[] = shapesFit ? [] : [tooMuch(setup, load, ratio, viewsFit, shapes)];
   const used = new Set<string>();
   const views = [...layout.boxes].map(([name, home]): PlacedView => {
@@ -164,7 +165,7 @@ export const drawSheet = (
     paper,
     scale,
     angle: setup.angle,
-    gaps,
+    gaps: gapsOf(setup),
     margins,
     dimensions: dimensioned?.laid(setup, scale) ?? NO_DIMENSIONS,
     units: part.units,

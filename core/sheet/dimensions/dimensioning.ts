@@ -1,51 +1,74 @@
-import type { Vec2 } from '../../geometry/vec.ts';
-import { VIEW_FRAMES, type ViewName } from '../../geometry/viewFrames.ts';
+import type { ViewName } from '../../geometry/viewFrames.ts';
 import type { Section } from '../../section/section.ts';
 import type { BuiltPart } from '../../solid/build.ts';
-import { flatten } from '../../view/project.ts';
 import type { View } from '../../view/view.ts';
 import { traceEnds } from '../annotate/traceLine.ts';
-import type { MarginsOf } from '../layout/margins.ts';
+import { gapsOf } from '../layout/gaps.ts';
+import { type MarginsOf, roomBeyond } from '../layout/margins.ts';
 import { lowOf, unscaled } from '../layout/placement.ts';
 import type { SheetSetup } from '../setup.ts';
 import { viewToPaper } from '../views/placedView.ts';
-import type { Box, Taken, Views } from './laid.ts';
+import { type Around, type Box, OPEN, union, type Views } from './laid.ts';
 import type { LaidOut } from './layOut.ts';
-import { type LayDimensions, marginsOf } from './sheetDimensions.ts';
+import { type LayDimensions, marginsOf, partBoxIn } from './sheetDimensions.ts';
 
 /** What the ends of traces take beside the views in which they stand. */
-const tracesBeside = (part: BuiltPart, views: Views, sections: readonly Section[], k: number): Taken => {
+const tracesBeside = (
+  part: BuiltPart,
+  views: Views,
+  sections: readonly Section[],
+  k: number,
+): Around['taken'] => {
   const out = new Map<ViewName, Box>();
-  const [low, high] = [lowOf(part.box), [part.box[3], part.box[4], part.box[5]] as const];
   for (const name of views.keys()) {
-    const [a, b] = [flatten(VIEW_FRAMES[name], low), flatten(VIEW_FRAMES[name], high)];
-    const [x, y] = [Math.min(a[0], b[0]) * k, Math.min(a[1], b[1]) * k];
-    const box = { x, y, w: Math.abs(a[0] - b[0]) * k, h: Math.abs(a[1] - b[1]) * k };
-    const home = { box, toPaper: viewToPaper(name, low, unscaled(part.box), box, k) };
+    const own = partBoxIn(name, part.box, k);
+    const box = { x: own[0], y: own[1], w: own[2] - own[0], h: own[3] - own[1] };
+    const home = { box, toPaper: viewToPaper(name, lowOf(part.box), unscaled(part.box), box, k) };
     const ends = sections
       .filter((s) => s.bodies.length > 0 && s.plane.seenIn === name)
       .flatMap((s) => traceEnds(s, home));
     if (!ends.length) continue;
-    const points: readonly Vec2[] = [...ends, [box.x, box.y], [box.x + box.w, box.y + box.h]];
-    const [us, vs] = [points.map((p) => p[0]), points.map((p) => p[1])];
-    out.set(name, [Math.min(...us), Math.min(...vs), Math.max(...us), Math.max(...vs)]);
+    out.set(name, ends.map(([x, y]): Box => [x, y, x, y]).reduce(union, own));
   }
   return out;
 };
 
-/** The dimensions of a sheet, laid out once for each scale, and what they take beyond the views. */
+/** How much room there is round the views before the next one. */
+const roomsBeside = (
+  part: BuiltPart,
+  setup: SheetSetup,
+  views: Views,
+  k: number,
+  isOpen: boolean,
+): Around['room'] => {
+  if (isOpen) return OPEN.room;
+  const beyond = roomBeyond(
+    gapsOf(setup),
+    [...views.keys()],
+    setup.angle,
+    setup.rules.referenceLines || setup.rules.mitre,
+  );
+  return new Map([...beyond].map(([name, b]) => [name, { box: partBoxIn(name, part.box, k), beyond: b }]));
+};
+
+/** The dimensions of a sheet, laid out once for each scale, and what they take beyond the views. @param isOpen as if the views stood as far apart as they like */
 export const dimensioning = (
   part: BuiltPart,
   lay: LayDimensions,
   shownIn: (name: ViewName) => View,
   sections: readonly Section[],
+  isOpen = false,
 ) => {
   const known = new Map<string, LaidOut>();
   const viewsOf = ({ views }: SheetSetup): Views => new Map(views.map((name) => [name, shownIn(name)]));
   const laid = (setup: SheetSetup, scale: number): LaidOut => {
-    const key = `${scale} ${setup.views.join()}`;
+    const key = `${scale} ${setup.views.join()} ${Object.values(gapsOf(setup)).join()} ${setup.angle}`;
     const views = viewsOf(setup);
-    const out = known.get(key) ?? lay(views, scale, tracesBeside(part, views, sections, scale));
+    const around = (): Around => ({
+      taken: tracesBeside(part, views, sections, scale),
+      room: roomsBeside(part, setup, views, scale, isOpen),
+    });
+    const out = known.get(key) ?? lay(views, scale, around());
     known.set(key, out);
     return out;
   };

@@ -2,6 +2,7 @@ import type { Tie } from '../../dimension/propose.ts';
 import type { Vec2 } from '../../geometry/vec.ts';
 import type { ViewName } from '../../geometry/viewFrames.ts';
 import type { View } from '../../view/view.ts';
+import type { Margins } from '../layout/margins.ts';
 
 /** A rectangle on the paper: u0, v0, u1, v1, mm from the view's origin. */
 export type Box = readonly [number, number, number, number];
@@ -60,8 +61,14 @@ export type Laid = {
 };
 
 export type Views = ReadonlyMap<ViewName, View>;
-/** What else stands beside the views, such as the ends of traces: boxes, paper mm from each view's origin. */
-export type Taken = ReadonlyMap<ViewName, Box>;
+/** What is round the views where their dimensions are laid out. */
+export type Around = {
+  /** what else stands beside each view, such as the ends of traces: boxes, paper mm from its origin */
+  readonly taken: ReadonlyMap<ViewName, Box>;
+  /** the part's box in each view, and how far beyond it there is room on each side before the next view, paper mm */
+  readonly room: ReadonlyMap<ViewName, { readonly box: Box; readonly beyond: Margins }>;
+};
+export const OPEN: Around = { taken: new Map(), room: new Map() };
 
 /** Height of the figures, and of the room between them and their line, mm. */
 export const FIGURE = 3.5;
@@ -95,6 +102,31 @@ export const passes = ([p, q]: Line, b: Box): boolean => {
     [b[0], b[3]],
   ];
   return inside(p) || inside(q) || corners.some((c, i) => crosses([p, q], [c, corners[(i + 1) % 4] as Vec2]));
+};
+
+export const union = (a: Box, b: Box): Box => [
+  Math.min(a[0], b[0]),
+  Math.min(a[1], b[1]),
+  Math.max(a[2], b[2]),
+  Math.max(a[3], b[3]),
+];
+/** How far a box reaches beyond another on each side; nought where it does not. */
+export const marginsBeyond = (all: Box, own: Box): Margins => ({
+  left: Math.max(0, own[0] - all[0]),
+  below: Math.max(0, own[1] - all[1]),
+  right: Math.max(0, all[2] - own[2]),
+  above: Math.max(0, all[3] - own[3]),
+});
+/** Whether a box stays in the room round a view. */
+export const isInRoom = (
+  b: Box,
+  room: { readonly box: Box; readonly beyond: Margins } | undefined,
+): boolean => {
+  if (!room) return true;
+  const over = marginsBeyond(b, room.box);
+  return (['left', 'below', 'right', 'above'] as const).every(
+    (side) => over[side] <= room.beyond[side] + 1e-6,
+  );
 };
 
 /** Everything that a dimension takes up on the paper. */

@@ -9,7 +9,19 @@ import { sizeText } from '../../number/format.ts';
 import type { View } from '../../view/view.ts';
 import { sizeFigure, written } from './figureText.ts';
 import { homeOf, rectangleWay } from './home.ts';
-import { type Box, isLevel, type Laid, type Side, type Taken, type Views, type Wanted } from './laid.ts';
+import {
+  type Around,
+  type Box,
+  isInRoom,
+  isLevel,
+  type Laid,
+  OPEN,
+  roomOf,
+  type Side,
+  union,
+  type Views,
+  type Wanted,
+} from './laid.ts';
 import { type Linear, layAlong, sideOf } from './lanes.ts';
 import { isLessThanHalf, layNotes, type Note } from './notes.ts';
 import { linesWhereMeet, reachAt, wayIn } from './reach.ts';
@@ -28,13 +40,6 @@ const boxOf = (view: View, k: number): Box => {
   );
   return [u0 * k, v0 * k, u1 * k, v1 * k];
 };
-
-const union = (a: Box, b: Box): Box => [
-  Math.min(a[0], b[0]),
-  Math.min(a[1], b[1]),
-  Math.max(a[2], b[2]),
-  Math.max(a[3], b[3]),
-];
 
 /** How many copies of a feature have the size, by the faces of all copies. */
 const copiesOf = (books: DimensionBooks, size: SizeKey): number => {
@@ -140,18 +145,50 @@ const noteOf = (books: DimensionBooks, wanted: Wanted, size: SizeKey, views: Vie
   return { wanted, size, value, count, isRadius, text };
 };
 
+const OPPOSITE = { below: 'above', above: 'below', left: 'right', right: 'left' } as const;
+
+/** Lays the sides of a view out; what has no room before the next view goes to the other side, where there is more. */
+const layWithin = (
+  bySide: Map<Side, Linear[]>,
+  room: NonNullable<ReturnType<Around['room']['get']>> | undefined,
+  lay: (side: Side, list: readonly Linear[], standing: readonly Laid[]) => Laid[],
+): Laid[] => {
+  if (room)
+    for (const side of ['below', 'above', 'left', 'right'] as const) {
+      const other = OPPOSITE[side];
+      if (room.beyond[other] <= room.beyond[side]) continue;
+      // taking one away lets the others close up
+      for (;;) {
+        const list = bySide.get(side) ?? [];
+        const outermost = lay(side, list, []).findLast(
+          (d) => !isInRoom(roomOf(d.drawn), room) && !d.wanted.side,
+        );
+        const moved = outermost && list.find((l) => l.wanted === outermost.wanted);
+        if (!moved) break;
+        bySide.set(
+          side,
+          list.filter((l) => l !== moved),
+        );
+        bySide.set(other, [...(bySide.get(other) ?? []), moved]);
+      }
+    }
+  const here: Laid[] = [];
+  for (const [side, list] of bySide) here.push(...lay(side, list, here));
+  return here;
+};
+
 /**
  * Lays dimensions out in their views: linear ones in lanes on the side where their extension lines are shorter, shorter ones nearer; diameters of
  * turned features across their rectangle; notes with leaders above and to the right.
  * @param k paper mm to a part unit
- * @param taken what else stands beside the views
+ * @param around what else stands beside the views, and how much room there is
  */
 export const layOut = (
   books: DimensionBooks,
   wanted: readonly Wanted[],
   views: Views,
   k: number,
-  taken: Taken = new Map(),
+  around: Around = OPEN,
 ): LaidOut => {
   const homes = wanted.map((w) => ({
     w,
@@ -181,10 +218,12 @@ export const layOut = (
       else continue;
       placed.add(w);
     }
-    const clear = taken.get(name) ?? box;
-    const here: Laid[] = [];
-    for (const [side, list] of bySide) here.push(...layAlong(name, side, box, clear, list, here));
-    laid.push(...here, ...layNotes(name, view, k, union(box, clear), notes, here));
+    const clear = around.taken.get(name) ?? box;
+    const room = around.room.get(name);
+    const here = layWithin(bySide, room, (side, list, standing) =>
+      layAlong(name, side, box, clear, list, standing),
+    );
+    laid.push(...here, ...layNotes(name, view, k, union(box, clear), notes, here, room));
   }
   return { laid, unplaced: wanted.filter((w) => !placed.has(w)) };
 };

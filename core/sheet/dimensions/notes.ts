@@ -6,7 +6,18 @@ import type { ViewName } from '../../geometry/viewFrames.ts';
 import { facesOfMeeting } from '../../naming/keys.ts';
 import type { View, ViewLine } from '../../view/view.ts';
 import { figureWidth } from './figureText.ts';
-import { type Box, boxesMeet, crosses, FIGURE, type Laid, type Line, passes, type Wanted } from './laid.ts';
+import {
+  type Around,
+  type Box,
+  boxesMeet,
+  crosses,
+  FIGURE,
+  isInRoom,
+  type Laid,
+  type Line,
+  passes,
+  type Wanted,
+} from './laid.ts';
 import { linesOfFace, linesWhereMeet } from './reach.ts';
 
 /** A note with a leader, on its way to a place. */
@@ -80,7 +91,7 @@ const STEEPEST = 0.2;
 
 type Place = { readonly box: Box; readonly foot: Vec2; readonly shelf: Line };
 
-/** Places round the upper and right side of a view where a note may stand, the nearest to what it is about first. */
+/** Places round a view where a note may stand, those above and to the right before the others, and the nearest to what it is about first. */
 const placesFor = (box: Box, width: number, from: Vec2): Place[] => {
   const out: (Place & { far: number })[] = [];
   const take = (x: number, y: number): void => {
@@ -107,7 +118,15 @@ const placesFor = (box: Box, width: number, from: Vec2): Place[] => {
       take(box[0] + step * ROW, box[3] + ROW + ROW * row);
       take(box[2] + ROW + ROW * row, box[3] - ROW * step);
     }
-  return out.sort((a, b) => a.far - b.far);
+  // where there is no room above and to the right
+  const near = out.sort((a, b) => a.far - b.far).length;
+  for (let row = 0; row < ROWS; row++)
+    for (let step = -8; step < 24; step++) {
+      take(box[0] + step * ROW, box[1] - ROW - FIGURE - ROW * row);
+      take(box[0] - ROW - width - ROW * row, box[3] - ROW * step);
+    }
+  const beyond = out.splice(near).sort((a, b) => a.far - b.far);
+  return [...out, ...beyond];
 };
 
 /** Notes above and to the right of a view, each with a leader to its face; the first place that is clear of all that stands. */
@@ -118,6 +137,7 @@ export const layNotes = (
   box: Box,
   notes: readonly Note[],
   standing: readonly Laid[],
+  room: ReturnType<Around['room']['get']>,
 ): Laid[] => {
   const out: Laid[] = [];
   const anchored = notes
@@ -146,7 +166,8 @@ export const layNotes = (
           !x.drawn.extension.some((l) => passes(l, p.box)),
       );
     const found =
-      tried.find((p) => isApart(p) && isFree(p)) ??
+      tried.find((p) => isInRoom(p.box, room) && isApart(p) && isFree(p)) ??
+      tried.find((p) => isInRoom(p.box, room) && isApart(p)) ??
       tried.find(isApart) ??
       (tried.at(-1) as (typeof tried)[number]);
     const [tip, foot] = found.leader;

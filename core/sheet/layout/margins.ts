@@ -30,6 +30,48 @@ const need = (margins: MarginsOf, view: ViewName, side: keyof Margins): number =
   return own > 0 ? own + CLEAR + (side === 'below' ? TITLE_ROOM : 0) : 0;
 };
 
+/**
+ * How far dimensions may go beyond each view before they come to the next one, mm: as far as the line between them.
+ * @param areLinesDrawn the lines between the views run on past all of them
+ */
+export const roomBeyond = (
+  gaps: Gaps,
+  views: readonly ViewName[],
+  angle: ProjectionAngle,
+  areLinesDrawn: boolean,
+): MarginsOf => {
+  const out = new Map<ViewName, Margins>();
+  const limit = (view: ViewName, side: keyof Margins, gap: number): void => {
+    const own = out.get(view) ?? { left: FAR, below: FAR, right: FAR, above: FAR };
+    // a title stands below its view
+    const free = side === 'below' ? gap - TITLE_ROOM : gap;
+    out.set(view, { ...own, [side]: Math.max(0, free - 1) });
+  };
+  for (const v of views) {
+    if (v === 'front' || !views.includes('front')) continue;
+    if (v === 'back') {
+      const beside = angle === 'first' ? 'left' : 'right';
+      limit(views.includes(beside) ? beside : 'front', 'right', gaps.others);
+      limit('back', 'left', gaps.others);
+      continue;
+    }
+    const side = sideTowards(v, angle);
+    limit('front', side, v === 'top' || v === 'bottom' ? gaps.level : gaps.upright);
+    limit(v, OPPOSITE[side], gaps.others);
+  }
+  if (areLinesDrawn) {
+    const levels = (['top', 'bottom'] as const).filter((v) => views.includes(v));
+    const sides = (['left', 'right'] as const).filter((v) => views.includes(v));
+    for (const l of levels)
+      for (const s of sides) {
+        limit(l, sideTowards(s, angle), gaps.upright);
+        limit(s, sideTowards(l, angle), gaps.level);
+      }
+  }
+  return out;
+};
+const FAR = 1e4;
+
 /** The gaps opened as far as dimensions between the views ask for. All views but the front keep one distance, so that depths still agree. */
 export const roomyGaps = (
   gaps: Gaps,

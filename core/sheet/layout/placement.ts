@@ -4,9 +4,9 @@ import type { Section } from '../../section/section.ts';
 import type { SheetSetup } from '../setup.ts';
 import { viewToPaper } from '../views/placedView.ts';
 import { type PlacedShape, placeTrueShape, trueShapeOf } from '../views/trueShape.ts';
-import { type Gaps, gapFromXY, gapsOf } from './gaps.ts';
+import { gapFromXY, gapsOf } from './gaps.ts';
 import { type Layout, layoutViews, moveLayout, type Overall } from './layout.ts';
-import { type Margins, type MarginsOf, NO_MARGINS, roomyGaps, TITLE_ROOM } from './margins.ts';
+import { type Margins, type MarginsOf, NO_MARGINS, TITLE_ROOM } from './margins.ts';
 import { type PaperFrame, type Rect, rectInside, rectsMeet } from './paper.ts';
 import { onPaper } from './similarity.ts';
 import { levelOnXY } from './xyDistance.ts';
@@ -102,10 +102,6 @@ const lineRooms = (l: Layout, setup: SheetSetup): Rect[] => {
   ];
 };
 
-/** How far the views stand from the lines between them: as chosen, or where nothing is chosen as far as dimensions ask for. */
-const gapsFor = (setup: SheetSetup, margins: MarginsOf): Gaps =>
-  setup.between ? gapsOf(setup) : roomyGaps(gapsOf(setup), margins, setup.views, setup.angle);
-
 /** The rooms of the boxes with their titles, and of the lines between them. */
 const roomsOf = (
   l: Layout,
@@ -118,7 +114,6 @@ const roomsOf = (
 
 export type Placement = {
   layout: Layout;
-  gaps: Gaps;
   /** what the dimensions of each view take beyond its box */
   margins: MarginsOf;
   shapes: PlacedShape[];
@@ -155,7 +150,7 @@ export const placeAt = (
   margins: MarginsOf = new Map(),
 ): Placement => {
   const overall = onPaperSize(box, scale);
-  const gaps = gapsFor(setup, margins);
+  const gaps = gapsOf(setup);
   const raw = layoutViews(setup.views, setup.angle, overall, gaps);
   const free = inner(paper.frame, 2);
   const group = groupRoom(raw, margins);
@@ -202,7 +197,7 @@ export const placeAt = (
       taken.push(placed.room);
     }
     const shapesFit = viewsFit && shapes.every((s) => s.fits);
-    const bare = { layout, gaps, margins, shapes, scale, viewsFit, shapesFit, fits: shapesFit };
+    const bare = { layout, margins, shapes, scale, viewsFit, shapesFit, fits: shapesFit };
     const placement = { ...bare, fits: shapesFit && beside(bare) };
     if (placement.fits) return placement;
     // views that fit count for more than a shape that does not, and shapes for more than what stands beside them
@@ -222,7 +217,7 @@ export const tooLarge = (
   margins: MarginsOf,
 ): boolean => {
   const free = inner(paper.frame, 2);
-  const gaps = gapsFor(setup, margins);
+  const gaps = gapsOf(setup);
   const group = groupRoom(layoutViews(setup.views, setup.angle, onPaperSize(box, scale), gaps), margins);
   return group.w > free.w || group.h > free.h;
 };

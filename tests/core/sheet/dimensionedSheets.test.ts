@@ -16,11 +16,12 @@ const dimensioned = (d: Drawing, scheme: Scheme = 'base'): { d: Drawing; worked:
   const books = desk.books(d);
   if (!books) return undefined;
   const list = proposedDimensions(books, scheme, []);
-  const next: Drawing = {
+  const bare: Drawing = {
     ...d,
     setup: { ...d.setup, scale: 'fit', paper: 'A2' },
     dimensions: { scheme, list },
   };
+  const next = { ...bare, setup: { ...bare.setup, ...desk.openGaps(bare) } };
   const worked = desk.work(next);
   return worked.ok ? { d: next, worked } : undefined;
 };
@@ -42,6 +43,16 @@ describe('a dimensioned sheet', () => {
       expect(strikes(made)).toEqual([]);
     },
   );
+  test('where the views stand close together, dimensions go to the outer sides', () => {
+    for (const [name, d] of [...demoDrawings(), ...caseDrawings()]) {
+      const close = { ...d, setup: { ...d.setup, gap: 5, between: [11, 12] as [number, number] } };
+      const made = dimensioned(close);
+      if (!made) throw new Error('not drawn');
+      expect([name, made.d.setup.between]).toEqual([name, [11, 12]]);
+      expect([name, made.worked.sheet.dimensions.unplaced]).toEqual([name, []]);
+      expect([name, ...strikes(made)]).toEqual([name]);
+    }
+  });
   test('random parts as well', () => {
     let drawn = 0;
     for (let seed = 1; drawn < 20 && seed < 200; seed++) {

@@ -152,7 +152,13 @@ export const AccountPicture = ({ account, inHand, onTake, from, onStation }: Pro
               onKeyDown={(e) => e.key === 'Enter' && onStation(s.key, s.words)}
             >
               <title>{s.words}</title>
-              <circle cx={x} cy={high} r={9} fill="transparent" />
+              <rect
+                x={x - 9}
+                y={high - 9}
+                width={18}
+                height={28 + LABEL_ROW * (labels[i] as number)}
+                fill="transparent"
+              />
               <circle
                 cx={x}
                 cy={high}

@@ -114,12 +114,13 @@ export const Dimension = () => {
     readonly words: string;
   }>();
   const propose = async (by: Scheme, rest: boolean): Promise<void> => {
-    const list = await engine.propose(session.state.getState().drawing, by, rest);
-    if (!list) return;
+    const proposed = await engine.propose(session.state.getState().drawing, by, rest);
+    if (!proposed) return;
+    const { list, distances } = proposed;
     const label = rest
       ? 'What was missing dimensioned'
       : `Dimensioned, counted from ${SCHEMES.find((s) => s.value === by)?.label}`;
-    void edit({ type: 'setDimensions', list, scheme: by, label });
+    void edit({ type: 'setDimensions', list, scheme: by, distances, label });
   };
   const add = (tied: Tied, words: string): void => void edit({ type: 'addDimension', tied, words });
   const point = (axis: 0 | 1 | 2, key: string, words: string): void => {

@@ -1,0 +1,98 @@
+import { expect, type Locator, type Page, test } from '@playwright/test';
+import { openDrawing, saved, stand } from './desk.ts';
+import { serverFor } from './server.ts';
+
+const server = serverFor(test);
+const handle = (page: Page, text: string) =>
+  page.getByTestId('sheet').getByRole('button', { name: new RegExp(`^Dimension ${text} in`) });
+const figures = (page: Page): Promise<string[]> =>
+  page.getByTestId('sheet').locator('text[data-layer="dimensions"]').allTextContents();
+
+/** The bracket as one press dimensions it; the tests of this file share one register. */
+const dimensioned = async (page: Page): Promise<void> => {
+  await openDrawing(page, server.address, 'Louvre bracket');
+  await stand(page, 'Dimension');
+  const [press, clear] = ['Dimension the sheet', 'Take all out'].map((name) =>
+    page.getByRole('button', { name }),
+  ) as [Locator, Locator];
+  await expect(press.or(clear)).toBeVisible();
+  if (await clear.isVisible()) await clear.click();
+  await press.click();
+  await expect(clear).toBeVisible();
+};
+
+test('one press dimensions the sheet, and the books say that each size is given once', async ({ page }) => {
+  await dimensioned(page);
+  await expect(page.getByText('Each is given once, and none is missing.')).toBeVisible();
+  await expect.poll(() => figures(page)).toHaveLength(18);
+  expect((await figures(page)).filter((t) => t === '90')).toHaveLength(1);
+  expect(await figures(page)).toEqual(expect.arrayContaining(['⌀12', '⌀20', '2 x ⌀7', '52']));
+  // the Daybook has it, and it can be undone
+  await saved(page);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(() => figures(page)).toEqual([]);
+  await page.getByRole('button', { name: /^Redo/ }).click();
+  await expect.poll(() => figures(page)).toHaveLength(18);
+});
+
+test('a figure on the sheet leads to its size in the statement, and changes it there', async ({ page }) => {
+  await dimensioned(page);
+  await handle(page, '90').click();
+  const inHand = page.getByTestId('dimension in hand');
+  await expect(inHand).toContainText('It stands in the view where this direction is usually read.');
+  const figure = inHand.getByLabel('L, from the dimension');
+  await expect(figure).toHaveValue('90');
+  await figure.fill('110');
+  await figure.press('Enter');
+  await expect(page.getByTestId('overall W')).toHaveText('110');
+  await expect(handle(page, '110')).toBeVisible();
+  await figure.fill('90');
+  await figure.press('Enter');
+  await expect(page.getByTestId('overall W')).toHaveText('90');
+  await saved(page);
+});
+
+test('what is taken out is missing, what is given twice closes a ring, and one press mends either', async ({
+  page,
+}) => {
+  await dimensioned(page);
+  await handle(page, '52').click();
+  await page.getByRole('button', { name: 'Take 52 out' }).click();
+  await expect(page.getByText('1 is still missing.')).toBeVisible();
+  const missing = page.getByRole('list', { name: 'Missing sizes' });
+  await expect(missing).toContainText('Nothing gives from the bottom of plate to the top of wall.');
+  await expect(page.getByRole('region', { name: 'Account H' })).toContainText('top is loose');
+  await missing.getByRole('button', { name: 'Add 52' }).click();
+  await expect(page.getByText('Each is given once, and none is missing.')).toBeVisible();
+  // a new one between two stations: from the wall to the right end, which follows from 10 and 90
+  const account = page.getByRole('region', { name: 'Account W' });
+  await account.getByRole('button', { name: 'Station the right of wall' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'From the right of wall' })).toBeVisible();
+  await account.getByRole('button', { name: 'Station the right of plate' }).click();
+  await expect(page.getByText('1 too many.')).toBeVisible();
+  const rings = page.getByRole('list', { name: 'Sizes given twice' });
+  await expect(rings).toContainText(/90.*10.*80.*close a ring|10.*90.*80.*close a ring/);
+  await rings.getByRole('button', { name: '(80)' }).click();
+  await expect(page.getByText('Each is given once, and none is missing.')).toBeVisible();
+  await expect.poll(() => figures(page)).toContain('(80)');
+});
+
+test('a dimension is dragged to the other side of its view, and stays there', async ({ page }) => {
+  await dimensioned(page);
+  const from = await handle(page, '90').boundingBox();
+  if (!from) throw new Error('no figure');
+  const x = from.x + from.width / 2;
+  await page.mouse.move(x, from.y + from.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(x, from.y - 60, { steps: 4 });
+  await page.mouse.move(x, from.y - 190, { steps: 4 });
+  await page.mouse.up();
+  await expect
+    .poll(async () => ((await handle(page, '90').boundingBox())?.y ?? Number.POSITIVE_INFINITY) < from.y - 80)
+    .toBe(true);
+  await saved(page);
+  const at = (await handle(page, '90').boundingBox())?.y;
+  await page.reload();
+  await stand(page, 'Dimension');
+  await expect.poll(async () => (await handle(page, '90').boundingBox())?.y).toBe(at);
+});
