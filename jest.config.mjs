@@ -6,7 +6,14 @@ export default {
   transform: {
     '^.+\\.tsx?$': [
       '@swc/jest',
-      { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' } },
+      {
+        jsc: {
+          parser: { syntax: 'typescript' },
+          target: 'es2022',
+          experimental: { keepImportAttributes: true },
+        },
+        module: { type: 'es6' },
+      },
     ],
   },
   setupFiles: ['<rootDir>/tests/setup.ts'],

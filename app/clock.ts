@@ -10,3 +10,10 @@ export const timeOfDay = (at: Date): string => TIME.format(at);
 export const dayAndTime = (iso: string): string => DAY_AND_TIME.format(new Date(iso));
 /** 2026-11-28 14:05, in the clock of whoever reads it. */
 export const moment = (iso: string): string => MOMENT.format(new Date(iso));
+
+/** The day where one sits, as it is written into a title block: "2026-11-28". */
+export const today = (): string => {
+  const now = new Date();
+  const two = (n: number): string => String(n).padStart(2, '0');
+  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
+};

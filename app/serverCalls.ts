@@ -1,4 +1,5 @@
 import type { Drawing } from '../core/drawing/drawing.ts';
+import type { IssuedFile, IssueRequest, IssueRow } from '../exchange/issue.ts';
 import type { DaybookLine, Kept, Stored } from '../exchange/kept.ts';
 import type { SheetExportId } from '../formats/exports.ts';
 
@@ -113,6 +114,18 @@ export const daybook = (id: string): Promise<DaybookLine[]> => answered(send(`${
 /** Keeps the picture beneath a drawing. */
 export const keepPicture = (id: string, picture: Blob): Promise<unknown> =>
   answered(send(sourceAddress(id), 'PUT', { content: picture, type: picture.type }));
+
+const issuesAddress = (id: string): string => `${at(id)}/issues`;
+/** The issues of a drawing, the newest first. */
+export const issuesOf = (id: string): Promise<IssueRow[]> => answered(send(issuesAddress(id), 'GET'));
+/** Freezes a drawing as it is stored. */
+export const issueSheet = (id: string, asked: IssueRequest): Promise<IssueRow[]> =>
+  answered(sendJson(issuesAddress(id), 'POST', asked));
+/** Withdraws an issue; its files stay. */
+export const withdrawIssue = (id: string, letter: string): Promise<IssueRow[]> =>
+  answered(sendJson(issuesAddress(id), 'DELETE', { letter }));
+export const issuedAddress = (id: string, letter: string, as: IssuedFile): string =>
+  `${issuesAddress(id)}/${encodeURIComponent(letter)}?as=${as}`;
 
 export type SavedAs = SheetExportId | 'part' | 'drawing';
 export const fileAddress = (id: string, as: SavedAs, inline = false): string =>

@@ -84,6 +84,29 @@ const MIGRATIONS: readonly { readonly number: number; readonly sql: string }[] =
       create index change_by_revision on change (drawing_id, revision);
     `,
   },
+  {
+    number: 5,
+    sql: `
+      -- sheets as they were issued: the files are never changed again; a withdrawn issue keeps them
+      create table issue (
+        drawing_id text not null references drawing(id) on delete cascade,
+        letter text not null,
+        reason text not null,
+        made_by text not null,
+        number text not null,
+        document text not null,
+        -- base64
+        pdf text not null,
+        dxf text not null,
+        -- sha-256 of the three
+        hash text not null,
+        issued_at timestamptz not null default now(),
+        withdrawn_at timestamptz,
+        primary key (drawing_id, letter)
+      );
+      create index issue_by_number on issue (number);
+    `,
+  },
 ];
 
 /** Runs the migrations that have not run yet, each in a transaction with its own record. */

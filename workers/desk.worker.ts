@@ -1,4 +1,5 @@
 import { expose } from 'comlink';
+import type { Remark } from '../core/check/remark.ts';
 import type { Scheme } from '../core/dimension/propose.ts';
 import { openDesk, type SheetPlan, type Worked } from '../core/drawing/desk.ts';
 import type { DimensionBook } from '../core/drawing/dimensionBook.ts';
@@ -156,6 +157,13 @@ const api = {
     const read = readDrawing(data);
     const { dimensionProposal } = await import('./dimensionPicture.ts');
     return read.ok ? dimensionProposal(desk, read.value, scheme, rest) : undefined;
+  },
+  /** What a reviewer would write beside the drawing; nothing where it cannot be drawn. */
+  check: async (data: Drawing): Promise<readonly Remark[] | undefined> => {
+    await underWay;
+    const read = readDrawing(data);
+    const { checkDrawing } = await import('./checking.ts');
+    return read.ok ? checkDrawing(desk, read.value) : undefined;
   },
   /** The views in words. */
   reading: async (data: Drawing): Promise<string[]> => {

@@ -6,6 +6,7 @@ import { placeOf } from '../../core/part/schema.ts';
 import { idParameter, LARGEST_REQUEST } from '../../exchange/requests.ts';
 import { CannotOpen, isDiskFull } from '../../server/cannotOpen.ts';
 import { OverBudget } from '../../server/compute.ts';
+import { NotIssued } from '../../server/issues.ts';
 import { NotThere, Stale } from '../../server/store.ts';
 
 /** A refusal that becomes an answer with a sentence in it. */
@@ -87,6 +88,7 @@ export const reply = async (work: () => Promise<unknown>): Promise<Response> => 
     if (error instanceof Refused) return answer(error.status, error.message);
     if (error instanceof NotThere) return answer(404, error.message);
     if (error instanceof Stale) return answer(409, error.message, { current: error.current });
+    if (error instanceof NotIssued) return answer(422, error.message);
     if (error instanceof OverBudget) return answer(422, error.message);
     if (error instanceof CannotOpen) return answer(503, error.message);
     if (isDiskFull(error))

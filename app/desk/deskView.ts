@@ -3,7 +3,16 @@ import type { DeskPoint } from '../../workers/deskPicture.ts';
 import type { PointedAt } from '../../workers/pointing.ts';
 import type { ReplayShown } from '../../workers/replayPicture.ts';
 
-export const STAGES = ['Measure', 'Set out', 'Project', 'Transfer', 'Cut', 'Dimension'] as const;
+export const STAGES = [
+  'Measure',
+  'Set out',
+  'Project',
+  'Transfer',
+  'Cut',
+  'Dimension',
+  'Check',
+  'Issue',
+] as const;
 export type Stage = (typeof STAGES)[number];
 
 /** What one looks at on an open drawing: nothing of it is stored. */
@@ -33,6 +42,8 @@ export type DeskView = {
   readonly covered:
     | { readonly view: string; readonly title: string | undefined; readonly bare: boolean }
     | undefined;
+  /** places of the sheet that a remark of the check is about, paper mm, y down */
+  readonly marked: { readonly key: string; readonly at: readonly (readonly [number, number])[] } | undefined;
   /** the dimension in hand */
   readonly dimension: string | undefined;
   /** the points of round features while their ledger is open */
@@ -57,6 +68,8 @@ export type DeskViewStore = {
   readonly cover: (covered: DeskView['covered']) => void;
   /** Lays opened views over the sheet, or takes them off. */
   readonly layOver: (laid: DeskView['laid']) => void;
+  /** Marks places on the sheet, or takes the marks off. */
+  readonly mark: (marked: DeskView['marked']) => void;
   /** Takes a dimension in hand, or lays it down. */
   readonly takeDimension: (dimension: string | undefined) => void;
   /** Shows the points of round features on the sheet too. */
@@ -73,6 +86,7 @@ export const openDeskView = (): DeskViewStore => {
     replay: undefined,
     pictureStamp: 0,
     dimension: undefined,
+    marked: undefined,
     rounds: [],
     laid: undefined,
     covered: undefined,
@@ -88,6 +102,7 @@ export const openDeskView = (): DeskViewStore => {
     replayBook: (replay) => set({ replay }),
     cover: (covered) => set({ covered }),
     layOver: (laid) => set({ laid }),
+    mark: (marked) => set({ marked }),
     takeDimension: (dimension) => set({ dimension }),
     showRounds: (rounds) => set({ rounds }),
     renewPicture: () => set(({ pictureStamp }) => ({ pictureStamp: pictureStamp + 1 })),

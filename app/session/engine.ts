@@ -1,4 +1,5 @@
 import { type Remote, wrap } from 'comlink';
+import type { Remark } from '../../core/check/remark.ts';
 import type { Scheme } from '../../core/dimension/propose.ts';
 import type { SheetPlan } from '../../core/drawing/desk.ts';
 import type { DimensionBook } from '../../core/drawing/dimensionBook.ts';
@@ -54,6 +55,8 @@ export type Engine = {
     scheme: Scheme,
     rest: boolean,
   ) => Promise<DimensionProposal | undefined>;
+  /** What a reviewer would write beside the drawing. */
+  readonly check: (drawing: Drawing) => Promise<readonly Remark[] | undefined>;
   /** The views in words. */
   readonly reading: (drawing: Drawing) => Promise<readonly string[]>;
   /** Holds the views of an SVG or DXF file against the part's own, or against one another. */
@@ -120,6 +123,7 @@ export const openEngine = (): Engine => {
     pointed: (drawing, at, reach) => answer(async (r) => r.pointed(drawing, at, reach), undefined),
     dimensions: (drawing) => answer(async (r) => r.dimensions(drawing), undefined),
     propose: (drawing, scheme, rest) => answer(async (r) => r.propose(drawing, scheme, rest), undefined),
+    check: (drawing) => answer(async (r) => r.check(drawing), undefined),
     reading: (drawing) => answer(async (r) => r.reading(drawing), []),
     balance: (drawing, name, text, against) =>
       answer(async (r) => r.balance(drawing, name, text, against), {

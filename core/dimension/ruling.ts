@@ -1,4 +1,3 @@
-import type { PartFile } from '../part/schema.ts';
 import type { Path } from '../part/sizeReading.ts';
 import type { DimensionBooks } from './books.ts';
 import { figuresOf } from './figures.ts';
@@ -16,11 +15,4 @@ export const rulingOf = (books: DimensionBooks, tie: Tie): Ruling[] => {
   return rowOfTie(books, tie).flatMap((slope, i) =>
     Math.abs(slope) > NOUGHT ? [{ path: paths[i] as Path, slope }] : [],
   );
-};
-
-/** What is written at a path of the part file: a plain figure, an expression, or nothing. */
-export const figureAt = (file: PartFile, path: Path): string | number | undefined => {
-  let node: unknown = file;
-  for (const key of path) node = (node as Record<string | number, unknown> | undefined)?.[key];
-  return typeof node === 'number' || typeof node === 'string' ? node : undefined;
 };

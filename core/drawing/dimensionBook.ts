@@ -12,11 +12,12 @@ import {
   type Tie,
   tieWords,
 } from '../dimension/propose.ts';
-import { figureAt, rulingOf } from '../dimension/ruling.ts';
+import { rulingOf } from '../dimension/ruling.ts';
 import { tiedBy, tieNow } from '../dimension/tieNow.ts';
 import { facesOfMeeting, featureOfFace } from '../naming/keys.ts';
 import { listed } from '../naming/listed.ts';
 import { decimal, sizeText } from '../number/format.ts';
+import { figureAt } from '../part/figureAt.ts';
 import type { PartFile } from '../part/schema.ts';
 import type { Path } from '../part/sizeReading.ts';
 import { homeOf, type Reason } from '../sheet/dimensions/home.ts';

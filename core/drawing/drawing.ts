@@ -22,6 +22,16 @@ export const drawingSchema = z.strictObject({
   drawnBy: z.string().max(60),
   date: z.string().max(30),
   revision: z.string().max(20),
+  finish: z.string().max(60).optional(),
+  /** the general tolerance */
+  tolerance: z.string().max(60).optional(),
+  checkedBy: z.string().max(60).optional(),
+  checkedOn: z.string().max(30).optional(),
+  approvedBy: z.string().max(60).optional(),
+  approvedOn: z.string().max(30).optional(),
+  className: z.string().max(60).optional(),
+  /** "1 of 1" where missing */
+  sheet: z.string().max(20).optional(),
   part: begunPartSchema,
   setup: setupSchema,
   cuts: z.array(cutSchema).max(12),
@@ -35,6 +45,17 @@ export const drawingSchema = z.strictObject({
   labels: z.record(z.string(), z.tuple([paperPlace, paperPlace])).optional(),
   /** the dimensions on the sheet; none where missing */
   dimensions: dimensionsSchema.optional(),
+  /** remarks of the check that were accepted as they are, by their key */
+  accepted: z
+    .record(
+      z.string().max(400),
+      z.strictObject({ because: z.string().max(200), by: z.string().max(60), on: z.string().max(30) }),
+    )
+    .optional(),
+  /** what a person has looked at before the issue, by the line of the checker's walk */
+  walked: z
+    .record(z.string().max(120), z.strictObject({ by: z.string().max(60), on: z.string().max(30) }))
+    .optional(),
   /** lines of the statement that are kept together */
   groups: groupsSchema.max(100).optional(),
   /** the sizes that were given, as they stand on what was given, each as often as it stands there */

@@ -1,6 +1,7 @@
 import type { Drawing } from '../drawing/drawing.ts';
 import { attempt, type Result } from '../number/fault.ts';
 import { readStatement } from '../statement/read.ts';
+import { applyCheckCommand } from './checkCommands.ts';
 import type { Command, EditContext, Edited } from './command.ts';
 import { applyCutCommand } from './cutCommands.ts';
 import { applyDimensionCommand } from './dimensionCommands.ts';
@@ -8,6 +9,7 @@ import { applyNamingCommand } from './namingCommands.ts';
 import { applySetupCommand } from './setupCommands.ts';
 import { applyStatementCommand } from './statementCommands.ts';
 import { applyTaskCommand } from './taskCommands.ts';
+import { applyTitleCommand } from './titleCommands.ts';
 
 const apply = (d: Drawing, c: Exclude<Command, { type: 'writeStatement' }>, context: EditContext): Edited => {
   switch (c.type) {
@@ -31,6 +33,12 @@ const apply = (d: Drawing, c: Exclude<Command, { type: 'writeStatement' }>, cont
     case 'changeDimension':
     case 'removeDimension':
       return applyDimensionCommand(d, c);
+    case 'acceptRemark':
+    case 'walkLine':
+    case 'revise':
+      return applyCheckCommand(d, c);
+    case 'fillTitle':
+      return applyTitleCommand(d, c);
     case 'addTask':
     case 'tickTask':
     case 'removeTask':

@@ -114,6 +114,32 @@ export type TaskCommand =
   | { readonly type: 'addPicture'; readonly source: Source }
   | { readonly type: 'changePicture'; readonly change: Partial<Source>; readonly label: string };
 
+/** What is typed into the title block, by its key in the drawing file. */
+export type TitleKey =
+  | 'number'
+  | 'title'
+  | 'owner'
+  | 'material'
+  | 'finish'
+  | 'tolerance'
+  | 'drawnBy'
+  | 'date'
+  | 'checkedBy'
+  | 'checkedOn'
+  | 'approvedBy'
+  | 'approvedOn'
+  | 'className'
+  | 'sheet'
+  | 'revision';
+/** A change of the title block; with nothing typed an optional field goes. */
+export type TitleCommand = {
+  readonly type: 'fillTitle';
+  readonly key: TitleKey;
+  readonly text: string;
+  /** what it is called: "Material" */
+  readonly words: string;
+};
+
 /** A change of the dimensions on the sheet; each is known by its id. */
 export type DimensionCommand =
   /** all of them, as proposed, or none */
@@ -134,6 +160,33 @@ export type DimensionCommand =
     }
   | { readonly type: 'removeDimension'; readonly id: string; readonly words: string };
 
+/** A change of what was checked, and of the revision. */
+export type CheckCommand =
+  /** with no reason the remark stands again */
+  | {
+      readonly type: 'acceptRemark';
+      readonly key: string;
+      readonly because: string;
+      readonly by: string;
+      readonly on: string;
+    }
+  | {
+      readonly type: 'walkLine';
+      readonly line: string;
+      readonly done: boolean;
+      readonly by: string;
+      readonly on: string;
+    }
+  /** the next revision's letter, with its row in the table; a first issue has none */
+  | {
+      readonly type: 'revise';
+      readonly letter: string;
+      readonly reason: string;
+      readonly by: string;
+      readonly on: string;
+      readonly isFirst: boolean;
+    };
+
 /** Everything that can be changed on a drawing, as plain data. */
 export type Command =
   | StatementCommand
@@ -141,6 +194,8 @@ export type Command =
   | CutCommand
   | NamingCommand
   | DimensionCommand
+  | TitleCommand
+  | CheckCommand
   | TaskCommand
   /** the whole drawing, as it stood elsewhere */
   | { readonly type: 'replaceDrawing'; readonly drawing: Drawing; readonly label: string };

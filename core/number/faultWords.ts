@@ -336,6 +336,18 @@ const WORDS = {
     what: 'This drawing is not being stored at the moment.',
     remedy: 'Choose first what is to be kept.',
   }),
+  'title.longer': () => ({
+    what: 'This is longer than the field takes.',
+    remedy: 'Shorten it.',
+  }),
+  'title.too-long': (v: { text: Value; box: Value; height: Value }) => ({
+    what: `"${v.text}" is too long for its box, ${v.box}: its letters would be ${v.height} mm high.`,
+    remedy: 'Shorten it, or choose a form of title block with a wider box.',
+  }),
+  'title.no-box': (v: { what: Value }) => ({
+    what: `${v.what} is filled in, but this form of title block has no box for it.`,
+    remedy: 'Choose another form at Issue.',
+  }),
   'sheet.no-fit': (v: { cut: Value; better: Value }) => ({
     what: v.cut
       ? `The true shape of cut ${v.cut} has no room of its own.`

@@ -15,7 +15,19 @@ export const setupSchema = z
     /** width and height of a paper of its own size, mm */
     ownPaper: z.tuple([paperLength, paperLength]).optional(),
     /** in the lower right corner where missing */
-    titleBlock: z.enum(['corner', 'strip']).optional(),
+    titleBlock: z.enum(['corner', 'strip', 'workshop', 'school', 'none']).optional(),
+    /** the revisions since the first issue, oldest first, as the table above the title block has them */
+    revisions: z
+      .array(
+        z.strictObject({
+          letter: z.string().min(1).max(4),
+          reason: z.string().max(120),
+          date: z.string().max(30),
+          by: z.string().max(60),
+        }),
+      )
+      .max(12)
+      .optional(),
     angle: z.enum(['first', 'third']),
     scale: z.union([z.literal('fit'), z.number().min(1e-6).max(1000)]),
     views: z.array(viewName).min(1).max(6),

@@ -10,7 +10,7 @@ import type { BuiltPart } from '../solid/build.ts';
 import type { SceneBody } from '../view/scene.ts';
 import type { View } from '../view/view.ts';
 import { viewOf } from '../view/view.ts';
-import type { TitleText } from './annotate/titleBlock.ts';
+import { type TitleText, titleTrouble } from './annotate/titleBlock.ts';
 import { namedForSheet } from './cutNames.ts';
 import { dimensioning } from './dimensions/dimensioning.ts';
 import { type LayDimensions, NO_DIMENSIONS } from './dimensions/sheetDimensions.ts';
@@ -154,6 +154,9 @@ export const drawSheet = (
       ])
     : undefined;
   if (pictorial && !pictorial.fits) findings.push(NO_ROOM_FOR_PICTORIAL);
+  findings.push(
+    ...titleTrouble(paper, title, { scale: scaleText(ratio), units: part.units, paper: paper.name }),
+  );
   const postings = new Map(
     views.map((v) => {
       const section = sections.find((x) => x.plane.name === v.cut);

@@ -25,6 +25,7 @@ const CORE = [
   'practice',
   'replay',
   'edit',
+  'check',
 ] as const;
 
 /** What each folder beside core may import, besides itself. */

@@ -84,7 +84,7 @@ export const DimensionHandles = ({
               width={d.figure.w + 2 * REACH}
               height={d.figure.h + 2 * REACH}
               rx={1}
-              className="cursor-move"
+              className="cursor-move outline-none focus-visible:stroke-house"
               fill={isLit || by?.id === d.id ? 'var(--color-house)' : 'transparent'}
               fillOpacity={0.12}
               stroke={isLit ? 'var(--color-house)' : 'none'}

@@ -8,7 +8,7 @@ import { EM_OF_CAPITALS } from '../../../formats/sheetSvg.ts';
 import type { DeskPoint } from '../../../workers/deskPicture.ts';
 import type { GoodPicture } from '../../session/sessionTypes.ts';
 import { ACCOUNT_INK } from '../book/inks.ts';
-import type { DeskView } from '../deskView.ts';
+import type { DeskView, Stage } from '../deskView.ts';
 import { fetchedLater } from '../fetchedLater.tsx';
 import { useDesk, useSession, useView } from '../useDesk.ts';
 import { PointNames } from './PointNames.tsx';
@@ -31,6 +31,9 @@ const LaidInk = fetchedLater(() => import('./LaidInk.tsx').then((m) => m.LaidInk
 const DimensionHandles = fetchedLater(() => import('./DimensionHandles.tsx').then((m) => m.DimensionHandles));
 const TraceHandles = fetchedLater(() => import('./TraceHandles.tsx').then((m) => m.TraceHandles), null);
 const ShapeHandles = fetchedLater(() => import('./ShapeHandles.tsx').then((m) => m.ShapeHandles));
+
+/** The stages at which traces are dragged. */
+const TRACE_STAGES: ReadonlySet<Stage> = new Set(['Set out', 'Project', 'Transfer', 'Cut', 'Measure']);
 
 type Box = { x: number; y: number; w: number; h: number };
 
@@ -126,6 +129,7 @@ export const SheetView = () => {
   const replaying = useView((s) => s.replay !== undefined);
   const layers = useView(layersSoFar);
   const pointed = useView((s) => s.pointed);
+  const marked = useView((s) => s.marked);
   const svg = useRef<SVGSVGElement>(null);
   const [view, setView] = useState<Box>();
   const width = picture?.paper.width ?? 420;
@@ -250,9 +254,25 @@ export const SheetView = () => {
         )}
         {stage === 'Set out' && <ViewBoxes picture={picture} paperPoint={paperPoint} />}
         {followed && <Follow point={followed} zoom={Math.sqrt(zoom)} />}
-        {!replaying && stage !== 'Dimension' && <TraceHandles picture={picture} paperPoint={paperPoint} />}
+        {!replaying && TRACE_STAGES.has(stage) && <TraceHandles picture={picture} paperPoint={paperPoint} />}
         {!replaying && stage === 'Cut' && <ShapeHandles picture={picture} paperPoint={paperPoint} />}
-        {stage === 'Dimension' && <DimensionHandles picture={picture} paperPoint={paperPoint} />}
+        {marked?.at.map(([x, y]) => (
+          <circle
+            key={`${x} ${y}`}
+            data-testid="marked"
+            cx={x}
+            cy={y}
+            r={6}
+            fill="none"
+            stroke="var(--color-warning)"
+            strokeWidth={0.8}
+            strokeDasharray="2.4 1.2"
+            pointerEvents="none"
+          />
+        ))}
+        {(stage === 'Dimension' || stage === 'Check') && (
+          <DimensionHandles picture={picture} paperPoint={paperPoint} />
+        )}
         <ScalingPoints width={picture.paper.width} height={picture.paper.height} paperPoint={paperPoint} />
       </svg>
       <ScalingBar />

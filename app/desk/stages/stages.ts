@@ -11,6 +11,8 @@ const Transfer = fetchedLater(() => import('./transfer/Transfer.tsx').then((m) =
 const Cut = fetchedLater(() => import('./cut/Cut.tsx').then((m) => m.Cut));
 
 const Dimension = fetchedLater(() => import('./dimension/Dimension.tsx').then((m) => m.Dimension));
+const Check = fetchedLater(() => import('./check/Check.tsx').then((m) => m.Check));
+const Issue = fetchedLater(() => import('./issue/Issue.tsx').then((m) => m.Issue));
 
 /** How a stage stands: nothing in it yet, in order, or with something to look at. */
 export type StageStanding = 'empty' | 'settled' | 'needs attention';
@@ -21,7 +23,7 @@ type StageEntry = { readonly Page: ComponentType; readonly standing: (state: Ses
 /** Whether a finding or a pressing note is about one part of the drawing file. */
 const isDoubtful = (
   { picture, notes }: SessionState,
-  about: 'part' | 'setup' | 'cuts' | 'dimensions',
+  about: 'part' | 'setup' | 'cuts' | 'dimensions' | 'title',
 ): boolean =>
   [...(picture?.findings ?? []), ...notes.filter((n) => n.severity !== 'note')].some(
     (f) => f.path[0] === about,
@@ -50,5 +52,14 @@ export const STAGE_ENTRIES: Readonly<Record<Stage, StageEntry>> = {
   Dimension: {
     Page: Dimension,
     standing: (s) => (s.drawing.dimensions?.list.length ? attentionIf(isDoubtful(s, 'dimensions')) : 'empty'),
+  },
+  // all that the check says is known once it is opened; before that what the sheet itself shows
+  Check: {
+    Page: Check,
+    standing: (s) => (s.picture?.findings.length || s.notes.length ? 'needs attention' : 'empty'),
+  },
+  Issue: {
+    Page: Issue,
+    standing: (s) => (isDoubtful(s, 'title') ? 'needs attention' : s.drawing.revision ? 'settled' : 'empty'),
   },
 };

@@ -1,9 +1,13 @@
 import type { Vec2 } from '../../geometry/vec.ts';
 import type { ProjectionAngle } from '../../geometry/viewFrames.ts';
+import type { Fault } from '../../number/fault.ts';
+import { says } from '../../number/faultWords.ts';
 import { chainDashes } from '../ink/dash.ts';
 import { type Ink, type Layer, type Pen, type Stretch, straight, type TextInk } from '../ink/ink.ts';
-import type { PaperFrame, Rect } from '../layout/paper.ts';
+import { type PaperFrame, REVISION_ROW, type Rect } from '../layout/paper.ts';
+import { TITLE_FORMS, type TitleCell, type TitleField } from '../titleForms/titleForm.ts';
 
+/** What is typed into a title block. */
 export type TitleText = {
   readonly title: string;
   readonly number: string;
@@ -12,6 +16,16 @@ export type TitleText = {
   readonly drawnBy: string;
   readonly date: string;
   readonly revision: string;
+  readonly finish?: string | undefined;
+  /** the general tolerance */
+  readonly tolerance?: string | undefined;
+  readonly checkedBy?: string | undefined;
+  readonly checkedOn?: string | undefined;
+  readonly approvedBy?: string | undefined;
+  readonly approvedOn?: string | undefined;
+  readonly className?: string | undefined;
+  /** "1 of 1" where missing */
+  readonly sheet?: string | undefined;
 };
 
 const stroke = (layer: Layer, pen: Pen, stretches: readonly Stretch[]): Ink => ({
@@ -74,143 +88,172 @@ const symbol = (angle: ProjectionAngle, r: Rect): Ink[] => {
   ];
 };
 
-/** A cell of the title block: columns as shares of its width, rows counted from below. */
-type Cell = {
-  readonly name: string;
-  readonly value: string;
-  readonly from: number;
-  readonly to: number;
-  readonly row: number;
-  /** of the lettering, mm */
-  readonly height: number;
-};
-
-/** How the cells of a title block stand, and the share of its width from which on the symbol has its place. */
-type Arrangement = {
-  readonly cells: readonly Cell[];
-  readonly symbol: readonly [number, number];
-  readonly symbolRow: number;
-};
-
-/** The rows of lines that a title block has, by its place. */
-export const TITLE_ROWS = { corner: 3, strip: 2 } as const;
-
-const row = (
-  n: number,
-  height: number,
-  columns: readonly number[],
-  cells: readonly (readonly [name: string, value: string])[],
-): Cell[] =>
-  cells.map(([name, value], i) => ({
-    name,
-    value,
-    from: columns[i] as number,
-    to: columns[i + 1] as number,
-    row: n,
-    height,
-  }));
-
-const ARRANGEMENTS: Record<PaperFrame['titleBlock'], (t: TitleText, facts: Facts) => Arrangement> = {
-  corner: (t, { scale, units, paper }) => ({
-    cells: [
-      ...row(2, 3, [0, 0.27], [['Owner', t.owner]]),
-      ...row(2, 3.5, [0.27, 0.72], [['Title', t.title]]),
-      ...row(1, 3, [0, 0.27], [['Material', t.material]]),
-      ...row(1, 3.5, [0.27, 0.72], [['Number', t.number]]),
-      ...row(
-        0,
-        3,
-        [0, 0.27, 0.47, 0.6, 0.72, 0.86, 1],
-        [
-          ['Drawn, date', `${t.drawnBy} ${t.date}`.trim()],
-          ['Scale', scale],
-          ['Units', units],
-          ['Paper', paper],
-          ['Sheet', '1 of 1'],
-          ['Rev.', t.revision],
-        ],
-      ),
-    ],
-    symbol: [0.72, 1],
-    symbolRow: 1,
-  }),
-  strip: (t, { scale, units, paper }) => ({
-    cells: [
-      ...row(
-        1,
-        3,
-        [0, 0.2, 0.62, 0.86],
-        [
-          ['Owner', t.owner],
-          ['Title', t.title],
-          ['Number', t.number],
-        ],
-      ),
-      ...row(
-        0,
-        3,
-        [0, 0.2, 0.38, 0.5, 0.56, 0.7, 0.78, 0.86],
-        [
-          ['Material', t.material],
-          ['Drawn, date', `${t.drawnBy} ${t.date}`.trim()],
-          ['Scale', scale],
-          ['Units', units],
-          ['Paper', paper],
-          ['Sheet', '1 of 1'],
-          ['Rev.', t.revision],
-        ],
-      ),
-    ],
-    symbol: [0.86, 1],
-    symbolRow: 0,
-  }),
-};
-
+/** What the sheet knows by itself. */
 type Facts = { readonly scale: string; readonly units: string; readonly paper: string };
 
-/** Frame and title block. */
-export const titleBlock = (paper: PaperFrame, t: TitleText, angle: ProjectionAngle, facts: Facts): Ink[] => {
+const joined = (...words: (string | undefined)[]): string => words.filter(Boolean).join(' ');
+const valuesOf = (t: TitleText, facts: Facts): Record<TitleField, string> => ({
+  owner: t.owner,
+  title: t.title,
+  number: t.number,
+  material: t.material,
+  finish: t.finish ?? '',
+  tolerance: t.tolerance ?? '',
+  drawn: joined(t.drawnBy, t.date),
+  drawnBy: t.drawnBy,
+  date: t.date,
+  checked: joined(t.checkedBy, t.checkedOn),
+  approved: joined(t.approvedBy, t.approvedOn),
+  class: t.className ?? '',
+  sheet: t.sheet ?? '1 of 1',
+  revision: t.revision,
+  ...facts,
+});
+
+/** Lettering smaller than this cannot be read on a print, mm. */
+const LEAST_LETTERING = 1.8;
+/** Kept free at the ends of a cell, mm. */
+const PAD = 1.6;
+
+/** A cell of a title block in its place. */
+export type PlacedCell = TitleCell & {
+  readonly room: Rect;
+  readonly value: string;
+  /** of its lettering, mm; smaller than the form's where the text is long */
+  readonly fitted: number;
+  readonly isTooLong: boolean;
+};
+
+/** The cells of a sheet's title block with what stands in them; none where there is no block. */
+export const titleCells = (paper: PaperFrame, t: TitleText, facts: Facts): PlacedCell[] => {
+  if (paper.titleBlock === 'none') return [];
+  const { cells, row } = TITLE_FORMS[paper.titleBlock];
+  const values = valuesOf(t, facts);
   const { title: b } = paper;
-  const { cells, symbol: home, symbolRow } = ARRANGEMENTS[paper.titleBlock](t, facts);
-  const high = b.h / TITLE_ROWS[paper.titleBlock];
-  const pad = 1.6;
-  const lettered = (text: string, x: number, y: number, height: number): TextInk => ({
+  return cells.map((c): PlacedCell => {
+    const room = {
+      x: b.x + c.from * b.w,
+      y: b.y + c.row * row,
+      w: (c.to - c.from) * b.w,
+      h: row,
+    };
+    const value = values[c.field].toUpperCase();
+    const fitted = fitHeight(value, room.w - 2 * PAD, c.height);
+    return { ...c, room, value, fitted, isTooLong: fitted < LEAST_LETTERING };
+  });
+};
+
+/** What is typed for a sheet though its form of title block has no cell for it, or more than fits in its cell. */
+export const titleTrouble = (paper: PaperFrame, t: TitleText, facts: Facts): Fault[] => {
+  if (paper.titleBlock === 'none') return [];
+  const cells = titleCells(paper, t, facts);
+  const values = valuesOf(t, facts);
+  const shown = new Set(cells.map((c) => c.field));
+  const homeless = (Object.keys(LABELS) as (keyof typeof LABELS)[]).filter((f) => values[f] && !shown.has(f));
+  const about = { path: ['title'], where: 'the title block' };
+  return [
+    ...cells
+      .filter((c) => c.isTooLong)
+      .map((c) => ({
+        ...about,
+        ...says('title.too-long', { text: c.value, box: c.label, height: c.fitted.toFixed(1) }),
+      })),
+    ...homeless.map((f) => ({ ...about, ...says('title.no-box', { what: LABELS[f] }) })),
+  ];
+};
+const LABELS = {
+  owner: 'The owner',
+  title: 'The title',
+  number: 'The number',
+  material: 'The material',
+  finish: 'The finish',
+  tolerance: 'The general tolerance',
+  checked: 'Who checked it',
+  approved: 'Who approved it',
+  class: 'The class',
+  revision: 'The revision',
+} as const satisfies Partial<Record<TitleField, string>>;
+
+/** The revision table above a title block: a row each, the newest on top. */
+const revisionTable = (paper: PaperFrame, rows: readonly Revision[]): Ink[] => {
+  if (paper.titleBlock === 'none' || !rows.length) return [];
+  const { title: b } = paper;
+  const floor = b.y + b.h - REVISION_ROW * rows.length;
+  const columns = [0, 0.08, 0.64, 0.82] as const;
+  return rows.flatMap((r, i): Ink[] => {
+    const y = floor + REVISION_ROW * i;
+    const words = [r.letter, r.reason, r.date, r.by].map((x) => x.toUpperCase());
+    return [
+      stroke('title', 'rule', [
+        straight([b.x, y + REVISION_ROW], [b.x + b.w, y + REVISION_ROW]),
+        ...columns.slice(1).map((c) => straight([b.x + c * b.w, y], [b.x + c * b.w, y + REVISION_ROW])),
+      ]),
+      ...words.map((text, c): TextInk => {
+        const [from, to] = [columns[c] as number, columns[c + 1] ?? 1];
+        const height = fitHeight(text, (to - from) * b.w - 2 * PAD, 2.5);
+        return {
+          kind: 'text',
+          layer: 'title',
+          text,
+          at: [b.x + from * b.w + PAD, y + 1.2],
+          height,
+          anchor: 'start',
+        };
+      }),
+    ];
+  });
+};
+/** A change since the first issue. */
+export type Revision = {
+  readonly letter: string;
+  readonly reason: string;
+  readonly date: string;
+  readonly by: string;
+};
+
+/** Frame and title block, with the revisions above it. */
+export const titleBlock = (
+  paper: PaperFrame,
+  t: TitleText,
+  angle: ProjectionAngle,
+  facts: Facts,
+  revisions: readonly Revision[] = [],
+): Ink[] => {
+  const frame = stroke('frame', 'frame', rectStretches(paper.frame));
+  if (paper.titleBlock === 'none') return [frame];
+  const { title: b } = paper;
+  const { symbol: home, row: high, rows } = TITLE_FORMS[paper.titleBlock];
+  const lettered = (text: string, at: Vec2, height: number): TextInk => ({
     kind: 'text',
     layer: 'title',
     text,
-    at: [b.x + x, b.y + y],
+    at,
     height,
     anchor: 'start',
   });
+  const cells = titleCells(paper, t, facts);
   // every cell draws its own left and lower side where another cell or the symbol is beyond
-  const rules = cells.flatMap((c): Stretch[] => {
-    const [x0, x1, y] = [b.x + c.from * b.w, b.x + c.to * b.w, b.y + c.row * high];
-    return [
-      ...(c.from > 0 ? [straight([x0, y], [x0, y + high])] : []),
-      ...(c.row > 0 ? [straight([x0, y], [x1, y])] : []),
-    ];
-  });
-  const wall = b.x + home[0] * b.w;
-  const floor = b.y + symbolRow * high;
+  const rules = cells.flatMap(({ room: { x, y, w, h }, from, row }): Stretch[] => [
+    ...(from > 0 ? [straight([x, y], [x, y + h])] : []),
+    ...(row > 0 ? [straight([x, y], [x + w, y])] : []),
+  ]);
+  const top = b.y + high * rows;
+  const [wall, floor] = [b.x + home.from * b.w, b.y + home.row * high];
   return [
-    stroke('frame', 'frame', rectStretches(paper.frame)),
-    stroke('title', 'frame', rectStretches(b)),
+    frame,
+    stroke('title', 'frame', rectStretches({ ...b, h: high * rows })),
     stroke('title', 'rule', [
       ...rules,
-      straight([wall, floor], [wall, b.y + b.h]),
-      ...(symbolRow > 0 ? [straight([wall, floor], [b.x + home[1] * b.w, floor])] : []),
+      straight([wall, floor], [wall, top]),
+      ...(home.row > 0 ? [straight([wall, floor], [b.x + home.to * b.w, floor])] : []),
     ]),
-    ...cells.flatMap((c) => {
-      const x = c.from * b.w + pad;
-      const text = c.value.toUpperCase();
-      const room = (c.to - c.from) * b.w - 2 * pad;
-      return [
-        lettered(c.name, x, (c.row + 1) * high - 2.5, 1.5),
-        lettered(text, x, c.row * high + 2, fitHeight(text, room, c.height)),
-      ];
-    }),
-    lettered(angle === 'first' ? 'First angle' : 'Third angle', home[0] * b.w + pad, b.h - 2.5, 1.5),
-    ...symbol(angle, { x: wall, y: floor, w: (home[1] - home[0]) * b.w, h: b.y + b.h - floor - 2 }),
+    ...cells.flatMap(({ label, value, fitted, room: { x, y, h } }) => [
+      lettered(label, [x + PAD, y + h - 2.5], 1.5),
+      lettered(value, [x + PAD, y + 2], fitted),
+    ]),
+    lettered(angle === 'first' ? 'First angle' : 'Third angle', [wall + PAD, top - 2.5], 1.5),
+    ...symbol(angle, { x: wall, y: floor, w: (home.to - home.from) * b.w, h: top - floor - 2 }),
+    ...revisionTable(paper, revisions),
   ];
 };
 

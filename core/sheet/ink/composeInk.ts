@@ -36,7 +36,13 @@ export const composeInk = (
     return known;
   };
   const ink: Ink[] = [
-    ...titleBlock(sheet.paper, title, sheet.angle, { scale, units: part.units, paper: sheet.paper.name }),
+    ...titleBlock(
+      sheet.paper,
+      title,
+      sheet.angle,
+      { scale, units: part.units, paper: sheet.paper.name },
+      setup.revisions,
+    ),
     ...checkBar(sheet.paper, part.units).ink,
     ...referenceInk(sheet, setup),
     ...(setup.rules.projectors === 'kept' ? projectorInk(sheet, setup, numbered, part) : []),

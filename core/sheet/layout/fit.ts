@@ -21,6 +21,7 @@ export type Load = {
   readonly margins?: (setup: SheetSetup, scale: number) => MarginsOf;
 };
 
+/** The standard scales of a part's unit, from large to small. */
 export const scalesOf = (units: 'mm' | 'in'): readonly number[] =>
   units === 'in' ? INCH_SCALES : STANDARD_SCALES;
 

@@ -14,6 +14,7 @@ export type Gaps = {
 /** No view stands nearer to a line than this, mm. */
 export const LEAST_GAP = 2;
 
+/** The gaps that a sheet's choices ask for. */
 export const gapsOf = ({ gap, between }: Pick<SheetSetup, 'gap' | 'between'>): Gaps => ({
   others: gap,
   level: between ? between[0] - gap : gap,

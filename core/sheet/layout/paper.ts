@@ -1,3 +1,5 @@
+import { TITLE_FORMS, type TitleFormName } from '../titleForms/titleForm.ts';
+
 /** Sheets in mm, as they lie (ISO 216 / ISO 5457 and ASME Y14.1 sizes), width before height when landscape. */
 export const PAPERS = {
   A4: [297, 210],
@@ -20,7 +22,9 @@ export type PaperChoice = {
   readonly paper: PaperName | 'own';
   readonly upright: boolean;
   readonly ownPaper?: readonly [number, number] | undefined;
-  readonly titleBlock?: 'corner' | 'strip' | undefined;
+  readonly titleBlock?: TitleFormName | 'none' | undefined;
+  /** what was changed since the first issue: a row above the title block each */
+  readonly revisions?: readonly unknown[] | undefined;
 };
 
 /** What stands for a paper of its own size until one is given, mm. */
@@ -55,16 +59,16 @@ export const rectInside = (inner: Rect, outer: Rect): boolean =>
 /** Filing margin at the left and margin elsewhere, mm (ISO 5457). */
 const FILING = 20;
 const MARGIN = 10;
-/** Title block in the lower right corner, mm, at most 180 wide (ISO 7200); or a strip along the whole lower side. */
-const TITLE = { w: 170, h: 27 };
-const STRIP = { h: 18 };
+/** A row of the revision table, mm. */
+export const REVISION_ROW = 5;
 
 export type PaperFrame = {
   readonly width: number;
   readonly height: number;
   readonly frame: Rect;
+  /** the room of the title block, with the rows of revisions above it; nothing wide where there is none */
   readonly title: Rect;
-  readonly titleBlock: 'corner' | 'strip';
+  readonly titleBlock: TitleFormName | 'none';
 };
 
 /** The size of a sheet, its frame and the room of its title block; mm, origin lower left. */
@@ -72,7 +76,9 @@ export const paperFrame = (choice: PaperChoice): PaperFrame => {
   const [width, height] = paperSize(choice);
   const frame = { x: FILING, y: MARGIN, w: width - FILING - MARGIN, h: height - 2 * MARGIN };
   const titleBlock = choice.titleBlock ?? 'corner';
-  const [w, h] = titleBlock === 'strip' ? [frame.w, STRIP.h] : [Math.min(TITLE.w, frame.w), TITLE.h];
+  const form = titleBlock === 'none' ? undefined : TITLE_FORMS[titleBlock];
+  const w = form ? Math.min(form.width ?? frame.w, frame.w) : 0;
+  const h = form ? form.row * form.rows + REVISION_ROW * (choice.revisions?.length ?? 0) : 0;
   return { width, height, frame, title: { x: frame.x + frame.w - w, y: frame.y, w, h }, titleBlock };
 };
 

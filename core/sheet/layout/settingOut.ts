@@ -1,7 +1,7 @@
 import Fraction from 'fraction.js';
 import { decimal, mixedFraction } from '../../number/format.ts';
-import { TITLE_ROWS } from '../annotate/titleBlock.ts';
 import type { Sheet } from '../drawnSheet.ts';
+import { TITLE_FORMS } from '../titleForms/titleForm.ts';
 import { VIEW_TITLES } from '../views/viewTitles.ts';
 
 /**
@@ -43,7 +43,7 @@ const GUIDES = [3.6, 6.1] as const;
  */
 export const settingOut = (s: Sheet): SettingOut => {
   const { frame, title, width, height } = s.paper;
-  const rows = TITLE_ROWS[s.paper.titleBlock];
+  const form = s.paper.titleBlock === 'none' ? undefined : TITLE_FORMS[s.paper.titleBlock];
   const [x0, y0, z0, x1, y1, z1] = s.box;
   const size = { W: x1 - x0, D: y1 - y0, H: z1 - z0 } as const;
   const boxes = s.views.map(
@@ -71,11 +71,15 @@ export const settingOut = (s: Sheet): SettingOut => {
         left('frame, right', frame.x + frame.w),
         bottom('frame, lower', frame.y),
         bottom('frame, upper', frame.y + frame.h),
-        left('title block, left', title.x),
-        bottom('title block, upper', title.y + title.h),
-        ...Array.from({ length: rows - 1 }, (_, i) =>
-          bottom(`title block, line ${i + 1}`, title.y + (title.h * (i + 1)) / rows),
-        ),
+        ...(form
+          ? [
+              left('title block, left', title.x),
+              bottom('title block, upper', title.y + form.row * form.rows),
+              ...Array.from({ length: form.rows - 1 }, (_, i) =>
+                bottom(`title block, line ${i + 1}`, title.y + form.row * (i + 1)),
+              ),
+            ]
+          : []),
       ],
     },
     ...boxes,

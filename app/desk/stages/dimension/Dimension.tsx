@@ -131,6 +131,8 @@ export const Dimension = () => {
         add({ kind: 'linear', axis, from: from.key, to: key }, `from ${from.words} to ${words}`);
     }
   };
+  const held = book?.rows.find((r) => r.id === inHand);
+  const own = kept.find((k) => k.id === inHand);
   if (!isStated)
     return (
       <Page title="Dimensions" note="The sizes on the sheet, each given once.">
@@ -140,7 +142,11 @@ export const Dimension = () => {
       </Page>
     );
   return (
-    <Page title="Dimensions" note={<Standing book={book} count={kept.length} />}>
+    <Page
+      title="Dimensions"
+      note={<Standing book={book} count={kept.length} />}
+      foot={held && own && <DimensionInHand key={held.id} row={held} kept={own} />}
+    >
       <Row label="Count from">
         <Choice
           name="Count from"
@@ -206,7 +212,7 @@ export const Dimension = () => {
               )}
             </>
           )}
-          <DimensionList book={book} kept={kept} inHand={inHand} />
+          <DimensionList book={book} inHand={inHand} />
           {book.relations.length > 0 && (
             <section
               className="px-5 py-2 text-[13px] leading-[18px] text-second"
@@ -239,36 +245,27 @@ export const Dimension = () => {
   );
 };
 
-/** All dimensions with what they tie; the one in hand is opened. */
-const DimensionList = ({
-  book,
-  kept,
-  inHand,
-}: {
-  book: DimensionBook;
-  kept: readonly KeptDimension[];
-  inHand: string | undefined;
-}) => {
+/** All dimensions with what they tie; the one in hand stands at the foot of the page. */
+const DimensionList = ({ book, inHand }: { book: DimensionBook; inHand: string | undefined }) => {
   const { view } = useDesk();
   return (
     <ul aria-label="Dimensions" className="text-[13px]">
       {book.rows.map((row) => {
-        const own = kept.find((k) => k.id === row.id);
-        if (!own) return null;
-        const isOpen = inHand === row.id;
+        const isHeld = inHand === row.id;
         return (
           <li key={row.id} className="border-b border-rule" data-row={row.id}>
             <button
               type="button"
-              aria-expanded={isOpen}
-              onClick={() => view.takeDimension(isOpen ? undefined : row.id)}
-              className={`flex w-full items-baseline gap-3 px-5 py-1 text-left hover:bg-hover ${isOpen ? 'bg-lit' : ''}`}
+              aria-pressed={isHeld}
+              onClick={() => view.takeDimension(isHeld ? undefined : row.id)}
+              className={`flex w-full items-baseline gap-3 px-5 py-1 text-left hover:bg-hover ${isHeld ? 'bg-lit' : ''}`}
             >
-              <span className="figures w-[62px] shrink-0 text-right text-[14px]">{row.text}</span>
+              <span className="figures w-[78px] shrink-0 text-right text-[13.5px] whitespace-nowrap">
+                {row.text}
+              </span>
               <span className="min-w-0 flex-1 truncate text-second">{row.words}</span>
               {row.standing !== 'on the sheet' && <span className="text-fault">{row.standing}</span>}
             </button>
-            {isOpen && <DimensionInHand row={row} kept={own} />}
           </li>
         );
       })}

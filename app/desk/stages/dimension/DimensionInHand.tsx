@@ -6,13 +6,14 @@ import type { DimensionRow, Ruler } from '../../../../core/drawing/dimensionBook
 import type { DimensionCommand } from '../../../../core/edit/command.ts';
 import { sizePlaceOf } from '../../../../core/edit/place.ts';
 import type { ViewName } from '../../../../core/geometry/viewFrames.ts';
+import { figureAt } from '../../../../core/part/figureAt.ts';
 import { viewTitle } from '../../../../core/sheet/views/viewTitles.ts';
 import { typedContext } from '../../../../core/statement/typed/enter.ts';
 import { Tick } from '../../book/Choice.tsx';
 import { FaultNote } from '../../book/FaultNote.tsx';
 import { FigureField } from '../../book/FigureField.tsx';
 import { field } from '../../book/Page.tsx';
-import { useEdit, useSession } from '../../useDesk.ts';
+import { useDesk, useEdit, useSession } from '../../useDesk.ts';
 
 const REASONS: Record<NonNullable<DimensionRow['reason']>, string> = {
   round: 'It stands where the round is seen as a circle.',
@@ -39,17 +40,19 @@ type DimensionChange = Extract<DimensionCommand, { type: 'changeDimension' }>['c
 const RulerRow = ({ ruler, onFault }: { ruler: Ruler; onFault: (text: string | undefined) => void }) => {
   const drawing = useSession((s) => s.drawing);
   const edit = useEdit();
-  const worth = typedContext(drawing.part, undefined).worth(ruler.text);
+  // as it stands now: the books of the dimensions may be a moment older
+  const text = String(figureAt(drawing.part, ruler.path) ?? ruler.text);
+  const worth = typedContext(drawing.part, undefined).worth(text);
   return (
     <li className="flex items-baseline justify-between gap-2">
       <span className="min-w-0 truncate text-second">{ruler.words}</span>
       <FigureField
-        text={ruler.text}
+        text={text}
         name={`${ruler.words}, from the dimension`}
         worth={worth === undefined ? undefined : String(Number(worth.toFixed(4)))}
         units={drawing.part.units}
-        onCommit={(text) =>
-          edit({ type: 'setFigure', place: sizePlaceOf(drawing.part, ruler.path), text }, 'field')
+        onCommit={(typed) =>
+          edit({ type: 'setFigure', place: sizePlaceOf(drawing.part, ruler.path), text: typed }, 'field')
         }
         onFault={onFault}
       />
@@ -61,6 +64,7 @@ const RulerRow = ({ ruler, onFault }: { ruler: Ruler; onFault: (text: string | u
 export const DimensionInHand = ({ row, kept }: { row: DimensionRow; kept: KeptDimension }) => {
   const setup = useSession((s) => s.drawing.setup);
   const edit = useEdit();
+  const { view } = useDesk();
   const [fault, setFault] = useState<string>();
   const [typed, setTyped] = useState<string>();
   const change = (to: DimensionChange, label: string): void =>
@@ -87,6 +91,21 @@ export const DimensionInHand = ({ row, kept }: { row: DimensionRow; kept: KeptDi
   };
   return (
     <div className="bg-lit px-5 py-2 text-[13px] leading-[19px]" data-testid="dimension in hand">
+      <p className="flex items-baseline gap-2">
+        <b className="figures text-[14px]">{row.text}</b>
+        <span className="min-w-0 flex-1 truncate" title={row.words}>
+          {row.words}
+        </span>
+        <button
+          type="button"
+          aria-label="Lay it down"
+          title="Lay it down"
+          className="text-second hover:underline"
+          onClick={() => view.takeDimension(undefined)}
+        >
+          ×
+        </button>
+      </p>
       {row.standing === 'gone' && (
         <p className="text-fault">
           What it tied is not on the part any more. It is kept here; take it out, or undo the change.

@@ -291,6 +291,11 @@ const Corner = ({ picture, title }: { picture: GoodPicture; title: string }) => 
 };
 
 /** Paper, scale, angle, views and gap. */
+/** The usual forms of title block; the others are chosen at Issue. */
+const TITLE_PLACES = [
+  { value: 'corner', label: 'Corner' },
+  { value: 'strip', label: 'Strip' },
+] as const;
 const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
   const drawing = useSession((s) => s.drawing);
   const { setup } = drawing;
@@ -372,10 +377,7 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
         <Choice
           name="Title block"
           value={setup.titleBlock ?? 'corner'}
-          options={[
-            { value: 'corner', label: 'Corner' },
-            { value: 'strip', label: 'Strip' },
-          ]}
+          options={TITLE_PLACES}
           onChange={(titleBlock) => set({ titleBlock, place: undefined }, `Title block as a ${titleBlock}`)}
         />
       </Row>

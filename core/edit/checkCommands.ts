@@ -1,0 +1,51 @@
+import type { Drawing } from '../drawing/drawing.ts';
+import type { CheckCommand, Edited } from './command.ts';
+
+/** A record with one entry put in, or taken out; undefined where none is left. */
+const withEntry = <T>(
+  all: Readonly<Record<string, T>> | undefined,
+  key: string,
+  value: T | undefined,
+): Record<string, T> | undefined => {
+  const { [key]: _, ...others } = all ?? {};
+  const next = (value === undefined ? others : { ...others, [key]: value }) as Record<string, T>;
+  return Object.keys(next).length ? next : undefined;
+};
+/** The drawing with a key that is only there where it has a value. */
+const withKey = <K extends 'accepted' | 'walked'>(d: Drawing, key: K, value: Drawing[K]): Drawing => {
+  const { [key]: _, ...others } = d;
+  return (value ? { ...d, [key]: value } : others) as Drawing;
+};
+
+/** Changes what was checked, and the revision. */
+export const applyCheckCommand = (d: Drawing, c: CheckCommand): Edited => {
+  switch (c.type) {
+    case 'acceptRemark': {
+      const { because, by, on } = c;
+      const entry = because ? { because, by, on } : undefined;
+      return {
+        drawing: withKey(d, 'accepted', withEntry(d.accepted, c.key, entry)),
+        label: because ? `Accepted, because ${because}: ${c.key}` : `No longer accepted: ${c.key}`,
+      };
+    }
+    case 'walkLine': {
+      const entry = c.done ? { by: c.by, on: c.on } : undefined;
+      return {
+        drawing: withKey(d, 'walked', withEntry(d.walked, c.line, entry)),
+        label: `${c.done ? 'Looked at' : 'To be looked at again'}: ${c.line}`,
+      };
+    }
+    case 'revise': {
+      const row = { letter: c.letter, reason: c.reason, date: c.on, by: c.by };
+      const before = (d.setup.revisions ?? []).filter((r) => r.letter !== c.letter);
+      return {
+        drawing: {
+          ...d,
+          revision: c.letter,
+          setup: c.isFirst ? d.setup : { ...d.setup, revisions: [...before, row] },
+        },
+        label: `Revision ${c.letter}: ${c.reason}`,
+      };
+    }
+  }
+};

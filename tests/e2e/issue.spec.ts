@@ -1,0 +1,112 @@
+import { expect, type Page, test } from '@playwright/test';
+import { openDrawing, saved, stand } from './desk.ts';
+import { serverFor } from './server.ts';
+
+const server = serverFor(test);
+const letters = (page: Page): Promise<string[]> =>
+  page.getByTestId('sheet').locator('text[data-layer="title"]').allTextContents();
+const fill = async (page: Page, name: string, text: string): Promise<void> => {
+  const field = page.getByLabel(name, { exact: true });
+  await field.fill(text);
+  await field.press('Enter');
+};
+
+test('the title block is filled in place, in a form that has room for it', async ({ page }) => {
+  await openDrawing(page, server.address, 'Sensor shoe');
+  await stand(page, 'Issue');
+  await fill(page, 'Finish', 'oiled');
+  // a field without a box is told, and the form that has one mends it
+  await expect(page.getByText('The finish is filled in, but this form', { exact: false })).toBeVisible();
+  await page.getByLabel('Form of the title block').selectOption('workshop');
+  await expect(page.getByText('The finish is filled in, but this form', { exact: false })).toHaveCount(0);
+  await fill(page, 'General tolerance', 'ISO 2768-m');
+  await fill(page, 'Checked by', 'T. V.');
+  await fill(page, 'Title', 'Sensor shoe, left hand');
+  await expect
+    .poll(() => letters(page))
+    .toEqual(expect.arrayContaining(['OILED', 'ISO 2768-M', 'T. V.', 'SENSOR SHOE, LEFT HAND']));
+  await saved(page);
+  await page.reload();
+  await expect.poll(() => letters(page)).toEqual(expect.arrayContaining(['OILED', 'ISO 2768-M']));
+});
+
+test('an issue is frozen with its files; a change begins the next revision, with its row in the table', async ({
+  page,
+}) => {
+  await openDrawing(page, server.address, 'Louvre bracket');
+  await stand(page, 'Issue');
+  const issues = page.getByRole('region', { name: 'Issues' });
+  await expect(issues).toContainText('Not issued yet');
+  // nobody issues namelessly
+  await expect(issues.getByRole('button', { name: 'Issue A' })).toBeDisabled();
+  await issues.getByLabel('Issued by').fill('R. M.');
+  await issues.getByRole('button', { name: 'Issue A' }).click();
+  await expect(issues).toContainText('Issued as A');
+  const frozen = await issues.getByRole('link', { name: 'drawing file' }).getAttribute('href');
+  const read = async (address: string | null) =>
+    (await page.request.get(`${server.address}${address}`)).text();
+  const before = await read(frozen);
+  const pdf = await issues.getByRole('link', { name: 'PDF' }).getAttribute('href');
+  expect((await read(pdf)).startsWith('%PDF')).toBe(true);
+  // a later change leaves the issue as it is
+  await fill(page, 'Material', 'Gunmetal');
+  await expect(issues).toContainText('In hand, after A');
+  await expect(issues.getByRole('button', { name: 'Issue B' })).toBeDisabled();
+  await issues.getByLabel('Reason of the issue').fill('Stronger material');
+  await issues.getByRole('button', { name: 'Issue B' }).click();
+  await expect(issues).toContainText('Issued as B');
+  await expect(issues.getByRole('list', { name: 'Issued' })).toContainText('superseded');
+  await expect.poll(() => letters(page)).toEqual(expect.arrayContaining(['STRONGER MATERIAL', 'GUNMETAL']));
+  expect(await read(frozen)).toBe(before);
+  expect(before).not.toContain('Gunmetal');
+  // withdrawn, its files stay
+  await issues.getByRole('button', { name: 'Withdraw' }).first().click();
+  await expect(issues).toContainText('withdrawn');
+  expect(await read(frozen)).toBe(before);
+});
+
+test('two drawings cannot be issued under one number', async ({ page }) => {
+  await openDrawing(page, server.address, 'Vane hub, hollow hexagon');
+  await stand(page, 'Issue');
+  await fill(page, 'Number', 'SK-008');
+  const issues = page.getByRole('region', { name: 'Issues' });
+  await issues.getByLabel('Issued by').fill('R. M.');
+  await issues.getByRole('button', { name: /^Issue [A-Z]$/ }).click();
+  await expect(issues.getByRole('alert')).toContainText('belongs to "Louvre bracket"');
+});
+
+test('the check lists what is wrong, shows it, mends it at a press, and keeps what is accepted with its reason', async ({
+  page,
+}) => {
+  await openDrawing(page, server.address, 'Sundial wedge');
+  await stand(page, 'Dimension');
+  await page.getByRole('button', { name: 'Dimension the sheet' }).click();
+  await expect(page.getByText('Each is given once, and none is missing.')).toBeVisible();
+  await page.getByRole('list', { name: 'Dimensions' }).getByRole('button').first().click();
+  await page.getByRole('button', { name: /^Take (?!all).* out$/ }).click();
+  await expect(page.getByText('still missing')).toBeVisible();
+  await stand(page, 'Check');
+  await expect(page.getByText('1 to mend', { exact: false })).toBeVisible();
+  const remarks = page.getByRole('list', { name: 'Remarks found' });
+  await expect(remarks.getByText(/^Nothing gives/)).toBeVisible();
+  await remarks.getByRole('button', { name: /^Add / }).click();
+  await expect(page.getByText('0 to mend', { exact: false })).toBeVisible();
+  // a doubtful thing is accepted with a reason, and stays so
+  await stand(page, 'Issue');
+  await fill(page, 'Material', '');
+  await stand(page, 'Check');
+  await page.getByRole('radio', { name: /^To consider/ }).click();
+  const material = remarks.getByRole('listitem').filter({ hasText: 'No material is named.' });
+  await material.getByRole('button', { name: 'Accept' }).click();
+  await material.getByLabel('Accepted, because').fill('it is a pattern');
+  await material.getByLabel('Your name').fill('T. V.');
+  await material.getByRole('button', { name: 'Accept it' }).click();
+  await page.getByRole('radio', { name: 'Accepted 1' }).click();
+  await expect(remarks).toContainText('because it is a pattern (T. V.');
+  await page.getByLabel('Edges that could cut a hand are broken', { exact: false }).check();
+  await saved(page);
+  await page.reload();
+  await stand(page, 'Check');
+  await expect(page.getByRole('radio', { name: 'Accepted 1' })).toBeVisible();
+  await expect(page.getByLabel('Edges that could cut a hand are broken', { exact: false })).toBeChecked();
+});
