@@ -20,7 +20,7 @@ import { decimal, sizeText } from '../number/format.ts';
 import { figureAt } from '../part/figureAt.ts';
 import type { PartFile } from '../part/schema.ts';
 import type { Path } from '../part/sizeReading.ts';
-import { homeOf, type Reason } from '../sheet/dimensions/home.ts';
+import { homesOf, type Reason } from '../sheet/dimensions/home.ts';
 import type { Laid, Views } from '../sheet/dimensions/laid.ts';
 import { standingSizes } from '../statement/standings.ts';
 import type { Drawing } from './drawing.ts';
@@ -187,14 +187,14 @@ export const dimensionBook = (
   const rows = kept.map((k): DimensionRow => {
     const tie = ties.get(k.id);
     const value = tie && sizeOfTie(books, tie);
-    const home = tie && homeOf(books, tie, views);
+    const home = tie && homesOf(books, tie, views);
     return {
       id: k.id,
       tied: k.tied,
       words: tie ? tieWords(tie) : goneWords(k.tied),
       value,
       text: onSheet.get(k.id) ?? (value === undefined ? '?' : figureOf(k.tied, value, units)),
-      standing: !tie || value === undefined ? 'gone' : home ? 'on the sheet' : 'no view',
+      standing: !tie || value === undefined ? 'gone' : home?.views.length ? 'on the sheet' : 'no view',
       reason: k.view && views.has(k.view) ? 'chosen' : home?.reason,
       rulers: tie ? rulersOf(d, books, tie) : [],
     };

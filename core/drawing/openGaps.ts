@@ -14,8 +14,9 @@ import type { View } from '../view/view.ts';
 /** The distances of a setup: those of the drawing file. */
 export type Distances = Pick<SheetSetup, 'gap' | 'between'>;
 
-/** Whether nobody has chosen how far apart the views stand. */
-const isUnchosen = ({ gap, between }: SheetSetup): boolean => gap === DEFAULT_SETUP.gap && !between;
+/** Whether nobody has chosen how far apart the views stand, or put them in a place. */
+const isUnchosen = ({ gap, between, place }: SheetSetup): boolean =>
+  gap === DEFAULT_SETUP.gap && !between && !place;
 
 /**
  * How far apart the views are to stand so that the dimensions between them have room, whole mm of paper; nothing where someone chose how far they

@@ -1,5 +1,5 @@
 import { along2, type Vec2 } from '../../geometry/vec.ts';
-import { type FillInk, type Ink, straight, stroke, type TextInk } from '../ink/ink.ts';
+import { type FillInk, type Ink, type Stretch, straight, stroke, type TextInk } from '../ink/ink.ts';
 import { onPaper } from '../layout/similarity.ts';
 import type { PlacedView } from '../views/placedView.ts';
 import { ARROW, type Arrow, FIGURE, type Laid, type Line } from './laid.ts';
@@ -38,6 +38,12 @@ const endInk = ({ tip, along }: Arrow, ends: LineEnds, more: object): Ink => {
   return fill([tip, along2(back, across, HALF), along2(back, across, -HALF)]);
 };
 
+const arcOf = ({ radius, from, to }: NonNullable<Laid['drawn']['arc']>, centre: Vec2): Stretch => ({
+  curve: { type: 'conic', c: centre, major: [radius, 0], minor: [0, radius], round: true },
+  from,
+  to,
+});
+
 /**
  * The ink of a dimension: extension lines, dimension line or leader, its ends and its figure.
  * @param id by which its ink is known
@@ -46,7 +52,7 @@ export const dimensionInk = (d: Laid, id: string, home: PlacedView, ends: LineEn
   // as it is laid out the part's origin is the view's
   const origin = onPaper(home.toPaper, [0, 0]);
   const place = ([x, y]: Vec2): Vec2 => [origin[0] + x, origin[1] + y];
-  const { line, extension, shelf, arrows, text } = d.drawn;
+  const { line, arc, extension, shelf, arrows, text } = d.drawn;
   const run = ([a, b]: Line) => straight(place(a), place(b));
   const more = { view: home.name, dimension: id };
   const figure: TextInk = {
@@ -60,10 +66,11 @@ export const dimensionInk = (d: Laid, id: string, home: PlacedView, ends: LineEn
     dimension: id,
   };
   // a leader keeps its arrow in every school
-  const school = d.side ? ends : 'arrows';
+  const school = d.side || arc ? ends : 'arrows';
   return [
     ...(extension.length ? [stroke('dimensions', 'dimension', extension.map(run), more)] : []),
     ...(line ? [stroke('dimensions', 'dimension', [run(line), ...(shelf ? [run(shelf)] : [])], more)] : []),
+    ...(arc ? [stroke('dimensions', 'dimension', [arcOf(arc, place(arc.centre))], more)] : []),
     ...arrows.map((a) => endInk({ tip: place(a.tip), along: a.along }, school, more)),
     figure,
   ];

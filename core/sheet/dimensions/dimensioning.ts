@@ -4,8 +4,10 @@ import type { BuiltPart } from '../../solid/build.ts';
 import type { View } from '../../view/view.ts';
 import { traceEnds } from '../annotate/traceLine.ts';
 import { gapsOf } from '../layout/gaps.ts';
-import { type MarginsOf, roomBeyond } from '../layout/margins.ts';
-import { lowOf, unscaled } from '../layout/placement.ts';
+import { type Layout, layoutViews, moveLayout } from '../layout/layout.ts';
+import { type MarginsOf, roomBeyond, TITLE_ROOM } from '../layout/margins.ts';
+import { paperFrame } from '../layout/paper.ts';
+import { lowOf, onPaperSize, unscaled } from '../layout/placement.ts';
 import type { SheetSetup } from '../setup.ts';
 import { viewToPaper } from '../views/placedView.ts';
 import { type Around, type Box, OPEN, union, type Views } from './laid.ts';
@@ -48,7 +50,30 @@ const roomsBeside = (
     setup.angle,
     setup.rules.referenceLines || setup.rules.mitre,
   );
-  return new Map([...beyond].map(([name, b]) => [name, { box: partBoxIn(name, part.box, k), beyond: b }]));
+  const placed = placedBoxes(part, setup, k);
+  const { frame } = paperFrame(setup);
+  return new Map(
+    [...beyond].map(([name, b]) => {
+      const at = placed?.get(name);
+      const inFrame = at && {
+        left: Math.min(b.left, at.x - frame.x - FROM_FRAME),
+        below: Math.min(b.below, at.y - frame.y - FROM_FRAME - TITLE_ROOM),
+        right: Math.min(b.right, frame.x + frame.w - at.x - at.w - FROM_FRAME),
+        above: Math.min(b.above, frame.y + frame.h - at.y - at.h - FROM_FRAME),
+      };
+      return [name, { box: partBoxIn(name, part.box, k), beyond: inFrame ?? b }];
+    }),
+  );
+};
+/** Kept free inside the frame, mm. */
+const FROM_FRAME = 1;
+
+/** The views' boxes on the paper where they were put by hand; nothing where they find their own place. */
+const placedBoxes = (part: BuiltPart, setup: SheetSetup, k: number): Layout['boxes'] | undefined => {
+  if (!setup.place) return undefined;
+  const layout = layoutViews(setup.views, setup.angle, onPaperSize(part.box, k), gapsOf(setup));
+  const [x, y] = setup.place;
+  return moveLayout(layout, [x - layout.extent.x, y - layout.extent.y]).boxes;
 };
 
 /** The dimensions of a sheet, laid out once for each scale, and what they take beyond the views. @param isOpen as if the views stood as far apart as they like */
@@ -62,7 +87,8 @@ export const dimensioning = (
   const known = new Map<string, LaidOut>();
   const viewsOf = ({ views }: SheetSetup): Views => new Map(views.map((name) => [name, shownIn(name)]));
   const laid = (setup: SheetSetup, scale: number): LaidOut => {
-    const key = `${scale} ${setup.views.join()} ${Object.values(gapsOf(setup)).join()} ${setup.angle}`;
+    const { gap, between, place, angle, views: names, paper, upright, ownPaper } = setup;
+    const key = JSON.stringify([scale, names, gap, between, place, angle, paper, upright, ownPaper]);
     const views = viewsOf(setup);
     const around = (): Around => ({
       taken: tracesBeside(part, views, sections, scale),

@@ -41,37 +41,43 @@ export const rectangleWay = (books: DimensionBooks, face: string, view: ViewName
   return isAlong(dot(d, u)) ? 0 : isAlong(dot(d, v)) ? 1 : undefined;
 };
 
-/** The view where a dimension belongs, with the reason; nothing where no view shows it. */
-export const homeOf = (
+/** The views where a dimension may stand, the best first, with the reason for that one. */
+export const homesOf = (
   books: DimensionBooks,
   t: Tie,
   views: Views,
-): { readonly view: ViewName; readonly reason: Reason } | undefined => {
+): { readonly views: readonly ViewName[]; readonly reason: Reason } => {
   const names = [...views.keys()];
   if (t.kind === 'linear') {
     const { axis } = t.from;
     const able = (COMMON[axis] ?? []).filter((n) => views.has(n) && wayIn(n, axis));
     const round = able.find((n) => [t.to, t.from].some((s) => showsRound(books, s, n)));
-    if (round) return { view: round, reason: 'round' };
-    const scores = able.map((n) => shown(books, [t.from, t.to], n, views.get(n) as View));
-    const best = Math.max(...scores);
-    const view = able[scores.indexOf(best)];
-    return view && { view, reason: best > (scores[0] ?? 0) ? 'profile' : 'usual' };
+    const scores = new Map(able.map((n) => [n, shown(books, [t.from, t.to], n, views.get(n) as View)]));
+    const scoreOf = (n: ViewName): number => (n === round ? ROUND : (scores.get(n) ?? 0));
+    // what shows nothing of either end is no place for it
+    const sorted = able.toSorted((a, b) => scoreOf(b) - scoreOf(a));
+    const better = scoreOf(sorted[0] as ViewName) > scoreOf(able[0] as ViewName);
+    const shows = sorted.filter((n, i) => i === 0 || scoreOf(n) > 0);
+    return { views: shows, reason: round ? 'round' : better ? 'profile' : 'usual' };
   }
   const face = facesOfMeeting(t.size.of[0])[0] as string;
   const surface = books.surfaces.get(face);
   const d = directionOf(surface);
-  if (!d) return names[0] && { view: names[0], reason: 'usual' };
+  if (!d) return { views: names.slice(0, 1), reason: 'usual' };
   const isRound = surface?.kind === 'cylinder' || surface?.kind === 'cone' || surface?.kind === 'torus';
   // diameters of what is turned stand on the rectangle, where the lengths are
   if (t.size.what === 'rim') {
-    const rectangle = names.find((n) => rectangleWay(books, face, n) !== undefined);
-    if (rectangle) return { view: rectangle, reason: 'rectangle' };
+    const rectangles = names.filter((n) => rectangleWay(books, face, n) !== undefined);
+    if (rectangles.length) return { views: rectangles, reason: 'rectangle' };
   }
-  const edgeOn = names.find((n) => Math.abs(dot(d, VIEW_FRAMES[n].toward)) < 1e-6);
-  const endOn = names.find((n) => isAlong(dot(d, VIEW_FRAMES[n].toward)));
+  const edgeOn = names.filter((n) => Math.abs(dot(d, VIEW_FRAMES[n].toward)) < 1e-6);
+  const endOn = names.filter((n) => isAlong(dot(d, VIEW_FRAMES[n].toward)));
   // a cone's angle is seen where its axis lies in the view; across flats and angles where the faces are edges
-  const wanted = isRound && t.size.what !== 'cone' ? endOn : edgeOn;
-  if (wanted) return { view: wanted, reason: wanted === endOn ? 'round' : 'edge' };
-  return names[0] && { view: names[0], reason: 'usual' };
+  const isEndOn = isRound && t.size.what !== 'cone';
+  const wanted = isEndOn ? endOn : edgeOn;
+  if (wanted.length) return { views: wanted, reason: isEndOn ? 'round' : 'edge' };
+  return { views: names.slice(0, 1), reason: 'usual' };
 };
+
+/** Above every other score of a view: a round feature is dimensioned where it is a circle. */
+const ROUND = 100;

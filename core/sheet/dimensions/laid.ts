@@ -36,6 +36,13 @@ export type Arrow = { readonly tip: Vec2; readonly along: Vec2 };
 export type Drawn = {
   /** the dimension line, or the leader of a note */
   readonly line?: Line;
+  /** the arc of an angle, radians against the clock */
+  readonly arc?: {
+    readonly centre: Vec2;
+    readonly radius: number;
+    readonly from: number;
+    readonly to: number;
+  };
   readonly extension: readonly Line[];
   /** the line beneath a note's figure */
   readonly shelf?: Line;
@@ -61,12 +68,13 @@ export type Laid = {
 };
 
 export type Views = ReadonlyMap<ViewName, View>;
+/** The part's box in a view, and how far beyond it there is room on each side before the next view, paper mm. */
+export type RoomRound = { readonly box: Box; readonly beyond: Margins };
 /** What is round the views where their dimensions are laid out. */
 export type Around = {
   /** what else stands beside each view, such as the ends of traces: boxes, paper mm from its origin */
   readonly taken: ReadonlyMap<ViewName, Box>;
-  /** the part's box in each view, and how far beyond it there is room on each side before the next view, paper mm */
-  readonly room: ReadonlyMap<ViewName, { readonly box: Box; readonly beyond: Margins }>;
+  readonly room: ReadonlyMap<ViewName, RoomRound>;
 };
 export const OPEN: Around = { taken: new Map(), room: new Map() };
 
@@ -118,10 +126,7 @@ export const marginsBeyond = (all: Box, own: Box): Margins => ({
   above: Math.max(0, all[3] - own[3]),
 });
 /** Whether a box stays in the room round a view. */
-export const isInRoom = (
-  b: Box,
-  room: { readonly box: Box; readonly beyond: Margins } | undefined,
-): boolean => {
+export const isInRoom = (b: Box, room: RoomRound | undefined): boolean => {
   if (!room) return true;
   const over = marginsBeyond(b, room.box);
   return (['left', 'below', 'right', 'above'] as const).every(
@@ -130,8 +135,13 @@ export const isInRoom = (
 };
 
 /** Everything that a dimension takes up on the paper. */
-export const roomOf = ({ line, extension, shelf, text }: Drawn): Box => {
-  const points = [...(line ?? []), ...extension.flat(), ...(shelf ?? [])];
+export const roomOf = ({ line, arc, extension, shelf, text }: Drawn): Box => {
+  const ends = arc
+    ? [arc.from, (arc.from + arc.to) / 2, arc.to].map(
+        (t): Vec2 => [arc.centre[0] + arc.radius * Math.cos(t), arc.centre[1] + arc.radius * Math.sin(t)],
+      )
+    : [];
+  const points = [...(line ?? []), ...ends, ...extension.flat(), ...(shelf ?? [])];
   return points.reduce<Box>(
     (b, [x, y]) => [Math.min(b[0], x), Math.min(b[1], y), Math.max(b[2], x), Math.max(b[3], y)],
     text.box,

@@ -7,8 +7,9 @@ import { VIEW_FRAMES } from '../../geometry/viewFrames.ts';
 import { facesOfMeeting, readFaceKey } from '../../naming/keys.ts';
 import { sizeText } from '../../number/format.ts';
 import type { View } from '../../view/view.ts';
+import { layAngles } from './angles.ts';
 import { sizeFigure, written } from './figureText.ts';
-import { homeOf, rectangleWay } from './home.ts';
+import { homesOf, rectangleWay } from './home.ts';
 import {
   type Around,
   type Box,
@@ -16,6 +17,7 @@ import {
   isLevel,
   type Laid,
   OPEN,
+  type RoomRound,
   roomOf,
   type Side,
   union,
@@ -150,7 +152,7 @@ const OPPOSITE = { below: 'above', above: 'below', left: 'right', right: 'left' 
 /** Lays the sides of a view out; what has no room before the next view goes to the other side, where there is more. */
 const layWithin = (
   bySide: Map<Side, Linear[]>,
-  room: NonNullable<ReturnType<Around['room']['get']>> | undefined,
+  room: RoomRound | undefined,
   lay: (side: Side, list: readonly Linear[], standing: readonly Laid[]) => Laid[],
 ): Laid[] => {
   if (room)
@@ -177,9 +179,60 @@ const layWithin = (
   return here;
 };
 
+/** The dimensions of one view in their places. */
+const layView = (
+  books: DimensionBooks,
+  own: readonly Wanted[],
+  name: ViewName,
+  views: Views,
+  k: number,
+  around: Around,
+): Laid[] => {
+  const view = views.get(name) as View;
+  const box = boxOf(view, k);
+  const bySide = new Map<Side, Linear[]>();
+  const notes: Note[] = [];
+  for (const w of own) {
+    const { tie } = w;
+    const isTurned = tie.kind === 'size' && tie.size.what === 'rim';
+    const line =
+      tie.kind === 'linear'
+        ? linearIn(books, w, name, view, k)
+        : isTurned
+          ? acrossIn(books, w, tie.size, name, view, k)
+          : undefined;
+    if (line) {
+      const natural = sideOf(line.along, box, line.linear);
+      const side = w.side && isLevel(w.side) === (line.along === 0) ? w.side : natural;
+      bySide.set(side, [...(bySide.get(side) ?? []), line.linear]);
+    } else if (tie.kind === 'size') notes.push(noteOf(books, w, tie.size, views));
+  }
+  const clear = around.taken.get(name) ?? box;
+  const room = around.room.get(name);
+  const here = layWithin(bySide, room, (side, list, standing) =>
+    layAlong(name, side, box, clear, list, standing),
+  );
+  const angles = layAngles(books, name, view, k, notes, here, room);
+  here.push(...angles.laid);
+  return [...here, ...layNotes(name, view, k, union(box, clear), angles.rest, here, room)];
+};
+
+/** A dimension on its way to a view: the views that would do, the best first, and which of them it is in. */
+type Homed = { readonly w: Wanted; readonly able: readonly ViewName[]; readonly at: number };
+
+/** What has no room beside its view goes to the next view that shows it; nothing where all stay. */
+const movedOn = (homes: readonly Homed[], laid: readonly Laid[], around: Around): Homed[] | undefined => {
+  const over = new Set(
+    laid.flatMap((d) => (d.side && !isInRoom(roomOf(d.drawn), around.room.get(d.view)) ? [d.wanted] : [])),
+  );
+  const next = homes.map((h) => (over.has(h.w) && h.at + 1 < h.able.length ? { ...h, at: h.at + 1 } : h));
+  return next.some((h, i) => h !== homes[i]) ? next : undefined;
+};
+
 /**
  * Lays dimensions out in their views: linear ones in lanes on the side where their extension lines are shorter, shorter ones nearer; diameters of
- * turned features across their rectangle; notes with leaders above and to the right.
+ * turned features across their rectangle; angles as arcs; notes with leaders above and to the right. What has no room in one view goes to the next
+ * that shows it.
  * @param k paper mm to a part unit
  * @param around what else stands beside the views, and how much room there is
  */
@@ -190,40 +243,26 @@ export const layOut = (
   k: number,
   around: Around = OPEN,
 ): LaidOut => {
-  const homes = wanted.map((w) => ({
-    w,
-    home: w.view && views.has(w.view) ? w.view : homeOf(books, w.tie, views)?.view,
-  }));
-  const laid: Laid[] = [];
-  const placed = new Set<Wanted>();
-  for (const [name, view] of views) {
-    const box = boxOf(view, k);
-    const bySide = new Map<Side, Linear[]>();
-    const notes: Note[] = [];
-    for (const { w, home } of homes) {
-      if (home !== name) continue;
-      const { tie } = w;
-      const isTurned = tie.kind === 'size' && tie.size.what === 'rim';
-      const line =
-        tie.kind === 'linear'
-          ? linearIn(books, w, name, view, k)
-          : isTurned
-            ? acrossIn(books, w, tie.size, name, view, k)
-            : undefined;
-      if (line) {
-        const natural = sideOf(line.along, box, line.linear);
-        const side = w.side && isLevel(w.side) === (line.along === 0) ? w.side : natural;
-        bySide.set(side, [...(bySide.get(side) ?? []), line.linear]);
-      } else if (tie.kind === 'size') notes.push(noteOf(books, w, tie.size, views));
-      else continue;
-      placed.add(w);
-    }
-    const clear = around.taken.get(name) ?? box;
-    const room = around.room.get(name);
-    const here = layWithin(bySide, room, (side, list, standing) =>
-      layAlong(name, side, box, clear, list, standing),
+  let homes = wanted.map((w): Homed => {
+    const able = w.view && views.has(w.view) ? [w.view] : homesOf(books, w.tie, views).views;
+    return { w, able, at: 0 };
+  });
+  const layAll = (): Laid[] =>
+    [...views.keys()].flatMap((name) =>
+      layView(
+        books,
+        homes.flatMap((h) => (h.able[h.at] === name ? [h.w] : [])),
+        name,
+        views,
+        k,
+        around,
+      ),
     );
-    laid.push(...here, ...layNotes(name, view, k, union(box, clear), notes, here, room));
+  let laid = layAll();
+  for (let moved = movedOn(homes, laid, around); moved; moved = movedOn(homes, laid, around)) {
+    homes = moved;
+    laid = layAll();
   }
+  const placed = new Set(laid.map((d) => d.wanted));
   return { laid, unplaced: wanted.filter((w) => !placed.has(w)) };
 };

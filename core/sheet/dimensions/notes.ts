@@ -7,7 +7,6 @@ import { facesOfMeeting } from '../../naming/keys.ts';
 import type { View, ViewLine } from '../../view/view.ts';
 import { figureWidth } from './figureText.ts';
 import {
-  type Around,
   type Box,
   boxesMeet,
   crosses,
@@ -16,6 +15,7 @@ import {
   type Laid,
   type Line,
   passes,
+  type RoomRound,
   type Wanted,
 } from './laid.ts';
 import { linesOfFace, linesWhereMeet } from './reach.ts';
@@ -137,7 +137,7 @@ export const layNotes = (
   box: Box,
   notes: readonly Note[],
   standing: readonly Laid[],
-  room: ReturnType<Around['room']['get']>,
+  room: RoomRound | undefined,
 ): Laid[] => {
   const out: Laid[] = [];
   const anchored = notes

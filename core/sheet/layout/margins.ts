@@ -40,7 +40,9 @@ export const roomBeyond = (
   angle: ProjectionAngle,
   areLinesDrawn: boolean,
 ): MarginsOf => {
-  const out = new Map<ViewName, Margins>();
+  const out = new Map<ViewName, Margins>(
+    views.map((v) => [v, { left: FAR, below: FAR, right: FAR, above: FAR }]),
+  );
   const limit = (view: ViewName, side: keyof Margins, gap: number): void => {
     const own = out.get(view) ?? { left: FAR, below: FAR, right: FAR, above: FAR };
     // a title stands below its view

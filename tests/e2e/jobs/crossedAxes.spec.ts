@@ -1,6 +1,15 @@
 import { expect, test } from '@playwright/test';
 import { serverFor } from '../server.ts';
-import { begin, expectLines, inkOf, lengthWithin, settled, total } from './job.ts';
+import {
+  begin,
+  dimensioned,
+  expectLines,
+  inkOf,
+  lengthWithin,
+  nothingToMend,
+  settled,
+  total,
+} from './job.ts';
 
 const server = serverFor(test);
 
@@ -67,5 +76,9 @@ test('an L block on crossed axes, 30 from the upright one and 20 from the level 
   expect(ink.texts.map((t) => t.text)).toEqual(
     expect.arrayContaining(['ELEVATION', 'PLAN', 'LEFT END ELEVATION']),
   );
-  expect(work.actions).toBeLessThanOrEqual(14);
+  // dimensions in mm on the drawing alone, beside views that stay unequally far from the axes
+  const figures = await dimensioned(work);
+  await nothingToMend(work);
+  expect([...figures].sort()).toEqual(['32', '45', '48', '55', '80']);
+  expect(work.actions).toBeLessThanOrEqual(17);
 });

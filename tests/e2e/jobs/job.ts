@@ -203,3 +203,19 @@ export const settled = async (page: Page): Promise<void> => {
   await expect(page.getByTestId('save')).toHaveText(/^Saved \d/, { timeout: 20_000 });
   await page.waitForTimeout(250);
 };
+
+/** Dimensions the sheet at one press; the books must say that each size is given once. @returns the figures */
+export const dimensioned = async (work: Work): Promise<string[]> => {
+  const { page } = work;
+  await work.stage('Dimension');
+  await work.press('Dimension the sheet');
+  await expect(page.getByText('Each is given once, and none is missing.')).toBeVisible();
+  await settled(page);
+  return page.getByTestId('sheet').locator('text[data-layer="dimensions"]').allTextContents();
+};
+
+/** The check finds nothing to be mended on the sheet. */
+export const nothingToMend = async (work: Work): Promise<void> => {
+  await work.stage('Check');
+  await expect(work.page.getByText('0 to mend', { exact: false })).toBeVisible();
+};

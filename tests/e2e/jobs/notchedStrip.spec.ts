@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { serverFor } from '../server.ts';
-import { begin, clickPaper, expectLines, inkOf, inUnits, settled } from './job.ts';
+import { begin, clickPaper, dimensioned, expectLines, inkOf, inUnits, settled } from './job.ts';
 
 const server = serverFor(test);
 const SQ = 6.35;
@@ -53,5 +53,9 @@ test('a notched strip at half size on quarter-inch squares, begun 3 over and 4 u
   await clickPaper(page, [9 * SQ, 15 * SQ]);
   await expect(book).toContainText('an area, in its true shape');
   work.actions += 2;
-  expect(work.actions).toBeLessThanOrEqual(14);
+  // real figures on a half-size drawing, each size once
+  const figures = await dimensioned(work);
+  expect(figures).toEqual(expect.arrayContaining(['7', '3', '1']));
+  expect(figures).toHaveLength(6);
+  expect(work.actions).toBeLessThanOrEqual(17);
 });

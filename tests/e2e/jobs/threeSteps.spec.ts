@@ -1,7 +1,16 @@
 import { expect, test } from '@playwright/test';
 import { listen } from '../desk.ts';
 import { serverFor } from '../server.ts';
-import { begin, expectLines, inkOf, lengthWithin, settled, total } from './job.ts';
+import {
+  begin,
+  dimensioned,
+  expectLines,
+  inkOf,
+  lengthWithin,
+  nothingToMend,
+  settled,
+  total,
+} from './job.ts';
 
 const server = serverFor(test);
 
@@ -70,6 +79,11 @@ test('three steps, first angle on axes, 10 from each axis', async ({ page }) => 
   expect(mitre.some((s) => Math.abs(s.from[0] - 156) < 0.01 && Math.abs(s.from[1] - 160) < 0.01)).toBe(true);
   // no false line of symmetry in the front view
   expect(lengthWithin(ink, 'centre', [70, 160], [90, 85])).toBe(0);
-  expect(work.actions).toBeLessThanOrEqual(11);
+  // every size once, counted from one base; the views stay where they were put
+  const figures = await dimensioned(work);
+  await nothingToMend(work);
+  expect([...figures].sort()).toEqual(['21', '22', '42', '44', '63', '66', '75']);
+  expectLines(await inkOf(page), 'views', [166, 170], side);
+  expect(work.actions).toBeLessThanOrEqual(14);
   expect(troubles).toEqual([]);
 });

@@ -62,9 +62,8 @@ const offer =
 /** Mends of what does not fit, or what would use the paper better: each was tried out, and one press takes it. */
 const Offers = ({ plan }: { plan: SheetPlan }) => {
   const edit = useEdit();
-  if (!plan.offers.length) return null;
   return (
-    <div className="flex flex-wrap gap-1.5 border-b border-rule px-5 py-2" data-testid="offers">
+    <div className="flex flex-wrap gap-1.5 px-5 py-2" data-testid="offers">
       {plan.offers.map((o) => (
         <button
           key={o.label}
@@ -138,7 +137,7 @@ export const SetOut = () => {
           ? 'From the lower left corner of the sheet, in the order to mark.'
           : picture && plan
             ? `The views cover ${Math.round(plan.fullness * 100)} % of the free paper at ${picture.scale}.`
-            : undefined
+            : 'How the views stand on the paper.'
       }
       action={
         <button
@@ -149,6 +148,7 @@ export const SetOut = () => {
           {marking ? 'Back to the sheet' : 'List for the board'}
         </button>
       }
+      foot={!marking && plan?.offers.length ? <Offers plan={plan} /> : undefined}
     >
       {marking && plan ? <MarkList plan={plan.settingOut} /> : <Choices plan={plan} />}
     </Page>
@@ -317,7 +317,6 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
   return (
     <>
       <Findings about={['setup', 'cuts']} />
-      {plan && <Offers plan={plan} />}
       <Row label="House rules">
         <select
           aria-label="House rules"
@@ -433,7 +432,6 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
           ))}
         </div>
       </fieldset>
-      {plan && <Proposal plan={plan} />}
       <Row label="View names">
         <select
           aria-label="Views are called"
@@ -453,6 +451,14 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
           onChange={(referenceLines) => rule({ referenceLines }, 'XY lines')}
         />
       </Row>
+      <Row label="Mitre line shown">
+        <Tick
+          name="Mitre line shown"
+          on={setup.rules.mitre}
+          onChange={(mitre) => rule({ mitre }, 'Mitre line')}
+        />
+      </Row>
+      {/* what comes and goes stands last, so that nothing moves away under the pointer */}
       {setup.rules.referenceLines && (
         <Row label="Label planes">
           <Tick
@@ -462,13 +468,7 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
           />
         </Row>
       )}
-      <Row label="Mitre line shown">
-        <Tick
-          name="Mitre line shown"
-          on={setup.rules.mitre}
-          onChange={(mitre) => rule({ mitre }, 'Mitre line')}
-        />
-      </Row>
+      {plan && <Proposal plan={plan} />}
     </>
   );
 };
