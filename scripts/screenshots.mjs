@@ -98,6 +98,31 @@ if (made.status !== 0) {
   rmSync(`${folder}/sheet.png`, { force: true });
   console.error('The picture of the printed sheet needs pdftoppm (apt-get install poppler-utils).');
 }
+await open('Louvre bracket', 'Dimension');
+await page.getByRole('button', { name: 'Dimension the sheet' }).click();
+await page.getByText('Each is given once').waitFor();
+await page
+  .getByTestId('sheet')
+  .getByRole('button', { name: /^Dimension 70 in/ })
+  .click();
+await page.waitForTimeout(600);
+await take('dimension');
+await open('Sundial wedge', 'Dimension');
+await page.getByRole('button', { name: 'Dimension the sheet' }).click();
+await page.getByText('Each is given once').waitFor();
+await page.getByRole('list', { name: 'Dimensions' }).getByRole('button').nth(2).click();
+await page.getByRole('button', { name: /^Take (?!all).* out$/ }).click();
+await page.getByText('still missing').waitFor();
+await open('Sundial wedge', 'Check');
+await page.waitForTimeout(1200);
+await take('check');
+await open('Sensor shoe', 'Issue');
+await page.getByLabel('Form of the title block').selectOption('workshop');
+await page.getByLabel('Issued by').fill('R. M.');
+await page.getByRole('button', { name: /^Issue [A-Z]$/ }).click();
+await page.getByText('Issued as').waitFor();
+await page.waitForTimeout(600);
+await take('issue');
 // two windows change one drawing: the second one's change is kept back until the first one's is stored
 await open('Louvre bracket', 'Measure');
 const other = await page.context().newPage();

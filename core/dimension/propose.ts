@@ -25,10 +25,11 @@ export type Audit = {
 /** A station in words: "the left of plate", "the axis of bore". */
 export const stationWords = (s: Station): string => {
   const key = s.of[0] as string;
-  if (s.kind === 'corner') return `a corner of ${featureOfFace(key)}`;
-  const feature = featureOfFace(key);
+  const [face] = facesOfMeeting(key) as [string];
+  const feature = featureOfFace(face);
+  if (s.kind === 'corner') return `a corner of ${feature}`;
   if (s.kind === 'axis') return `the axis of ${feature}`;
-  return `the ${key.slice(key.lastIndexOf('/') + 1).replace(/@/g, ' ')} of ${feature}`;
+  return `the ${face.slice(face.lastIndexOf('/') + 1).replace(/@/g, ' ')} of ${feature}`;
 };
 const SIZE_WORDS: Record<SizeKey['what'], string> = {
   diameter: 'the diameter',
@@ -46,7 +47,9 @@ export const sizeWords = (s: SizeKey): string => `${SIZE_WORDS[s.what]} of ${fea
 
 /** What a dimension ties, in words. */
 export const tieWords = (t: Tie): string =>
-  t.kind === 'size' ? sizeWords(t.size) : `from ${stationWords(t.from)} to ${stationWords(t.to)}`;
+  t.kind === 'size'
+    ? sizeWords(t.size)
+    : `the distance from ${stationWords(t.from)} to ${stationWords(t.to)}`;
 
 /** How a dimension changes with each figure of the statement. */
 export const rowOfTie = (books: DimensionBooks, t: Tie): readonly number[] =>

@@ -19,7 +19,7 @@ test('the register has no barriers', async ({ page }) => {
   expect(await barriers(page)).toEqual([]);
 });
 
-for (const stage of ['Measure', 'Set out', 'Project', 'Transfer', 'Cut'])
+for (const stage of ['Measure', 'Set out', 'Project', 'Transfer', 'Cut', 'Dimension', 'Check', 'Issue'])
   test(`the desk at ${stage} has no barriers`, async ({ page }) => {
     await openDrawing(page, server.address, 'Lantern cap, eight-sided');
     await stand(page, stage);

@@ -60,7 +60,9 @@ test('what is taken out is missing, what is given twice closes a ring, and one p
   await page.getByRole('button', { name: 'Take 52 out' }).click();
   await expect(page.getByText('1 is still missing.')).toBeVisible();
   const missing = page.getByRole('list', { name: 'Missing sizes' });
-  await expect(missing).toContainText('Nothing gives from the bottom of plate to the top of wall.');
+  await expect(missing).toContainText(
+    'Nothing gives the distance from the bottom of plate to the top of wall.',
+  );
   await expect(page.getByRole('region', { name: 'Account H' })).toContainText('top is loose');
   await missing.getByRole('button', { name: 'Add 52' }).click();
   await expect(page.getByText('Each is given once, and none is missing.')).toBeVisible();

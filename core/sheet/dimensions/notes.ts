@@ -1,24 +1,14 @@
 import type { DimensionBooks } from '../../dimension/books.ts';
 import type { SizeKey } from '../../dimension/place.ts';
 import { pointOn2 } from '../../geometry/curve2.ts';
-import type { Vec2 } from '../../geometry/vec.ts';
+import { distance2, type Vec2 } from '../../geometry/vec.ts';
 import type { ViewName } from '../../geometry/viewFrames.ts';
 import { facesOfMeeting } from '../../naming/keys.ts';
 import type { View, ViewLine } from '../../view/view.ts';
 import { figureWidth } from './figureText.ts';
-import {
-  type Box,
-  boxesMeet,
-  crosses,
-  FIGURE,
-  isInRoom,
-  type Laid,
-  type Line,
-  passes,
-  type RoomRound,
-  type Wanted,
-} from './laid.ts';
+import { type Box, FIGURE, isInRoom, type Laid, type Line, type RoomRound, type Wanted } from './laid.ts';
 import { linesOfFace, linesWhereMeet } from './reach.ts';
+import { isApart, isFree, type Standing, stand, standingOf } from './standing.ts';
 
 /** A note with a leader, on its way to a place. */
 export type Note = {
@@ -77,11 +67,6 @@ const anchorOf = (size: SizeKey, view: View, k: number): Anchor => {
   };
 };
 
-/** Notes stand in so many rows at most, beyond one another. */
-const ROWS = 24;
-/** The first row of notes from the outline, and the next from it, mm. */
-const ROW = 6;
-
 /** A leader never runs level or upright: it would pass for a centre line or an edge. */
 const isAslant = ([p, q]: Line): boolean => {
   const [dx, dy] = [Math.abs(p[0] - q[0]), Math.abs(p[1] - q[1])];
@@ -91,42 +76,73 @@ const STEEPEST = 0.2;
 
 type Place = { readonly box: Box; readonly foot: Vec2; readonly shelf: Line };
 
-/** Places round a view where a note may stand, those above and to the right before the others, and the nearest to what it is about first. */
-const placesFor = (box: Box, width: number, from: Vec2): Place[] => {
-  const out: (Place & { far: number })[] = [];
+/** Notes stand in so many rows at most, beyond one another, and so many places to each side of what they are about. */
+const ROWS = 8;
+const ASIDE = 7;
+/** The first row of notes from the outline, and the next from it, mm. */
+const ROW = 6;
+
+/** A place for a note: where its leader would begin is the foot. */
+const placeAt = (x: number, y: number, width: number, from: Vec2): Place => {
+  // the leader ends at the nearer lower corner
+  const isLeft = from[0] <= x + width / 2;
+  const [near, far]: [Vec2, Vec2] = isLeft
+    ? [
+        [x - 1, y - 0.8],
+        [x + width, y - 0.8],
+      ]
+    : [
+        [x + width + 1, y - 0.8],
+        [x, y - 0.8],
+      ];
+  return { box: [x, y, x + width, y + FIGURE], foot: near, shelf: [near, far] };
+};
+
+/** Places round a view where a note may stand: above and to the right, or below and to the left; the nearest to what it is about first. */
+const placesFor = (box: Box, width: number, from: Vec2, where: 'first' | 'second'): Place[] => {
+  const corners: { readonly x: number; readonly y: number; readonly far: number }[] = [];
   const take = (x: number, y: number): void => {
-    // the leader ends at the nearer lower corner
-    const isLeft = from[0] <= x + width / 2;
-    const [near, far]: [Vec2, Vec2] = isLeft
-      ? [
-          [x - 1, y - 0.8],
-          [x + width, y - 0.8],
-        ]
-      : [
-          [x + width + 1, y - 0.8],
-          [x, y - 0.8],
-        ];
-    out.push({
-      box: [x, y, x + width, y + FIGURE],
-      foot: near,
-      shelf: [near, far],
-      far: Math.hypot(near[0] - from[0], near[1] - from[1]),
-    });
+    corners.push({ x, y, far: Math.hypot(x + width / 2 - from[0], y - from[1]) });
   };
   for (let row = 0; row < ROWS; row++)
-    for (let step = -8; step < 24; step++) {
-      take(box[0] + step * ROW, box[3] + ROW + ROW * row);
-      take(box[2] + ROW + ROW * row, box[3] - ROW * step);
+    for (let i = -ASIDE; i <= ASIDE; i++) {
+      const [x, y] = [from[0] - width / 2 + i * ROW, from[1] + i * ROW];
+      const beyond = ROW + ROW * row;
+      take(x, where === 'first' ? box[3] + beyond : box[1] - beyond - FIGURE);
+      take(where === 'first' ? box[2] + beyond : box[0] - beyond - width, y);
     }
-  // where there is no room above and to the right
-  const near = out.sort((a, b) => a.far - b.far).length;
-  for (let row = 0; row < ROWS; row++)
-    for (let step = -8; step < 24; step++) {
-      take(box[0] + step * ROW, box[1] - ROW - FIGURE - ROW * row);
-      take(box[0] - ROW - width - ROW * row, box[3] - ROW * step);
+  corners.sort((a, b) => a.far - b.far);
+  return corners.map(({ x, y }) => placeAt(x, y, width, from));
+};
+
+/** Notes keep so much between them that none reads on into the next, mm. */
+const withRoom = ([x0, y0, x1, y1]: Box): Box => [x0 - 2, y0 - 1, x1 + 2, y1 + 1];
+
+/** The best place for a note: clear of all that stands and in the room there is; else one where at least no figure is on another. */
+const placeOf = (
+  n: Note & { readonly anchor: Anchor },
+  box: Box,
+  standing: Standing,
+  room: RoomRound | undefined,
+): Place & { readonly leader: Line } => {
+  const width = figureWidth(n.text);
+  const led = (p: Place) => ({ ...p, leader: [n.anchor.towards(p.foot), p.foot] as Line });
+  let apart: Place | undefined;
+  let outside: Place | undefined;
+  let last: Place | undefined;
+  for (const where of ['first', 'second'] as const)
+    for (const p of placesFor(box, width, n.anchor.middle, where)) {
+      last = p;
+      if (!isApart(standing, withRoom(p.box))) continue;
+      if (!isInRoom(p.box, room)) {
+        outside ??= p;
+        continue;
+      }
+      apart ??= p;
+      const { leader } = led(p);
+      if (isAslant(leader) && isFree(standing, leader, p.shelf, p.box)) return { ...p, leader };
     }
-  const beyond = out.splice(near).sort((a, b) => a.far - b.far);
-  return [...out, ...beyond];
+  return led(apart ?? outside ?? (last as Place));
 };
 
 /** Notes above and to the right of a view, each with a leader to its face; the first place that is clear of all that stands. */
@@ -139,56 +155,25 @@ export const layNotes = (
   standing: readonly Laid[],
   room: RoomRound | undefined,
 ): Laid[] => {
-  const out: Laid[] = [];
-  const anchored = notes
+  const all = standingOf(standing);
+  return notes
     .map((n) => ({ ...n, anchor: anchorOf(n.size, own, k) }))
-    .sort((a, b) => a.anchor.middle[0] - b.anchor.middle[0] || b.anchor.middle[1] - a.anchor.middle[1]);
-  for (const n of anchored) {
-    const all = [...standing, ...out];
-    const width = figureWidth(n.text);
-    const tried = placesFor(box, width, n.anchor.middle).map((p) => ({
-      ...p,
-      leader: [n.anchor.towards(p.foot), p.foot] as Line,
-    }));
-    const linesOf = ({ drawn }: Laid): Line[] => [
-      ...(drawn.line ? [drawn.line] : []),
-      ...(drawn.shelf ? [drawn.shelf] : []),
-    ];
-    /** no figure on another, or on a line of another */
-    const isApart = (p: (typeof tried)[number]): boolean =>
-      all.every((x) => !boxesMeet(p.box, x.drawn.text.box) && !linesOf(x).some((l) => passes(l, p.box)));
-    const isFree = (p: (typeof tried)[number]): boolean =>
-      isAslant(p.leader) &&
-      all.every(
-        (x) =>
-          !passes(p.leader, x.drawn.text.box) &&
-          !linesOf(x).some((l) => crosses(p.leader, l) || crosses(p.shelf, l)) &&
-          !x.drawn.extension.some((l) => passes(l, p.box)),
-      );
-    const found =
-      tried.find((p) => isInRoom(p.box, room) && isApart(p) && isFree(p)) ??
-      tried.find((p) => isInRoom(p.box, room) && isApart(p)) ??
-      tried.find(isApart) ??
-      (tried.at(-1) as (typeof tried)[number]);
-    const [tip, foot] = found.leader;
-    const size = Math.hypot(tip[0] - foot[0], tip[1] - foot[1]) || 1;
-    out.push({
-      wanted: n.wanted,
-      view,
-      count: n.count,
-      value: n.value,
-      isRadius: n.isRadius,
-      text: n.text,
-      drawn: {
+    .sort((a, b) => a.anchor.middle[0] - b.anchor.middle[0] || b.anchor.middle[1] - a.anchor.middle[1])
+    .map((n): Laid => {
+      const found = placeOf(n, box, all, room);
+      const [tip, foot] = found.leader;
+      const size = distance2(tip, foot) || 1;
+      const drawn: Laid['drawn'] = {
         line: found.leader,
         extension: [],
         shelf: found.shelf,
         arrows: [{ tip, along: [(tip[0] - foot[0]) / size, (tip[1] - foot[1]) / size] }],
         text: { at: [found.box[0], found.box[1]], angle: 0, box: found.box },
-      },
+      };
+      stand(all, drawn);
+      const { wanted, count, value, isRadius, text } = n;
+      return { wanted, view, count, value, isRadius, text, drawn };
     });
-  }
-  return out;
 };
 
 /** Whether a round face is less than half a round where a view shows it as a circle: it is stated by its radius then. */

@@ -97,7 +97,7 @@ describe('the audit', () => {
     );
     expect(found.complete).toBe(false);
     expect(found.missing.length).toBeGreaterThan(0);
-    expect(found.missing[0]?.words).toMatch(/^from the .* to the .*|^the diameter of bore$/);
+    expect(found.missing[0]?.words).toMatch(/^the distance from the .* to the .*|^the diameter of bore$/);
     expect(found.redundant).toEqual([]);
   });
   test('a dimension that closes a ring is told with all that it closes with', () => {

@@ -81,17 +81,19 @@ test('the books of a dimensioned drawing: every station known, and what a remove
   expect(whole.isComplete).toBe(true);
   expect(whole.accounts.flatMap((a) => a.stations).every((s) => s.isKnown)).toBe(true);
   const list = made.d.dimensions?.list ?? [];
-  const bore = whole.rows.find((r) => r.words === 'from the left of plate to the axis of bore');
+  const bore = whole.rows.find((r) => r.words === 'the distance from the left of plate to the axis of bore');
   // the bore is placed by a named size that follows from others
   expect(bore?.rulers.map((r) => [r.words, r.text])).toEqual([['rest', 'L - 2*t']]);
-  const wide = whole.rows.find((r) => r.words === 'from the left of plate to the right of plate');
+  const wide = whole.rows.find(
+    (r) => r.words === 'the distance from the left of plate to the right of plate',
+  );
   expect(wide?.rulers.map((r) => [r.words, r.text, r.slope.toFixed(6)])).toEqual([['L', '90', '1.000000']]);
   const less = bookOf({
     ...made.d,
     dimensions: { scheme: 'base', list: list.filter((k) => k.id !== bore?.id) },
   });
   expect(less.missing.map((m) => [m.words, m.value])).toEqual([
-    ['from the left of plate to the axis of bore', '70'],
+    ['the distance from the left of plate to the axis of bore', '70'],
   ]);
   expect(less.accounts[0]?.stations.filter((s) => !s.isKnown).map((s) => s.label)).toEqual(['bore']);
 });

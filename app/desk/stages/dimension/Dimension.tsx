@@ -128,7 +128,7 @@ export const Dimension = () => {
     else {
       setFrom(undefined);
       if (from.key !== key)
-        add({ kind: 'linear', axis, from: from.key, to: key }, `from ${from.words} to ${words}`);
+        add({ kind: 'linear', axis, from: from.key, to: key }, `the distance from ${from.words} to ${words}`);
     }
   };
   const held = book?.rows.find((r) => r.id === inHand);
