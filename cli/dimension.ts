@@ -3,8 +3,10 @@ import { evaluateGiven } from '../core/dimension/given.ts';
 import { propose, type Scheme } from '../core/dimension/propose.ts';
 import { VIEW_FRAMES, type ViewName } from '../core/geometry/viewFrames.ts';
 import { readBySchema } from '../core/part/schema.ts';
+import { sectionOf } from '../core/section/section.ts';
 import type { Views } from '../core/sheet/dimensions/laid.ts';
 import { layOut } from '../core/sheet/dimensions/layOut.ts';
+import { cutShownIn } from '../core/sheet/sheet.ts';
 import { viewOf } from '../core/view/view.ts';
 import {
   dimensionsJson,
@@ -13,7 +15,7 @@ import {
   givenDimensionsSchema,
 } from '../formats/dimensionJson.ts';
 import { type Options, only, viewNames } from './commands.ts';
-import { loadJson, loadPart, refuse } from './input.ts';
+import { loadJson, loadPart, loadPlanes, refuse } from './input.ts';
 import { Misuse } from './usage.ts';
 
 const SCHEMES: readonly Scheme[] = ['base', 'chain', 'symmetry'];
@@ -31,8 +33,6 @@ const scaleOf = (text: string, units: 'mm' | 'in'): number => {
 export const dimension = (positionals: readonly string[], options: Options): string => {
   const [file] = only(positionals, ['PART']) as [string];
   const { file: source, part } = loadPart(file);
-  if (options.section?.length)
-    throw new Misuse('dimension does not place dimensions in sectional views yet: leave --section out.');
   const scheme = SCHEMES.find((s) => s === (options.scheme ?? 'base'));
   if (!scheme) throw new Misuse(`--scheme is one of ${SCHEMES.join(', ')}.`);
   const books = openBooks(source);
@@ -49,7 +49,12 @@ export const dimension = (positionals: readonly string[], options: Options): str
     return `${JSON.stringify(evaluatedJson(books, evaluated, given.relations))}\n`;
   }
   const names = viewNames(options.views ?? 'front,top,left') as ViewName[];
-  const views: Views = new Map(names.map((n) => [n, viewOf(part.bodies, VIEW_FRAMES[n], part.tol)]));
+  const sections = (options.section ?? []).flatMap((s) =>
+    loadPlanes(s, source).map((plane) => sectionOf(part, plane)),
+  );
+  const views: Views = new Map(
+    names.map((n) => [n, viewOf(cutShownIn(n, sections)?.remains ?? part.bodies, VIEW_FRAMES[n], part.tol)]),
+  );
   const scale = scaleOf(options.scale ?? '1:1', part.units);
   const proposal = propose(books, scheme);
   const { laid } = layOut(

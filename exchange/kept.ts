@@ -26,6 +26,10 @@ export type RegisterRow = {
   readonly angle: string;
   readonly scale: string;
   readonly archived: boolean;
+  /** the letter of the issue that stands; null where none does */
+  readonly issued: string | null;
+  /** the drawing was changed after that issue */
+  readonly isChangedSince: boolean;
   /** ISO 8601 */
   readonly changedAt: string;
 };

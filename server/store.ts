@@ -67,8 +67,12 @@ const find = async (q: Queries, id: string, forUpdate = false): Promise<Row> => 
 
 export const listDrawings = async (db: Database): Promise<RegisterRow[]> => {
   const rows = await db.query<RegisterRow & { changedAt: string | Date }>(
-    `select id, number, title, material, paper, angle, scale, archived, changed_at as "changedAt"
-     from drawing order by number, created_at`,
+    `select d.id, d.number, d.title, d.material, d.paper, d.angle, d.scale, d.archived, d.changed_at as "changedAt",
+       i.letter as issued, coalesce(d.changed_at > i.issued_at, false) as "isChangedSince"
+     from drawing d left join issue i on i.drawing_id = d.id and i.letter = (
+       select letter from issue where drawing_id = d.id and withdrawn_at is null
+       order by issued_at desc, letter desc limit 1)
+     order by d.number, d.created_at`,
   );
   return rows.map((r) => ({ ...r, changedAt: new Date(r.changedAt).toISOString() }));
 };

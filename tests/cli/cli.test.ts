@@ -57,6 +57,24 @@ describe('the command line', () => {
     expect(r.stderr).toBe('');
     expect(JSON.parse(r.stdout).views.toward.lines.length).toBeGreaterThan(8);
   });
+  test('a sheet with a sectional view has the same sizes, each in its place', () => {
+    const of = (more: string[]) => {
+      const r = call(['dimension', part, ...more, '--json']);
+      expect(r.stderr).toBe('');
+      return JSON.parse(r.stdout) as {
+        dimensions: { text: string; value: number; drawn: { text: { box: number[] } } }[];
+        audit: { complete: boolean };
+      };
+    };
+    const [whole, cut] = [of([]), of(['--section', section, '--angle', 'third', '--paper', 'A3'])];
+    const figures = (x: typeof whole): string[] => x.dimensions.map((d) => d.text).sort();
+    expect(figures(cut)).toEqual(figures(whole));
+    expect(figures(whole)).toEqual(['10', '20', '40', '45', '90', '⌀12']);
+    expect(cut.audit.complete).toBe(true);
+    expect(cut.dimensions.every((d) => d.drawn.text.box.every(Number.isFinite))).toBe(true);
+    const bad = call(['dimension', part, '--section', file('bad.section.json', '{}')]);
+    expect([bad.status, bad.stderr]).toEqual([1, expect.stringContaining('bad.section.json')]);
+  });
   test('typed lines are read in order, each against the part with those before it', () => {
     const empty = file('empty.part.json', { ...plate, bodies: [] });
     const lines = ['plate 90 x 40 x 10', 'hole 12 through top 45 20', 'hole 8 deep'];

@@ -27,11 +27,23 @@ test('one press dimensions the sheet, and the books say that each size is given 
   await expect.poll(() => figures(page)).toHaveLength(18);
   expect((await figures(page)).filter((t) => t === '90')).toHaveLength(1);
   expect(await figures(page)).toEqual(expect.arrayContaining(['⌀12', '⌀20', '2 x ⌀7', '52']));
-  // the Daybook has it, and it can be undone
+  // ticks in place of arrows, and arrows again
+  const arrows = await page.getByTestId('sheet').locator('polygon').count();
+  await page.getByRole('radio', { name: 'ticks' }).click();
+  await expect.poll(() => page.getByTestId('sheet').locator('polygon').count()).toBeLessThan(arrows - 10);
+  await page.getByRole('radio', { name: 'arrows' }).click();
+  await expect.poll(() => page.getByTestId('sheet').locator('polygon').count()).toBe(arrows);
+  // it can be undone
   await saved(page);
-  await page.getByRole('button', { name: /^Undo/ }).click();
+  for (let i = 0; i < 3; i++) {
+    await page.getByRole('button', { name: /^Undo/ }).click();
+    await saved(page);
+  }
   await expect.poll(() => figures(page)).toEqual([]);
-  await page.getByRole('button', { name: /^Redo/ }).click();
+  for (let i = 0; i < 3; i++) {
+    await page.getByRole('button', { name: /^Redo/ }).click();
+    await saved(page);
+  }
   await expect.poll(() => figures(page)).toHaveLength(18);
 });
 

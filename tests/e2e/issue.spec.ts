@@ -14,6 +14,9 @@ const fill = async (page: Page, name: string, text: string): Promise<void> => {
 test('the title block is filled in place, in a form that has room for it', async ({ page }) => {
   await openDrawing(page, server.address, 'Sensor shoe');
   await stand(page, 'Issue');
+  // a press on the sheet leads to the field
+  await page.getByTestId('sheet').getByRole('button', { name: 'Fill in Material' }).click();
+  await expect(page.getByLabel('Material', { exact: true })).toBeFocused();
   await fill(page, 'Finish', 'oiled');
   // a field without a box is told, and the form that has one mends it
   await expect(page.getByText('The finish is filled in, but this form', { exact: false })).toBeVisible();

@@ -6,7 +6,7 @@ import type { Drawing } from '../../core/drawing/drawing.ts';
 import { openDatabase } from '../../server/database.ts';
 import { addIssue, listIssues, NotIssued, readIssued, withdrawIssue } from '../../server/issues.ts';
 import type { Database } from '../../server/queries.ts';
-import { addDrawing, changeDrawing, NotThere, readKept, Stale } from '../../server/store.ts';
+import { addDrawing, changeDrawing, listDrawings, NotThere, readKept, Stale } from '../../server/store.ts';
 import { demoDrawing } from '../samples.ts';
 
 const drawing = demoDrawing('02-louvre-bracket.drawing.json');
@@ -47,7 +47,10 @@ describe('issues', () => {
       withdrawnAt: null,
     });
     expect(first?.hash).toMatch(/^[0-9a-f]{64}$/);
+    const row = async () => (await listDrawings(db)).find((r) => r.id === 'i1');
+    expect(await row()).toMatchObject({ issued: 'A', isChangedSince: false });
     await change('i1', { ...numbered('IS-1'), material: 'Brass' });
+    expect(await row()).toMatchObject({ issued: 'A', isChangedSince: true });
     const [later] = await listIssues(db, 'i1');
     expect(later).toMatchObject({ hash: first?.hash, isCurrent: false });
     expect((await readIssued(db, 'i1', 'A', 'drawing')).content).toBe(JSON.stringify(numbered('IS-1')));
@@ -79,6 +82,7 @@ describe('issues', () => {
     await addIssue(db, 'i6', await asked('i6', 'A'), filesOf(numbered('IS-6')));
     await withdrawIssue(db, 'i6', 'A');
     expect((await listIssues(db, 'i6'))[0]?.withdrawnAt).not.toBeNull();
+    expect((await listDrawings(db)).find((r) => r.id === 'i6')?.issued).toBeNull();
     expect((await readIssued(db, 'i6', 'A', 'pdf')).content).toBe('JVBERg==');
     await expect(withdrawIssue(db, 'i6', 'A')).rejects.toThrow(NotThere);
     await expect(readIssued(db, 'i6', 'Z', 'pdf')).rejects.toThrow(NotThere);

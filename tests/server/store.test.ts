@@ -158,6 +158,7 @@ describe('the store', () => {
       { number: 2 },
       { number: 3 },
       { number: 4 },
+      { number: 5 },
     ]);
   });
 });

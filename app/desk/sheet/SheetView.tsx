@@ -29,6 +29,7 @@ const ACCOUNT_DASH = { W: undefined, D: '3 1', H: '1 0.8' } as const;
 const PracticeInk = fetchedLater(() => import('./PracticeInk.tsx').then((m) => m.PracticeInk));
 const LaidInk = fetchedLater(() => import('./LaidInk.tsx').then((m) => m.LaidInk), null);
 const DimensionHandles = fetchedLater(() => import('./DimensionHandles.tsx').then((m) => m.DimensionHandles));
+const TitleCells = fetchedLater(() => import('./TitleCells.tsx').then((m) => m.TitleCells));
 const TraceHandles = fetchedLater(() => import('./TraceHandles.tsx').then((m) => m.TraceHandles), null);
 const ShapeHandles = fetchedLater(() => import('./ShapeHandles.tsx').then((m) => m.ShapeHandles));
 
@@ -273,6 +274,7 @@ export const SheetView = () => {
         {(stage === 'Dimension' || stage === 'Check') && (
           <DimensionHandles picture={picture} paperPoint={paperPoint} />
         )}
+        {stage === 'Issue' && <TitleCells />}
         <ScalingPoints width={picture.paper.width} height={picture.paper.height} paperPoint={paperPoint} />
       </svg>
       <ScalingBar />

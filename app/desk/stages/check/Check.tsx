@@ -24,9 +24,16 @@ export const Check = () => {
     consider: open.filter((r) => r.weight === 'consider'),
     accepted: (remarks ?? []).filter((r) => accepted?.[r.key]),
   };
+  const isStated = useSession((s) => s.drawing.part.bodies.length > 0);
   const shown = chosen ?? (lists.mend.length || !lists.consider.length ? 'mend' : 'consider');
   // what is marked on the sheet goes with the page
   useEffect(() => () => view.mark(undefined), [view]);
+  if (!isStated)
+    return (
+      <Page title="Check" note="What a reviewer would write beside the sheet.">
+        <p className="px-5 py-3 text-[13.5px] text-second">State a part first; its sheet is read here.</p>
+      </Page>
+    );
   return (
     <Page
       title="Check"

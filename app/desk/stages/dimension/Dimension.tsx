@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { KeptDimension, Tied } from '../../../../core/dimension/kept.ts';
 import type { Scheme } from '../../../../core/dimension/propose.ts';
 import type { DimensionBook } from '../../../../core/drawing/dimensionBook.ts';
+import { setRules } from '../../../../core/edit/setupCommands.ts';
 import { listed } from '../../../../core/naming/listed.ts';
 import { Choice } from '../../book/Choice.tsx';
 import { Findings } from '../../book/Findings.tsx';
@@ -107,6 +108,7 @@ export const Dimension = () => {
   const kept = useSession((s) => s.drawing.dimensions?.list) ?? NONE;
   const scheme = useSession((s) => s.drawing.dimensions?.scheme) ?? 'base';
   const isStated = useSession((s) => s.drawing.part.bodies.length > 0);
+  const ends = useSession((s) => s.drawing.setup.rules.lineEnds);
   const inHand = useView((s) => s.dimension);
   const [from, setFrom] = useState<{
     readonly key: string;
@@ -227,6 +229,24 @@ export const Dimension = () => {
             </section>
           )}
         </>
+      )}
+      {kept.length > 0 && (
+        <Row label="Lines end in">
+          <Choice
+            name="Dimension lines end in"
+            value={ends ?? 'arrows'}
+            options={[
+              { value: 'arrows', label: 'arrows' },
+              { value: 'ticks', label: 'ticks' },
+              { value: 'dots', label: 'dots' },
+            ]}
+            onChange={(to) =>
+              void edit(
+                setRules({ lineEnds: to === 'arrows' ? undefined : to }, `Dimension lines end in ${to}`),
+              )
+            }
+          />
+        </Row>
       )}
       {kept.length > 0 && (
         <p className="px-5 py-2 text-right text-[13px]">

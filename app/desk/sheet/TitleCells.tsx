@@ -1,0 +1,58 @@
+'use client';
+import type { TitleKey } from '../../../core/edit/command.ts';
+import { paperFrame } from '../../../core/sheet/layout/paper.ts';
+import { TITLE_FORMS, type TitleField } from '../../../core/sheet/titleForms/titleForm.ts';
+import { useSession } from '../useDesk.ts';
+
+/** The field of the book that a cell of the title block is filled in by; what the sheet knows by itself has none. */
+const FIELD_OF: Partial<Record<TitleField, TitleKey>> = {
+  owner: 'owner',
+  title: 'title',
+  number: 'number',
+  material: 'material',
+  finish: 'finish',
+  tolerance: 'tolerance',
+  drawn: 'drawnBy',
+  drawnBy: 'drawnBy',
+  date: 'date',
+  checked: 'checkedBy',
+  approved: 'approvedBy',
+  class: 'className',
+  sheet: 'sheet',
+};
+
+/** The cells of the title block on the sheet: a press leads to the field in the book. */
+export const TitleCells = () => {
+  const setup = useSession((s) => s.drawing.setup);
+  const paper = paperFrame(setup);
+  if (paper.titleBlock === 'none') return null;
+  const { cells, row } = TITLE_FORMS[paper.titleBlock];
+  const { title: b, height } = paper;
+  return (
+    <g>
+      {cells.map((c) => {
+        const key = FIELD_OF[c.field];
+        if (!key) return null;
+        const focus = (): void => document.getElementById(`title ${key}`)?.focus();
+        return (
+          // biome-ignore lint/a11y/useSemanticElements: part of the sheet's picture
+          <rect
+            key={c.field}
+            role="button"
+            tabIndex={-1}
+            aria-label={`Fill in ${c.label}`}
+            x={b.x + c.from * b.w}
+            y={height - b.y - (c.row + 1) * row}
+            width={(c.to - c.from) * b.w}
+            height={row}
+            fill="var(--color-house)"
+            fillOpacity={0}
+            className="cursor-text hover:[fill-opacity:0.08]"
+            onClick={focus}
+            onKeyDown={(e) => e.key === 'Enter' && focus()}
+          />
+        );
+      })}
+    </g>
+  );
+};

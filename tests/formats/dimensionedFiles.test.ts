@@ -1,0 +1,53 @@
+import { describe, expect, test } from '@jest/globals';
+import type { GivenLine } from '../../core/balance/given.ts';
+import { openDesk } from '../../core/drawing/desk.ts';
+import { proposedDimensions } from '../../core/drawing/dimensionBook.ts';
+import type { Drawing } from '../../core/drawing/drawing.ts';
+import type { ViewName } from '../../core/geometry/viewFrames.ts';
+import type { Result } from '../../core/number/fault.ts';
+import type { Sheet } from '../../core/sheet/drawnSheet.ts';
+import { givenDxf } from '../../formats/givenDxf.ts';
+import { givenSvg } from '../../formats/givenSvg.ts';
+import { sheetDxf } from '../../formats/sheetDxf.ts';
+import { sheetSvg } from '../../formats/sheetSvg.ts';
+import { demoDrawings } from '../samples.ts';
+
+const sheetOf = (d: Drawing): Sheet => {
+  const worked = openDesk().work(d);
+  if (!worked.ok) throw new Error('not drawn');
+  return worked.sheet;
+};
+const withDimensions = (d: Drawing): Drawing => {
+  const books = openDesk().books(d);
+  if (!books) throw new Error('not built');
+  return { ...d, dimensions: { scheme: 'base', list: proposedDimensions(books, 'base', []) } };
+};
+/** How many lines each view of a file has. */
+const counted = (read: Result<ReadonlyMap<ViewName, readonly GivenLine[]>>): [string, number][] =>
+  read.ok ? [...read.value].map(([view, lines]) => [view, lines.length]) : [];
+
+describe.each(demoDrawings())('%s with dimensions, as a file', (_name, drawing) => {
+  const bare = sheetOf(drawing);
+  const sheet = sheetOf(withDimensions(drawing));
+  const figures = sheet.dimensions.laid.map((d) => d.text).sort();
+  test('an SVG has every figure, turned where it reads upwards', () => {
+    const svg = sheetSvg(sheet, 'x');
+    const group = [...svg.matchAll(/<g id="dimensions">([\s\S]*?)<\/g>/g)].map((m) => m[1]).join();
+    const texts = [...group.matchAll(/<text([^>]*)>([^<]*)<\/text>/g)];
+    expect(texts.map((m) => m[2]).sort()).toEqual(figures);
+    const upright = sheet.dimensions.laid.filter((d) => d.drawn.text.angle === 90).length;
+    expect(texts.filter((m) => m[1]?.includes('rotate(-90 '))).toHaveLength(upright);
+  });
+  test('a DXF has every figure on the layer of dimensions', () => {
+    const dxf = sheetDxf(sheet, 'paper');
+    // an entity ends where the next one begins
+    const entities = dxf.split(/^ *0\r?\n(?=[A-Z])/m);
+    const own = entities.filter((e) => e.startsWith('TEXT') && /^ *8\r?\nDimensions\r?$/m.test(e));
+    expect(own).toHaveLength(figures.length);
+  });
+  test('what is read back of its views is the views alone', () => {
+    expect(counted(givenSvg(sheetSvg(sheet, 'x')))).toEqual(counted(givenSvg(sheetSvg(bare, 'x'))));
+    for (const space of ['paper', 'true'] as const)
+      expect(counted(givenDxf(sheetDxf(sheet, space)))).toEqual(counted(givenDxf(sheetDxf(bare, space))));
+  });
+});
