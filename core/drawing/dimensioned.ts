@@ -1,16 +1,10 @@
 import type { DimensionBooks } from '../dimension/books.ts';
 import type { KeptDimension } from '../dimension/kept.ts';
 import { tieNow } from '../dimension/tieNow.ts';
-import { decimal } from '../number/format.ts';
+import { toleranceText } from '../dimension/tolerance.ts';
 import type { Wanted } from '../sheet/dimensions/laid.ts';
 import { layOut } from '../sheet/dimensions/layOut.ts';
 import type { LayDimensions } from '../sheet/dimensions/sheetDimensions.ts';
-
-const signed = (x: number): string => `${x < 0 ? '-' : '+'}${decimal(Math.abs(x), 4)}`;
-
-/** A tolerance as it is written after a figure: "±0.1", "+0.2/-0.1". */
-export const toleranceText = ([upper, lower]: readonly [number, number]): string =>
-  upper === -lower ? `±${decimal(Math.abs(upper), 4)}` : `${signed(upper)}/${signed(lower)}`;
 
 /** A kept dimension as the sheet wants it; nothing where its faces are gone. */
 const wantedOf = (books: DimensionBooks, d: KeptDimension): Wanted | undefined => {

@@ -58,8 +58,6 @@ export const STAGE_ENTRIES: Readonly<Record<Stage, StageEntry>> = {
     Page: Check,
     standing: (s) => (s.picture?.findings.length || s.notes.length ? 'needs attention' : 'empty'),
   },
-  Issue: {
-    Page: Issue,
-    standing: (s) => (isDoubtful(s, 'title') ? 'needs attention' : s.drawing.revision ? 'settled' : 'empty'),
-  },
+  // a revision letter is no issue: what is frozen is only known once the page is opened
+  Issue: { Page: Issue, standing: (s) => (isDoubtful(s, 'title') ? 'needs attention' : 'empty') },
 };

@@ -65,12 +65,12 @@ const linearIn = (
   wanted: Wanted,
   name: ViewName,
   view: View,
+  box: Box,
   k: number,
 ): { readonly along: 0 | 1; readonly linear: Linear } | undefined => {
   const { tie } = wanted;
   const way = tie.kind === 'linear' ? wayIn(name, tie.from.axis) : undefined;
   if (tie.kind !== 'linear' || !way) return undefined;
-  const box = boxOf(view, k);
   const ends = [tie.from, tie.to]
     .map((s) => {
       const at = stationNow(s, books.surfaces) ?? s.at;
@@ -197,7 +197,7 @@ const layView = (
     const isTurned = tie.kind === 'size' && tie.size.what === 'rim';
     const line =
       tie.kind === 'linear'
-        ? linearIn(books, w, name, view, k)
+        ? linearIn(books, w, name, view, box, k)
         : isTurned
           ? acrossIn(books, w, tie.size, name, view, k)
           : undefined;

@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import type { Remark } from '../../../../core/check/remark.ts';
 import { today } from '../../../clock.ts';
 import { Choice } from '../../book/Choice.tsx';
+import { OwnNameField } from '../../book/OwnNameField.tsx';
 import { useOwnName } from '../../book/ownName.ts';
 import { field, Page } from '../../book/Page.tsx';
 import { useDesk, useEdit, useSession, useView } from '../../useDesk.ts';
@@ -86,7 +87,7 @@ const RemarkRow = ({ remark }: { remark: Remark }) => {
   const marked = useView((s) => s.marked?.key);
   const own = useSession((s) => s.drawing.accepted?.[remark.key]);
   const [reason, setReason] = useState<string>();
-  const { name, setName } = useOwnName();
+  const name = useOwnName((s) => s.name);
   const isMarked = marked === remark.key;
   const accept = (because: string): void => {
     void edit({ type: 'acceptRemark', key: remark.key, because, by: name, on: today() });
@@ -175,14 +176,7 @@ const RemarkRow = ({ remark }: { remark: Remark }) => {
                 className={field}
               />
               <span className="flex gap-2">
-                <input
-                  aria-label="Your name"
-                  placeholder="your name"
-                  maxLength={60}
-                  value={name}
-                  onChange={(e) => setName(e.target.value)}
-                  className={`${field} min-w-0 flex-1`}
-                />
+                <OwnNameField label="Your name" />
                 <button
                   type="submit"
                   disabled={!reason.trim()}

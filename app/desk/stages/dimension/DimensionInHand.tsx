@@ -2,6 +2,7 @@
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import type { KeptDimension } from '../../../../core/dimension/kept.ts';
+import { readTolerance, toleranceText } from '../../../../core/dimension/tolerance.ts';
 import type { DimensionRow, Ruler } from '../../../../core/drawing/dimensionBook.ts';
 import type { DimensionCommand } from '../../../../core/edit/command.ts';
 import { sizePlaceOf } from '../../../../core/edit/place.ts';
@@ -22,16 +23,6 @@ const REASONS: Record<NonNullable<DimensionRow['reason']>, string> = {
   edge: 'It stands where the face is seen as an edge.',
   rectangle: 'A turned diameter stands with its lengths.',
   chosen: 'The view was chosen by hand.',
-};
-
-/** A tolerance as it is typed: "0.1" for both ways, "+0.2 -0.1" for each. @returns undefined where it cannot be read */
-const readTolerance = (text: string): [number, number] | undefined => {
-  const figures = text.replace('±', '').replace('/', ' ').trim().split(/\s+/).map(Number);
-  if (!figures.length || figures.length > 2 || !figures.every(Number.isFinite)) return undefined;
-  const [a, b] = figures as [number, number?];
-  const pair: [number, number] =
-    b === undefined ? [Math.abs(a), -Math.abs(a)] : [Math.max(a, b), Math.min(a, b)];
-  return pair[0] === pair[1] ? undefined : pair;
 };
 
 type DimensionChange = Extract<DimensionCommand, { type: 'changeDimension' }>['change'];
@@ -70,11 +61,7 @@ export const DimensionInHand = ({ row, kept }: { row: DimensionRow; kept: KeptDi
   const change = (to: DimensionChange, label: string): void =>
     void edit({ type: 'changeDimension', id: row.id, change: to, label: `${row.text}: ${label}` });
   const { tolerance } = kept;
-  const shown = tolerance
-    ? tolerance[0] === -tolerance[1]
-      ? `±${tolerance[0]}`
-      : tolerance.map((x) => (x < 0 ? String(x) : `+${x}`)).join(' ')
-    : '';
+  const shown = tolerance ? toleranceText(tolerance) : '';
   const enter = (): void => {
     if (typed === undefined || typed.trim() === shown) {
       setTyped(undefined);
@@ -82,7 +69,7 @@ export const DimensionInHand = ({ row, kept }: { row: DimensionRow; kept: KeptDi
     }
     const read = typed.trim() ? readTolerance(typed) : null;
     if (read === undefined) {
-      setFault('A tolerance is written as 0.1 for both ways, or as +0.2 -0.1.');
+      setFault('A tolerance is written as 0.1 for both ways, or with both signs, as +0.2 -0.1 or +0.2 0.');
       return;
     }
     setFault(undefined);
@@ -93,9 +80,7 @@ export const DimensionInHand = ({ row, kept }: { row: DimensionRow; kept: KeptDi
     <div className="bg-lit px-5 py-2 text-[13px] leading-[19px]" data-testid="dimension in hand">
       <p className="flex items-baseline gap-2">
         <b className="figures text-[14px]">{row.text}</b>
-        <span className="min-w-0 flex-1 truncate" title={row.words}>
-          {row.words}
-        </span>
+        <span className="min-w-0 flex-1">{row.words}</span>
         <button
           type="button"
           aria-label="Lay it down"

@@ -5,6 +5,7 @@ import { ISSUED_FILES, type IssueRow } from '../../../../exchange/issue.ts';
 import { today } from '../../../clock.ts';
 import { LocalTime } from '../../../LocalTime.tsx';
 import { issuedAddress, issueSheet, issuesOf, withdrawIssue } from '../../../serverCalls.ts';
+import { OwnNameField } from '../../book/OwnNameField.tsx';
 import { useOwnName } from '../../book/ownName.ts';
 import { field } from '../../book/Page.tsx';
 import { useDesk, useEdit, useSession } from '../../useDesk.ts';
@@ -22,7 +23,7 @@ export const Issues = () => {
   const [reason, setReason] = useState('');
   const [words, setWords] = useState<string>();
   const [isBusy, setBusy] = useState(false);
-  const { name, setName } = useOwnName();
+  const name = useOwnName((s) => s.name);
   // biome-ignore lint/correctness/useExhaustiveDependencies: whether an issue is still the drawing as it stands changes with every stored change
   useEffect(() => {
     let isOld = false;
@@ -86,14 +87,7 @@ export const Issues = () => {
             className={field}
           />
           <span className="flex gap-2">
-            <input
-              aria-label="Issued by"
-              placeholder="your name"
-              maxLength={60}
-              value={name}
-              onChange={(e) => setName(e.target.value)}
-              className={`${field} min-w-0 flex-1`}
-            />
+            <OwnNameField label="Issued by" />
             <button
               type="submit"
               disabled={isBusy || !why || !name.trim()}
