@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
 import type { Remark } from '../core/check/remark.ts';
+import type { Tied } from '../core/dimension/kept.ts';
 import type { Scheme } from '../core/dimension/propose.ts';
 import { openDesk, type SheetPlan, type Worked } from '../core/drawing/desk.ts';
 import type { DimensionBook } from '../core/drawing/dimensionBook.ts';
@@ -157,6 +158,13 @@ const api = {
     const read = readDrawing(data);
     const { dimensionProposal } = await import('./dimensionPicture.ts');
     return read.ok ? dimensionProposal(desk, read.value, scheme, rest) : undefined;
+  },
+  /** What the distance between two stations adds up to at worst, in words. */
+  worst: async (data: Drawing, tied: Tied): Promise<string | undefined> => {
+    await underWay;
+    const read = readDrawing(data);
+    const { worstPicture } = await import('./dimensionPicture.ts');
+    return read.ok ? worstPicture(desk, read.value, tied) : undefined;
   },
   /** What a reviewer would write beside the drawing; nothing where it cannot be drawn. */
   check: async (data: Drawing): Promise<readonly Remark[] | undefined> => {

@@ -1,11 +1,13 @@
-import type { KeptDimension } from '../core/dimension/kept.ts';
+import type { KeptDimension, Tied } from '../core/dimension/kept.ts';
 import type { Scheme } from '../core/dimension/propose.ts';
+import { tieNow } from '../core/dimension/tieNow.ts';
 import type { Desk } from '../core/drawing/desk.ts';
 import {
   type DimensionBook,
   dimensionBook,
   dimensionNotes,
   proposedDimensions,
+  worstInWords,
 } from '../core/drawing/dimensionBook.ts';
 import type { Drawing } from '../core/drawing/drawing.ts';
 import type { Distances } from '../core/drawing/openGaps.ts';
@@ -41,6 +43,13 @@ export const dimensionProposal = (
   if (!books) return undefined;
   const list = proposedDimensions(books, scheme, rest ? (d.dimensions?.list ?? []) : []);
   return { list, distances: desk.openGaps({ ...d, dimensions: { scheme, list } }) };
+};
+
+/** What a size adds up to at worst, in words with its value; nothing where the drawing cannot be drawn. */
+export const worstPicture = (desk: Desk, d: Drawing, tied: Tied): string | undefined => {
+  const books = desk.books(d);
+  const tie = books && tieNow(books, tied);
+  return books && tie && worstInWords(d, books, tie);
 };
 
 /** What is wrong with a drawing's dimensions, as notes of the desk. */

@@ -1,5 +1,6 @@
 import { type Remote, wrap } from 'comlink';
 import type { Remark } from '../../core/check/remark.ts';
+import type { Tied } from '../../core/dimension/kept.ts';
 import type { Scheme } from '../../core/dimension/propose.ts';
 import type { SheetPlan } from '../../core/drawing/desk.ts';
 import type { DimensionBook } from '../../core/drawing/dimensionBook.ts';
@@ -55,6 +56,8 @@ export type Engine = {
     scheme: Scheme,
     rest: boolean,
   ) => Promise<DimensionProposal | undefined>;
+  /** What the distance between two stations adds up to at worst, in words. */
+  readonly worst: (drawing: Drawing, tied: Tied) => Promise<string | undefined>;
   /** What a reviewer would write beside the drawing. */
   readonly check: (drawing: Drawing) => Promise<readonly Remark[] | undefined>;
   /** The views in words. */
@@ -123,6 +126,7 @@ export const openEngine = (): Engine => {
     pointed: (drawing, at, reach) => answer(async (r) => r.pointed(drawing, at, reach), undefined),
     dimensions: (drawing) => answer(async (r) => r.dimensions(drawing), undefined),
     propose: (drawing, scheme, rest) => answer(async (r) => r.propose(drawing, scheme, rest), undefined),
+    worst: (drawing, tied) => answer(async (r) => r.worst(drawing, tied), undefined),
     check: (drawing) => answer(async (r) => r.check(drawing), undefined),
     reading: (drawing) => answer(async (r) => r.reading(drawing), []),
     balance: (drawing, name, text, against) =>

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { VIEW_NAMES } from '../geometry/viewFrames.ts';
+import { readToleranceClass } from './fits/toleranceClass.ts';
 
 const key = z.string().min(1).max(600);
 const one = z.tuple([key]);
@@ -21,6 +22,9 @@ const tiedSchema = z.discriminatedUnion('kind', [
 export type Tied = z.infer<typeof tiedSchema>;
 
 const limit = z.number().min(-1e4).max(1e4);
+/** Words beside a figure hold no figure of their own: a size is a dimension. */
+const WORDS = /^[^\d]*$/;
+
 /** A dimension as it is kept: what it ties, and what was chosen for it by hand. */
 const keptSchema = z.strictObject({
   id: z.string().min(1).max(40),
@@ -34,6 +38,19 @@ const keptSchema = z.strictObject({
   out: z.number().int().min(0).max(20).optional(),
   /** the upper and the lower limit, part units or degrees */
   tolerance: z.tuple([limit, limit]).optional(),
+  /** a tolerance class of ISO 286, such as H7 */
+  fit: z
+    .string()
+    .refine((text) => readToleranceClass(text) !== undefined, 'a tolerance class, such as H7 or g6')
+    .optional(),
+  /** the limits of the class stand beside it */
+  limits: z.literal(true).optional(),
+  /** sizes of the same feature that are written in one note with it: depth, counterbore, countersink */
+  joined: z.array(tiedSchema).min(1).max(6).optional(),
+  /** so many equal steps: "4 x 20 (= 80)" */
+  spaces: z.number().int().min(2).max(400).optional(),
+  /** words after the figure, such as "THRU" */
+  words: z.string().min(1).max(30).regex(WORDS, 'words without a figure').optional(),
 });
 export type KeptDimension = z.infer<typeof keptSchema>;
 

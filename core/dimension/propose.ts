@@ -97,9 +97,10 @@ const symmetries = (books: DimensionBooks): Relation[] =>
     );
   });
 
+/** A relation with how it changes with each figure of the statement. */
+export type Telling = { readonly relation: Relation; readonly row: readonly number[] };
 /** The relations that say something: those that a figure could break, and what different features have in line. */
-type Telling = { readonly relation: Relation; readonly row: readonly number[] };
-const tellingRelations = (books: DimensionBooks, relations: readonly Relation[]): readonly Telling[] =>
+export const tellingRelations = (books: DimensionBooks, relations: readonly Relation[]): readonly Telling[] =>
   relations.flatMap((relation) => {
     const row = books.rowOf((s) => relationNow(relation, s));
     const isTold =

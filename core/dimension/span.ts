@@ -100,3 +100,24 @@ export const ringsOf = (
   }
   return rings;
 };
+
+/**
+ * As what sum of rows, and of rows that hold anyway, another row comes about.
+ * @returns the share of each row that has one, by its position; undefined where the row is no such sum
+ */
+export const sumOf = (
+  known: readonly (readonly number[])[],
+  rows: readonly (readonly number[])[],
+  wanted: readonly number[],
+): ReadonlyMap<number, number> | undefined => {
+  const basis: Base[] = [];
+  for (const [i, row] of [...known, ...rows].entries()) {
+    const { rest, sum } = restOf(row, basis);
+    const own = i - known.length;
+    if (!isNought(rest, row)) basis.push(baseOf(rest, own < 0 ? sum : sum.set(own, 1)));
+  }
+  const { rest, sum } = restOf(wanted, basis);
+  if (!isNought(rest, wanted)) return undefined;
+  // what was taken out of the row stands in the sum with the other sign
+  return new Map([...sum].flatMap(([i, x]) => (Math.abs(x) > SHARE ? [[i, -x] as const] : [])));
+};

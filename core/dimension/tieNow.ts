@@ -1,7 +1,7 @@
-import type { DimensionBooks } from './books.ts';
+import { type DimensionBooks, stationNow } from './books.ts';
 import { type GivenTie, tieOf } from './given.ts';
 import type { Tied } from './kept.ts';
-import type { SizeKey } from './place.ts';
+import { type SizeKey, sizeNow } from './place.ts';
 import type { Tie } from './propose.ts';
 
 /** What a tie is by its keys alone. */
@@ -19,3 +19,10 @@ export const givenTie = (t: Tied): GivenTie =>
 
 /** What a kept dimension ties on a part as it is now; nothing where its faces are gone. */
 export const tieNow = (books: DimensionBooks, t: Tied): Tie | undefined => tieOf(books, givenTie(t));
+
+/** How large a size is, part units or degrees; nothing where its faces are gone. */
+export const tieSize = (books: DimensionBooks, t: Tie): number | undefined => {
+  if (t.kind === 'size') return sizeNow(t.size, books.surfaces);
+  const [a, b] = [t.from, t.to].map((s) => stationNow(s, books.surfaces));
+  return a === undefined || b === undefined ? undefined : Math.abs(b - a);
+};

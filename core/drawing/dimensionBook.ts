@@ -1,7 +1,8 @@
 import type { DimensionBooks, Station } from '../dimension/books.ts';
 import { stationNow } from '../dimension/books.ts';
+import { holeNotes } from '../dimension/holeNotes.ts';
 import { freeDimension, type KeptDimension, type Tied } from '../dimension/kept.ts';
-import { sizeNow } from '../dimension/place.ts';
+import { limitsOf } from '../dimension/limitsOf.ts';
 import {
   audit,
   knownBy,
@@ -13,13 +14,17 @@ import {
   tieWords,
 } from '../dimension/propose.ts';
 import { rulingOf } from '../dimension/ruling.ts';
-import { tiedBy, tieNow } from '../dimension/tieNow.ts';
+import { spacingsOf } from '../dimension/spacings.ts';
+import { tiedBy, tieNow, tieSize } from '../dimension/tieNow.ts';
+import { type Tolerance, toleranceText } from '../dimension/tolerance.ts';
+import { worstCase } from '../dimension/worstCase.ts';
 import { facesOfMeeting, featureOfFace } from '../naming/keys.ts';
 import { listed } from '../naming/listed.ts';
 import { decimal, sizeText } from '../number/format.ts';
 import { figureAt } from '../part/figureAt.ts';
 import type { PartFile } from '../part/schema.ts';
 import type { Path } from '../part/sizeReading.ts';
+import { joinedText } from '../sheet/dimensions/figureText.ts';
 import { homesOf, type Reason } from '../sheet/dimensions/home.ts';
 import type { Laid, Views } from '../sheet/dimensions/laid.ts';
 import { standingSizes } from '../statement/standings.ts';
@@ -75,6 +80,14 @@ export type DimensionRow = {
   readonly standing: 'on the sheet' | 'no view' | 'gone';
   readonly reason: Reason | undefined;
   readonly rulers: readonly Ruler[];
+  /** its limits in words: "H7: 20 to 20.021 mm (0.7874 to 0.7882 in)" */
+  readonly limits: string | undefined;
+  /** for a reference: what it adds up to at worst, in words */
+  readonly worst: string | undefined;
+  /** sizes of the same feature that can be written in one note with it */
+  readonly joinable: readonly { readonly id: string; readonly text: string }[];
+  /** those that are */
+  readonly joined: readonly string[];
 };
 
 /** The books of a drawing's dimensions: each account, what is missing, and what closes a ring. */
@@ -112,11 +125,6 @@ const labelOf = (s: Station, i: number, count: number): string => {
   return features.length > 2 ? `${features.slice(0, 2).join(', ')} …` : features.join(', ');
 };
 
-const sizeOfTie = (books: DimensionBooks, t: Tie): number | undefined => {
-  if (t.kind === 'size') return sizeNow(t.size, books.surfaces);
-  const [a, b] = [t.from, t.to].map((s) => stationNow(s, books.surfaces));
-  return a === undefined || b === undefined ? undefined : Math.abs(b - a);
-};
 const ANGLES: ReadonlySet<string> = new Set(['cone', 'angle', 'lean']);
 const figureOf = (t: Tied, value: number, units: 'mm' | 'in'): string => {
   if (t.kind === 'size' && ANGLES.has(t.size.what)) return `${decimal(value, 2)}°`;
@@ -155,6 +163,100 @@ const relationWords = (books: DimensionBooks, scheme: Scheme, given: readonly Ti
   return [...new Set(lines)];
 };
 
+const INCH = 25.4;
+/** A figure of a limit: as fine as its tolerance, without idle noughts. */
+const limitText = (x: number, units: 'mm' | 'in'): string => decimal(x, units === 'mm' ? 4 : 5);
+
+/** The limits between which a size is right, in its unit and in the other one; nothing where nothing gives them. */
+const limitsInWords = (d: Drawing, books: DimensionBooks, k: KeptDimension, tie: Tie): string | undefined => {
+  const size = tieSize(books, tie);
+  if (size === undefined || k.reference) return undefined;
+  const limits = limitsOf(books, k, tie, d.tolerance);
+  const { units } = d.part;
+  if (!limits)
+    return k.fit === undefined
+      ? undefined
+      : `ISO 286 gives no ${k.fit} for ${decimal(size * (units === 'in' ? INCH : 1), 3)} mm. Choose another class.`;
+  const isAngle = tie.kind === 'size' && ANGLES.has(tie.size.what);
+  const pair = (by: number, unit: 'mm' | 'in'): string =>
+    `${limitText((size + limits[1]) * by, unit)} to ${limitText((size + limits[0]) * by, unit)} ${unit}`;
+  const from = k.fit ?? (k.tolerance ? 'Its tolerance' : 'The general tolerance');
+  if (isAngle) return `${from}: ${decimal(size + limits[1], 3)}° to ${decimal(size + limits[0], 3)}°`;
+  const other = units === 'mm' ? pair(1 / INCH, 'in') : pair(INCH, 'mm');
+  return `${from}: ${pair(1, units)} (${other})`;
+};
+
+/** What a size adds up to at worst by the dimensions that count, in words. */
+export const worstInWords = (d: Drawing, books: DimensionBooks, size: Tie): string => {
+  const scheme = d.dimensions?.scheme ?? 'base';
+  const counted = (d.dimensions?.list ?? []).flatMap((k) => {
+    const tie = k.reference ? undefined : tieNow(books, k.tied);
+    const own = tie ? [{ tie, tolerance: limitsOf(books, k, tie, d.tolerance), tied: k.tied }] : [];
+    const joined = (k.joined ?? []).flatMap((tied) => {
+      const t = tieNow(books, tied);
+      // a joined size has the title block's tolerance: one of its own is written on a dimension of its own
+      return t ? [{ tie: t, tolerance: limitsOf(books, { id: k.id, tied }, t, d.tolerance), tied }] : [];
+    });
+    return [...own, ...joined];
+  });
+  const found = worstCase(books, counted, relationsOfScheme(books, scheme), size);
+  const { units } = d.part;
+  const value = tieSize(books, size);
+  if (found.kind === 'unknown' || value === undefined)
+    return 'The dimensions on the sheet do not give it yet.';
+  const textOf = (i: number): string => {
+    const c = counted[i];
+    const own = c && tieSize(books, c.tie);
+    return c && own !== undefined ? figureOf(c.tied, own, units) : '?';
+  };
+  const from = listed(found.of.map(textOf));
+  if (found.kind === 'unlimited') {
+    const bare = found.of.flatMap((i) => (counted[i]?.tolerance ? [] : [textOf(i)]));
+    return `It follows from ${from}, but ${listed(bare)} ${bare.length > 1 ? 'have' : 'has'} no tolerance. Give one, or a general tolerance at Issue.`;
+  }
+  const limits: Tolerance = found.limits;
+  return `At worst ${limitText(value + limits[1], units)} to ${limitText(value + limits[0], units)} ${units} (${decimal(
+    value,
+    4,
+  )} ${toleranceText(limits)}), as it follows from ${from}.`;
+};
+
+/** Whether a dimension is of one feature: a size of it, or a distance to one of its flat faces. */
+const featuresOfTie = (t: Tie): ReadonlySet<string> =>
+  new Set(
+    t.kind === 'size'
+      ? t.size.of.slice(0, 1).flatMap(facesOfMeeting).map(featureOfFace)
+      : [t.from, t.to].flatMap((s) =>
+          s.kind === 'face'
+            ? facesOfMeeting(s.of[0] as string)
+                .slice(0, 1)
+                .map(featureOfFace)
+            : [],
+        ),
+  );
+
+/** The other dimensions that can be written in one note with a diameter: sizes of the same feature, and distances to its faces. */
+const joinableWith = (
+  kept: readonly KeptDimension[],
+  own: KeptDimension,
+  ties: ReadonlyMap<string, Tie | undefined>,
+  books: DimensionBooks,
+  units: 'mm' | 'in',
+): DimensionRow['joinable'] => {
+  const tie = ties.get(own.id);
+  if (tie?.kind !== 'size' || tie.size.what !== 'diameter') return [];
+  const [feature] = featuresOfTie(tie);
+  return kept.flatMap((k) => {
+    const other = ties.get(k.id);
+    const value = other && tieSize(books, other);
+    if (k === own || k.reference || k.fit || k.tolerance || k.joined || !other || value === undefined)
+      return [];
+    return feature !== undefined && featuresOfTie(other).has(feature)
+      ? [{ id: k.id, text: figureOf(k.tied, value, units) }]
+      : [];
+  });
+};
+
 /** How near two stations are one, as a share of the part's size. */
 const SAME = 1e-7;
 
@@ -175,18 +277,19 @@ export const dimensionBook = (
   const ties = new Map(kept.map((k) => [k.id, tieNow(books, k.tied)]));
   const counted = kept.flatMap((k) => {
     const tie = ties.get(k.id);
-    return tie && !k.reference ? [{ id: k.id, tie }] : [];
+    const joined = (k.joined ?? []).flatMap((t) => tieNow(books, t) ?? []);
+    return tie && !k.reference ? [tie, ...joined].map((t) => ({ id: k.id, tie: t })) : [];
   });
   const countedTies = counted.map((c) => c.tie);
   const found = audit(books, countedTies, more);
-  const rings = found.rings.map((ring) => ring.map((i) => counted[i]?.id as string));
+  const rings = found.rings.map((ring) => [...new Set(ring.map((i) => counted[i]?.id as string))]);
   const inRing = new Set(rings.flat());
   const isKnown = knownBy(books, countedTies, more);
   const { units } = d.part;
   const onSheet = new Map(laid.map((l) => [l.wanted.id, l.text]));
   const rows = kept.map((k): DimensionRow => {
     const tie = ties.get(k.id);
-    const value = tie && sizeOfTie(books, tie);
+    const value = tie && tieSize(books, tie);
     const home = tie && homesOf(books, tie, views);
     return {
       id: k.id,
@@ -197,6 +300,13 @@ export const dimensionBook = (
       standing: !tie || value === undefined ? 'gone' : home?.views.length ? 'on the sheet' : 'no view',
       reason: k.view && views.has(k.view) ? 'chosen' : home?.reason,
       rulers: tie ? rulersOf(d, books, tie) : [],
+      limits: tie && limitsInWords(d, books, k, tie),
+      worst: tie && k.reference ? worstInWords(d, books, tie) : undefined,
+      joinable: tie ? joinableWith(kept, k, ties, books, units) : [],
+      joined: (k.joined ?? []).flatMap((t) => {
+        const own = tieNow(books, t);
+        return own ? [joinedText(books, [own])] : [];
+      }),
     };
   });
   const near = SAME * books.part.tol.size;
@@ -220,7 +330,7 @@ export const dimensionBook = (
         if (tie?.kind !== 'linear' || tie.from.axis !== axis) return [];
         const [from, to] = [tie.from, tie.to].map((s) => numberOf(stationNow(s, books.surfaces)));
         if (from === undefined || to === undefined || from < 0 || to < 0) return [];
-        const value = sizeOfTie(books, tie) ?? 0;
+        const value = tieSize(books, tie) ?? 0;
         return [
           {
             id: k.id,
@@ -242,7 +352,7 @@ export const dimensionBook = (
     accounts,
     missing: offers.map(({ tie, words }) => {
       const tied = tiedBy(tie);
-      const value = sizeOfTie(books, tie);
+      const value = tieSize(books, tie);
       return { words, offer: tied, value: value === undefined ? '' : figureOf(tied, value, units) };
     }),
     rings,
@@ -264,8 +374,31 @@ export const proposedDimensions = (
   scheme: Scheme,
   given: readonly KeptDimension[],
 ): KeptDimension[] => {
-  const there = given.flatMap((k) => (k.reference ? [] : (tieNow(books, k.tied) ?? [])));
+  const there = given.flatMap((k) =>
+    k.reference ? [] : [k.tied, ...(k.joined ?? [])].flatMap((t) => tieNow(books, t) ?? []),
+  );
   const list = [...given];
+  const more = relationsOfScheme(books, scheme);
+  /** Whether each of some dimensions says what neither those that stand nor the ones before it say. */
+  const areNew = (ties: readonly Tie[]): boolean =>
+    ties.every((tie, i) => !knownBy(books, [...there, ...ties.slice(0, i)], more)(tie));
+  for (const { diameter, joined, isThrough } of holeNotes(books)) {
+    // copies whose depths differ, or sizes that stand elsewhere, are dimensioned each by itself
+    const isWhole = joined.length > 0 && areNew([diameter, ...joined]);
+    if (!isWhole && !(isThrough && areNew([diameter]))) continue;
+    there.push(diameter, ...(isWhole ? joined : []));
+    list.push({
+      id: freeDimension(list),
+      tied: tiedBy(diameter),
+      ...(isWhole && { joined: joined.map(tiedBy) }),
+      ...(isThrough && { words: 'THRU' }),
+    });
+  }
+  for (const { tie, spaces } of spacingsOf(books)) {
+    if (!areNew([tie])) continue;
+    there.push(tie);
+    list.push({ id: freeDimension(list), tied: tiedBy(tie), spaces });
+  }
   for (const tie of propose(books, scheme, there).ties)
     list.push({ id: freeDimension(list), tied: tiedBy(tie) });
   return list;

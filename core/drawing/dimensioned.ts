@@ -1,7 +1,7 @@
 import type { DimensionBooks } from '../dimension/books.ts';
 import type { KeptDimension } from '../dimension/kept.ts';
+import { toleranceWritten } from '../dimension/limitsOf.ts';
 import { tieNow } from '../dimension/tieNow.ts';
-import { toleranceText } from '../dimension/tolerance.ts';
 import type { Wanted } from '../sheet/dimensions/laid.ts';
 import { layOut } from '../sheet/dimensions/layOut.ts';
 import type { LayDimensions } from '../sheet/dimensions/sheetDimensions.ts';
@@ -17,7 +17,10 @@ const wantedOf = (books: DimensionBooks, d: KeptDimension): Wanted | undefined =
       view: d.view,
       side: d.side,
       out: d.out,
-      after: d.tolerance && toleranceText(d.tolerance),
+      after: toleranceWritten(books, d, tie),
+      joined: d.joined?.flatMap((t) => tieNow(books, t) ?? []),
+      spaces: d.spaces,
+      words: d.words,
     }
   );
 };

@@ -31,6 +31,8 @@ const apply = (d: Drawing, c: Exclude<Command, { type: 'writeStatement' }>, cont
     case 'setDimensions':
     case 'addDimension':
     case 'changeDimension':
+    case 'joinDimension':
+    case 'partDimension':
     case 'removeDimension':
       return applyDimensionCommand(d, c);
     case 'acceptRemark':

@@ -155,10 +155,14 @@ export type DimensionCommand =
   | {
       readonly type: 'changeDimension';
       readonly id: string;
-      readonly change: Change<Omit<KeptDimension, 'id' | 'tied'>>;
+      readonly change: Change<Omit<KeptDimension, 'id' | 'tied' | 'joined'>>;
       readonly label: string;
     }
-  | { readonly type: 'removeDimension'; readonly id: string; readonly words: string };
+  | { readonly type: 'removeDimension'; readonly id: string; readonly words: string }
+  /** written in one note with another one */
+  | { readonly type: 'joinDimension'; readonly id: string; readonly to: string; readonly words: string }
+  /** the sizes joined to it stand by themselves again */
+  | { readonly type: 'partDimension'; readonly id: string; readonly words: string };
 
 /** A change of what was checked, and of the revision. */
 export type CheckCommand =

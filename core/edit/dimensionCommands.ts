@@ -39,6 +39,20 @@ export const applyDimensionCommand = (d: Drawing, c: DimensionCommand): Edited =
       const next = list.map((k) => (k.id === c.id ? withChange(k, change) : k));
       return { drawing: withList(d, next), label: c.label };
     }
+    case 'joinDimension': {
+      const joining = own(c.id);
+      const to = own(c.to);
+      const next = list.flatMap((k) =>
+        k === joining ? [] : [k === to ? { ...k, joined: [...(k.joined ?? []), joining.tied] } : k],
+      );
+      return { drawing: withList(d, next), label: `${c.words}: in one note` };
+    }
+    case 'partDimension': {
+      const whole = own(c.id);
+      const next = list.map((k) => (k === whole ? withChange(k, { joined: null }) : k));
+      for (const tied of whole.joined ?? []) next.push({ id: freeDimension(next), tied });
+      return { drawing: withList(d, next), label: `${c.words}: sizes apart` };
+    }
     case 'removeDimension':
       own(c.id);
       return {

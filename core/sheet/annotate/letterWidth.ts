@@ -6,14 +6,18 @@ const ADVANCES: readonly (readonly [number, string])[] = [
   [0.445, 'Iij'],
   [0.53, 'l"°'],
   [0.59, ' J'],
+  [0.63, '±×'],
   [0.68, '-/1ztrc'],
   [0.735, 'af'],
   [0.8, '0234679nosqv8eh'],
   [0.84, 'bdgkpuxy5ACEFLT'],
+  [0.71, '↧'],
   [0.93, 'BOSPDZKQG⌀'],
   [0.98, 'HNRUXVY'],
   [1.07, 'Mwm'],
   [1.2, 'W'],
+  [1.385, '⌵'],
+  [1.445, '⌴'],
 ];
 const BY_CHARACTER = new Map(ADVANCES.flatMap(([w, all]) => [...all].map((c) => [c, w] as const)));
 /** For a character that is not listed. */

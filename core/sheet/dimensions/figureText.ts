@@ -1,4 +1,6 @@
-import type { SizeKey } from '../../dimension/place.ts';
+import { type DimensionBooks, stationNow } from '../../dimension/books.ts';
+import { type SizeKey, sizeNow } from '../../dimension/place.ts';
+import type { Tie } from '../../dimension/propose.ts';
 import { decimal, sizeText } from '../../number/format.ts';
 import { letterWidth } from '../annotate/letterWidth.ts';
 import { FIGURE, type Wanted } from './laid.ts';
@@ -6,9 +8,9 @@ import { FIGURE, type Wanted } from './laid.ts';
 /** How wide a figure is on the paper, with a little room at its ends, mm. */
 export const figureWidth = (text: string): number => letterWidth(text, FIGURE) + 0.8;
 
-/** A figure as it is written: in brackets where it is there for reference, with its tolerance. */
-export const written = (figure: string, { reference, after }: Wanted): string => {
-  const whole = after ? `${figure} ${after}` : figure;
+/** A figure as it is written: with its tolerance, words and the sizes joined to it; in brackets where it is there for reference. */
+export const written = (figure: string, { reference, after, words }: Wanted, joined = ''): string => {
+  const whole = [figure, after, words, joined].filter(Boolean).join(' ');
   return reference ? `(${whole})` : whole;
 };
 
@@ -27,3 +29,31 @@ export const sizeFigure = (
   const sign = kind.isRadius ? 'R' : (SIGNS[size.what] ?? '');
   return `${many}${kind.isBall ? 'S' : ''}${sign}${sizeText(value, unit)}`;
 };
+
+/** A length in so many equal steps: "4 x 20 (= 80)". */
+export const spacedFigure = (value: number, spaces: number, unit: 'mm' | 'in'): string =>
+  `${spaces} x ${sizeText(value / spaces, unit)} (= ${sizeText(value, unit)})`;
+
+/** The signs of sizes that are joined to a hole's diameter. Source: ISO 129-1, the ASME Y14.5 signs of depth, counterbore and countersink. */
+const DEPTH = '↧';
+const COUNTERBORE = '⌴';
+const COUNTERSINK = '⌵';
+
+/** Sizes of the same feature behind a diameter: "↧20 ⌴⌀15 ↧5". */
+export const joinedText = (books: DimensionBooks, ties: readonly Tie[]): string =>
+  ties
+    .flatMap((tie) => {
+      if (tie.kind === 'linear') {
+        const [a, b] = [tie.from, tie.to].map((s) => stationNow(s, books.surfaces) ?? s.at) as [
+          number,
+          number,
+        ];
+        return [`${DEPTH}${sizeText(Math.abs(b - a), books.part.units)}`];
+      }
+      const value = sizeNow(tie.size, books.surfaces);
+      if (value === undefined) return [];
+      if (tie.size.what === 'cone') return [`x ${decimal(value, 2)}°`];
+      const sign = tie.size.what === 'rim' ? COUNTERSINK : COUNTERBORE;
+      return [`${sign}⌀${sizeText(value, books.part.units)}`];
+    })
+    .join(' ');

@@ -27,6 +27,12 @@ export type Wanted = {
   readonly out?: number | undefined;
   /** what follows the figure, such as "±0.1" */
   readonly after?: string | undefined;
+  /** sizes of the same feature that stand in one note with it */
+  readonly joined?: readonly Tie[] | undefined;
+  /** so many equal steps */
+  readonly spaces?: number | undefined;
+  /** words after the figure */
+  readonly words?: string | undefined;
 };
 
 /** An arrow head: its tip, and the direction in which it points. */

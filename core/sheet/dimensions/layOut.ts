@@ -8,7 +8,7 @@ import { facesOfMeeting, readFaceKey } from '../../naming/keys.ts';
 import { sizeText } from '../../number/format.ts';
 import type { View } from '../../view/view.ts';
 import { layAngles } from './angles.ts';
-import { sizeFigure, written } from './figureText.ts';
+import { joinedText, sizeFigure, spacedFigure, written } from './figureText.ts';
 import { homesOf, rectangleWay } from './home.ts';
 import {
   type Around,
@@ -89,7 +89,12 @@ const linearIn = (
       reach: [ends[0].reach, ends[1].reach],
       count: 1,
       value,
-      text: written(sizeText(value, books.part.units), wanted),
+      text: written(
+        wanted.spaces
+          ? spacedFigure(value, wanted.spaces, books.part.units)
+          : sizeText(value, books.part.units),
+        wanted,
+      ),
     },
   };
 };
@@ -143,7 +148,11 @@ const noteOf = (books: DimensionBooks, wanted: Wanted, size: SizeKey, views: Vie
     size.what === 'tube' || (size.what === 'diameter' && isLessThanHalf(books, size.of[0], views.values()));
   const isBall = size.what === 'diameter' && books.surfaces.get(size.of[0])?.kind === 'sphere';
   const value = isRadius ? whole / 2 : whole;
-  const text = written(sizeFigure(size, value, { count, isRadius, isBall }, books.part.units), wanted);
+  const text = written(
+    sizeFigure(size, value, { count, isRadius, isBall }, books.part.units),
+    wanted,
+    joinedText(books, wanted.joined ?? []),
+  );
   return { wanted, size, value, count, isRadius, text };
 };
 

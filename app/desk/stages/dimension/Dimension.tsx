@@ -129,10 +129,18 @@ export const Dimension = () => {
     if (!from || from.axis !== axis) setFrom({ key, axis, words });
     else {
       setFrom(undefined);
-      if (from.key !== key)
-        add({ kind: 'linear', axis, from: from.key, to: key }, `the distance from ${from.words} to ${words}`);
+      if (from.key === key) return;
+      const tied: Tied = { kind: 'linear', axis, from: from.key, to: key };
+      const between = `from ${from.words} to ${words}`;
+      if (pairs === 'make') add(tied, `the distance ${between}`);
+      else
+        void engine
+          .worst(session.state.getState().drawing, tied)
+          .then((answer) => answer && setChain({ between, answer }));
     }
   };
+  const [pairs, setPairs] = useState<'make' | 'ask'>('make');
+  const [chain, setChain] = useState<{ readonly between: string; readonly answer: string }>();
   const held = book?.rows.find((r) => r.id === inHand);
   const own = kept.find((k) => k.id === inHand);
   if (!isStated)
@@ -177,6 +185,34 @@ export const Dimension = () => {
         </div>
       )}
       <Findings about={['setup']} />
+      {kept.length > 0 && (
+        <Row label="Two stations">
+          <Choice
+            name="Two stations clicked"
+            value={pairs}
+            options={[
+              { value: 'make', label: 'make a dimension' },
+              { value: 'ask', label: 'ask the worst case' },
+            ]}
+            onChange={(to) => {
+              setPairs(to);
+              setChain(undefined);
+            }}
+          />
+        </Row>
+      )}
+      {chain && (
+        <p role="status" className="border-b border-rule bg-lit px-5 py-1.5 text-[13px] leading-[18px]">
+          The distance {chain.between}: {chain.answer}{' '}
+          <button
+            type="button"
+            className="font-semibold text-house hover:underline"
+            onClick={() => setChain(undefined)}
+          >
+            Close
+          </button>
+        </p>
+      )}
       {from && (
         <p role="status" className="border-b border-rule bg-lit px-5 py-1.5 text-[13px]">
           From {from.words} to …: click another station of the same account.{' '}

@@ -1,6 +1,7 @@
 'use client';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
+import { classText, readToleranceClass } from '../../../../core/dimension/fits/toleranceClass.ts';
 import type { KeptDimension } from '../../../../core/dimension/kept.ts';
 import { readTolerance, toleranceText } from '../../../../core/dimension/tolerance.ts';
 import type { DimensionRow, Ruler } from '../../../../core/drawing/dimensionBook.ts';
@@ -51,6 +52,84 @@ const RulerRow = ({ ruler, onFault }: { ruler: Ruler; onFault: (text: string | u
   );
 };
 
+/** What stands in one note with a dimension: words after its figure, and other sizes of the same feature. */
+const NoteOf = ({
+  row,
+  kept,
+  onFault,
+}: {
+  row: DimensionRow;
+  kept: KeptDimension;
+  onFault: (text: string | undefined) => void;
+}) => {
+  const edit = useEdit();
+  const [typed, setTyped] = useState<string>();
+  const enter = (): void => {
+    const text = typed?.trim();
+    setTyped(undefined);
+    if (text === undefined || text === (kept.words ?? '')) return;
+    if (/\d/.test(text) || text.length > 30) {
+      onFault('Words after a figure are short and hold no figure of their own: a size is a dimension.');
+      return;
+    }
+    onFault(undefined);
+    void edit({
+      type: 'changeDimension',
+      id: row.id,
+      change: { words: text || null },
+      label: `${row.text}: ${text || 'no words'}`,
+    });
+  };
+  return (
+    <>
+      <label className="mt-1 flex items-center justify-between gap-2">
+        Words after it
+        <input
+          aria-label={`Words after ${row.text}`}
+          placeholder="THRU"
+          value={typed ?? kept.words ?? ''}
+          onChange={(e) => setTyped(e.target.value)}
+          onBlur={enter}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') enter();
+            if (e.key === 'Escape') setTyped(undefined);
+          }}
+          className={`${field} w-[150px] py-0`}
+        />
+      </label>
+      {row.joined.length > 0 && (
+        <p className="mt-1 flex items-baseline justify-between gap-2">
+          <span className="min-w-0 truncate">In one note with {row.joined.join(', ')}</span>
+          <button
+            type="button"
+            className="shrink-0 font-semibold text-house hover:underline"
+            onClick={() => void edit({ type: 'partDimension', id: row.id, words: row.text })}
+          >
+            Set them apart
+          </button>
+        </p>
+      )}
+      {row.joinable.length > 0 && (
+        <p className="mt-1 flex flex-wrap items-baseline gap-2">
+          Put into its note:
+          {row.joinable.map((j) => (
+            <button
+              key={j.id}
+              type="button"
+              className="figures rounded border border-rule-strong bg-white px-1.5 font-semibold text-deep hover:bg-hover"
+              onClick={() =>
+                void edit({ type: 'joinDimension', id: j.id, to: row.id, words: `${row.text} and ${j.text}` })
+              }
+            >
+              {j.text}
+            </button>
+          ))}
+        </p>
+      )}
+    </>
+  );
+};
+
 /** The dimension in hand: the figures of the statement that it follows from, its view, and what stands beside its figure. */
 export const DimensionInHand = ({ row, kept }: { row: DimensionRow; kept: KeptDimension }) => {
   const setup = useSession((s) => s.drawing.setup);
@@ -60,21 +139,31 @@ export const DimensionInHand = ({ row, kept }: { row: DimensionRow; kept: KeptDi
   const [typed, setTyped] = useState<string>();
   const change = (to: DimensionChange, label: string): void =>
     void edit({ type: 'changeDimension', id: row.id, change: to, label: `${row.text}: ${label}` });
-  const { tolerance } = kept;
-  const shown = tolerance ? toleranceText(tolerance) : '';
+  const { tolerance, fit } = kept;
+  const shown = fit ?? (tolerance ? toleranceText(tolerance) : '');
   const enter = (): void => {
     if (typed === undefined || typed.trim() === shown) {
       setTyped(undefined);
       return;
     }
-    const read = typed.trim() ? readTolerance(typed) : null;
+    const asClass = readToleranceClass(typed);
+    const read = typed.trim() && !asClass ? readTolerance(typed) : null;
     if (read === undefined) {
-      setFault('A tolerance is written as 0.1 for both ways, or with both signs, as +0.2 -0.1 or +0.2 0.');
+      setFault(
+        'A tolerance is written as 0.1 for both ways, with both signs, as +0.2 -0.1 or +0.2 0, or as a class of ISO 286 such as H7.',
+      );
       return;
     }
     setFault(undefined);
     setTyped(undefined);
-    change({ tolerance: read }, read ? `tolerance ${typed.trim()}` : 'no tolerance');
+    change(
+      {
+        tolerance: read,
+        fit: asClass ? classText(asClass) : null,
+        ...(!asClass && { limits: null }),
+      },
+      read || asClass ? `tolerance ${typed.trim()}` : 'no tolerance',
+    );
   };
   return (
     <div className="bg-lit px-5 py-2 text-[13px] leading-[19px]" data-testid="dimension in hand">
@@ -162,7 +251,7 @@ export const DimensionInHand = ({ row, kept }: { row: DimensionRow; kept: KeptDi
           ±
           <input
             aria-label={`Tolerance of ${row.text}`}
-            placeholder="0.1"
+            placeholder="0.1 or H7"
             value={typed ?? shown}
             onChange={(e) => setTyped(e.target.value)}
             onBlur={enter}
@@ -174,6 +263,19 @@ export const DimensionInHand = ({ row, kept }: { row: DimensionRow; kept: KeptDi
           />
         </label>
       </div>
+      {row.limits && <p className="text-second">{row.limits}</p>}
+      {row.worst && <p className="text-second">{row.worst}</p>}
+      {fit && (
+        <span className="flex items-center gap-2">
+          <Tick
+            name={`Limits of ${row.text} on the sheet`}
+            on={kept.limits ?? false}
+            onChange={(on) => change({ limits: on || null }, on ? 'with its limits' : 'without its limits')}
+          />
+          Write the limits beside {fit}
+        </span>
+      )}
+      <NoteOf row={row} kept={kept} onFault={setFault} />
     </div>
   );
 };

@@ -1,0 +1,42 @@
+import type { DimensionBooks } from './books.ts';
+import { fitLimits } from './fits/fit.ts';
+import { readToleranceClass } from './fits/toleranceClass.ts';
+import { generalTolerance } from './generalTolerance.ts';
+import type { KeptDimension } from './kept.ts';
+import type { Tie } from './propose.ts';
+import { tieSize } from './tieNow.ts';
+import { type Tolerance, toleranceText } from './tolerance.ts';
+
+/** Millimetres in an inch. */
+const INCH = 25.4;
+
+/** The limits that a tolerance class gives a size, part units; nothing where the standard gives none for it. @param size part units */
+export const limitsOfFit = (fit: string, size: number, units: 'mm' | 'in'): Tolerance | undefined => {
+  const read = readToleranceClass(fit);
+  const to = units === 'in' ? INCH : 1;
+  const limits = read && fitLimits(read, size * to);
+  return limits && [limits[0] / to, limits[1] / to];
+};
+
+/** The tolerance behind a dimension's figure: its class, with limits where they are wanted, or its own limits. */
+export const toleranceWritten = (books: DimensionBooks, d: KeptDimension, tie: Tie): string | undefined => {
+  if (d.fit === undefined) return d.tolerance && toleranceText(d.tolerance);
+  const size = tieSize(books, tie);
+  const limits = d.limits && size !== undefined && limitsOfFit(d.fit, size, books.part.units);
+  return limits ? `${d.fit} (${toleranceText(limits)})` : d.fit;
+};
+
+/** The limits of a dimension: by its class, its own, or the title block's general tolerance. @param note the general tolerance */
+export const limitsOf = (
+  books: DimensionBooks,
+  d: KeptDimension,
+  tie: Tie,
+  note: string | undefined,
+): Tolerance | undefined => {
+  const size = tieSize(books, tie);
+  if (size === undefined) return undefined;
+  if (d.fit !== undefined) return limitsOfFit(d.fit, size, books.part.units);
+  if (d.tolerance) return d.tolerance;
+  const isAngle = tie.kind === 'size' && ['cone', 'angle', 'lean'].includes(tie.size.what);
+  return isAngle ? undefined : generalTolerance(note, size, books.part.units);
+};
