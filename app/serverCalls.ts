@@ -1,6 +1,8 @@
 import type { Drawing } from '../core/drawing/drawing.ts';
+import type { Measured, Printer } from '../core/print/printer.ts';
 import type { IssuedFile, IssueRequest, IssueRow } from '../exchange/issue.ts';
 import type { DaybookLine, Kept, Stored } from '../exchange/kept.ts';
+import type { PrinterRequest } from '../exchange/print.ts';
 import type { SheetExportId } from '../formats/exports.ts';
 
 /** What became of a request. `words` is a sentence for the reader. */
@@ -134,5 +136,33 @@ export const fileAddress = (id: string, as: SavedAs, inline = false): string =>
 /** Several drawings as one PDF, in this order. */
 export const sheetsAddress = (ids: readonly string[]): string =>
   `/api/drawings/sheets?${ids.map((id) => `id=${encodeURIComponent(id)}`).join('&')}&inline`;
+
+/** Several drawings as a ZIP with all their files. */
+export const archiveAddress = (ids: readonly string[]): string =>
+  `/api/drawings/archive?${ids.map((id) => `id=${encodeURIComponent(id)}`).join('&')}`;
+
+/** How a sheet is printed: over tiles, for a printer that was measured. */
+export type PrintChoice = {
+  readonly printer?: string;
+  readonly tile?: string;
+  readonly margin?: number;
+  readonly overlap?: number;
+};
+/** The PDF of a sheet for a printer, shown in the browser. */
+export const printAddress = (id: string, how: PrintChoice): string => {
+  const query = new URLSearchParams(Object.entries(how).map(([k, v]) => [k, String(v)]));
+  return `${fileAddress(id, 'pdf', true)}${query.size ? `&${query}` : ''}`;
+};
+
+/** A printer, with what its test page measures, mm. */
+export type PrinterShown = Printer & { readonly bars: Measured };
+const PRINTERS = '/api/printers';
+export const TEST_PAGE = `${PRINTERS}/test-page`;
+export const listPrinters = (): Promise<PrinterShown[]> => answered(send(PRINTERS, 'GET'));
+/** Remembers a printer by what its test page measures, mm. */
+export const keepPrinter = (asked: PrinterRequest): Promise<PrinterShown[]> =>
+  answered(sendJson(PRINTERS, 'PUT', asked));
+export const forgetPrinter = (name: string): Promise<PrinterShown[]> =>
+  answered(sendJson(PRINTERS, 'DELETE', { name }));
 
 export const sourceAddress = (id: string): string => `${at(id)}/source`;

@@ -4,6 +4,7 @@ import { accountsOf, type LedgerScale } from '../core/ledger/ledger.ts';
 import type { Posting } from '../core/ledger/postings.ts';
 import { meetingKey } from '../core/naming/keys.ts';
 import { decimal } from '../core/number/format.ts';
+import { csvLine } from './csv.ts';
 
 /** A row of the ledger: a corner, or a feature by its centre. */
 export type LedgerEntry = {
@@ -28,7 +29,6 @@ export type Ledger = {
 };
 
 const PLACES = 6;
-const quoted = (text: string): string => (/[",\n\r]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
 
 const figures = (l: Ledger, at: Vec3): [number, number, number] => {
   const { W, D, H } = accountsOf(at, l.scale);
@@ -37,11 +37,10 @@ const figures = (l: Ledger, at: Vec3): [number, number, number] => {
 
 /** The ledger as CSV (RFC 4180): a heading line, then a row a point or feature. */
 export const ledgerCsv = (l: Ledger): string => {
-  const line = (cells: readonly string[]): string => `${cells.map(quoted).join(',')}\r\n`;
   return [
-    line(['point', 'kind', `W ${l.unit}`, `D ${l.unit}`, `H ${l.unit}`, ...l.views, 'body', 'faces']),
+    csvLine(['point', 'kind', `W ${l.unit}`, `D ${l.unit}`, `H ${l.unit}`, ...l.views, 'body', 'faces']),
     ...l.entries.map((e) =>
-      line([
+      csvLine([
         e.label,
         e.kind,
         ...figures(l, e.at).map((x) => decimal(x, PLACES)),

@@ -1,8 +1,11 @@
 import fontkit from '@pdf-lib/fontkit';
 import {
   appendBezierCurve,
+  clip,
   closePath,
+  concatTransformationMatrix,
   degrees,
+  endPath,
   fill,
   LineCapStyle,
   LineJoinStyle,
@@ -11,8 +14,10 @@ import {
   PDFDocument,
   type PDFFont,
   type PDFOperator,
+  type PDFPage,
   popGraphicsState,
   pushGraphicsState,
+  rectangle,
   rgb,
   setLineCap,
   setLineJoin,
@@ -21,8 +26,11 @@ import {
   stroke,
 } from 'pdf-lib';
 import type { Vec2 } from '../core/geometry/vec.ts';
+import { correctionFor, correctionWords, type Printer, testPage } from '../core/print/printer.ts';
+import { type TilePlan, type Tiling, tileInk, tilePlan } from '../core/print/tiles.ts';
+import { barNote } from '../core/sheet/annotate/titleBlock.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
-import { penWidth, type StrokeInk } from '../core/sheet/ink/ink.ts';
+import { type Ink, penWidth, type StrokeInk } from '../core/sheet/ink/ink.ts';
 import { pathCommands } from './sheetPath.ts';
 import { EM_OF_CAPITALS } from './sheetSvg.ts';
 
@@ -62,11 +70,10 @@ export type PdfDetails = {
   readonly author?: string;
 };
 
-const drawPage = (pdf: PDFDocument, font: PDFFont, sheet: Sheet): void => {
-  const page = pdf.addPage([sheet.paper.width * POINT, sheet.paper.height * POINT]);
+/** Draws ink on a page, in mm from where its coordinates begin. */
+const drawInk = (page: PDFPage, font: PDFFont, all: readonly Ink[]): void => {
   const letters = new Set(font.getCharacterSet());
-  page.pushOperators(pushGraphicsState(), setLineCap(LineCapStyle.Round), setLineJoin(LineJoinStyle.Round));
-  for (const ink of sheet.ink) {
+  for (const ink of all) {
     if (ink.kind === 'stroke') {
       if (ink.stretches.length) page.pushOperators(...strokeOperators(ink));
     } else if (ink.kind === 'fill') {
@@ -90,14 +97,62 @@ const drawPage = (pdf: PDFDocument, font: PDFFont, sheet: Sheet): void => {
       });
     }
   }
+};
+
+/** Begins a page whose lengths are stretched about its middle where the printer needs that. */
+const beginPage = (
+  pdf: PDFDocument,
+  [w, h]: readonly [number, number],
+  printer: Printer | undefined,
+): PDFPage => {
+  const page = pdf.addPage([w * POINT, h * POINT]);
+  page.pushOperators(pushGraphicsState(), setLineCap(LineCapStyle.Round), setLineJoin(LineJoinStyle.Round));
+  if (printer) {
+    const [kx, ky] = correctionFor(printer);
+    const shift = (size: number, k: number): number => (size / 2) * (1 - k) * POINT;
+    page.pushOperators(concatTransformationMatrix(kx, 0, 0, ky, shift(w, kx), shift(h, ky)));
+  }
+  return page;
+};
+
+const drawPage = (pdf: PDFDocument, font: PDFFont, sheet: Sheet, printer: Printer | undefined): void => {
+  const page = beginPage(pdf, [sheet.paper.width, sheet.paper.height], printer);
+  drawInk(page, font, sheet.ink);
+  if (printer) drawInk(page, font, [barNote(sheet.paper, correctionWords(printer))]);
   page.pushOperators(popGraphicsState());
 };
 
-/** Sheets as a PDF, a page each at true size whatever its paper. */
-export const sheetPdf = async (
-  sheets: readonly Sheet[],
-  { title, lettering, date, author }: PdfDetails,
-): Promise<Uint8Array> => {
+const drawTiles = (
+  pdf: PDFDocument,
+  font: PDFFont,
+  sheet: Sheet,
+  title: string,
+  plan: TilePlan,
+  printer: Printer | undefined,
+): void => {
+  for (const tile of plan.tiles) {
+    const page = beginPage(pdf, plan.paper, printer);
+    const [ox, oy] = plan.origin;
+    const [x, y] = tile.from;
+    page.pushOperators(
+      pushGraphicsState(),
+      rectangle(ox * POINT, oy * POINT, tile.size[0] * POINT, tile.size[1] * POINT),
+      clip(),
+      endPath(),
+      concatTransformationMatrix(1, 0, 0, 1, (ox - x) * POINT, (oy - y) * POINT),
+    );
+    drawInk(page, font, sheet.ink);
+    page.pushOperators(popGraphicsState());
+    drawInk(page, font, tileInk(plan, tile, printer ? `${title} · ${correctionWords(printer)}` : title));
+    page.pushOperators(popGraphicsState());
+  }
+};
+
+/** How sheets are printed: over small paper, and for a printer that does not print true. */
+export type PrintHow = { readonly tiling?: Tiling | undefined; readonly printer?: Printer | undefined };
+
+/** An empty document with its own fields, and its lettering. */
+const beginPdf = async ({ title, lettering, date, author }: PdfDetails) => {
   const pdf = await PDFDocument.create({ updateMetadata: false });
   pdf.registerFontkit(fontkit);
   pdf.setTitle(title);
@@ -107,7 +162,32 @@ export const sheetPdf = async (
   pdf.setCreationDate(date);
   pdf.setModificationDate(date);
   const font = await pdf.embedFont(lettering, { subset: true });
-  for (const sheet of sheets) drawPage(pdf, font, sheet);
-  // plain objects: the file is a little larger, and simple readers can check its size
-  return pdf.save({ useObjectStreams: false });
+  return { pdf, font };
+};
+/** Plain objects: the file is a little larger, and simple readers can check its size. */
+const bytesOf = (pdf: PDFDocument): Promise<Uint8Array> => pdf.save({ useObjectStreams: false });
+
+/** Sheets as a PDF, a page each at true size whatever its paper; or each over tiles of small paper where it does not fit on one. */
+export const sheetPdf = async (
+  sheets: readonly Sheet[],
+  details: PdfDetails,
+  { tiling, printer }: PrintHow = {},
+): Promise<Uint8Array> => {
+  const { pdf, font } = await beginPdf(details);
+  for (const sheet of sheets) {
+    const plan = tiling && tilePlan([sheet.paper.width, sheet.paper.height], tiling);
+    if (plan) drawTiles(pdf, font, sheet, details.title, plan, printer);
+    else drawPage(pdf, font, sheet, printer);
+  }
+  return bytesOf(pdf);
+};
+
+/** The printer's test page. */
+export const testPagePdf = async (details: PdfDetails): Promise<Uint8Array> => {
+  const { pdf, font } = await beginPdf(details);
+  const { size, ink } = testPage();
+  const page = beginPage(pdf, size, undefined);
+  drawInk(page, font, ink);
+  page.pushOperators(popGraphicsState());
+  return bytesOf(pdf);
 };

@@ -1,6 +1,7 @@
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
 import type { SheetExportId } from './exports.ts';
 import { sheetDxf } from './sheetDxf.ts';
+import type { PrintHow } from './sheetPdf.ts';
 import { sheetSvg } from './sheetSvg.ts';
 
 /** What a file says of itself besides the sheet. */
@@ -10,6 +11,8 @@ export type FileFacts = {
   readonly lettering: Uint8Array;
   readonly date: Date;
   readonly author?: string;
+  /** of a PDF: over small paper, or for a printer that does not print true */
+  readonly how?: PrintHow | undefined;
 };
 
 type Writer = (sheets: readonly [Sheet, ...Sheet[]], facts: FileFacts) => Promise<string | Uint8Array>;
@@ -17,7 +20,7 @@ type Writer = (sheets: readonly [Sheet, ...Sheet[]], facts: FileFacts) => Promis
 /** Writes sheets as a file. Only a PDF takes several, a page each; the others take the first. */
 export const WRITERS: Readonly<Record<SheetExportId, Writer>> = {
   // loaded only when it is asked for: the PDF library is larger than all the rest
-  pdf: async (sheets, facts) => (await import('./sheetPdf.ts')).sheetPdf(sheets, facts),
+  pdf: async (sheets, facts) => (await import('./sheetPdf.ts')).sheetPdf(sheets, facts, facts.how),
   svg: async ([sheet], { title, lettering }) =>
     sheetSvg(sheet, title, Buffer.from(lettering).toString('base64')),
   dxf: async ([sheet]) => sheetDxf(sheet, 'paper'),

@@ -10,6 +10,7 @@ const BUDGETS: Record<Job['kind'], number> = {
   check: 8_000,
   open: 20_000,
   settingOut: 30_000,
+  slip: 30_000,
   construction: 60_000,
   file: 60_000,
 };

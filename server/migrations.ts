@@ -107,6 +107,18 @@ const MIGRATIONS: readonly { readonly number: number; readonly sql: string }[] =
       create index issue_by_number on issue (number);
     `,
   },
+  {
+    number: 6,
+    sql: `
+      -- what printers make of a length, as their test pages measured
+      create table printer (
+        name text primary key,
+        across double precision not null,
+        along double precision not null,
+        measured_at timestamptz not null default now()
+      );
+    `,
+  },
 ];
 
 /** Runs the migrations that have not run yet, each in a transaction with its own record. */

@@ -8,6 +8,9 @@ import { partModel } from '../core/part/model.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
 import { transfersOf } from '../core/replay/dividers.ts';
 import { planReplay } from '../core/replay/planReplay.ts';
+import { scaleText } from '../core/sheet/layout/paper.ts';
+import { paperPerUnit } from '../core/sheet/layout/placement.ts';
+import { shopSlip } from '../core/slip/shopSlip.ts';
 import { WRITERS } from '../formats/writers.ts';
 import { readOpened, soundness } from './opened.ts';
 import type { Answer, ConstructionList, FileJob, FileMade, Job, Results } from './serverJob.ts';
@@ -51,8 +54,9 @@ const fileOf = async (job: FileJob): Promise<FileMade> => {
   if (!sheet) throw new Error('No drawing was named.');
   const author = [...new Set(job.drawings.map((d) => d.drawnBy).filter(Boolean))].join(', ');
   const date = new Date(Math.max(...job.drawings.map((d) => dayOf(d.date).getTime())));
-  const facts = { title: job.title, lettering: job.lettering, date, author };
-  return { ok: true, content: await WRITERS[job.as]([sheet, ...others], facts) };
+  const facts = { title: job.title, lettering: job.lettering, date, author, how: job.how };
+  const scales = sheets.map((s) => scaleText(s.scale / paperPerUnit(1, s.units)));
+  return { ok: true, scales, content: await WRITERS[job.as]([sheet, ...others], facts) };
 };
 
 const resultOf = async (job: Job): Promise<Results[Job['kind']]> => {
@@ -65,6 +69,11 @@ const resultOf = async (job: Job): Promise<Results[Job['kind']]> => {
     case 'settingOut':
       announce(job.drawing);
       return openDesk().plan(job.drawing)?.settingOut;
+    case 'slip': {
+      announce(job.drawing);
+      const books = openDesk().books(job.drawing);
+      return books && shopSlip(books, job.allowance);
+    }
     case 'construction':
       announce(job.drawing);
       return constructionOf(job.drawing, job.choice);

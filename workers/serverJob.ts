@@ -4,7 +4,9 @@ import type { Fault, Result } from '../core/number/fault.ts';
 import type { ReplayChoice, ShortStep, Step } from '../core/replay/deed.ts';
 import type { Transfer } from '../core/replay/dividers.ts';
 import type { SettingOut } from '../core/sheet/layout/settingOut.ts';
+import type { ShopSlip } from '../core/slip/shopSlip.ts';
 import type { SheetExportId } from '../formats/exports.ts';
+import type { PrintHow } from '../formats/sheetPdf.ts';
 
 /** A sheet as a file: one drawing, or several as a PDF with a page each. */
 export type FileJob = {
@@ -14,6 +16,8 @@ export type FileJob = {
   readonly title: string;
   /** the lettering font's bytes */
   readonly lettering: Uint8Array;
+  /** how a PDF is printed */
+  readonly how?: PrintHow | undefined;
 };
 
 /** What the server asks of its worker thread. */
@@ -21,12 +25,13 @@ export type Job =
   | { readonly kind: 'check'; readonly drawing: Drawing }
   | { readonly kind: 'open'; readonly data: unknown; readonly name: string }
   | { readonly kind: 'settingOut'; readonly drawing: Drawing }
+  | { readonly kind: 'slip'; readonly drawing: Drawing; readonly allowance: number }
   | { readonly kind: 'construction'; readonly drawing: Drawing; readonly choice: ReplayChoice }
   | FileJob;
 
-/** A finished file, or why it cannot be made, and of which of the drawings. */
+/** A finished file with the scales of its sheets, or why it cannot be made, and of which of the drawings. */
 export type FileMade =
-  | { readonly ok: true; readonly content: string | Uint8Array }
+  | { readonly ok: true; readonly content: string | Uint8Array; readonly scales: readonly string[] }
   | { readonly ok: false; readonly faults: readonly Fault[]; readonly drawing: number };
 
 /** The construction as a list of sentences, and its lengths for the dividers. */
@@ -43,6 +48,7 @@ export type Results = {
   readonly check: Result<Drawing>;
   readonly open: Result<Drawing>;
   readonly settingOut: SettingOut | undefined;
+  readonly slip: ShopSlip | undefined;
   readonly construction: ConstructionList | undefined;
   readonly file: FileMade;
 };

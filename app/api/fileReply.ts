@@ -1,12 +1,10 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Drawing } from '../../core/drawing/drawing.ts';
-
-/** Keeps of a name what every file system takes. */
-const tame = (name: string): string => name.replace(/[^\p{L}\p{N} _.-]/gu, '').trim() || 'drawing';
+import { tameName } from '../../formats/jobArchive.ts';
 
 export const sheetTitle = (d: Drawing): string => `${d.number} ${d.title}`.trim();
-export const fileName = (title: string, ending: string): string => `${tame(title)}.${ending}`;
+export const fileName = (title: string, ending: string): string => `${tameName(title)}.${ending}`;
 
 export const letteringFont = (): Promise<Buffer> =>
   readFile(join(process.cwd(), 'public/lettering/osifont.ttf'));

@@ -9,7 +9,7 @@ import type { RegisterRow } from '../../exchange/kept.ts';
 import { HouseMark } from '../HouseMark.tsx';
 import { LocalTime } from '../LocalTime.tsx';
 import { type SortedColumn, SortedTable } from '../SortedTable.tsx';
-import { archive, copyDrawing, openFile, sheetsAddress } from '../serverCalls.ts';
+import { archive, archiveAddress, copyDrawing, openFile, sheetsAddress } from '../serverCalls.ts';
 import { useUnsaved } from '../session/SessionsProvider.tsx';
 import type { UnsavedDrawing } from '../session/sessions.ts';
 
@@ -172,6 +172,14 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
               </p>
             </div>
             <div className="flex items-center gap-3">
+              {chosen.length > 0 && (
+                <a
+                  className="rounded-md border border-rule-strong bg-white px-3 py-1.5 text-[13px] font-semibold text-deep hover:bg-pale"
+                  href={archiveAddress(chosen.map((r) => r.id))}
+                >
+                  Save all files as ZIP
+                </a>
+              )}
               {chosen.length > 0 && (
                 <a
                   className="rounded-md border border-rule-strong bg-white px-3 py-1.5 text-[13px] font-semibold text-deep hover:bg-pale"

@@ -16,6 +16,8 @@ const CORE = [
   'ledger',
   'dimension',
   'sheet',
+  'print',
+  'slip',
   'examine',
   'statement',
   'task',

@@ -159,6 +159,7 @@ describe('the store', () => {
       { number: 3 },
       { number: 4 },
       { number: 5 },
+      { number: 6 },
     ]);
   });
 });

@@ -1,8 +1,12 @@
 'use client';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
+import { useState } from 'react';
 import { SHEET_EXPORTS } from '../../../formats/exports.ts';
 import { fileAddress, type SavedAs } from '../../serverCalls.ts';
+import { fetchedLater } from '../fetchedLater.tsx';
 import { useDesk, useSession } from '../useDesk.ts';
+
+const PrintPanel = fetchedLater(() => import('./PrintPanel.tsx').then((m) => m.PrintPanel));
 
 /** Saves an answer as a file by the name that the server gives it. A refusal becomes an error with the server's sentence. */
 const saveFile = async (address: string): Promise<void> => {
@@ -45,24 +49,20 @@ const NOTHING_DRAWN =
 export const SaveMenu = () => {
   const id = useSession((s) => s.id);
   const { session } = useDesk();
+  const [isPrinting, setPrinting] = useState(false);
   const fail = (notice: string): void => session.state.setState({ notice });
   /** A sheet, and a part file, need a first shape; an empty drawing can be saved as what it is. */
   const isBare = (as: SavedAs): boolean =>
     as !== 'drawing' && !session.state.getState().drawing.part.bodies.length;
-  const get = async (as: SavedAs, inline = false): Promise<void> => {
+  const get = async (as: SavedAs): Promise<void> => {
     if (isBare(as)) return fail(NOTHING_DRAWN);
-    // opened before the wait, or the browser would take it for an unwanted window
-    const page = inline ? window.open('', '_blank') : undefined;
     if (!(await session.stored())) {
-      page?.close();
       fail(
         'Your last changes are not stored yet, so the file would be an older one. Try again when they are.',
       );
       return;
     }
-    const address = fileAddress(id, as, inline);
-    if (page) page.location.href = address;
-    else await saveFile(address).catch((error: Error) => fail(error.message));
+    await saveFile(fileAddress(id, as)).catch((error: Error) => fail(error.message));
   };
   const getPng = async (): Promise<void> => {
     if (isBare('svg')) throw new Error(NOTHING_DRAWN);
@@ -72,36 +72,44 @@ export const SaveMenu = () => {
     await savePng(id, [number, title].filter(Boolean).join(' ') || 'drawing');
   };
   const items = [
-    ['Print (PDF at true size)', () => get('pdf', true)],
+    ['Print …', async () => setPrinting(true)],
     ...SHEET_EXPORTS.map(({ id: as, label }) => [label, () => get(as)] as const),
     ['Save PNG, 300 dpi', () => getPng().catch((error: Error) => fail(error.message))],
     ['Save part file', () => get('part')],
     ['Save drawing file', () => get('drawing')],
   ] as const;
   return (
-    <Menu>
-      <MenuButton className="rounded-md bg-deep px-3.5 py-2 text-[14px] font-semibold text-white hover:bg-house">
-        Print / Save
-      </MenuButton>
-      <MenuItems
-        anchor="bottom end"
-        className="z-20 mt-1 w-60 rounded-md border border-rule-strong bg-page py-1 shadow-md focus:outline-none"
-      >
-        {items.map(([name, go]) => (
-          <MenuItem key={name}>
-            <button
-              type="button"
-              className="block w-full px-3 py-1.5 text-left text-[14px] data-focus:bg-hover"
-              onClick={() => void go()}
-            >
-              {name}
-            </button>
-          </MenuItem>
-        ))}
-        <p className="border-t border-rule px-3 pt-1.5 text-[12px] leading-[16px] text-second">
-          Print at 100 %, then measure the check bar before you take anything from the sheet.
-        </p>
-      </MenuItems>
-    </Menu>
+    <>
+      {isPrinting && (
+        <PrintPanel
+          onClose={() => setPrinting(false)}
+          ready={async () => !isBare('pdf') && (await session.stored())}
+        />
+      )}
+      <Menu>
+        <MenuButton className="rounded-md bg-deep px-3.5 py-2 text-[14px] font-semibold text-white hover:bg-house">
+          Print / Save
+        </MenuButton>
+        <MenuItems
+          anchor="bottom end"
+          className="z-20 mt-1 w-60 rounded-md border border-rule-strong bg-page py-1 shadow-md focus:outline-none"
+        >
+          {items.map(([name, go]) => (
+            <MenuItem key={name}>
+              <button
+                type="button"
+                className="block w-full px-3 py-1.5 text-left text-[14px] data-focus:bg-hover"
+                onClick={() => void go()}
+              >
+                {name}
+              </button>
+            </MenuItem>
+          ))}
+          <p className="border-t border-rule px-3 pt-1.5 text-[12px] leading-[16px] text-second">
+            Print at 100 %, then measure the check bar before you take anything from the sheet.
+          </p>
+        </MenuItems>
+      </Menu>
+    </>
   );
 };

@@ -260,14 +260,24 @@ export const titleBlock = (
 /** What the check bar and its words take, mm. */
 const BAR_ROOM = { w: 72, h: 12 };
 
-/** A bar of known length, to be measured on every print before anything is taken from it. */
-export const checkBar = (paper: PaperFrame, units: 'mm' | 'in'): { ink: Ink[]; room: Rect } => {
-  const size = units === 'mm' ? 50 : 50.8;
-  const x = paper.frame.x + 5;
+/** Where the check bar begins on a sheet, mm. */
+const barAt = (paper: PaperFrame): { readonly x: number; readonly y: number; readonly floor: number } => {
   // a block that leaves no room beside it, as a strip does, carries the bar
   const beside = paper.title.x >= paper.frame.x + BAR_ROOM.w;
   const floor = paper.frame.y + (beside ? 0 : paper.title.h);
-  const y = floor + 4;
+  return { x: paper.frame.x + 5, y: floor + 4, floor };
+};
+
+/** A line of words above the check bar's own, in the room that is kept for the bar. */
+export const barNote = (paper: PaperFrame, text: string): Ink => {
+  const { x, y } = barAt(paper);
+  return { kind: 'text', layer: 'title', text, at: [x, y + 6], height: 1.6, anchor: 'start' };
+};
+
+/** A bar of known length, to be measured on every print before anything is taken from it. */
+export const checkBar = (paper: PaperFrame, units: 'mm' | 'in'): { ink: Ink[]; room: Rect } => {
+  const size = units === 'mm' ? 50 : 50.8;
+  const { x, y, floor } = barAt(paper);
   const tick = (at: number): Stretch => straight([x + at, y], [x + at, y + 2]);
   const parts = units === 'mm' ? 5 : 4;
   return {

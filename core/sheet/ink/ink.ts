@@ -85,6 +85,7 @@ export const NARROW = 0.25;
 export const penWidth = (pen: Pen): number =>
   pen === 'outline' || pen === 'traceEnd' || pen === 'frame' ? WIDE : NARROW;
 
+/** A straight stretch from one point of the paper to another, mm. */
 export const straight = (a: Vec2, b: Vec2): Stretch => {
   const size = Math.hypot(b[0] - a[0], b[1] - a[1]);
   const d: Vec2 = size ? [(b[0] - a[0]) / size, (b[1] - a[1]) / size] : [1, 0];

@@ -4,6 +4,7 @@ import { compute } from '../../../../../server/compute.ts';
 import { database } from '../../../../../server/context.ts';
 import { readKept } from '../../../../../server/store.ts';
 import { file, fileName, letteringFont, sheetTitle } from '../../../fileReply.ts';
+import { printHow } from '../../../printHow.ts';
 import { Refused, readId, refusedFaults, reply } from '../../../reply.ts';
 
 export const dynamic = 'force-dynamic';
@@ -32,6 +33,7 @@ export const GET = (request: Request, { params }: { params: Promise<{ id: string
       drawings: [drawing],
       title,
       lettering: await letteringFont(),
+      how: format.data === 'pdf' ? await printHow(query) : undefined,
     });
     if (!made.ok) throw refusedFaults(made.faults);
     return file(made.content, type, fileName(title, ending), query.has('inline'));
