@@ -243,12 +243,23 @@ export const relationsOfScheme = (books: DimensionBooks, scheme: Scheme): readon
  * Proposes the dimensions of a part: each candidate in the order of preference is taken if it tells something that those before it and the
  * relations shown do not. So the set is enough where the candidates are, and none follows from others.
  * @param given dimensions that stand already: only what they leave open is proposed
+ * @param later faces that are measured to where nothing else gives the size, such as the floor of a hole whose depth stands in its note
  */
-export const propose = (books: DimensionBooks, scheme: Scheme, given: readonly Tie[] = []): Proposal => {
+export const propose = (
+  books: DimensionBooks,
+  scheme: Scheme,
+  given: readonly Tie[] = [],
+  later: ReadonlySet<string> = new Set(),
+): Proposal => {
   const telling = tellingRelations(books, [...books.relations, ...relationsOfScheme(books, scheme)]);
   const span = knownFrom(telling);
   for (const t of given) span.add(rowOfTie(books, t));
-  const ties = candidates(books, scheme).filter((t) => span.add(rowOfTie(books, t)));
+  const isLater = (t: Tie): boolean =>
+    t.kind === 'linear' && [t.from, t.to].some((s) => later.has(s.of[0] as string));
+  const all = candidates(books, scheme);
+  const ties = [...all.filter((t) => !isLater(t)), ...all.filter(isLater)].filter((t) =>
+    span.add(rowOfTie(books, t)),
+  );
   const missing = stillOpen(books, span);
   return {
     ties,

@@ -399,7 +399,11 @@ export const proposedDimensions = (
     there.push(tie);
     list.push({ id: freeDimension(list), tied: tiedBy(tie), spaces });
   }
-  for (const tie of propose(books, scheme, there).ties)
+  // a floor whose depth stands in a note is not measured to again, where the rest says where it is
+  const floors = new Set(
+    list.flatMap((k) => (k.joined ?? []).flatMap((t) => (t.kind === 'linear' ? [t.to] : []))),
+  );
+  for (const tie of propose(books, scheme, there, floors).ties)
     list.push({ id: freeDimension(list), tied: tiedBy(tie) });
   return list;
 };

@@ -23,6 +23,8 @@ export type HoleMark = {
   readonly diameter: number;
   /** how deep, part units; nothing where it is not drilled to a depth */
   readonly deep: number | 'through' | undefined;
+  /** what widens its mouth, in words */
+  readonly widened: string | undefined;
   readonly from: readonly [
     { readonly edge: Edge; readonly at: number },
     { readonly edge: Edge; readonly at: number },
@@ -99,7 +101,14 @@ export const shopSlip = (books: DimensionBooks, allowance: number): ShopSlip => 
           .filter((k) => k !== axis)
           .map((k) => ({ edge: EDGES[k], at: (surface.o[k] as number) - (low[k] as number) }));
         if (!a || !b) continue;
-        holes.push({ body: body.name, name, diameter, deep: deepOf(shape), from: [a, b] });
+        holes.push({
+          body: body.name,
+          name,
+          diameter,
+          deep: deepOf(shape),
+          widened: widenedWords(shape),
+          from: [a, b],
+        });
       }
     }
   return { pieces, holes, unmarked: [...unmarked] };
@@ -113,4 +122,15 @@ const deepOf = (
   if (shape.depth === 'through') return 'through';
   const deep = Number(shape.depth);
   return Number.isFinite(deep) ? deep : undefined;
+};
+
+/** What widens the mouth of a hole, in words: "counterbored 20 by 4 deep". */
+const widenedWords = (shape: Parameters<typeof deepOf>[0]): string | undefined => {
+  if (shape.kind !== 'hole') return undefined;
+  const { counterbore, countersink } = shape;
+  const words = [
+    counterbore && `counterbored ${counterbore.diameter} by ${counterbore.depth} deep`,
+    countersink && `countersunk ${countersink.diameter} at ${countersink.angle} degrees`,
+  ].filter(Boolean);
+  return words.length ? words.join(', ') : undefined;
 };

@@ -34,10 +34,12 @@ const rendered = (pdf: Uint8Array, page = 1) => {
       },
     );
     const bytes = readFileSync(join(dir, 'a.pgm'));
-    const [, w, h] = /^P5\s+(\d+)\s+(\d+)\s+255\s/.exec(bytes.toString('latin1', 0, 40)) ?? [];
-    const head = bytes.length - Number(w) * Number(h);
-    const dark = (x: number, y: number): boolean => (bytes[head + y * Number(w) + x] as number) < 128;
-    return { w: Number(w), h: Number(h), dark };
+    const [, w = 0, h = 0] = (/^P5\s+(\d+)\s+(\d+)\s+255\s/.exec(bytes.toString('latin1', 0, 40)) ?? []).map(
+      Number,
+    );
+    const head = bytes.length - w * h;
+    const dark = (x: number, y: number): boolean => (bytes[head + y * w + x] as number) < 128;
+    return { w, h, dark };
   } finally {
     rmSync(dir, { recursive: true });
   }

@@ -254,7 +254,7 @@ export const PrintPanel = ({ onClose, ready }: { onClose: () => void; ready: () 
               <button
                 type="button"
                 disabled={tile !== '' && !plan}
-                className="rounded-md bg-deep px-3.5 py-1.5 font-semibold text-white hover:bg-house disabled:opacity-40"
+                className="shrink-0 rounded-md bg-deep px-3.5 py-1.5 font-semibold text-white hover:bg-house disabled:opacity-40"
                 onClick={() => void open(address)}
               >
                 Open the PDF

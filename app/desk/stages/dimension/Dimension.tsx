@@ -186,13 +186,13 @@ export const Dimension = () => {
       )}
       <Findings about={['setup']} />
       {kept.length > 0 && (
-        <Row label="Two stations">
+        <Row label="Two stations give">
           <Choice
             name="Two stations clicked"
             value={pairs}
             options={[
-              { value: 'make', label: 'make a dimension' },
-              { value: 'ask', label: 'ask the worst case' },
+              { value: 'make', label: 'a dimension' },
+              { value: 'ask', label: 'the worst case' },
             ]}
             onChange={(to) => {
               setPairs(to);

@@ -107,7 +107,11 @@ const slipOf = async (drawing: Drawing, { allowance }: z.infer<typeof query>) =>
             {slip.holes.map((h) => (
               <tr key={`${h.body} ${h.name}`} className="border-b border-rule">
                 <td className="py-1">
-                  {h.name} <span className="text-second">in {h.body}</span>
+                  {h.name}{' '}
+                  <span className="text-second">
+                    in {h.body}
+                    {h.widened && `, ${h.widened}`}
+                  </span>
                 </td>
                 <td className="figures pr-3 text-right font-semibold">⌀{figure(h.diameter)}</td>
                 <td className="figures pr-3 text-right">
