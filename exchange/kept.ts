@@ -26,6 +26,8 @@ export type RegisterRow = {
   readonly angle: string;
   readonly scale: string;
   readonly archived: boolean;
+  /** "to be checked" or "checked"; empty while it is in hand */
+  readonly state: string;
   /** the letter of the issue that stands; null where none does */
   readonly issued: string | null;
   /** the drawing was changed after that issue */

@@ -2,6 +2,7 @@ import { strToU8, zipSync } from 'fflate';
 import type { Drawing } from '../core/drawing/drawing.ts';
 import { paperTitle } from '../core/sheet/layout/paper.ts';
 import { csvLine } from './csv.ts';
+import { escapeText } from './sheetSvg.ts';
 
 /** A drawing of a job, with its scale as it is drawn and the files made of it. */
 export type JobSheet = {
@@ -56,9 +57,6 @@ export const sheetListCsv = (sheets: readonly JobSheet[]): string => {
   return [csvLine(HEAD), ...sheets.map((s, i) => csvLine(rowOf(s, folders[i] as string)))].join('');
 };
 
-const escaped = (text: string): string =>
-  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
-
 const index = (sheets: readonly JobSheet[], folders: readonly string[]): string => {
   const rows = sheets.map((s, i) => {
     const folder = folders[i] as string;
@@ -67,7 +65,7 @@ const index = (sheets: readonly JobSheet[], folders: readonly string[]): string 
       .join(' ');
     const cells = rowOf(s, folder)
       .slice(0, -1)
-      .map((c) => `<td>${escaped(c)}</td>`);
+      .map((c) => `<td>${escapeText(c)}</td>`);
     return `<tr>${cells.join('')}<td>${links}</td></tr>`;
   });
   const head = [...HEAD.slice(0, -1), 'files'].map((h) => `<th>${h}</th>`).join('');

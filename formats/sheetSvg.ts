@@ -20,7 +20,8 @@ export const svgPath = (stretches: readonly Stretch[], height: number): string =
 /** Light lines are grey on the print; everything else is black. */
 export const penColour = (pen: Pen): string => (pen === 'projector' ? '#7A86A0' : '#000000');
 
-const escapeText = (s: string): string =>
+/** A text as it stands in XML. */
+export const escapeText = (s: string): string =>
   s.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
 
 /** osifont's capitals are 1515 of 2048 units high. */

@@ -11,6 +11,7 @@ const BUDGETS: Record<Job['kind'], number> = {
   open: 20_000,
   settingOut: 30_000,
   slip: 30_000,
+  changes: 40_000,
   construction: 60_000,
   file: 60_000,
 };

@@ -117,6 +117,8 @@ const MIGRATIONS: readonly { readonly number: number; readonly sql: string }[] =
         along double precision not null,
         measured_at timestamptz not null default now()
       );
+      -- "to be checked" or "checked"; nothing while a drawing is in hand
+      alter table drawing add column state text not null default '';
     `,
   },
 ];

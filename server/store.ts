@@ -28,7 +28,9 @@ const documentOf = (text: string): Drawing =>
 
 /** What the register shows of a drawing. */
 const summaryOf = (d: Drawing): string[] =>
-  [d.number, d.title, d.material, d.setup.paper, d.setup.angle, String(d.setup.scale)].map(storableText);
+  [d.number, d.title, d.material, d.setup.paper, d.setup.angle, String(d.setup.scale), d.state?.is ?? ''].map(
+    storableText,
+  );
 
 const stored = async (q: Queries, row: Row): Promise<Stored> => {
   const [ends] = await q.query<{ low: string | null; high: string | null }>(
@@ -67,7 +69,7 @@ const find = async (q: Queries, id: string, forUpdate = false): Promise<Row> => 
 
 export const listDrawings = async (db: Database): Promise<RegisterRow[]> => {
   const rows = await db.query<RegisterRow & { changedAt: string | Date }>(
-    `select d.id, d.number, d.title, d.material, d.paper, d.angle, d.scale, d.archived, d.changed_at as "changedAt",
+    `select d.id, d.number, d.title, d.material, d.paper, d.angle, d.scale, d.state, d.archived, d.changed_at as "changedAt",
        i.letter as issued, coalesce(d.changed_at > i.issued_at, false) as "isChangedSince"
      from drawing d left join issue i on i.drawing_id = d.id and i.letter = (
        select letter from issue where drawing_id = d.id and withdrawn_at is null
@@ -106,8 +108,8 @@ export const addDrawing = async (
   db.transaction(async (q) => {
     const text = JSON.stringify(drawing);
     const added = await q.query(
-      `insert into drawing (id, document, position, number, title, material, paper, angle, scale)
-       values ($1, $2, 1, $3, $4, $5, $6, $7, $8) on conflict (id) do nothing returning id`,
+      `insert into drawing (id, document, position, number, title, material, paper, angle, scale, state)
+       values ($1, $2, 1, $3, $4, $5, $6, $7, $8, $9) on conflict (id) do nothing returning id`,
       [id, text, ...summaryOf(drawing)],
     );
     if (added.length)
@@ -145,7 +147,7 @@ const standAt = async (
   const revision = mark.revision + 1;
   await q.query(
     `update drawing set document = $2, position = $3, revision = $4, changed_at = now(),
-       number = $5, title = $6, material = $7, paper = $8, angle = $9, scale = $10 where id = $1`,
+       number = $5, title = $6, material = $7, paper = $8, angle = $9, scale = $10, state = $11 where id = $1`,
     [id, document, position, revision, ...summaryOf(documentOf(document))],
   );
   await q.query('insert into change (drawing_id, id, revision) values ($1, $2, $3)', [

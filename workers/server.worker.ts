@@ -1,7 +1,9 @@
 import { parentPort } from 'node:worker_threads';
+import { sheetChanges } from '../core/compare/sheetChanges.ts';
 import { dayOf } from '../core/drawing/day.ts';
 import { openDesk } from '../core/drawing/desk.ts';
 import type { Drawing } from '../core/drawing/drawing.ts';
+import { differencesOf } from '../core/edit/differences.ts';
 import { accountsOf, scaleFromBox } from '../core/ledger/ledger.ts';
 import { heaviestFeature } from '../core/part/heaviest.ts';
 import { partModel } from '../core/part/model.ts';
@@ -11,9 +13,10 @@ import { planReplay } from '../core/replay/planReplay.ts';
 import { scaleText } from '../core/sheet/layout/paper.ts';
 import { paperPerUnit } from '../core/sheet/layout/placement.ts';
 import { shopSlip } from '../core/slip/shopSlip.ts';
+import { changesSvg } from '../formats/changesSvg.ts';
 import { WRITERS } from '../formats/writers.ts';
 import { readOpened, soundness } from './opened.ts';
-import type { Answer, ConstructionList, FileJob, FileMade, Job, Results } from './serverJob.ts';
+import type { Answer, ChangesShown, ConstructionList, FileJob, FileMade, Job, Results } from './serverJob.ts';
 
 /** The server's engine, on a thread of its own, which the server ends when it takes too long. */
 const port = parentPort;
@@ -59,6 +62,20 @@ const fileOf = async (job: FileJob): Promise<FileMade> => {
   return { ok: true, scales, content: await WRITERS[job.as]([sheet, ...others], facts) };
 };
 
+const changesOf = (before: Drawing, after: Drawing): ChangesShown | undefined => {
+  const [was, is] = [before, after].map((d) => openDesk().work(d));
+  if (!was?.ok || !is?.ok) return undefined;
+  const changes = sheetChanges(was.sheet, is.sheet);
+  const { dimensions, isSameScale, gone, added, same } = changes;
+  return {
+    words: differencesOf(before, after),
+    dimensions,
+    isSameScale,
+    count: { gone: gone.length, added: added.length, same: same.length },
+    svg: changesSvg(changes, is.sheet),
+  };
+};
+
 const resultOf = async (job: Job): Promise<Results[Job['kind']]> => {
   switch (job.kind) {
     case 'check':
@@ -77,6 +94,9 @@ const resultOf = async (job: Job): Promise<Results[Job['kind']]> => {
     case 'construction':
       announce(job.drawing);
       return constructionOf(job.drawing, job.choice);
+    case 'changes':
+      announce(job.after);
+      return changesOf(job.before, job.after);
     case 'file':
       return fileOf(job);
   }

@@ -1,4 +1,6 @@
+import type { DimensionChange } from '../core/compare/sheetChanges.ts';
 import type { Drawing } from '../core/drawing/drawing.ts';
+import type { Difference } from '../core/edit/differences.ts';
 import type { Measures3 } from '../core/ledger/ledger.ts';
 import type { Fault, Result } from '../core/number/fault.ts';
 import type { ReplayChoice, ShortStep, Step } from '../core/replay/deed.ts';
@@ -27,6 +29,7 @@ export type Job =
   | { readonly kind: 'settingOut'; readonly drawing: Drawing }
   | { readonly kind: 'slip'; readonly drawing: Drawing; readonly allowance: number }
   | { readonly kind: 'construction'; readonly drawing: Drawing; readonly choice: ReplayChoice }
+  | { readonly kind: 'changes'; readonly before: Drawing; readonly after: Drawing }
   | FileJob;
 
 /** A finished file with the scales of its sheets, or why it cannot be made, and of which of the drawings. */
@@ -43,6 +46,16 @@ export type ConstructionList = {
   readonly strip: readonly Transfer[];
 };
 
+/** What changed between two states: words, dimensions, and both sheets laid over one another where their scale is one. */
+export type ChangesShown = {
+  readonly words: readonly Difference[];
+  readonly dimensions: readonly DimensionChange[];
+  readonly isSameScale: boolean;
+  /** lines and letters, of those that are drawn */
+  readonly count: { readonly gone: number; readonly added: number; readonly same: number };
+  readonly svg: string;
+};
+
 /** What each kind of job gives; undefined where the drawing cannot be drawn. */
 export type Results = {
   readonly check: Result<Drawing>;
@@ -50,6 +63,7 @@ export type Results = {
   readonly settingOut: SettingOut | undefined;
   readonly slip: ShopSlip | undefined;
   readonly construction: ConstructionList | undefined;
+  readonly changes: ChangesShown | undefined;
   readonly file: FileMade;
 };
 

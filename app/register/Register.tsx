@@ -123,7 +123,7 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
     { id: 'sheet', head: 'Sheet', words: (r) => r.paper, className: head },
     { id: 'scale', head: 'Scale', figure: (r) => Number(r.scale) || 0, className: head },
     { id: 'angle', head: 'Angle', words: (r) => r.angle, className: head },
-    { id: 'issued', head: 'Issued', words: (r) => r.issued ?? '', className: head },
+    { id: 'issued', head: 'State', words: (r) => `${r.issued ?? ''} ${r.state}`, className: head },
     { id: 'changed', head: 'Last change', words: (r) => r.changedAt, className: head },
     { id: 'actions', head: <span className="sr-only">Actions</span>, className: 'py-1.5 pr-6' },
   ];
@@ -250,8 +250,21 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
                 <td className="figures text-[13.5px]">{scaleWord(r.scale)}</td>
                 <td>{r.angle}</td>
                 <td className="text-[13px]">
-                  {r.issued && <span className="figures font-semibold">{r.issued}</span>}
-                  {r.issued && r.isChangedSince && <span className="text-second">, changed since</span>}
+                  {r.issued && !r.isChangedSince && (
+                    <span>
+                      issued <b className="figures">{r.issued}</b>
+                    </span>
+                  )}
+                  {(!r.issued || r.isChangedSince) && (
+                    <span className="text-second">
+                      {r.state || 'in hand'}
+                      {r.issued && (
+                        <>
+                          , after <b className="figures">{r.issued}</b>
+                        </>
+                      )}
+                    </span>
+                  )}
                 </td>
                 <td className="figures text-[13px] text-second">
                   <LocalTime at={r.changedAt} />

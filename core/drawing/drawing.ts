@@ -56,6 +56,14 @@ export const drawingSchema = z.strictObject({
   walked: z
     .record(z.string().max(120), z.strictObject({ by: z.string().max(60), on: z.string().max(30) }))
     .optional(),
+  /** handed over to be checked, or checked; in hand where missing. Any change of what is drawn puts it in hand again. */
+  state: z
+    .strictObject({
+      is: z.enum(['to be checked', 'checked']),
+      by: z.string().max(60),
+      on: z.string().max(30),
+    })
+    .optional(),
   /** lines of the statement that are kept together */
   groups: groupsSchema.max(100).optional(),
   /** the sizes that were given, as they stand on what was given, each as often as it stands there */

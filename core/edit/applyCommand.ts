@@ -1,7 +1,7 @@
 import type { Drawing } from '../drawing/drawing.ts';
 import { attempt, type Result } from '../number/fault.ts';
 import { readStatement } from '../statement/read.ts';
-import { applyCheckCommand } from './checkCommands.ts';
+import { applyCheckCommand, inHand } from './checkCommands.ts';
 import type { Command, EditContext, Edited } from './command.ts';
 import { applyCutCommand } from './cutCommands.ts';
 import { applyDimensionCommand } from './dimensionCommands.ts';
@@ -38,6 +38,7 @@ const apply = (d: Drawing, c: Exclude<Command, { type: 'writeStatement' }>, cont
     case 'acceptRemark':
     case 'walkLine':
     case 'revise':
+    case 'setState':
       return applyCheckCommand(d, c);
     case 'fillTitle':
       return applyTitleCommand(d, c);
@@ -65,9 +66,21 @@ const written = (d: Drawing, text: string): Result<Edited> => {
 /** The longest label that is kept in the Daybook. */
 const LONGEST_LABEL = 200;
 
+/** Changes after which a checked sheet is still the one that was checked. */
+const LEAVES_STATE: ReadonlySet<Command['type']> = new Set([
+  'acceptRemark',
+  'walkLine',
+  'revise',
+  'setState',
+  'tickTask',
+  'replaceDrawing',
+]);
+const REOPENED = '; in hand again';
+
 /**
  * Makes a change: the one way in which a drawing becomes another.
  * @param d the drawing as it stands; it is not touched, and what does not change is shared with the result
+ * A sheet that was handed over or checked is in hand again after a change of what is drawn.
  * @returns the changed drawing with the Daybook's words for the change, or the fault that keeps it out. That the result can be drawn is
  *   not checked here.
  */
@@ -76,5 +89,13 @@ export const applyCommand = (d: Drawing, command: Command, context: EditContext)
     command.type === 'writeStatement' ? written(d, command.text) : attempt(() => apply(d, command, context));
   if (!made.ok) return made;
   const { drawing, label } = made.value;
-  return { ok: true, value: { drawing, label: label.slice(0, LONGEST_LABEL) || 'Changed' } };
+  const isReopened = drawing.state !== undefined && !LEAVES_STATE.has(command.type);
+  const said = isReopened ? `${label.slice(0, LONGEST_LABEL - REOPENED.length)}${REOPENED}` : label;
+  return {
+    ok: true,
+    value: {
+      drawing: isReopened ? inHand(drawing) : drawing,
+      label: said.slice(0, LONGEST_LABEL) || 'Changed',
+    },
+  };
 };

@@ -17,6 +17,9 @@ const withKey = <K extends 'accepted' | 'walked'>(d: Drawing, key: K, value: Dra
   return (value ? { ...d, [key]: value } : others) as Drawing;
 };
 
+/** The drawing as one that is neither to be checked nor checked. */
+export const inHand = ({ state: _, ...others }: Drawing): Drawing => others;
+
 /** Changes what was checked, and the revision. */
 export const applyCheckCommand = (d: Drawing, c: CheckCommand): Edited => {
   switch (c.type) {
@@ -33,6 +36,15 @@ export const applyCheckCommand = (d: Drawing, c: CheckCommand): Edited => {
       return {
         drawing: withKey(d, 'walked', withEntry(d.walked, c.line, entry)),
         label: `${c.done ? 'Looked at' : 'To be looked at again'}: ${c.line}`,
+      };
+    }
+    case 'setState': {
+      const { state, by, on } = c;
+      if (state === 'in hand') return { drawing: inHand(d), label: 'In hand again' };
+      const signed = state === 'checked' ? { checkedBy: by, checkedOn: on } : {};
+      return {
+        drawing: { ...d, ...signed, state: { is: state, by, on } },
+        label: state === 'checked' ? `Checked by ${by}` : `Handed over to be checked by ${by}`,
       };
     }
     case 'revise': {

@@ -181,6 +181,13 @@ export type CheckCommand =
       readonly by: string;
       readonly on: string;
     }
+  /** handed over to be checked, checked, or taken in hand again */
+  | {
+      readonly type: 'setState';
+      readonly state: 'in hand' | 'to be checked' | 'checked';
+      readonly by: string;
+      readonly on: string;
+    }
   /** the next revision's letter, with its row in the table; a first issue has none */
   | {
       readonly type: 'revise';

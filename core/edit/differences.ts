@@ -31,6 +31,18 @@ const TABLES = {
   groups: 'Groups of lines',
   given: 'The sizes that were given',
   source: 'The picture underneath',
+  dimensions: 'Dimensions',
+  finish: 'Finish',
+  tolerance: 'General tolerance',
+  checkedBy: 'Checked by',
+  checkedOn: 'Checked on',
+  approvedBy: 'Approved by',
+  approvedOn: 'Approved on',
+  className: 'Class',
+  sheet: 'Sheet number',
+  accepted: 'Accepted remarks',
+  walked: "The checker's walk",
+  state: 'State',
 } as const satisfies Partial<Record<keyof Drawing, string>>;
 
 /** One thing that differs between two states; a side is undefined where the thing is not there. */

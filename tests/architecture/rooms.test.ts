@@ -18,6 +18,7 @@ const CORE = [
   'sheet',
   'print',
   'slip',
+  'compare',
   'examine',
   'statement',
   'task',

@@ -50,7 +50,14 @@ describe('issues', () => {
     const row = async () => (await listDrawings(db)).find((r) => r.id === 'i1');
     expect(await row()).toMatchObject({ issued: 'A', isChangedSince: false });
     await change('i1', { ...numbered('IS-1'), material: 'Brass' });
-    expect(await row()).toMatchObject({ issued: 'A', isChangedSince: true });
+    expect(await row()).toMatchObject({ issued: 'A', isChangedSince: true, state: '' });
+    await change('i1', {
+      ...numbered('IS-1'),
+      material: 'Brass',
+      state: { is: 'checked', by: 'R. M.', on: '2026-11-28' },
+    });
+    expect(await row()).toMatchObject({ state: 'checked' });
+    await change('i1', { ...numbered('IS-1'), material: 'Brass' });
     const [later] = await listIssues(db, 'i1');
     expect(later).toMatchObject({ hash: first?.hash, isCurrent: false });
     expect((await readIssued(db, 'i1', 'A', 'drawing')).content).toBe(JSON.stringify(numbered('IS-1')));

@@ -12,6 +12,45 @@ import { useDesk, useEdit, useSession } from '../../useDesk.ts';
 
 const FILE_WORDS = { pdf: 'PDF', dxf: 'DXF', drawing: 'drawing file' } as const;
 
+/** In hand, to be checked, or checked: who said so, and the next step. A change of what is drawn puts it in hand again. */
+const State = () => {
+  const state = useSession((s) => s.drawing.state);
+  const name = useOwnName((s) => s.name);
+  const edit = useEdit();
+  const set = (to: 'in hand' | 'to be checked' | 'checked'): void =>
+    void edit({ type: 'setState', state: to, by: name, on: today() });
+  const step = (to: 'to be checked' | 'checked', words: string) => (
+    <button
+      type="button"
+      disabled={!name.trim()}
+      title={name.trim() ? undefined : 'Type your name below first'}
+      className="rounded border border-rule-strong bg-white px-2 py-0.5 font-semibold text-deep hover:bg-hover disabled:opacity-40"
+      onClick={() => set(to)}
+    >
+      {words}
+    </button>
+  );
+  return (
+    <p className="mt-1 flex flex-wrap items-baseline gap-x-3 gap-y-1" data-testid="state">
+      <span>
+        State: <b>{state?.is ?? 'in hand'}</b>
+        {state && (
+          <span className="text-second">
+            , {state.by}, {state.on}
+          </span>
+        )}
+      </span>
+      {!state && step('to be checked', 'Hand over to be checked')}
+      {state?.is === 'to be checked' && step('checked', 'I have checked it')}
+      {state && (
+        <button type="button" className="text-second hover:underline" onClick={() => set('in hand')}>
+          Take it in hand
+        </button>
+      )}
+    </p>
+  );
+};
+
 /** Issuing: the sheet is frozen with its files; later work is the next revision. */
 export const Issues = () => {
   const { session } = useDesk();
@@ -70,6 +109,7 @@ export const Issues = () => {
           {isUnchanged ? 'Any change begins the next revision.' : `Next: ${letter}`}
         </span>
       </h2>
+      {issues && !isUnchanged && <State />}
       {issues && !isUnchanged && (
         <form
           className="mt-1 flex flex-col gap-1.5"
@@ -125,6 +165,16 @@ export const Issues = () => {
                   {FILE_WORDS[as]}
                 </a>
               ))}
+              {(i !== last || !i.isCurrent) && (
+                <a
+                  href={`/drawings/${id}/changes?from=${encodeURIComponent(i.letter)}`}
+                  target="_blank"
+                  rel="noreferrer"
+                  className="font-semibold text-house hover:underline"
+                >
+                  what changed since
+                </a>
+              )}
               {!i.withdrawnAt && (
                 <button
                   type="button"
