@@ -61,7 +61,30 @@ const entry = (
   ...body,
 ];
 
-export const tables = (h: Handles, spaces: { model: string; paper: string }): Pair[] => [
+/** A block that shows a dimension: its name, the handle of its record, and its entities. */
+export type OwnBlock = { readonly name: string; readonly record: string; readonly entities: readonly Pair[] };
+
+/** How figures, arrows and gaps of dimension entities are drawn by a program that draws them anew. @param k file units to a mm of paper */
+const dimensionStyle = (k: number): Pair[] => [
+  [41, 3 * k],
+  [42, k],
+  [44, 2 * k],
+  [140, 3.5 * k],
+  [147, 0.8 * k],
+  // figures above their line, aligned with it, without idle noughts
+  [73, 0],
+  [74, 0],
+  [77, 1],
+  [78, 8],
+  [271, 3],
+];
+
+export const tables = (
+  h: Handles,
+  spaces: { model: string; paper: string },
+  own: readonly OwnBlock[],
+  k: number,
+): Pair[] => [
   ...table(h, 'VPORT', () => []),
   ...table(h, 'LTYPE', (o) => [
     ...['ByBlock', 'ByLayer', 'CONTINUOUS'].map((name) =>
@@ -127,10 +150,7 @@ export const tables = (h: Handles, spaces: { model: string; paper: string }): Pa
     ),
   ]),
   ...table(h, 'DIMSTYLE', (o) => [
-    entry(h, o, 'DIMSTYLE', 'AcDbDimStyleTableRecord', [
-      [2, 'STANDARD'],
-      [70, 0],
-    ]),
+    entry(h, o, 'DIMSTYLE', 'AcDbDimStyleTableRecord', [[2, 'STANDARD'], [70, 0], ...dimensionStyle(k)]),
   ]),
   ...table(h, 'BLOCK_RECORD', (o) => [
     entry(
@@ -155,38 +175,55 @@ export const tables = (h: Handles, spaces: { model: string; paper: string }): Pa
       ],
       spaces.paper,
     ),
+    ...own.map((b) => entry(h, o, 'BLOCK_RECORD', 'AcDbBlockTableRecord', [[2, b.name]], b.record)),
   ]),
 ];
 
 /** Handles of the two layouts, which the block records name before the layouts themselves are written. */
 const layoutHandles = { model: 'A1', paper: 'A2' } as const;
 
-export const blocks = (h: Handles, spaces: { model: string; paper: string }): Pair[] =>
-  (['model', 'paper'] as const).flatMap((space): Pair[] => {
-    const name = space === 'model' ? '*Model_Space' : '*Paper_Space';
-    const inPaper: Pair[] = space === 'paper' ? [[67, 1]] : [];
-    return [
-      [0, 'BLOCK'],
-      [5, h.next()],
-      [330, spaces[space]],
-      [100, 'AcDbEntity'],
-      ...inPaper,
-      [8, '0'],
-      [100, 'AcDbBlockBegin'],
-      [2, name],
-      [70, 0],
-      ...point(10, [0, 0]),
-      [3, name],
-      [1, ''],
-      [0, 'ENDBLK'],
-      [5, h.next()],
-      [330, spaces[space]],
-      [100, 'AcDbEntity'],
-      ...inPaper,
-      [8, '0'],
-      [100, 'AcDbBlockEnd'],
-    ];
-  });
+const block = (
+  h: Handles,
+  name: string,
+  record: string,
+  flags: number,
+  inPaper: readonly Pair[],
+  entities: readonly Pair[],
+): Pair[] => [
+  [0, 'BLOCK'],
+  [5, h.next()],
+  [330, record],
+  [100, 'AcDbEntity'],
+  ...inPaper,
+  [8, '0'],
+  [100, 'AcDbBlockBegin'],
+  [2, name],
+  [70, flags],
+  ...point(10, [0, 0]),
+  [3, name],
+  [1, ''],
+  ...entities,
+  [0, 'ENDBLK'],
+  [5, h.next()],
+  [330, record],
+  [100, 'AcDbEntity'],
+  ...inPaper,
+  [8, '0'],
+  [100, 'AcDbBlockEnd'],
+];
+
+/** Blocks whose name is made by the file. */
+const ANONYMOUS = 1;
+
+export const blocks = (
+  h: Handles,
+  spaces: { model: string; paper: string },
+  own: readonly OwnBlock[],
+): Pair[] => [
+  ...block(h, '*Model_Space', spaces.model, 0, [], []),
+  ...block(h, '*Paper_Space', spaces.paper, 0, [[67, 1]], []),
+  ...own.flatMap((b) => block(h, b.name, b.record, ANONYMOUS, [], b.entities)),
+];
 
 const layout = (
   own: string,

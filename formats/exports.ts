@@ -21,6 +21,14 @@ export const SHEET_EXPORTS = [
     format: 'dxf',
     space: 'true',
   },
+  {
+    id: 'dxf-dimensions',
+    label: 'Save DXF, true size, dimensions that measure',
+    type: 'image/vnd.dxf',
+    ending: 'dxf',
+    format: 'dxf',
+    space: 'dimensions',
+  },
 ] as const;
 export type SheetExport = (typeof SHEET_EXPORTS)[number];
 export type SheetExportId = SheetExport['id'];

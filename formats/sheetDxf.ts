@@ -9,7 +9,8 @@ import {
   type StrokeInk,
 } from '../core/sheet/ink/ink.ts';
 import { type CurveJson, curveJson } from './curveJson.ts';
-import { blocks, LAYERS, objects, tables, VIEW_NOTE, viewport } from './dxfFrame.ts';
+import { linearEntities, linearPairs } from './dxfDimension.ts';
+import { blocks, LAYERS, type OwnBlock, objects, tables, VIEW_NOTE, viewport } from './dxfFrame.ts';
 import { hatchPairs } from './dxfHatch.ts';
 import { type Handles, handles, type Pair, plain, point, text } from './dxfPairs.ts';
 
@@ -135,15 +136,17 @@ const inkEntities = (w: Writer, ink: Ink, size: number): Pair[] => {
           ...(ink.anchor === 'start' ? [] : point(11, ink.at, w.k)),
           [100, 'AcDbText'],
         ];
-  // a solid's third and fourth corners are written crosswise; of a triangle they are one
-  const [a, b, c, d] = ink.points as [Vec2, Vec2, Vec2, Vec2 | undefined];
-  return [
-    ...head(w, 'SOLID', ink.layer, 'AcDbTrace'),
-    ...point(10, a, w.k),
-    ...point(11, b, w.k),
-    ...point(12, d ?? c, w.k),
-    ...point(13, c, w.k),
-  ];
+  // a solid has three corners or four: a rounder area is written as triangles from its first corner
+  const [a, ...others] = ink.points as [Vec2, ...Vec2[]];
+  return others
+    .slice(1)
+    .flatMap((c, i): Pair[] => [
+      ...head(w, 'SOLID', ink.layer, 'AcDbTrace'),
+      ...point(10, a, w.k),
+      ...point(11, others[i] as Vec2, w.k),
+      ...point(12, c, w.k),
+      ...point(13, c, w.k),
+    ]);
 };
 
 const section = (name: string, body: readonly Pair[]): Pair[] => [
@@ -156,25 +159,56 @@ const section = (name: string, body: readonly Pair[]): Pair[] => [
 /** Ink that belongs to the sheet and not to the part: it stays on the layout when the views stand at true size. */
 const OF_SHEET: ReadonlySet<Layer> = new Set(['frame', 'title']);
 
+/** Dimensions along a line as entities that measure, each shown by a block of its own ink. */
+const dimensionEntities = (
+  w: Writer,
+  sheet: Sheet,
+  size: number,
+): { readonly own: OwnBlock[]; readonly entities: Pair[]; readonly isIn: (ink: Ink) => boolean } => {
+  const linear = linearEntities(sheet);
+  const own: OwnBlock[] = [];
+  const entities: Pair[] = [];
+  for (const d of linear.values()) {
+    const name = `*D${own.length + 1}`;
+    const record = w.h.next();
+    const inBlock: Writer = { ...w, home: { owner: record, paper: false } };
+    const ink = sheet.ink.filter((i) => i.dimension === d.id);
+    own.push({ name, record, entities: ink.flatMap((i) => inkEntities(inBlock, i, size)) });
+    entities.push(...head(w, 'DIMENSION', 'dimensions', 'AcDbDimension'), ...linearPairs(d, name, w.k));
+  }
+  return { own, entities, isIn: (ink) => ink.dimension !== undefined && linear.has(ink.dimension) };
+};
+
+/** Dimensions as their lines and letters, or as entities that measure where a DXF file knows them. */
+export type DxfDimensions = 'lines' | 'entities';
+
 /**
  * Writes a sheet as DXF.
  * @param space where the views stand: on the paper in mm, or at true size with the sheet as a layout
  */
-export const sheetDxf = (sheet: Sheet, space: DxfSpace): string => {
+export const sheetDxf = (sheet: Sheet, space: DxfSpace, dimensions: DxfDimensions = 'lines'): string => {
   const h = handles();
   const spaces = { model: 'B1', paper: 'B2' };
   const size = Math.max(sheet.paper.width, sheet.paper.height);
   const k = space === 'true' ? 1 / sheet.scale : 1;
   const model: Writer = { h, home: { owner: spaces.model, paper: false }, k };
   const onSheet: Writer = { h, home: { owner: spaces.paper, paper: true }, k: 1 };
+  const measured = dimensions === 'entities' ? dimensionEntities(model, sheet, size) : undefined;
   const entities = sheet.ink.flatMap((ink) =>
-    inkEntities(space === 'true' && OF_SHEET.has(ink.layer) ? onSheet : model, ink, size),
+    measured?.isIn(ink)
+      ? []
+      : inkEntities(space === 'true' && OF_SHEET.has(ink.layer) ? onSheet : model, ink, size),
   );
-  const body = [...(space === 'true' ? viewport(h, spaces.paper, sheet, k) : []), ...entities];
+  const body = [
+    ...(space === 'true' ? viewport(h, spaces.paper, sheet, k) : []),
+    ...entities,
+    ...(measured?.entities ?? []),
+  ];
+  const own = measured?.own ?? [];
   const inches = space === 'true' && sheet.units === 'in';
   const parts = [
-    section('TABLES', tables(h, spaces)),
-    section('BLOCKS', blocks(h, spaces)),
+    section('TABLES', tables(h, spaces, own, k)),
+    section('BLOCKS', blocks(h, spaces, own)),
     section('ENTITIES', body),
     section('OBJECTS', objects(h, spaces, sheet)),
   ];

@@ -25,4 +25,5 @@ export const WRITERS: Readonly<Record<SheetExportId, Writer>> = {
     sheetSvg(sheet, title, Buffer.from(lettering).toString('base64')),
   dxf: async ([sheet]) => sheetDxf(sheet, 'paper'),
   'dxf-true': async ([sheet]) => sheetDxf(sheet, 'true'),
+  'dxf-dimensions': async ([sheet]) => sheetDxf(sheet, 'true', 'entities'),
 };

@@ -1,3 +1,7 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import type { GivenLine } from '../../core/balance/given.ts';
 import { openDesk } from '../../core/drawing/desk.ts';
@@ -26,6 +30,29 @@ const withDimensions = (d: Drawing): Drawing => {
 const counted = (read: Result<ReadonlyMap<ViewName, readonly GivenLine[]>>): [string, number][] =>
   read.ok ? [...read.value].map(([view, lines]) => [view, lines.length]) : [];
 
+type Read = {
+  readonly errors: readonly string[];
+  readonly model: readonly {
+    kind: string;
+    layer: string;
+    measured?: number;
+    shown?: string[];
+    letters?: string[];
+  }[];
+};
+/** A DXF file as a library that is not ours reads it. */
+const readByAnother = (dxf: string): Read[] => {
+  const folder = mkdtempSync(join(tmpdir(), 'blue-ledger-dimensions-'));
+  try {
+    const path = join(folder, 'a.dxf');
+    writeFileSync(path, dxf);
+    const script = new URL('readDxf.py', import.meta.url).pathname;
+    return JSON.parse(execFileSync('/usr/bin/python3', [script, path], { encoding: 'utf8' })) as Read[];
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+};
+
 describe.each(demoDrawings())('%s with dimensions, as a file', (_name, drawing) => {
   const bare = sheetOf(drawing);
   const sheet = sheetOf(withDimensions(drawing));
@@ -44,6 +71,20 @@ describe.each(demoDrawings())('%s with dimensions, as a file', (_name, drawing) 
     const entities = dxf.split(/^ *0\r?\n(?=[A-Z])/m);
     const own = entities.filter((e) => e.startsWith('TEXT') && /^ *8\r?\nDimensions\r?$/m.test(e));
     expect(own).toHaveLength(figures.length);
+  });
+  test('a DXF whose dimensions measure: another reader finds each, its size and what its block shows', () => {
+    const linear = sheet.dimensions.laid.filter((d) => d.side);
+    const [read] = readByAnother(sheetDxf(sheet, 'true', 'entities'));
+    expect(read?.errors).toEqual([]);
+    const own = (read?.model ?? []).filter((e) => e.kind === 'DIMENSION');
+    expect(own).toHaveLength(linear.length);
+    const sizes = (all: readonly number[]): string[] => all.map((x) => x.toFixed(6)).sort();
+    expect(sizes(own.map((e) => e.measured ?? 0))).toEqual(sizes(linear.map((d) => d.value)));
+    expect(own.flatMap((e) => e.letters ?? []).sort()).toEqual(linear.map((d) => d.text).sort());
+    for (const e of own) expect(e.shown?.filter((kind) => kind === 'LINE').length).toBeGreaterThanOrEqual(2);
+    // notes and angles stay lines and letters
+    const texts = (read?.model ?? []).filter((e) => e.kind === 'TEXT' && e.layer === 'Dimensions');
+    expect(texts).toHaveLength(figures.length - linear.length);
   });
   test('what is read back of its views is the views alone', () => {
     expect(counted(givenSvg(sheetSvg(sheet, 'x')))).toEqual(counted(givenSvg(sheetSvg(bare, 'x'))));

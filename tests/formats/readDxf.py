@@ -34,6 +34,12 @@ def entity(e):
         d["spacing"] = (line.offset[0] ** 2 + line.offset[1] ** 2) ** 0.5
     elif d["kind"] == "SOLID":
         d["points"] = [list(p)[:2] for p in e.vertices()]
+    elif d["kind"] == "DIMENSION":
+        d["text"] = e.dxf.text
+        d["measured"] = e.get_measurement()
+        # what the dimension's own block shows
+        d["shown"] = sorted(x.dxftype() for x in e.virtual_entities())
+        d["letters"] = [x.plain_text() for x in e.virtual_entities() if x.dxftype() == "TEXT"]
     return d
 
 

@@ -28,10 +28,13 @@ export const GET = (request: Request) =>
     for (const drawing of drawings) {
       const files: { ending: string; content: string | Uint8Array }[] = [];
       let scale = '';
-      for (const { id, ending, space } of SHEET_EXPORTS) {
+      for (const { id, ending, format } of SHEET_EXPORTS) {
         const done = await made(id, [drawing]);
         scale = done.scales[0] ?? '';
-        files.push({ ending: space === 'true' ? `true.${ending}` : ending, content: done.content });
+        files.push({
+          ending: id === format ? ending : `${id.slice(format.length + 1)}.${ending}`,
+          content: done.content,
+        });
       }
       files.push(
         { ending: 'drawing.json', content: json(drawing) },
