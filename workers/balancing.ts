@@ -36,8 +36,17 @@ export type BalanceAnswer =
     }
   | { readonly ok: false; readonly faults: readonly string[] };
 
+/** How a place of a view is laid on the sheet: paper mm with y down. */
+export const layingOn = (shown: Sheet) => (view: ViewName) => {
+  const toPaper = shown.views.find((v) => v.name === view)?.toPaper;
+  return (p: Vec2): Vec2 => {
+    const [x, y] = toPaper ? onPaper(toPaper, p) : p;
+    return [x, shown.paper.height - y];
+  };
+};
+
 /** The way along a line on the paper, in steps of a curve where it is none that a path knows. */
-const pathOfGiven = (l: GivenLine, at: (p: Vec2) => Vec2): string => {
+export const pathOfGiven = (l: GivenLine, at: (p: Vec2) => Vec2): string => {
   const say = (p: Vec2): string =>
     at(p)
       .map((x) => String(Math.round(x * 1e3) / 1e3))
@@ -76,13 +85,7 @@ export const balanceText = (
   const lines = [...read.value.values()].reduce((n, l) => n + l.length, 0);
   if (against === 'part') {
     const { found, laid } = balance(read.value, booksOf(sheet, file, rules, read.value));
-    const onSheet = (view: ViewName) => {
-      const toPaper = shown.views.find((v) => v.name === view)?.toPaper;
-      return (p: Vec2): Vec2 => {
-        const [x, y] = toPaper ? onPaper(toPaper, p) : p;
-        return [x, shown.paper.height - y];
-      };
-    };
+    const onSheet = layingOn(shown);
     return {
       ok: true,
       found: found.map(({ view, sentence, at }) => ({

@@ -11,6 +11,7 @@ import type { ReplayChoice } from '../core/replay/deed.ts';
 import type { Against, BalanceAnswer } from './balancing.ts';
 import { type DeskNote, type DeskPicture, type DeskPoint, deskPicture } from './deskPicture.ts';
 import type { DimensionProposal } from './dimensionPicture.ts';
+import type { MarkAnswer } from './marking.ts';
 import { type PickedFace, type Pictorial, pickIn, pictorialOf, type Tints, tintsOf } from './pictorial.ts';
 import { type PointedAt, pointedAt, sheetReading } from './pointing.ts';
 import { type Exercise, exerciseOf } from './practice.ts';
@@ -132,6 +133,15 @@ const api = {
     );
     const off = (a: BalanceAnswer): number => (a.ok ? a.found.length : 0);
     return answers.reduce((a, b) => (off(b) < off(a) ? b : a));
+  },
+  /** Marks a drawing made elsewhere against this one. */
+  mark: async (data: Drawing, name: string, text: string): Promise<MarkAnswer> => {
+    await underWay;
+    const read = readDrawing(data);
+    const { markText } = await import('./marking.ts');
+    return read.ok
+      ? markText(desk, read.value, name, text)
+      : { ok: false, faults: ['The model cannot be read.'] };
   },
   /** A view to be drawn from the others; nothing where there are no two others. */
   practice: async (data: Drawing, view: ViewName): Promise<Exercise | undefined> => {

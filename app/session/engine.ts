@@ -12,6 +12,7 @@ import type { Against, BalanceAnswer } from '../../workers/balancing.ts';
 import type { DeskWorker } from '../../workers/desk.worker.ts';
 import type { DeskNote, DeskPicture, DeskPoint } from '../../workers/deskPicture.ts';
 import type { DimensionProposal } from '../../workers/dimensionPicture.ts';
+import type { MarkAnswer } from '../../workers/marking.ts';
 import type { PickedFace, Pictorial, Tints } from '../../workers/pictorial.ts';
 import type { PointedAt } from '../../workers/pointing.ts';
 import type { Exercise } from '../../workers/practice.ts';
@@ -69,6 +70,8 @@ export type Engine = {
     text: string,
     against: Against,
   ) => Promise<BalanceAnswer>;
+  /** Marks a drawing made elsewhere against this one. */
+  readonly mark: (drawing: Drawing, name: string, text: string) => Promise<MarkAnswer>;
   /** A view to be drawn from the others. */
   readonly exercise: (drawing: Drawing, view: ViewName) => Promise<Exercise | undefined>;
 };
@@ -131,6 +134,11 @@ export const openEngine = (): Engine => {
     reading: (drawing) => answer(async (r) => r.reading(drawing), []),
     balance: (drawing, name, text, against) =>
       answer(async (r) => r.balance(drawing, name, text, against), {
+        ok: false,
+        faults: ['This takes too long and was left. Bring fewer lines at a time.'],
+      }),
+    mark: (drawing, name, text) =>
+      answer(async (r) => r.mark(drawing, name, text), {
         ok: false,
         faults: ['This takes too long and was left. Bring fewer lines at a time.'],
       }),

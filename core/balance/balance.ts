@@ -23,8 +23,9 @@ export type Books = {
   readonly ledger: LedgerScale;
 };
 
-/** What was found, and the given lines as they were laid on the part's own views, part units. */
+/** What was found, and the given lines as they were laid on the part's own views, part units; `lay` lays anything else of a view in the same way. */
 export type Balanced = {
+  readonly lay: ReadonlyMap<ViewName, (l: GivenLine) => GivenLine>;
   readonly found: readonly Imbalance[];
   readonly laid: ReadonlyMap<ViewName, readonly GivenLine[]>;
 };
@@ -114,6 +115,7 @@ export const balance = (brought: GivenViews, books: Books): Balanced => {
   ]);
   const fits = new Map<ViewName, Fit>();
   const laid = new Map<ViewName, readonly GivenLine[]>();
+  const lay = new Map<ViewName, (l: GivenLine) => GivenLine>();
   let best = 0;
   const add = (view: ViewName, told: readonly Told[]): void => {
     for (const t of told) out.push({ view, ...t });
@@ -130,6 +132,7 @@ export const balance = (brought: GivenViews, books: Books): Balanced => {
     best = Math.max(best, (2 * fit.hits) / Math.max(1, parts.length + lines.length));
     fits.set(name, fit);
     laid.set(name, raw.map(fit.lay));
+    lay.set(name, fit.lay);
     if (fit.move.kind) add(name, [tell(fit.move.kind, `The ${name} view is ${fit.move.words}.`)]);
     add(name, scaleFindings(name, 1 / (fit.kx * k), 1 / (fit.ky * k)));
     const place = placeInView(name, books.ledger, books.unit);
@@ -139,10 +142,10 @@ export const balance = (brought: GivenViews, books: Books): Balanced => {
     const sentence =
       'No view of this file fits one of this part: it is of another part, or of a state of it that differs in most of its lines.';
     const [view] = fits.keys();
-    return { found: [{ view: view as ViewName, ...tell('another part', sentence) }], laid };
+    return { found: [{ view: view as ViewName, ...tell('another part', sentence) }], laid, lay };
   }
   for (const name of books.views.keys()) add(name, placeFindings(name, 1 / k, given, fits, books, size));
-  return { found: out.sort((a, b) => b.weight - a.weight), laid };
+  return { found: out.sort((a, b) => b.weight - a.weight), laid, lay };
 };
 
 /** A view drawn larger or smaller than the others, in one direction or in both. @param rx how many times too large across */

@@ -1,4 +1,5 @@
 import type { Drawing } from '../drawing/drawing.ts';
+import { TITLE_FORMS } from '../sheet/titleForms/titleForm.ts';
 import type { CheckCommand, Edited } from './command.ts';
 
 /** A record with one entry put in, or taken out; undefined where none is left. */
@@ -15,6 +16,12 @@ const withEntry = <T>(
 const withKey = <K extends 'accepted' | 'walked'>(d: Drawing, key: K, value: Drawing[K]): Drawing => {
   const { [key]: _, ...others } = d;
   return (value ? { ...d, [key]: value } : others) as Drawing;
+};
+
+/** Whether the title block says who checked the sheet. */
+const hasBox = (d: Drawing): boolean => {
+  const form = d.setup.titleBlock ?? 'corner';
+  return form !== 'none' && TITLE_FORMS[form].cells.some((c) => c.field === 'checked');
 };
 
 /** The drawing as one that is neither to be checked nor checked. */
@@ -41,7 +48,8 @@ export const applyCheckCommand = (d: Drawing, c: CheckCommand): Edited => {
     case 'setState': {
       const { state, by, on } = c;
       if (state === 'in hand') return { drawing: inHand(d), label: 'In hand again' };
-      const signed = state === 'checked' ? { checkedBy: by, checkedOn: on } : {};
+      // a form without a box for it is not signed: the state says who it was all the same
+      const signed = state === 'checked' && hasBox(d) ? { checkedBy: by, checkedOn: on } : {};
       return {
         drawing: { ...d, ...signed, state: { is: state, by, on } },
         label: state === 'checked' ? `Checked by ${by}` : `Handed over to be checked by ${by}`,

@@ -25,6 +25,7 @@ const CORE = [
   'drawing',
   'reading',
   'balance',
+  'mark',
   'practice',
   'replay',
   'edit',

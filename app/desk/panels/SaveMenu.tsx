@@ -3,21 +3,19 @@ import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { useState } from 'react';
 import { SHEET_EXPORTS } from '../../../formats/exports.ts';
 import { fileAddress, type SavedAs } from '../../serverCalls.ts';
+import { saveFile } from '../book/saveFile.ts';
 import { fetchedLater } from '../fetchedLater.tsx';
 import { useDesk, useSession } from '../useDesk.ts';
 
 const PrintPanel = fetchedLater(() => import('./PrintPanel.tsx').then((m) => m.PrintPanel));
 
 /** Saves an answer as a file by the name that the server gives it. A refusal becomes an error with the server's sentence. */
-const saveFile = async (address: string): Promise<void> => {
+const fetchFile = async (address: string): Promise<void> => {
   const answer = await fetch(address);
   if (!answer.ok) throw new Error(((await answer.json()) as { error: string }).error);
   const [, name] = /filename\*=UTF-8''([^;]+)/.exec(answer.headers.get('content-disposition') ?? '') ?? [];
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(await answer.blob());
-  link.download = decodeURIComponent(name ?? 'drawing');
-  link.click();
-  URL.revokeObjectURL(link.href);
+  const blob = await answer.blob();
+  saveFile(blob, blob.type, decodeURIComponent(name ?? 'drawing'));
 };
 
 const PNG_PER_MM = 300 / 25.4;
@@ -62,7 +60,7 @@ export const SaveMenu = () => {
       );
       return;
     }
-    await saveFile(fileAddress(id, as)).catch((error: Error) => fail(error.message));
+    await fetchFile(fileAddress(id, as)).catch((error: Error) => fail(error.message));
   };
   const getPng = async (): Promise<void> => {
     if (isBare('svg')) throw new Error(NOTHING_DRAWN);

@@ -17,8 +17,11 @@ const set = (state: 'in hand' | 'to be checked' | 'checked'): Command => ({
   on: '2026-11-28',
 });
 
-test('a sheet is handed over, and whoever checks it signs the title block', () => {
-  const over = made(bracket, set('to be checked')).drawing;
+test('a sheet is handed over, and whoever checks it signs the title block where it has a box for that', () => {
+  const bare = made(bracket, set('checked')).drawing;
+  expect([bare.state?.by, bare.checkedBy]).toEqual(['R. M.', undefined]);
+  const withBox = { ...bracket, setup: { ...bracket.setup, titleBlock: 'workshop' as const } };
+  const over = made(withBox, set('to be checked')).drawing;
   expect(over.state).toEqual({ is: 'to be checked', by: 'R. M.', on: '2026-11-28' });
   expect(over.checkedBy).toBe(bracket.checkedBy);
   const checked = made(over, set('checked')).drawing;

@@ -6,9 +6,12 @@ import { Choice } from '../../book/Choice.tsx';
 import { OwnNameField } from '../../book/OwnNameField.tsx';
 import { useOwnName } from '../../book/ownName.ts';
 import { field, Page } from '../../book/Page.tsx';
+import { fetchedLater } from '../../fetchedLater.tsx';
 import { useDesk, useEdit, useSession, useView } from '../../useDesk.ts';
 import { CheckersWalk } from './CheckersWalk.tsx';
 import { useRemarks } from './useRemarks.ts';
+
+const MarkPanel = fetchedLater(() => import('./marking/MarkPanel.tsx').then((m) => m.MarkPanel));
 
 type Shown = 'mend' | 'consider' | 'accepted';
 const link = 'font-semibold text-house hover:underline';
@@ -19,6 +22,7 @@ export const Check = () => {
   const accepted = useSession((s) => s.drawing.accepted);
   const { view } = useDesk();
   const [chosen, setChosen] = useState<Shown>();
+  const [isMarking, setMarking] = useState(false);
   const open = (remarks ?? []).filter((r) => !accepted?.[r.key]);
   const lists: Record<Shown, readonly Remark[]> = {
     mend: open.filter((r) => r.weight === 'mend'),
@@ -76,6 +80,20 @@ export const Check = () => {
         ))}
       </ul>
       <CheckersWalk />
+      <div className="border-t border-rule px-5 py-2.5 text-[13.5px]">
+        <h2 className="font-semibold">Marking</h2>
+        <p className="text-[13px] leading-[18px] text-second">
+          Drawings made elsewhere, of one learner or of a class, held against this one.
+        </p>
+        <button
+          type="button"
+          className="mt-1.5 rounded-md border border-rule-strong bg-white px-2.5 py-1 text-[13px] font-semibold text-deep hover:bg-hover"
+          onClick={() => setMarking(true)}
+        >
+          Mark drawings
+        </button>
+      </div>
+      {isMarking && <MarkPanel onClose={() => setMarking(false)} />}
     </Page>
   );
 };

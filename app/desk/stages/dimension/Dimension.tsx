@@ -5,9 +5,11 @@ import type { Scheme } from '../../../../core/dimension/propose.ts';
 import type { DimensionBook } from '../../../../core/drawing/dimensionBook.ts';
 import { setRules } from '../../../../core/edit/setupCommands.ts';
 import { listed } from '../../../../core/naming/listed.ts';
+import { dimensionsCsv } from '../../../../formats/dimensionsCsv.ts';
 import { Choice } from '../../book/Choice.tsx';
 import { Findings } from '../../book/Findings.tsx';
 import { Page, Row } from '../../book/Page.tsx';
+import { saveFile } from '../../book/saveFile.ts';
 import { useDesk, useEdit, useSession, useView } from '../../useDesk.ts';
 import { AccountPicture } from './AccountPicture.tsx';
 import { DimensionInHand } from './DimensionInHand.tsx';
@@ -285,7 +287,23 @@ export const Dimension = () => {
         </Row>
       )}
       {kept.length > 0 && (
-        <p className="px-5 py-2 text-right text-[13px]">
+        <p className="flex justify-between px-5 py-2 text-[13px]">
+          <button
+            type="button"
+            disabled={!book}
+            className="font-semibold text-house hover:underline disabled:opacity-40"
+            onClick={() => {
+              const { number, title, part } = session.state.getState().drawing;
+              if (book)
+                saveFile(
+                  dimensionsCsv(book.rows, part.units),
+                  'text/csv',
+                  `${number || title || 'part'} dimensions.csv`,
+                );
+            }}
+          >
+            Save as CSV
+          </button>
           <button
             type="button"
             className="font-semibold text-house hover:underline"

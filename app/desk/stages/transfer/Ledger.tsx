@@ -7,6 +7,7 @@ import type { DeskPoint } from '../../../../workers/deskPicture.ts';
 import { type SortedColumn, SortedTable } from '../../../SortedTable.tsx';
 import { Choice } from '../../book/Choice.tsx';
 import { field, Page, Row } from '../../book/Page.tsx';
+import { saveFile } from '../../book/saveFile.ts';
 import { useDesk, useSession, useView } from '../../useDesk.ts';
 import { LedgerRow } from './LedgerRow.tsx';
 import { Naming } from './Naming.tsx';
@@ -118,13 +119,8 @@ export const Ledger = ({ books }: { books: ReactNode }) => {
           unit,
         })
       : '';
-  const save = (): void => {
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([csv()], { type: 'text/csv' }));
-    link.download = `${drawing.number || drawing.title || 'part'} ledger.csv`;
-    link.click();
-    URL.revokeObjectURL(link.href);
-  };
+  const save = (): void =>
+    saveFile(csv(), 'text/csv', `${drawing.number || drawing.title || 'part'} ledger.csv`);
   const press = 'text-[13px] font-semibold text-house hover:underline';
   return (
     <Page

@@ -1,0 +1,371 @@
+import type { GivenLine } from '../balance/given.ts';
+import type { DimensionBooks, Station } from '../dimension/books.ts';
+import { holeNotes } from '../dimension/holeNotes.ts';
+import { sizeNow } from '../dimension/place.ts';
+import {
+  type Audit,
+  audit,
+  relationsOfScheme,
+  rowOfTie,
+  type Scheme,
+  type Tie,
+  tieWords,
+} from '../dimension/propose.ts';
+import { emptySpan } from '../dimension/span.ts';
+import { tieSize } from '../dimension/tieNow.ts';
+import type { Vec2 } from '../geometry/vec.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
+import { facesOfMeeting, readFaceKey } from '../naming/keys.ts';
+import { listed } from '../naming/listed.ts';
+import { sizeText } from '../number/format.ts';
+import { wayIn } from '../sheet/dimensions/reach.ts';
+import { type GivenFigure, isReference, type StatedSize, statedSizes } from './givenFigure.ts';
+
+/** What can be wrong with the dimensions of a drawing that was made elsewhere. */
+export type DimensionMistake =
+  | 'figure wrong'
+  | 'radius for diameter'
+  | 'decimal slip'
+  | 'digits swapped'
+  | 'measures to nothing'
+  | 'size missing'
+  | 'size given twice';
+
+/** A mistake in the dimensions: what, where, and the likeliest cause. */
+export type DimensionFinding = {
+  readonly kind: DimensionMistake;
+  readonly view: ViewName | undefined;
+  readonly sentence: string;
+  /** the figure it is about */
+  readonly figure?: GivenFigure;
+};
+
+/** A view of the part: its box in it, across and up, part units. */
+type ViewBox = { readonly name: ViewName; readonly box: readonly [number, number, number, number] };
+
+/** Two views are about as near as one another within this share of the part's size. */
+const BESIDE = 0.3;
+/** How far a foot may lie from its station, as a share of the part's size. */
+const NEAR = 1e-3;
+
+/** A figure laid on a view: the two places along the view's direction. */
+type Held = { readonly from: Station; readonly to: Station };
+type Standing = {
+  readonly view: ViewName;
+  readonly held: Held | undefined;
+  /** as long as it is drawn, part units */
+  readonly drawn: number;
+};
+
+const laidPoint = (lay: (l: GivenLine) => GivenLine, p: Vec2): Vec2 => {
+  const l = lay({ seen: true, kind: 'straight', a: p, b: p });
+  return l.kind === 'straight' ? l.a : p;
+};
+
+const beyond = ([u, v]: Vec2, [u0, v0, u1, v1]: ViewBox['box']): number =>
+  Math.max(0, u0 - u, u - u1) + Math.max(0, v0 - v, v - v1);
+
+/** The view that a dimension stands in, by where its feet are, and the stations that it measures between. */
+const hold = (
+  figure: Extract<GivenFigure, { kind: 'distance' }>,
+  lays: ReadonlyMap<ViewName, (l: GivenLine) => GivenLine>,
+  views: readonly ViewBox[],
+  books: DimensionBooks,
+): Standing | undefined => {
+  const near = NEAR * books.part.tol.size;
+  const tries = views.flatMap(({ name, box }) => {
+    const lay = lays.get(name);
+    if (!lay) return [];
+    const ends = [figure.from, figure.to].map((p) => laidPoint(lay, p)) as [Vec2, Vec2];
+    const away = ends.reduce((sum, p) => sum + beyond(p, box), 0);
+    for (const axis of [0, 1, 2] as const) {
+      const way = wayIn(name, axis);
+      if (!way || way.k !== figure.along) continue;
+      const [from, to] = ends.map((p) =>
+        books.stations
+          .filter((s) => s.axis === axis)
+          .reduce<Station | undefined>((best, s) => {
+            const off = (x: Station): number => Math.abs(x.at - p[way.k] * way.sign);
+            return off(s) <= near && (!best || off(s) < off(best)) ? s : best;
+          }, undefined),
+      );
+      const drawn = Math.abs(ends[1][way.k] - ends[0][way.k]);
+      return [{ view: name, away, drawn, held: from && to && from !== to ? { from, to } : undefined }];
+    }
+    return [];
+  });
+  // the view whose box the feet are nearest to, or one about as near that has stations there
+  const [nearest] = tries.sort((a, b) => a.away - b.away);
+  const reach = (nearest?.away ?? 0) + BESIDE * books.part.tol.size;
+  return tries.find((t) => t.held && t.away <= reach) ?? nearest;
+};
+
+const digits = (x: string): string => [...x.replace(/\D/g, '')].sort().join('');
+
+/** The likeliest cause of a figure that is not what the part has. */
+const causeOf = (
+  { value: stated, within }: Pick<StatedSize, 'value' | 'within'>,
+  value: number,
+): readonly [DimensionMistake, string] => {
+  const is = (k: number): boolean => Math.abs(stated * k - value) <= within * k + 1e-6 * value;
+  if (is(2)) return ['radius for diameter', 'half of it is stated, as a radius would be'];
+  if (is(0.5)) return ['radius for diameter', 'twice of it is stated, as a diameter would be'];
+  if (is(10) || is(0.1) || is(100) || is(0.01)) return ['decimal slip', 'the point has slipped'];
+  const [a, b] = [stated, value].map((x) => String(Number(x.toFixed(4)))) as [string, string];
+  if (a.length === b.length && a.indexOf('.') === b.indexOf('.') && digits(a) === digits(b))
+    return ['digits swapped', 'two digits are swapped'];
+  return ['figure wrong', 'it was typed over, or read from another place'];
+};
+
+/**
+ * Marks the dimensions of a drawing made elsewhere on the part: figures held against the part, what is missing, and what is given twice.
+ * @param lays how the views of that drawing lie on the part's own
+ * @param scheme what the views may count on besides what any drawing shows
+ */
+export const dimensionMarks = (
+  figures: readonly GivenFigure[],
+  lays: ReadonlyMap<ViewName, (l: GivenLine) => GivenLine>,
+  views: readonly ViewBox[],
+  books: DimensionBooks,
+  scheme: Scheme,
+): DimensionFinding[] => {
+  const { units } = books.part;
+  const found: DimensionFinding[] = [];
+  const ties: Taken[] = [];
+  const text = (x: number): string => sizeText(x, units);
+  const rounds = sizesInUse(books);
+  for (const figure of figures) {
+    if (figure.kind !== 'distance') continue;
+    const where = hold(figure, lays, views, books);
+    if (!where) continue;
+    // a placeholder stands for what is measured
+    const letters = figure.text.replace('<>', text(where.drawn));
+    const [stated] = statedSizes(letters);
+    if (!stated) continue;
+    const round = where.held && stated.kind === 'plain' ? undefined : rounds.drawn(where.drawn);
+    if (round) {
+      const value = rounds.worthOf(round);
+      if (!figure.text.includes('<>') && Math.abs(stated.value - value) > stated.within + 1e-6 * value) {
+        const [kind, cause] = causeOf(stated, value);
+        const sentence = `${letters} in the ${where.view} view is ⌀${text(value)} by the part: ${cause}.`;
+        found.push({ kind, view: where.view, sentence, figure });
+      }
+      rounds.use(round);
+      if (!isReference(letters))
+        ties.push({ tie: { kind: 'size', size: round }, text: letters, view: where.view });
+      continue;
+    }
+    if (!where.held) {
+      const sentence = `${letters} in the ${where.view} view measures to a place where the part has no face, axis or corner.`;
+      found.push({ kind: 'measures to nothing', view: where.view, sentence, figure });
+      continue;
+    }
+    const tie: Tie = { kind: 'linear', from: where.held.from, to: where.held.to };
+    const value = tieSize(books, tie) ?? 0;
+    // a placeholder says what is measured: it cannot be typed over
+    const isTyped = !figure.text.includes('<>');
+    if (isTyped && Math.abs(stated.value - value) > stated.within + 1e-6 * value) {
+      const [kind, cause] = causeOf(stated, value);
+      const sentence = `${letters} in the ${where.view} view is ${text(value)} by the part, ${tieWords(tie)}: ${cause}.`;
+      found.push({ kind, view: where.view, sentence, figure });
+    }
+    // a wrong figure stands for its size all the same: it is one mistake, not two
+    if (!isReference(letters)) ties.push({ tie, text: letters, view: where.view });
+  }
+  const notes = noteTies(figures, books, rounds, found);
+  for (const n of notes) ties.push({ ...n, view: undefined });
+  const checked = auditOf(books, ties, scheme);
+  for (const m of checked.missing)
+    found.push({
+      kind: 'size missing',
+      view: undefined,
+      sentence: `Nothing gives ${m.words}${missingValue(books, m.tie)}.`,
+    });
+  for (const ring of checked.rings) {
+    const own = ring.map((i) => ties[i] as (typeof ties)[number]);
+    found.push({
+      kind: 'size given twice',
+      view: own.at(-1)?.view,
+      sentence: `${listed(own.map((t) => t.text))} close a ring: one of them follows from the others, and is left out or put in brackets.`,
+    });
+  }
+  return found;
+};
+
+type Taken = { readonly tie: Tie; readonly text: string; readonly view: ViewName | undefined };
+
+/**
+ * Audits what was taken. A note does not say which of several features of one size it is for: where one is missing and another of that size is given
+ * twice, the note was for the missing one.
+ * @param ties those that are read otherwise are put right in place
+ */
+const auditOf = (books: DimensionBooks, ties: Taken[], scheme: Scheme): Audit => {
+  const more = relationsOfScheme(books, scheme);
+  const now = (): Audit =>
+    audit(
+      books,
+      ties.map((t) => t.tie),
+      more,
+    );
+  let found = now();
+  for (let tries = 0; tries < ties.length && found.missing.length && found.rings.length; tries++) {
+    const swap = found.missing.flatMap(({ tie }) => {
+      const i = found.redundant.find((k) => isLike(books, ties[k]?.tie, tie));
+      return i === undefined ? [] : [{ i, tie }];
+    })[0];
+    if (!swap) break;
+    const before = ties[swap.i] as Taken;
+    ties[swap.i] = { ...before, tie: swap.tie };
+    const next = now();
+    if (next.missing.length >= found.missing.length) {
+      ties[swap.i] = before;
+      break;
+    }
+    found = next;
+  }
+  return found;
+};
+
+/** True for two sizes that are written alike: of one kind and as large. */
+const isLike = (books: DimensionBooks, a: Tie | undefined, b: Tie): boolean => {
+  if (a?.kind !== 'size' || b.kind !== 'size') return false;
+  const kinds = [ROUND, ANGULAR, FLAT].find((k) => k.has(a.size.what));
+  const [x, y] = [a, b].map((t) => tieSize(books, t) ?? Number.NaN) as [number, number];
+  return kinds?.has(b.size.what) === true && Math.abs(x - y) <= 1e-6 * Math.max(1, Math.abs(x));
+};
+
+const missingValue = (books: DimensionBooks, tie: Tie): string => {
+  const value = tieSize(books, tie);
+  if (value === undefined) return '';
+  const isAngle = tie.kind === 'size' && ['cone', 'angle', 'lean'].includes(tie.size.what);
+  return `, ${isAngle ? `${Number(value.toFixed(2))}°` : sizeText(value, books.part.units)}`;
+};
+
+type Size = DimensionBooks['sizes'][number];
+const ROUND: ReadonlySet<string> = new Set(['diameter', 'rim', 'tube']);
+const ANGULAR: ReadonlySet<string> = new Set(['cone', 'angle', 'lean']);
+const FLAT: ReadonlySet<string> = new Set(['across', 'chord', 'height']);
+const kindsOf = (kind: StatedSize['kind']): ReadonlySet<string> =>
+  kind === 'angle' ? ANGULAR : kind === 'plain' ? FLAT : ROUND;
+
+/** The sizes of a part's faces, and which of them a figure has been taken for: a size of a feature stands for all its copies. */
+type SizesInUse = {
+  readonly worthOf: (size: Size) => number;
+  /** one of some kinds and a value, of those in use the last */
+  readonly find: (kinds: ReadonlySet<string>, value: number, within: number) => Size | undefined;
+  /** a round that is as wide as something is drawn */
+  readonly drawn: (length: number) => Size | undefined;
+  readonly use: (size: Size) => void;
+  readonly isUsed: (size: Size) => boolean;
+};
+const sizesInUse = (books: DimensionBooks): SizesInUse => {
+  const used = new Set<string>();
+  const span = emptySpan();
+  const rowOf = (size: Size): readonly number[] => rowOfTie(books, { kind: 'size', size });
+  const keyOf = (size: Size): string => {
+    const faces = size.of.flatMap(facesOfMeeting).map((f) => {
+      const { feature, role } = readFaceKey(f);
+      return `${feature}/${role}`;
+    });
+    return [size.what, ...faces].join(' ');
+  };
+  const worthOf = (size: Size): number => sizeNow(size, books.surfaces) ?? Number.NaN;
+  const isUsed = (size: Size): boolean => used.has(keyOf(size));
+  const find: SizesInUse['find'] = (kinds, value, within) => {
+    const all = books.sizes.filter(
+      (s) => kinds.has(s.what) && Math.abs(worthOf(s) - value) <= within + 1e-6 * value,
+    );
+    const own = all.filter((s) => !isUsed(s));
+    // of several that are as large the first one that does not follow from those in use
+    return own.find((s) => !span.holds(rowOf(s))) ?? own[0] ?? all[0];
+  };
+  return {
+    worthOf,
+    find,
+    drawn: (length) => find(ROUND, length, NEAR * books.part.tol.size),
+    use: (size) => {
+      used.add(keyOf(size));
+      span.add(rowOf(size));
+    },
+    isUsed,
+  };
+};
+
+/** What the notes of a drawing tie: each size in them is that of the first feature with it that no figure has yet. */
+const noteTies = (
+  figures: readonly GivenFigure[],
+  books: DimensionBooks,
+  sizes: SizesInUse,
+  found: DimensionFinding[],
+): { readonly tie: Tie; readonly text: string }[] => {
+  const out: { tie: Tie; text: string }[] = [];
+  const holes = holeNotes(books);
+  for (const figure of figures) {
+    if (figure.kind !== 'note' || isReference(figure.text)) continue;
+    const stated = statedSizes(figure.text);
+    const depths = stated.filter((s) => s.kind === 'depth');
+    for (const s of stated) {
+      if (s.kind === 'depth') continue;
+      const value = s.kind === 'radius' ? s.value * 2 : s.value;
+      const size = sizes.find(kindsOf(s.kind), value, s.within);
+      if (!size) {
+        // bare figures may be anything: they are no mistake
+        if (s.kind === 'plain') continue;
+        const meant = s.kind === 'angle' ? undefined : nearestRound(books, value, sizes);
+        found.push(strangeNote(figure, s, books, meant && sizes.worthOf(meant)));
+        if (!meant) continue;
+        // one mistake, not two: the round that the note was meant for is not missing besides
+        sizes.use(meant);
+        out.push({ tie: { kind: 'size', size: meant }, text: figure.text });
+        continue;
+      }
+      if (sizes.isUsed(size) && s.kind !== 'diameter' && s.kind !== 'radius') continue;
+      sizes.use(size);
+      out.push({ tie: { kind: 'size', size }, text: figure.text });
+      const hole = holes.find((h) => h.diameter.size === size);
+      for (const tie of hole?.joined ?? []) {
+        const own = tieSize(books, tie);
+        const isStated =
+          tie.kind === 'linear' && depths.some((d) => Math.abs(d.value - (own ?? 0)) <= d.within);
+        if (isStated) out.push({ tie, text: figure.text });
+      }
+    }
+  }
+  return out;
+};
+
+/** The round whose size is nearest by ratio, of those that no figure has; half and double are one slip away. */
+const nearestRound = (books: DimensionBooks, value: number, sizes: SizesInUse): Size | undefined => {
+  const off = (s: Size): number => {
+    const ratio = Math.abs(Math.log(sizes.worthOf(s) / value));
+    return Math.min(ratio, Math.abs(ratio - Math.LN2) + 1e-9, Math.abs(ratio - Math.LN10) + 1e-9);
+  };
+  return books.sizes
+    .filter((s) => ROUND.has(s.what) && !sizes.isUsed(s))
+    .reduce<Size | undefined>((a, b) => (a && off(a) <= off(b) ? a : b), undefined);
+};
+
+const strangeNote = (
+  figure: Extract<GivenFigure, { kind: 'note' }>,
+  s: StatedSize,
+  books: DimensionBooks,
+  own: number | undefined,
+): DimensionFinding => {
+  if (s.kind === 'angle')
+    return {
+      kind: 'figure wrong',
+      view: undefined,
+      sentence: `${figure.text}: the part has no such angle.`,
+      figure,
+    };
+  const value = s.kind === 'radius' ? s.value * 2 : s.value;
+  const [kind, cause] =
+    own === undefined ? (['figure wrong', ''] as const) : causeOf({ value, within: s.within }, own);
+  const words = own === undefined ? '' : ` The nearest is ⌀${sizeText(own, books.part.units)}: ${cause}.`;
+  return {
+    kind,
+    view: undefined,
+    sentence: `${figure.text}: the part has no round of that size.${words}`,
+    figure,
+  };
+};

@@ -1,0 +1,68 @@
+import type { Vec2 } from '../geometry/vec.ts';
+
+/** A figure of a drawing that was made elsewhere, in the units of its file, y up. */
+export type GivenFigure =
+  /** a dimension along a line: between the feet of its extension lines, level (0) or upright (1) */
+  | {
+      readonly kind: 'distance';
+      readonly text: string;
+      readonly from: Vec2;
+      readonly to: Vec2;
+      readonly along: 0 | 1;
+      readonly at: Vec2;
+    }
+  /** letters with a size in them: a hole note, a radius, an angle */
+  | { readonly kind: 'note'; readonly text: string; readonly at: Vec2 };
+
+/** A size that stands in the letters of a figure. */
+export type StatedSize = {
+  readonly kind: 'plain' | 'diameter' | 'radius' | 'depth' | 'angle';
+  /** part units or degrees */
+  readonly value: number;
+  /** half of the last place that is written: nearer is the same */
+  readonly within: number;
+};
+
+const NUMBER = String.raw`(\d+\s+\d+\/\d+|\d+\/\d+|\d*\.?\d+)`;
+const SIZE = new RegExp(String.raw`([⌀∅ØøR↧]?)\s*${NUMBER}\s*(°?)`, 'gu');
+const KINDS: Readonly<Record<string, StatedSize['kind']>> = {
+  '⌀': 'diameter',
+  '∅': 'diameter',
+  Ø: 'diameter',
+  ø: 'diameter',
+  R: 'radius',
+  '↧': 'depth',
+  '': 'plain',
+};
+
+/** The worth of "1 7/8", "7/8" or "22.5", and half of its last place. */
+const worthOf = (text: string): readonly [value: number, within: number] => {
+  if (text.includes('/')) {
+    const [whole, part] = /\s/.test(text) ? (text.split(/\s+/) as [string, string]) : ['0', text];
+    const [a, b] = part.split('/').map(Number) as [number, number];
+    return [Number(whole) + a / b, 1e-6];
+  }
+  const places = text.split('.')[1]?.length ?? 0;
+  return [Number(text), 0.5 * 10 ** -places + 1e-9];
+};
+
+/**
+ * The sizes in the letters of a figure, in their order. What is counted ("2 x"), tolerances and classes of fits are left out; of equal spaces the
+ * whole length is taken.
+ */
+export const statedSizes = (text: string): StatedSize[] => {
+  const spaced = /\(=\s*([^)]+)\)/.exec(text)?.[1];
+  if (spaced) return statedSizes(spaced);
+  const bare = text
+    .replace(/[()]/g, ' ')
+    .replace(/(^|\s)\d+\s*[x×]\s+(?=[⌀∅ØøR\d])/gu, ' ')
+    .replace(/[±+-]\s*\d*\.?\d+(\s*\/\s*[+-]?\d*\.?\d+)?/g, ' ')
+    .replace(/(^|\s)[A-Za-z]{1,2}\d{1,2}(?=\s|$)/g, (all) => (/^\s*R\d/.test(all) ? all : ' '));
+  return [...bare.matchAll(SIZE)].map(([, sign = '', figure = '', degrees]) => {
+    const [value, within] = worthOf(figure);
+    return { kind: degrees ? 'angle' : (KINDS[sign] ?? 'plain'), value, within };
+  });
+};
+
+/** True where a figure stands in brackets: it is there to be read, and does not count. */
+export const isReference = (text: string): boolean => /^\s*\(.*\)\s*$/.test(text);
