@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { DimensionBooks, Relation, RelationKind } from '../core/dimension/books.ts';
 import type { Evaluated, GivenDimension } from '../core/dimension/given.ts';
 import { type AxisNumber, type SizeKey, sizeNow } from '../core/dimension/place.ts';
-import type { Proposal } from '../core/dimension/propose.ts';
+import type { Audit, Proposal } from '../core/dimension/propose.ts';
 import { facesOfMeeting } from '../core/naming/keys.ts';
 import type { Laid } from '../core/sheet/dimensions/laid.ts';
 
@@ -34,6 +34,12 @@ const symmetryNames = (books: DimensionBooks, { axis, of }: Relation) => {
   );
   return { about, pairs: [[a, b]] };
 };
+
+/** What stays open, in words. */
+const openWords = ({ missing, unchecked }: Audit): string[] => [
+  ...missing.map((m) => m.words),
+  ...unchecked.map((f) => `the points of the outline of ${f}, which holds arcs`),
+];
 
 const relationJson = (books: DimensionBooks, r: Relation, by: number | null) => ({
   kind: r.kind,
@@ -98,7 +104,7 @@ export const dimensionsJson = (
     })),
     audit: {
       complete: proposal.audit.complete,
-      missing: proposal.audit.missing.map((m) => m.words),
+      missing: openWords(proposal.audit),
       redundant: proposal.audit.redundant,
     },
   };
@@ -112,7 +118,7 @@ export const evaluatedJson = (books: DimensionBooks, e: Evaluated, relations: re
   relations: relations.map((r, i) => ({ ...r.written, by: e.by[i] ?? null })),
   audit: {
     complete: e.audit.complete,
-    missing: e.audit.missing.map((m) => m.words),
+    missing: openWords(e.audit),
     redundant: e.redundant,
     contradicted: e.contradicted,
   },

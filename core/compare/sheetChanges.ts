@@ -62,7 +62,8 @@ const piecesOf = (ink: Ink): Ink[] =>
 
 /** Three places by which a piece is known, and what kind it is. */
 const markOf = (ink: Ink): { readonly kind: string; readonly at: readonly Vec2[] } => {
-  if (ink.kind === 'text') return { kind: `text ${ink.text}`, at: [ink.at] };
+  // the name of a view goes with it wherever it stands
+  if (ink.kind === 'text') return { kind: `text ${ink.text}`, at: ink.layer === 'labels' ? [] : [ink.at] };
   if (ink.kind === 'fill') return { kind: 'fill', at: ink.points.slice(0, 1) };
   const s = ink.whole ?? ink.stretches[0];
   if (!s) return { kind: `${ink.pen} nothing`, at: [] };

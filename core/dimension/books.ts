@@ -1,8 +1,16 @@
 import type { Surface } from '../geometry/surface.ts';
 import { cross, dot, length, scale, type Vec3 } from '../geometry/vec.ts';
-import { copyOfFace, facesOfMeeting, featureOfFace, meetingKey } from '../naming/keys.ts';
+import {
+  copyOfFace,
+  faceKey,
+  facesOfMeeting,
+  featureOfFace,
+  meetingKey,
+  readFaceKey,
+} from '../naming/keys.ts';
 import { partModel } from '../part/model.ts';
 import type { PartFile } from '../part/schema.ts';
+import type { Path } from '../part/sizeReading.ts';
 import { isDrawn } from '../solid/boundary.ts';
 import { type BuiltPart, buildPart } from '../solid/build.ts';
 import { bodyVertices } from '../solid/vertices.ts';
@@ -18,6 +26,7 @@ import {
   sizeNow,
   tangentGap,
 } from './place.ts';
+import { isStill } from './span.ts';
 import { keyWriter, type SurfacesByKey, surfacesByKey } from './surfacesByKey.ts';
 
 /** Places along an axis that a drawing ties: flat faces square to it, axes and centres of rounds, corners of aslant faces. Part units. */
@@ -80,7 +89,14 @@ export type DimensionBooks = {
   readonly stations: readonly Station[];
   readonly sizes: readonly SizeKey[];
   readonly relations: readonly Relation[];
-  /** How something that is worked out from the surfaces changes with each figure of the statement. */
+  /**
+   * Rounds that no figure of the statement moves by itself: arcs of an outline that is stated by its points, where no point can be moved alone.
+   * Each counts as an unknown of its own. By the keys of their faces, all copies as one.
+   */
+  readonly arcs: () => readonly string[];
+  /** Features with points that cannot be moved alone, as they are written. */
+  readonly held: () => readonly string[];
+  /** How something that is worked out from the surfaces changes with each figure of the statement, and with each of the arcs (not at all). */
   readonly rowOf: (value: (surfaces: SurfacesByKey) => number | undefined) => readonly number[];
 };
 
@@ -98,10 +114,18 @@ const movedSurfaces = (plain: PartFile, size: number) =>
     const by = STEP * size;
     return {
       by,
+      path,
       up: surfacesByKey(movedPart(plain, path, by)),
       down: surfacesByKey(movedPart(plain, path, -by)),
     };
   });
+
+/** The feature that a figure belongs to, as its faces are written. */
+const featureAt = (file: PartFile, [, body, , feature]: Path): string[] => {
+  const b = file.bodies[Number(body)];
+  const f = b?.features[Number(feature)];
+  return b && f ? [keyWriter(file)(b.name, f.id, f.id)] : [];
+};
 
 const isAlong = (d: Vec3, axis: AxisNumber): boolean =>
   AXES.every((k) => k === axis || Math.abs(d[k]) <= ALONG);
@@ -412,7 +436,22 @@ export const openBooks = (file: PartFile, known?: BuiltPart): DimensionBooks | u
   const isTurned = (face: string): boolean => turned.has(featureOfFace(face));
   const stations = AXES.flatMap((axis) => stationsAlong(axis, shown, corners, rims, isTurned, order, tol));
   let moved: ReturnType<typeof movedSurfaces> | undefined;
-  const rowOf: DimensionBooks['rowOf'] = (value) => {
+  const sizes = [...sizesOf(shown, rims, isTurned, part, plain), ...leaningSizes(shown, corners)];
+  let arcs: readonly string[] | undefined;
+  const arcsOf = (): readonly string[] => {
+    arcs ??= [
+      ...new Set(
+        sizes.flatMap((s) =>
+          s.what === 'diameter' && isStill(slopes((now) => sizeNow(s, now)))
+            ? [faceOfAllCopies(s.of[0])]
+            : [],
+        ),
+      ),
+    ];
+    return arcs;
+  };
+  const rowOf: DimensionBooks['rowOf'] = (value) => [...slopes(value), ...arcsOf().map(() => 0)];
+  const slopes: DimensionBooks['rowOf'] = (value) => {
     moved ??= movedSurfaces(plain, part.tol.size);
     const now = value(surfaces) ?? Number.NaN;
     return moved.map(({ by, up, down }) => {
@@ -433,10 +472,21 @@ export const openBooks = (file: PartFile, known?: BuiltPart): DimensionBooks | u
     part,
     surfaces,
     stations,
-    sizes: [...sizesOf(shown, rims, isTurned, part, plain), ...leaningSizes(shown, corners)],
+    sizes,
+    arcs: arcsOf,
+    held: () => {
+      moved ??= movedSurfaces(plain, part.tol.size);
+      return [...new Set(moved.flatMap(({ up, down, path }) => (up || down ? [] : featureAt(plain, path))))];
+    },
     relations: relationsOf(stations, shown, rims, part, plain),
     rowOf,
   };
+};
+
+/** A face by its feature and role, all copies alike. */
+export const faceOfAllCopies = (key: string): string => {
+  const { feature, role } = readFaceKey(key);
+  return faceKey(feature, role);
 };
 
 /** How a station stands now. */

@@ -1,5 +1,12 @@
 import { facesOfMeeting, featureOfFace, readFaceKey } from '../naming/keys.ts';
-import { type DimensionBooks, type Relation, relationNow, type Station, stationNow } from './books.ts';
+import {
+  type DimensionBooks,
+  faceOfAllCopies,
+  type Relation,
+  relationNow,
+  type Station,
+  stationNow,
+} from './books.ts';
 import { type SizeKey, sizeNow } from './place.ts';
 import { emptySpan, isStill, ringsOf, type Span } from './span.ts';
 
@@ -15,6 +22,8 @@ export type Tie =
 export type OpenSize = { readonly words: string; readonly tie: Tie };
 export type Audit = {
   readonly complete: boolean;
+  /** features whose outline was not counted, as its points cannot be moved alone */
+  readonly unchecked: readonly string[];
   readonly missing: readonly OpenSize[];
   /** positions, among the dimensions that were audited, of those that follow from others */
   readonly redundant: readonly number[];
@@ -52,13 +61,30 @@ export const tieWords = (t: Tie): string =>
     : `the distance from ${stationWords(t.from)} to ${stationWords(t.to)}`;
 
 /** How a dimension changes with each figure of the statement. */
-export const rowOfTie = (books: DimensionBooks, t: Tie): readonly number[] =>
-  t.kind === 'size'
-    ? books.rowOf((s) => sizeNow(t.size, s))
-    : books.rowOf((s) => {
-        const [a, b] = [stationNow(t.from, s), stationNow(t.to, s)];
-        return a === undefined || b === undefined ? undefined : b - a;
-      });
+export const rowOfTie = (books: DimensionBooks, t: Tie): readonly number[] => {
+  if (t.kind === 'linear')
+    return books.rowOf((s) => {
+      const [a, b] = [stationNow(t.from, s), stationNow(t.to, s)];
+      return a === undefined || b === undefined ? undefined : b - a;
+    });
+  const row = books.rowOf((s) => sizeNow(t.size, s));
+  const arcs = books.arcs();
+  const arc = t.size.what === 'diameter' ? arcs.indexOf(faceOfAllCopies(t.size.of[0])) : -1;
+  return arc < 0 ? row : row.with(row.length - arcs.length + arc, 1);
+};
+
+/**
+ * Features whose outline holds arcs that do not run smoothly into both neighbours: where the points of such an outline stand is not counted, as some
+ * cannot be moved alone.
+ */
+const uncheckedOutlines = (books: DimensionBooks): string[] => {
+  const smooth = books.relations.filter((r) => r.kind === 'tangent').flatMap((r) => r.of);
+  const isSmooth = (face: string): boolean => smooth.filter((key) => key === face).length >= 2;
+  return books.held().filter((feature) => {
+    const arcs = books.sizes.filter((s) => s.what === 'diameter' && featureOfFace(s.of[0]) === feature);
+    return !arcs.length || arcs.some((s) => !isSmooth(s.of[0]));
+  });
+};
 
 /** How near two distances from a middle are equal, as a share of the part's size. */
 const EQUAL = 1e-7;
@@ -172,6 +198,18 @@ const isOfAnEnd = (t: Tie): boolean => {
   return shared.some((f) => !readFaceKey(f).role.startsWith('side'));
 };
 
+/** The features that the statement turns about one axis only, by an angle that is none of a quarter turn. */
+const turnedByAngle = (books: DimensionBooks): ReadonlySet<string> =>
+  new Set(
+    books.plain.bodies.flatMap((b) =>
+      b.features.flatMap((f) =>
+        f.turn?.length === 1 && Math.abs(Math.sin((2 * Number(f.turn[0]?.angle) * Math.PI) / 180)) > 1e-9
+          ? [f.id, `${b.name}/${f.id}`]
+          : [],
+      ),
+    ),
+  );
+
 /** All dimensions that may be proposed, those that a drafter would take first before the others. */
 const candidates = (books: DimensionBooks, scheme: Scheme): Tie[] => {
   const sizes = (what: SizeKey['what']): Tie[] =>
@@ -183,6 +221,7 @@ const candidates = (books: DimensionBooks, scheme: Scheme): Tie[] => {
       symmetryOf(books, axis)?.pairs ?? [],
     ),
   );
+  const turned = turnedByAngle(books);
   const isCorner = (t: Tie): boolean =>
     t.kind === 'linear' && (t.from.kind === 'corner' || t.to.kind === 'corner');
   return [
@@ -197,6 +236,8 @@ const candidates = (books: DimensionBooks, scheme: Scheme): Tie[] => {
     ...sizes('chord'),
     ...sizes('height'),
     ...sizes('lean'),
+    // a feature that is turned about an axis is given by its angle; one that leans by itself by where its corners stand
+    ...sizes('angle').filter((t) => t.kind === 'size' && turned.has(featureOfFace(t.size.of[0]))),
     ...linear.filter(isCorner),
     ...sizes('angle'),
     ...sizes('cone'),
@@ -226,6 +267,15 @@ const stillOpen = (books: DimensionBooks, span: Span): OpenSize[] => {
   const out: OpenSize[] = [];
   for (const { row, words, tie } of shownRows(books)) if (span.add(row)) out.push({ words, tie });
   return out;
+};
+
+/** Whether nothing is missing and everything was counted. */
+const whole = (
+  books: DimensionBooks,
+  missing: readonly OpenSize[],
+): Pick<Audit, 'complete' | 'unchecked'> => {
+  const unchecked = uncheckedOutlines(books);
+  return { complete: !missing.length && !unchecked.length, unchecked };
 };
 
 /** A proposed set of dimensions with the relations that it counts on. */
@@ -264,7 +314,7 @@ export const propose = (
   return {
     ties,
     relations: telling.map((t) => t.relation),
-    audit: { complete: !missing.length, missing, redundant: [], rings: [] },
+    audit: { ...whole(books, missing), missing, redundant: [], rings: [] },
   };
 };
 
@@ -283,5 +333,5 @@ export const audit = (books: DimensionBooks, ties: readonly Tie[], more: readonl
   );
   const redundant = [...new Set(rings.flat())].sort((a, b) => a - b);
   const missing = stillOpen(books, all);
-  return { complete: !missing.length, missing, redundant, rings };
+  return { ...whole(books, missing), missing, redundant, rings };
 };

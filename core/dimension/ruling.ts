@@ -13,6 +13,6 @@ const NOUGHT = 1e-6;
 export const rulingOf = (books: DimensionBooks, tie: Tie): Ruling[] => {
   const paths = figuresOf(books.plain);
   return rowOfTie(books, tie).flatMap((slope, i) =>
-    Math.abs(slope) > NOUGHT ? [{ path: paths[i] as Path, slope }] : [],
+    Math.abs(slope) > NOUGHT && paths[i] ? [{ path: paths[i], slope }] : [],
   );
 };

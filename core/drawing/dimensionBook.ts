@@ -99,6 +99,8 @@ export type DimensionBook = {
   readonly rings: readonly (readonly string[])[];
   /** what the drawing shows without a figure, in words */
   readonly relations: readonly string[];
+  /** features whose outline was not counted */
+  readonly unchecked: readonly string[];
   readonly isComplete: boolean;
 };
 
@@ -357,7 +359,8 @@ export const dimensionBook = (
     }),
     rings,
     relations: relationWords(books, scheme, countedTies),
-    isComplete: !offers.length,
+    unchecked: found.unchecked,
+    isComplete: !offers.length && !found.unchecked.length,
   };
 };
 
@@ -412,6 +415,10 @@ export const proposedDimensions = (
 export const dimensionNotes = (book: DimensionBook): string[] => {
   const textOf = (id: string): string => book.rows.find((r) => r.id === id)?.text ?? id;
   return [
+    ...book.unchecked.map(
+      (f) =>
+        `The outline of ${f} holds arcs between its points: whether its sizes are all given was not counted. Look at it yourself.`,
+    ),
     ...book.missing.map((m) => `Nothing gives ${m.words}. Add ${m.value} at Dimension.`),
     ...book.rings.map(
       (ring) =>

@@ -42,7 +42,6 @@ const TABLES = {
   sheet: 'Sheet number',
   accepted: 'Accepted remarks',
   walked: "The checker's walk",
-  state: 'State',
 } as const satisfies Partial<Record<keyof Drawing, string>>;
 
 /** One thing that differs between two states; a side is undefined where the thing is not there. */
@@ -91,6 +90,8 @@ export const differencesOf = (before: Drawing, after: Drawing): Difference[] => 
     out.push(was === is ? otherwise('Places on the sheet') : { about: 'Sheet', before: was, after: is });
   }
   if (!sameData(rulesBefore, rulesAfter)) out.push(otherwise('House rules'));
+  const stateOf = ({ state }: Drawing): string => (state ? `${state.is}, ${state.by}` : 'in hand');
+  compare('State', stateOf(before), stateOf(after));
   for (const [key, about] of Object.entries(TABLES) as [keyof typeof TABLES, string][]) {
     const [was, is] = [before[key], after[key]];
     if (sameData(was, is)) continue;

@@ -181,7 +181,7 @@ const readPlacing = (c: string, feature: Json, turns: Json[]): boolean => {
     feature.plane = drawn[1];
     return true;
   }
-  const turned = /^turned (.+) about ([xyz])$/.exec(c);
+  const turned = /^turned (.+?)(?: ?degrees?| ?°)? about ([xyz])$/.exec(c);
   if (turned) {
     turns.push({ axis: turned[2], angle: typedQuantity(turned[1] as string) });
     return true;

@@ -24,9 +24,9 @@ const dimensioned = async (page: Page): Promise<void> => {
 test('one press dimensions the sheet, and the books say that each size is given once', async ({ page }) => {
   await dimensioned(page);
   await expect(page.getByText('Each is given once, and none is missing.')).toBeVisible();
-  await expect.poll(() => figures(page)).toHaveLength(18);
+  await expect.poll(() => figures(page)).toHaveLength(16);
   expect((await figures(page)).filter((t) => t === '90')).toHaveLength(1);
-  expect(await figures(page)).toEqual(expect.arrayContaining(['⌀12', '⌀20', '2 x ⌀7', '52']));
+  expect(await figures(page)).toEqual(expect.arrayContaining(['⌀12 THRU ⌴⌀20 ↧4', '2 x ⌀7 THRU', '52']));
   // ticks in place of arrows, and arrows again
   const arrows = await page.getByTestId('sheet').locator('polygon').count();
   await page.getByRole('radio', { name: 'ticks' }).click();
@@ -44,7 +44,7 @@ test('one press dimensions the sheet, and the books say that each size is given 
     await page.getByRole('button', { name: /^Redo/ }).click();
     await saved(page);
   }
-  await expect.poll(() => figures(page)).toHaveLength(18);
+  await expect.poll(() => figures(page)).toHaveLength(16);
 });
 
 test('a figure on the sheet leads to its size in the statement, and changes it there', async ({ page }) => {
@@ -109,4 +109,59 @@ test('a dimension is dragged to the other side of its view, and stays there', as
   await page.reload();
   await stand(page, 'Dimension');
   await expect.poll(async () => (await handle(page, '90').boundingBox())?.y).toBe(at);
+});
+
+test('a hole note with its fit, its limits, and its sizes set apart and joined again', async ({ page }) => {
+  await openDrawing(page, server.address, 'Louvre bracket');
+  await stand(page, 'Dimension');
+  const dimensions = page.getByRole('list', { name: 'Dimensions' });
+  const whole = page.getByRole('button', { name: 'Dimension the sheet' });
+  if (await whole.isVisible()) await whole.click();
+  else {
+    await page.getByRole('button', { name: 'Take all out' }).click();
+    await whole.click();
+  }
+  await expect(page.getByText('Each is given once, and none is missing.')).toBeVisible();
+  await dimensions.getByRole('button', { name: /^⌀12 THRU ⌴⌀20 ↧4/ }).click();
+  const hand = page.getByTestId('dimension in hand');
+  const tolerance = hand.getByLabel(/^Tolerance of/);
+  await tolerance.fill('Q7');
+  await tolerance.press('Enter');
+  await expect(hand).toContainText('a class of ISO 286 such as H7');
+  await tolerance.fill('H7');
+  await tolerance.press('Enter');
+  await expect(hand).toContainText('H7: 12 to 12.018 mm');
+  await hand.getByRole('switch', { name: /^Limits of/ }).click();
+  const onSheet = page.getByTestId('sheet').locator('text[data-layer="dimensions"]');
+  await expect(onSheet.filter({ hasText: '⌀12 H7 (+0.018/+0) THRU ⌴⌀20 ↧4' })).toHaveCount(1);
+  await hand.getByRole('button', { name: 'Set them apart' }).click();
+  await expect(onSheet.filter({ hasText: '⌴' })).toHaveCount(0);
+  await expect(page.getByText('Each is given once, and none is missing.')).toBeVisible();
+  await hand.getByRole('button', { name: '4', exact: true }).click();
+  await expect(onSheet.filter({ hasText: '↧4' })).toHaveCount(1);
+});
+
+test('the worst case of a chain is asked for between any two stations', async ({ page }) => {
+  await openDrawing(page, server.address, 'Sundial wedge');
+  await stand(page, 'Dimension');
+  await page.getByRole('button', { name: 'Dimension the sheet' }).click();
+  await expect(page.getByText('Each is given once, and none is missing.')).toBeVisible();
+  const before = await page.getByRole('list', { name: 'Dimensions' }).getByRole('listitem').count();
+  await page.getByRole('radio', { name: 'the worst case' }).click();
+  const stations = page
+    .getByRole('group', { name: 'Stations of W' })
+    .getByRole('button', { name: /^Station/ });
+  await stations.first().click();
+  await stations.last().click();
+  await expect(page.getByText('has no tolerance. Give one', { exact: false })).toBeVisible();
+  await stand(page, 'Issue');
+  await page.getByLabel('General tolerance').fill('ISO 2768-m');
+  await page.getByLabel('General tolerance').press('Enter');
+  await stand(page, 'Dimension');
+  await page.getByRole('radio', { name: 'the worst case' }).click();
+  await stations.first().click();
+  await stations.last().click();
+  await expect(page.getByText(/At worst .* as it follows from/)).toBeVisible();
+  // to ask makes no dimension
+  await expect(page.getByRole('list', { name: 'Dimensions' }).getByRole('listitem')).toHaveCount(before);
 });

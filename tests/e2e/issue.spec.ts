@@ -115,3 +115,37 @@ test('the check lists what is wrong, shows it, mends it at a press, and keeps wh
   await expect(page.getByRole('radio', { name: 'Accepted 1' })).toBeVisible();
   await expect(edges).toBeChecked();
 });
+
+test('a sheet is handed over, checked, issued; a change puts it in hand, and what changed is shown', async ({
+  page,
+}) => {
+  await openDrawing(page, server.address, 'Mast clamp with bolts');
+  await stand(page, 'Issue');
+  const issues = page.getByRole('region', { name: 'Issues' });
+  const state = page.getByTestId('state');
+  await expect(state).toContainText('State: in hand');
+  await expect(issues.getByRole('button', { name: 'Hand over to be checked' })).toBeDisabled();
+  await issues.getByLabel('Issued by').fill('R. M.');
+  await issues.getByRole('button', { name: 'Hand over to be checked' }).click();
+  await expect(state).toContainText('State: to be checked, R. M.');
+  await issues.getByRole('button', { name: 'I have checked it' }).click();
+  await expect(state).toContainText('State: checked, R. M.');
+  await issues.getByRole('button', { name: 'Issue A' }).click();
+  await expect(issues).toContainText('Issued as A');
+  await expect(issues.getByRole('link', { name: 'what changed since' })).toHaveCount(0);
+  await fill(page, 'Material', 'Gunmetal');
+  await expect(state).toContainText('State: in hand');
+  await saved(page);
+  const [changes] = await Promise.all([
+    page.waitForEvent('popup'),
+    issues.getByRole('link', { name: 'what changed since' }).click(),
+  ]);
+  await expect(changes.getByRole('heading', { name: /^What changed since A/ })).toBeVisible();
+  await expect(changes.getByRole('row', { name: /^Material/ })).toContainText('Gunmetal');
+  // nothing drawn was changed
+  await expect(changes.getByText('Gone: 0')).toBeVisible();
+  await expect(changes.getByText('New: 0')).toBeVisible();
+  await changes.close();
+  await page.goto(server.address);
+  await expect(page.getByRole('row', { name: /Mast clamp/ })).toContainText('in hand, after A');
+});

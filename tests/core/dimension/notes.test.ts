@@ -159,3 +159,52 @@ test('a fit is written behind its figure, with its limits on demand', () => {
     'ISO 286 gives no y6 for 12 mm. Choose another class.',
   );
 });
+
+describe('outlines with arcs', () => {
+  const typed = (...lines: string[]): Drawing => {
+    const begun: Drawing = { ...plate([]), part: { ...plate([]).part, bodies: [] } };
+    return lines.reduce((d, text) => {
+      const made = applyCommand(d, { type: 'enterLine', text }, { box: openDesk().part(d)?.part.box });
+      if (!made.ok) throw new Error(JSON.stringify(made.faults));
+      return made.value.drawing;
+    }, begun);
+  };
+  test('a rounded edge has its radius on the sheet, though none of its points can be moved alone', () => {
+    const { d, book } = dimensioned(typed('block 28 x 16 x 12', 'round the left back edge 1.5'));
+    expect(book.rows.map((r) => r.text).sort()).toEqual(['12', '16', '28', 'R1.5']);
+    expect([book.isComplete, book.unchecked]).toEqual([true, []]);
+    const list = (d.dimensions?.list ?? []).filter((k) => k.tied.kind !== 'size');
+    const without = bookOf({ ...d, dimensions: { scheme: 'base', list } });
+    expect(without.isComplete).toBe(false);
+    expect(without.missing.map((m) => m.value)).toEqual(['⌀3']);
+  });
+  test('an outline whose arcs are not smooth is said to be uncounted, not called complete', () => {
+    const free = plate([
+      {
+        id: 'cut-out',
+        op: 'cut',
+        at: [40, 20, 20],
+        shape: {
+          kind: 'extrude',
+          height: 10,
+          profile: {
+            start: [0, 0],
+            path: [{ to: [20, 0] }, { to: [0, 0], centre: [10, -5], turn: 'ccw' }],
+          },
+        },
+      } as unknown as Features[number],
+    ]);
+    const { book } = dimensioned(free);
+    expect([book.isComplete, book.unchecked]).toEqual([false, ['cut-out']]);
+  });
+  test('a feature turned by an angle is given by that angle', () => {
+    const { book } = dimensioned(
+      typed(
+        'block 28 x 16 x 12',
+        'cut a block, 5 wide, 3 deep, 4 high, turned 30 degrees about z, 21 from the left, 5 from the front, 8 up',
+      ),
+    );
+    expect(book.rows.map((r) => r.text)).toContain('30°');
+    expect([book.isComplete, book.rings]).toEqual([true, []]);
+  });
+});

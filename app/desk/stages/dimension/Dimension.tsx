@@ -29,6 +29,7 @@ const Standing = ({ book, count }: { book: DimensionBook | undefined; count: num
   if (!book) return <>The sizes are being counted …</>;
   const { missing, rings } = book;
   const words = [
+    ...book.unchecked.map((f) => `Not counted: the outline of ${f}, which holds arcs between its points.`),
     ...(missing.length ? [`${missing.length} ${missing.length === 1 ? 'is' : 'are'} still missing.`] : []),
     ...(rings.length ? [`${rings.length} too many.`] : []),
   ];
