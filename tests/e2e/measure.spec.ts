@@ -413,3 +413,32 @@ test('an edit of a part with fifty features is soon on the screen', async ({ pag
   // what is asked for is 50 ms for all but one in twenty; on two cores that others use too only the middle one is held to a figure
   expect(median).toBeLessThan(200);
 });
+
+test('a caliper that types its readings fills one size after the other; what is no length is refused', async ({
+  page,
+}) => {
+  await openDrawing(page, server.address, 'Louvre bracket');
+  await page.getByRole('button', { name: 'Sizes' }).click();
+  await page.getByRole('switch', { name: 'Measure with a caliper' }).click();
+  const focused = (): Promise<string | null> =>
+    page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? null);
+  await expect.poll(focused).toMatch(/^Reading of/);
+  const first = await focused();
+  // as a wedge types: figures, then Enter
+  await page.keyboard.type('91,5');
+  await page.keyboard.press('Enter');
+  await expect.poll(focused).not.toBe(first);
+  await expect(page.getByLabel(first as string)).toHaveValue('91.5');
+  const row = page.getByRole('row').filter({ has: page.getByLabel(first as string) });
+  await expect(row.getByRole('combobox')).toHaveValue('measured');
+  await expect(row.getByLabel(/: from where$/)).toHaveValue('caliper');
+  const second = await focused();
+  await page.keyboard.type('-3');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('region', { name: 'Caliper' })).toContainText('is no reading of a length');
+  expect(await focused()).toBe(second);
+  // the stand-in that ships reads 90.02 first
+  await page.getByRole('button', { name: 'Simulated caliper: read' }).click();
+  await expect(page.getByLabel(second as string)).toHaveValue('90.02');
+  await expect.poll(focused).not.toBe(second);
+});

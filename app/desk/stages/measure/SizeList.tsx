@@ -1,5 +1,7 @@
 'use client';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
+import { sizePlaceOf } from '../../../../core/edit/place.ts';
+import { sentence } from '../../../../core/number/fault.ts';
 import {
   type MarkedStanding,
   STANDINGS,
@@ -8,8 +10,11 @@ import {
   toFind,
 } from '../../../../core/statement/standings.ts';
 import { type SortedColumn, SortedTable } from '../../../SortedTable.tsx';
+import { Tick } from '../../book/Choice.tsx';
+import { FaultNote } from '../../book/FaultNote.tsx';
 import { field } from '../../book/Page.tsx';
 import { useEdit, useSession } from '../../useDesk.ts';
+import { readingOf, SIMULATED_READINGS, typeReading } from './caliper.ts';
 
 const WORDS: Record<StandingSize['standing'], string> = {
   given: 'given',
@@ -36,6 +41,9 @@ const COLUMNS: readonly SortedColumn<StandingSize>[] = [
   },
 ];
 
+/** No size has its turn any more. */
+const DONE = '';
+
 /** The sizes of the statement with their standing: what is given, worked out, measured, assumed, free, or still missing. */
 export const SizeList = () => {
   const drawing = useSession((s) => s.drawing);
@@ -43,6 +51,24 @@ export const SizeList = () => {
   const sizes = standingSizes(drawing.part, drawing.standings);
   const open = toFind(sizes);
   const edit = useEdit();
+  const [measuring, setMeasuring] = useState<string>();
+  const [fault, setFault] = useState<string>();
+  const reading = useRef(0);
+  /** Enters a reading as the size's figure and as measured, and goes on to the next size. */
+  const measure = async (size: StandingSize, typed: string): Promise<void> => {
+    const text = readingOf(typed);
+    if (text === undefined) {
+      setFault(`"${typed}" is no reading of a length. A caliper types a figure above nought, such as 12.04.`);
+      return;
+    }
+    const place = sizePlaceOf(drawing.part, size.path);
+    const faults = await edit({ type: 'setFigure', place, text }, 'field');
+    setFault(faults[0] && sentence(faults[0]));
+    if (faults.length) return;
+    await edit({ type: 'markSize', size: size.key, standing: 'measured', from: 'caliper' });
+    const next = sizes[sizes.findIndex((s) => s.key === size.key) + 1];
+    setMeasuring(next ? next.key : DONE);
+  };
   const mark = (size: StandingSize, standing: MarkedStanding | 'given', from: string | undefined): void => {
     void edit({ type: 'markSize', size: size.key, standing, ...(from && { from }) });
   };
@@ -70,6 +96,43 @@ export const SizeList = () => {
           </p>
         )}
       </section>
+      <section aria-label="Caliper" className="border-b border-rule px-5 py-2 text-[13px] leading-[19px]">
+        <span className="flex items-center justify-between gap-2">
+          <span className="flex items-center gap-2">
+            <Tick
+              name="Measure with a caliper"
+              on={measuring !== undefined}
+              onChange={(on) => {
+                setFault(undefined);
+                setMeasuring(on ? (sizes[0]?.key ?? DONE) : undefined);
+              }}
+            />
+            Measure with a caliper
+          </span>
+          {measuring !== undefined && measuring !== DONE && (
+            <button
+              type="button"
+              className="font-semibold text-house hover:underline"
+              // the figure keeps the focus
+              onMouseDown={(e) => e.preventDefault()}
+              onClick={() => {
+                typeReading(SIMULATED_READINGS[reading.current % SIMULATED_READINGS.length] as number);
+                reading.current++;
+              }}
+            >
+              Simulated caliper: read
+            </button>
+          )}
+        </span>
+        {measuring !== undefined && (
+          <p className="text-second">
+            {measuring === DONE
+              ? 'The last size is measured.'
+              : 'A caliper that types its reading fills the figure that has the focus, and goes on to the next one.'}
+          </p>
+        )}
+        <FaultNote texts={fault ? [fault] : []} />
+      </section>
       <SortedTable
         className="text-[13px]"
         headClassName="sticky top-0 border-b border-rule-strong bg-page text-left text-[12px] text-second"
@@ -83,6 +146,9 @@ export const SizeList = () => {
             size={s}
             worth={values?.[s.path.join('.')]}
             onMark={(standing, from) => mark(s, standing, from)}
+            isMeasuring={measuring !== undefined}
+            hasTurn={measuring === s.key}
+            onReading={(typed) => void measure(s, typed)}
           />
         )}
       />
@@ -90,16 +156,59 @@ export const SizeList = () => {
   );
 };
 
+/** A figure that a caliper fills. */
+const ReadingField = ({
+  size,
+  hasTurn,
+  onReading,
+}: {
+  size: StandingSize;
+  hasTurn: boolean;
+  onReading: (typed: string) => void;
+}) => {
+  const [typed, setTyped] = useState(size.text);
+  const input = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (!hasTurn) return;
+    input.current?.focus();
+    input.current?.select();
+  }, [hasTurn]);
+  return (
+    <input
+      ref={input}
+      aria-label={`Reading of ${size.line}, ${size.words}`}
+      value={typed}
+      spellCheck={false}
+      autoComplete="off"
+      onFocus={(e) => e.target.select()}
+      onChange={(e) => setTyped(e.target.value)}
+      onKeyDown={(e) => {
+        // as it stands in the field: a caliper types faster than a picture is drawn
+        if (e.key === 'Enter') onReading(e.currentTarget.value);
+        if (e.key === 'Escape') setTyped(size.text);
+      }}
+      className="figures w-[88px] border-b border-house/60 bg-transparent text-right text-house focus:bg-lit focus:outline-none"
+    />
+  );
+};
+
 const SizeRow = ({
   size,
   worth,
   onMark,
+  isMeasuring,
+  hasTurn,
+  onReading,
 }: {
   size: StandingSize;
   worth: string | undefined;
   onMark: (standing: MarkedStanding | 'given', from: string | undefined) => void;
+  isMeasuring: boolean;
+  hasTurn: boolean;
+  onReading: (typed: string) => void;
 }) => {
-  const [from, setFrom] = useState(size.from ?? '');
+  const [typedFrom, setFrom] = useState<string>();
+  const from = typedFrom ?? size.from ?? '';
   const marked = STANDINGS.some((x) => x === size.standing);
   return (
     <tr className="border-b border-rule align-top">
@@ -107,7 +216,11 @@ const SizeRow = ({
         <span className="font-semibold text-deep">{size.line}</span> {size.words}
       </td>
       <td className="margin-line figures py-1 text-right">
-        {size.text}
+        {isMeasuring ? (
+          <ReadingField key={size.text} size={size} hasTurn={hasTurn} onReading={onReading} />
+        ) : (
+          size.text
+        )}
         {worth !== undefined && worth !== size.text && (
           <span className="block text-[12px] text-second">= {worth}</span>
         )}
@@ -132,9 +245,10 @@ const SizeRow = ({
             placeholder="from …"
             value={from}
             onChange={(e) => setFrom(e.target.value)}
-            onBlur={() =>
-              from !== (size.from ?? '') && onMark(size.standing as MarkedStanding, from || undefined)
-            }
+            onBlur={() => {
+              if (from !== (size.from ?? '')) onMark(size.standing as MarkedStanding, from || undefined);
+              setFrom(undefined);
+            }}
             onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
             className="mt-0.5 w-full border-b border-rule-strong bg-transparent text-[12px] focus:outline-none"
           />
