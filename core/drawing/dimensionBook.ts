@@ -18,6 +18,7 @@ import { spacingsOf } from '../dimension/spacings.ts';
 import { tiedBy, tieNow, tieSize } from '../dimension/tieNow.ts';
 import { type Tolerance, toleranceText } from '../dimension/tolerance.ts';
 import { worstCase } from '../dimension/worstCase.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
 import { facesOfMeeting, featureOfFace } from '../naming/keys.ts';
 import { listed } from '../naming/listed.ts';
 import { decimal, sizeText } from '../number/format.ts';
@@ -79,6 +80,8 @@ export type DimensionRow = {
   /** gone: what it tied is not there; no view: none on the sheet shows it */
   readonly standing: 'on the sheet' | 'no view' | 'gone';
   readonly reason: Reason | undefined;
+  /** the view it stands in; nothing where none shows it */
+  readonly view: ViewName | undefined;
   readonly rulers: readonly Ruler[];
   /** its limits in words: "H7: 20 to 20.021 mm (0.7874 to 0.7882 in)" */
   readonly limits: string | undefined;
@@ -289,6 +292,7 @@ export const dimensionBook = (
   const isKnown = knownBy(books, countedTies, more);
   const { units } = d.part;
   const onSheet = new Map(laid.map((l) => [l.wanted.id, l.text]));
+  const viewOf = new Map(laid.map((l) => [l.wanted.id, l.view]));
   const rows = kept.map((k): DimensionRow => {
     const tie = ties.get(k.id);
     const value = tie && tieSize(books, tie);
@@ -301,6 +305,7 @@ export const dimensionBook = (
       text: onSheet.get(k.id) ?? (value === undefined ? '?' : figureOf(k.tied, value, units)),
       standing: !tie || value === undefined ? 'gone' : home?.views.length ? 'on the sheet' : 'no view',
       reason: k.view && views.has(k.view) ? 'chosen' : home?.reason,
+      view: viewOf.get(k.id),
       rulers: tie ? rulersOf(d, books, tie) : [],
       limits: tie && limitsInWords(d, books, k, tie),
       worst: tie && k.reference ? worstInWords(d, books, tie) : undefined,

@@ -165,3 +165,15 @@ test('the worst case of a chain is asked for between any two stations', async ({
   // to ask makes no dimension
   await expect(page.getByRole('list', { name: 'Dimensions' }).getByRole('listitem')).toHaveCount(before);
 });
+
+test('the size list says where each size is dimensioned, and leads there', async ({ page }) => {
+  await dimensioned(page);
+  await expect(page.getByText('Each is given once, and none is missing.')).toBeVisible();
+  await stand(page, 'Measure');
+  await page.getByRole('button', { name: 'Sizes' }).click();
+  const row = page.getByRole('row').filter({ hasText: 'bore across' });
+  await expect(row).toContainText('on the sheet: ⌀12');
+  await expect(row).toContainText('top');
+  await row.getByRole('button', { name: /^⌀12/ }).click();
+  await expect(page.getByTestId('dimension in hand')).toContainText('the diameter of bore');
+});

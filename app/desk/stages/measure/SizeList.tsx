@@ -1,5 +1,7 @@
 'use client';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { DimensionRow } from '../../../../core/drawing/dimensionBook.ts';
+import { dimensionedBy } from '../../../../core/drawing/dimensionedBy.ts';
 import { sizePlaceOf } from '../../../../core/edit/place.ts';
 import { sentence } from '../../../../core/number/fault.ts';
 import {
@@ -13,7 +15,8 @@ import { type SortedColumn, SortedTable } from '../../../SortedTable.tsx';
 import { Tick } from '../../book/Choice.tsx';
 import { FaultNote } from '../../book/FaultNote.tsx';
 import { field } from '../../book/Page.tsx';
-import { useEdit, useSession } from '../../useDesk.ts';
+import { useDesk, useEdit, useSession } from '../../useDesk.ts';
+import { useDimensionBook } from '../dimension/useDimensionBook.ts';
 import { readingOf, SIMULATED_READINGS, typeReading } from './caliper.ts';
 
 const WORDS: Record<StandingSize['standing'], string> = {
@@ -41,6 +44,8 @@ const COLUMNS: readonly SortedColumn<StandingSize>[] = [
   },
 ];
 
+/** So many dimensions of a size are named. */
+const MOST_NAMED = 2;
 /** No size has its turn any more. */
 const DONE = '';
 
@@ -51,6 +56,13 @@ export const SizeList = () => {
   const sizes = standingSizes(drawing.part, drawing.standings);
   const open = toFind(sizes);
   const edit = useEdit();
+  const hasDimensions = useSession((s) => (s.drawing.dimensions?.list.length ?? 0) > 0);
+  const book = useDimensionBook();
+  const onSheet = useMemo(
+    () => (hasDimensions && book ? dimensionedBy(book) : undefined),
+    [hasDimensions, book],
+  );
+  const { view } = useDesk();
   const [measuring, setMeasuring] = useState<string>();
   const [fault, setFault] = useState<string>();
   const reading = useRef(0);
@@ -146,6 +158,11 @@ export const SizeList = () => {
             size={s}
             worth={values?.[s.path.join('.')]}
             onMark={(standing, from) => mark(s, standing, from)}
+            dimensions={onSheet && (onSheet.get(s.path.join('.')) ?? [])}
+            onDimension={(id) => {
+              view.standAt('Dimension');
+              view.takeDimension(id);
+            }}
             isMeasuring={measuring !== undefined}
             hasTurn={measuring === s.key}
             onReading={(typed) => void measure(s, typed)}
@@ -196,6 +213,8 @@ const SizeRow = ({
   size,
   worth,
   onMark,
+  dimensions,
+  onDimension,
   isMeasuring,
   hasTurn,
   onReading,
@@ -203,6 +222,9 @@ const SizeRow = ({
   size: StandingSize;
   worth: string | undefined;
   onMark: (standing: MarkedStanding | 'given', from: string | undefined) => void;
+  /** those that follow from it; nothing where the sheet has none at all */
+  dimensions: readonly DimensionRow[] | undefined;
+  onDimension: (id: string) => void;
   isMeasuring: boolean;
   hasTurn: boolean;
   onReading: (typed: string) => void;
@@ -214,6 +236,25 @@ const SizeRow = ({
     <tr className="border-b border-rule align-top">
       <td className="py-1 pl-5">
         <span className="font-semibold text-deep">{size.line}</span> {size.words}
+        {dimensions && (
+          <span className="block text-[12px] leading-[15px] text-second">
+            {dimensions.length ? 'on the sheet: ' : 'not dimensioned by itself'}
+            {dimensions.slice(0, MOST_NAMED).map((d, i) => (
+              <span key={d.id}>
+                {i > 0 && ', '}
+                <button
+                  type="button"
+                  onClick={() => onDimension(d.id)}
+                  className="figures text-house hover:underline"
+                >
+                  {d.text}
+                </button>
+                {d.view && ` ${d.view}`}
+              </span>
+            ))}
+            {dimensions.length > MOST_NAMED && ` and ${dimensions.length - MOST_NAMED} more`}
+          </span>
+        )}
       </td>
       <td className="margin-line figures py-1 text-right">
         {isMeasuring ? (

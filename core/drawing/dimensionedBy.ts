@@ -1,0 +1,15 @@
+import type { DimensionBook, DimensionRow } from './dimensionBook.ts';
+
+/**
+ * Where each figure of the statement is dimensioned: the dimensions that follow from it, by the figure's place. Figures that have none follow from
+ * others, or are missing.
+ */
+export const dimensionedBy = (book: DimensionBook): ReadonlyMap<string, readonly DimensionRow[]> => {
+  const out = new Map<string, DimensionRow[]>();
+  for (const row of book.rows)
+    for (const { path } of row.rulers) {
+      const key = path.join('.');
+      out.set(key, [...(out.get(key) ?? []), row]);
+    }
+  return out;
+};
