@@ -107,6 +107,30 @@ await page
   .click();
 await page.waitForTimeout(600);
 await take('dimension');
+// a copy with one figure typed over, to be marked
+const model = page.url().split('/').at(-1);
+const handed = await (await fetch(`${address}/api/drawings/${model}/sheet?as=dxf-dimensions`)).text();
+const asFile = (name, text) => ({ name, mimeType: 'image/vnd.dxf', buffer: Buffer.from(text) });
+await page.getByRole('navigation', { name: 'Stages' }).getByRole('button', { name: 'Check' }).click();
+await page.getByRole('button', { name: 'Mark drawings' }).click();
+await page
+  .getByLabel('Drawings to be marked')
+  .setInputFiles([
+    asFile('M. Rowan.dxf', handed),
+    asFile('T. Vale.dxf', handed.replace('\n  1\n<>\n', '\n  1\n97\n')),
+    asFile('A. Lind.dxf', handed.replace(/\n {2}0\nDIMENSION\n[\s\S]*?(?=\n {2}0\n)/, '')),
+  ]);
+await page.getByTestId('marks of A. Lind.dxf').waitFor();
+await page.getByRole('button', { name: 'T. Vale.dxf', exact: true }).click();
+await page.waitForTimeout(800);
+await take('marking');
+await page.getByRole('button', { name: 'Close' }).click();
+await page.getByRole('button', { name: 'Print / Save' }).click();
+await page.getByRole('menuitem', { name: 'Print …' }).click();
+await page.getByLabel('Paper in the printer').selectOption('A4');
+await page.getByLabel('Printer', { exact: true }).selectOption('Simulated printer');
+await take('print');
+await page.getByRole('button', { name: 'Close' }).click();
 await open('Sundial wedge', 'Dimension');
 await page.getByRole('button', { name: 'Dimension the sheet' }).click();
 await page.getByText('Each is given once').waitFor();

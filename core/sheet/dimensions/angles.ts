@@ -36,6 +36,16 @@ const edgeOf = (l: ViewLine, k: number): Edge | undefined => {
   return size > 1e-6 ? { ends: [a, b], d: [(b[0] - a[0]) / size, (b[1] - a[1]) / size] } : undefined;
 };
 
+/** A line of a view in straight stretches, a curve by its chords; paper mm. */
+const chordsOfLine = (l: ViewLine, k: number): Line[] => {
+  const n = l.curve.type === 'line' ? 1 : 2 * CHORDS;
+  const at = (i: number): Vec2 => {
+    const [u, v] = pointOn2(l.curve, l.from + ((l.to - l.from) * i) / n);
+    return [u * k, v * k];
+  };
+  return Array.from({ length: n }, (_, i): Line => [at(i), at(i + 1)]);
+};
+
 /** Where two lines meet. @returns undefined where they are parallel */
 const meetingOf = (a: Edge, b: Edge): Vec2 | undefined => {
   const det = cross2(a.d, b.d);
@@ -115,11 +125,16 @@ export const layAngles = (
 ): { readonly laid: Laid[]; readonly rest: Note[] } => {
   const laid: Laid[] = [];
   const rest: Note[] = [];
-  const visible = view.lines.filter((l) => l.class === 'visible').flatMap((l) => edgeOf(l, k) ?? []);
+  const stretchesOf = (lines: readonly ViewLine[]): Line[] => lines.flatMap((l) => chordsOfLine(l, k));
+  const visible = stretchesOf(view.lines.filter((l) => l.class === 'visible'));
+  const hidden = stretchesOf(view.lines.filter((l) => l.class === 'hidden'));
   for (const n of notes) {
     const legs = legsOf(books, n.size, view, k);
     const apex = legs && meetingOf(...legs);
-    const found = legs && apex ? placeArc(apex, legs, n, visible, [...standing, ...laid], room) : undefined;
+    // clear of hidden lines too where there is such a place
+    const place = (lines: readonly Line[]): Laid['drawn'] | undefined =>
+      legs && apex && placeArc(apex, legs, n, lines, [...standing, ...laid], room);
+    const found = place([...visible, ...hidden]) ?? place(visible);
     if (found)
       laid.push({
         wanted: n.wanted,
@@ -139,7 +154,7 @@ const placeArc = (
   apex: Vec2,
   legs: readonly [Edge, Edge],
   n: Note,
-  visible: readonly Edge[],
+  lines: readonly Line[],
   others: readonly Laid[],
   room: RoomRound | undefined,
 ): Laid['drawn'] | undefined => {
@@ -171,7 +186,7 @@ const placeArc = (
       const arc = chordsOf(drawn.arc as NonNullable<Laid['drawn']['arc']>);
       const isClear =
         isInRoom(box, room) &&
-        !visible.some((e) => passes(e.ends, box)) &&
+        !lines.some((l) => passes(l, box)) &&
         others.every(
           ({ drawn: o }) =>
             !boxesMeet(o.text.box, box) &&

@@ -189,13 +189,13 @@ export const Dimension = () => {
       )}
       <Findings about={['setup']} />
       {kept.length > 0 && (
-        <Row label="Two stations give">
+        <Row label="Two stations">
           <Choice
             name="Two stations clicked"
             value={pairs}
             options={[
-              { value: 'make', label: 'a dimension' },
-              { value: 'ask', label: 'the worst case' },
+              { value: 'make', label: 'dimension' },
+              { value: 'ask', label: 'worst case' },
             ]}
             onChange={(to) => {
               setPairs(to);

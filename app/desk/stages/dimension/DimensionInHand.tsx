@@ -251,7 +251,7 @@ export const DimensionInHand = ({ row, kept }: { row: DimensionRow; kept: KeptDi
           ±
           <input
             aria-label={`Tolerance of ${row.text}`}
-            placeholder="0.1 or H7"
+            placeholder="0.1, H7"
             value={typed ?? shown}
             onChange={(e) => setTyped(e.target.value)}
             onBlur={enter}
