@@ -10,7 +10,7 @@ import type { ViewName } from '../core/geometry/viewFrames.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
 import type { Against, BalanceAnswer } from './balancing.ts';
 import { type DeskNote, type DeskPicture, type DeskPoint, deskPicture } from './deskPicture.ts';
-import type { DimensionProposal } from './dimensionPicture.ts';
+import type { DimensionProposal, PickedOnSheet } from './dimensionPicture.ts';
 import type { MarkAnswer } from './marking.ts';
 import { type PickedFace, type Pictorial, pickIn, pictorialOf, type Tints, tintsOf } from './pictorial.ts';
 import { type PointedAt, pointedAt, sheetReading } from './pointing.ts';
@@ -168,6 +168,13 @@ const api = {
     const read = readDrawing(data);
     const { dimensionProposal } = await import('./dimensionPicture.ts');
     return read.ok ? dimensionProposal(desk, read.value, scheme, rest) : undefined;
+  },
+  /** What a place of the sheet stands for when it is dimensioned (paper mm, y up). */
+  pickStation: async (data: Drawing, at: Vec2, reach: number): Promise<PickedOnSheet | undefined> => {
+    await underWay;
+    const read = readDrawing(data);
+    const { pickOnSheet } = await import('./dimensionPicture.ts');
+    return read.ok ? pickOnSheet(desk, read.value, at, reach) : undefined;
   },
   /** What the distance between two stations adds up to at worst, in words. */
   worst: async (data: Drawing, tied: Tied): Promise<string | undefined> => {

@@ -11,6 +11,9 @@ import {
 } from '../core/drawing/dimensionBook.ts';
 import type { Drawing } from '../core/drawing/drawing.ts';
 import type { Distances } from '../core/drawing/openGaps.ts';
+import type { Vec2 } from '../core/geometry/vec.ts';
+import { type Picked, pickedStation } from '../core/reading/pickedStation.ts';
+import { svgPath } from '../formats/sheetSvg.ts';
 import type { DeskNote } from './deskPicture.ts';
 
 /** The books of a drawing's dimensions; nothing where it cannot be drawn. */
@@ -50,6 +53,18 @@ export const worstPicture = (desk: Desk, d: Drawing, tied: Tied): string | undef
   const books = desk.books(d);
   const tie = books && tieNow(books, tied);
   return books && tie && worstInWords(d, books, tie);
+};
+
+/** What was pointed at on the sheet to be dimensioned, with the line that lights up, as a path in paper mm with y down. */
+export type PickedOnSheet = Omit<Picked, 'lit'> & { readonly lit: string };
+
+/** What a place of the sheet stands for when it is dimensioned (paper mm, y up); nothing where no line is near. */
+export const pickOnSheet = (desk: Desk, d: Drawing, at: Vec2, reach: number): PickedOnSheet | undefined => {
+  const worked = desk.work(d);
+  const books = desk.books(d);
+  if (!worked.ok || !books) return undefined;
+  const picked = pickedStation(worked.sheet, books, at, reach);
+  return picked && { ...picked, lit: svgPath([picked.lit], worked.sheet.paper.height) };
 };
 
 /** What is wrong with a drawing's dimensions, as notes of the desk. */

@@ -1,5 +1,6 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { DeskPoint } from '../../workers/deskPicture.ts';
+import type { PickedOnSheet } from '../../workers/dimensionPicture.ts';
 import type { PointedAt } from '../../workers/pointing.ts';
 import type { ReplayShown } from '../../workers/replayPicture.ts';
 
@@ -44,6 +45,8 @@ export type DeskView = {
     | undefined;
   /** places of the sheet that a remark of the check is about, paper mm, y down */
   readonly marked: { readonly key: string; readonly at: readonly (readonly [number, number])[] } | undefined;
+  /** the line or round that was taken on the sheet last, to be dimensioned */
+  readonly picked: PickedOnSheet | undefined;
   /** the dimension in hand */
   readonly dimension: string | undefined;
   /** the points of round features while their ledger is open */
@@ -70,6 +73,8 @@ export type DeskViewStore = {
   readonly layOver: (laid: DeskView['laid']) => void;
   /** Marks places on the sheet, or takes the marks off. */
   readonly mark: (marked: DeskView['marked']) => void;
+  /** Takes a line or round of the sheet to be dimensioned, or lets it go. */
+  readonly pick: (picked: PickedOnSheet | undefined) => void;
   /** Takes a dimension in hand, or lays it down. */
   readonly takeDimension: (dimension: string | undefined) => void;
   /** Shows the points of round features on the sheet too. */
@@ -86,6 +91,7 @@ export const openDeskView = (): DeskViewStore => {
     replay: undefined,
     pictureStamp: 0,
     dimension: undefined,
+    picked: undefined,
     marked: undefined,
     rounds: [],
     laid: undefined,
@@ -103,6 +109,7 @@ export const openDeskView = (): DeskViewStore => {
     cover: (covered) => set({ covered }),
     layOver: (laid) => set({ laid }),
     mark: (marked) => set({ marked }),
+    pick: (picked) => set({ picked }),
     takeDimension: (dimension) => set({ dimension }),
     showRounds: (rounds) => set({ rounds }),
     renewPicture: () => set(({ pictureStamp }) => ({ pictureStamp: pictureStamp + 1 })),

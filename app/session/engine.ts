@@ -11,7 +11,7 @@ import type { ReplayChoice } from '../../core/replay/deed.ts';
 import type { Against, BalanceAnswer } from '../../workers/balancing.ts';
 import type { DeskWorker } from '../../workers/desk.worker.ts';
 import type { DeskNote, DeskPicture, DeskPoint } from '../../workers/deskPicture.ts';
-import type { DimensionProposal } from '../../workers/dimensionPicture.ts';
+import type { DimensionProposal, PickedOnSheet } from '../../workers/dimensionPicture.ts';
 import type { MarkAnswer } from '../../workers/marking.ts';
 import type { PickedFace, Pictorial, Tints } from '../../workers/pictorial.ts';
 import type { PointedAt } from '../../workers/pointing.ts';
@@ -57,6 +57,8 @@ export type Engine = {
     scheme: Scheme,
     rest: boolean,
   ) => Promise<DimensionProposal | undefined>;
+  /** What a place of the sheet stands for when it is dimensioned (paper mm, y up). */
+  readonly pickStation: (drawing: Drawing, at: Vec2, reach: number) => Promise<PickedOnSheet | undefined>;
   /** What the distance between two stations adds up to at worst, in words. */
   readonly worst: (drawing: Drawing, tied: Tied) => Promise<string | undefined>;
   /** What a reviewer would write beside the drawing. */
@@ -129,6 +131,7 @@ export const openEngine = (): Engine => {
     pointed: (drawing, at, reach) => answer(async (r) => r.pointed(drawing, at, reach), undefined),
     dimensions: (drawing) => answer(async (r) => r.dimensions(drawing), undefined),
     propose: (drawing, scheme, rest) => answer(async (r) => r.propose(drawing, scheme, rest), undefined),
+    pickStation: (drawing, at, reach) => answer(async (r) => r.pickStation(drawing, at, reach), undefined),
     worst: (drawing, tied) => answer(async (r) => r.worst(drawing, tied), undefined),
     check: (drawing) => answer(async (r) => r.check(drawing), undefined),
     reading: (drawing) => answer(async (r) => r.reading(drawing), []),

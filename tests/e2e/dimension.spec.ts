@@ -1,5 +1,6 @@
 import { expect, type Locator, type Page, test } from '@playwright/test';
 import { openDrawing, saved, stand } from './desk.ts';
+import { clickPaper, inkOf, type Point } from './jobs/job.ts';
 import { serverFor } from './server.ts';
 
 const server = serverFor(test);
@@ -176,4 +177,43 @@ test('the size list says where each size is dimensioned, and leads there', async
   await expect(row).toContainText('top');
   await row.getByRole('button', { name: /^⌀12/ }).click();
   await expect(page.getByTestId('dimension in hand')).toContainText('the diameter of bore');
+});
+
+test('a dimension is made by pointing at two lines of the sheet, or at a round', async ({ page }) => {
+  await openDrawing(page, server.address, 'Sensor shoe');
+  await stand(page, 'Dimension');
+  const own = page.getByRole('list', { name: 'Dimensions' }).getByRole('listitem');
+  await expect(own).toHaveCount(0);
+  const ink = await inkOf(page);
+  const views = ink.strokes.filter((s) => s.layer === 'views');
+  // the longest upright lines of the sheet's lower left view: its outer sides
+  const left = Math.min(...views.map((s) => s.from[0]));
+  const foot = Math.min(...views.map((s) => s.from[1]));
+  const side = views.find(
+    (s) =>
+      Math.abs(s.from[0] - left) < 0.01 &&
+      Math.abs(s.to[0] - left) < 0.01 &&
+      Math.min(s.from[1], s.to[1]) < foot + 0.01,
+  );
+  const floor = views.find((s) => Math.abs(s.from[1] - foot) < 0.01 && Math.abs(s.to[1] - foot) < 0.01);
+  if (!side || !floor) throw new Error('no outline');
+  const middle = (s: typeof side): Point => [(s.from[0] + s.to[0]) / 2, (s.from[1] + s.to[1]) / 2];
+  const top = views
+    .filter((s) => Math.abs(s.from[1] - s.to[1]) < 0.01 && s.from[1] > foot + 1)
+    .sort((a, b) => a.from[1] - b.from[1])[0];
+  if (!top) throw new Error('no level line');
+  await clickPaper(page, middle(floor));
+  await expect(page.getByTestId('picked')).toHaveCount(1);
+  await expect(page.getByRole('status').filter({ hasText: 'click another line' })).toBeVisible();
+  // a line across it has nothing between them: it takes the first one's place
+  await clickPaper(page, middle(side));
+  await expect(own).toHaveCount(0);
+  await clickPaper(page, middle(floor));
+  await clickPaper(page, middle(top));
+  await expect(own).toHaveCount(1);
+  await expect(page.getByTestId('picked')).toHaveCount(0);
+  await saved(page);
+  await page.reload();
+  await stand(page, 'Dimension');
+  await expect(own).toHaveCount(1);
 });

@@ -131,6 +131,7 @@ export const SheetView = () => {
   const layers = useView(layersSoFar);
   const pointed = useView((s) => s.pointed);
   const marked = useView((s) => s.marked);
+  const picked = useView((s) => s.picked);
   const svg = useRef<SVGSVGElement>(null);
   const [view, setView] = useState<Box>();
   const width = picture?.paper.width ?? 420;
@@ -181,11 +182,13 @@ export const SheetView = () => {
       onDrag: ({ tap, pinching, event, xy: [clientX, clientY], memo = box as Box, movement: [mx, my] }) => {
         if (pinching) return memo;
         if (tap) {
-          if (stage !== 'Project' || !picture) return memo;
+          if ((stage !== 'Project' && stage !== 'Dimension') || !picture) return memo;
           const [x, y] = paperPoint({ clientX, clientY });
           const { drawing } = session.state.getState();
           const reach = LINE_REACH / Math.sqrt(zoom);
-          void engine.pointed(drawing, [x, picture.paper.height - y], reach).then(pointTo);
+          const at = [x, picture.paper.height - y] as const;
+          if (stage === 'Project') void engine.pointed(drawing, at, reach).then(pointTo);
+          else void engine.pickStation(drawing, at, reach).then(look.pick);
         } else if (zoom > 1.01 && event.type !== 'pointerdown') {
           const m = svg.current?.getScreenCTM();
           const k = m ? 1 / m.a : 1;
@@ -246,6 +249,17 @@ export const SheetView = () => {
           <path
             data-testid="lit"
             d={pointed.lit}
+            fill="none"
+            stroke="var(--color-house)"
+            strokeWidth={1.1}
+            strokeOpacity={0.75}
+            pointerEvents="none"
+          />
+        )}
+        {picked && stage === 'Dimension' && (
+          <path
+            data-testid="picked"
+            d={picked.lit}
             fill="none"
             stroke="var(--color-house)"
             strokeWidth={1.1}

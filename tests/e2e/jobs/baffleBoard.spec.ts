@@ -49,5 +49,15 @@ test('a baffle board at half size in inches: real figures, narrow ones with thei
       expect(
         lines.some((l) => [l.from, l.to].some((p) => Math.hypot(p[0] - end[0], p[1] - end[1]) < 0.5)),
       ).toBe(false);
-  expect(work.actions).toBeLessThanOrEqual(14);
+  // the lengths that are cut first stand on the shop slip, longest first
+  await work.press('Print / Save');
+  await page.getByRole('menuitem', { name: 'Print …' }).click();
+  const [slip] = await Promise.all([
+    page.waitForEvent('popup'),
+    page.getByRole('button', { name: 'Open the shop slip' }).click(),
+  ]);
+  work.actions += 2;
+  const cells = slip.getByRole('table').first().locator('tbody tr').first().getByRole('cell');
+  for (const [i, size] of ['14', '9', '7/8'].entries()) await expect(cells.nth(i + 2)).toHaveText(size);
+  expect(work.actions).toBeLessThanOrEqual(17);
 });

@@ -1,11 +1,13 @@
 'use client';
-import { useState } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 import type { KeptDimension, Tied } from '../../../../core/dimension/kept.ts';
 import type { Scheme } from '../../../../core/dimension/propose.ts';
 import type { DimensionBook } from '../../../../core/drawing/dimensionBook.ts';
 import { setRules } from '../../../../core/edit/setupCommands.ts';
 import { listed } from '../../../../core/naming/listed.ts';
+import { pairOf } from '../../../../core/reading/pickedPair.ts';
 import { dimensionsCsv } from '../../../../formats/dimensionsCsv.ts';
+import type { PickedOnSheet } from '../../../../workers/dimensionPicture.ts';
 import { Choice } from '../../book/Choice.tsx';
 import { Findings } from '../../book/Findings.tsx';
 import { Page, Row } from '../../book/Page.tsx';
@@ -20,6 +22,8 @@ const SCHEMES: readonly { readonly value: Scheme; readonly label: string }[] = [
   { value: 'chain', label: 'one another' },
   { value: 'symmetry', label: 'axes' },
 ];
+/** An end of a dimension that is being made. */
+type Ended = { readonly key: string; readonly words: string };
 const NONE: readonly KeptDimension[] = [];
 const action =
   'shrink-0 rounded border border-rule-strong bg-white px-2 py-0.5 font-semibold text-deep hover:bg-hover';
@@ -118,6 +122,9 @@ export const Dimension = () => {
     readonly axis: 0 | 1 | 2;
     readonly words: string;
   }>();
+  /** the line or round that was taken on the sheet first */
+  const [first, setFirst] = useState<PickedOnSheet>();
+  const picked = useView((s) => s.picked);
   const propose = async (by: Scheme, rest: boolean): Promise<void> => {
     const proposed = await engine.propose(session.state.getState().drawing, by, rest);
     if (!proposed) return;
@@ -128,18 +135,51 @@ export const Dimension = () => {
     void edit({ type: 'setDimensions', list, scheme: by, distances, label });
   };
   const add = (tied: Tied, words: string): void => void edit({ type: 'addDimension', tied, words });
+  const tie = (axis: 0 | 1 | 2, a: Ended, b: Ended): void => {
+    const tied: Tied = { kind: 'linear', axis, from: a.key, to: b.key };
+    const between = `from ${a.words} to ${b.words}`;
+    if (pairs === 'make') add(tied, `the distance ${between}`);
+    else
+      void engine
+        .worst(session.state.getState().drawing, tied)
+        .then((answer) => answer && setChain({ between, answer }));
+  };
+  const letGo = (): void => {
+    setFirst(undefined);
+    view.pick(undefined);
+  };
+  /** A line or round taken on the sheet: the first is kept, with the second one it is dimensioned. */
+  const take = useEffectEvent((now: PickedOnSheet | undefined): void => {
+    if (!now || now === first) return;
+    if (from) {
+      const own = now.stations.find((s) => s.axis === from.axis);
+      if (own && own.key !== from.key) {
+        setFrom(undefined);
+        tie(from.axis, from, own);
+        letGo();
+        return;
+      }
+    }
+    const pair = first && pairOf(first.stations, now.stations);
+    if (!pair) {
+      setFirst(now);
+      return;
+    }
+    tie(pair[0].axis, pair[0], pair[1]);
+    letGo();
+  });
+  useEffect(() => take(picked), [picked]);
+  // what is lit on the sheet goes with the page
+  useEffect(() => () => view.pick(undefined), [view]);
   const point = (axis: 0 | 1 | 2, key: string, words: string): void => {
-    if (!from || from.axis !== axis) setFrom({ key, axis, words });
+    const own = first?.stations.find((s) => s.axis === axis);
+    if (own && own.key !== key) {
+      tie(axis, own, { key, words });
+      letGo();
+    } else if (!from || from.axis !== axis) setFrom({ key, axis, words });
     else {
       setFrom(undefined);
-      if (from.key === key) return;
-      const tied: Tied = { kind: 'linear', axis, from: from.key, to: key };
-      const between = `from ${from.words} to ${words}`;
-      if (pairs === 'make') add(tied, `the distance ${between}`);
-      else
-        void engine
-          .worst(session.state.getState().drawing, tied)
-          .then((answer) => answer && setChain({ between, answer }));
+      if (from.key !== key) tie(axis, from, { key, words });
     }
   };
   const [pairs, setPairs] = useState<'make' | 'ask'>('make');
@@ -182,8 +222,8 @@ export const Dimension = () => {
             Dimension the sheet
           </button>
           <p className="mt-1.5 text-[13px] leading-[18px] text-second">
-            Every size once, each in the view where it shows best. Or click two stations below to place one
-            yourself, and see what is still missing.
+            Every size once, each in the view where it shows best. Or click two lines on the sheet, or two
+            stations below, to place one yourself, and see what is still missing.
           </p>
         </div>
       )}
@@ -213,6 +253,28 @@ export const Dimension = () => {
             onClick={() => setChain(undefined)}
           >
             Close
+          </button>
+        </p>
+      )}
+      {first && (
+        <p role="status" className="border-b border-rule bg-lit px-5 py-1.5 text-[13px] leading-[18px]">
+          {first.stations.length
+            ? `From ${first.stations[0]?.words} to …: click another line or round on the sheet, or a station below.`
+            : 'This line runs aslant or is a curve: take one of its ends by another line, or a station below.'}{' '}
+          {first.round && (
+            <button
+              type="button"
+              className={action}
+              onClick={() => {
+                if (first.round) add(first.round.tied, first.round.words);
+                letGo();
+              }}
+            >
+              Dimension {first.round.text}
+            </button>
+          )}{' '}
+          <button type="button" className="font-semibold text-house hover:underline" onClick={letGo}>
+            Leave it
           </button>
         </p>
       )}

@@ -1,0 +1,127 @@
+import { type DimensionBooks, type Station, stationNow } from '../dimension/books.ts';
+import type { Tied } from '../dimension/kept.ts';
+import { type SizeKey, sizeNow } from '../dimension/place.ts';
+import { sizeWords, stationWords } from '../dimension/propose.ts';
+import { tiedBy } from '../dimension/tieNow.ts';
+import { length2, type Vec2 } from '../geometry/vec.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
+import { sizeText } from '../number/format.ts';
+import { wayIn } from '../sheet/dimensions/reach.ts';
+import type { Sheet } from '../sheet/drawnSheet.ts';
+import type { Stretch } from '../sheet/ink/ink.ts';
+import { stretchOnPaper } from '../sheet/layout/similarity.ts';
+import { nearestLine } from './lineStory.ts';
+
+/** A place along an axis that a line of a view stands for. */
+export type StationPicked = {
+  readonly axis: 0 | 1 | 2;
+  readonly key: string;
+  readonly words: string;
+  readonly at: number;
+};
+
+/** What was pointed at on the sheet to be dimensioned. */
+export type Picked = {
+  readonly view: ViewName;
+  /** along the axes that the view shows: one for a level or upright line, two for the centre of a round */
+  readonly stations: readonly StationPicked[];
+  /** of a round: its own size */
+  readonly round: { readonly tied: Tied; readonly words: string; readonly text: string } | undefined;
+  /** the line that was taken, on the paper */
+  readonly lit: Stretch;
+};
+
+/** How near a station stands to a line, as a share of the part's size. */
+const NEAR = 1e-6;
+/** A direction within this slope of level or upright is so. */
+const STRAIGHT = 1e-9;
+/** Beyond its box a view is still pointed at so far, mm. */
+const ROUND_BOX = 4;
+
+const stationAlong = (
+  books: DimensionBooks,
+  view: ViewName,
+  k: 0 | 1,
+  at: number,
+): StationPicked | undefined => {
+  for (const axis of [0, 1, 2] as const) {
+    const way = wayIn(view, axis);
+    if (way?.k !== k) continue;
+    const place = (s: Station): number => stationNow(s, books.surfaces) ?? s.at;
+    const found = books.stations.find(
+      (s) => s.axis === axis && Math.abs(place(s) - at * way.sign) <= NEAR * books.part.tol.size,
+    );
+    if (found) return { axis, key: found.of[0] as string, words: stationWords(found), at: place(found) };
+  }
+  return undefined;
+};
+
+/** The size of a round whose circle stands at a centre in a view. */
+const roundAt = (
+  books: DimensionBooks,
+  view: ViewName,
+  centre: Vec2,
+  radius: number,
+): Extract<SizeKey, { what: 'diameter' }> | undefined =>
+  books.sizes.find((s): s is Extract<SizeKey, { what: 'diameter' }> => {
+    if (s.what !== 'diameter') return false;
+    const surface = books.surfaces.get(s.of[0]);
+    const value = sizeNow(s, books.surfaces);
+    if (!surface || surface.kind === 'plane' || value === undefined) return false;
+    const near = NEAR * books.part.tol.size;
+    return (
+      Math.abs(value - 2 * radius) <= near &&
+      [0, 1, 2].every((axis) => {
+        const way = wayIn(view, axis as 0 | 1 | 2);
+        return !way || Math.abs((surface.o[axis] as number) * way.sign - centre[way.k]) <= near;
+      })
+    );
+  });
+
+/**
+ * What a place of the sheet stands for when it is dimensioned: the line there as a station, or a round by its centre and its size.
+ * @param at paper mm, y up @param reach how near a line must be, mm
+ * @returns undefined where no line of a view is near; no stations where the line runs aslant
+ */
+export const pickedStation = (
+  sheet: Sheet,
+  books: DimensionBooks,
+  at: Vec2,
+  reach: number,
+): Picked | undefined => {
+  const v = sheet.views.find(
+    ({ box }) =>
+      at[0] > box.x - ROUND_BOX &&
+      at[0] < box.x + box.w + ROUND_BOX &&
+      at[1] > box.y - ROUND_BOX &&
+      at[1] < box.y + box.h + ROUND_BOX,
+  );
+  if (!v) return undefined;
+  const own: Vec2 = [(at[0] - v.toPaper.to[0]) / v.toPaper.k, (at[1] - v.toPaper.to[1]) / v.toPaper.k];
+  const near = nearestLine(v.view, own);
+  if (!near || near.off * v.toPaper.k > reach) return undefined;
+  const { curve } = near.line;
+  const lit = stretchOnPaper(v.toPaper, near.line);
+  const bare = { view: v.name, lit, round: undefined };
+  if (curve.type === 'line') {
+    const k = Math.abs(curve.d[1]) <= STRAIGHT ? 1 : Math.abs(curve.d[0]) <= STRAIGHT ? 0 : undefined;
+    const station = k === undefined ? undefined : stationAlong(books, v.name, k, curve.p[k]);
+    return { ...bare, stations: station ? [station] : [] };
+  }
+  if (curve.type !== 'conic' || !curve.round) return { ...bare, stations: [] };
+  const size = roundAt(books, v.name, curve.c, length2(curve.major));
+  const stations = ([0, 1] as const).flatMap((k) => stationAlong(books, v.name, k, curve.c[k]) ?? []);
+  const value = size && sizeNow(size, books.surfaces);
+  return {
+    ...bare,
+    stations,
+    round:
+      size && value !== undefined
+        ? {
+            tied: tiedBy({ kind: 'size', size }),
+            words: sizeWords(size),
+            text: `⌀${sizeText(value, books.part.units)}`,
+          }
+        : undefined,
+  };
+};
