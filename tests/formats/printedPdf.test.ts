@@ -21,14 +21,17 @@ const sheetOf = (): Sheet => {
   return worked.sheet;
 };
 
-/** A page of a PDF as grey pixels, ten to the millimetre, by a reader that is not ours. */
+/** Pixels to a millimetre. */
+const MM = 5;
+
+/** A page of a PDF as grey pixels, five to the millimetre, by a reader that is not ours. */
 const rendered = (pdf: Uint8Array, page = 1) => {
   const dir = mkdtempSync(join(tmpdir(), 'print-'));
   try {
     writeFileSync(join(dir, 'a.pdf'), pdf);
     execFileSync(
       'pdftoppm',
-      ['-gray', '-r', '254', '-f', `${page}`, '-l', `${page}`, '-singlefile', 'a.pdf', 'a'],
+      ['-gray', '-r', '127', '-f', `${page}`, '-l', `${page}`, '-singlefile', 'a.pdf', 'a'],
       {
         cwd: dir,
       },
@@ -57,7 +60,7 @@ const longest = ({ w, h, dark }: Picture): [number, number] => {
         best = Math.max(best, run);
       }
     }
-    return best / 10;
+    return best / MM;
   };
   return [most(h, w, (y, x) => dark(x, y)), most(w, h, (x, y) => dark(x, y))];
 };
@@ -84,8 +87,8 @@ describe('a sheet for a printer that does not print true', () => {
     const [a, b] = [longest(rendered(plain)), longest(rendered(corrected))];
     // the frame is the longest line both ways
     expect(Math.abs(a[0] - frame.w)).toBeLessThan(0.9);
-    expect(Math.abs(b[0] * SIMULATED_PRINTER.across - a[0])).toBeLessThan(0.25);
-    expect(Math.abs(b[1] * SIMULATED_PRINTER.along - a[1])).toBeLessThan(0.25);
+    expect(Math.abs(b[0] * SIMULATED_PRINTER.across - a[0])).toBeLessThan(0.5);
+    expect(Math.abs(b[1] * SIMULATED_PRINTER.along - a[1])).toBeLessThan(0.5);
     const dir = mkdtempSync(join(tmpdir(), 'print-'));
     writeFileSync(join(dir, 'a.pdf'), corrected);
     const words = execFileSync('pdftotext', ['a.pdf', '-'], { cwd: dir }).toString();
@@ -112,11 +115,11 @@ describe('a sheet over tiles', () => {
       const tile = rendered(tiled, page + 1);
       const [x0, y0] = [(page % columns) * (w - 15), Math.floor(page / columns) * (h - 15)];
       let [inked, same] = [0, 0];
-      for (let x = Math.ceil(x0 * 10) + 20; x < Math.min(x0 + w, sheet.paper.width) * 10 - 20; x += 3)
-        for (let y = Math.ceil(y0 * 10) + 20; y < Math.min(y0 + h, sheet.paper.height) * 10 - 20; y++) {
+      for (let x = Math.ceil(x0 * MM) + 10; x < Math.min(x0 + w, sheet.paper.width) * MM - 10; x += 2)
+        for (let y = Math.ceil(y0 * MM) + 10; y < Math.min(y0 + h, sheet.paper.height) * MM - 10; y++) {
           if (!whole.dark(x, whole.h - 1 - y)) continue;
           inked++;
-          const [u, v] = [Math.round(x - x0 * 10 + ox * 10), Math.round(y - y0 * 10 + oy * 10)];
+          const [u, v] = [Math.round(x - (x0 - ox) * MM), Math.round(y - (y0 - oy) * MM)];
           const near = [-1, 0, 1].some((du) =>
             [-1, 0, 1].some((dv) => tile.dark(u + du, tile.h - 1 - (v + dv))),
           );

@@ -200,8 +200,20 @@ export const clickPaper = async (page: Page, at: Point): Promise<void> => {
 
 /** Waits until the sheet shows what was last done. */
 export const settled = async (page: Page): Promise<void> => {
-  await expect(page.getByTestId('save')).toHaveText(/^Saved \d/, { timeout: 20_000 });
-  await page.waitForTimeout(250);
+  const look = (): Promise<string> =>
+    page
+      .getByTestId('sheet')
+      .evaluate((sheet) =>
+        [...sheet.querySelectorAll('path[data-layer]')].map((p) => p.getAttribute('d')).join(),
+      );
+  // stored, and the same at two looks: a change that was just entered is neither yet
+  for (let before = ''; ; ) {
+    await expect(page.getByTestId('save')).toHaveText(/^Saved \d/, { timeout: 20_000 });
+    const now = await look();
+    if (now === before) return;
+    before = now;
+    await page.waitForTimeout(250);
+  }
 };
 
 /** Dimensions the sheet at one press; the books must say that each size is given once. @returns the figures */
