@@ -236,9 +236,9 @@ const SizeRow = ({
     <tr className="border-b border-rule align-top">
       <td className="py-1 pl-5">
         <span className="font-semibold text-deep">{size.line}</span> {size.words}
-        {dimensions && (
+        {dimensions && dimensions.length > 0 && (
           <span className="block text-[12px] leading-[15px] text-second">
-            {dimensions.length ? 'on the sheet: ' : 'not dimensioned by itself'}
+            {'on the sheet: '}
             {dimensions.slice(0, MOST_NAMED).map((d, i) => (
               <span key={d.id}>
                 {i > 0 && ', '}
