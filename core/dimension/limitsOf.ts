@@ -4,11 +4,11 @@ import { readToleranceClass } from './fits/toleranceClass.ts';
 import { generalTolerance } from './generalTolerance.ts';
 import type { KeptDimension } from './kept.ts';
 import type { Tie } from './propose.ts';
-import { tieSize } from './tieNow.ts';
+import { isAngle, tieSize } from './tieNow.ts';
 import { type Tolerance, toleranceText } from './tolerance.ts';
 
 /** Millimetres in an inch. */
-const INCH = 25.4;
+export const INCH = 25.4;
 
 /** The limits that a tolerance class gives a size, part units; nothing where the standard gives none for it. @param size part units */
 export const limitsOfFit = (fit: string, size: number, units: 'mm' | 'in'): Tolerance | undefined => {
@@ -37,6 +37,5 @@ export const limitsOf = (
   if (size === undefined) return undefined;
   if (d.fit !== undefined) return limitsOfFit(d.fit, size, books.part.units);
   if (d.tolerance) return d.tolerance;
-  const isAngle = tie.kind === 'size' && ['cone', 'angle', 'lean'].includes(tie.size.what);
-  return isAngle ? undefined : generalTolerance(note, size, books.part.units);
+  return isAngle(tie) ? undefined : generalTolerance(note, size, books.part.units);
 };

@@ -78,6 +78,9 @@ export const placeAlong = (key: PlaceKey, axis: AxisNumber, surfaces: SurfacesBy
   return Math.abs(n) > 0.5 ? s.d / n : undefined;
 };
 
+/** The kinds of sizes that are angles, in degrees. */
+export const ANGULAR: ReadonlySet<SizeKey['what']> = new Set(['cone', 'angle', 'lean']);
+
 /** A size of a round or aslant face, or of two faces. Lengths in part units, angles in degrees. */
 export type SizeKey =
   | { readonly what: 'diameter'; readonly of: readonly [string] }

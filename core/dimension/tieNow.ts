@@ -1,7 +1,7 @@
 import { type DimensionBooks, stationNow } from './books.ts';
 import { type GivenTie, tieOf } from './given.ts';
 import type { Tied } from './kept.ts';
-import { type SizeKey, sizeNow } from './place.ts';
+import { ANGULAR, type SizeKey, sizeNow } from './place.ts';
 import type { Tie } from './propose.ts';
 
 /** What a tie is by its keys alone. */
@@ -26,3 +26,6 @@ export const tieSize = (books: DimensionBooks, t: Tie): number | undefined => {
   const [a, b] = [t.from, t.to].map((s) => stationNow(s, books.surfaces));
   return a === undefined || b === undefined ? undefined : Math.abs(b - a);
 };
+
+/** Whether what is tied is an angle, or a length. */
+export const isAngle = (t: Tied | Tie): boolean => t.kind === 'size' && ANGULAR.has(t.size.what);

@@ -2,7 +2,7 @@ import type { DimensionBooks, Station } from '../dimension/books.ts';
 import { stationNow } from '../dimension/books.ts';
 import { holeNotes } from '../dimension/holeNotes.ts';
 import { freeDimension, type KeptDimension, type Tied } from '../dimension/kept.ts';
-import { limitsOf } from '../dimension/limitsOf.ts';
+import { INCH, limitsOf } from '../dimension/limitsOf.ts';
 import {
   audit,
   knownBy,
@@ -15,7 +15,7 @@ import {
 } from '../dimension/propose.ts';
 import { rulingOf } from '../dimension/ruling.ts';
 import { spacingsOf } from '../dimension/spacings.ts';
-import { tiedBy, tieNow, tieSize } from '../dimension/tieNow.ts';
+import { isAngle, tiedBy, tieNow, tieSize } from '../dimension/tieNow.ts';
 import { type Tolerance, toleranceText } from '../dimension/tolerance.ts';
 import { worstCase } from '../dimension/worstCase.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
@@ -130,9 +130,8 @@ const labelOf = (s: Station, i: number, count: number): string => {
   return features.length > 2 ? `${features.slice(0, 2).join(', ')} …` : features.join(', ');
 };
 
-const ANGLES: ReadonlySet<string> = new Set(['cone', 'angle', 'lean']);
 const figureOf = (t: Tied, value: number, units: 'mm' | 'in'): string => {
-  if (t.kind === 'size' && ANGLES.has(t.size.what)) return `${decimal(value, 2)}°`;
+  if (isAngle(t)) return `${decimal(value, 2)}°`;
   const sign = t.kind === 'size' && (t.size.what === 'diameter' || t.size.what === 'rim') ? '⌀' : '';
   return `${sign}${sizeText(value, units)}`;
 };
@@ -168,7 +167,6 @@ const relationWords = (books: DimensionBooks, scheme: Scheme, given: readonly Ti
   return [...new Set(lines)];
 };
 
-const INCH = 25.4;
 /** A figure of a limit: as fine as its tolerance, without idle noughts. */
 const limitText = (x: number, units: 'mm' | 'in'): string => decimal(x, units === 'mm' ? 4 : 5);
 
@@ -182,11 +180,10 @@ const limitsInWords = (d: Drawing, books: DimensionBooks, k: KeptDimension, tie:
     return k.fit === undefined
       ? undefined
       : `ISO 286 gives no ${k.fit} for ${decimal(size * (units === 'in' ? INCH : 1), 3)} mm. Choose another class.`;
-  const isAngle = tie.kind === 'size' && ANGLES.has(tie.size.what);
   const pair = (by: number, unit: 'mm' | 'in'): string =>
     `${limitText((size + limits[1]) * by, unit)} to ${limitText((size + limits[0]) * by, unit)} ${unit}`;
   const from = k.fit ?? (k.tolerance ? 'Its tolerance' : 'The general tolerance');
-  if (isAngle) return `${from}: ${decimal(size + limits[1], 3)}° to ${decimal(size + limits[0], 3)}°`;
+  if (isAngle(tie)) return `${from}: ${decimal(size + limits[1], 3)}° to ${decimal(size + limits[0], 3)}°`;
   const other = units === 'mm' ? pair(1 / INCH, 'in') : pair(INCH, 'mm');
   return `${from}: ${pair(1, units)} (${other})`;
 };

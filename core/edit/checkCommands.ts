@@ -1,17 +1,8 @@
 import type { Drawing } from '../drawing/drawing.ts';
 import { TITLE_FORMS } from '../sheet/titleForms/titleForm.ts';
 import type { CheckCommand, Edited } from './command.ts';
+import { withEntry } from './place.ts';
 
-/** A record with one entry put in, or taken out; undefined where none is left. */
-const withEntry = <T>(
-  all: Readonly<Record<string, T>> | undefined,
-  key: string,
-  value: T | undefined,
-): Record<string, T> | undefined => {
-  const { [key]: _, ...others } = all ?? {};
-  const next = (value === undefined ? others : { ...others, [key]: value }) as Record<string, T>;
-  return Object.keys(next).length ? next : undefined;
-};
 /** The drawing with a key that is only there where it has a value. */
 const withKey = <K extends 'accepted' | 'walked'>(d: Drawing, key: K, value: Drawing[K]): Drawing => {
   const { [key]: _, ...others } = d;

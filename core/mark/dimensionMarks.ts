@@ -1,7 +1,7 @@
 import type { GivenLine } from '../balance/given.ts';
 import type { DimensionBooks, Station } from '../dimension/books.ts';
 import { holeNotes } from '../dimension/holeNotes.ts';
-import { sizeNow } from '../dimension/place.ts';
+import { ANGULAR, sizeNow } from '../dimension/place.ts';
 import {
   type Audit,
   audit,
@@ -12,7 +12,7 @@ import {
   tieWords,
 } from '../dimension/propose.ts';
 import { emptySpan } from '../dimension/span.ts';
-import { tieSize } from '../dimension/tieNow.ts';
+import { isAngle, tieSize } from '../dimension/tieNow.ts';
 import type { Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { facesOfMeeting, readFaceKey } from '../naming/keys.ts';
@@ -237,13 +237,11 @@ const isLike = (books: DimensionBooks, a: Tie | undefined, b: Tie): boolean => {
 const missingValue = (books: DimensionBooks, tie: Tie): string => {
   const value = tieSize(books, tie);
   if (value === undefined) return '';
-  const isAngle = tie.kind === 'size' && ['cone', 'angle', 'lean'].includes(tie.size.what);
-  return `, ${isAngle ? `${Number(value.toFixed(2))}°` : sizeText(value, books.part.units)}`;
+  return `, ${isAngle(tie) ? `${Number(value.toFixed(2))}°` : sizeText(value, books.part.units)}`;
 };
 
 type Size = DimensionBooks['sizes'][number];
 const ROUND: ReadonlySet<string> = new Set(['diameter', 'rim', 'tube']);
-const ANGULAR: ReadonlySet<string> = new Set(['cone', 'angle', 'lean']);
 const FLAT: ReadonlySet<string> = new Set(['across', 'chord', 'height']);
 const kindsOf = (kind: StatedSize['kind']): ReadonlySet<string> =>
   kind === 'angle' ? ANGULAR : kind === 'plain' ? FLAT : ROUND;

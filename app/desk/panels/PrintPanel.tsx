@@ -2,7 +2,7 @@
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { X } from 'lucide-react';
 import { type ReactNode, useEffect, useState } from 'react';
-import { SIMULATED_PRINTER, TEST_BARS } from '../../../core/print/printer.ts';
+import { barsPrinted, SIMULATED_PRINTER, TEST_BARS } from '../../../core/print/printer.ts';
 import { TILE_PAPERS, type TilePaper, tilePlan } from '../../../core/print/tiles.ts';
 import { paperSize, paperTitle } from '../../../core/sheet/layout/paper.ts';
 import {
@@ -298,10 +298,7 @@ export const PrintPanel = ({ onClose, ready }: { onClose: () => void; ready: () 
 const Bars = ({ printers, printer }: { printers: readonly PrinterShown[]; printer: string }) => {
   const known = printers.find((p) => p.name === printer);
   if (!printer) return null;
-  const bars = known?.bars ?? {
-    across: TEST_BARS.across * SIMULATED_PRINTER.across,
-    along: TEST_BARS.along * SIMULATED_PRINTER.along,
-  };
+  const bars = known?.bars ?? barsPrinted(SIMULATED_PRINTER);
   return (
     <p className="mt-1 text-[13px] text-second" data-testid="printed bars">
       Its test page measures {bars.across.toFixed(1)} mm across and {bars.along.toFixed(1)} mm along; the

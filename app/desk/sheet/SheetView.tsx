@@ -245,28 +245,8 @@ export const SheetView = () => {
         <LaidInk />
         {!replaying && <PointNames picture={picture} paperPoint={paperPoint} except={covered?.view} />}
         {covered && <PracticeInk picture={picture} paperPoint={paperPoint} />}
-        {pointed && stage === 'Project' && (
-          <path
-            data-testid="lit"
-            d={pointed.lit}
-            fill="none"
-            stroke="var(--color-house)"
-            strokeWidth={1.1}
-            strokeOpacity={0.75}
-            pointerEvents="none"
-          />
-        )}
-        {picked && stage === 'Dimension' && (
-          <path
-            data-testid="picked"
-            d={picked.lit}
-            fill="none"
-            stroke="var(--color-house)"
-            strokeWidth={1.1}
-            strokeOpacity={0.75}
-            pointerEvents="none"
-          />
-        )}
+        {pointed && stage === 'Project' && <LitLines testId="lit" d={pointed.lit} />}
+        {picked && stage === 'Dimension' && <LitLines testId="picked" d={picked.lit} />}
         {stage === 'Set out' && <ViewBoxes picture={picture} paperPoint={paperPoint} />}
         {followed && <Follow point={followed} zoom={Math.sqrt(zoom)} />}
         {!replaying && TRACE_STAGES.has(stage) && <TraceHandles picture={picture} paperPoint={paperPoint} />}
@@ -315,6 +295,19 @@ export const SheetView = () => {
     </div>
   );
 };
+
+/** What was taken on the sheet, lit over its ink. */
+const LitLines = ({ testId, d }: { testId: string; d: string }) => (
+  <path
+    data-testid={testId}
+    d={d}
+    fill="none"
+    stroke="var(--color-house)"
+    strokeWidth={1.1}
+    strokeOpacity={0.75}
+    pointerEvents="none"
+  />
+);
 
 /** The paper before anything is stated. */
 const BarePaper = () => {

@@ -1,5 +1,5 @@
 import { type DimensionBooks, stationNow } from '../../dimension/books.ts';
-import { type SizeKey, sizeNow } from '../../dimension/place.ts';
+import { ANGULAR, type SizeKey, sizeNow } from '../../dimension/place.ts';
 import type { Tie } from '../../dimension/propose.ts';
 import { decimal, sizeText } from '../../number/format.ts';
 import { letterWidth } from '../annotate/letterWidth.ts';
@@ -24,8 +24,7 @@ export const sizeFigure = (
   unit: 'mm' | 'in',
 ): string => {
   const many = kind.count > 1 ? `${kind.count} x ` : '';
-  if (size.what === 'angle' || size.what === 'cone' || size.what === 'lean')
-    return `${many}${decimal(value, 2)}°`;
+  if (ANGULAR.has(size.what)) return `${many}${decimal(value, 2)}°`;
   const sign = kind.isRadius ? 'R' : (SIGNS[size.what] ?? '');
   return `${many}${kind.isBall ? 'S' : ''}${sign}${sizeText(value, unit)}`;
 };

@@ -59,7 +59,7 @@ test('paper first: A4 with its title filled, then a slotted block with equal lug
     ],
   );
   expectLines(ink, 'hidden', [front[0], foot], [[0, 13, 42, 13]]);
-  // no dimension line or figure stands inside a view
+  // each size has its lines on the sheet; that none stands in a view was read by the check
   const dimensions = ink.strokes.filter((s) => s.layer === 'dimensions');
   expect(dimensions.length).toBeGreaterThan(20);
   const title = ink.texts.map((t) => t.text);

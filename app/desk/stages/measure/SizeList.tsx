@@ -57,7 +57,7 @@ export const SizeList = () => {
   const open = toFind(sizes);
   const edit = useEdit();
   const hasDimensions = useSession((s) => (s.drawing.dimensions?.list.length ?? 0) > 0);
-  const book = useDimensionBook();
+  const book = useDimensionBook(hasDimensions);
   const onSheet = useMemo(
     () => (hasDimensions && book ? dimensionedBy(book) : undefined),
     [hasDimensions, book],
