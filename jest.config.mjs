@@ -18,4 +18,6 @@ export default {
   },
   setupFiles: ['<rootDir>/tests/setup.ts'],
   testTimeout: 90_000,
+  // by itself Jest leaves a core free, which on two cores is half of them
+  maxWorkers: 2,
 };

@@ -41,6 +41,8 @@ export type Options = {
   date?: string | undefined;
   scheme?: string | undefined;
   given?: string | undefined;
+  feature?: string | undefined;
+  from?: string | undefined;
 };
 
 export const only = (positionals: readonly string[], names: readonly string[]): string[] => {

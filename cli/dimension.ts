@@ -53,7 +53,10 @@ export const dimension = (positionals: readonly string[], options: Options): str
     loadPlanes(s, source).map((plane) => sectionOf(part, plane)),
   );
   const views: Views = new Map(
-    names.map((n) => [n, viewOf(cutShownIn(n, sections)?.remains ?? part.bodies, VIEW_FRAMES[n], part.tol)]),
+    names.map((n) => [
+      n,
+      viewOf(cutShownIn(n, sections, undefined)?.remains ?? part.bodies, VIEW_FRAMES[n], part.tol),
+    ]),
   );
   const scale = scaleOf(options.scale ?? '1:1', part.units);
   const proposal = propose(books, scheme);

@@ -1,12 +1,13 @@
 import { writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { check, ledger, measure, read, section, views } from './commands.ts';
+import { develop } from './develop.ts';
 import { dimension } from './dimension.ts';
 import { RefusedInput } from './input.ts';
 import { sheet } from './sheet.ts';
 import { Misuse, USAGE } from './usage.ts';
 
-const COMMANDS = { views, section, measure, sheet, ledger, check, read, dimension } as const;
+const COMMANDS = { views, section, measure, sheet, ledger, check, read, dimension, develop } as const;
 
 /** A value that begins with a minus and a figure is no option: "--toward -2,-3,2". */
 const withValues = (args: readonly string[]): string[] =>
@@ -53,6 +54,8 @@ const run = async (argv: readonly string[]): Promise<number> => {
       date: { type: 'string' },
       scheme: { type: 'string' },
       given: { type: 'string' },
+      feature: { type: 'string' },
+      from: { type: 'string' },
     },
   });
   const answer = await COMMANDS[name as keyof typeof COMMANDS](positionals, values);

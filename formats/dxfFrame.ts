@@ -1,5 +1,5 @@
 import type { Vec2 } from '../core/geometry/vec.ts';
-import type { Sheet } from '../core/sheet/drawnSheet.ts';
+import type { InkedPaper } from '../core/sheet/drawnSheet.ts';
 import type { Layer } from '../core/sheet/ink/ink.ts';
 import { type Handles, type Pair, point } from './dxfPairs.ts';
 
@@ -231,7 +231,7 @@ const layout = (
   name: string,
   order: number,
   block: string,
-  sheet: Sheet,
+  sheet: InkedPaper,
 ): Pair[] => [
   [0, 'LAYOUT'],
   [5, own],
@@ -287,7 +287,7 @@ const layout = (
   [330, block],
 ];
 
-export const objects = (h: Handles, spaces: { model: string; paper: string }, sheet: Sheet): Pair[] => {
+export const objects = (h: Handles, spaces: { model: string; paper: string }, sheet: InkedPaper): Pair[] => {
   const [root, groups, layouts] = [h.next(), h.next(), h.next()];
   const dictionary = (own: string, owner: string, items: readonly (readonly [string, string])[]): Pair[] => [
     [0, 'DICTIONARY'],
@@ -316,7 +316,7 @@ export const objects = (h: Handles, spaces: { model: string; paper: string }, sh
 };
 
 /** A window of the layout through which the whole of model space is seen at the drawing's scale. */
-export const viewport = (h: Handles, owner: string, sheet: Sheet, k: number): Pair[] =>
+export const viewport = (h: Handles, owner: string, sheet: InkedPaper, k: number): Pair[] =>
   [0, 1].flatMap((n): Pair[] => {
     const { width, height } = sheet.paper;
     const centre: Vec2 = [width / 2, height / 2];

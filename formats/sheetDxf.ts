@@ -1,5 +1,5 @@
 import type { Vec2 } from '../core/geometry/vec.ts';
-import type { Sheet } from '../core/sheet/drawnSheet.ts';
+import type { InkedPaper, Sheet } from '../core/sheet/drawnSheet.ts';
 import {
   type Ink,
   type Layer,
@@ -186,14 +186,20 @@ export type DxfDimensions = 'lines' | 'entities';
  * Writes a sheet as DXF.
  * @param space where the views stand: on the paper in mm, or at true size with the sheet as a layout
  */
-export const sheetDxf = (sheet: Sheet, space: DxfSpace, dimensions: DxfDimensions = 'lines'): string => {
+export const sheetDxf = (sheet: Sheet, space: DxfSpace, dimensions: DxfDimensions = 'lines'): string =>
+  dxfOf(sheet, space, dimensions === 'entities' ? sheet : undefined);
+
+/** Writes any inked paper as DXF, in mm of paper. */
+export const paperDxf = (paper: InkedPaper): string => dxfOf(paper, 'paper', undefined);
+
+const dxfOf = (sheet: InkedPaper, space: DxfSpace, withDimensions: Sheet | undefined): string => {
   const h = handles();
   const spaces = { model: 'B1', paper: 'B2' };
   const size = Math.max(sheet.paper.width, sheet.paper.height);
   const k = space === 'true' ? 1 / sheet.scale : 1;
   const model: Writer = { h, home: { owner: spaces.model, paper: false }, k };
   const onSheet: Writer = { h, home: { owner: spaces.paper, paper: true }, k: 1 };
-  const measured = dimensions === 'entities' ? dimensionEntities(model, sheet, size) : undefined;
+  const measured = withDimensions && dimensionEntities(model, withDimensions, size);
   const entities = sheet.ink.flatMap((ink) =>
     measured?.isIn(ink)
       ? []

@@ -29,7 +29,7 @@ import type { Vec2 } from '../core/geometry/vec.ts';
 import { correctionFor, correctionWords, type Printer, testPage } from '../core/print/printer.ts';
 import { type TilePlan, type Tiling, tileInk, tilePlan } from '../core/print/tiles.ts';
 import { barNote } from '../core/sheet/annotate/titleBlock.ts';
-import type { Sheet } from '../core/sheet/drawnSheet.ts';
+import type { InkedPaper } from '../core/sheet/drawnSheet.ts';
 import { type Ink, penWidth, type StrokeInk } from '../core/sheet/ink/ink.ts';
 import { pathCommands } from './sheetPath.ts';
 import { EM_OF_CAPITALS } from './sheetSvg.ts';
@@ -115,7 +115,7 @@ const beginPage = (
   return page;
 };
 
-const drawPage = (pdf: PDFDocument, font: PDFFont, sheet: Sheet, printer: Printer | undefined): void => {
+const drawPage = (pdf: PDFDocument, font: PDFFont, sheet: InkedPaper, printer: Printer | undefined): void => {
   const page = beginPage(pdf, [sheet.paper.width, sheet.paper.height], printer);
   drawInk(page, font, sheet.ink);
   if (printer) drawInk(page, font, [barNote(sheet.paper, correctionWords(printer))]);
@@ -125,7 +125,7 @@ const drawPage = (pdf: PDFDocument, font: PDFFont, sheet: Sheet, printer: Printe
 const drawTiles = (
   pdf: PDFDocument,
   font: PDFFont,
-  sheet: Sheet,
+  sheet: InkedPaper,
   title: string,
   plan: TilePlan,
   printer: Printer | undefined,
@@ -169,7 +169,7 @@ const bytesOf = (pdf: PDFDocument): Promise<Uint8Array> => pdf.save({ useObjectS
 
 /** Sheets as a PDF, a page each at true size whatever its paper; or each over tiles of small paper where it does not fit on one. */
 export const sheetPdf = async (
-  sheets: readonly Sheet[],
+  sheets: readonly InkedPaper[],
   details: PdfDetails,
   { tiling, printer }: PrintHow = {},
 ): Promise<Uint8Array> => {

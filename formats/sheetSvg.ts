@@ -1,6 +1,6 @@
 import { pointOn2 } from '../core/geometry/curve2.ts';
 import { length2, type Vec2 } from '../core/geometry/vec.ts';
-import type { Sheet } from '../core/sheet/drawnSheet.ts';
+import type { InkedPaper } from '../core/sheet/drawnSheet.ts';
 import { type Ink, type Pen, penWidth, type Stretch, type TextInk } from '../core/sheet/ink/ink.ts';
 import { type PathCommand, pathCommands } from './sheetPath.ts';
 
@@ -92,7 +92,7 @@ const inkSvg = (ink: Ink, height: number, idOf: ReturnType<typeof idMaker>): str
  * The sheet as an SVG file, measuring true: its size is given in mm and one unit is one mm.
  * @param lettering the lettering font as base64, to be carried in the file
  */
-export const sheetSvg = (sheet: Sheet, title: string, lettering?: string): string => {
+export const sheetSvg = (sheet: InkedPaper, title: string, lettering?: string): string => {
   const { width, height } = sheet.paper;
   // by view, and in a view by what the lines are for; what belongs to no view by its layer alone
   const groups = new Map<string, Map<string, string[]>>();

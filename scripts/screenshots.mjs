@@ -90,6 +90,9 @@ await open('Lantern cap, eight-sided', 'Cut');
 await page.getByRole('button', { name: 'Cut point 4, follow' }).focus();
 await take('cut');
 const id = page.url().split('/').at(-1);
+await page.goto(`${address}/drawings/${id}/development?cut=A&seam=6`);
+await page.getByRole('img').waitFor();
+await take('laid-flat');
 const pdf = Buffer.from(await (await fetch(`${address}/api/drawings/${id}/sheet?as=pdf`)).arrayBuffer());
 const made = spawnSync('pdftoppm', ['-r', '78', '-png', '-singlefile', '-', `${folder}/sheet`], {
   input: pdf,

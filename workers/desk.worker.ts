@@ -8,7 +8,9 @@ import { type Drawing, readDrawing } from '../core/drawing/drawing.ts';
 import type { Vec2, Vec3 } from '../core/geometry/vec.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
+import type { ProposedCut } from '../core/section/proposedCuts.ts';
 import type { Against, BalanceAnswer } from './balancing.ts';
+import type { CutStudy, MoveOfCut } from './cutting.ts';
 import { type DeskNote, type DeskPicture, type DeskPoint, deskPicture } from './deskPicture.ts';
 import type { DimensionProposal, PickedOnSheet } from './dimensionPicture.ts';
 import type { MarkAnswer } from './marking.ts';
@@ -189,6 +191,28 @@ const api = {
     const read = readDrawing(data);
     const { checkDrawing } = await import('./checking.ts');
     return read.ok ? checkDrawing(desk, read.value) : undefined;
+  },
+  /** Cuts that suit the part. */
+  proposeCuts: async (data: Drawing): Promise<readonly ProposedCut[]> => {
+    await underWay;
+    const worked = workedOf(data);
+    const { cutProposals } = await import('./cutting.ts');
+    return worked ? cutProposals(worked) : [];
+  },
+  /** What a cut lays open; nothing where it is not drawn. */
+  study: async (data: Drawing, cut: string): Promise<CutStudy | undefined> => {
+    const asked = newest;
+    await underWay;
+    const worked = asked === newest ? workedOf(data) : undefined;
+    const { cutStudy } = await import('./cutting.ts');
+    return worked && cutStudy(worked, cut);
+  },
+  /** How far to move a cut so that a share of the volume stays behind it. */
+  shareOfCut: async (data: Drawing, cut: string, share: number): Promise<MoveOfCut | undefined> => {
+    await underWay;
+    const worked = workedOf(data);
+    const { shareOfCut } = await import('./cutting.ts');
+    return worked && shareOfCut(worked, cut, share);
   },
   /** The views in words. */
   reading: async (data: Drawing): Promise<string[]> => {

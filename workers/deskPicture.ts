@@ -13,13 +13,14 @@ import {
   scaleFromXY,
 } from '../core/ledger/ledger.ts';
 import type { Account } from '../core/naming/accounts.ts';
-import { readFaceKey } from '../core/naming/keys.ts';
+import { featureKey, featureOfFace, readFaceKey } from '../core/naming/keys.ts';
 import { type Fault, sentence } from '../core/number/fault.ts';
 import { decimal } from '../core/number/format.ts';
 import { sizeReader } from '../core/part/sizes.ts';
 import { cutPointKey } from '../core/section/cutPoints.ts';
+import { howFound } from '../core/section/howFound.ts';
 import type { Section } from '../core/section/section.ts';
-import { isFlat, type Leg, shapePoint } from '../core/section/trace.ts';
+import { type Leg, shapePoint } from '../core/section/trace.ts';
 import { tracePath } from '../core/sheet/annotate/traceLine.ts';
 import type { Side } from '../core/sheet/dimensions/laid.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
@@ -28,10 +29,12 @@ import { gapFromXY } from '../core/sheet/layout/gaps.ts';
 import { type Rect, scaleText } from '../core/sheet/layout/paper.ts';
 import { onPaper, type Similarity } from '../core/sheet/layout/similarity.ts';
 import { distanceFromXY, distanceView } from '../core/sheet/layout/xyDistance.ts';
+import { canShowCut } from '../core/sheet/sheet.ts';
 import { placeOfPoint } from '../core/sheet/views/placedView.ts';
 import { projectorsOf } from '../core/sheet/views/projectors.ts';
-import { footOn, shapePlace } from '../core/sheet/views/trueShape.ts';
+import { footOn, isOnShape, shapePlace } from '../core/sheet/views/trueShape.ts';
 import type { TaskStanding } from '../core/task/task.ts';
+import type { CutBookRow } from '../formats/cutBookCsv.ts';
 import { svgPath } from '../formats/sheetSvg.ts';
 import { ofFeatures } from './addedLines.ts';
 
@@ -57,13 +60,12 @@ export type DeskPoint = {
   /** keys of the faces that meet there */
   readonly faces: readonly string[];
 };
-export type CutRow = {
-  readonly label: string;
-  readonly key: string;
-  readonly edge: string;
-  readonly along: number;
-  readonly fromXY: number;
-  readonly view: string;
+export type CutRow = CutBookRow & { readonly key: string };
+/** A body, or a feature that is added to one ("body/feature"), that a cut passes through. */
+export type PassedBody = {
+  readonly name: string;
+  readonly words: string;
+  readonly isWhole: boolean;
 };
 export type CutPicture = {
   readonly name: string;
@@ -75,8 +77,14 @@ export type CutPicture = {
   readonly shape: 'placed' | 'apart' | 'no room' | 'none';
   /** X1Y1 as it is drawn, how far it stands from the beginning of the trace (y up), and the way along its own projectors */
   readonly line?: { readonly ends: readonly [Vec2, Vec2]; readonly by: Vec2; readonly away: Vec2 };
-  /** the trace's drawn ends, and the map from the view's (u, v) to the paper */
-  readonly ends: readonly [Vec2, Vec2] | undefined;
+  /** the trace as it is drawn, from its first end through its bends to its last; none where it misses its view */
+  readonly path: readonly Vec2[] | undefined;
+  readonly half: boolean;
+  /** the views on the sheet that can show it, and those that do */
+  readonly canShow: readonly ViewName[];
+  readonly shownIn: readonly ViewName[];
+  /** what it passes through */
+  readonly passed: readonly PassedBody[];
 };
 export type DeskPicture =
   | {
@@ -268,8 +276,8 @@ const cutPoints = (s: Section, sheet: Sheet): DeskPoint[] => {
         posting: 'seen',
       }));
       const runs = [...runsOf(p.at, sheet)];
-      if (shape) {
-        const at = shapePlace(shape, s, p);
+      if (shape && isOnShape(shape, p)) {
+        const at = shapePlace(shape, p);
         places.push({ view: `shape ${s.plane.name}`, at: flip(at, sheet), posting: 'seen' });
         // X1Y1 carries the depth that its own view does not show
         const account: Account =
@@ -316,8 +324,7 @@ const longestAcross = (s: Section): number => {
 
 /** X1Y1 on the paper, and how it can be moved. */
 const lineOf = (
-  { line, by }: Sheet['shapes'][number],
-  { plane }: Section,
+  { line, by, plane }: Sheet['shapes'][number],
   sheet: Sheet,
 ): NonNullable<CutPicture['line']> => ({
   ends: [flip(line.from, sheet), flip(line.to, sheet)],
@@ -325,12 +332,32 @@ const lineOf = (
   away: sheet.angle === 'first' ? plane.sight : [-plane.sight[0], -plane.sight[1]],
 });
 
-const cutPicture = (s: Section, w: Drawn): CutPicture => {
+/** What a cut passes through: its bodies, and of those with several features the ones that were added to them. */
+const passedBy = (s: Section, d: Drawing): PassedBody[] => {
+  const cut = s.bodies.map((b) => ({ body: b.name, isWhole: false, face: b.face }));
+  const all = [...cut, ...s.whole.map((b) => ({ body: b.name, isWhole: true, face: undefined }))];
+  return all.flatMap(({ body, isWhole, face }): PassedBody[] => {
+    const file = d.part.bodies.find((b) => b.name === body);
+    const added = file?.features.filter((f) => f.op === 'add' && !f.off) ?? [];
+    const met = new Set(face?.loops.flatMap((l) => l.pieces.map((p) => featureOfFace(p.face))));
+    const features =
+      added.length < 2
+        ? []
+        : added.flatMap((f): PassedBody[] => {
+            const name = featureKey(body, f.id);
+            const left =
+              !s.plane.cut.includes(name) && (f.sectioned === false || s.plane.whole.includes(name));
+            return met.has(f.id) || left ? [{ name, words: f.id, isWhole: left }] : [];
+          });
+    return [{ name: body, words: body, isWhole }, ...features];
+  });
+};
+
+/** A cut of a drawn sheet with its book: a row a cut point. */
+export const cutPicture = (s: Section, w: Drawn, d: Drawing): CutPicture => {
   const { sheet } = w;
   const shape = sheet.shapes.find((x) => x.cut === s.plane.name);
   const home = sheet.views.find((v) => v.name === s.plane.seenIn);
-  // the grips state a trace by two points, so only a flat one has them
-  const ends = home && isFlat(s.plane) ? tracePath(s, home) : undefined;
   const view = distanceView(
     s.plane.seenIn,
     sheet.views.map((v) => v.name),
@@ -339,6 +366,7 @@ const cutPicture = (s: Section, w: Drawn): CutPicture => {
   const paperUnit = sheet.units === 'in' ? 25.4 : 1;
   const labels = new Map<string, string[]>();
   for (const r of w.rows) for (const e of r.edges) labels.set(e, [...(labels.get(e) ?? []), r.label]);
+  const edges = new Map(w.part.bodies.flatMap((b) => b.edges.map((e) => [e.key, e] as const)));
   return {
     name: s.plane.name,
     seenIn: s.plane.seenIn,
@@ -358,14 +386,19 @@ const cutPicture = (s: Section, w: Drawn): CutPicture => {
             gapFromXY(sheet.gaps, s.plane.seenIn),
           ) / paperUnit,
         view: view ?? '',
+        how: view && howFound(p, edges.get(p.edge), s.plane.seenIn, view),
       })),
     ),
     area: s.bodies.reduce((a, b) => a + b.face.area, 0),
     perimeter: s.bodies.reduce((a, b) => a + b.face.perimeter, 0),
     longest: longestAcross(s),
     shape: !shape ? 'none' : !shape.fits ? 'no room' : shape.apart ? 'apart' : 'placed',
-    ends: ends && [flip(ends[0] as Vec2, sheet), flip(ends[1] as Vec2, sheet)],
-    ...(shape && { line: lineOf(shape, s, sheet) }),
+    path: home && tracePath(s, home)?.map((p) => flip(p, sheet)),
+    half: s.plane.half,
+    canShow: sheet.views.map((v) => v.name).filter((v) => canShowCut(s, v)),
+    shownIn: sheet.views.flatMap((v) => (v.cut === s.plane.name ? [v.name] : [])),
+    passed: passedBy(s, d),
+    ...(shape && { line: lineOf(shape, sheet) }),
   };
 };
 
@@ -470,7 +503,7 @@ export const deskPicture = (
         sheet.views.map((v) => v.name),
       ),
     },
-    cuts: sheet.sections.map((s) => cutPicture(s, w)),
+    cuts: sheet.sections.map((s) => cutPicture(s, w, d)),
     findings: w.findings.map((f) => ({ path: f.path, text: sentence(f) })),
     box: b,
     overall: { W: b[3] - b[0], D: b[4] - b[1], H: b[5] - b[2] },

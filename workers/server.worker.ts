@@ -1,22 +1,43 @@
 import { parentPort } from 'node:worker_threads';
 import { sheetChanges } from '../core/compare/sheetChanges.ts';
+import { develop } from '../core/develop/develop.ts';
+import { flatSheet } from '../core/develop/flatSheet.ts';
 import { dayOf } from '../core/drawing/day.ts';
 import { openDesk } from '../core/drawing/desk.ts';
 import type { Drawing } from '../core/drawing/drawing.ts';
 import { differencesOf } from '../core/edit/differences.ts';
 import { accountsOf, scaleFromBox } from '../core/ledger/ledger.ts';
+import { attempt } from '../core/number/fault.ts';
+import { says } from '../core/number/faultWords.ts';
 import { heaviestFeature } from '../core/part/heaviest.ts';
 import { partModel } from '../core/part/model.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
 import { transfersOf } from '../core/replay/dividers.ts';
 import { planReplay } from '../core/replay/planReplay.ts';
+import { solidsBehind } from '../core/section/section.ts';
+import { cuttingPlane } from '../core/section/trace.ts';
 import { scaleText } from '../core/sheet/layout/paper.ts';
 import { paperPerUnit } from '../core/sheet/layout/placement.ts';
 import { shopSlip } from '../core/slip/shopSlip.ts';
 import { changesSvg } from '../formats/changesSvg.ts';
+import { paperDxf } from '../formats/sheetDxf.ts';
+import { sheetSvg } from '../formats/sheetSvg.ts';
 import { WRITERS } from '../formats/writers.ts';
+import { cutStudy } from './cutting.ts';
+import { cutPicture } from './deskPicture.ts';
 import { readOpened, soundness } from './opened.ts';
-import type { Answer, ChangesShown, ConstructionList, FileJob, FileMade, Job, Results } from './serverJob.ts';
+import type {
+  Answer,
+  ChangesShown,
+  ConstructionList,
+  CutBook,
+  DevelopmentJob,
+  DevelopmentMade,
+  FileJob,
+  FileMade,
+  Job,
+  Results,
+} from './serverJob.ts';
 
 /** The server's engine, on a thread of its own, which the server ends when it takes too long. */
 const port = parentPort;
@@ -62,6 +83,44 @@ const fileOf = async (job: FileJob): Promise<FileMade> => {
   return { ok: true, scales, content: await WRITERS[job.as]([sheet, ...others], facts) };
 };
 
+const cutBookOf = (drawing: Drawing): CutBook | undefined => {
+  const worked = openDesk().work(drawing);
+  if (!worked.ok) return undefined;
+  const { sheet } = worked;
+  return {
+    scale: scaleText(sheet.scale / paperPerUnit(1, sheet.units)),
+    cuts: sheet.sections.flatMap((s) => {
+      const study = cutStudy(worked, s.plane.name);
+      return study ? [{ cut: cutPicture(s, worked, drawing), study }] : [];
+    }),
+  };
+};
+
+const developmentOf = async (job: DevelopmentJob): Promise<DevelopmentMade> => {
+  const { drawing, feature, cut, from, seam } = job;
+  const known = openDesk().part(drawing);
+  if (!known)
+    return { ok: false, faults: [{ path: [], where: 'the part', ...says('develop.nothing', { feature }) }] };
+  const trace = drawing.cuts.find((c) => c.trace.name === cut)?.trace;
+  const plane = trace && cuttingPlane(trace, drawing.part);
+  if (plane && !plane.ok) return plane;
+  const made = attempt(() =>
+    develop(drawing.part, solidsBehind(known.part, plane ? [plane.value] : []), feature, from),
+  );
+  if (!made.ok) return made;
+  const pieces = made.value;
+  const title = `${drawing.number} ${feature}${trace ? `, cut by ${trace.name}` : ''}`.trim();
+  const sheet = flatSheet(pieces, { title, units: drawing.part.units, seam });
+  const facts = { title, lettering: job.lettering, date: dayOf(drawing.date), author: drawing.drawnBy };
+  const content =
+    job.as === 'dxf'
+      ? paperDxf(sheet)
+      : job.as === 'svg'
+        ? sheetSvg(sheet, title, Buffer.from(job.lettering).toString('base64'))
+        : await (await import('../formats/sheetPdf.ts')).sheetPdf([sheet], facts, job.how);
+  return { ok: true, content, area: pieces.reduce((sum, d) => sum + d.area, 0), pieces: pieces.length };
+};
+
 const changesOf = (before: Drawing, after: Drawing): ChangesShown | undefined => {
   const [was, is] = [before, after].map((d) => openDesk().work(d));
   if (!was?.ok || !is?.ok) return undefined;
@@ -97,6 +156,12 @@ const resultOf = async (job: Job): Promise<Results[Job['kind']]> => {
     case 'changes':
       announce(job.after);
       return changesOf(job.before, job.after);
+    case 'cutBook':
+      announce(job.drawing);
+      return cutBookOf(job.drawing);
+    case 'development':
+      announce(job.drawing);
+      return developmentOf(job);
     case 'file':
       return fileOf(job);
   }

@@ -9,6 +9,8 @@ import type { SettingOut } from '../core/sheet/layout/settingOut.ts';
 import type { ShopSlip } from '../core/slip/shopSlip.ts';
 import type { SheetExportId } from '../formats/exports.ts';
 import type { PrintHow } from '../formats/sheetPdf.ts';
+import type { CutStudy } from './cutting.ts';
+import type { CutPicture } from './deskPicture.ts';
 
 /** A sheet as a file: one drawing, or several as a PDF with a page each. */
 export type FileJob = {
@@ -22,12 +24,36 @@ export type FileJob = {
   readonly how?: PrintHow | undefined;
 };
 
+/** A side laid flat as a file. */
+export type DevelopmentJob = {
+  readonly kind: 'development';
+  readonly drawing: Drawing;
+  readonly feature: string;
+  readonly cut: string | undefined;
+  readonly from: number | undefined;
+  readonly seam: number;
+  readonly as: 'svg' | 'dxf' | 'pdf';
+  readonly lettering: Uint8Array;
+  readonly how: PrintHow | undefined;
+};
+/** The file, with the exact area of all pieces, or why it cannot be made. */
+export type DevelopmentMade =
+  | {
+      readonly ok: true;
+      readonly content: string | Uint8Array;
+      readonly area: number;
+      readonly pieces: number;
+    }
+  | { readonly ok: false; readonly faults: readonly Fault[] };
+
 /** What the server asks of its worker thread. */
 export type Job =
   | { readonly kind: 'check'; readonly drawing: Drawing }
   | { readonly kind: 'open'; readonly data: unknown; readonly name: string }
   | { readonly kind: 'settingOut'; readonly drawing: Drawing }
   | { readonly kind: 'slip'; readonly drawing: Drawing; readonly allowance: number }
+  | DevelopmentJob
+  | { readonly kind: 'cutBook'; readonly drawing: Drawing }
   | { readonly kind: 'construction'; readonly drawing: Drawing; readonly choice: ReplayChoice }
   | { readonly kind: 'changes'; readonly before: Drawing; readonly after: Drawing }
   | FileJob;
@@ -56,6 +82,12 @@ export type ChangesShown = {
   readonly svg: string;
 };
 
+/** The cut book of a drawing: of each cut that is drawn its points, and what it lays open. */
+export type CutBook = {
+  readonly scale: string;
+  readonly cuts: readonly { readonly cut: CutPicture; readonly study: CutStudy }[];
+};
+
 /** What each kind of job gives; undefined where the drawing cannot be drawn. */
 export type Results = {
   readonly check: Result<Drawing>;
@@ -65,6 +97,8 @@ export type Results = {
   readonly construction: ConstructionList | undefined;
   readonly changes: ChangesShown | undefined;
   readonly file: FileMade;
+  readonly development: DevelopmentMade;
+  readonly cutBook: CutBook | undefined;
 };
 
 /** What the thread answers: word of what is heavy, then either the result or its own failure. */

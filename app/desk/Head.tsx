@@ -26,7 +26,8 @@ const SaveNote = () => {
     refused: 'Not saved',
   }[save];
   return (
-    <span className="whitespace-nowrap text-[13px]">
+    // as wide with its time as without, so that nothing beside it moves when a change is stored
+    <span className="inline-block min-w-[76px] text-right text-[13px] whitespace-nowrap">
       <span
         role="status"
         data-testid="save"
@@ -47,9 +48,9 @@ const SaveNote = () => {
 const HeadMenus = fetchedLater(
   () => import('./panels/HeadMenus.tsx').then((m) => m.HeadMenus),
   <>
-    <span className="w-[192px] shrink-0" />
+    <span className="w-[157px] shrink-0" />
     <SaveNote />
-    <span className="w-[117px] shrink-0" />
+    <span className="w-[104px] shrink-0" />
   </>,
 );
 

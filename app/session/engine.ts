@@ -8,7 +8,9 @@ import type { Drawing } from '../../core/drawing/drawing.ts';
 import type { Vec2, Vec3 } from '../../core/geometry/vec.ts';
 import type { ViewName } from '../../core/geometry/viewFrames.ts';
 import type { ReplayChoice } from '../../core/replay/deed.ts';
+import type { ProposedCut } from '../../core/section/proposedCuts.ts';
 import type { Against, BalanceAnswer } from '../../workers/balancing.ts';
+import type { CutStudy, MoveOfCut } from '../../workers/cutting.ts';
 import type { DeskWorker } from '../../workers/desk.worker.ts';
 import type { DeskNote, DeskPicture, DeskPoint } from '../../workers/deskPicture.ts';
 import type { DimensionProposal, PickedOnSheet } from '../../workers/dimensionPicture.ts';
@@ -57,6 +59,12 @@ export type Engine = {
     scheme: Scheme,
     rest: boolean,
   ) => Promise<DimensionProposal | undefined>;
+  /** Cuts that suit the part. */
+  readonly proposeCuts: (drawing: Drawing) => Promise<readonly ProposedCut[]>;
+  /** What a cut lays open; nothing where it is not drawn, or a newer picture was asked for meanwhile. */
+  readonly study: (drawing: Drawing, cut: string) => Promise<CutStudy | undefined>;
+  /** How far to move a cut so that a share of the volume stays behind it. */
+  readonly shareOfCut: (drawing: Drawing, cut: string, share: number) => Promise<MoveOfCut | undefined>;
   /** What a place of the sheet stands for when it is dimensioned (paper mm, y up). */
   readonly pickStation: (drawing: Drawing, at: Vec2, reach: number) => Promise<PickedOnSheet | undefined>;
   /** What the distance between two stations adds up to at worst, in words. */
@@ -131,6 +139,9 @@ export const openEngine = (): Engine => {
     pointed: (drawing, at, reach) => answer(async (r) => r.pointed(drawing, at, reach), undefined),
     dimensions: (drawing) => answer(async (r) => r.dimensions(drawing), undefined),
     propose: (drawing, scheme, rest) => answer(async (r) => r.propose(drawing, scheme, rest), undefined),
+    proposeCuts: (drawing) => answer(async (r) => r.proposeCuts(drawing), []),
+    study: (drawing, cut) => answer(async (r) => r.study(drawing, cut), undefined),
+    shareOfCut: (drawing, cut, share) => answer(async (r) => r.shareOfCut(drawing, cut, share), undefined),
     pickStation: (drawing, at, reach) => answer(async (r) => r.pickStation(drawing, at, reach), undefined),
     worst: (drawing, tied) => answer(async (r) => r.worst(drawing, tied), undefined),
     check: (drawing) => answer(async (r) => r.check(drawing), undefined),

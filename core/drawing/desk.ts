@@ -173,7 +173,7 @@ export const openDesk = (): Desk => {
     const viewIn = (name: ViewName, scene: readonly SceneBody[]): View =>
       scene === part.bodies ? plain(name) : sectional(name, scene);
     for (const name of d.setup.views) {
-      viewIn(name, cutShownIn(name, sections)?.remains ?? part.bodies);
+      viewIn(name, cutShownIn(name, sections, d.setup.shownIn)?.remains ?? part.bodies);
       yield undefined;
     }
     const numbered = {

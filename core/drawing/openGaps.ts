@@ -6,6 +6,7 @@ import { placementAt, scalesOf } from '../sheet/layout/fit.ts';
 import { gapsOf } from '../sheet/layout/gaps.ts';
 import { roomyGaps } from '../sheet/layout/margins.ts';
 import { paperPerUnit } from '../sheet/layout/placement.ts';
+import { titleGuides } from '../sheet/layout/titleGuides.ts';
 import { DEFAULT_SETUP, type SheetSetup } from '../sheet/setup.ts';
 import { loadOf } from '../sheet/sheet.ts';
 import type { BuiltPart } from '../solid/build.ts';
@@ -32,10 +33,11 @@ export const openGaps = (
   if (!isUnchosen(setup)) return undefined;
   const open = dimensioning(part, lay, viewIn, sections, true);
   const load = loadOf(part, sections, undefined, open.margins);
+  const { room: titleRoom } = titleGuides(setup.rules);
   const ratios = setup.scale === 'fit' ? scalesOf(part.units) : [setup.scale];
   for (const ratio of ratios) {
     const margins = open.margins(setup, paperPerUnit(ratio, part.units));
-    const { others, level, upright } = roomyGaps(gapsOf(setup), margins, setup.views, setup.angle);
+    const { others, level, upright } = roomyGaps(gapsOf(setup), margins, setup.views, setup.angle, titleRoom);
     const gap = Math.ceil(others);
     const distances: Distances = { gap, between: [gap + Math.ceil(level), gap + Math.ceil(upright)] };
     if (placementAt(ratio, { ...setup, ...distances }, load).fits)

@@ -22,6 +22,8 @@ const apply = (d: Drawing, c: Exclude<Command, { type: 'writeStatement' }>, cont
     case 'setCutView':
     case 'setCutLook':
     case 'moveTrace':
+    case 'setCutHalf':
+    case 'spareInCut':
     case 'switchCut':
     case 'removeCut':
       return applyCutCommand(d, c);

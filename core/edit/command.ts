@@ -13,7 +13,7 @@ import type { MarkedStanding } from '../statement/standings.ts';
 import type { TurnedTable } from '../statement/turned.ts';
 import type { Source } from '../task/source.ts';
 import type { LinePlace, SizePlace } from './place.ts';
-import type { Stated } from './tracePull.ts';
+import type { Stated } from './traceStated.ts';
 
 /** Some keys of T with new values; null takes a key away, back to what holds where nothing is said. Survives JSON. */
 export type Change<T> = { readonly [K in keyof T]?: NonNullable<T[K]> | null };
@@ -87,8 +87,17 @@ export type CutCommand =
     }
   | { readonly type: 'setCutView'; readonly cut: string; readonly seenIn: ViewName }
   | { readonly type: 'setCutLook'; readonly cut: string; readonly look: TraceFile['look'] }
-  /** by two points, or by a place and an angle, as it was stated */
-  | { readonly type: 'moveTrace'; readonly cut: string; readonly stated: Stated }
+  /** by its points, or by a place and an angle. @param words what was done: "bent" */
+  | { readonly type: 'moveTrace'; readonly cut: string; readonly stated: Stated; readonly words?: string }
+  /** a half section: only a quarter is taken away */
+  | { readonly type: 'setCutHalf'; readonly cut: string; readonly half: boolean }
+  /** a body, or "body/feature", that this cut leaves whole or cuts; as the part says where neither is chosen */
+  | {
+      readonly type: 'spareInCut';
+      readonly cut: string;
+      readonly name: string;
+      readonly leave: 'whole' | 'cut' | 'as stated';
+    }
   | { readonly type: 'switchCut'; readonly cut: string; readonly on: boolean }
   | { readonly type: 'removeCut'; readonly cut: string };
 

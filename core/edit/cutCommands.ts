@@ -33,16 +33,50 @@ export const applyCutCommand = (d: Drawing, c: CutCommand): Edited => {
     case 'setCutLook':
       return onCut(d, c.cut, `look ${c.look}`, (cut) => ({ ...cut, trace: { ...cut.trace, look: c.look } }));
     case 'moveTrace':
-      return onCut(d, c.cut, 'moved', (cut) => {
+      return onCut(d, c.cut, c.words ?? 'moved', (cut) => {
         const { at: _, angle: __, through: ___, ...trace } = cut.trace;
         return { ...cut, trace: { ...trace, ...c.stated } };
       });
+    case 'setCutHalf':
+      return onCut(d, c.cut, c.half ? 'a half section' : 'a full section', (cut) => {
+        const { half: _, ...trace } = cut.trace;
+        return { ...cut, trace: c.half ? { ...trace, half: true } : trace };
+      });
+    case 'spareInCut':
+      return onCut(
+        d,
+        c.cut,
+        `${c.name} ${c.leave === 'as stated' ? 'as stated' : `left ${c.leave}`}`,
+        (cut) => {
+          const { whole, cut: through, ...trace } = cut.trace;
+          const others = (list: readonly string[] = []): string[] => list.filter((x) => x !== c.name);
+          const [left, taken] = [others(whole), others(through)];
+          if (c.leave === 'whole') left.push(c.name);
+          if (c.leave === 'cut') taken.push(c.name);
+          return {
+            ...cut,
+            trace: { ...trace, ...(left.length && { whole: left }), ...(taken.length && { cut: taken }) },
+          };
+        },
+      );
     case 'switchCut':
       return onCut(d, c.cut, c.on ? 'on' : 'off', (cut) => ({ ...cut, on: c.on }));
-    case 'removeCut':
+    case 'removeCut': {
+      // a later cut of the same letter begins anew
+      const without = <T>(kept: Record<string, T> | undefined): Record<string, T> | undefined => {
+        const left = Object.entries(kept ?? {}).filter(([name]) => name !== c.cut);
+        return left.length ? Object.fromEntries(left) : undefined;
+      };
+      const { shapes, shownIn, ...setup } = d.setup;
+      const [places, views] = [without(shapes), without(shownIn)];
       return {
-        drawing: { ...d, cuts: d.cuts.filter((x) => x.trace.name !== c.cut) },
+        drawing: {
+          ...d,
+          setup: { ...setup, ...(places && { shapes: places }), ...(views && { shownIn: views }) },
+          cuts: d.cuts.filter((x) => x.trace.name !== c.cut),
+        },
         label: `Cut ${c.cut}: taken out`,
       };
+    }
   }
 };

@@ -58,11 +58,15 @@ const otherwise = (about: string): Difference => ({ about, before: ONE_WAY, afte
 
 const traceWords = (c: Drawing['cuts'][number] | undefined): string | undefined => {
   if (!c) return undefined;
-  const { seenIn, through, at, angle, look } = c.trace;
+  const { seenIn, through, at, angle, look, half, whole, cut } = c.trace;
   const place = through
     ? through.map((p) => `[${p.join(', ')}]`).join(' to ')
     : `[${at?.join(', ')}] at ${angle} degrees`;
-  return `${c.on ? '' : '(not drawn) '}in the ${seenIn} view ${place}, looking ${look}`;
+  return [
+    `${c.on ? '' : '(not drawn) '}${half ? 'half section, ' : ''}in the ${seenIn} view ${place}, looking ${look}`,
+    ...(whole ? [`${whole.join(', ')} left whole`] : []),
+    ...(cut ? [`${cut.join(', ')} cut`] : []),
+  ].join(', ');
 };
 
 /**

@@ -192,6 +192,22 @@ const WORDS = {
     what: 'A half section is taken along one straight trace.',
     remedy: 'Give "through" two points: the direction, then the point from which it is cut.',
   }),
+  'develop.unknown': (v: { feature: Value }) => ({
+    what: `There is no feature "${v.feature}".`,
+    remedy: 'Name one that the part has, and that is switched on.',
+  }),
+  'develop.nothing': (v: { feature: Value }) => ({
+    what: `Nothing of the side of "${v.feature}" bounds the finished body.`,
+    remedy: 'Choose a feature whose side can be seen.',
+  }),
+  'develop.not-developable': (v: { kind: Value }) => ({
+    what: `The surface of a ${v.kind} bends two ways: it cannot be laid flat.`,
+    remedy: 'Choose another feature, or make it of flat, cylindrical and conical pieces.',
+  }),
+  'trace.leg-angle': (v: { typed: Value }) => ({
+    what: `"${v.typed}" is no angle for it.`,
+    remedy: 'Type a plain figure in degrees, from level to the right and counter-clockwise.',
+  }),
   'trace.look': (v: { look: Value }) => ({
     what: `One cannot look ${v.look} along the cut itself.`,
     remedy: 'Choose one of the two other directions.',

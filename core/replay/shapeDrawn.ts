@@ -7,7 +7,7 @@ import type { Leg } from '../section/trace.ts';
 import { onPaper } from '../sheet/layout/similarity.ts';
 import { distanceView } from '../sheet/layout/xyDistance.ts';
 import { placeOfPoint } from '../sheet/views/placedView.ts';
-import { inShape, type PlacedShape, shapePlace } from '../sheet/views/trueShape.ts';
+import { inShape, isOnShape, lineNumberOf, type PlacedShape, shapePlace } from '../sheet/views/trueShape.ts';
 import { flatten } from '../view/project.ts';
 import { pointAt } from './coordinates.ts';
 import { type Findable, parameterNear } from './curvePoints.ts';
@@ -33,15 +33,15 @@ export const legOf = (s: Section, trace: readonly TraceLeg[], c: Findable): Trac
 };
 
 /** A place of the developed trace on X1Y1. */
-const basePlace = (s: Section, shape: PlacedShape, along: number): Vec2 =>
-  footPlace(shape.line, onPaper(shape.toPaper, inShape(s.plane, along, 0)));
+const basePlace = (shape: PlacedShape, along: number): Vec2 =>
+  footPlace(shape.line, onPaper(shape.toPaper, inShape(shape.plane, along, 0)));
 
 /** The true shape: projectors square to the trace, distances from XY set off from X1Y1, the points joined. */
 export const drawShape = (
   p: Plan,
   s: Section,
   trace: readonly TraceLeg[],
-  points: readonly Findable[],
+  found: readonly Findable[],
 ): void => {
   const { plane } = s;
   const shape = p.sheet.shapes.find((x) => x.cut === plane.name);
@@ -49,7 +49,8 @@ export const drawShape = (
   const other = distanceView(plane.seenIn, names);
   const reference = other && p.reference.get(plane.seenIn === 'front' ? other : plane.seenIn);
   if (!shape || !other || reference === undefined || (plane.seenIn !== 'front' && other !== 'front')) return;
-  const n = p.sheet.sections.indexOf(s) + 1;
+  const points = found.filter((c) => isOnShape(shape, c));
+  const n = lineNumberOf(p.sheet, plane.name);
   const base = freshName(p, 'l');
   const start = freshName(p, 'p');
   take(
@@ -65,7 +66,7 @@ export const drawShape = (
     },
     [
       { do: 'place', point: start, left: shape.line.from[0], bottom: shape.line.from[1] },
-      { do: 'parallel', line: base, to: (trace[0] as TraceLeg).line, through: start },
+      { do: 'parallel', line: base, to: (trace[shape.leg ?? 0] as TraceLeg).line, through: start },
     ],
   );
   const t = viewNamed(p, plane.seenIn);
@@ -74,7 +75,7 @@ export const drawShape = (
   const square: Vec2 = [-direction[1], direction[0]];
   const acrossRef = (p.board.lines.get(reference) as { d: Vec2 }).d[0] === 1;
   // moved away from its own projectors, or turned into line, it keeps the spacings along the trace
-  const spaced = shape.apart || trace.length > 1;
+  const spaced = shape.apart || (trace.length > 1 && shape.leg === undefined);
   const feet = new Map<string, string>();
   type Anchor = { readonly foot: string; readonly on: string; readonly at: Vec2 };
   const anchors = new Map<number, Anchor>();
@@ -122,7 +123,7 @@ export const drawShape = (
     const next = from < i ? i - 1 : i + 1;
     const before = anchorOf(next);
     const bend = trace[Math.max(i, next)] as TraceLeg;
-    const at = basePlace(s, shape, bend.leg.from);
+    const at = basePlace(shape, bend.leg.from);
     const foot = freshName(p, 'p');
     anchors.set(i, { foot, on: bend.start, at });
     const by = dot2(sub2(at, before.at), direction);
@@ -144,9 +145,10 @@ export const drawShape = (
     };
   };
   for (const c of points) {
-    const at = shapePlace(shape, s, c);
+    const at = shapePlace(shape, c);
     if (pointThere(p, at)) continue;
-    const leg = legOf(s, trace, c);
+    // a bend belongs to two legs: in the shape of one leg alone it is a point of that one
+    const leg = shape.leg === undefined ? legOf(s, trace, c) : (trace[shape.leg] as TraceLeg);
     const name = c.label ? `cut point ${c.label}` : 'a point of the curve';
     const on = pointThere(p, placeOfPoint(t, c.at)) as string;
     const measured = pointAt(p, other, placeOfPoint(o, c.at), 'true shape');
@@ -206,7 +208,7 @@ export const drawShape = (
       deeds,
     );
   }
-  const labels = new Map(points.map((c) => [pointThere(p, shapePlace(shape, s, c)), c.label]));
+  const labels = new Map(points.map((c) => [pointThere(p, shapePlace(shape, c)), c.label]));
   const namesOf = (through: readonly string[], between = ', '): string => {
     const named = through.flatMap((x) => labels.get(x) || []);
     return named.length === through.length ? named.join(between) : 'the points';
@@ -217,7 +219,7 @@ export const drawShape = (
       const ends = [pointOn2(r.curve, r.from), pointOn2(r.curve, r.to)].map((x) => pointThere(p, x));
       const [from, to] = ends;
       const inner = points
-        .map((c) => shapePlace(shape, s, c))
+        .map((c) => shapePlace(shape, c))
         .flatMap((x) => {
           const t = parameterNear(r, x);
           const name = pointThere(p, x);

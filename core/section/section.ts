@@ -148,8 +148,12 @@ export const sectionOf = (part: BuiltPart, c: CuttingPlane, divisions?: Division
 /** What remains of a part after several cuts. */
 export const remainsOf = (part: BuiltPart, cuts: readonly CuttingPlane[]): readonly SceneBody[] => {
   const [only] = cuts;
-  if (cuts.length < 2) return only ? sectionOf(part, only).remains : part.bodies;
-  return part.bodies.map((body): SceneBody => {
+  return only && cuts.length < 2 ? sectionOf(part, only).remains : solidsBehind(part, cuts);
+};
+
+/** The bodies behind some cuts as solids of their own, with all their edges; the bodies themselves where nothing is cut. */
+export const solidsBehind = (part: BuiltPart, cuts: readonly CuttingPlane[]): readonly SceneBody[] =>
+  part.bodies.map((body): SceneBody => {
     const own = cuts.filter((c) => isCut(body.solid, c));
     if (!own.length) return body;
     const rest = solidOf(
@@ -159,4 +163,3 @@ export const remainsOf = (part: BuiltPart, cuts: readonly CuttingPlane[]): reado
     );
     return { solid: rest, edges: bodyEdges(rest) };
   });
-};

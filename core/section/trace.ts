@@ -1,6 +1,17 @@
 import { EDGE_ON } from '../geometry/nearness.ts';
 import { type Plane, plane } from '../geometry/surface.ts';
-import { along, cross, cross2, dot, dot2, scale, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import {
+  along,
+  along2,
+  cross,
+  cross2,
+  dot,
+  dot2,
+  scale,
+  sub2,
+  type Vec2,
+  type Vec3,
+} from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES, type ViewFrame } from '../geometry/viewFrames.ts';
 import { cosDegrees, sinDegrees } from '../number/angle.ts';
@@ -181,6 +192,16 @@ export const cuttingPlane = (trace: TraceFile, file: PartFile): Result<CuttingPl
       cut: trace.cut ?? [],
     };
   });
+
+/**
+ * One leg of a cut taken by itself, as for a true shape of that leg alone: s runs as in the whole cut, and `start` is where s would be
+ * nought. The list of legs stays, for stretches of a rim name theirs by its place there.
+ */
+export const legAlone = (c: CuttingPlane, leg: Leg): CuttingPlane => ({
+  ...c,
+  ...leg,
+  start: along2(leg.start, leg.direction, Number.isFinite(leg.from) ? -leg.from : 0),
+});
 
 /** Whether two legs lie in planes that face the same way, as those of an offset cut do. */
 export const sameFacing = (a: Leg, b: Leg): boolean => dot(a.kept.n, b.kept.n) > 1 - EDGE_ON;

@@ -11,6 +11,7 @@ import type { Gaps } from './layout/gaps.ts';
 import type { Layout } from './layout/layout.ts';
 import type { MarginsOf } from './layout/margins.ts';
 import type { PaperFrame } from './layout/paper.ts';
+import type { TitleGuides } from './layout/titleGuides.ts';
 import type { SheetSetup } from './setup.ts';
 import type { PlacedAuxiliary } from './views/auxiliary.ts';
 import type { PlacedPictorial } from './views/pictorialView.ts';
@@ -23,6 +24,10 @@ export type Sheet = {
   readonly scale: number;
   readonly angle: SheetSetup['angle'];
   readonly gaps: Gaps;
+  /** where the names of the views stand */
+  readonly titles: TitleGuides;
+  /** the number of the first line that a true shape stands on: X1Y1, or X2Y2 where the upright line is named X1Y1 */
+  readonly firstLine: number;
   readonly units: 'mm' | 'in';
   readonly box: Box3;
   readonly layout: Layout;
@@ -43,6 +48,9 @@ export type Sheet = {
   /** what does not fit, each with its remedy; the sheet is drawn all the same */
   readonly findings: readonly Fault[];
 };
+
+/** What a file of a drawing needs: the paper and the ink on it. A development has such a sheet too. */
+export type InkedPaper = Pick<Sheet, 'paper' | 'ink' | 'scale' | 'units'>;
 
 /** A sheet whose objects have their places, before they are inked. */
 export type PlacedSheet = Omit<Sheet, 'ink'>;

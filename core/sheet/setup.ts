@@ -28,6 +28,8 @@ export const setupSchema = z
       )
       .max(12)
       .optional(),
+    /** notes on the sheet, one a line, numbered as they stand */
+    notes: z.array(z.string().min(1).max(120)).max(12).optional(),
     angle: z.enum(['first', 'third']),
     scale: z.union([z.literal('fit'), z.number().min(1e-6).max(1000)]),
     views: z.array(viewName).min(1).max(6),
@@ -40,15 +42,22 @@ export const setupSchema = z
       .max(4)
       .optional(),
     /**
-     * of each cut, by its name, whether its true shape is left out, and where X1Y1 was put: from the beginning of the trace, paper mm; it
-     * finds its own place where missing
+     * of each cut, by its name, whether its true shape is left out; of a bent cut the one leg, counted from 1, whose shape is shown (all
+     * turned into one line where missing); and where X1Y1 was put: from the beginning of the trace, paper mm (it finds its own place
+     * where missing)
      */
     shapes: z
       .record(
         z.string().max(60),
-        z.strictObject({ out: z.literal(true).optional(), by: z.tuple([paperPlace, paperPlace]).optional() }),
+        z.strictObject({
+          out: z.literal(true).optional(),
+          leg: z.number().int().min(1).max(60).optional(),
+          by: z.tuple([paperPlace, paperPlace]).optional(),
+        }),
       )
       .optional(),
+    /** of each cut, by its name, the views that show it, where they were chosen; else all that can, of a stepped cut those that face it */
+    shownIn: z.record(z.string().max(60), z.array(viewName).max(6)).optional(),
     /** where the group of views was put: the lower left corner of all boxes, paper mm; found by itself where missing */
     place: z.tuple([paperPlace, paperPlace]).optional(),
     rules: z.strictObject({
@@ -91,6 +100,20 @@ export const setupSchema = z
       pairs: z.enum(['two', 'one']).optional(),
       /** how many generators divide a curved face that is cut; none where missing */
       generators: z.union([z.literal(8), z.literal(12), z.literal(24)]).optional(),
+      /** the names of views: how high, how far below their view, mm, and whether their guide lines are drawn; usual where missing */
+      titles: z
+        .strictObject({
+          height: z.number().min(1.8).max(14),
+          below: z.number().min(1).max(60),
+          guides: z.boolean().optional(),
+        })
+        .optional(),
+      /** the upright line between the front view and those beside it is named X1Y1; the lines of true shapes begin with X2Y2 then */
+      uprightNamed: z.boolean().optional(),
+      /** sectional views are named by the letter of their cut, "Section A-A"; "Sectional front view" where missing */
+      cutTitles: z.literal('letters').optional(),
+      /** how far apart the lines of all hatching are, mm; by the size of the area where missing */
+      hatchEvery: z.number().min(0.5).max(12).optional(),
       /** how dimension lines end; in arrows where missing */
       lineEnds: z.enum(['ticks', 'dots']).optional(),
       /** what the views are called on the sheet; front, top and left view where missing */

@@ -6,6 +6,7 @@ import { postingsIn } from '../ledger/postings.ts';
 import type { Fault } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
 import type { Section } from '../section/section.ts';
+import type { Leg } from '../section/trace.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import type { SceneBody } from '../view/scene.ts';
 import type { View } from '../view/view.ts';
@@ -20,6 +21,7 @@ import { type Load, largestFit, placementAt, scalesOf } from './layout/fit.ts';
 import { gapsOf } from './layout/gaps.ts';
 import { paperFrame, paperTitle, type Rect, scaleText } from './layout/paper.ts';
 import { inner, lowOf, unscaled } from './layout/placement.ts';
+import { titleGuides } from './layout/titleGuides.ts';
 import type { SheetSetup } from './setup.ts';
 import { type AuxiliaryMaker, placeAuxiliaries, takenRooms } from './views/auxiliaries.ts';
 import { ISOMETRIC_SIGHT, placePictorial } from './views/pictorialView.ts';
@@ -27,14 +29,34 @@ import { type PlacedView, viewToPaper } from './views/placedView.ts';
 import type { PlacedShape } from './views/trueShape.ts';
 import { viewTitle } from './views/viewTitles.ts';
 
-/** The views that show a cut: those whose observer looks at the cut face other than edge-on. */
-export const showsCut = (section: Section, name: ViewName): boolean =>
-  name !== section.plane.seenIn &&
-  section.plane.legs.some((leg) => dot(VIEW_FRAMES[name].toward, leg.kept.n) < -EDGE_ON);
+/** Whether a view can show a cut: its observer looks at the cut face other than edge-on. */
+export const canShowCut = ({ plane }: Section, name: ViewName): boolean =>
+  name !== plane.seenIn && plane.legs.some((leg) => dot(VIEW_FRAMES[name].toward, leg.kept.n) < -EDGE_ON);
 
-/** The cut that a view shows, if any. */
-export const cutShownIn = (name: ViewName, sections: readonly Section[]): Section | undefined =>
-  sections.find((s) => s.bodies.length > 0 && showsCut(s, name));
+/** Whether the legs of a cut are parallel to the first or square to it, both of them: a stepped cut, whose steps are not drawn. */
+const isStepped = ({ legs }: Section['plane']): boolean => {
+  const turns = legs.map((leg) => Math.abs(dot(leg.kept.n, (legs[0] as Leg).kept.n)));
+  return turns.some((x) => x < EDGE_ON) && turns.every((x) => x < EDGE_ON || x > 1 - EDGE_ON);
+};
+
+/** Whether a view shows a cut where nobody chose: any that can, but of a stepped cut none that only faces its steps. */
+const showsByItself = (section: Section, name: ViewName): boolean =>
+  canShowCut(section, name) &&
+  (!isStepped(section.plane) || dot(VIEW_FRAMES[name].toward, section.plane.kept.n) < -EDGE_ON);
+
+/**
+ * The cut that a view shows, if any: of several that could be shown there the first.
+ * @param chosen of each cut, by its name, the views that were chosen for it
+ */
+export const cutShownIn = (
+  name: ViewName,
+  sections: readonly Section[],
+  chosen: SheetSetup['shownIn'],
+): Section | undefined =>
+  sections.find((s) => {
+    const own = chosen?.[s.plane.name];
+    return s.bodies.length > 0 && (own ? own.includes(name) && canShowCut(s, name) : showsByItself(s, name));
+  });
 
 /** What does not fit, and what would. */
 const tooMuch = (
@@ -116,7 +138,7 @@ export const drawSheet = (
   const paper = { ...paperFrame(setup), name: paperTitle(setup) };
   const { box } = part;
   const shownIn = (name: ViewName): View =>
-    makeView(name, cutShownIn(name, sections)?.remains ?? part.bodies);
+    makeView(name, cutShownIn(name, sections, setup.shownIn)?.remains ?? part.bodies);
   const dimensioned = layDimensions && dimensioning(part, layDimensions, shownIn, sections);
   const load = loadOf(part, sections, makeAuxiliary, dimensioned?.margins);
   // what fits nowhere is drawn at the smallest scale all the same
@@ -131,12 +153,16 @@ export const drawSheet = (
   const findings: Fault[] = shapesFit ? [] : [tooMuch(setup, load, ratio, viewsFit, shapes)];
   const used = new Set<string>();
   const views = [...layout.boxes].map(([name, home]): PlacedView => {
-    const section = cutShownIn(name, sections);
+    const section = cutShownIn(name, sections, setup.shownIn);
     if (section) used.add(section.plane.name);
     const title = viewTitle(name, setup.rules.names);
     return {
       name,
-      title: section ? `Sectional ${title.toLowerCase()}` : title,
+      title: !section
+        ? title
+        : setup.rules.cutTitles
+          ? `Section ${section.plane.name}-${section.plane.name}`
+          : `Sectional ${title.toLowerCase()}`,
       box: home,
       view: shownIn(name),
       toPaper: viewToPaper(name, lowOf(box), unscaled(box), home, scale),
@@ -169,6 +195,8 @@ export const drawSheet = (
     scale,
     angle: setup.angle,
     gaps: gapsOf(setup),
+    titles: titleGuides(setup.rules),
+    firstLine: setup.rules.uprightNamed && setup.rules.referenceLines ? 2 : 1,
     margins,
     dimensions: dimensioned?.laid(setup, scale) ?? NO_DIMENSIONS,
     units: part.units,

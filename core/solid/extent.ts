@@ -99,6 +99,44 @@ const endsIn = (s: Solid, id: number, tip: Vec3): boolean => {
   return insideSolid(s, along(tip, a, r)) !== insideSolid(s, along(tip, a, -r));
 };
 
+/** How far a body reaches along a unit direction beyond its edges: where a ball or ring bulges, or a cone runs to a point. */
+const beyondEdges = (s: Solid, axis: Vec3): number[] =>
+  s.surfaces.flatMap((surface, id): number[] => {
+    const out = tipsOf(surface)
+      .filter((tip) => endsIn(s, id, tip))
+      .map((tip) => dot(tip, axis));
+    if (!isRound(surface)) return out;
+    for (const side of [1, -1]) {
+      const d = scale(axis, side);
+      const p = furthest(surface, d);
+      if (bounds(s, id, p, d)) out.push(dot(p, axis));
+      else if (surface.kind === 'torus' && length(cross(surface.a, axis)) < 1e-9) {
+        const round = Array.from({ length: 24 }, (_, k) => (k * Math.PI) / 12 + 0.1);
+        const onTop = round
+          .map((q) =>
+            along(
+              along(
+                along(surface.o, surface.e1, surface.R * Math.cos(q)),
+                surface.e2,
+                surface.R * Math.sin(q),
+              ),
+              d,
+              surface.r,
+            ),
+          )
+          .find((q) => bounds(s, id, q, d));
+        if (onTop) out.push(dot(onTop, axis));
+      }
+    }
+    return out;
+  });
+
+/** How far a body reaches along a unit direction, from least to most, exactly. */
+export const reachOfBody = (s: Solid, edges: readonly Edge[], axis: Vec3): [number, number] => {
+  const ends = [...edges.flatMap((e) => edgeExtent(e, axis)), ...beyondEdges(s, axis)];
+  return [Math.min(...ends), Math.max(...ends)];
+};
+
 /** The exact box of a body: that of its edges, widened where a ball or ring bulges beyond them or a cone runs to a point. */
 export const boxOfBody = (s: Solid, edges: readonly Edge[]): Box3 => {
   const b = [...EMPTY_BOX] as [number, number, number, number, number, number];
@@ -110,37 +148,8 @@ export const boxOfBody = (s: Solid, edges: readonly Edge[]): Box3 => {
     const own = boxOfEdge(e);
     for (let i = 0; i < 3; i++) take(i, own[i] as number, own[i + 3] as number);
   }
-  s.surfaces.forEach((surface, id) => {
-    for (const tip of tipsOf(surface))
-      if (endsIn(s, id, tip))
-        AXES.forEach((_, i) => {
-          take(i, tip[i] as number, tip[i] as number);
-        });
-    if (!isRound(surface)) return;
-    AXES.forEach((axis, i) => {
-      for (const side of [1, -1]) {
-        const d = scale(axis, side);
-        const p = furthest(surface, d);
-        if (bounds(s, id, p, d)) take(i, p[i] as number, p[i] as number);
-        else if (surface.kind === 'torus' && length(cross(surface.a, axis)) < 1e-9) {
-          const round = Array.from({ length: 24 }, (_, k) => (k * Math.PI) / 12 + 0.1);
-          const onTop = round
-            .map((q) =>
-              along(
-                along(
-                  along(surface.o, surface.e1, surface.R * Math.cos(q)),
-                  surface.e2,
-                  surface.R * Math.sin(q),
-                ),
-                d,
-                surface.r,
-              ),
-            )
-            .find((q) => bounds(s, id, q, d));
-          if (onTop) take(i, onTop[i] as number, onTop[i] as number);
-        }
-      }
-    });
+  AXES.forEach((axis, i) => {
+    for (const x of beyondEdges(s, axis)) take(i, x, x);
   });
   return b;
 };

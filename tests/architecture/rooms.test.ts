@@ -16,6 +16,7 @@ const CORE = [
   'ledger',
   'dimension',
   'sheet',
+  'develop',
   'print',
   'slip',
   'compare',

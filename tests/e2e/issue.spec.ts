@@ -25,12 +25,27 @@ test('the title block is filled in place, in a form that has room for it', async
   await fill(page, 'General tolerance', 'ISO 2768-m');
   await fill(page, 'Checked by', 'T. V.');
   await fill(page, 'Title', 'Sensor shoe, left hand');
+  // notes stand numbered on the sheet, as they are parted into lines
+  const notes = page.getByLabel('Notes on the sheet', { exact: true });
+  await notes.fill('Remove burrs.\n\n Break sharp edges 0.3. ');
+  await page.getByLabel('Title', { exact: true }).focus();
+  await expect
+    .poll(() => letters(page))
+    .toEqual(expect.arrayContaining(['NOTES', '1. REMOVE BURRS.', '2. BREAK SHARP EDGES 0.3.']));
+  await notes.fill(
+    `${'A note that says a great deal too much to stand in one line of a sheet, and goes on. '.repeat(2)}`,
+  );
+  await page.getByLabel('Title', { exact: true }).focus();
+  await expect(page.getByText('is longer than 120 letters', { exact: false })).toBeVisible();
+  await notes.press('Escape');
   await expect
     .poll(() => letters(page))
     .toEqual(expect.arrayContaining(['OILED', 'ISO 2768-M', 'T. V.', 'SENSOR SHOE, LEFT HAND']));
   await saved(page);
   await page.reload();
-  await expect.poll(() => letters(page)).toEqual(expect.arrayContaining(['OILED', 'ISO 2768-M']));
+  await expect
+    .poll(() => letters(page))
+    .toEqual(expect.arrayContaining(['OILED', 'ISO 2768-M', '1. REMOVE BURRS.']));
 });
 
 test('an issue is frozen with its files; a change begins the next revision, with its row in the table', async ({

@@ -29,12 +29,18 @@ test('the register opens with six drawings, found by a word', async ({ page }) =
 test('a drawing shows its views; one switch moves them to third angle and back', async ({ page }) => {
   const troubles = listen(page);
   await openDrawing(page, server.address, 'Vane hub, hollow hexagon');
+  // the menus come a moment later, and nothing beside them moves away under the pointer
+  const third = page.getByRole('radio', { name: 'Third angle' }).first();
+  const early = await third.boundingBox();
+  await expect(page.getByRole('button', { name: 'Print / Save' })).toBeVisible();
+  const late = await third.boundingBox();
+  expect(Math.abs((late?.x ?? 0) - (early?.x ?? 1e3))).toBeLessThan(2);
   const front = await labelPlace(page, 'FRONT VIEW');
   expect((await labelPlace(page, 'SECTIONAL TOP VIEW')).y).toBeGreaterThan(front.y);
   expect((await labelPlace(page, 'SECTIONAL LEFT VIEW')).x).toBeGreaterThan(front.x);
   expect((await pathOf(page, 'hidden', 'hidden'))?.match(/M/g)?.length).toBeGreaterThan(10);
   expect(await pathOf(page, 'centre', 'centre')).toBeTruthy();
-  await page.getByRole('radio', { name: 'Third angle' }).first().click();
+  await third.click();
   await expect
     .poll(
       async () => (await labelPlace(page, 'SECTIONAL TOP VIEW')).y - (await labelPlace(page, 'FRONT VIEW')).y,

@@ -141,6 +141,7 @@ test('a cut is added, turned to another view, switched off and taken out', async
   await openDrawing(page, server.address, 'Sensor shoe');
   await stand(page, 'Cut');
   await page.getByRole('button', { name: 'Add a cut' }).click();
+  await page.getByRole('menuitem', { name: 'Slanting, by two heights' }).click();
   await expect(page.getByRole('heading', { name: 'Cut B' })).toBeVisible();
   await expect(page.getByText('TRUE SHAPE OF B', { exact: true })).toBeVisible();
   await page.getByRole('switch', { name: 'Cut B drawn' }).click();

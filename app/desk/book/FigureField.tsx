@@ -1,5 +1,5 @@
 'use client';
-import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, type PointerEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { type Fault, sentence } from '../../../core/number/fault.ts';
 import { type StepSize, stepped } from '../../../core/number/step.ts';
 import type { Standing } from '../../../core/statement/standings.ts';
@@ -87,6 +87,7 @@ export const FigureField = ({
   const drag = useRef<{ x: number; moved: boolean; text: string } | undefined>(undefined);
   /** typed over and not entered yet, or entered and refused: a figure drawn meanwhile must not overwrite it */
   const isOwn = useRef(false);
+  const input = useRef<HTMLInputElement>(null);
   /** the figure entered last, until its picture is made */
   const entered = useRef<{ readonly value: string } | undefined>(undefined);
   const [isWaiting, setWaiting] = useState(false);
@@ -105,6 +106,12 @@ export const FigureField = ({
     setWrong(false);
     setAsked(undefined);
   }, [text, isWaiting]);
+
+  // a figure that is drawn anew in a field about to be typed over stays marked whole, so that typing takes its place
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it is the new figure in the field that matters
+  useLayoutEffect(() => {
+    if (!isOwn.current && input.current && document.activeElement === input.current) input.current.select();
+  }, [typed]);
 
   const take = async (value: string, sure: boolean): Promise<void> => {
     if (value.trim() === (entered.current?.value ?? text)) {
@@ -168,6 +175,7 @@ export const FigureField = ({
     <span className="relative whitespace-nowrap">
       {focused && <Recent but={text} onTake={(size) => void take(size, false)} />}
       <input
+        ref={input}
         aria-label={name}
         aria-invalid={wrong}
         value={typed}

@@ -153,7 +153,9 @@ export const PrintPanel = ({ onClose, ready }: { onClose: () => void; ready: () 
   const lists = [
     ['Setting-out list', 'where to mark frame, boxes and lines on the board', 'setting-out'],
     ['Worksheet', 'the construction step by step, with the dividers strip', 'construction'],
+    ['Cut book', 'every cut point with its distances, sides and angles', 'cut-book'],
     ['Shop slip', 'what to cut first, and where to drill', 'shop-slip'],
+    ['Laid flat', 'the side of a solid, to be cut out and folded', 'development'],
   ] as const;
   return (
     <Dialog open onClose={onClose} className="relative z-30">

@@ -34,7 +34,10 @@ export const ShapeHandles = ({
             Math.abs(aside) <= ASIDE
               ? [toHalf(along) * away[0], toHalf(along) * away[1]]
               : [toHalf(to[0]), toHalf(to[1])];
-          return setUp({ shapes: { ...shapes, [name]: { by } } }, `True shape of ${name} moved`);
+          return setUp(
+            { shapes: { ...shapes, [name]: { ...shapes?.[name], by } } },
+            `True shape of ${name} moved`,
+          );
         };
         const pull = (e: PointerEvent<SVGElement>): void => {
           const h = held.current;

@@ -5,6 +5,7 @@ import { type Grip, type Guides, pulledTrace } from '../../../core/edit/tracePul
 import { sameData } from '../../../core/number/sameData.ts';
 import type { GoodPicture } from '../../session/sessionTypes.ts';
 import { useDesk, useSession } from '../useDesk.ts';
+import { placeInView, sidesOfView } from './viewSides.ts';
 
 type Point = readonly [number, number];
 type MoveTrace = Extract<CutCommand, { type: 'moveTrace' }>;
@@ -34,14 +35,16 @@ export const TraceHandles = ({
       {picture.cuts.map((c) => {
         const index = drawing.cuts.findIndex((x) => x.trace.name === c.name);
         const home = picture.views.find((v) => v.name === c.seenIn);
-        if (!c.ends || !home || index < 0) return null;
-        const { k, to } = home.toPaper;
+        const sides = sidesOfView(picture, c.seenIn);
+        if (!c.path || !home || !sides || index < 0) return null;
+        const { k } = home.toPaper;
         const step = stepFor(drawing.part.units);
-        // the paper has y down here, the view has v up
-        const inView = (p: Point): Point => [(p[0] - to[0]) / k, (picture.paper.height - p[1] - to[1]) / k];
+        const inView = (p: Point): Point => placeInView(picture, home, p);
         const { trace } = drawing.cuts[index] as (typeof drawing.cuts)[number];
-        const { x, y, w, h } = home.box;
-        const [low, high] = [inView([x, y + h]), inView([x + w, y])];
+        const [low, high] = [
+          [sides[0], sides[1]],
+          [sides[2], sides[3]],
+        ] as const;
         const middles = [0, 0.5, 1].flatMap((i) =>
           [0, 0.5, 1].map((j): Point => [low[0] + (high[0] - low[0]) * i, low[1] + (high[1] - low[1]) * j]),
         );
@@ -53,7 +56,7 @@ export const TraceHandles = ({
           turn: 1,
           marks: [...marks, ...middles],
           reach: REACH / k,
-          sides: [low[0], low[1], high[0], high[1]],
+          sides,
         };
         /** The trace with a grip pulled over the paper; with the keys it goes by steps and takes no marks. */
         const moved = (grip: Grip, from: Point, by: Point, byKey = false): MoveTrace | undefined => {
@@ -67,10 +70,8 @@ export const TraceHandles = ({
           );
           return stated && { type: 'moveTrace', cut: c.name, stated };
         };
-        const ends = c.ends;
-        const middle: Point = [(ends[0][0] + ends[1][0]) / 2, (ends[0][1] + ends[1][1]) / 2];
-        const whereIs = (grip: Grip): Point =>
-          grip === 'start' ? ends[0] : grip === 'end' ? ends[1] : middle;
+        const grips = gripsOf(c.path, c.half, trace.at !== undefined);
+        const whereIs = (grip: Grip): Point => grips.find((g) => sameData(g.grip, grip))?.on ?? [0, 0];
         const hold =
           (grip: Grip) =>
           (e: PointerEvent<SVGElement>): void => {
@@ -112,36 +113,39 @@ export const TraceHandles = ({
               return;
             }
           };
-        const grips = [
-          ['start', beyond(ends[0], middle)],
-          ['whole', middle],
-          ['end', beyond(ends[1], middle)],
-        ] as const;
+        const isBent = !c.half && c.path.length > 2;
         return (
           <g key={c.name}>
-            <line
-              x1={ends[0][0]}
-              y1={ends[0][1]}
-              x2={ends[1][0]}
-              y2={ends[1][1]}
-              stroke="transparent"
-              strokeWidth={4}
-              className="cursor-move"
-              onPointerDown={hold('whole')}
-              onPointerMove={pull}
-              onPointerUp={release}
-            />
-            {grips.map(([grip, at]) => (
+            {c.path.slice(1).map((b, i) => {
+              const a = c.path?.[i] as Point;
+              return (
+                <line
+                  // biome-ignore lint/suspicious/noArrayIndexKey: a trace's legs are known by their order
+                  key={i}
+                  x1={a[0]}
+                  y1={a[1]}
+                  x2={b[0]}
+                  y2={b[1]}
+                  stroke="transparent"
+                  strokeWidth={4}
+                  className="cursor-move"
+                  onPointerDown={hold(isBent ? { leg: i } : 'whole')}
+                  onPointerMove={pull}
+                  onPointerUp={release}
+                />
+              );
+            })}
+            {grips.map(({ grip, at, words }) => (
               // biome-ignore lint/a11y/useSemanticElements: svg has no button of its own
               <circle
-                key={grip}
+                key={words}
                 cx={at[0]}
                 cy={at[1]}
                 r={1.7}
                 tabIndex={0}
                 role="button"
-                aria-label={`Cut ${c.name}, ${grip === 'whole' ? 'move' : `${grip} of the trace`}`}
-                data-testid={`grip ${c.name} ${grip}`}
+                aria-label={`Cut ${c.name}, ${words}`}
+                data-testid={`grip ${c.name} ${typeof grip === 'string' ? grip : words}`}
                 fill="var(--color-paper)"
                 fillOpacity={0.9}
                 stroke="var(--color-house)"
@@ -158,6 +162,48 @@ export const TraceHandles = ({
       })}
     </g>
   );
+};
+
+type PlacedGrip = {
+  readonly grip: Grip;
+  /** the place of the trace that it stands for, and where it is drawn */
+  readonly on: Point;
+  readonly at: Point;
+  readonly words: string;
+};
+
+const halfway = (a: Point, b: Point): Point => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+
+/** The grips of a trace: of a flat one both ends and the middle; of a bent one both ends, each bend and the middle of each leg. */
+const gripsOf = (path: readonly Point[], half: boolean, byAngle: boolean): PlacedGrip[] => {
+  const [first, last] = [path[0] as Point, path.at(-1) as Point];
+  if (half) {
+    // drawn from the observer's side to where the half begins, and on along it
+    const begins = path[1] as Point;
+    return [
+      { grip: 'whole', on: begins, at: begins, words: 'move' },
+      ...(byAngle
+        ? [{ grip: 'end', on: last, at: beyond(last, begins), words: 'end of the trace' } as const]
+        : []),
+    ];
+  }
+  if (path.length === 2) {
+    const middle = halfway(first, last);
+    return [
+      { grip: 'start', on: first, at: beyond(first, middle), words: 'start of the trace' },
+      { grip: 'whole', on: middle, at: middle, words: 'move' },
+      { grip: 'end', on: last, at: beyond(last, middle), words: 'end of the trace' },
+    ];
+  }
+  return [
+    { grip: 'start', on: first, at: beyond(first, path[1] as Point), words: 'start of the trace' },
+    ...path.slice(1, -1).map((p, i) => ({ grip: { corner: i + 1 }, on: p, at: p, words: `bend ${i + 1}` })),
+    ...path.slice(1).map((b, i) => {
+      const middle = halfway(path[i] as Point, b);
+      return { grip: { leg: i }, on: middle, at: middle, words: `leg ${i + 1}` };
+    }),
+    { grip: 'end', on: last, at: beyond(last, path.at(-2) as Point), words: 'end of the trace' },
+  ];
 };
 
 /** Set off past the trace's end, clear of its arrow. */

@@ -42,7 +42,17 @@ export const cornerNames = (
   for (const v of sheet.views.filter((x) => !x.cut)) {
     const postings = sheet.postings.get(v.name) ?? new Map();
     labels.push(
-      ...pointLabels(v, named, postings, numberingOf(setup.rules), sheet.paper.frame, labels, drawn, moved),
+      ...pointLabels(
+        v,
+        named,
+        postings,
+        numberingOf(setup.rules),
+        sheet.paper.frame,
+        sheet.titles,
+        labels,
+        drawn,
+        moved,
+      ),
     );
   }
   return labels.flatMap(labelInk);

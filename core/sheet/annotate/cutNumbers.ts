@@ -7,11 +7,16 @@ import { letters, type TextInk } from '../ink/ink.ts';
  * Numbers at cut points, set off from the middle of their own loop; points that fall together share a place, in the order of
  * their numbers.
  */
-export const cutNumbers = (section: Section, place: (p: CutPoint) => Vec2): TextInk[] => {
+export const cutNumbers = (section: Section, place: (p: CutPoint) => Vec2 | undefined): TextInk[] => {
   const groups: { labels: string[]; at: Vec2; middle: Vec2 }[] = [];
   for (const { cutPoints } of section.bodies) {
     for (const loop of new Set(cutPoints.map((p) => p.loop))) {
-      const points = cutPoints.filter((p) => p.loop === loop).map((p) => ({ label: p.label, at: place(p) }));
+      const points = cutPoints
+        .filter((p) => p.loop === loop)
+        .flatMap((p) => {
+          const at = place(p);
+          return at ? [{ label: p.label, at }] : [];
+        });
       const middle = [0, 1].map(
         (i) => points.reduce((sum, p) => sum + (p.at[i] as number), 0) / points.length,
       );

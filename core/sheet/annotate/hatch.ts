@@ -7,10 +7,23 @@ import { type Ink, type Stretch, straight, stroke } from '../ink/ink.ts';
 /** How a body is hatched: the same sense and spacing in every view of it. */
 export type HatchStyle = { readonly angle: number; readonly spacing: number };
 
-/** Neighbouring bodies run opposite ways; from the third on the spacing differs too. */
-export const hatchStyle = (order: number, area: number): HatchStyle => {
+/** A cut face thinner than this on the paper is black, mm: hatching would not be seen in it. */
+const THIN = 1;
+/** Lines as near as this run into one another, mm. */
+const BLACK = 0.2;
+
+/**
+ * Neighbouring bodies run opposite ways; from the third on the spacing differs too. Thin parts are black.
+ * @param area of the cut face on the paper, mm squared
+ * @param perimeter of it on the paper, mm
+ * @param every how far apart the lines are, mm, where that was chosen
+ */
+export const hatchStyle = (order: number, area: number, perimeter: number, every?: number): HatchStyle => {
+  // of a strip twice the area over the perimeter is its thickness
+  if (perimeter > 0 && (2 * area) / perimeter < THIN) return { angle: 45, spacing: BLACK };
+  if (every !== undefined && order < 2) return { angle: order === 0 ? 45 : 135, spacing: every };
   // 2 to 4 mm, closer for small faces
-  const spacing = Math.max(2, Math.min(4, Math.sqrt(area) / 14));
+  const spacing = every ?? Math.max(2, Math.min(4, Math.sqrt(area) / 14));
   const wider = [1, 1, 1.5, 0.7][Math.min(3, Math.floor(order / 2) + (order > 1 ? 1 : 0))] as number;
   return { angle: order % 2 === 0 ? 45 : 135, spacing: Math.max(1.4, spacing * wider) };
 };

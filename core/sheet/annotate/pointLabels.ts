@@ -5,6 +5,7 @@ import { VIEW_FRAMES } from '../../geometry/viewFrames.ts';
 import { labelIn, type NumberedPoint, type NumberingChoice } from '../../ledger/numbering.ts';
 import type { Posting } from '../../ledger/postings.ts';
 import { type Ink, type Stretch, straight, stroke, type TextInk } from '../ink/ink.ts';
+import type { TitleGuides } from '../layout/titleGuides.ts';
 import { type PlacedView, placeOfPoint } from '../views/placedView.ts';
 import { chordsOf, clipped, type Segment } from './chords.ts';
 import { letterWidth } from './letterWidth.ts';
@@ -26,9 +27,6 @@ export const labelKey = (view: string, point: string): string => `${view}\n${poi
 
 /** Height of the lettering, mm. */
 const HEIGHT = 2.5;
-/** The view's own name, which is kept clear of: how far below its box, and how high, mm. */
-const TITLE_DOWN = 6.5;
-const TITLE_HEIGHT = 2.5;
 /** Points nearer than this on the paper share a label, mm. */
 const SAME_PLACE = 0.3;
 /** Where a label is tried: directions round the point, and distances of the lettering's edge from it, mm. */
@@ -119,6 +117,7 @@ const ROUNDS = 6;
  * Names the posted points of a view and finds each name a place of its own: near its point, off the lines, off other names, rather outside
  * the view than in it. Names moved by hand stay where they were put.
  * @param frame the sheet's frame, which they stay inside
+ * @param titles where the view's own name stands, which they keep clear of
  * @param taken the names of other views, which are kept clear of
  * @param drawn the lines on the paper that names are kept off
  * @param moved by `labelKey`, from the point, paper mm
@@ -129,6 +128,7 @@ export const pointLabels = (
   postings: ReadonlyMap<string, Posting>,
   choice: NumberingChoice,
   frame: Box,
+  titles: TitleGuides,
   taken: readonly PointLabel[] = [],
   drawn: readonly Stretch[] = [],
   moved: Readonly<Record<string, readonly [number, number]>> = {},
@@ -144,11 +144,12 @@ export const pointLabels = (
     ),
     1e-6,
   );
+  const wide = letterWidth(v.title.toUpperCase(), titles.height);
   const title: Box = {
-    x: v.box.x + v.box.w / 2 - letterWidth(v.title.toUpperCase(), TITLE_HEIGHT) / 2,
-    y: v.box.y - TITLE_DOWN,
-    w: letterWidth(v.title.toUpperCase(), TITLE_HEIGHT),
-    h: TITLE_HEIGHT,
+    x: v.box.x + v.box.w / 2 - wide / 2,
+    y: v.box.y - titles.lower,
+    w: wide,
+    h: titles.height,
   };
   const elsewhere = [title, ...taken.map((l) => boxAround(l.middle, letterWidth(l.text, HEIGHT)))];
   const home: Vec2 = [v.box.x + v.box.w / 2, v.box.y + v.box.h / 2];

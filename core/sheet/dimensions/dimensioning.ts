@@ -5,9 +5,10 @@ import type { View } from '../../view/view.ts';
 import { traceEnds } from '../annotate/traceLine.ts';
 import { gapsOf } from '../layout/gaps.ts';
 import { type Layout, layoutViews, moveLayout } from '../layout/layout.ts';
-import { type MarginsOf, roomBeyond, TITLE_ROOM } from '../layout/margins.ts';
+import { type MarginsOf, roomBeyond } from '../layout/margins.ts';
 import { paperFrame } from '../layout/paper.ts';
 import { lowOf, onPaperSize, unscaled } from '../layout/placement.ts';
+import { titleGuides } from '../layout/titleGuides.ts';
 import type { SheetSetup } from '../setup.ts';
 import { viewToPaper } from '../views/placedView.ts';
 import { type Around, type Box, OPEN, union, type Views } from './laid.ts';
@@ -44,11 +45,13 @@ const roomsBeside = (
   isOpen: boolean,
 ): Around['room'] => {
   if (isOpen) return OPEN.room;
+  const { room: titleRoom } = titleGuides(setup.rules);
   const beyond = roomBeyond(
     gapsOf(setup),
     [...views.keys()],
     setup.angle,
     setup.rules.referenceLines || setup.rules.mitre,
+    titleRoom,
   );
   const placed = placedBoxes(part, setup, k);
   const { frame } = paperFrame(setup);
@@ -57,7 +60,7 @@ const roomsBeside = (
       const at = placed?.get(name);
       const inFrame = at && {
         left: Math.min(b.left, at.x - frame.x - FROM_FRAME),
-        below: Math.min(b.below, at.y - frame.y - FROM_FRAME - TITLE_ROOM),
+        below: Math.min(b.below, at.y - frame.y - FROM_FRAME - titleRoom),
         right: Math.min(b.right, frame.x + frame.w - at.x - at.w - FROM_FRAME),
         above: Math.min(b.above, frame.y + frame.h - at.y - at.h - FROM_FRAME),
       };

@@ -1,18 +1,18 @@
-import type { Section } from '../../section/section.ts';
 import type { BuiltPart } from '../../solid/build.ts';
 import type { SceneBody } from '../../view/scene.ts';
 import { type FeatureAxis, featureAxes } from '../annotate/centreLines.ts';
 import { cornerNames } from '../annotate/cornerNames.ts';
 import { type HatchOf, hatchStyle } from '../annotate/hatch.ts';
 import { withLettering } from '../annotate/lettering.ts';
-import { checkBar, type TitleText, titleBlock } from '../annotate/titleBlock.ts';
+import { footInk } from '../annotate/sheetNotes.ts';
+import { type TitleText, titleBlock } from '../annotate/titleBlock.ts';
 import { traceInk } from '../annotate/traceLine.ts';
 import { dimensionInk } from '../dimensions/dimensionInk.ts';
 import type { Numbered, PlacedSheet } from '../drawnSheet.ts';
 import type { SheetSetup } from '../setup.ts';
 import type { Ink } from './ink.ts';
 import { projectorInk } from './projectorInk.ts';
-import { referenceInk } from './referenceInk.ts';
+import { referenceInk, titleGuideInk } from './referenceInk.ts';
 import { shapeInk } from './shapeInk.ts';
 import { type AxesOf, auxiliaryInk, pictorialInk, viewInk } from './viewInk.ts';
 
@@ -26,9 +26,16 @@ export const composeInk = (
   numbered: Numbered,
 ): Ink[] => {
   const bodies = new Map(part.bodies.map((b, i) => [b.solid.name, i]));
-  const areaOnPaper = (s: Section, body: string): number =>
-    (s.bodies.find((b) => b.name === body)?.face.area ?? 0) * sheet.scale * sheet.scale;
-  const hatchOf: HatchOf = (s, body) => hatchStyle(bodies.get(body) ?? 0, areaOnPaper(s, body));
+  const hatchOf: HatchOf = (s, body) => {
+    const face = s.bodies.find((b) => b.name === body)?.face;
+    const { scale: k } = sheet;
+    return hatchStyle(
+      bodies.get(body) ?? 0,
+      (face?.area ?? 0) * k * k,
+      (face?.perimeter ?? 0) * k,
+      setup.rules.hatchEvery,
+    );
+  };
   const axes = new Map<readonly SceneBody[], FeatureAxis[]>();
   const axesOf: AxesOf = (scene) => {
     const known = axes.get(scene) ?? featureAxes(scene, part.tol.linear);
@@ -43,7 +50,7 @@ export const composeInk = (
       { scale, units: part.units, paper: sheet.paper.name },
       setup.revisions,
     ),
-    ...checkBar(sheet.paper, part.units).ink,
+    ...footInk(sheet.paper, part.units, setup.notes).ink,
     ...referenceInk(sheet, setup),
     ...(setup.rules.projectors === 'kept' ? projectorInk(sheet, setup, numbered, part) : []),
     ...sheet.views.flatMap((v) => viewInk(v, sheet, part, setup, hatchOf, axesOf)),
@@ -59,5 +66,7 @@ export const composeInk = (
     }),
   ];
   const names = setup.rules.corners ? cornerNames(sheet, setup, numbered, ink, part) : [];
-  return withLettering([...ink, ...names], sheet.paper.frame, sheet.paper.title);
+  const lettered = withLettering([...ink, ...names], sheet.paper.frame, sheet.paper.title);
+  // letters stand on their guide lines, so these are no lines to be kept clear of
+  return [...lettered, ...titleGuideInk(sheet, lettered)];
 };

@@ -92,6 +92,7 @@ export const straight = (a: Vec2, b: Vec2): Stretch => {
   return { curve: { type: 'line', p: a, d }, from: 0, to: size };
 };
 
+/** Lines of one pen on a layer, paper mm. @param more what they belong to */
 export const stroke = (layer: Layer, pen: Pen, stretches: readonly Stretch[], more: object = {}): Ink => ({
   kind: 'stroke',
   layer,
@@ -99,6 +100,7 @@ export const stroke = (layer: Layer, pen: Pen, stretches: readonly Stretch[], mo
   stretches,
   ...more,
 });
+/** Letters centred on a place of the paper, mm. */
 export const letters = (
   layer: Layer,
   text: string,

@@ -8,7 +8,7 @@ import type { Numbered, PlacedSheet } from '../drawnSheet.ts';
 import type { SheetSetup } from '../setup.ts';
 import { placeOfPoint } from '../views/placedView.ts';
 import { keptProjectors } from '../views/projectors.ts';
-import { footOn, shapePlace } from '../views/trueShape.ts';
+import { footOn, isOnShape, shapePlace } from '../views/trueShape.ts';
 import { type Ink, type Stretch, straight, stroke } from './ink.ts';
 
 /** A projector square to the trace may end this far beside its foot, mm. */
@@ -82,12 +82,12 @@ export const projectorInk = (
     const shape = sheet.shapes.find((x) => x.cut === s.plane.name);
     const home = sheet.views.find((v) => v.name === s.plane.seenIn);
     if (!shape || !home) continue;
-    for (const p of s.bodies.flatMap((b) => b.cutPoints)) {
-      const at = shapePlace(shape, s, p);
+    for (const p of s.bodies.flatMap((b) => b.cutPoints).filter((p) => isOnShape(shape, p))) {
+      const at = shapePlace(shape, p);
       const foot = footOn(shape, at);
       const from = placeOfPoint(home, p.at);
       // where a bent cut is turned into line its further legs no longer stand opposite their trace
-      const aside = Math.abs(dot2(sub2(foot, from), s.plane.direction));
+      const aside = Math.abs(dot2(sub2(foot, from), shape.plane.direction));
       if (!shape.apart && aside < ASIDE) lines.push(straight(from, foot));
       if (distance2(foot, at) > 0.1) lines.push(straight(foot, at));
     }

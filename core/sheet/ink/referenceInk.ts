@@ -33,7 +33,14 @@ export const referenceInk = (sheet: PlacedSheet, setup: SheetSetup): Ink[] => {
     for (const r of sheet.layout.referenceLines) {
       out.push(stroke('reference', 'reference', [straight(r.from, r.to)]));
       if (setup.rules.planes) out.push(...planeNames(r, sheet.layout.boxes));
-      if (r.name === 'upright') continue;
+      if (r.name === 'upright') {
+        if (setup.rules.uprightNamed)
+          out.push(
+            letters('reference', 'X1', [r.from[0] - 3.4, r.from[1] - 1], 2.5),
+            letters('reference', 'Y1', [r.to[0] - 3.4, r.to[1] - 1], 2.5),
+          );
+        continue;
+      }
       out.push(
         letters('reference', 'X', [r.from[0] - 3, r.from[1] - 1.2], 2.5),
         letters('reference', 'Y', [r.to[0] + 3, r.to[1] - 1.2], 2.5),
@@ -43,3 +50,21 @@ export const referenceInk = (sheet: PlacedSheet, setup: SheetSetup): Ink[] => {
     for (const m of sheet.layout.mitres) out.push(stroke('mitre', 'projector', [straight(m.from, m.to)]));
   return out;
 };
+
+/** About how wide a capital of the lettering is, as a share of its height. */
+const LETTER_WIDE = 0.75;
+
+/** The guide lines between which the names of the views stand, where they are wanted. @param lettered the sheet with all its letters in their places */
+export const titleGuideInk = ({ titles, views }: PlacedSheet, lettered: readonly Ink[]): Ink[] =>
+  titles.areDrawn
+    ? views.flatMap((v) => {
+        const name = v.title.toUpperCase();
+        const half = Math.max(v.box.w, name.length * titles.height * LETTER_WIDE + 4) / 2;
+        return lettered.flatMap((i) => {
+          if (i.kind !== 'text' || i.layer !== 'labels' || i.text !== name) return [];
+          const [x, y] = i.at;
+          const line = (at: number) => straight([x - half, at], [x + half, at]);
+          return [stroke('labels', 'rule', [line(y), line(y + titles.height)])];
+        });
+      })
+    : [];

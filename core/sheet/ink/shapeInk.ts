@@ -5,7 +5,7 @@ import { cutNumbers } from '../annotate/cutNumbers.ts';
 import { type HatchOf, hatching } from '../annotate/hatch.ts';
 import type { PlacedSheet } from '../drawnSheet.ts';
 import type { SheetSetup } from '../setup.ts';
-import { type PlacedShape, shapePlace } from '../views/trueShape.ts';
+import { isOnShape, lineNumberOf, type PlacedShape, shapePlace } from '../views/trueShape.ts';
 import { type Ink, letters, type Stretch, straight, stroke } from './ink.ts';
 
 /** Where a stretch is, whichever way it runs: its ends and its middle, to a hundredth of a millimetre. */
@@ -28,7 +28,7 @@ export const shapeInk = (
   const section = sheet.sections.find((s) => s.plane.name === shape.cut) as Section;
   const { from, to } = shape.line;
   const base = Math.atan2(to[1] - from[1], to[0] - from[0]);
-  const n = sheet.sections.indexOf(section) + 1;
+  const n = lineNumberOf(sheet, shape.cut);
   const size = distance2(from, to);
   const past: Vec2 = [((to[0] - from[0]) / size) * 3, ((to[1] - from[1]) / size) * 3];
   const out: Ink[] = [
@@ -49,8 +49,9 @@ export const shapeInk = (
   const boxes = shape.rims.flatMap((r) => r.stretches.map((s) => boxOf2(s.curve, s.from, s.to)));
   const x0 = Math.min(...boxes.map((b) => b[0]));
   const x1 = Math.max(...boxes.map((b) => b[2]));
-  out.push(letters('labels', `TRUE SHAPE OF ${shape.cut}`, [(x0 + x1) / 2, shape.room.y + 2.5], 2.5));
+  const which = shape.leg === undefined ? '' : `, LEG ${shape.leg + 1}`;
+  out.push(letters('labels', `TRUE SHAPE OF ${shape.cut}${which}`, [(x0 + x1) / 2, shape.room.y + 2.5], 2.5));
   if (setup.rules.points === 'numbers')
-    out.push(...cutNumbers(section, (p) => shapePlace(shape, section, p)));
+    out.push(...cutNumbers(section, (p) => (isOnShape(shape, p) ? shapePlace(shape, p) : undefined)));
   return out;
 };

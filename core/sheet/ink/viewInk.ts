@@ -38,6 +38,8 @@ type InkedView = {
   readonly toPaper: Similarity;
   readonly title: string;
   readonly titleAt: Vec2;
+  /** mm; the usual 2.5 where missing */
+  readonly titleHeight?: number;
   /** whose axes and pitch circles have centre lines */
   readonly features: readonly FeatureAxis[];
   /** of these only those that the view shows, by a centre in its plane */
@@ -113,7 +115,7 @@ const linesInk = (v: InkedView, tol: number): Ink[] => {
           edges: l.sources,
         }),
       ),
-    letters('labels', v.title.toUpperCase(), v.titleAt, 2.5),
+    letters('labels', v.title.toUpperCase(), v.titleAt, v.titleHeight ?? 2.5),
   ];
 };
 
@@ -157,7 +159,8 @@ const principalInk = (
     lines: drawnLines(v, sheet.sections, rules),
     toPaper: v.toPaper,
     title: v.title,
-    titleAt: [v.box.x + v.box.w / 2, v.box.y - 6.5 - (sheet.margins.get(v.name)?.below ?? 0)],
+    titleAt: [v.box.x + v.box.w / 2, v.box.y - sheet.titles.lower - (sheet.margins.get(v.name)?.below ?? 0)],
+    titleHeight: sheet.titles.height,
     features: axesOf(section ? section.remains : part.bodies),
     isInView: everywhere,
     scene: rules.symmetry === 'out' ? undefined : section ? section.remains : part.bodies,
@@ -189,7 +192,15 @@ export const viewInk = (
   if (v.cut) return draw();
   const { noHidden, symmetry } = setup.rules;
   const below = sheet.margins.get(v.name)?.below;
-  const place = JSON.stringify([v.toPaper, v.box, v.title, noHidden?.includes(v.name), symmetry, below]);
+  const place = JSON.stringify([
+    v.toPaper,
+    v.box,
+    v.title,
+    noHidden?.includes(v.name),
+    symmetry,
+    below,
+    sheet.titles,
+  ]);
   const known = wholeViews.get(v.view);
   if (known?.place === place) return known.ink;
   const ink = draw();

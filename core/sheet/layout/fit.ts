@@ -1,7 +1,7 @@
 import type { Box3 } from '../../geometry/box.ts';
 import type { ViewName } from '../../geometry/viewFrames.ts';
 import type { Section } from '../../section/section.ts';
-import { checkBar } from '../annotate/titleBlock.ts';
+import { footInk } from '../annotate/sheetNotes.ts';
 import type { SheetSetup } from '../setup.ts';
 import { VIEW_TITLES } from '../views/viewTitles.ts';
 import type { MarginsOf } from './margins.ts';
@@ -28,7 +28,7 @@ export const scalesOf = (units: 'mm' | 'in'): readonly number[] =>
 /** The best placement of a load at one scale (a ratio such as 0.5 for 1 : 2), and whether all of it fits. */
 export const placementAt = (ratio: number, setup: SheetSetup, load: Load): Placement => {
   const paper = paperFrame(setup);
-  const bar = checkBar(paper, load.units);
+  const bar = footInk(paper, load.units, setup.notes);
   return placeAt(
     paperPerUnit(ratio, load.units),
     setup,
@@ -150,7 +150,7 @@ export const fullnessOf = (
   setup: SheetSetup,
 ): number => {
   const { frame } = paperFrame(setup);
-  const group = groupRoom(layout, margins);
+  const group = groupRoom(layout, margins, setup);
   const free = inner(frame, 2);
   return (group.w * group.h) / (free.w * free.h);
 };

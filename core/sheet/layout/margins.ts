@@ -12,8 +12,7 @@ export type Margins = {
 export type MarginsOf = ReadonlyMap<ViewName, Margins>;
 export const NO_MARGINS: Margins = { left: 0, below: 0, right: 0, above: 0 };
 
-/** Room below a box for its title, and between dimensions and whatever comes next, mm. */
-export const TITLE_ROOM = 9;
+/** Between dimensions and whatever comes next, mm. */
 const CLEAR = 3;
 
 const OPPOSITE = { left: 'right', right: 'left', above: 'below', below: 'above' } as const;
@@ -25,20 +24,22 @@ const sideTowards = (view: ViewName, angle: ProjectionAngle): keyof Margins => {
 };
 
 /** How far a view needs to stand from a line on one of its sides, so that its dimensions end before it. */
-const need = (margins: MarginsOf, view: ViewName, side: keyof Margins): number => {
+const need = (margins: MarginsOf, view: ViewName, side: keyof Margins, titleRoom: number): number => {
   const own = margins.get(view)?.[side] ?? 0;
-  return own > 0 ? own + CLEAR + (side === 'below' ? TITLE_ROOM : 0) : 0;
+  return own > 0 ? own + CLEAR + (side === 'below' ? titleRoom : 0) : 0;
 };
 
 /**
  * How far dimensions may go beyond each view before they come to the next one, mm: as far as the line between them.
  * @param areLinesDrawn the lines between the views run on past all of them
+ * @param titleRoom below each box for its name, mm
  */
 export const roomBeyond = (
   gaps: Gaps,
   views: readonly ViewName[],
   angle: ProjectionAngle,
   areLinesDrawn: boolean,
+  titleRoom: number,
 ): MarginsOf => {
   const out = new Map<ViewName, Margins>(
     views.map((v) => [v, { left: FAR, below: FAR, right: FAR, above: FAR }]),
@@ -46,7 +47,7 @@ export const roomBeyond = (
   const limit = (view: ViewName, side: keyof Margins, gap: number): void => {
     const own = out.get(view) ?? { left: FAR, below: FAR, right: FAR, above: FAR };
     // a title stands below its view
-    const free = side === 'below' ? gap - TITLE_ROOM : gap;
+    const free = side === 'below' ? gap - titleRoom : gap;
     out.set(view, { ...own, [side]: Math.max(0, free - 1) });
   };
   for (const v of views) {
@@ -80,16 +81,20 @@ export const roomyGaps = (
   margins: MarginsOf,
   views: readonly ViewName[],
   angle: ProjectionAngle,
+  titleRoom: number,
 ): Gaps => {
   const on = (...names: ViewName[]): ViewName[] => names.filter((v) => views.includes(v));
   const front = (names: readonly ViewName[]): number[] =>
-    names.map((v) => need(margins, 'front', sideTowards(v, angle)));
+    names.map((v) => need(margins, 'front', sideTowards(v, angle), titleRoom));
   const neighbours = on('top', 'bottom', 'left', 'right').map((v) =>
-    need(margins, v, OPPOSITE[sideTowards(v, angle)]),
+    need(margins, v, OPPOSITE[sideTowards(v, angle)], titleRoom),
   );
   // the back view stands next to a side view, two gaps from it
   const back = on('back').map(
-    () => (need(margins, angle === 'first' ? 'left' : 'right', 'right') + need(margins, 'back', 'left')) / 2,
+    () =>
+      (need(margins, angle === 'first' ? 'left' : 'right', 'right', titleRoom) +
+        need(margins, 'back', 'left', titleRoom)) /
+      2,
   );
   return {
     level: Math.max(gaps.level, ...front(on('top', 'bottom'))),

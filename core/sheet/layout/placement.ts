@@ -6,9 +6,10 @@ import { viewToPaper } from '../views/placedView.ts';
 import { type PlacedShape, placeTrueShape, trueShapeOf } from '../views/trueShape.ts';
 import { gapFromXY, gapsOf } from './gaps.ts';
 import { type Layout, layoutViews, moveLayout, type Overall } from './layout.ts';
-import { type Margins, type MarginsOf, NO_MARGINS, TITLE_ROOM } from './margins.ts';
+import { type Margins, type MarginsOf, NO_MARGINS } from './margins.ts';
 import { type PaperFrame, type Rect, rectInside, rectsMeet } from './paper.ts';
 import { onPaper } from './similarity.ts';
+import { titleGuides } from './titleGuides.ts';
 import { levelOnXY } from './xyDistance.ts';
 
 /** Room around the boxes for numbers and the trace, mm. */
@@ -16,22 +17,28 @@ const AROUND = 5;
 /** Between the outermost dimension and what is next to it, mm. */
 const PAST_DIMENSIONS = 1.5;
 
-/** A view's box with its title and its dimensions. @param around what is kept free on the other sides, mm */
-export const roomOfView = (box: Rect, margins: Margins | undefined, around: number): Rect => {
+/** A view's box with its title and its dimensions. @param around what is kept free on the other sides, mm @param titleRoom below it for its name, mm */
+export const roomOfView = (
+  box: Rect,
+  margins: Margins | undefined,
+  around: number,
+  titleRoom: number,
+): Rect => {
   const { left, below, right, above } = margins ?? NO_MARGINS;
   const beyond = (margin: number): number =>
     margin > 0 ? Math.max(around, margin + PAST_DIMENSIONS) : around;
   return {
     x: box.x - beyond(left),
-    y: box.y - TITLE_ROOM - below,
+    y: box.y - titleRoom - below,
     w: box.w + beyond(left) + beyond(right),
-    h: box.h + TITLE_ROOM + below + beyond(above),
+    h: box.h + titleRoom + below + beyond(above),
   };
 };
 
 /** The room of all views together, with their titles and dimensions. */
-export const groupRoom = (l: Layout, margins: MarginsOf): Rect => {
-  const rooms = [...l.boxes].map(([name, box]) => roomOfView(box, margins.get(name), AROUND));
+export const groupRoom = (l: Layout, margins: MarginsOf, { rules }: Pick<SheetSetup, 'rules'>): Rect => {
+  const { room } = titleGuides(rules);
+  const rooms = [...l.boxes].map(([name, box]) => roomOfView(box, margins.get(name), AROUND, room));
   const [x, y] = [Math.min(...rooms.map((r) => r.x)), Math.min(...rooms.map((r) => r.y))];
   return {
     x,
@@ -108,7 +115,7 @@ const roomsOf = (
   setup: SheetSetup,
   margins: MarginsOf,
 ): { readonly boxes: Rect[]; readonly lines: Rect[] } => ({
-  boxes: [...l.boxes].map(([name, b]) => roomOfView(b, margins.get(name), 2)),
+  boxes: [...l.boxes].map(([name, b]) => roomOfView(b, margins.get(name), 2, titleGuides(setup.rules).room)),
   lines: lineRooms(l, setup),
 });
 
@@ -153,14 +160,17 @@ export const placeAt = (
   const gaps = gapsOf(setup);
   const raw = layoutViews(setup.views, setup.angle, overall, gaps);
   const free = inner(paper.frame, 2);
-  const group = groupRoom(raw, margins);
+  const group = groupRoom(raw, margins, setup);
   const wanted = sections
     .filter((s) => s.bodies.length && raw.boxes.has(s.plane.seenIn))
     .filter((s) => !setup.shapes?.[s.plane.name]?.out)
     .map(({ plane, bodies }) => {
       const level = levelOnXY(plane.seenIn, box, setup.angle, scale, gapFromXY(gaps, plane.seenIn));
-      return trueShapeOf(plane, bodies, scale, setup.angle, level, tol);
-    });
+      const leg = setup.shapes?.[plane.name]?.leg;
+      return trueShapeOf(plane, bodies, scale, setup.angle, level, tol, leg && leg - 1);
+    })
+    // a leg that meets no material has no shape
+    .filter((s) => s.rims.length > 0);
   const obstacles: Obstacle[] = [
     // centre lines run past a view's outline
     { room: paper.title, clear: 2 },
@@ -177,7 +187,7 @@ export const placeAt = (
     const layout = moveLayout(raw, by);
     const { boxes, lines } = roomsOf(layout, setup, margins);
     const viewsFit =
-      rectInside(groupRoom(layout, margins), free) &&
+      rectInside(groupRoom(layout, margins, setup), free) &&
       ![...boxes, ...lines].some((b) => obstacles.some((o) => rectsMeet(b, o.room, o.clear)));
     // shapes are only worth placing where the views stand, or for want of any better place
     if (!viewsFit && first) continue;
@@ -218,7 +228,8 @@ export const tooLarge = (
 ): boolean => {
   const free = inner(paper.frame, 2);
   const gaps = gapsOf(setup);
-  const group = groupRoom(layoutViews(setup.views, setup.angle, onPaperSize(box, scale), gaps), margins);
+  const layout = layoutViews(setup.views, setup.angle, onPaperSize(box, scale), gaps);
+  const group = groupRoom(layout, margins, setup);
   return group.w > free.w || group.h > free.h;
 };
 

@@ -2,6 +2,7 @@ import Fraction from 'fraction.js';
 import { decimal, mixedFraction } from '../../number/format.ts';
 import type { Sheet } from '../drawnSheet.ts';
 import { TITLE_FORMS } from '../titleForms/titleForm.ts';
+import { lineNumberOf } from '../views/trueShape.ts';
 import { VIEW_TITLES } from '../views/viewTitles.ts';
 
 /**
@@ -34,8 +35,6 @@ const bottom = (what: string, at: number, real?: Mark['real']): Mark => ({
 
 const ACROSS = { front: 'W', back: 'W', top: 'W', bottom: 'W', left: 'D', right: 'D' } as const;
 const UP = { front: 'H', back: 'H', left: 'H', right: 'H', top: 'D', bottom: 'D' } as const;
-/** Names of views stand between guide lines this far below their box, mm. */
-const GUIDES = [3.6, 6.1] as const;
 
 /**
  * The setting-out list of a sheet, for the board, in the order in which one marks: frame and title, boxes, XY lines, mitre lines, guide lines,
@@ -98,19 +97,22 @@ export const settingOut = (s: Sheet): SettingOut => {
     {
       title: 'Guide lines for the names of views',
       marks: s.views.flatMap((v) =>
-        GUIDES.map((g, i) =>
-          bottom(`${VIEW_TITLES[v.name].toLowerCase()}, ${i ? 'lower' : 'upper'}`, v.box.y - g),
+        [s.titles.upper, s.titles.lower].map((g, i) =>
+          bottom(
+            `${VIEW_TITLES[v.name].toLowerCase()}, ${i ? 'lower' : 'upper'}`,
+            v.box.y - g - (s.margins.get(v.name)?.below ?? 0),
+          ),
         ),
       ),
     },
     ...s.shapes.map(
       (p): MarkGroup => ({
-        title: `X1Y1 of cut ${p.cut}, by two points`,
+        title: `X${lineNumberOf(s, p.cut)}Y${lineNumberOf(s, p.cut)} of cut ${p.cut}, by two points`,
         marks: [
-          left('X1', p.line.from[0]),
-          bottom('X1', p.line.from[1]),
-          left('Y1', p.line.to[0]),
-          bottom('Y1', p.line.to[1]),
+          left(`X${lineNumberOf(s, p.cut)}`, p.line.from[0]),
+          bottom(`X${lineNumberOf(s, p.cut)}`, p.line.from[1]),
+          left(`Y${lineNumberOf(s, p.cut)}`, p.line.to[0]),
+          bottom(`Y${lineNumberOf(s, p.cut)}`, p.line.to[1]),
         ],
       }),
     ),

@@ -5,11 +5,12 @@ import { isDrawn } from '../../solid/boundary.ts';
 import type { BuiltPart } from '../../solid/build.ts';
 import { shadowsOf } from '../../view/project.ts';
 import { boxOfLines, type View, type ViewLine } from '../../view/view.ts';
-import { checkBar } from '../annotate/titleBlock.ts';
+import { footInk } from '../annotate/sheetNotes.ts';
 import type { Layout } from '../layout/layout.ts';
 import type { MarginsOf } from '../layout/margins.ts';
 import { paperFrame, type Rect } from '../layout/paper.ts';
 import { inner, lowOf, roomOfView, unscaled } from '../layout/placement.ts';
+import { titleGuides } from '../layout/titleGuides.ts';
 import type { SheetSetup } from '../setup.ts';
 import { type AuxiliaryAim, auxiliaryAim, type PlacedAuxiliary, placeAuxiliary } from './auxiliary.ts';
 import { viewToPaper } from './placedView.ts';
@@ -67,10 +68,12 @@ export const takenRooms = (
   const paper = paperFrame(setup);
   const around = setup.rules.corners ? NAMES_ROOM : 2;
   return [
-    ...[...layout.boxes].map(([name, b]) => roomOfView(b, margins.get(name), around)),
+    ...[...layout.boxes].map(([name, b]) =>
+      roomOfView(b, margins.get(name), around, titleGuides(setup.rules).room),
+    ),
     ...shapes.map((s) => s.room),
     paper.title,
-    checkBar(paper, units).room,
+    footInk(paper, units, setup.notes).room,
   ];
 };
 

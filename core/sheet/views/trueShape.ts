@@ -4,8 +4,8 @@ import type { ProjectionAngle } from '../../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../../geometry/viewFrames.ts';
 import type { CutFace } from '../../section/cutFace.ts';
 import type { CutPoint } from '../../section/cutPoints.ts';
-import type { Section } from '../../section/section.ts';
-import { type CuttingPlane, handedness, type Leg, legFrame } from '../../section/trace.ts';
+import type { BodySection, Section } from '../../section/section.ts';
+import { type CuttingPlane, handedness, type Leg, legAlone, legFrame } from '../../section/trace.ts';
 import { shadowsOf } from '../../view/project.ts';
 import type { Stretch } from '../ink/ink.ts';
 import { type Rect, rectInside, rectsMeet } from '../layout/paper.ts';
@@ -17,6 +17,10 @@ import { onPaper, type Similarity, stretchOnPaper } from '../layout/similarity.t
  */
 export type PlacedShape = {
   readonly cut: string;
+  /** the leg that is shown, counted from nought; all legs turned into one line where missing */
+  readonly leg: number | undefined;
+  /** the plane whose trace X1Y1 follows: the cut's first leg, or the one that is shown alone */
+  readonly plane: CuttingPlane;
   readonly toPaper: Similarity;
   /** X1Y1 by two points, paper mm */
   readonly line: { readonly from: Vec2; readonly to: Vec2 };
@@ -91,8 +95,7 @@ export type ShapeSite = {
 };
 
 /** A true shape before it has a place: its rims, and the room it needs when X1Y1 goes through the paper's origin at the trace's start. */
-export type TrueShape = {
-  readonly plane: CuttingPlane;
+export type TrueShape = Pick<PlacedShape, 'leg' | 'plane'> & {
   readonly rims: readonly { readonly body: string; readonly stretches: readonly Stretch[] }[];
   readonly turned: Similarity;
   /** where the shape-plane point that belongs on X1Y1 opposite the trace's start falls, turned and scaled */
@@ -106,16 +109,25 @@ export type TrueShape = {
 /**
  * Sees the cut faces square to the plane, at a scale.
  * @param level the level towards the observer of the trace's view that lies on X1Y1 (see levelOnXY)
+ * @param leg the one leg to show, counted from nought; all of them turned into one line where missing
  */
 export const trueShapeOf = (
-  c: CuttingPlane,
-  faces: readonly { readonly name: string; readonly face: CutFace }[],
+  cut: CuttingPlane,
+  bodies: readonly Pick<BodySection, 'name' | 'face' | 'parts'>[],
   scale: number,
   angle: ProjectionAngle,
   level: number,
   tol: number,
+  leg?: number,
 ): TrueShape => {
-  const rims = faces.map(({ name, face }) => ({ body: name, stretches: faceRim(face, c, tol) }));
+  const only = leg === undefined ? undefined : cut.legs[leg];
+  const c = only ? legAlone(cut, only) : cut;
+  const rims = bodies
+    .map(({ name, face, parts }) => ({
+      body: name,
+      stretches: faceRim(only ? (parts[leg as number] as CutFace) : face, c, tol),
+    }))
+    .filter((r) => r.stretches.length > 0);
   const d = c.direction;
   const turned: Similarity = { k: scale, c: d[0], s: d[1], to: [0, 0] };
   const depthSense = Math.sign(dot(VIEW_FRAMES[c.seenIn].toward, c.tAxis));
@@ -127,6 +139,7 @@ export const trueShapeOf = (
   const letters = [span[0] - LETTERS, span[1] + LETTERS].map((s): Vec2 => [d[0] * s, d[1] * s]);
   const bare = roomOf([...cornersOf(placed), ...letters], PAD);
   return {
+    leg: only && leg,
     plane: c,
     rims,
     turned,
@@ -161,6 +174,8 @@ export const placeTrueShape = (shape: TrueShape, { start, free, taken, by: put }
     const own = movedHome(by);
     return {
       cut: shape.plane.name,
+      leg: shape.leg,
+      plane: shape.plane,
       toPaper,
       line: { from, to },
       rims,
@@ -194,8 +209,21 @@ export const placeTrueShape = (shape: TrueShape, { start, free, taken, by: put }
 };
 
 /** A point of the cut in its true shape on the paper. */
-export const shapePlace = (shape: PlacedShape, s: Section, p: Pick<CutPoint, 'along' | 'across'>): Vec2 =>
-  onPaper(shape.toPaper, inShape(s.plane, p.along, p.across));
+export const shapePlace = (shape: PlacedShape, p: Pick<CutPoint, 'along' | 'across'>): Vec2 =>
+  onPaper(shape.toPaper, inShape(shape.plane, p.along, p.across));
+
+/** Nearer than this, part units, to where a leg ends a point belongs to it. */
+const AT_BEND = 1e-6;
+
+/** Whether a point of the cut is one of a true shape's: of one leg's alone only those on that leg, its bends among them. */
+export const isOnShape = ({ leg, plane }: PlacedShape, p: Pick<CutPoint, 'along'>): boolean =>
+  leg === undefined || (p.along >= plane.from - AT_BEND && p.along <= plane.to + AT_BEND);
+
+/** The number in the name of the line that a cut's true shape stands on: 1 for X1Y1. */
+export const lineNumberOf = (
+  sheet: { readonly firstLine: number; readonly sections: readonly Section[] },
+  cut: string,
+): number => sheet.firstLine + sheet.sections.findIndex((s) => s.plane.name === cut);
 
 /** The foot of the perpendicular on X1Y1. */
 export const footOn = (shape: PlacedShape, at: Vec2): Vec2 => {

@@ -13,6 +13,8 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
   [/[–—−]/g, '-'],
   [/[⌀øØ∅]/g, ' diameter '],
   [/°/g, ' degrees '],
+  [/-sided\b/gi, ' sided '],
+  [/\b(?:hollow\s+pyramid|pyramid(?:al|[\s-]+shaped)?\s+(?:hollow|recess|cavity))\b/gi, ' pyramid hole '],
   [/¼/g, ' 1/4'],
   [/½/g, ' 1/2'],
   [/¾/g, ' 3/4'],

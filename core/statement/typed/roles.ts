@@ -302,11 +302,20 @@ export const rolesOf = (words: readonly Token[]): Roles => {
   const beside = (i: number): Claim | undefined => {
     const skip = (step: 1 | -1): number => (wordAt(i + step) === 'diameter' ? i + 2 * step : i + step);
     const [after, before] = [skip(1), skip(-1)];
+    // "60 dia top 30 dia": both figures have their own "dia", and the word stands before the one it is of
+    const leads =
+      !trailing &&
+      figureAt(before) !== undefined &&
+      figureAt(after) !== undefined &&
+      wordAt(i - 1) === 'diameter' &&
+      wordAt(after + 1) === 'diameter' &&
+      !words[after]?.parted;
     const order =
-      trailing || (figureAt(before) !== undefined && (figureAt(after) === undefined || claimed(after)))
+      !leads &&
+      (trailing || (figureAt(before) !== undefined && (figureAt(after) === undefined || claimed(after))))
         ? [before, after]
         : [after, before];
-    const k = order.find((x) => figureAt(x) !== undefined && (x > i ? !claimed(x) : true));
+    const k = order.find((x) => figureAt(x) !== undefined && (x > i && !leads ? !claimed(x) : true));
     const size = k === undefined ? undefined : figureAt(k);
     if (k === undefined || size === undefined) return undefined;
     const between = Math.abs(k - i) === 2 ? [(k + i) / 2] : [];

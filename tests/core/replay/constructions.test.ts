@@ -264,6 +264,39 @@ describe('cuts of every kind are found point by point', () => {
   });
 });
 
+test('the true shape of one leg of a bent cut, on a line parallel to that leg', () => {
+  const spike = add('spike', { kind: 'pyramid', sides: 6, side: 26, height: 70 });
+  const trace: TraceFile = {
+    name: 'A',
+    seenIn: 'front',
+    through: [
+      [-26, 38],
+      [0, 38],
+      [26, 16],
+    ],
+    look: 'down',
+  };
+  const bare = drawingOf([spike], [trace]);
+  for (const leg of [1, 2])
+    for (const by of [undefined, [-90, -20] as [number, number]]) {
+      const d: Drawing = {
+        ...bare,
+        setup: {
+          ...bare.setup,
+          rules: { ...bare.setup.rules, referenceLines: true, mitre: true, points: 'numbers' },
+          shapes: { A: { leg, ...(by && { by }) } },
+        },
+      };
+      const { missing, spare, steps } = redrawn(d, CHOICE);
+      expect({ leg, by, missing, spare }).toEqual({ leg, by, missing: [], spare: 0 });
+      // the points of the other leg have no part in it: three corners of this leg and the two bends
+      const set = steps.filter(
+        (s) => s.stage === 'true shape' && /cut point/.test(s.text) && !/^Join/.test(s.text),
+      );
+      expect(set).toHaveLength(5);
+    }
+});
+
 test('what lies in the middle is halved with the compass, not divided', () => {
   const { steps } = replayOf(
     drawingOf([add('hex', { kind: 'prism', sides: 6, side: 28, height: 40 })]),

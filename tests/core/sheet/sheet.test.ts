@@ -6,7 +6,7 @@ import { type Conic2, lengthBetween, pointOn2 } from '../../../core/geometry/cur
 import { cross2, distance2, type Vec2, type Vec3 } from '../../../core/geometry/vec.ts';
 import type { ViewName } from '../../../core/geometry/viewFrames.ts';
 import type { PartFile, TraceFile } from '../../../core/part/schema.ts';
-import { hatchLines } from '../../../core/sheet/annotate/hatch.ts';
+import { hatchLines, hatchStyle } from '../../../core/sheet/annotate/hatch.ts';
 import type { Sheet } from '../../../core/sheet/drawnSheet.ts';
 import { chainDashes, crossDashes, hiddenDashes } from '../../../core/sheet/ink/dash.ts';
 import { type Stretch, type StrokeInk, straight } from '../../../core/sheet/ink/ink.ts';
@@ -306,14 +306,14 @@ describe('the true shape', () => {
       const points = section.bodies.flatMap((b) => b.cutPoints);
       expect(points.length).toBeGreaterThan(3);
       for (const p of points) {
-        const at = shapePlace(shape, section, p);
+        const at = shapePlace(shape, p);
         expect(distance2(at, footOn(shape, at))).toBeCloseTo(
           distanceFromXY(p.at, trace.seenIn, sheet.box, angle, 2, gapFromXY(sheet.gaps, trace.seenIn)),
           9,
         );
       }
       // true lengths
-      const [a, b, c] = points.slice(0, 3).map((p) => ({ flat: shapePlace(shape, section, p), space: p.at }));
+      const [a, b, c] = points.slice(0, 3).map((p) => ({ flat: shapePlace(shape, p), space: p.at }));
       expect(distance2(a!.flat, b!.flat)).toBeCloseTo(
         2 * Math.hypot(...[0, 1, 2].map((i) => a!.space[i]! - b!.space[i]!)),
         9,
@@ -379,6 +379,13 @@ describe('ink', () => {
     const cross = crossDashes(straight([-20, 0], [20, 0]));
     const middle = cross.find((s) => s.from < 20 && s.to > 20)!;
     expect(middle.to - middle.from).toBeGreaterThan(4);
+  });
+  test('thin parts are black, others 2 to 4 mm apart or by a chosen interval', () => {
+    // a wall of 0.8 by 60 on the paper, and one of 3 by 60
+    expect(hatchStyle(0, 48, 121.6).spacing).toBeLessThan(0.25);
+    expect(hatchStyle(0, 180, 126).spacing).toBeGreaterThanOrEqual(1.4);
+    expect(hatchStyle(0, 180, 126, 2.7)).toEqual({ angle: 45, spacing: 2.7 });
+    expect(hatchStyle(1, 180, 126, 2.7)).toEqual({ angle: 135, spacing: 2.7 });
   });
   test('hatching is clipped to the face: inside it, at 45 degrees, evenly spaced, area by strips', () => {
     const ring = [

@@ -5,6 +5,7 @@ import { Choice, Tick } from '../../book/Choice.tsx';
 import { FeatureSelect } from '../../book/FeatureSelect.tsx';
 import { Findings } from '../../book/Findings.tsx';
 import { field, Page, Row } from '../../book/Page.tsx';
+import { PaperField } from '../../book/PaperField.tsx';
 import { useEdit, useSession } from '../../useDesk.ts';
 import { AtPointer, ViewsInWords } from './AtPointer.tsx';
 import { AuxiliaryList } from './AuxiliaryList.tsx';
@@ -72,6 +73,33 @@ export const Project = () => {
             { value: 'out', label: 'Left out' },
           ]}
           onChange={(hiddenBehindCut) => rule({ hiddenBehindCut }, 'Hidden lines behind a cut')}
+        />
+      </Row>
+      <Row label="Sectional views named">
+        <Choice
+          name="Sectional views are named"
+          value={rules.cutTitles ?? 'views'}
+          options={[
+            { value: 'views', label: 'By view' },
+            { value: 'letters', label: 'A-A' },
+          ]}
+          onChange={(v) =>
+            rule({ cutTitles: v === 'letters' ? v : undefined }, `Sectional views named by ${v}`)
+          }
+        />
+      </Row>
+      <Row label="Hatch lines apart, 0: by area">
+        <PaperField
+          name="Hatching, lines apart"
+          mm={rules.hatchEvery ?? 0}
+          least={0}
+          most={12}
+          onChange={(mm) =>
+            rule(
+              { hatchEvery: mm >= 0.5 ? mm : undefined },
+              mm >= 0.5 ? 'Hatching by a chosen interval' : 'Hatching by the size of the area',
+            )
+          }
         />
       </Row>
       <Row label="Isometric on the sheet">

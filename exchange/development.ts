@@ -1,0 +1,17 @@
+import { z } from 'zod';
+
+/** Left empty in a form, a field is as if it were not there. */
+const filled = <T extends z.ZodType>(type: T) =>
+  z.preprocess((x) => (x === '' ? undefined : x), type.optional());
+
+/** Which side is laid flat, and how, as the address of its page or file says it. */
+export const developmentQuery = z.object({
+  feature: filled(z.string().max(200)),
+  /** the letter of a cut of the drawing: only what it leaves */
+  cut: filled(z.string().max(60)),
+  /** where it is opened, degrees from the front */
+  from: filled(z.coerce.number().min(-360).max(720)),
+  /** a strip to join it by, part units */
+  seam: z.coerce.number().min(0).max(200).default(0),
+});
+export type DevelopmentQuery = z.infer<typeof developmentQuery>;

@@ -1,0 +1,142 @@
+import { expect, test } from '@playwright/test';
+import { newDrawing, newLine, openDrawing, saved, stand, type } from './desk.ts';
+import { settled } from './jobs/job.ts';
+import { serverFor } from './server.ts';
+
+const server = serverFor(test);
+
+test('a stepped cut is taken from what suits the part, its legs pulled, and its side view kept whole', async ({
+  page,
+}) => {
+  await newDrawing(page, server.address);
+  for (const line of [
+    'plate 120x80x20',
+    'hole 16 through top 20 20',
+    'hole 20 through top 60 50',
+    'hole 12 through top 100 30',
+  ]) {
+    await newLine(page).fill(line);
+    await expect(page.getByTestId('understood')).toBeVisible();
+    await newLine(page).press('Enter');
+    await expect(newLine(page)).toHaveValue('');
+  }
+  await stand(page, 'Cut');
+  await page.getByRole('button', { name: 'Add a cut' }).click();
+  await page.getByRole('menuitem', { name: /^Stepped through/ }).click();
+  await expect(page.getByLabel('Cut A, point 6 up')).toHaveValue('30');
+  await expect(page.getByText('SECTIONAL FRONT VIEW', { exact: true })).toBeVisible();
+  // the steps alone face the side: its view stays whole until it is asked for
+  await expect(page.getByText('SECTIONAL LEFT VIEW', { exact: true })).toHaveCount(0);
+  await page.getByLabel('Cut A shown in the left view').click();
+  await expect(page.getByText('SECTIONAL LEFT VIEW', { exact: true })).toBeVisible();
+  await page.getByLabel('Cut A shown in the left view').click();
+  await expect(page.getByText('SECTIONAL LEFT VIEW', { exact: true })).toHaveCount(0);
+  await stand(page, 'Project');
+  await page.getByRole('radiogroup', { name: 'Sectional views are named' }).getByText('A-A').click();
+  await expect(page.getByText('SECTION A-A', { exact: true })).toBeVisible();
+  await stand(page, 'Cut');
+  // the areas of its legs, three of them through a hole each
+  await expect(page.getByText('Leg 1: 480 mm²; Leg 2: 600 mm²', { exact: false })).toBeVisible();
+  // a leg moved by keys goes square to itself, with both its ends
+  await page.getByTestId('grip A leg 3').focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByLabel('Cut A, point 3 up')).toHaveValue('51');
+  await expect(page.getByLabel('Cut A, point 4 up')).toHaveValue('51');
+  await expect(page.getByLabel('Cut A, point 3 across')).toHaveValue('40');
+  // a bend taken out, and a leg bent once more
+  await page.getByRole('button', { name: 'Bend leg 5 of cut A' }).click();
+  await expect(page.getByLabel('Cut A, point 7 across')).toBeVisible();
+  await page.getByRole('button', { name: 'Take point 6 of cut A out' }).click();
+  await expect(page.getByLabel('Cut A, point 7 across')).toHaveCount(0);
+  await type(page.getByLabel('Cut A, leg 5, angle'), 'steep');
+  await expect(page.getByText('"steep" is no angle for it.', { exact: false })).toBeVisible();
+  await page.getByLabel('Cut A, leg 5, angle').press('Escape');
+  await saved(page);
+});
+
+test('a half section, the other half, and back; the cut moved by a share of the volume and along its curve', async ({
+  page,
+}) => {
+  await newDrawing(page, server.address);
+  await newLine(page).fill('cone 60 dia 90 high');
+  await expect(page.getByTestId('understood')).toBeVisible();
+  await newLine(page).press('Enter');
+  await expect(newLine(page)).toHaveValue('');
+  await stand(page, 'Cut');
+  await page.getByRole('button', { name: 'Add a cut' }).click();
+  await page.getByRole('menuitem', { name: 'Level at half height' }).click();
+  // the small cone above the middle is an eighth of the whole
+  await expect(page.getByText('(12.5 %)', { exact: false })).toBeVisible();
+  await expect(page.getByText('a circle ⌀30', { exact: false })).toBeAttached();
+  await type(page.getByLabel('Share that cut A takes away'), '8/27');
+  await expect(page.getByLabel('Cut A, point 1 up')).toHaveValue('30');
+  await expect(page.getByLabel('Cut A, point 2 up')).toHaveValue('30');
+  await type(page.getByLabel('Share that cut A takes away'), 'all of it');
+  await expect(page.getByText('"all of it" is not a share.', { exact: false })).toBeVisible();
+  const curve = page.getByRole('slider', { name: 'Place of the plane on the curve of its area' });
+  await curve.focus();
+  await page.keyboard.press('ArrowRight');
+  // a hundredth of its way on, and looking down that is down
+  await expect(page.getByLabel('Cut A, point 1 up')).toHaveValue(/^29\.1/);
+  await page.getByLabel('Cut A, stated').selectOption('angle');
+  await expect(page.getByLabel('Cut A, angle')).toHaveValue('0');
+  await page.getByRole('button', { name: 'Take cut A out' }).click();
+
+  await page.getByRole('button', { name: 'Add a cut' }).click();
+  await page.getByRole('menuitem', { name: 'A half section about the axis of cone' }).click();
+  await expect(page.getByText('A half section, an edge', { exact: false })).toBeVisible();
+  await expect(page.getByLabel('Cut A, angle')).toHaveValue('0');
+  await settled(page);
+  await page.getByRole('button', { name: 'Take the other half' }).click();
+  await expect(page.getByLabel('Cut A, angle')).toHaveValue('180');
+  await page.getByRole('button', { name: 'Make it a full section' }).click();
+  await expect(page.getByRole('button', { name: 'Make it a half section' })).toBeVisible();
+  await saved(page);
+});
+
+test('a rib is left whole by rule, cut by a press, and left whole again', async ({ page }) => {
+  await openDrawing(page, server.address, 'Louvre bracket');
+  await stand(page, 'Cut');
+  await page.getByRole('button', { name: 'Add a cut' }).click();
+  await page.getByRole('menuitem', { name: /^Through bore, along/ }).click();
+  const area = page.getByText('Area of the cut').locator('..').locator('dd');
+  const areaNow = async (): Promise<number> => Number.parseFloat((await area.textContent()) ?? '');
+  // the drawing has a cut of its own: what is pressed must be the new one's
+  await expect(page.getByRole('heading', { name: 'Cut B' })).toBeVisible();
+  const rib = page.getByLabel('rib in cut B', { exact: true });
+  await expect(rib).toHaveValue('whole');
+  const before = await areaNow();
+  await rib.selectOption('cut');
+  await expect.poll(areaNow).toBeGreaterThan(before);
+  await rib.selectOption('whole');
+  await expect.poll(areaNow).toBe(before);
+});
+
+test('the cut book as a file, and what the cut leaves laid flat', async ({ page }) => {
+  await openDrawing(page, server.address, 'Lantern cap, eight-sided');
+  await stand(page, 'Cut');
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save the cut book as CSV' }).click();
+  const text = await (await (await download).createReadStream()).toArray();
+  const lines = Buffer.concat(text).toString('utf8').trim().split('\r\n');
+  expect(lines).toHaveLength(9);
+  expect(lines[0]).toBe('point,on edge,along trace mm,from XY mm,in view,found');
+  await page.goto(`${page.url()}/cut-book`);
+  await expect(page.getByRole('row')).toHaveCount(9);
+  await expect(page.getByText('2018.82', { exact: false })).toBeVisible();
+  await page.goBack();
+  await stand(page, 'Cut');
+  const opened = page.context().waitForEvent('page');
+  await page.getByRole('button', { name: 'Lay what it leaves flat' }).click();
+  const flat = await opened;
+  await expect(flat.getByText('One piece, area', { exact: false })).toBeVisible();
+  await expect(flat.getByRole('img', { name: 'The side of cap laid flat' })).toBeVisible();
+  await flat.getByLabel('Opened at, degrees from the front').fill('10');
+  await flat.getByRole('button', { name: 'Lay flat' }).click();
+  await expect(flat.getByText('One piece, area', { exact: false })).toBeVisible();
+  const save = flat.waitForEvent('download');
+  await flat.getByRole('link', { name: 'DXF for a cutter' }).click();
+  const dxf = Buffer.concat(await (await (await save).createReadStream()).toArray()).toString('utf8');
+  // eight base sides, eight of the cut, one of them parted by the opening on each; the opening itself twice
+  expect(dxf.match(/^LINE\r?$/gm)?.length ?? 0).toBeGreaterThan(20);
+});

@@ -1,0 +1,83 @@
+import type { Worked } from '../core/drawing/desk.ts';
+import type { Vec2 } from '../core/geometry/vec.ts';
+import { type AreaAt, areaCurve, placeForShare, volumesParted } from '../core/section/cutThrough.ts';
+import {
+  type Corner,
+  type PrincipalMoments,
+  principalMoments,
+  type Side,
+  sidesAndCorners,
+} from '../core/section/faceFigures.ts';
+import { type ProposedCut, proposedCuts } from '../core/section/proposedCuts.ts';
+import type { Section } from '../core/section/section.ts';
+
+type Drawn = Extract<Worked, { ok: true }>;
+
+/** What a cut lays open, worked out when it is looked at; part units. */
+export type CutStudy = {
+  readonly name: string;
+  readonly bodies: readonly {
+    readonly name: string;
+    readonly area: number;
+    readonly perimeter: number;
+    /** along the trace, and the part's own coordinate that the trace's view does not show */
+    readonly centroid: Vec2;
+    readonly moments: PrincipalMoments;
+    readonly sides: readonly Side[];
+    readonly corners: readonly Corner[];
+  }[];
+  /** of a cut with several legs, the area that each lays open */
+  readonly legs: readonly number[];
+  /** of a flat cut: the area at each place of its way, and the direction of sight in its view, along which it moves */
+  readonly curve: readonly AreaAt[];
+  readonly sight: Vec2;
+  readonly volumes: { readonly stays: number; readonly goes: number };
+};
+
+/** So many places of a cut's way are looked at. */
+const PLACES = 41;
+
+const sectionNamed = ({ sheet }: Drawn, name: string): Section | undefined =>
+  sheet.sections.find((s) => s.plane.name === name);
+
+/** All that is known about a cut's faces, with the curve of its area. @returns undefined where it is not drawn */
+export const cutStudy = (worked: Drawn, name: string): CutStudy | undefined => {
+  const s = sectionNamed(worked, name);
+  if (!s) return undefined;
+  const { part } = worked;
+  return {
+    name,
+    bodies: s.bodies.map((b) => ({
+      name: b.name,
+      area: b.face.area,
+      perimeter: b.face.perimeter,
+      centroid: b.face.centroid,
+      moments: principalMoments(b.face),
+      ...sidesAndCorners(b.face, b.cutPoints, s.plane, part.tol.linear),
+    })),
+    legs:
+      s.plane.legs.length > 1
+        ? s.plane.legs.map((_, i) => s.bodies.reduce((sum, b) => sum + (b.parts[i]?.area ?? 0), 0))
+        : [],
+    curve: areaCurve(part, s.plane, PLACES),
+    sight: s.plane.sight,
+    volumes: volumesParted(part, s.plane),
+  };
+};
+
+/** A move of a flat cut along its direction of sight in its view, part units. */
+export type MoveOfCut = { readonly by: number; readonly sight: Vec2 };
+
+/** How far to move a cut so that a share of the volume stays behind it; undefined where no such place is. */
+export const shareOfCut = (worked: Drawn, name: string, share: number): MoveOfCut | undefined => {
+  const s = sectionNamed(worked, name);
+  const by = s && placeForShare(worked.part, s.plane, share);
+  return s && by !== undefined ? { by, sight: s.plane.sight } : undefined;
+};
+
+/** Cuts that suit the part, for the views on its sheet. */
+export const cutProposals = ({ part, sheet }: Drawn): ProposedCut[] =>
+  proposedCuts(
+    part,
+    sheet.views.map((v) => v.name),
+  );
