@@ -10,7 +10,7 @@ import type { Posting } from '../ledger/postings.ts';
 import type { Fault } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
 import { decimal } from '../number/format.ts';
-import { type ModelledPart, partModel } from '../part/model.ts';
+import { type ModelledPart, modelledPart } from '../part/model.ts';
 import type { Divisions } from '../section/cutPoints.ts';
 import { type Section, sectionOf } from '../section/section.ts';
 import { type CuttingPlane, cuttingPlane } from '../section/trace.ts';
@@ -111,15 +111,15 @@ export const openDesk = (): Desk => {
     if (!d.part.bodies.length) return [NOTHING];
     const key = JSON.stringify(d.part);
     if (last?.key === key) return named(d, last);
-    const model = partModel(d.part, last?.modelled);
-    if (!model.ok) return model.faults;
-    const built = buildPart(model.value, last?.part);
+    const modelled = modelledPart(d.part, last?.modelled);
+    if (!modelled.ok) return modelled.faults;
+    const built = buildPart(modelled.value.model, last?.part);
     if (!built.ok) return built.faults;
     const part = built.value;
     const measures = measureTogether(part.bodies.map(({ solid, edges }) => measureSolid(solid, edges)));
     last = {
       key,
-      modelled: { file: d.part, model: model.value },
+      modelled: modelled.value,
       part,
       naming: namingOf(d),
       points: pointsOf(d, part),

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { dimensionsSchema } from '../dimension/kept.ts';
 import type { Result } from '../number/fault.ts';
-import { type PartFile, partSchema, readBySchema } from '../part/schema.ts';
+import { type PartFile, readBySchema, wholePartSchema } from '../part/schema.ts';
 import { paperPlace } from '../sheet/layout/paperPlace.ts';
 import { cutSchema, DEFAULT_SETUP, setupSchema } from '../sheet/setup.ts';
 import { standingsSchema } from '../statement/standings.ts';
@@ -10,7 +10,9 @@ import { taskSchema } from '../task/task.ts';
 import { groupsSchema } from './groups.ts';
 
 /** A part whose statement may still be empty: its first line is yet to be typed. */
-export const begunPartSchema = partSchema.extend({ bodies: partSchema.shape.bodies.element.array() });
+export const begunPartSchema = wholePartSchema.extend({
+  bodies: wholePartSchema.shape.bodies.element.array(),
+});
 
 /** A whole drawing as it is kept and saved (docs/drawing-format.md): part, sheet choices, cuts and title block. */
 export const drawingSchema = z.strictObject({

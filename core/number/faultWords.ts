@@ -236,6 +236,106 @@ const WORDS = {
     what: `A turn of ${v.degrees} degrees cannot be made.`,
     remedy: 'Give more than 0 and no more than 360.',
   }),
+  'body.no-shape': () => ({
+    what: 'The body has no features, is no standard part and comes from no file.',
+    remedy: 'Give one of "features", "standard" or "from".',
+  }),
+  'body.shape-twice': (v: { first: Value; second: Value }) => ({
+    what: `The body has both "${v.first}" and "${v.second}".`,
+    remedy: 'Keep one of them.',
+  }),
+  'from.outside': (v: { from: Value }) => ({
+    what: `"${v.from}" is not beside this file. Parts are read from the same folder only, without "..", "/" or a drive.`,
+    remedy: 'Put the part beside this file and give its name.',
+  }),
+  'from.missing': (v: { from: Value }) => ({
+    what: `The part "${v.from}" is not there.`,
+    remedy: 'Check its name, or bring it in again.',
+  }),
+  'from.circle': (v: { ring: Value }) => ({
+    what: `Parts are made of one another in a circle: ${v.ring}.`,
+    remedy: 'Take one of them out.',
+  }),
+  'from.deep': (v: { most: Value }) => ({
+    what: `Parts stand more than ${v.most} deep in one another.`,
+    remedy: 'Bring the inner ones in directly.',
+  }),
+  'from.many': (v: { most: Value }) => ({
+    what: `More than ${v.most} parts are brought in.`,
+    remedy: 'Put some of them together in one file.',
+  }),
+  'from.which-body': (v: { from: Value; known: Value }) => ({
+    what: `"${v.from}" has several bodies.`,
+    remedy: `Say which with "body": ${v.known}.`,
+  }),
+  'from.no-body': (v: { from: Value; body: Value; known: Value }) => ({
+    what: `"${v.from}" has no body "${v.body}".`,
+    remedy: `Take one of ${v.known}.`,
+  }),
+  'from.no-size': (v: { name: Value; from: Value; known: Value }) => ({
+    what: `"${v.from}" has no named size "${v.name}".`,
+    remedy: v.known ? `Take one of ${v.known}.` : 'Name the size there first.',
+  }),
+  'from.inside': (v: { from: Value; what: Value }) => ({
+    what: `In "${v.from}": ${v.what}`,
+    remedy: 'Correct it there.',
+  }),
+  'place.no-body': (v: { name: Value; known: Value }) => ({
+    what: `"${v.name}" names no body that stands before this one.`,
+    remedy: v.known ? `Write body.feature/face, with one of ${v.known}.` : 'The first body has none before it.',
+  }),
+  'place.no-face': (v: { name: Value; body: Value; known: Value }) => ({
+    what: `"${v.body}" has no flat face "${v.name}".`,
+    remedy: `Take one of ${v.known}.`,
+  }),
+  'place.no-axis': (v: { name: Value; body: Value; known: Value }) => ({
+    what: `"${v.body}" has no round face "${v.name}".`,
+    remedy: v.known ? `Take one of ${v.known}.` : 'Only a round face has an axis.',
+  }),
+  'place.disagrees': (v: { face: Value; other: Value; by: Value; unit: Value }) => ({
+    what: `"${v.face}" and "${v.other}" cannot meet so: with the relations before it they disagree by ${v.by} ${v.unit}.`,
+    remedy: 'Change this relation or take it out.',
+  }),
+  'standard.size-unknown': (v: { size: Value; known: Value }) => ({
+    what: `There is no size "${v.size}" of this in the tables.`,
+    remedy: `Take one of ${v.known}.`,
+  }),
+  'standard.length-short': (v: { length: Value; least: Value }) => ({
+    what: `A length of ${v.length} is too short.`,
+    remedy: `Give more than ${v.least}.`,
+  }),
+  'thread.long': (v: { thread: Value; most: Value }) => ({
+    what: `A thread of ${v.thread} is longer than what carries it.`,
+    remedy: `Give at most ${v.most}.`,
+  }),
+  'thread.size-unknown': (v: { size: Value; known: Value }) => ({
+    what: `The pitch of a thread "${v.size}" is not known.`,
+    remedy: `Give its pitch, or one of ${v.known}.`,
+  }),
+  'thread.size-missing': () => ({
+    what: 'Neither the diameter of the hole nor the size of its thread is given.',
+    remedy: 'Give one of them.',
+  }),
+  'thread.from-open': () => ({
+    what: 'A thread in a hole that goes through is measured from its mouth.',
+    remedy: 'Leave "from" out, or turn the hole about.',
+  }),
+  'thread.deep': (v: { pitch: Value; size: Value }) => ({
+    what: `A pitch of ${v.pitch} is too coarse for a thread of ${v.size}.`,
+    remedy: 'Give the distance from one turn of the thread to the next.',
+  }),
+  'thread.narrow': (v: { hole: Value; thread: Value }) => ({
+    what: `A hole of ${v.hole} is not narrower than its thread of ${v.thread}.`,
+    remedy: 'Give the tapping diameter, or leave it out.',
+  }),
+  'thread.other': (v: { shape: Value; thread: Value }) => ({
+    what: `A thread of ${v.thread} cannot be cut on ${v.shape} across.`,
+    remedy: 'Give both the same diameter, or leave the size of the thread out and give its pitch.',
+  }),
+  'taper.pointed': (v: { n: Value; length: Value }) => ({
+    what: `A taper of 1:${v.n} over ${v.length} leaves no width at the small end.`,
+    remedy: 'Give a slighter taper, a shorter length or more width.',
+  }),
   'hole.not-wider': (v: { what: Value; wide: Value; hole: Value }) => ({
     what: `The ${v.what} (${v.wide}) is not wider than the hole (${v.hole}).`,
     remedy: 'Give it a larger diameter.',

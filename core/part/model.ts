@@ -3,10 +3,14 @@ import { compose, type Rigid, toLocal } from '../geometry/rigid.ts';
 import { attempt, type Result } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
 import { sameData } from '../number/sameData.ts';
+import { faceKey } from '../naming/keys.ts';
 import { cell, type LocalSolid } from '../solid/cell.ts';
 import type { BodyModel, Extremes, Operation, PartModel } from '../solid/partModel.ts';
+import { placedThread } from '../solid/thread.ts';
+import { type BodySource, sourceOf } from './bodySource.ts';
 import { bodyPlacement, placementsOf } from './placement.ts';
-import { type PartFile, partSchema, readBySchema } from './schema.ts';
+import { placedBy } from './placing.ts';
+import { type BodyFile, type FeatureFile, type PartFile, partSchema, readBySchema } from './schema.ts';
 import { THROUGH } from './shapes/definition.ts';
 import { localShape } from './shapes/shapes.ts';
 import type { SizeReader } from './sizeReading.ts';
@@ -21,7 +25,12 @@ const withReach = (solid: LocalSolid, place: Rigid, sofar: Box3): LocalSolid => 
 };
 
 /** A part worked out, with the file it came from. */
-export type ModelledPart = { readonly file: PartFile; readonly model: PartModel };
+export type ModelledPart = {
+  readonly file: PartFile;
+  readonly model: PartModel;
+  /** where each body stands */
+  readonly outers: readonly Rigid[];
+};
 
 const NAMES = /[\p{L}_][\p{L}\p{N}_]*/gu;
 
@@ -34,54 +43,39 @@ const uses = (data: unknown, names: ReadonlySet<string>): boolean => {
 
 /** What may be taken over of a body from the part's last state: its features' operations, by the feature as it was stated. */
 type Former = {
-  readonly features: PartFile['bodies'][number]['features'];
+  readonly features: readonly FeatureFile[];
   readonly operations: readonly Operation[];
   readonly changed: ReadonlySet<string>;
 };
 
-/** The body's last state, where its place is the same; `changed` are the named sizes that have another figure now. */
-const formerOf = (
-  file: PartFile,
-  index: number,
-  read: SizeReader,
-  before: ModelledPart | undefined,
-): Former | undefined => {
-  if (!before || before.file.units !== file.units) return undefined;
-  const body = file.bodies[index] as PartFile['bodies'][number];
-  const at = before.file.bodies.findIndex((b) => b.name === body.name);
-  const old = before.file.bodies[at];
-  if (!old) return undefined;
-  const then = sizeReader(before.file);
-  const names = new Set([...Object.keys(file.dims ?? {}), ...Object.keys(before.file.dims ?? {})]);
-  const valueIn = (reader: SizeReader, part: PartFile, name: string): number | undefined =>
-    part.dims && Object.hasOwn(part.dims, name) ? reader.length(name, ['dims', name]) : undefined;
-  const changed = new Set([...names].filter((n) => valueIn(read, file, n) !== valueIn(then, before.file, n)));
-  if (!sameData(body.at, old.at) || !sameData(body.turn, old.turn) || uses([body.at, body.turn], changed))
-    return undefined;
-  return { features: old.features, operations: before.model.bodies[at]?.operations ?? [], changed };
+const valueIn = ({ dims, read }: BodySource, name: string): number | undefined =>
+  Object.hasOwn(dims, name) ? read.length(name, ['dims', name]) : undefined;
+
+/** The body's last state; `changed` are the named sizes that have another figure now. */
+const formerOf = (name: string, source: BodySource, before: ModelledPart | undefined): Former | undefined => {
+  if (!before || before.file.units !== source.read.units) return undefined;
+  const at = before.file.bodies.findIndex((b) => b.name === name);
+  if (at < 0) return undefined;
+  const then = sourceOf(before.file, at, sizeReader(before.file));
+  const names = new Set([...Object.keys(source.dims), ...Object.keys(then.dims)]);
+  const changed = new Set([...names].filter((n) => valueIn(source, n) !== valueIn(then, n)));
+  return { features: then.features, operations: before.model.bodies[at]?.operations ?? [], changed };
 };
 
 /** So many shapes, with all copies, may one body be made of. */
 const MOST_PIECES = 10_000;
 
-const bodyModel = (
-  file: PartFile,
-  index: number,
-  read: SizeReader,
-  before: ModelledPart | undefined,
-): BodyModel => {
-  const body = file.bodies[index] as PartFile['bodies'][number];
-  const path = ['bodies', index];
-  const outer = bodyPlacement(body, read, path);
-  const former = formerOf(file, index, read, before);
+/** The operations of a body's features, in its place. @param former its last state in the same place */
+const operationsOf = (source: BodySource, outer: Rigid, former: Former | undefined): Operation[] => {
+  const { read, path } = source;
   const seen = new Set<string>();
   const operations: Operation[] = [];
   let sofar: Box3 = EMPTY_BOX;
   // as long as all before it is the same, "through" reaches as far as it did
   let sameSofar = true;
   let pieces = 0;
-  body.features.forEach((feature, i) => {
-    const at = [...path, 'features', i];
+  source.features.forEach((feature, i) => {
+    const at = [...path, i];
     if (seen.has(feature.id)) read.refuse([...at, 'id'], says('feature.name-twice', { name: feature.id }));
     seen.add(feature.id);
     if (feature.off) return;
@@ -102,27 +96,80 @@ const bodyModel = (
     pieces += operation.cells.length;
     if (pieces > MOST_PIECES) read.refuse(at, says('pieces.many', { most: MOST_PIECES }));
   });
-  if (!operations.length) read.refuse([...path, 'features'], says('body.all-off'));
-  return { name: body.name, sectioned: body.sectioned ?? true, operations };
+  if (!operations.length) read.refuse(path, says('body.all-off'));
+  return operations;
+};
+
+/** The extent of what is added to a body and those before it: what a relation's misfit is measured by. */
+const extentOf = (bodies: readonly BodyModel[]): number => {
+  let box = EMPTY_BOX;
+  for (const b of bodies)
+    for (const o of b.operations)
+      if (o.op === 'add') for (const c of o.cells) box = joinBoxes(box, c.cell.box);
+  return boxDiagonal(box);
+};
+
+/** A body with where it stands. */
+type PlacedBody = { readonly model: BodyModel; readonly outer: Rigid };
+
+const bodyModel = (
+  file: PartFile,
+  index: number,
+  read: SizeReader,
+  earlier: readonly BodyModel[],
+  before: ModelledPart | undefined,
+): PlacedBody => {
+  const body = file.bodies[index] as BodyFile;
+  const path = ['bodies', index];
+  const source = sourceOf(file, index, read);
+  const former = formerOf(body.name, source, before);
+  const outerBefore = before?.outers[before.file.bodies.findIndex((b) => b.name === body.name)];
+  const standing = (outer: Rigid): BodyModel => ({
+    name: body.name,
+    sectioned: body.sectioned ?? source.sectioned,
+    operations: operationsOf(source, outer, sameData(outer, outerBefore) ? former : undefined),
+  });
+  const own = compose(bodyPlacement(body, read, path), source.own);
+  const first = standing(own);
+  if (!body.place?.length) return { model: first, outer: own };
+  const size = extentOf([...earlier, first]);
+  const { outer, freedom } = placedBy(body.place, first, own, earlier, size, read, [...path, 'place']);
+  return { model: { ...standing(outer), freedom }, outer };
 };
 
 const THROUGH_WORD: ReadonlySet<string> = new Set(['through']);
 
 const operationOf = (
-  feature: PartFile['bodies'][number]['features'][number],
+  feature: FeatureFile,
   read: SizeReader,
   at: readonly (string | number)[],
   outer: Rigid,
   sofar: Box3,
 ): Operation => {
-  const { value: cells, extremes } = read.extremes(() => {
-    const { solids } = localShape(feature.shape, read, [...at, 'shape']);
-    return placementsOf(feature, read, at).flatMap(({ place, copy }) => {
-      const world = compose(outer, place);
-      return solids.map((s) => ({ cell: cell(withReach(s, world, sofar), world), copy }));
-    });
+  const { value, extremes } = read.extremes(() => {
+    const { solids, threads = [] } = localShape(feature.shape, read, [...at, 'shape']);
+    const places = placementsOf(feature, read, at).map(({ place, copy }) => ({
+      world: compose(outer, place),
+      copy,
+    }));
+    return {
+      cells: places.flatMap(({ world, copy }) =>
+        solids.map((s) => ({ cell: cell(withReach(s, world, sofar), world), copy })),
+      ),
+      threads: places.flatMap(({ world, copy }) =>
+        threads.map((t) => placedThread(t, world, faceKey(feature.id, t.role, copy))),
+      ),
+    };
   });
-  return { feature: feature.id, op: feature.op, sectioned: feature.sectioned ?? true, cells, extremes };
+  const { cells, threads } = value;
+  return {
+    feature: feature.id,
+    op: feature.op,
+    sectioned: feature.sectioned ?? true,
+    cells,
+    extremes,
+    ...(threads.length && { threads }),
+  };
 };
 
 /** As many times the smallest size may the greatest length of a part be; beyond that the figures' own rounding shows. */
@@ -140,10 +187,10 @@ const checkRange = (bodies: readonly BodyModel[], read: SizeReader): void => {
 };
 
 /**
- * Works a part file out (after the schema has read it).
+ * Works a part file out (after the schema has read it), with where each body stands.
  * @param before the part's last state: features stated as they were, over sizes that are as they were, are taken over from it
  */
-export const partModel = (file: PartFile, before?: ModelledPart): Result<PartModel> =>
+export const modelledPart = (file: PartFile, before?: ModelledPart): Result<ModelledPart> =>
   attempt(() => {
     const read = sizeReader(file);
     const names = new Set<string>();
@@ -151,10 +198,20 @@ export const partModel = (file: PartFile, before?: ModelledPart): Result<PartMod
       if (names.has(b.name)) read.refuse(['bodies', i, 'name'], says('body.name-twice', { name: b.name }));
       names.add(b.name);
     });
-    const bodies = file.bodies.map((_, i) => bodyModel(file, i, read, before));
+    const placed: PlacedBody[] = [];
+    file.bodies.forEach((_, i) => {
+      placed.push(bodyModel(file, i, read, placed.map((p) => p.model), before));
+    });
+    const bodies = placed.map((p) => p.model);
     checkRange(bodies, read);
-    return { name: file.name, units: file.units, bodies };
+    return { file, model: { name: file.name, units: file.units, bodies }, outers: placed.map((p) => p.outer) };
   });
+
+/** A part file worked out by itself; see `modelledPart`. */
+export const partModel = (file: PartFile): Result<PartModel> => {
+  const made = modelledPart(file);
+  return made.ok ? { ok: true, value: made.value.model } : made;
+};
 
 /** Reads unknown data as a part file. */
 export const readPartFile = (data: unknown): Result<PartFile> => readBySchema(partSchema, data);

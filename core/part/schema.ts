@@ -4,8 +4,10 @@ import { nameTrouble } from '../naming/keys.ts';
 import type { Fault, Result } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
 import { dataFault } from './plainData.ts';
+import { relationSchema } from './placeSchema.ts';
 import { point2, point3, type Quantity, quantity } from './quantity.ts';
 import { shapeSchema } from './shapes/shapes.ts';
+import { standardSchema } from './standard/schema.ts';
 import { valueAt } from './valueAt.ts';
 
 /** The part file, version 1, as it is written: numbers may be expressions. Extra keys are refused. */
@@ -52,6 +54,39 @@ export const featureSchema = z.strictObject({
   shape: shapeSchema,
 });
 
+/** A body: with features of its own, a standard part, or from another part file. */
+const bodySchema = z
+  .strictObject({
+    name,
+    sectioned: z.boolean().optional(),
+    turn: turn.optional(),
+    at: point3.optional(),
+    /** what of it meets what of a body before it */
+    place: z.array(relationSchema).max(24, { error: 'needs at most 24 relations' }).optional(),
+    /** the part file, or in a drawing the number of the drawing, that it comes from */
+    from: z.string().min(1).max(200).optional(),
+    /** which body of that file */
+    body: z.string().optional(),
+    /** named sizes of that file that are other here */
+    with: z.record(z.string(), quantity).optional(),
+    standard: standardSchema.optional(),
+    features: z
+      .array(featureSchema)
+      .max(MOST_FEATURES, { error: `needs at most ${MOST_FEATURES} features` })
+      // a standard or brought body has none of its own
+      .default([]),
+  })
+  .superRefine((b, context) => {
+    const refuse = (key: string, message: string): void => {
+      context.addIssue({ code: 'custom', path: [key], message });
+    };
+    const shaped = [b.features.length && 'features', b.standard && 'standard', b.from && 'from'].filter(Boolean);
+    if (!shaped.length) refuse('features', 'needs at least one feature, or "standard" or "from" instead');
+    if (shaped.length > 1) refuse(String(shaped[1]), `needs no "${shaped[1]}" beside "${shaped[0]}"`);
+    for (const key of ['body', 'with'] as const)
+      if (b[key] !== undefined && b.from === undefined) refuse(key, 'needs "from" beside it');
+  });
+
 /** A whole part file, version 1. */
 export const partSchema = z.strictObject({
   format: z.literal('blue-ledger/part@1', { error: 'needs "blue-ledger/part@1"' }),
@@ -59,21 +94,25 @@ export const partSchema = z.strictObject({
   units: z.enum(['mm', 'in'], { error: 'needs "mm" or "in"' }),
   dims: z.record(z.string(), quantity).optional(),
   bodies: z
-    .array(
-      z.strictObject({
-        name,
-        sectioned: z.boolean().optional(),
-        turn: turn.optional(),
-        at: point3.optional(),
-        features: z
-          .array(featureSchema)
-          .min(1, { error: 'needs at least one feature' })
-          .max(MOST_FEATURES, { error: `needs at most ${MOST_FEATURES} features` }),
-      }),
-    )
+    .array(bodySchema)
     .min(1, { error: 'needs at least one body' })
     .max(MOST_BODIES, { error: `needs at most ${MOST_BODIES} bodies` }),
 });
+
+/** Parts that are brought in, as they stood when they were, by the name that `from` gives. */
+const broughtSchema = z.record(
+  z.string(),
+  z.strictObject({
+    part: partSchema,
+    /** of the drawing in the register, where it comes from one */
+    title: z.string().max(120).optional(),
+    material: z.string().max(120).optional(),
+    revision: z.int().min(0).optional(),
+  }),
+);
+
+/** A part as it is worked with: its file, and the parts that are brought into it. */
+export const wholePartSchema = partSchema.extend({ brought: broughtSchema.optional() });
 
 /** A cutting plane as it is stated: by its trace in a principal view. */
 export const traceSchema = z.strictObject({
@@ -92,7 +131,8 @@ export const traceSchema = z.strictObject({
   cut: z.array(z.string()).optional(),
 });
 
-export type PartFile = z.infer<typeof partSchema>;
+export type PartFile = z.infer<typeof wholePartSchema>;
+export type BodyFile = PartFile['bodies'][number];
 export type FeatureFile = PartFile['bodies'][number]['features'][number];
 export type TraceFile = z.infer<typeof traceSchema>;
 

@@ -33,8 +33,9 @@ const NAME = /^[\p{L}_][\p{L}\p{N}_]*$/u;
  * Prepares the named sizes of a part. They may use one another in any order; a cycle is refused when a name in it is
  * asked for.
  * @param file the part (for units, dims and the names of places)
+ * @param into the unit that lengths are answered in, where the part is brought into one of another unit
  */
-export const sizeReader = (file: PartFile): SizeReader => {
+export const sizeReader = (file: PartFile, into: Units = file.units): SizeReader => {
   const dims = file.dims ?? {};
   const known = new Map<string, Amount>();
   const open: string[] = [];
@@ -76,13 +77,14 @@ export const sizeReader = (file: PartFile): SizeReader => {
     return r.unit ? convertLength(r.amount, r.unit, file.units) : r.amount;
   };
   let seen: Extremes = { least: undefined, greatest: undefined };
-  const inMillimetres = MM[file.units];
+  const inMillimetres = MM[into];
   const length = (q: Quantity, path: Path): number => {
     // a plain figure needs no exact fraction beside it
-    const v = typeof q === 'number' && Number.isFinite(q) ? q : amount(q, path).value;
+    const own = typeof q === 'number' && Number.isFinite(q) ? q : amount(q, path).value;
+    const v = into === file.units ? own : (own * MM[file.units]) / inMillimetres;
     const long = Math.abs(v);
     if (long * inMillimetres > LARGEST_LENGTH)
-      fail(path, says('length.beyond', { value: v, unit: file.units, most: LARGEST_LENGTH / inMillimetres }));
+      fail(path, says('length.beyond', { value: v, unit: into, most: LARGEST_LENGTH / inMillimetres }));
     if (!seen.greatest || long > seen.greatest.value) seen = { ...seen, greatest: { value: long, path } };
     return v;
   };
@@ -94,7 +96,7 @@ export const sizeReader = (file: PartFile): SizeReader => {
   }
 
   return {
-    units: file.units,
+    units: into,
     amount,
     length,
     size: (q, path) => {
@@ -102,7 +104,7 @@ export const sizeReader = (file: PartFile): SizeReader => {
       if (v === 0) fail(path, says('size.zero'));
       if (v < 0) fail(path, says('size.negative', { value: v }));
       if (v * inMillimetres < SMALLEST_SIZE)
-        fail(path, says('size.below', { value: v, unit: file.units, least: SMALLEST_SIZE / inMillimetres }));
+        fail(path, says('size.below', { value: v, unit: into, least: SMALLEST_SIZE / inMillimetres }));
       if (!seen.least || v < seen.least.value) seen = { ...seen, least: { value: v, path } };
       return v;
     },

@@ -2,6 +2,7 @@ import { compose, mapPoint, type Rigid } from '../geometry/rigid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import { bodyPlacement, placementsOf } from '../part/placement.ts';
 import { profileLoop } from '../part/profile.ts';
+import { holeDiameter } from '../part/shapes/hole.ts';
 import type { PartFile } from '../part/schema.ts';
 import type { ShapeFile } from '../part/shapes/shapes.ts';
 import { MOST_COPIES, type Path, type SizeReader } from '../part/sizeReading.ts';
@@ -56,7 +57,7 @@ const roundedOf = (s: ShapeFile, read: SizeReader, path: Path): FramedFeature['r
 
 const conesOf = (s: ShapeFile, read: SizeReader): Narrowing[] => {
   if (s.kind !== 'hole') return [];
-  const radius = read.length(s.diameter, []) / 2;
+  const radius = holeDiameter(s, read, []) / 2;
   const tip =
     s.tip === undefined || s.depth === 'through'
       ? []

@@ -1,5 +1,7 @@
+import type { Freedom } from '../geometry/freedom.ts';
 import type { Units } from '../number/expression.ts';
 import type { Cell } from './cell.ts';
+import type { PlacedThread } from './thread.ts';
 
 /** A length of the statement, part units, with the path in the part file where it stands. */
 export type PlacedLength = { readonly value: number; readonly path: readonly (string | number)[] };
@@ -17,12 +19,16 @@ export type Operation = {
   /** false for a feature that sections leave whole: a rib, a web */
   readonly sectioned: boolean;
   readonly cells: readonly { readonly cell: Cell; readonly copy: string }[];
+  /** threads on its round faces */
+  readonly threads?: readonly PlacedThread[];
   /** its least size and greatest length, where it was stated and not made by a cut */
   readonly extremes?: Extremes;
 };
 export type BodyModel = {
   readonly name: string;
   readonly sectioned: boolean;
+  /** what it may still do, where it was placed by relations */
+  readonly freedom?: Freedom;
   readonly operations: readonly Operation[];
 };
 /** The part with every expression worked out and every feature in its place; lengths in `units`. */

@@ -6,7 +6,7 @@ import type { Shadow } from './project.ts';
 
 /** The shadow of one edge or outline, as a part of the flat curve it falls on. */
 export type Member = Shadow & {
-  readonly kind: 'edge' | 'outline' | 'tangent';
+  readonly kind: 'edge' | 'outline' | 'tangent' | 'thread' | 'threadEnd';
   readonly of: readonly string[];
   readonly source: string;
   /** the surfaces of the faces that meet in an edge; none for an outline, which its face turns away along */

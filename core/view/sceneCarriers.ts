@@ -10,6 +10,7 @@ import { archSense, carrierIndex, type FlatCarrier, type Member } from './flatCa
 import { flatten, type Shadow, shadowsOf } from './project.ts';
 import type { SceneBody } from './scene.ts';
 import { type Silhouette, type Silhouettes, silhouettesOf } from './silhouette.ts';
+import { type ThreadLine, threadLinesOf } from './threadLines.ts';
 import { turningsOn } from './turning.ts';
 
 /** Where an edge on a curved face passes from its near side to its far side: visibility may change there. */
@@ -42,7 +43,7 @@ type Cast = { readonly members: readonly Member[]; readonly turns: readonly numb
 
 /** What was cast in a view, for its next state: by the very objects that were cast. */
 export type CastMemory = {
-  readonly casts: ReadonlyMap<Edge | Silhouette, Cast>;
+  readonly casts: ReadonlyMap<Edge | Silhouette | ThreadLine, Cast>;
   /** each body of the scene as it was, with its outlines */
   readonly bodies: readonly { readonly body: SceneBody; readonly silhouettes: Silhouettes }[];
 };
@@ -78,6 +79,13 @@ const castOutline = (s: Silhouette, body: SceneBody, f: ViewFrame, tol: number, 
   turns: [],
 });
 
+const castThread = (t: ThreadLine, f: ViewFrame, tol: number, order: number): Cast => ({
+  members: shadowsOf(t.curve, t.from, t.to, f, tol, `${order}:${t.of} thread`, t.under).map((x) =>
+    memberOf(x, t.kind, [t.of], t.of, t.under),
+  ),
+  turns: [],
+});
+
 /** Projects all edges and outlines of a scene; what was cast before is taken over. */
 const castAll = (
   scene: readonly SceneBody[],
@@ -87,7 +95,7 @@ const castAll = (
   before: CastMemory | undefined,
   tangents: boolean,
 ): CastMemory => {
-  const casts = new Map<Edge | Silhouette, Cast>();
+  const casts = new Map<Edge | Silhouette | ThreadLine, Cast>();
   const bodies = scene.map((body, order) => {
     for (const edge of body.edges)
       if (isDrawn(edge) || (tangents && edge.kind === 'smooth'))
@@ -104,6 +112,8 @@ const castAll = (
         const known = body.kept ? undefined : before?.casts.get(s);
         casts.set(s, known ?? castOutline(s, body, f, tol, order));
       }
+    // they hang on the other bodies too, so they are cast anew each time
+    for (const t of threadLinesOf(scene, body, f)) casts.set(t, castThread(t, f, tol, order));
     return { body, silhouettes };
   });
   return { casts, bodies };
@@ -125,10 +135,11 @@ export const carriersOfScene = (
   const carriers: FlatCarrier[] = [];
   const plain = carrierIndex(tol);
   const joins = carrierIndex(tol);
+  const threads = carrierIndex(tol);
   const memory = castAll(scene, f, tol, changes, before, tangents);
   for (const { members, turns, edge } of memory.casts.values())
     for (const m of members) {
-      const index = m.kind === 'tangent' ? joins : plain;
+      const index = m.kind === 'tangent' ? joins : m.kind === 'thread' ? threads : plain;
       let home = index.find(m);
       if (!home) {
         home = { curve: m.curve, casts: [], members: [], cuts: [], twins: [] };

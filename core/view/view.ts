@@ -17,9 +17,10 @@ export type Box2 = readonly [number, number, number, number];
 
 /** A line of a view: a stretch [from, to] of a flat curve, each piece of the picture once. */
 export type ViewLine = {
-  readonly class: 'visible' | 'hidden';
+  /** narrow lines of threads that are seen have a class of their own */
+  readonly class: 'visible' | 'hidden' | 'thread';
   /** tangent joins are there only where they are asked for */
-  readonly kind: 'edge' | 'outline' | 'tangent';
+  readonly kind: 'edge' | 'outline' | 'tangent' | 'thread' | 'threadEnd';
   readonly curve: Curve2;
   readonly from: number;
   readonly to: number;
@@ -47,9 +48,12 @@ const namesOf = (here: readonly Member[], of: (m: Member) => readonly string[]):
 const lineOf = (c: FlatCarrier, { from, to, class: seen }: Run, tol: Tolerance): ViewLine => {
   const over = c.twins.length ? twinsOver(c, from, to, tol).map((twin) => twin.members[0] as Member) : [];
   const here = [...membersIn(c, from, to), ...over];
+  const kind =
+    (['edge', 'outline', 'threadEnd', 'thread'] as const).find((k) => here.some((m) => m.kind === k)) ??
+    'tangent';
   return {
-    class: seen,
-    kind: (['edge', 'outline'] as const).find((k) => here.some((m) => m.kind === k)) ?? 'tangent',
+    class: kind === 'thread' && seen === 'visible' ? 'thread' : seen,
+    kind,
     curve: c.curve,
     from,
     to,

@@ -2,7 +2,7 @@ import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { openDesk } from '../../core/drawing/desk.ts';
 import { type Drawing, readDrawing } from '../../core/drawing/drawing.ts';
 import { VIEW_FRAMES } from '../../core/geometry/viewFrames.ts';
-import { type ModelledPart, partModel } from '../../core/part/model.ts';
+import { type ModelledPart, modelledPart, partModel } from '../../core/part/model.ts';
 import type { PartFile } from '../../core/part/schema.ts';
 import { sectionOf } from '../../core/section/section.ts';
 import { type CuttingPlane, cuttingPlane } from '../../core/section/trace.ts';
@@ -110,9 +110,9 @@ for (const n of [10, 50, 200]) {
   const changed = timed(() => {
     step++;
     const file = withHole(5 + (step % 20) / 20);
-    const model = must(partModel(file, before));
-    const part = must(buildPart(model, before?.part));
-    before = { file, model, part };
+    const modelled = must(modelledPart(file, before));
+    const part = must(buildPart(modelled.model, before?.part));
+    before = { ...modelled, part };
     THREE.forEach((v, i) => {
       memories[i] = seeScene(part.bodies, VIEW_FRAMES[v], part.tol, memories[i]).memory;
     });

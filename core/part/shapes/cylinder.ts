@@ -1,13 +1,15 @@
 import { circleLoop } from '../../solid/loop.ts';
 import { clause, length } from '../clauses.ts';
 import { quantity } from '../quantity.ts';
+import { threadSchema } from '../threadSchema.ts';
+import { outsideThreads } from '../threads.ts';
 import { defineShape, whole } from './definition.ts';
 import { sweep } from './sweeps.ts';
 
 /** About z, from z = 0 up. */
 export const cylinder = defineShape({
   kind: 'cylinder',
-  keys: { diameter: quantity, height: quantity },
+  keys: { diameter: quantity, height: quantity, thread: threadSchema.optional() },
   name: 'cylinder',
   clauses: [clause(length('diameter'), ' across'), clause(length('height'), ' high')],
   isCentred: true,
@@ -17,7 +19,12 @@ export const cylinder = defineShape({
     { name: 'Tube', line: 'tube 40 od 30 id 60 long' },
   ],
   solids: (shape, read, path) => {
-    const loop = circleLoop([0, 0], read.size(shape.diameter, [...path, 'diameter']) / 2, 'side');
-    return whole(sweep(loop, 0, read.size(shape.height, [...path, 'height']), 'bottom', 'top'));
+    const diameter = read.size(shape.diameter, [...path, 'diameter']);
+    const height = read.size(shape.height, [...path, 'height']);
+    const carrier = { role: 'side', diameter, low: 0, high: height };
+    return {
+      ...whole(sweep(circleLoop([0, 0], diameter / 2, 'side'), 0, height, 'bottom', 'top')),
+      threads: outsideThreads(shape.thread, carrier, read, [...path, 'thread']),
+    };
   },
 });

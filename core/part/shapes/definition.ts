@@ -1,10 +1,15 @@
 import { z } from 'zod';
 import type { LocalSolid } from '../../solid/cell.ts';
+import type { LocalThread } from '../../solid/thread.ts';
 import type { Clause } from '../clauses.ts';
 import type { Path, SizeReader } from '../sizeReading.ts';
 
 /** A shape's solids in its local frame. Those that run "through" get their far end from the body. */
-export type LocalShape = { readonly solids: readonly LocalSolid[]; readonly through: boolean };
+export type LocalShape = {
+  readonly solids: readonly LocalSolid[];
+  readonly through: boolean;
+  readonly threads?: readonly LocalThread[];
+};
 
 /** The far end of a "through" sweep before it is known; a stand-in that the body's own reach replaces. */
 export const THROUGH = Number.NEGATIVE_INFINITY;

@@ -3,24 +3,33 @@ import { DEGREE } from '../../number/angle.ts';
 import { says } from '../../number/faultWords.ts';
 import type { LocalSolid } from '../../solid/cell.ts';
 import { circleLoop } from '../../solid/loop.ts';
-import { angle, clause, depthClauses, length, maybe } from '../clauses.ts';
+import { angle, depthClauses, length, maybe } from '../clauses.ts';
 import { type Quantity, quantity } from '../quantity.ts';
 import type { Path, SizeReader } from '../sizeReading.ts';
+import { threadSchema } from '../threadSchema.ts';
+import { insideThreads, tappingDiameter } from '../threads.ts';
 import { defineShape, THROUGH } from './definition.ts';
 import { frustum, sweep } from './sweeps.ts';
 
 const keys = {
-  diameter: quantity,
+  diameter: quantity.optional(),
   depth: quantity,
   counterbore: z.strictObject({ diameter: quantity, depth: quantity }).optional(),
   countersink: z.strictObject({ diameter: quantity, angle: quantity }).optional(),
   tip: quantity.optional(),
+  thread: threadSchema.optional(),
 };
 type HoleFile = z.infer<z.ZodObject<typeof keys>>;
 
+/** What is drilled: the diameter that is given, or else the one for tapping the thread. @throws Refusal */
+export const holeDiameter = (shape: HoleFile, read: SizeReader, path: Path): number =>
+  shape.diameter === undefined
+    ? tappingDiameter(shape.thread ?? {}, read, [...path, 'thread'])
+    : read.size(shape.diameter, [...path, 'diameter']);
+
 /** A drilled hole, with what widens its mouth and the drill's tip below. */
-const holeSolids = (shape: HoleFile, read: SizeReader, path: Path): LocalSolid[] => {
-  const r = read.size(shape.diameter, [...path, 'diameter']) / 2;
+const holeSolids = (shape: HoleFile, diameter: number, read: SizeReader, path: Path): LocalSolid[] => {
+  const r = diameter / 2;
   const through = shape.depth === 'through';
   const depth = through ? 0 : read.size(shape.depth as Quantity, [...path, 'depth']);
   const wider = (key: 'counterbore' | 'countersink', diameter: Quantity): number => {
@@ -63,7 +72,7 @@ export const hole = defineShape({
   keys,
   name: 'hole',
   clauses: [
-    clause(length('diameter'), ' across'),
+    maybe(length('diameter'), ' across'),
     ...depthClauses,
     maybe(
       'counterbored ',
@@ -92,8 +101,16 @@ export const hole = defineShape({
     { name: 'Row of holes', line: '3 holes 6 dia 20 apart, 15 from left' },
     { name: 'Hexagonal hole', line: 'hex hole 12 across flats through' },
   ],
-  solids: (shape, read, path) => ({
-    solids: holeSolids(shape, read, path),
-    through: shape.depth === 'through',
-  }),
+  solids: (shape, read, path) => {
+    const at = [...path, 'thread'];
+    const diameter = holeDiameter(shape, read, path);
+    const through = shape.depth === 'through';
+    const low = through ? THROUGH : -read.size(shape.depth, [...path, 'depth']);
+    const carrier = { role: 'wall', diameter, low, high: 0 };
+    return {
+      solids: holeSolids(shape, diameter, read, path),
+      through,
+      threads: insideThreads(shape.thread, carrier, read, at),
+    };
+  },
 });

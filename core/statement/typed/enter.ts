@@ -61,7 +61,11 @@ const roundsIn = (part: PartFile): RoundShape[] =>
     };
     if (shape.kind === 'cylinder' && f.op === 'add')
       return [{ ...own, op: 'add', diameter: shape.diameter, height: shape.height }];
-    return shape.kind === 'hole' && f.op === 'cut' && !shape.counterbore && !shape.countersink
+    return shape.kind === 'hole' &&
+      shape.diameter !== undefined &&
+      f.op === 'cut' &&
+      !shape.counterbore &&
+      !shape.countersink
       ? [{ ...own, op: 'cut', diameter: shape.diameter, height: 0 }]
       : [];
   });

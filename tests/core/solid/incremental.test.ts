@@ -1,10 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { frameToward, VIEW_FRAMES, type ViewFrame } from '../../../core/geometry/viewFrames.ts';
-import { partModel } from '../../../core/part/model.ts';
+import { type ModelledPart, modelledPart } from '../../../core/part/model.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
 import { type BuiltPart, buildPart } from '../../../core/solid/build.ts';
-import type { PartModel } from '../../../core/solid/partModel.ts';
 import { seeScene, type View, type ViewMemory, viewOf } from '../../../core/view/view.ts';
 import { mixedPart } from '../../bench/families.ts';
 import { type Feature, feature, partOf } from '../balance/given.ts';
@@ -13,10 +12,10 @@ const must = <T>(r: { ok: true; value: T } | { ok: false; faults: unknown }): T 
   if (!r.ok) throw new Error(JSON.stringify(r.faults));
   return r.value;
 };
-type State = { file: PartFile; model: PartModel; part: BuiltPart };
+type State = ModelledPart & { part: BuiltPart };
 const stateOf = (file: PartFile, before?: State): State => {
-  const model = must(partModel(file, before));
-  return { file, model, part: must(buildPart(model, before?.part)) };
+  const modelled = must(modelledPart(file, before));
+  return { ...modelled, part: must(buildPart(modelled.model, before?.part)) };
 };
 const build = (file: PartFile): BuiltPart => stateOf(file).part;
 

@@ -154,11 +154,14 @@ export const expectLines = (
     ];
     const size = Math.hypot(x1 - x0, y1 - y0);
     const share = covered(ink, layer, a, b) / size;
-    expect({
-      layer,
-      line: [x0, y0, x1, y1],
-      drawn: layer === 'views' ? share > 0.99 : share > 0.5 && share < 0.95,
-    }).toEqual({
+    expect(
+      {
+        layer,
+        line: [x0, y0, x1, y1],
+        drawn: layer === 'views' ? share > 0.99 : share > 0.5 && share < 0.95,
+      },
+      `the sheet has ${JSON.stringify(ink.strokes.filter((s) => s.layer === layer))}`,
+    ).toEqual({
       layer,
       line: [x0, y0, x1, y1],
       drawn: true,
