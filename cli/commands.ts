@@ -1,4 +1,5 @@
 import { findingsOf } from '../core/finding/findings.ts';
+import { freedomsOf } from '../core/finding/freedoms.ts';
 import type { Box3 } from '../core/geometry/box.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
 import { frameToward, VIEW_FRAMES, type ViewFrame } from '../core/geometry/viewFrames.ts';
@@ -143,7 +144,7 @@ export const check = (positionals: readonly string[], options: Options): string 
   if (limit !== undefined && !(limit > 0))
     throw new Misuse('--limit is the least thickness of a wall, above zero.');
   const planes = (options.section ?? []).flatMap((s) => loadPlanes(s, source));
-  return findingsOf(part, planes, limit)
+  return [...findingsOf(part, planes, limit), ...freedomsOf(part)]
     .map((f) => `${f.severity}: ${f.where}: ${f.what} ${f.remedy}\n`)
     .join('');
 };

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { begunPartSchema } from '../core/drawing/drawing.ts';
 import { type Fault, sentence } from '../core/number/fault.ts';
-import { says } from '../core/number/faultWords.ts';
+import { withBroughtParts } from '../core/part/broughtParts.ts';
 import { partModel, readPartFile } from '../core/part/model.ts';
 import { type PartFile, readBySchema, type TraceFile } from '../core/part/schema.ts';
 import { type CuttingPlane, cuttingPlane, readTraces } from '../core/section/trace.ts';
@@ -63,28 +63,6 @@ export const built = (file: string, source: PartFile): BuiltPart => {
   return part.ok ? part.value : refuse(file, part.faults);
 };
 
-/** As many files may one part be read from. */
-const MOST_FILES = 64;
-
-/** Reads the files that a part is made of, and those that they are made of; all stand beside the named file. */
-const broughtBeside = (file: string, source: PartFile): PartFile => {
-  const brought: Record<string, { part: PartFile }> = {};
-  const take = (where: string, part: PartFile): void =>
-    part.bodies.forEach((body, i) => {
-      const { from } = body;
-      if (from === undefined || brought[from]) return;
-      const fault = (said: ReturnType<typeof says>): never =>
-        refuse(where, [{ path: ['bodies', i, 'from'], where: `body "${body.name}", from`, ...said }]);
-      if (/[/\\:]|^\.\.?$/.test(from)) fault(says('from.outside', { from }));
-      if (Object.keys(brought).length >= MOST_FILES - 1) fault(says('from.many', { most: MOST_FILES }));
-      const inner = partIn(from, loadJson(join(dirname(file), from)));
-      brought[from] = { part: inner };
-      take(from, inner);
-    });
-  take(file, source);
-  return Object.keys(brought).length ? { ...source, brought } : source;
-};
-
 /** A part file's data read as such. @param file its name, for the words of a fault */
 export const partIn = (file: string, data: unknown): PartFile => {
   const read = readPartFile(data);
@@ -92,7 +70,9 @@ export const partIn = (file: string, data: unknown): PartFile => {
 };
 
 export const loadPart = (file: string): { file: PartFile; part: BuiltPart } => {
-  const source = broughtBeside(file, partIn(file, loadJson(file)));
+  const beside = (from: string): PartFile => partIn(from, loadJson(join(dirname(file), from)));
+  const read = withBroughtParts(partIn(file, loadJson(file)), beside);
+  const source = read.ok ? read.value : refuse(file, read.faults);
   return { file: source, part: built(file, source) };
 };
 

@@ -14,9 +14,13 @@ import { curveJson, flatCurveJson } from './curveJson.ts';
 
 /** The JSON answers of the command line (cli.md), deterministic for the same input. */
 
-export const viewJson = (view: Pick<View, 'box' | 'lines'>, part: BuiltPart) => ({
+/** @param view those of threads stand with the other lines */
+export const viewJson = (
+  view: Pick<View, 'box' | 'lines'> & Partial<Pick<View, 'threads'>>,
+  part: BuiltPart,
+) => ({
   box: view.box,
-  lines: view.lines.map((l) => ({
+  lines: [...view.lines, ...(view.threads ?? [])].map((l) => ({
     class: l.class,
     kind: l.kind,
     curve: curveJson(l.curve, l.from, l.to, part.tol.size),

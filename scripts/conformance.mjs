@@ -23,6 +23,7 @@ const JUDGES = [
   { name: 'run', shares: () => [[]] },
   { name: 'typed-lines', shares: () => [[]] },
   { name: 'sheets', shares: () => [[]] },
+  { name: 'assemblies', shares: () => [[]] },
   {
     name: 'dimensions',
     shares: () => {

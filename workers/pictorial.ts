@@ -49,7 +49,7 @@ export const pictorialOf = (
   const [u0, v0, u1, v1] = view.box;
   const path = (picked: (l: ViewLine) => boolean): string =>
     svgPath(
-      view.lines.filter(picked).map(({ curve, from, to }) => ({ curve, from, to })),
+      [...view.lines, ...view.threads].filter(picked).map(({ curve, from, to }) => ({ curve, from, to })),
       0,
     );
   const isAdded = ofFeatures(added);
@@ -57,7 +57,7 @@ export const pictorialOf = (
   return {
     toward,
     box: [u0, -v1, u1 - u0, v1 - v0],
-    visible: path((l) => l.class === 'visible'),
+    visible: path((l) => l.class !== 'hidden'),
     hidden: path((l) => l.class === 'hidden'),
     added: path((l) => l.class === 'visible' && l.sources.some(isAdded)),
     corners: points.map((p) => ({ key: p.key, label: p.label, at: down(flatten(f, p.at)) })),

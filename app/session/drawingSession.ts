@@ -197,7 +197,7 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
           return;
       }
     }
-    set({ save: isEditing ? 'saving' : 'saved', savedAt: new Date() });
+    set({ save: entering ? 'saving' : 'saved', savedAt: new Date() });
     tell(true);
   };
   const storeNow = (): void => {
@@ -225,14 +225,15 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
 
   // ---- what one can do ----
 
-  /** A change that was entered and is not drawn yet: what is shown as saved meanwhile would not be all. */
-  let isEditing = false;
+  /** Changes that were entered and wait for their turn or are not drawn yet: what is shown as saved meanwhile would not be all. */
+  let entering = 0;
   const edit = async (how: Entry): Promise<readonly Fault[]> => {
-    isEditing = true;
+    entering++;
     if (get().save === 'saved') set({ save: 'saving' });
-    const faults = await makeEdit(typeof how === 'function' ? how(get()) : how);
-    isEditing = false;
-    if (!queue.length && get().save === 'saving') set({ save: 'saved' });
+    const faults = await inTurn(() => makeEdit(typeof how === 'function' ? how(get()) : how)).finally(() => {
+      entering--;
+    });
+    if (!entering && !queue.length && get().save === 'saving') set({ save: 'saved' });
     return faults;
   };
   const makeEdit = async (command: Command): Promise<readonly Fault[]> => {
@@ -397,7 +398,7 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
     id,
     state,
     edit: async (how, shownBy = 'notice') => {
-      const faults = await inTurn(() => edit(how));
+      const faults = await edit(how);
       if (faults.length && shownBy === 'notice') set({ faults });
       return faults;
     },

@@ -12,7 +12,8 @@ export type Finding = {
     | 'thin wall'
     | 'no thickness'
     | 'plane through corner'
-    | 'plane along face';
+    | 'plane along face'
+    | 'free';
   readonly severity: 'fault' | 'doubt' | 'note';
   /** the body, with the feature where there is one: "plate" or "plate/bore" */
   readonly where: string;

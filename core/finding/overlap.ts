@@ -1,8 +1,10 @@
 import { boxOf } from '../geometry/box.ts';
 import { pointOn } from '../geometry/curve3.ts';
+import { along, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
 import type { BuiltBody, BuiltPart } from '../solid/build.ts';
 import { boxOfBody } from '../solid/extent.ts';
 import { keepIntervals } from '../solid/intervals.ts';
+import type { PlacedThread } from '../solid/thread.ts';
 import { type Finding, said, saidLength } from './finding.ts';
 import { materialOn, pointOfRay, type Ray, raysThrough, sharedBox } from './rays.ts';
 
@@ -15,6 +17,15 @@ const raysByEdges = (b: BuiltBody, off: number): Ray[] =>
       { from: [x + d, y, z + d * 0.71], along: [0, 1, 0] },
       { from: [x, y + d, z + d * 0.71], along: [1, 0, 0] },
     ]);
+  });
+
+/** Whether a point lies between the core and the outside of a tapped hole's thread, where a screw's thread may be. */
+const inThread = (tapped: readonly PlacedThread[], p: Vec3, tol: number): boolean =>
+  tapped.some((t) => {
+    const from = sub(p, t.origin);
+    const station = dot(from, t.axis);
+    const off = length(along(from, t.axis, -station));
+    return station > t.low - tol && station < t.high + tol && off > t.radius - tol && off < t.other + tol;
   });
 
 /** How far beside an edge its rays run, as a share of the part's size. */
@@ -30,6 +41,9 @@ export const overlaps = (part: BuiltPart): Finding[] => {
       if (!shared) return [];
       let most = linear * 100;
       let at: ReturnType<typeof pointOfRay> | undefined;
+      const tapped = [a, b].flatMap((x) =>
+        x.solid.model.operations.flatMap((o) => (o.threads ?? []).filter((t) => t.isInside)),
+      );
       for (const ray of [
         ...raysThrough(shared),
         ...raysByEdges(a, size * BESIDE),
@@ -39,6 +53,8 @@ export const overlaps = (part: BuiltPart): Finding[] => {
         for (let k = 0; k < both.length; k += 2) {
           const [from, to] = [both[k] as number, both[k + 1] as number];
           if (to - from <= most) continue;
+          if ([from, (from + to) / 2, to].every((t) => inThread(tapped, pointOfRay(ray, t), linear * 100)))
+            continue;
           most = to - from;
           at = pointOfRay(ray, (from + to) / 2);
         }

@@ -1,6 +1,6 @@
 import { pointOn, within } from '../geometry/curve3.ts';
 import { normalAt, type Surface } from '../geometry/surface.ts';
-import { along, cross, distance, dot, scale, sub, unit, type Vec3 } from '../geometry/vec.ts';
+import { along, cross, distance, dot, sub, unit, type Vec3 } from '../geometry/vec.ts';
 import { featureKey } from '../naming/keys.ts';
 import { insideSolid, type Solid, solidOf } from '../solid/body.ts';
 import { bodyEdges, type Edge } from '../solid/boundary.ts';
@@ -70,6 +70,40 @@ const isOutside = (solid: Solid, group: readonly Edge[]): boolean => {
   return !insideSolid(solid, along(p, ASKEW, solid.tol.size * STEP));
 };
 
+/** Shares of an edge that are started from besides its far point: there another edge may touch it, and the face ends at once. */
+const MORE_STARTS = [0.137, 0.431, 0.771] as const;
+
+/** The next edge of a face from a point of one of its edges, straight over the face; undefined where the face does not go on there. */
+const nextOver = (
+  solid: Solid,
+  s: Surface,
+  p: Vec3,
+  own: readonly number[],
+  edges: readonly Edge[],
+  tol: number,
+): number | undefined => {
+  const over = wayOver(s, p);
+  if (!over || !goesOn(solid, s, p, over.way)) return undefined;
+  const n = unit(over.across);
+  const plane: Surface = { kind: 'plane', n, d: dot(n, p) };
+  let next: number | undefined;
+  let nearest = Number.POSITIVE_INFINITY;
+  for (const j of own) {
+    const other = edges[j] as Edge;
+    for (const t of within(other.curve, crossings(other.curve, plane, tol), other.from, other.to, 1e-9)) {
+      const q = pointOn(other.curve, t);
+      const far = dot(sub(q, p), over.way);
+      const sameSide =
+        s.kind === 'plane' ||
+        s.kind === 'sphere' ||
+        s.kind === 'torus' ||
+        dot(sub(q, s.o), sub(p, s.o)) > dot(sub(q, s.o), s.a) * dot(sub(p, s.o), s.a);
+      if (sameSide && far > tol * 40 && far < nearest) [next, nearest] = [j, far];
+    }
+  }
+  return next;
+};
+
 /**
  * How many separate pieces a body is in: edges hang together where they share an end, or where one comes from the one to the other
  * straight over a face. Faces without such a way (balls, rings) are taken to be in one piece.
@@ -88,34 +122,19 @@ export const piecesOf = (solid: Solid, edges: readonly Edge[]): Edge[][] => {
       for (const i of own) set.join(i, own[0] as number);
       return;
     }
-    // from the far point of each edge straight on to the next
+    // from the far point of each edge, and from a few more of it, straight on to the next
     for (const i of own) {
       const e = edges[i] as Edge;
-      const start = wayOver(s, pointOn(e.curve, e.from));
-      if (!start) continue;
-      const p = furthest(e, s.kind === 'plane' ? start.way : s.a);
-      const over = wayOver(s, p);
-      if (!over || !goesOn(solid, s, p, over.way)) continue;
-      let next: number | undefined;
-      let nearest = Number.POSITIVE_INFINITY;
-      for (const j of own) {
-        const other = edges[j] as Edge;
-        const cut: Surface = {
-          kind: 'plane',
-          n: scale(over.across, 1 / Math.sqrt(dot(over.across, over.across))),
-          d: 0,
-        };
-        const plane = { ...cut, d: dot(cut.n, p) };
-        for (const t of within(other.curve, crossings(other.curve, plane, tol), other.from, other.to, 1e-9)) {
-          const q = pointOn(other.curve, t);
-          const far = dot(sub(q, p), over.way);
-          const sameSide =
-            s.kind === 'plane' ||
-            dot(sub(q, s.o), sub(p, s.o)) > dot(sub(q, s.o), s.a) * dot(sub(p, s.o), s.a);
-          if (sameSide && far > tol * 40 && far < nearest) [next, nearest] = [j, far];
-        }
+      const first = wayOver(s, pointOn(e.curve, e.from));
+      if (!first) continue;
+      const starts = [
+        furthest(e, s.kind === 'plane' ? first.way : s.a),
+        ...MORE_STARTS.map((k) => pointOn(e.curve, e.from + k * (e.to - e.from))),
+      ];
+      for (const p of starts) {
+        const next = nextOver(solid, s, p, own, edges, tol);
+        if (next !== undefined) set.join(i, next);
       }
-      if (next !== undefined) set.join(i, next);
     }
   });
   const out = new Map<number, Edge[]>();

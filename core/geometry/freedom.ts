@@ -124,7 +124,11 @@ export const placeBy = (relations: readonly Relation[], start: Vec3, size: numbe
   let slid: ReturnType<typeof slideInto> = { move: [0, 0, 0], held: 0 };
   for (const [i, r] of relations.entries()) {
     const own = turnVector(turn, r.own);
-    const misses = (by: number): Placing => ({ ok: false, relation: i, off: { kind: 'angle', by: by * DEGREES } });
+    const misses = (by: number): Placing => ({
+      ok: false,
+      relation: i,
+      off: { kind: 'angle', by: by * DEGREES },
+    });
     if (free === 'any') {
       turn = leastTurn(own, r.goal);
       free = r.goal;

@@ -13,6 +13,7 @@ export type Rigid = {
 };
 
 export type Axis = 'x' | 'y' | 'z';
+/** The map that leaves all as it is. */
 export const IDENTITY: Rigid = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], origin: [0, 0, 0] };
 
 /** Turns a direction (without moving it). */

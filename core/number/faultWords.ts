@@ -236,14 +236,6 @@ const WORDS = {
     what: `A turn of ${v.degrees} degrees cannot be made.`,
     remedy: 'Give more than 0 and no more than 360.',
   }),
-  'body.no-shape': () => ({
-    what: 'The body has no features, is no standard part and comes from no file.',
-    remedy: 'Give one of "features", "standard" or "from".',
-  }),
-  'body.shape-twice': (v: { first: Value; second: Value }) => ({
-    what: `The body has both "${v.first}" and "${v.second}".`,
-    remedy: 'Keep one of them.',
-  }),
   'from.outside': (v: { from: Value }) => ({
     what: `"${v.from}" is not beside this file. Parts are read from the same folder only, without "..", "/" or a drive.`,
     remedy: 'Put the part beside this file and give its name.',
@@ -282,7 +274,9 @@ const WORDS = {
   }),
   'place.no-body': (v: { name: Value; known: Value }) => ({
     what: `"${v.name}" names no body that stands before this one.`,
-    remedy: v.known ? `Write body.feature/face, with one of ${v.known}.` : 'The first body has none before it.',
+    remedy: v.known
+      ? `Write body.feature/face, with one of ${v.known}.`
+      : 'The first body has none before it.',
   }),
   'place.no-face': (v: { name: Value; body: Value; known: Value }) => ({
     what: `"${v.body}" has no flat face "${v.name}".`,

@@ -49,7 +49,14 @@ const guarded = (inner: SizeReader, translate: (fault: Fault) => never): SizeRea
   };
 };
 
-const brought = (file: PartFile, body: BodyFile, from: string, read: SizeReader, path: Path, above: readonly string[]): BodySource => {
+const brought = (
+  file: PartFile,
+  body: BodyFile,
+  from: string,
+  read: SizeReader,
+  path: Path,
+  above: readonly string[],
+): BodySource => {
   const at = [...path, 'from'];
   if (above.includes(from)) read.refuse(at, says('from.circle', { ring: [...above, from].join(' -> ') }));
   if (above.length >= MOST_DEEP) read.refuse(at, says('from.deep', { most: MOST_DEEP }));

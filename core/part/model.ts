@@ -1,9 +1,9 @@
 import { type Box3, boxCorners, boxDiagonal, EMPTY_BOX, joinBoxes } from '../geometry/box.ts';
 import { compose, type Rigid, toLocal } from '../geometry/rigid.ts';
+import { faceKey } from '../naming/keys.ts';
 import { attempt, type Result } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
 import { sameData } from '../number/sameData.ts';
-import { faceKey } from '../naming/keys.ts';
 import { cell, type LocalSolid } from '../solid/cell.ts';
 import type { BodyModel, Extremes, Operation, PartModel } from '../solid/partModel.ts';
 import { placedThread } from '../solid/thread.ts';
@@ -200,11 +200,23 @@ export const modelledPart = (file: PartFile, before?: ModelledPart): Result<Mode
     });
     const placed: PlacedBody[] = [];
     file.bodies.forEach((_, i) => {
-      placed.push(bodyModel(file, i, read, placed.map((p) => p.model), before));
+      placed.push(
+        bodyModel(
+          file,
+          i,
+          read,
+          placed.map((p) => p.model),
+          before,
+        ),
+      );
     });
     const bodies = placed.map((p) => p.model);
     checkRange(bodies, read);
-    return { file, model: { name: file.name, units: file.units, bodies }, outers: placed.map((p) => p.outer) };
+    return {
+      file,
+      model: { name: file.name, units: file.units, bodies },
+      outers: placed.map((p) => p.outer),
+    };
   });
 
 /** A part file worked out by itself; see `modelledPart`. */

@@ -1,4 +1,4 @@
-import { placeBy, type Freedom, type Relation } from '../geometry/freedom.ts';
+import { type Freedom, placeBy, type Relation } from '../geometry/freedom.ts';
 import { compose, mapPoint, type Rigid } from '../geometry/rigid.ts';
 import { along, scale, type Vec3 } from '../geometry/vec.ts';
 import { readFaceKey } from '../naming/keys.ts';
@@ -13,7 +13,10 @@ import type { Path, SizeReader } from './sizeReading.ts';
 /** A face as relations use it: a flat one by its direction out of the material, a round one by its axis. */
 type NamedFace = { readonly direction: Vec3; readonly point: Vec3 };
 
-const cellsOf = (body: BodyModel, key: string): { cell: Cell; op: 'add' | 'cut' | 'keep'; role: string }[] => {
+const cellsOf = (
+  body: BodyModel,
+  key: string,
+): { cell: Cell; op: 'add' | 'cut' | 'keep'; role: string }[] => {
   const { feature, role, copy } = readFaceKey(key);
   return body.operations
     .filter((o) => o.feature === feature)
@@ -43,13 +46,14 @@ const axisOf = (body: BodyModel, key: string): NamedFace | undefined => {
 };
 
 /** The faces of a body that can be named in a relation, flat or round. */
-const facesThere = (body: BodyModel, find: typeof flatFace): string[] => [
-  ...new Set(
-    body.operations.flatMap((o) =>
-      o.cells.flatMap(({ cell, copy }) => cell.faces.map((f) => `${o.feature}/${f.role}${copy}`)),
+const facesThere = (body: BodyModel, find: typeof flatFace): string[] =>
+  [
+    ...new Set(
+      body.operations.flatMap((o) =>
+        o.cells.flatMap(({ cell, copy }) => cell.faces.map((f) => `${o.feature}/${f.role}${copy}`)),
+      ),
     ),
-  ),
-].filter((key) => find(body, key));
+  ].filter((key) => find(body, key));
 
 /** As many names are listed in a fault. */
 const MOST_NAMES = 12;

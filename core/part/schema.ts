@@ -3,8 +3,8 @@ import { VIEW_NAMES } from '../geometry/viewFrames.ts';
 import { nameTrouble } from '../naming/keys.ts';
 import type { Fault, Result } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
-import { dataFault } from './plainData.ts';
 import { relationSchema } from './placeSchema.ts';
+import { dataFault } from './plainData.ts';
 import { point2, point3, type Quantity, quantity } from './quantity.ts';
 import { shapeSchema } from './shapes/shapes.ts';
 import { standardSchema } from './standard/schema.ts';
@@ -80,7 +80,9 @@ const bodySchema = z
     const refuse = (key: string, message: string): void => {
       context.addIssue({ code: 'custom', path: [key], message });
     };
-    const shaped = [b.features.length && 'features', b.standard && 'standard', b.from && 'from'].filter(Boolean);
+    const shaped = [b.features.length && 'features', b.standard && 'standard', b.from && 'from'].filter(
+      Boolean,
+    );
     if (!shaped.length) refuse('features', 'needs at least one feature, or "standard" or "from" instead');
     if (shaped.length > 1) refuse(String(shaped[1]), `needs no "${shaped[1]}" beside "${shaped[0]}"`);
     for (const key of ['body', 'with'] as const)

@@ -26,8 +26,11 @@ const SAME_DIAMETER = 1e-6;
 const measuresOf = (t: ThreadFile, d: number | undefined, read: SizeReader, path: Path): Measures => {
   const at = [...path, 'size'];
   const named = typeof t.size === 'string' ? screwSize(t.size) : undefined;
-  const across =
-    named ? inUnitsOf(read, named, named.d) : t.size === undefined ? (d as number) : read.size(t.size, at);
+  const across = named
+    ? inUnitsOf(read, named, named.d)
+    : t.size === undefined
+      ? (d as number)
+      : read.size(t.size, at);
   const known = (): ScrewSize =>
     named ??
     screwSizeAcross(across, read.units) ??
@@ -44,7 +47,8 @@ const measuresOf = (t: ThreadFile, d: number | undefined, read: SizeReader, path
     const size = known();
     pitch = inUnitsOf(read, size, size.pitch);
   }
-  if (ROOT_SHARE * pitch >= across) read.refuse([...path, 'pitch'], says('thread.deep', { pitch, size: across }));
+  if (ROOT_SHARE * pitch >= across)
+    read.refuse([...path, 'pitch'], says('thread.deep', { pitch, size: across }));
   return { d: across, pitch };
 };
 

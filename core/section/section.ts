@@ -1,5 +1,6 @@
 import { type Curve3, partedAt, pointOn } from '../geometry/curve3.ts';
-import { dot, type Vec3 } from '../geometry/vec.ts';
+import { EDGE_ON } from '../geometry/nearness.ts';
+import { cross, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
 import { faceKey, featureKey } from '../naming/keys.ts';
 import { type Solid, solidOf } from '../solid/body.ts';
 import { bodyEdges, type Edge, withKeys } from '../solid/boundary.ts';
@@ -7,6 +8,7 @@ import type { BuiltPart } from '../solid/build.ts';
 import { crossings } from '../solid/crossings.ts';
 import { edgeExtent } from '../solid/extent.ts';
 import type { Operation } from '../solid/partModel.ts';
+import type { PlacedThread } from '../solid/thread.ts';
 import type { SceneBody } from '../view/scene.ts';
 import { type CutFace, cutFaceOf } from './cutFace.ts';
 import { type CutPoint, cutPointsOf, type Divisions } from './cutPoints.ts';
@@ -19,6 +21,8 @@ export type BodySection = {
   readonly name: string;
   readonly hatched: boolean;
   readonly face: CutFace;
+  /** what of the face is hatched: where a screw that is left whole stands in a tapped hole, less than all of it */
+  readonly hatchedFace: CutFace;
   /** for a cut with several legs, the face that each makes */
   readonly parts: readonly CutFace[];
   readonly cutPoints: readonly CutPoint[];
@@ -81,11 +85,36 @@ const sparedIn = (solid: Solid, c: CuttingPlane): string[] =>
 export const isCut = (solid: Solid, c: CuttingPlane): boolean =>
   c.cut.includes(solid.name) || (solid.model.sectioned && !c.whole.includes(solid.name));
 
-/** The body as one leg of a cut sees it: without what is spared, and only in the leg's own strip. */
-const bareWithin = (solid: Solid, spared: readonly string[], strip: Operation | undefined): Solid => {
-  if (!spared.length && !strip) return solid;
+/** The body as one leg of a cut sees it: without what is spared, only in the leg's own strip, and without what stands in its place. */
+const bareWithin = (
+  solid: Solid,
+  spared: readonly string[],
+  strip: Operation | undefined,
+  screws: readonly Operation[] = [],
+): Solid => {
+  if (!spared.length && !strip && !screws.length) return solid;
   const operations = solid.model.operations.filter((o) => !spared.includes(o.feature));
-  return solidOf({ ...solid.model, operations: strip ? [...operations, strip] : operations }, solid.tol);
+  return solidOf(
+    { ...solid.model, operations: [...operations, ...screws, ...(strip ? [strip] : [])] },
+    solid.tol,
+  );
+};
+
+/** Whether two threads have one axis. */
+const isOneAxis = (a: PlacedThread, b: PlacedThread, tol: number): boolean =>
+  length(cross(a.axis, b.axis)) < EDGE_ON && length(cross(a.axis, sub(b.origin, a.origin))) <= tol;
+
+/** The threaded shanks that stay whole in the tapped holes of a body: its hatching ends at them. */
+const screwsIn = (part: BuiltPart, solid: Solid, c: CuttingPlane): Operation[] => {
+  const tapped = solid.model.operations.flatMap((o) => (o.threads ?? []).filter((t) => t.isInside));
+  if (!tapped.length) return [];
+  return part.bodies
+    .filter((b) => b.solid !== solid && !isCut(b.solid, c))
+    .flatMap((b) => b.solid.model.operations)
+    .filter((o) =>
+      o.threads?.some((s) => !s.isInside && tapped.some((t) => isOneAxis(s, t, part.tol.linear * 100))),
+    )
+    .map((o) => ({ ...o, op: 'cut' }));
 };
 
 /** The edges that a flat cut leaves: those on the kept side, cut off where they pass through the plane, and the rim. */
@@ -136,7 +165,11 @@ export const sectionOf = (part: BuiltPart, c: CuttingPlane, divisions?: Division
     if (face.loops.length) {
       const cutPoints = cutPointsOf(face, edges, c, tol, count + 1, divisions);
       count += cutPoints.length;
-      bodies.push({ name: solid.name, hatched: true, face, parts, cutPoints });
+      const screws = screwsIn(part, solid, c);
+      const hatchedFace = screws.length
+        ? cutFaceOf(c, (leg) => bareWithin(solid, spared, bounded?.[c.legs.indexOf(leg)], screws)).whole
+        : face;
+      bodies.push({ name: solid.name, hatched: true, face, hatchedFace, parts, cutPoints });
     }
     if (!bounded && !spared.length) return { solid, edges: clippedEdges(edges, face, c, tol), kept: c.kept };
     const cutBody = solidOf(solid.model, solid.tol, [{ face: CUT, region: regionOf(c, part.box), spared }]);

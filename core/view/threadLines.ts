@@ -41,8 +41,7 @@ const keptOn = ({ kept }: SceneBody, p: Vec3, d: Vec3): Intervals => {
   if (!kept) return [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY];
   const rise = dot(kept.n, d);
   const gap = dot(kept.n, p) - kept.d;
-  if (Math.abs(rise) < 1e-12)
-    return gap < -1e-12 ? [] : [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY];
+  if (Math.abs(rise) < 1e-12) return gap < -1e-12 ? [] : [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY];
   return rise > 0 ? [-gap / rise, Number.POSITIVE_INFINITY] : [Number.NEGATIVE_INFINITY, -gap / rise];
 };
 
@@ -51,8 +50,7 @@ const stretchesOf = (body: SceneBody, t: PlacedThread, e: Vec3): Intervals => {
   const s = body.solid;
   const off = s.tol.linear * BESIDE;
   const cells = allCells(s);
-  const material = (r: number): Intervals =>
-    solidIntervals(s, along(t.origin, e, r), t.axis, cells);
+  const material = (r: number): Intervals => solidIntervals(s, along(t.origin, e, r), t.axis, cells);
   const [inner, outer] = [material(t.radius - off), material(t.radius + off)];
   const face = t.isInside ? cutIntervals(outer, inner) : cutIntervals(inner, outer);
   const there = keepIntervals(face, [t.low, t.high]);
@@ -91,7 +89,12 @@ const endView = (body: SceneBody, t: PlacedThread, filled: Intervals, f: ViewFra
 const sideView = (body: SceneBody, t: PlacedThread, filled: Intervals, f: ViewFrame): ThreadLine[] => {
   const m = unit(cross(t.axis, f.toward));
   const n = unit(along(f.toward, t.axis, -dot(f.toward, t.axis)));
-  const line = (e: Vec3, r: number, [from, to]: readonly [number, number], under: readonly Surface[]): ThreadLine => ({
+  const line = (
+    e: Vec3,
+    r: number,
+    [from, to]: readonly [number, number],
+    under: readonly Surface[],
+  ): ThreadLine => ({
     kind: 'thread',
     curve: { type: 'line', p: along(t.origin, e, r), d: t.axis },
     from,
@@ -113,7 +116,16 @@ const sideView = (body: SceneBody, t: PlacedThread, filled: Intervals, f: ViewFr
     ];
     return { there, lines };
   });
-  return [...sides.flatMap((s) => s.lines), ...endOfThread(body, t, sides.map((s) => s.there), m, n)];
+  return [
+    ...sides.flatMap((s) => s.lines),
+    ...endOfThread(
+      body,
+      t,
+      sides.map((s) => s.there),
+      m,
+      n,
+    ),
+  ];
 };
 
 const holds = (x: Intervals, at: number, slack: number): boolean =>

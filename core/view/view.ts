@@ -34,7 +34,12 @@ export type View = {
   /** of all lines */
   readonly box: Box2;
   readonly lines: readonly ViewLine[];
+  /** those of threads, which are a way of showing and no edges of the part */
+  readonly threads: readonly ViewLine[];
 };
+
+/** Whether a line is there only to show a thread. */
+const isOfThread = (l: ViewLine): boolean => l.kind === 'thread' || l.kind === 'threadEnd';
 
 /** The names that members go by, each once, sorted; those of one member are sorted already. */
 const namesOf = (here: readonly Member[], of: (m: Member) => readonly string[]): readonly string[] => {
@@ -140,7 +145,12 @@ export const seeScene = (
   const filled = drawn.filter((d) => d.lines.length);
   const box = filled.length ? boxOfAll(filled.map((d) => d.box)) : ([0, 0, 0, 0] as const);
   return {
-    view: { frame, box, lines: drawn.flatMap((d) => d.lines) },
+    view: {
+      frame,
+      box,
+      lines: drawn.flatMap((d) => d.lines.filter((l) => !isOfThread(l))),
+      threads: drawn.flatMap((d) => d.lines.filter(isOfThread)),
+    },
     memory: { ...memory, drawn: new Map(drawn.map((d) => [d.casts[0] as Member, d])) },
   };
 };

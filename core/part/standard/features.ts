@@ -4,8 +4,8 @@ import type { FeatureFile } from '../schema.ts';
 import type { Path, SizeReader } from '../sizeReading.ts';
 import type { StandardFile } from './schema.ts';
 import { SCREW_SIZES, type ScrewSize, screwSize, screwSizeAcross } from './sizes.ts';
-import { inUnitsOf, usualThread } from './thread.ts';
 import { taperFeatures } from './taper.ts';
+import { inUnitsOf, usualThread } from './thread.ts';
 
 /** Chamfers of heads and nuts fall at 30 degrees to the end face: so far out for each length down. */
 const OUT_PER_DOWN = Math.sqrt(3);
@@ -48,9 +48,7 @@ const screwOf = (
   has: (size: ScrewSize) => boolean = () => true,
 ): Screw => {
   const size =
-    typeof standard.size === 'number'
-      ? screwSizeAcross(standard.size, read.units)
-      : screwSize(standard.size);
+    typeof standard.size === 'number' ? screwSizeAcross(standard.size, read.units) : screwSize(standard.size);
   if (!size || !(standard.by === 'proportions' || has(size)))
     return read.refuse(
       [...path, 'size'],
@@ -65,7 +63,8 @@ const screwOf = (
   return { size, d: of(size.d), of };
 };
 
-const lengthOf = (read: SizeReader, q: Quantity, path: Path, key: string): number => read.size(q, [...path, key]);
+const lengthOf = (read: SizeReader, q: Quantity, path: Path, key: string): number =>
+  read.size(q, [...path, key]);
 
 /** The shank of a screw from under its head down, with its thread at the end. */
 const shank = (
@@ -103,8 +102,7 @@ const threadOf = (
 const bolt = (s: Of<'hexagonBolt'> | Of<'hexagonScrew'>, read: SizeReader, path: Path): FeatureFile[] => {
   const screw = screwOf(s, read, path);
   const length = lengthOf(read, s.length, path, 'length');
-  const thread =
-    s.kind === 'hexagonScrew' ? length : threadOf(screw, s.thread, length, read, path, 'thread');
+  const thread = s.kind === 'hexagonScrew' ? length : threadOf(screw, s.thread, length, read, path, 'thread');
   const [flats, high] =
     s.by === 'proportions'
       ? [FLATS_PROPORTION * screw.d, 0.7 * screw.d]
@@ -117,7 +115,10 @@ const nut = (s: Of<'hexagonNut'>, read: SizeReader, path: Path): FeatureFile[] =
   const [flats, high] =
     s.by === 'proportions'
       ? [FLATS_PROPORTION * screw.d, (s.thin ? 0.5 : 0.8) * screw.d]
-      : [screw.of(screw.size.nutAcrossFlats), screw.of(s.thin ? screw.size.thinNutHeight : screw.size.nutHeight)];
+      : [
+          screw.of(screw.size.nutAcrossFlats),
+          screw.of(s.thin ? screw.size.thinNutHeight : screw.size.nutHeight),
+        ];
   return [
     ...hexagon('nut', flats, high, true),
     { id: 'bore', op: 'cut', at: [0, 0, high], shape: { kind: 'hole', diameter: screw.d, depth: 'through' } },
@@ -167,7 +168,8 @@ const countersunk = (s: Of<'countersunkScrew'>, read: SizeReader, path: Path): F
   const screw = screwOf(s, read, path);
   const length = lengthOf(read, s.length, path, 'length');
   const head = screw.d / 2;
-  if (length <= head) read.refuse([...path, 'length'], says('standard.length-short', { length, least: head }));
+  if (length <= head)
+    read.refuse([...path, 'length'], says('standard.length-short', { length, least: head }));
   return [
     shank(screw, length, threadOf(screw, undefined, length - head, read, path, 'length'), s.by),
     {
@@ -183,7 +185,10 @@ const stud = (s: Of<'stud'>, read: SizeReader, path: Path): FeatureFile[] => {
   const screw = screwOf(s, read, path);
   const length = lengthOf(read, s.length, path, 'length');
   const above = threadOf(screw, s.thread, length, read, path, 'thread');
-  const below = s.threadBelow === undefined ? Math.min(screw.d, length - above) : threadOf(screw, s.threadBelow, length, read, path, 'threadBelow');
+  const below =
+    s.threadBelow === undefined
+      ? Math.min(screw.d, length - above)
+      : threadOf(screw, s.threadBelow, length, read, path, 'threadBelow');
   if (above + below > length * (1 + 1e-12))
     read.refuse([...path, 'threadBelow'], says('thread.long', { thread: above + below, most: length }));
   const thread = { size: screw.size.name, ...(s.by && { by: s.by }) };
@@ -210,7 +215,8 @@ const parallelKey = (s: Of<'parallelKey'>, read: SizeReader, path: Path): Featur
   const height = lengthOf(read, s.height, path, 'height');
   const length = lengthOf(read, s.length, path, 'length');
   const straight = s.ends === 'square' ? length : length - width;
-  if (straight <= 0) read.refuse([...path, 'length'], says('standard.length-short', { length, least: width }));
+  if (straight <= 0)
+    read.refuse([...path, 'length'], says('standard.length-short', { length, least: width }));
   const block: FeatureFile = {
     id: 'key',
     op: 'add',

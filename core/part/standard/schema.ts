@@ -18,11 +18,23 @@ const taper = {
 export const standardSchema = z.discriminatedUnion(
   'kind',
   [
-    z.strictObject({ kind: z.literal('hexagonBolt'), size, length: quantity, thread: quantity.optional(), by }),
+    z.strictObject({
+      kind: z.literal('hexagonBolt'),
+      size,
+      length: quantity,
+      thread: quantity.optional(),
+      by,
+    }),
     z.strictObject({ kind: z.literal('hexagonScrew'), size, length: quantity, by }),
     z.strictObject({ kind: z.literal('hexagonNut'), size, thin: z.boolean().optional(), by }),
     z.strictObject({ kind: z.literal('washer'), size, by }),
-    z.strictObject({ kind: z.literal('socketScrew'), size, length: quantity, thread: quantity.optional(), by }),
+    z.strictObject({
+      kind: z.literal('socketScrew'),
+      size,
+      length: quantity,
+      thread: quantity.optional(),
+      by,
+    }),
     z.strictObject({ kind: z.literal('countersunkScrew'), size, length: quantity, by }),
     z.strictObject({
       kind: z.literal('stud'),

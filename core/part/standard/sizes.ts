@@ -70,7 +70,12 @@ const fractionValue = (text: string): number => {
 };
 
 /** Figures written as on the inch tables: "1 1/8" and "27/32". */
-const inch = (size: string, threads: number, texts: string, washer: readonly [number, number, number]): ScrewSize => {
+const inch = (
+  size: string,
+  threads: number,
+  texts: string,
+  washer: readonly [number, number, number],
+): ScrewSize => {
   const [flats, head, nutFlats, nut, thinNut, socket, clearance] = texts.split(',').map(fractionValue);
   const d = fractionValue(size);
   return {

@@ -47,7 +47,13 @@ export const taperFeatures = (s: Tapered, read: SizeReader, path: Path): Feature
     [left(small), length],
   ];
   const [a, b, c, d] = corners as [[number, number], [number, number], [number, number], [number, number]];
-  const arc = (from: number, to: number, chord: number, z: number, up: 1 | -1): { to: [number, number]; centre: [number, number]; turn: 'ccw' } => ({
+  const arc = (
+    from: number,
+    to: number,
+    chord: number,
+    z: number,
+    up: 1 | -1,
+  ): { to: [number, number]; centre: [number, number]; turn: 'ccw' } => ({
     to: [to, z],
     centre: [(from + to) / 2, z - up * behindChord(chord, share * chord)],
     turn: 'ccw',

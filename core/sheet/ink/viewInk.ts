@@ -17,7 +17,7 @@ import type { PlacedSheet } from '../drawnSheet.ts';
 import { type Similarity, stretchOnPaper } from '../layout/similarity.ts';
 import type { SheetSetup } from '../setup.ts';
 import type { PlacedAuxiliary } from '../views/auxiliary.ts';
-import { drawnLines, sectionShownIn } from '../views/drawnLines.ts';
+import { drawnLines, drawsHidden, sectionShownIn } from '../views/drawnLines.ts';
 import { ISOMETRIC_SIGHT, type PlacedPictorial } from '../views/pictorialView.ts';
 import { type PlacedView, placeOfPoint } from '../views/placedView.ts';
 import { chainDashes, crossDashes, hiddenDashes } from './dash.ts';
@@ -35,6 +35,8 @@ type InkedView = {
   readonly view: View;
   /** the lines that are drawn of it */
   readonly lines: readonly ViewLine[];
+  /** and those that show threads */
+  readonly threads: readonly ViewLine[];
   readonly toPaper: Similarity;
   readonly title: string;
   readonly titleAt: Vec2;
@@ -93,7 +95,7 @@ const chainLines = (v: InkedView, tol: number): Ink[] => {
 const linesInk = (v: InkedView, tol: number): Ink[] => {
   const place = (l: ViewLine): Stretch =>
     stretchOnPaper(v.toPaper, { curve: l.curve, from: l.from, to: l.to });
-  const hidden = v.lines.filter((l) => l.class === 'hidden');
+  const hidden = [...v.lines, ...v.threads].filter((l) => l.class === 'hidden');
   const runs = hidden.map(place);
   const half = staggered(runs);
   return [
@@ -107,10 +109,10 @@ const linesInk = (v: InkedView, tol: number): Ink[] => {
       return stroke('hidden', 'hidden', hiddenDashes(whole, ends), { view: v.name, edges: l.sources, whole });
     }),
     ...chainLines(v, tol),
-    ...v.lines
-      .filter((l) => l.class === 'visible')
+    ...[...v.threads, ...v.lines]
+      .filter((l) => l.class !== 'hidden')
       .map((l) =>
-        stroke('views', l.kind === 'tangent' ? 'rule' : 'outline', [place(l)], {
+        stroke('views', l.kind === 'tangent' || l.class === 'thread' ? 'rule' : 'outline', [place(l)], {
           view: v.name,
           edges: l.sources,
         }),
@@ -125,7 +127,7 @@ const linesInk = (v: InkedView, tol: number): Ink[] => {
  */
 const cutHatching = (v: PlacedView, section: Section, tol: number, hatchOf: HatchOf): Ink[] => {
   const f = VIEW_FRAMES[v.name];
-  return section.bodies.map(({ name, face }) => {
+  return section.bodies.map(({ name, hatchedFace: face }) => {
     const rim = face.loops.flatMap((l) =>
       l.pieces.flatMap((p) => {
         const leg = section.plane.legs[p.leg] as Leg;
@@ -157,6 +159,7 @@ const principalInk = (
     frame: VIEW_FRAMES[v.name],
     view: v.view,
     lines: drawnLines(v, sheet.sections, rules),
+    threads: v.view.threads.filter((l) => l.class !== 'hidden' || drawsHidden(v, rules)),
     toPaper: v.toPaper,
     title: v.title,
     titleAt: [v.box.x + v.box.w / 2, v.box.y - sheet.titles.lower - (sheet.margins.get(v.name)?.below ?? 0)],
@@ -225,6 +228,7 @@ export const auxiliaryInk = (
     frame: a.frame,
     view: a.view,
     lines: a.view.lines.filter((l) => l.kind !== 'tangent'),
+    threads: a.view.threads,
     toPaper: a.toPaper,
     title: a.title,
     titleAt: [a.room.x + a.room.w / 2, a.room.y + 2],
@@ -247,6 +251,7 @@ export const pictorialInk = ({ view, toPaper, room }: PlacedPictorial, tol: numb
       frame: ISOMETRIC_SIGHT,
       view,
       lines: view.lines.filter((l) => l.class === 'visible'),
+      threads: view.threads.filter((l) => l.class !== 'hidden'),
       toPaper,
       title: 'Isometric',
       titleAt: [room.x + room.w / 2, room.y + 2],

@@ -47,7 +47,7 @@ const faceAlone = (part: BuiltPart, aim: AuxiliaryAim): View => {
         }),
       ),
     );
-  return { frame: aim.frame, lines, box: boxOfLines(lines) };
+  return { frame: aim.frame, lines, threads: [], box: boxOfLines(lines) };
 };
 
 /** What is on a sheet before auxiliary views are placed. */
