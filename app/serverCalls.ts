@@ -1,7 +1,7 @@
 import type { Drawing } from '../core/drawing/drawing.ts';
 import type { Measured, Printer } from '../core/print/printer.ts';
 import type { IssuedFile, IssueRequest, IssueRow } from '../exchange/issue.ts';
-import type { DaybookLine, Kept, Stored } from '../exchange/kept.ts';
+import type { DaybookLine, Kept, RegisterRow, Stored } from '../exchange/kept.ts';
 import type { PrinterRequest } from '../exchange/print.ts';
 import type { SheetExportId } from '../formats/exports.ts';
 
@@ -110,6 +110,8 @@ export const openFile = (file: unknown, name: string): Promise<Kept> =>
   answered(drawingServer.create(crypto.randomUUID(), file, name));
 export const copyDrawing = (copyOf: string): Promise<Kept> =>
   answered(sendJson('/api/drawings', 'POST', { id: crypto.randomUUID(), copyOf }));
+/** The drawings of the register. */
+export const register = (): Promise<RegisterRow[]> => answered(send('/api/drawings', 'GET'));
 export const archive = (id: string, archived: boolean): Promise<unknown> =>
   answered(sendJson(at(id), 'PATCH', { archived }));
 export const daybook = (id: string): Promise<DaybookLine[]> => answered(send(`${at(id)}/history`, 'GET'));

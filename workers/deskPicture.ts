@@ -1,6 +1,7 @@
 import type { PostedPoint, Worked } from '../core/drawing/desk.ts';
 import type { Drawing } from '../core/drawing/drawing.ts';
 import type { Finding } from '../core/finding/finding.ts';
+import { freedomWords } from '../core/finding/freedoms.ts';
 import type { Box3 } from '../core/geometry/box.ts';
 import { pointOn } from '../core/geometry/curve3.ts';
 import { distance2, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
@@ -16,6 +17,7 @@ import type { Account } from '../core/naming/accounts.ts';
 import { featureKey, featureOfFace, readFaceKey } from '../core/naming/keys.ts';
 import { type Fault, sentence } from '../core/number/fault.ts';
 import { decimal } from '../core/number/format.ts';
+import { namedFaces } from '../core/part/placing.ts';
 import { sizeReader } from '../core/part/sizes.ts';
 import { cutPointKey } from '../core/section/cutPoints.ts';
 import { howFound } from '../core/section/howFound.ts';
@@ -33,6 +35,7 @@ import { canShowCut } from '../core/sheet/sheet.ts';
 import { placeOfPoint } from '../core/sheet/views/placedView.ts';
 import { projectorsOf } from '../core/sheet/views/projectors.ts';
 import { footOn, isOnShape, shapePlace } from '../core/sheet/views/trueShape.ts';
+import type { BuiltPart } from '../core/solid/build.ts';
 import type { TaskStanding } from '../core/task/task.ts';
 import type { CutBookRow } from '../formats/cutBookCsv.ts';
 import { svgPath } from '../formats/sheetSvg.ts';
@@ -59,6 +62,14 @@ export type DeskPoint = {
   readonly body: string;
   /** keys of the faces that meet there */
   readonly faces: readonly string[];
+};
+/** A body of several, as it is placed. */
+export type BodyPicture = {
+  readonly name: string;
+  /** what its relations leave free, in words */
+  readonly free?: string | undefined;
+  readonly flat: readonly string[];
+  readonly round: readonly string[];
 };
 export type CutRow = CutBookRow & { readonly key: string };
 /** A body, or a feature that is added to one ("body/feature"), that a cut passes through. */
@@ -138,6 +149,8 @@ export type DeskPicture =
       readonly findings: readonly { readonly path: Fault['path']; readonly text: string }[];
       /** [x0, y0, z0, x1, y1, z1] of the part, part units */
       readonly box: Box3;
+      /** of several bodies, what each may still do and the faces by which it can be placed */
+      readonly bodies: readonly BodyPicture[];
       readonly overall: { readonly W: number; readonly D: number; readonly H: number };
       readonly volume: number;
       readonly task: readonly TaskStanding[];
@@ -420,7 +433,7 @@ const workedValues = (d: Drawing): Record<string, string> => {
   };
   visit(d.part.dims ?? {}, ['dims']);
   d.part.bodies.forEach((b, i) => {
-    visit({ at: b.at, turn: b.turn }, ['bodies', i]);
+    visit({ at: b.at, turn: b.turn, standard: b.standard, place: b.place }, ['bodies', i]);
     b.features.forEach((f, j) => {
       visit(f, ['bodies', i, 'features', j]);
     });
@@ -428,8 +441,39 @@ const workedValues = (d: Drawing): Record<string, string> => {
   return values;
 };
 
+const bodyPictures = (part: BuiltPart): BodyPicture[] =>
+  part.bodies.length < 2
+    ? []
+    : part.bodies.map(({ solid: { model } }) => ({
+        name: model.name,
+        free: model.freedom && freedomWords(model.freedom),
+        flat: namedFaces(model, 'flat').map((f) => f.name),
+        round: namedFaces(model, 'round').map((f) => f.name),
+      }));
+
 /** Keys whose strings are words, not figures. */
-const WORDS = new Set(['id', 'op', 'plane', 'kind', 'axis', 'normal', 'name', 'sectioned', 'off']);
+const WORDS = new Set([
+  'id',
+  'op',
+  'plane',
+  'kind',
+  'axis',
+  'normal',
+  'name',
+  'sectioned',
+  'off',
+  'size',
+  'from',
+  'hand',
+  'by',
+  'widthAt',
+  'ends',
+  'face',
+  'on',
+  'along',
+  'against',
+  'sense',
+]);
 
 /** Turns a worked drawing into what the screen shows. */
 export const deskPicture = (
@@ -506,6 +550,7 @@ export const deskPicture = (
     cuts: sheet.sections.map((s) => cutPicture(s, w, d)),
     findings: w.findings.map((f) => ({ path: f.path, text: sentence(f) })),
     box: b,
+    bodies: bodyPictures(w.part),
     overall: { W: b[3] - b[0], D: b[4] - b[1], H: b[5] - b[2] },
     volume: w.measures.volume,
     task: w.task,

@@ -1,6 +1,7 @@
 import type { Drawing } from '../drawing/drawing.ts';
 import { attempt, type Result } from '../number/fault.ts';
 import { readStatement } from '../statement/read.ts';
+import { applyBodyCommand } from './bodyCommands.ts';
 import { applyCheckCommand, inHand } from './checkCommands.ts';
 import type { Command, EditContext, Edited } from './command.ts';
 import { applyCutCommand } from './cutCommands.ts';
@@ -27,6 +28,12 @@ const apply = (d: Drawing, c: Exclude<Command, { type: 'writeStatement' }>, cont
     case 'switchCut':
     case 'removeCut':
       return applyCutCommand(d, c);
+    case 'removeBody':
+    case 'addRelation':
+    case 'removeRelation':
+    case 'bringPart':
+    case 'takeOverPart':
+      return applyBodyCommand(d, c);
     case 'nameCorner':
     case 'moveName':
       return applyNamingCommand(d, c);
@@ -62,7 +69,10 @@ const apply = (d: Drawing, c: Exclude<Command, { type: 'writeStatement' }>, cont
 const written = (d: Drawing, text: string): Result<Edited> => {
   const read = readStatement(text);
   if (!read.ok) return read;
-  return { ok: true, value: { drawing: { ...d, part: read.value }, label: 'Statement edited as text' } };
+  // parts that were brought in are named in the text, and stay
+  const { brought } = d.part;
+  const part = { ...read.value, ...(brought && { brought }) };
+  return { ok: true, value: { drawing: { ...d, part }, label: 'Statement edited as text' } };
 };
 
 /** The longest label that is kept in the Daybook. */

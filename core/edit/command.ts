@@ -5,7 +5,8 @@ import type { Distances } from '../drawing/openGaps.ts';
 import type { Box3 } from '../geometry/box.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Units } from '../number/expression.ts';
-import type { TraceFile } from '../part/schema.ts';
+import type { RelationFile } from '../part/placeSchema.ts';
+import type { Brought, TraceFile } from '../part/schema.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
 import type { CountedCube } from '../statement/gridCubes.ts';
 import type { SquaredProfile } from '../statement/squares.ts';
@@ -67,6 +68,23 @@ export type GroupChange =
   | 'switch off'
   | 'ungroup'
   | 'take out';
+
+/** A change of the bodies of an assembly; each is known by its name. */
+export type BodyCommand =
+  /** with what stands on it, where others are placed by it */
+  | { readonly type: 'removeBody'; readonly body: string; readonly withOthers: boolean }
+  | { readonly type: 'addRelation'; readonly body: string; readonly relation: RelationFile }
+  | { readonly type: 'removeRelation'; readonly body: string; readonly index: number }
+  /** a body of another drawing, as it stands there now */
+  | {
+      readonly type: 'bringPart';
+      readonly from: string;
+      readonly brought: Brought;
+      readonly body?: string;
+      readonly name: string;
+    }
+  /** a part that was brought in, as it stands in its own drawing now */
+  | { readonly type: 'takeOverPart'; readonly from: string; readonly brought: Brought };
 
 /** A change of how the drawing stands on its sheet. */
 export type SetupCommand =
@@ -210,6 +228,7 @@ export type CheckCommand =
 /** Everything that can be changed on a drawing, as plain data. */
 export type Command =
   | StatementCommand
+  | BodyCommand
   | SetupCommand
   | CutCommand
   | NamingCommand

@@ -12,6 +12,7 @@ import { type Standings, standingSizes } from '../statement/standings.ts';
 import { withTable } from '../statement/turned.ts';
 import { enterReading, entryLabel, typedContext } from '../statement/typed/enter.ts';
 import { readTypedLine } from '../statement/typed/typedLine.ts';
+import { workedBody } from '../statement/workedBody.ts';
 import type { EditContext, Edited, GroupChange, StatementCommand } from './command.ts';
 import {
   groupCopied,
@@ -60,7 +61,7 @@ const enterLine = (d: Drawing, text: string, { box }: EditContext): Edited => {
   const read = readTypedLine(text, typedContext(d.part, box));
   if (read.kind === 'asks')
     throw new Refusal({ path: [], where: '', ...says('typed.question', { question: read.question }) });
-  return { drawing: { ...d, part: enterReading(d.part, read) }, label: entryLabel(read) };
+  return { drawing: { ...d, part: enterReading(d.part, read) }, label: entryLabel(d.part, read) };
 };
 
 const namePart = (d: Drawing, name: string): Edited => {
@@ -130,7 +131,7 @@ const addProfile = (
   { profile, side, plane, thickness }: Extract<StatementCommand, { type: 'addProfile' }>,
 ): Edited => {
   const { bodies } = d.part;
-  const last = bodies.at(-1);
+  const last = workedBody(d.part);
   const id = freeName('profile', last?.features.map((f) => f.id) ?? []);
   // counted from the lowest corner at the left
   const loop = wholeLoop(profile);

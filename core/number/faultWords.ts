@@ -290,6 +290,10 @@ const WORDS = {
     what: `"${v.face}" and "${v.other}" cannot meet so: with the relations before it they disagree by ${v.by} ${v.unit}.`,
     remedy: 'Change this relation or take it out.',
   }),
+  'edit.stands-on': (v: { body: Value; others: Value }) => ({
+    what: `${v.others} stand by "${v.body}".`,
+    remedy: 'Take them out first, or all together.',
+  }),
   'standard.size-unknown': (v: { size: Value; known: Value }) => ({
     what: `There is no size "${v.size}" of this in the tables.`,
     remedy: `Take one of ${v.known}.`,

@@ -1,7 +1,7 @@
 import { type Freedom, placeBy, type Relation } from '../geometry/freedom.ts';
 import { compose, mapPoint, type Rigid } from '../geometry/rigid.ts';
 import { along, scale, type Vec3 } from '../geometry/vec.ts';
-import { readFaceKey } from '../naming/keys.ts';
+import { faceKey, readFaceKey } from '../naming/keys.ts';
 import { says } from '../number/faultWords.ts';
 import { tidyFigure } from '../number/tidyFigure.ts';
 import type { Cell } from '../solid/cell.ts';
@@ -11,7 +11,7 @@ import type { RelationFile } from './placeSchema.ts';
 import type { Path, SizeReader } from './sizeReading.ts';
 
 /** A face as relations use it: a flat one by its direction out of the material, a round one by its axis. */
-type NamedFace = { readonly direction: Vec3; readonly point: Vec3 };
+export type NamedFace = { readonly direction: Vec3; readonly point: Vec3 };
 
 const cellsOf = (
   body: BodyModel,
@@ -45,15 +45,22 @@ const axisOf = (body: BodyModel, key: string): NamedFace | undefined => {
   return undefined;
 };
 
-/** The faces of a body that can be named in a relation, flat or round. */
-const facesThere = (body: BodyModel, find: typeof flatFace): string[] =>
-  [
-    ...new Set(
-      body.operations.flatMap((o) =>
-        o.cells.flatMap(({ cell, copy }) => cell.faces.map((f) => `${o.feature}/${f.role}${copy}`)),
-      ),
+/** The names of the faces of a body that can stand in a relation: flat ones, or round ones with an axis. */
+export const namedFaces = (
+  body: BodyModel,
+  kind: 'flat' | 'round',
+): readonly (NamedFace & { readonly name: string })[] => {
+  const find = kind === 'flat' ? flatFace : axisOf;
+  const names = new Set(
+    body.operations.flatMap((o) =>
+      o.cells.flatMap(({ cell, copy }) => cell.faces.map((f) => faceKey(o.feature, f.role, copy))),
     ),
-  ].filter((key) => find(body, key));
+  );
+  return [...names].flatMap((name) => {
+    const face = find(body, name);
+    return face ? [{ ...face, name }] : [];
+  });
+};
 
 /** As many names are listed in a fault. */
 const MOST_NAMES = 12;
@@ -87,7 +94,10 @@ const relationOf = (
       says(isAxis ? 'place.no-axis' : 'place.no-face', {
         name,
         body: on.name,
-        known: facesThere(on, find).slice(0, MOST_NAMES).join(', '),
+        known: namedFaces(on, isAxis ? 'round' : 'flat')
+          .slice(0, MOST_NAMES)
+          .map((f) => f.name)
+          .join(', '),
       }),
     );
   const found = otherFace(otherName, before);

@@ -102,19 +102,20 @@ export const partSchema = z.strictObject({
 });
 
 /** Parts that are brought in, as they stood when they were, by the name that `from` gives. */
-const broughtSchema = z.record(
-  z.string(),
-  z.strictObject({
-    part: partSchema,
-    /** of the drawing in the register, where it comes from one */
-    title: z.string().max(120).optional(),
-    material: z.string().max(120).optional(),
-    revision: z.int().min(0).optional(),
-  }),
-);
+const broughtSchema = z.strictObject({
+  part: partSchema,
+  /** of the drawing in the register, where it comes from one */
+  drawing: z.string().max(60).optional(),
+  title: z.string().max(120).optional(),
+  material: z.string().max(120).optional(),
+  revision: z.int().min(0).optional(),
+});
+export type Brought = z.infer<typeof broughtSchema>;
 
 /** A part as it is worked with: its file, and the parts that are brought into it. */
-export const wholePartSchema = partSchema.extend({ brought: broughtSchema.optional() });
+export const wholePartSchema = partSchema.extend({
+  brought: z.record(z.string(), broughtSchema).optional(),
+});
 
 /** A cutting plane as it is stated: by its trace in a principal view. */
 export const traceSchema = z.strictObject({

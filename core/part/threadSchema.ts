@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { quantity } from './quantity.ts';
 
-const thread = z.strictObject({
+/** A thread is no shape but a statement about a round face. */
+export const threadSchema = z.strictObject({
   size: z.union([z.string(), z.number()], { error: 'needs a size such as "M12", or a diameter' }).optional(),
   length: quantity.optional(),
   from: z.enum(['top', 'bottom'], { error: 'needs "top" or "bottom"' }).optional(),
@@ -11,9 +12,4 @@ const thread = z.strictObject({
   by: z.enum(['sizes', 'proportions'], { error: 'needs "sizes" or "proportions"' }).optional(),
 });
 
-/** A thread is no shape but a statement about a round face; a stud has two. */
-export const threadSchema = z.union([thread, z.array(thread).min(1).max(2)], {
-  error: 'needs a thread such as { "size": "M12", "length": 30 }, or two',
-});
-export type ThreadFile = z.infer<typeof thread>;
-export type ThreadsFile = z.infer<typeof threadSchema>;
+export type ThreadFile = z.infer<typeof threadSchema>;

@@ -3,7 +3,7 @@ import type { LocalThread } from '../solid/thread.ts';
 import type { Path, SizeReader } from './sizeReading.ts';
 import { SCREW_SIZES, type ScrewSize, screwSize, screwSizeAcross } from './standard/sizes.ts';
 import { inUnitsOf, ROOT_PROPORTION, ROOT_SHARE } from './standard/thread.ts';
-import type { ThreadFile, ThreadsFile } from './threadSchema.ts';
+import type { ThreadFile } from './threadSchema.ts';
 
 /** The face that carries threads: its diameter and its stretch along z. */
 type Carrier = {
@@ -12,10 +12,6 @@ type Carrier = {
   readonly low: number;
   readonly high: number;
 };
-
-/** The threads stated of one face, each with the path it stands at. */
-const listed = (threads: ThreadsFile, path: Path): readonly (readonly [ThreadFile, Path])[] =>
-  Array.isArray(threads) ? threads.map((t, i) => [t, [...path, i]] as const) : [[threads, path]];
 
 type Measures = { readonly d: number; readonly pitch: number };
 
@@ -72,57 +68,56 @@ const stretchOf = (
   return { low: high - length, high, end: high - length };
 };
 
-/** The threads of a screw's shank. @throws Refusal */
-export const outsideThreads = (
-  threads: ThreadsFile | undefined,
+/** The thread of a screw's shank. @throws Refusal */
+export const outsideThread = (
+  t: ThreadFile | undefined,
   carrier: Carrier,
   read: SizeReader,
   path: Path,
-): LocalThread[] =>
-  threads === undefined
-    ? []
-    : listed(threads, path).map(([t, at]) => {
-        const { d, pitch } = measuresOf(t, carrier.diameter, read, at);
-        if (Math.abs(d - carrier.diameter) > SAME_DIAMETER * d)
-          read.refuse([...at, 'size'], says('thread.other', { shape: carrier.diameter, thread: d }));
-        const root = t.by === 'proportions' ? ROOT_PROPORTION * d : d - ROOT_SHARE * pitch;
-        return {
-          role: carrier.role,
-          radius: carrier.diameter / 2,
-          other: root / 2,
-          isInside: false,
-          ...stretchOf(t, carrier, read, at),
-        };
-      });
+): LocalThread[] => {
+  if (!t) return [];
+  const { d, pitch } = measuresOf(t, carrier.diameter, read, path);
+  if (Math.abs(d - carrier.diameter) > SAME_DIAMETER * d)
+    read.refuse([...path, 'size'], says('thread.other', { shape: carrier.diameter, thread: d }));
+  const root = t.by === 'proportions' ? ROOT_PROPORTION * d : d - ROOT_SHARE * pitch;
+  return [
+    {
+      role: carrier.role,
+      radius: carrier.diameter / 2,
+      other: root / 2,
+      isInside: false,
+      ...stretchOf(t, carrier, read, path),
+    },
+  ];
+};
 
 /** The diameter to drill for a thread: its nominal diameter less the pitch. @throws Refusal */
-export const tappingDiameter = (threads: ThreadsFile, read: SizeReader, path: Path): number => {
-  const [t, at] = listed(threads, path)[0] as readonly [ThreadFile, Path];
-  if (t.size === undefined) read.refuse([...at, 'size'], says('thread.size-missing'));
-  const { d, pitch } = measuresOf(t, undefined, read, at);
+export const tappingDiameter = (t: ThreadFile | undefined, read: SizeReader, path: Path): number => {
+  if (t?.size === undefined) return read.refuse([...path, 'size'], says('thread.size-missing'));
+  const { d, pitch } = measuresOf(t, undefined, read, path);
   return d - pitch;
 };
 
-/** The threads of a tapped hole. @throws Refusal */
-export const insideThreads = (
-  threads: ThreadsFile | undefined,
+/** The thread of a tapped hole. @throws Refusal */
+export const insideThread = (
+  t: ThreadFile | undefined,
   carrier: Carrier,
   read: SizeReader,
   path: Path,
-): LocalThread[] =>
-  threads === undefined
-    ? []
-    : listed(threads, path).map(([t, at]) => {
-        // a hole whose thread has no size of its own is drilled for it: its thread is one pitch wider
-        const { d, pitch } = measuresOf(t, carrier.diameter, read, at);
-        const across = t.size === undefined ? carrier.diameter + pitch : d;
-        if (across <= carrier.diameter)
-          read.refuse(at, says('thread.narrow', { hole: carrier.diameter, thread: across }));
-        return {
-          role: carrier.role,
-          radius: carrier.diameter / 2,
-          other: across / 2,
-          isInside: true,
-          ...stretchOf(t, carrier, read, at),
-        };
-      });
+): LocalThread[] => {
+  if (!t) return [];
+  // a hole whose thread has no size of its own is drilled for it: its thread is one pitch wider
+  const { d, pitch } = measuresOf(t, carrier.diameter, read, path);
+  const across = t.size === undefined ? carrier.diameter + pitch : d;
+  if (across <= carrier.diameter)
+    read.refuse(path, says('thread.narrow', { hole: carrier.diameter, thread: across }));
+  return [
+    {
+      role: carrier.role,
+      radius: carrier.diameter / 2,
+      other: across / 2,
+      isInside: true,
+      ...stretchOf(t, carrier, read, path),
+    },
+  ];
+};

@@ -2,6 +2,7 @@ import type { Vec3 } from '../geometry/vec.ts';
 import type { Quantity } from '../part/quantity.ts';
 import type { FeatureFile, PartFile } from '../part/schema.ts';
 import { squaresSize } from './squares.ts';
+import { workedBody } from './workedBody.ts';
 
 /**
  * Reading a part by counting squares on its pictorial: each square pointed at adds a cube there, or takes one away. Cubes that run on from
@@ -64,7 +65,7 @@ export const withCube = (
       height: size(by[2] as number),
     },
   });
-  const home = part.bodies.at(-1);
+  const home = workedBody(part);
   const features = home?.features ?? [];
   const last = features.at(-1);
   const counted = last?.op === cube.op ? countedBlock(last, side, worth) : undefined;

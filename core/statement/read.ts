@@ -12,6 +12,7 @@ import {
   typedQuantity,
 } from '../part/schema.ts';
 import { AT_CLAUSE, OPENINGS, PLACE_CLAUSES, type ShapeKind, STEP_CLAUSE, shapeClauses } from './clauses.ts';
+import { STANDARD_WORDS } from './standardClauses.ts';
 
 /** Reads the statement's text back into a part file. Each fault names its line. */
 
@@ -216,6 +217,48 @@ const clauseHelp = (kind: ShapeKind): string =>
     .map((c) => c.parts.map((p) => (typeof p === 'string' ? p : '…')).join(''))
     .join(', ');
 
+/** Reads what a body is, or a relation that places it; see `sentence.ts` for how they are written. */
+const readSource = (c: string, body: Json): boolean => {
+  const standard = /^an? (.+)$/.exec(c);
+  if (standard) {
+    const [name = '', ...clauses] = splitClauses(standard[1] as string);
+    const known = Object.entries(STANDARD_WORDS).find(([, w]) => w.name === name);
+    if (!known) return false;
+    const made: Json = { kind: known[0] };
+    for (const x of clauses)
+      if (!mostWordsFirst(known[1].clauses).some((clause) => readClause(clause, x, made)))
+        throw new LineFault(says('line.body-clause', { clause: x }));
+    body.standard = made;
+    return true;
+  }
+  const from = /^from ([^,]+?)(?:, body (.+))?$/.exec(c);
+  if (from) {
+    body.from = from[1];
+    if (from[2] !== undefined) body.body = from[2];
+    return true;
+  }
+  const size = /^with (\S+) = (.+)$/.exec(c);
+  if (size) {
+    body.with = { ...(body.with as Json), [size[1] as string]: typedQuantity(size[2] as string) };
+    return true;
+  }
+  const relation = readRelation(c);
+  if (relation) body.place = [...((body.place as Json[]) ?? []), relation];
+  return relation !== undefined;
+};
+
+const readRelation = (c: string): Json | undefined => {
+  const axis = /^axis (.+?) on (.+?)(?:, (same|opposite) sense)?$/.exec(c);
+  if (axis) return { axis: axis[1], on: axis[2], ...(axis[3] && { sense: axis[3] }) };
+  const face = /^face (.+?) (against|along) (.+?)(?:, (gap|offset) (.+))?$/.exec(c);
+  if (!face || (face[4] && (face[4] === 'gap') !== (face[2] === 'against'))) return undefined;
+  return {
+    face: face[1],
+    [face[2] as string]: face[3],
+    ...(face[4] && { [face[4]]: typedQuantity(face[5] as string) }),
+  };
+};
+
 const readBody = (text: string): Json => {
   const [name = '', ...rest] = text
     .replace(/\.$/, '')
@@ -225,6 +268,7 @@ const readBody = (text: string): Json => {
   const turns: Json[] = [];
   for (const c of rest) {
     const at = /^at (\[[^\]]*\])$/.exec(c);
+    if (readSource(c, body)) continue;
     if (at) body.at = points(at[1] as string)[0];
     else if (!readPlacing(c, body, turns)) throw new LineFault(says('line.body-clause', { clause: c }));
   }

@@ -1,11 +1,13 @@
 import type { Account } from '../naming/accounts.ts';
 import type { Clause, Figure, FigureKind } from '../part/clauses.ts';
+import type { RelationFile } from '../part/placeSchema.ts';
 import type { ProfileFile } from '../part/profileSchema.ts';
 import type { Quantity } from '../part/quantity.ts';
-import type { FeatureFile, PartFile } from '../part/schema.ts';
+import type { BodyFile, FeatureFile, PartFile } from '../part/schema.ts';
 import { valueAt } from '../part/valueAt.ts';
 import { OPENINGS, PLACE_CLAUSES, type Reference, STEP_CLAUSE, shapeClauses } from './clauses.ts';
 import { referenceOf } from './reference.ts';
+import { STANDARD_WORDS } from './standardClauses.ts';
 
 /** A piece of a sentence: plain words, or a live figure with its place in the part file. */
 export type Token =
@@ -213,8 +215,40 @@ export const featureSentence = (f: FeatureFile, base: Path, from: Reference): To
   return [words(`${opening} a ${OPENINGS[kind]}`), ...clauses.flatMap((c) => [words(', '), ...withNames(c)])];
 };
 
-const bodyLine = (b: PartFile['bodies'][number], base: Path): Token[] => {
-  const out: Token[] = [words(`Body ${b.name}`)];
+/** What a body is, where it has no features of its own: a standard part, or one that comes from elsewhere. */
+const sourceWords = (b: BodyFile, base: Path): Token[] => {
+  if (b.standard) {
+    const { name, clauses } = STANDARD_WORDS[b.standard.kind];
+    const written = clauses.flatMap((c) => {
+      const tokens = writeClause(c, b.standard, [...base, 'standard']);
+      return tokens ? [tokens] : [];
+    });
+    return [words(`; a ${name}`), ...written.flatMap((c) => [words(', '), ...withNames(c)])];
+  }
+  if (b.from === undefined) return [];
+  const sizes = Object.entries(b.with ?? {}).flatMap(([name, q]): Token[] => [
+    words(`; with ${name} = `),
+    { ...figure(q, [...base, 'with', name], { kind: 'length' }), name },
+  ]);
+  return [words(`; from ${b.from}${b.body === undefined ? '' : `, body ${b.body}`}`), ...sizes];
+};
+
+/** A relation in words: "axis shank/side on plate.bore/wall", "face head/bottom against plate.plate/top, gap 2". */
+export const relationTokens = (r: RelationFile, base: Path): Token[] => {
+  if ('axis' in r)
+    return [words(`axis ${r.axis} on ${r.on}${r.sense === undefined ? '' : `, ${r.sense} sense`}`)];
+  const [key, by, other] =
+    'against' in r
+      ? (['gap', r.gap, `against ${r.against}`] as const)
+      : (['offset', r.offset, `along ${r.along}`] as const);
+  const head = words(`face ${r.face} ${other}`);
+  return by === undefined
+    ? [head]
+    : [head, words(`, ${key} `), { ...figure(by, [...base, key], { kind: 'length' }), name: key }];
+};
+
+const bodyLine = (b: BodyFile, base: Path): Token[] => {
+  const out: Token[] = [words(`Body ${b.name}`), ...sourceWords(b, base)];
   if (b.sectioned === false) out.push(words('; left whole'));
   if (b.sectioned === true) out.push(words('; sectioned'));
   for (const [i, t] of (b.turn ?? []).entries())
@@ -231,8 +265,13 @@ const bodyLine = (b: PartFile['bodies'][number], base: Path): Token[] => {
     });
     out.push(words(']'));
   }
+  for (const [i, r] of (b.place ?? []).entries())
+    out.push(words('; '), ...relationTokens(r, [...base, 'place', i]));
   return out;
 };
+
+/** A body's line: "Body bolt; a hexagon bolt, M16 x 80; axis shank/side on plate.bore/wall". */
+export const bodySentence = (b: BodyFile, base: Path): Token[] => withNames(bodyLine(b, base));
 
 /** A line of the statement. */
 export type StatementLine =
@@ -261,7 +300,7 @@ export const statementOf = (part: PartFile): StatementLine[] => [
   ...part.bodies.flatMap((b, i): StatementLine[] => {
     const from = referenceOf(part, b.features, b);
     return [
-      { kind: 'body', body: i, tokens: withNames(bodyLine(b, ['bodies', i])) },
+      { kind: 'body', body: i, tokens: bodySentence(b, ['bodies', i]) },
       ...b.features.map(
         (f, j): StatementLine => ({
           kind: 'feature',

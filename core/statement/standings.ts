@@ -61,7 +61,7 @@ const cornerWords = (path: readonly (string | number)[]): string => {
 export const standingSizes = (part: PartFile, marked: Standings | undefined): StandingSize[] =>
   statementOf(part).flatMap((line) =>
     line.tokens.flatMap((t): StandingSize[] => {
-      if (t.kind !== 'figure') return [];
+      if (t.kind !== 'figure' || t.figure === 'designation') return [];
       const corner = t.path.findIndex((k) => k === 'polygon' || k === 'path' || k === 'start');
       // where an outline begins is no size
       if (corner >= 0 && t.text === '0') return [];
@@ -70,7 +70,14 @@ export const standingSizes = (part: PartFile, marked: Standings | undefined): St
         {
           key,
           path: t.path,
-          line: line.kind === 'size' ? line.name : line.kind === 'feature' ? line.id : 'body',
+          line:
+            line.kind === 'size'
+              ? line.name
+              : line.kind === 'feature'
+                ? line.id
+                : line.kind === 'body'
+                  ? (part.bodies[line.body]?.name ?? 'body')
+                  : 'part',
           words:
             line.kind === 'size'
               ? 'named size'

@@ -121,7 +121,7 @@ describe('entering lines into a part', () => {
     const box = part.bodies.length ? built(part).box : undefined;
     const read = readTypedLine(line, typedContext(part, box));
     if (read.kind === 'asks') throw new Error(read.question);
-    return { part: enterReading(part, read), label: entryLabel(read) };
+    return { part: enterReading(part, read), label: entryLabel(part, read) };
   };
   test('a whole part from an empty statement', () => {
     const lines = [

@@ -46,7 +46,11 @@ export const Sentence = memo(({ tokens, subject }: Props) => {
               name={`${subject}, ${t.name ?? 'figure'}`}
               account={t.account}
               worth={values?.[t.path.join('.')]}
-              standing={standingOf(sizeKey(partNow(), t.path), t.text, standings)}
+              standing={
+                t.figure === 'designation'
+                  ? 'given'
+                  : standingOf(sizeKey(partNow(), t.path), t.text, standings)
+              }
               units={t.figure === 'length' ? units : 'mm'}
               onCommit={(text) => session.edit(withFigure(t, text), 'field')}
               onPreview={(text) => void session.preview(withFigure(t, text))}

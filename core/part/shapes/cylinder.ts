@@ -1,8 +1,8 @@
 import { circleLoop } from '../../solid/loop.ts';
-import { clause, length } from '../clauses.ts';
+import { clause, length, threadClauses } from '../clauses.ts';
 import { quantity } from '../quantity.ts';
 import { threadSchema } from '../threadSchema.ts';
-import { outsideThreads } from '../threads.ts';
+import { outsideThread } from '../threads.ts';
 import { defineShape, whole } from './definition.ts';
 import { sweep } from './sweeps.ts';
 
@@ -11,7 +11,7 @@ export const cylinder = defineShape({
   kind: 'cylinder',
   keys: { diameter: quantity, height: quantity, thread: threadSchema.optional() },
   name: 'cylinder',
-  clauses: [clause(length('diameter'), ' across'), clause(length('height'), ' high')],
+  clauses: [clause(length('diameter'), ' across'), clause(length('height'), ' high'), ...threadClauses],
   isCentred: true,
   under: 'Solids',
   examples: [
@@ -24,7 +24,7 @@ export const cylinder = defineShape({
     const carrier = { role: 'side', diameter, low: 0, high: height };
     return {
       ...whole(sweep(circleLoop([0, 0], diameter / 2, 'side'), 0, height, 'bottom', 'top')),
-      threads: outsideThreads(shape.thread, carrier, read, [...path, 'thread']),
+      threads: outsideThread(shape.thread, carrier, read, [...path, 'thread']),
     };
   },
 });

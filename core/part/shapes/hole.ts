@@ -3,11 +3,11 @@ import { DEGREE } from '../../number/angle.ts';
 import { says } from '../../number/faultWords.ts';
 import type { LocalSolid } from '../../solid/cell.ts';
 import { circleLoop } from '../../solid/loop.ts';
-import { angle, depthClauses, length, maybe } from '../clauses.ts';
+import { angle, depthClauses, length, maybe, threadClauses } from '../clauses.ts';
 import { type Quantity, quantity } from '../quantity.ts';
 import type { Path, SizeReader } from '../sizeReading.ts';
 import { threadSchema } from '../threadSchema.ts';
-import { insideThreads, tappingDiameter } from '../threads.ts';
+import { insideThread, tappingDiameter } from '../threads.ts';
 import { defineShape, THROUGH } from './definition.ts';
 import { frustum, sweep } from './sweeps.ts';
 
@@ -24,7 +24,7 @@ type HoleFile = z.infer<z.ZodObject<typeof keys>>;
 /** What is drilled: the diameter that is given, or else the one for tapping the thread. @throws Refusal */
 export const holeDiameter = (shape: HoleFile, read: SizeReader, path: Path): number =>
   shape.diameter === undefined
-    ? tappingDiameter(shape.thread ?? {}, read, [...path, 'thread'])
+    ? tappingDiameter(shape.thread, read, [...path, 'thread'])
     : read.size(shape.diameter, [...path, 'diameter']);
 
 /** A drilled hole, with what widens its mouth and the drill's tip below. */
@@ -89,6 +89,7 @@ export const hole = defineShape({
       ' degrees',
     ),
     maybe('drilled to ', angle('tip'), ' degrees'),
+    ...threadClauses,
   ],
   isCentred: true,
   under: 'Cut out',
@@ -110,7 +111,7 @@ export const hole = defineShape({
     return {
       solids: holeSolids(shape, diameter, read, path),
       through,
-      threads: insideThreads(shape.thread, carrier, read, at),
+      threads: insideThread(shape.thread, carrier, read, at),
     };
   },
 });

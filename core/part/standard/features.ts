@@ -191,22 +191,28 @@ const stud = (s: Of<'stud'>, read: SizeReader, path: Path): FeatureFile[] => {
       : threadOf(screw, s.threadBelow, length, read, path, 'threadBelow');
   if (above + below > length * (1 + 1e-12))
     read.refuse([...path, 'threadBelow'], says('thread.long', { thread: above + below, most: length }));
-  const thread = { size: screw.size.name, ...(s.by && { by: s.by }) };
-  return [
-    {
-      id: 'shank',
-      op: 'add',
-      at: [0, 0, -length],
-      shape: {
-        kind: 'cylinder',
-        diameter: screw.d,
-        height: length,
-        thread: [
-          { ...thread, length: above, from: 'top' as const },
-          ...(below > 0 ? [{ ...thread, length: below, from: 'bottom' as const }] : []),
-        ],
-      },
+  // each end is a feature of its own, for a feature has one thread
+  const end = (
+    id: string,
+    at: number,
+    height: number,
+    thread: number,
+    from: 'top' | 'bottom',
+  ): FeatureFile => ({
+    id,
+    op: 'add',
+    at: [0, 0, at],
+    shape: {
+      kind: 'cylinder',
+      diameter: screw.d,
+      height,
+      thread: { size: screw.size.name, length: thread, from, ...(s.by && { by: s.by }) },
     },
+  });
+  if (below <= 0) return [end('shank', -length, length, above, 'top')];
+  return [
+    end('shank', below - length, length - below, above, 'top'),
+    end('shank below', -length, below, below, 'bottom'),
   ];
 };
 

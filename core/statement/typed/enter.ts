@@ -3,7 +3,10 @@ import { partModel } from '../../part/model.ts';
 import type { PartFile } from '../../part/schema.ts';
 import { sizeReader } from '../../part/sizes.ts';
 import { referenceOf } from '../reference.ts';
-import { featureSentence } from '../sentence.ts';
+import { bodySentence, featureSentence } from '../sentence.ts';
+import { workedBody, workedIndex } from '../workedBody.ts';
+import { enterFastener } from './fasteners/enterFastener.ts';
+import { enterPlace, isPlaceLine } from './fasteners/placeLine.ts';
 import { cutMeets, levelAt } from './levels.ts';
 import type { RoundShape, TypedContext } from './placing.ts';
 import type { TypedReading } from './typedLine.ts';
@@ -24,7 +27,15 @@ export const typedContext = (part: PartFile, box: Box3 | undefined): TypedContex
       levelAt: (face, at) => levelAt(part, face, at),
       meets: (cut) => cutMeets(part, cut),
     }),
-    used: part.bodies.at(-1)?.features.map((f) => f.id) ?? [],
+    used: workedBody(part)?.features.map((f) => f.id) ?? [],
+    fasten: (line) => enterFastener(part, line),
+    place: {
+      isPlace: (line) => isPlaceLine(part, line),
+      enter: (line) => {
+        const { part: next, moved, assumed } = enterPlace(part, line);
+        return { part: next, added: [moved], assumed };
+      },
+    },
     worth,
   };
 };
@@ -35,7 +46,7 @@ const shapesIn = (part: PartFile): NonNullable<TypedContext['shapes']> => {
   const known = knownShapes.get(part);
   if (known) return known;
   const model = partModel(part);
-  const body = model.ok ? model.value.bodies.at(-1) : undefined;
+  const body = model.ok ? model.value.bodies[workedIndex(part)] : undefined;
   const shapes = (body?.operations ?? [])
     .filter((o) => o.op !== 'keep')
     .map((o) => ({
@@ -49,7 +60,7 @@ const shapesIn = (part: PartFile): NonNullable<TypedContext['shapes']> => {
 
 /** The rods and holes of the last body whose rims can be broken. */
 const roundsIn = (part: PartFile): RoundShape[] =>
-  (part.bodies.at(-1)?.features ?? []).flatMap((f): RoundShape[] => {
+  (workedBody(part)?.features ?? []).flatMap((f): RoundShape[] => {
     const { at, repeat, mirror, shape } = f;
     if (f.off || f.turn?.length) return [];
     const own = {
@@ -91,15 +102,15 @@ type Entered = Exclude<TypedReading, { kind: 'asks' }>;
 /** The part with what a line said. The first body of an empty statement is named after the part. */
 export const enterReading = (part: PartFile, read: Entered): PartFile => {
   if (read.kind === 'size') return { ...part, dims: { ...part.dims, [read.name]: read.value } };
+  if (read.kind === 'fastened') return { ...part, bodies: [...read.bodies] };
   const features = [...read.features];
   const { bodies } = part;
-  if (read.body !== undefined || !bodies.length)
+  const worked = workedIndex(part);
+  if (read.body !== undefined || worked < 0)
     return { ...part, bodies: [...bodies, { name: read.body ?? 'part', features }] };
   return {
     ...part,
-    bodies: bodies.map((b, i) =>
-      i === bodies.length - 1 ? { ...b, features: [...b.features, ...features] } : b,
-    ),
+    bodies: bodies.map((b, i) => (i === worked ? { ...b, features: [...b.features, ...features] } : b)),
   };
 };
 
@@ -107,7 +118,15 @@ export const enterReading = (part: PartFile, read: Entered): PartFile => {
 export const enteredSentences = (part: PartFile, read: Entered): string[] => {
   if (read.kind === 'size') return [`Let ${read.name} = ${read.value}`];
   const after = enterReading(part, read);
-  const body = after.bodies.at(-1);
+  if (read.kind === 'fastened')
+    return after.bodies
+      .filter((b) => read.added.includes(b.name))
+      .map((b) =>
+        bodySentence(b, [])
+          .map((t) => t.text)
+          .join(''),
+      );
+  const body = workedBody(after);
   const from = referenceOf(after, body?.features ?? [], body);
   return read.features.map((f) =>
     featureSentence(f, [], from)
@@ -116,11 +135,13 @@ export const enteredSentences = (part: PartFile, read: Entered): string[] => {
   );
 };
 
-/** What the Daybook says of an entered line. */
-export const entryLabel = (read: Entered): string =>
+/** What the Daybook says of an entered line. @param part as it stood before */
+export const entryLabel = (part: PartFile, read: Entered): string =>
   read.kind === 'size'
     ? `${read.name} = ${read.value}`
-    : `${read.features.map((f) => f.id).join(' and ')}: added`;
+    : read.kind === 'fastened'
+      ? `${read.added.join(' and ')}: ${read.added.some((n) => !part.bodies.some((b) => b.name === n)) ? 'added' : 'placed'}`
+      : `${read.features.map((f) => f.id).join(' and ')}: added`;
 
 const NAME = String.raw`[\p{L}_][\p{L}\p{N}_]*`;
 const TABLE_ROW = new RegExp(

@@ -1,6 +1,7 @@
 import { partModel } from '../../part/model.ts';
 import type { FeatureFile, PartFile } from '../../part/schema.ts';
 import { insideSolid, type Solid, solidOf, type Tolerance, toleranceFor } from '../../solid/body.ts';
+import { workedBody } from '../workedBody.ts';
 import { FACE_AXES, type FaceName } from './faces.ts';
 
 /** How far below a level material is looked for, as a share of the part's size. */
@@ -56,7 +57,7 @@ const SAMPLES = [0.004, 0.03, 0.1, 0.25, 0.4, 0.5, 0.6, 0.75, 0.9, 0.97, 0.996];
 
 /** Whether a cut takes anything off the part as it stands. One that cannot be worked out is not doubted here. */
 export const cutMeets = (part: PartFile, cut: FeatureFile): boolean => {
-  const body = part.bodies.at(-1);
+  const body = workedBody(part);
   if (!body) return true;
   const model = partModel({
     ...part,

@@ -4,6 +4,8 @@ import type { Quantity } from '../../part/quantity.ts';
 import { type FeatureFile, typedQuantity } from '../../part/schema.ts';
 import { Ask } from './ask.ts';
 import { FACE_AXES, type FaceName, HIGH, LOW } from './faces.ts';
+import type { Fastened } from './fasteners/enterFastener.ts';
+import type { FastenerLine } from './fasteners/fastenerLine.ts';
 import type { Said } from './said.ts';
 
 /** A rod or a hole, as its rims need it: the end that its axis runs to looks towards `plane`; a hole is drilled the other way. */
@@ -35,6 +37,13 @@ export type TypedContext = {
   readonly levelAt?: (face: FaceName, at: readonly number[]) => number | undefined;
   /** whether a cut takes anything off the part as it stands; judged by boxes where missing */
   readonly meets?: (cut: FeatureFile) => boolean;
+  /** puts standard parts on the part; missing where lines are read without a part */
+  readonly fasten?: (line: FastenerLine) => Fastened;
+  /** puts one body beside another */
+  readonly place?: {
+    readonly isPlace: (line: string) => boolean;
+    readonly enter: (line: string) => Fastened;
+  };
   /** the worth of a figure in the part's unit, an expression's too; undefined where it cannot be worked out */
   readonly worth: (text: string) => number | undefined;
 };

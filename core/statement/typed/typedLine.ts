@@ -1,10 +1,12 @@
 import { type Box3, joinBoxes } from '../../geometry/box.ts';
 import type { Quantity } from '../../part/quantity.ts';
-import { type FeatureFile, typedQuantity } from '../../part/schema.ts';
+import { type BodyFile, type FeatureFile, typedQuantity } from '../../part/schema.ts';
 import { freeName } from '../freeName.ts';
 import { readFeatureLine } from '../read.ts';
 import { Ask } from './ask.ts';
 import { draftsOf } from './drafts.ts';
+import type { Fastened } from './fasteners/enterFastener.ts';
+import { isFastenerLine, readFastenerLine } from './fasteners/fastenerLine.ts';
 import { gridOf, rowsOf } from './grid.ts';
 import { OFFERED } from './lexicon.ts';
 import type { TypedContext } from './placing.ts';
@@ -26,6 +28,13 @@ export type TypedReading =
       readonly assumed: readonly string[];
       /** which characters of the line each part of the reading used; absent where the line is a sentence of the statement itself */
       readonly uses?: readonly (Span & { readonly as: string })[];
+    }
+  /** standard parts put on, or bodies put beside one another: all bodies as they stand then, with those that changed */
+  | {
+      readonly kind: 'fastened';
+      readonly bodies: readonly BodyFile[];
+      readonly added: readonly string[];
+      readonly assumed: readonly string[];
     }
   | { readonly kind: 'asks'; readonly question: string; readonly offers: readonly string[] };
 
@@ -78,6 +87,12 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
   const size = SIZE_LINE.exec(line);
   if (size)
     return { kind: 'size', name: size[1] as string, value: typedQuantity((size[2] as string).trim()) };
+  if (c.fasten && isFastenerLine(line)) {
+    const { fasten } = c;
+    return bodiesAfter(() => fasten(readFastenerLine(line)));
+  }
+  const { place } = c;
+  if (place?.isPlace(line)) return bodiesAfter(() => place.enter(line));
   const body = BODY_LINE.exec(line);
   if (body) {
     const name = (body[1] as string).trim();
@@ -184,6 +199,16 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
       assumed,
       uses: said.uses().map((u) => ({ ...u, from: u.from + lead, to: u.to + lead })),
     };
+  } catch (error) {
+    if (error instanceof Ask) return { kind: 'asks', question: error.message, offers: error.offers };
+    throw error;
+  }
+};
+
+const bodiesAfter = (work: () => Fastened): TypedReading => {
+  try {
+    const { part, added, assumed } = work();
+    return { kind: 'fastened', bodies: part.bodies, added, assumed };
   } catch (error) {
     if (error instanceof Ask) return { kind: 'asks', question: error.message, offers: error.offers };
     throw error;

@@ -15,6 +15,7 @@ import { useDesk, useSession, useView } from '../../useDesk.ts';
 import { START_BUTTON } from './startButton.ts';
 
 const SquaredPanel = fetchedLater(() => import('../../panels/SquaredPanel.tsx').then((m) => m.SquaredPanel));
+const BringPart = fetchedLater(() => import('./BringPart.tsx').then((m) => m.BringPart));
 const StartMenu = fetchedLater(
   () => import('./StartMenu.tsx').then((m) => m.StartMenu),
   <span className={START_BUTTON}>
@@ -57,14 +58,15 @@ const Understood = ({
       </div>
     );
   const sentences = enteredSentences(part, read);
-  const lines = read.kind === 'size' ? sentences : read.features.map((f, i) => `${f.id}: ${sentences[i]}`);
+  const lines =
+    read.kind === 'understood' ? read.features.map((f, i) => `${f.id}: ${sentences[i]}`) : sentences;
   return (
     <div data-testid="understood" className="mt-1.5 text-[13px] leading-[18px]">
       {read.kind === 'understood' && read.body !== undefined && <p>Body {read.body}</p>}
       {lines.map((l) => (
         <p key={l}>{l}</p>
       ))}
-      {read.kind === 'understood' && read.assumed.length > 0 && (
+      {read.kind !== 'size' && read.assumed.length > 0 && (
         <p className="text-[12.5px] text-second">Assumed: {[...new Set(read.assumed)].join('; ')}.</p>
       )}
     </div>
@@ -88,7 +90,7 @@ export const AddLine = () => {
     [text, drawing.part, box],
   );
   const [undrawn, setUndrawn] = useState<string>();
-  const understood = read?.kind === 'understood';
+  const understood = read?.kind === 'understood' || read?.kind === 'fastened';
   // what was understood is drawn before it is taken; a line that is still being typed is waited for
   // biome-ignore lint/correctness/useExhaustiveDependencies: it is drawn anew on every drawing that takes the place of this one
   useEffect(() => {
@@ -246,8 +248,15 @@ export const AddLine = () => {
           </button>
         </p>
       )}
-      <span className="mt-2 flex items-center gap-4">
-        <StartMenu onBegin={write} />
+      <span className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1">
+        <StartMenu
+          onBegin={(words) => {
+            const lines = words.split('\n');
+            if (lines.length > 1) void paste(lines);
+            else write(words);
+          }}
+        />
+        <BringPart />
         <button
           type="button"
           onClick={() => setCounting(true)}

@@ -10,6 +10,7 @@ import { Sentence } from '../../book/Sentence.tsx';
 import { fetchedLater } from '../../fetchedLater.tsx';
 import { useDesk, useEdit, useSession } from '../../useDesk.ts';
 import { AddLine } from './AddLine.tsx';
+import { BodyLine } from './BodyLine.tsx';
 import { GroupHead } from './GroupHead.tsx';
 import { dropOn, type FeatureLine, LineName, LineTools } from './LineTools.tsx';
 import { TurnedTable } from './TurnedTable.tsx';
@@ -139,11 +140,8 @@ export const Measure = () => {
               );
             if (line.kind === 'body')
               return (
-                <li
-                  key={`body ${line.body}`}
-                  className="border-b border-rule-strong px-5 pt-3 pb-[3px] font-semibold"
-                >
-                  <Sentence tokens={line.tokens} subject={`Body ${drawing.part.bodies[line.body]?.name}`} />
+                <li key={`body ${line.body}`} className="border-b border-rule-strong px-5 pt-3 pb-[3px]">
+                  <BodyLine index={line.body} />
                 </li>
               );
             if (line.kind !== 'feature') return null;

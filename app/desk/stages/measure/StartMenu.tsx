@@ -22,11 +22,34 @@ const STARTS: readonly { readonly under: string; readonly lines: readonly Exampl
       { name: 'Another body', line: 'body pin: cylinder 10 dia 60 long' },
     ],
   },
+  {
+    under: 'Assembly',
+    lines: [
+      { name: 'Body on a body', line: 'upper on lower, bores in line, flush at the front' },
+      { name: 'Bolts, washers, nuts', line: 'bolts through all holes, with washers and nuts' },
+      { name: 'Bolt', line: 'bolt M12 x 60 through the hole, head on top' },
+      { name: 'Nut', line: 'nut M12' },
+      { name: 'Washer', line: 'washer M12 under the nut' },
+      { name: 'Screw in a tapped hole', line: 'screw M8 into the hole' },
+      {
+        name: 'Two plates, bolted',
+        line: [
+          'body lower: block 90 x 60 x 30',
+          'hole 17.5 through top 45 30',
+          'body upper: block 90 x 60 x 18',
+          'hole 17.5 through top 45 30',
+          'upper on lower, bores in line, flush at the front',
+          'bolt M16 with washer and nut',
+        ].join('\n'),
+      },
+    ],
+  },
 ];
 
 /** The same line with sizes that suit an inch part: about as large, in eighths. Counts and angles stay. */
 const inInches = (line: string): string =>
-  line.replace(/\b(\d+)\b(?! (?:holes|degrees))/g, (n) =>
+  // the names of metric screws stay
+  line.replace(/(?<![M.])\b(\d+(?:\.\d+)?)\b(?! (?:holes|degrees))/g, (n) =>
     mixedFraction(new Fraction(Math.max(1, Math.round((Number(n) / 25) * 8)), 8)),
   );
 

@@ -1,0 +1,127 @@
+import type { Drawing } from '../drawing/drawing.ts';
+import { Refusal } from '../number/fault.ts';
+import { says } from '../number/faultWords.ts';
+import type { RelationFile } from '../part/placeSchema.ts';
+import type { BodyFile, PartFile } from '../part/schema.ts';
+import { freeName } from '../statement/freeName.ts';
+import type { BodyCommand, Edited } from './command.ts';
+import { gone } from './place.ts';
+
+const otherOf = (r: RelationFile): string => ('axis' in r ? r.on : 'against' in r ? r.against : r.along);
+
+/** Whether a body is placed by another one. */
+const standsOn = (b: BodyFile, name: string): boolean =>
+  (b.place ?? []).some((r) => otherOf(r).startsWith(`${name}.`));
+
+/** A body with all that is placed by it, and by those in turn. */
+const withThoseOn = (part: PartFile, name: string): string[] => {
+  const out = [name];
+  for (const b of part.bodies) if (!out.includes(b.name) && out.some((n) => standsOn(b, n))) out.push(b.name);
+  return out;
+};
+
+const removeBody = (d: Drawing, body: string, withOthers: boolean): Edited => {
+  if (!d.part.bodies.some((b) => b.name === body)) gone(`The body "${body}"`);
+  const all = withThoseOn(d.part, body);
+  const others = all.slice(1);
+  if (others.length && !withOthers)
+    throw new Refusal({
+      path: [],
+      where: `body "${body}"`,
+      ...says('edit.stands-on', { body, others: others.join(', ') }),
+    });
+  const bodies = d.part.bodies.filter((b) => !all.includes(b.name));
+  const { brought, ...rest } = d.part;
+  const kept = Object.entries(brought ?? {}).filter(
+    ([from]) => bodies.some((b) => b.from === from) || isInner(brought, bodies, from),
+  );
+  return {
+    drawing: { ...d, part: { ...rest, bodies, ...(kept.length && { brought: Object.fromEntries(kept) }) } },
+    label: `${all.join(' and ')}: taken out`,
+  };
+};
+
+/** Whether a brought part is used within another one that stays. */
+const isInner = (brought: PartFile['brought'], bodies: readonly BodyFile[], from: string): boolean =>
+  Object.entries(brought ?? {}).some(
+    ([name, b]) => b.part.bodies.some((x) => x.from === from) && bodies.some((x) => x.from === name),
+  );
+
+const changed = (d: Drawing, body: string, change: (b: BodyFile) => BodyFile): Drawing => {
+  if (!d.part.bodies.some((b) => b.name === body)) gone(`The body "${body}"`);
+  const bodies = d.part.bodies.map((b) => (b.name === body ? change(b) : b));
+  return { ...d, part: { ...d.part, bodies } };
+};
+
+const withPlace = (b: BodyFile, place: readonly RelationFile[]): BodyFile => {
+  const { place: _, ...rest } = b;
+  return place.length ? { ...rest, place: [...place] } : rest;
+};
+
+/**
+ * Changes the bodies of an assembly.
+ * @throws Refusal where what is to be changed is gone, or others stand on a body that is to go
+ */
+export const applyBodyCommand = (d: Drawing, c: BodyCommand): Edited => {
+  switch (c.type) {
+    case 'removeBody':
+      return removeBody(d, c.body, c.withOthers);
+    case 'addRelation':
+      return {
+        drawing: changed(d, c.body, (b) => withPlace(b, [...(b.place ?? []), c.relation])),
+        label: `${c.body}: placed by ${otherOf(c.relation)}`,
+      };
+    case 'removeRelation':
+      return {
+        drawing: changed(d, c.body, (b) =>
+          withPlace(
+            b,
+            (b.place ?? []).filter((_, i) => i !== c.index),
+          ),
+        ),
+        label: `${c.body}: a relation taken out`,
+      };
+    case 'bringPart': {
+      const name = freeName(
+        c.name,
+        d.part.bodies.map((b) => b.name),
+      );
+      const body: BodyFile = {
+        name,
+        from: c.from,
+        ...(c.body !== undefined && { body: c.body }),
+        features: [],
+      };
+      return {
+        drawing: {
+          ...d,
+          part: {
+            ...d.part,
+            bodies: [...d.part.bodies, body],
+            brought: { ...d.part.brought, ...innerOf(c.brought), [c.from]: withoutInner(c.brought) },
+          },
+        },
+        label: `${name}: brought in from ${c.from}`,
+      };
+    }
+    case 'takeOverPart':
+      return {
+        drawing: {
+          ...d,
+          part: {
+            ...d.part,
+            brought: { ...d.part.brought, ...innerOf(c.brought), [c.from]: withoutInner(c.brought) },
+          },
+        },
+        label: `${c.from}: taken over as it is now`,
+      };
+  }
+};
+
+type Brought = NonNullable<PartFile['brought']>[string];
+/** A drawing's part may have parts of its own brought in: they come along. */
+const innerOf = (b: Brought): NonNullable<PartFile['brought']> => (b.part as PartFile).brought ?? {};
+const withoutInner = (b: Brought): Brought => {
+  const { brought: _, ...part } = b.part as PartFile;
+  return { ...b, part };
+};
