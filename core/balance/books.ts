@@ -18,9 +18,10 @@ export const booksOf = (
 ): Books => ({
   views: new Map(
     sheet.views.map((v) => {
-      const lines = linesOfView(v, sheet.sections);
+      // a drawing shows threads too
+      const lines = [...linesOfView(v, sheet.sections), ...v.view.threads];
       const asked = drawsHidden(v, rules) || given.get(v.name)?.some((l) => !l.seen);
-      return [v.name, { ...v.view, lines: asked ? lines : lines.filter((l) => l.class === 'visible') }];
+      return [v.name, { ...v.view, lines: asked ? lines : lines.filter((l) => l.class !== 'hidden') }];
     }),
   ),
   angle: sheet.angle,

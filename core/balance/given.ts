@@ -74,7 +74,7 @@ export const facesByFeature = (
 };
 /** A line of one of the part's own views as it is compared with a given one. @param k paper millimetres to a part unit */
 export const ownLine = (l: ViewLine, k: number, order: readonly string[] = []): OwnLine => ({
-  line: givenFrom(l.curve, l.from, l.to, l.class === 'visible', (p) => [p[0] * k, p[1] * k], k),
+  line: givenFrom(l.curve, l.from, l.to, l.class !== 'hidden', (p) => [p[0] * k, p[1] * k], k),
   of: facesByFeature(l, order),
 });
 

@@ -3,7 +3,8 @@ import { mapPoint, type Rigid, turnVector } from '../geometry/rigid.ts';
 import { along, cross, dot, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
 import { Refusal } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
-import { bodyPlacement, placementsOf } from '../part/placement.ts';
+import { homesOf } from '../part/homes.ts';
+import { placementsOf } from '../part/placement.ts';
 import type { PartFile } from '../part/schema.ts';
 import { sizeReader } from '../part/sizes.ts';
 import type { Solid } from '../solid/body.ts';
@@ -18,7 +19,7 @@ export const axesOf = (file: PartFile, feature: string): { axes: Axis[]; body: s
     const j = body.features.findIndex((f) => f.id === feature && !f.off);
     const f = body.features[j];
     if (!f) continue;
-    const home = bodyPlacement(body, read, ['bodies', i]);
+    const home = homesOf(file)[i] as Rigid;
     const axes = placementsOf(f, read, ['bodies', i, 'features', j]).map(({ place, copy }): Axis => {
       const inWorld = (v: Vec3): Vec3 => turnVector(home, turnVector(place as Rigid, v));
       return {

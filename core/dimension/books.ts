@@ -423,7 +423,11 @@ const builtFrom = (plain: PartFile): BuiltPart | undefined => {
  */
 export const openBooks = (file: PartFile, known?: BuiltPart): DimensionBooks | undefined => {
   const plain = plainPart(file);
-  const part = known ?? builtFrom(plain);
+  const whole = known ?? builtFrom(plain);
+  const part = whole && {
+    ...whole,
+    bodies: whole.bodies.filter((b) => plain.bodies.some((x) => x.name === b.solid.name)),
+  };
   const surfaces = surfacesByKey(plain);
   if (!part || !surfaces) return undefined;
   const shown = facesShown(part, plain);

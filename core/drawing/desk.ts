@@ -29,6 +29,7 @@ import { seeScene, type View, type ViewMemory, viewOf } from '../view/view.ts';
 import { dimensionsOnSheet } from './dimensioned.ts';
 import type { Drawing } from './drawing.ts';
 import { type Distances, openGaps } from './openGaps.ts';
+import { setupOnSheet } from './partsRows.ts';
 import { type ProposedFront, proposeFront } from './proposedFront.ts';
 import { type ProposedViews, proposeViews } from './proposedViews.ts';
 
@@ -183,7 +184,7 @@ export const openDesk = (): Desk => {
     };
     const sheet = drawSheet(
       part,
-      d.setup,
+      setupOnSheet(d),
       d,
       sections,
       numbered,
@@ -241,7 +242,7 @@ export const openDesk = (): Desk => {
     const { sheet } = worked;
     const viewIn = (name: ViewName): View =>
       sheet.views.find((v) => v.name === name)?.view ?? plainViews(known)(name);
-    return lay && openGaps(known.part, d.setup, sheet.sections, lay, viewIn);
+    return lay && openGaps(known.part, setupOnSheet(d), sheet.sections, lay, viewIn);
   };
   const plan: Desk['plan'] = (d) => {
     const worked = work(d);
@@ -256,11 +257,11 @@ export const openDesk = (): Desk => {
       lay && dimensioning(built, lay, plainViews(known), sheet.sections).margins,
     );
     return {
-      offers: offersFor(d.setup, load),
+      offers: offersFor(setupOnSheet(d), load),
       proposed: proposeViews(d.part, built),
       front: proposeFront(built),
       settingOut: settingOut(sheet),
-      fullness: fullnessOf(sheet, d.setup),
+      fullness: fullnessOf(sheet, setupOnSheet(d)),
     };
   };
   return { look, part, books, openGaps: gapsFor, plan, work, steps };

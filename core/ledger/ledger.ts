@@ -1,10 +1,11 @@
 import type { Box3 } from '../geometry/box.ts';
-import { mapPoint } from '../geometry/rigid.ts';
+import { mapPoint, type Rigid } from '../geometry/rigid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import type { ProjectionAngle, ViewName } from '../geometry/viewFrames.ts';
 import type { Account } from '../naming/accounts.ts';
 import { copyOfFace, copyWords, facesOfMeeting } from '../naming/keys.ts';
-import { bodyPlacement, placementsOf } from '../part/placement.ts';
+import { homesOf } from '../part/homes.ts';
+import { placementsOf } from '../part/placement.ts';
 import type { PartFile } from '../part/schema.ts';
 import { definitionOf, type ShapeFile } from '../part/shapes/shapes.ts';
 import { sizeReader } from '../part/sizes.ts';
@@ -100,7 +101,7 @@ export type FeatureCentre = {
 export const featureCentres = (file: PartFile): FeatureCentre[] => {
   const read = sizeReader(file);
   return file.bodies.flatMap((body, i) => {
-    const home = bodyPlacement(body, read, ['bodies', i]);
+    const home = homesOf(file)[i] as Rigid;
     return body.features.flatMap((f, j): FeatureCentre[] => {
       if (f.off || !definitionOf(f.shape.kind).isCentred) return [];
       return placementsOf(f, read, ['bodies', i, 'features', j]).map(({ place, copy }) => ({

@@ -1,6 +1,7 @@
 import { compose, mapPoint, type Rigid } from '../geometry/rigid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
-import { bodyPlacement, placementsOf } from '../part/placement.ts';
+import { homesOf } from '../part/homes.ts';
+import { placementsOf } from '../part/placement.ts';
 import { profileLoop } from '../part/profile.ts';
 import type { PartFile } from '../part/schema.ts';
 import { holeDiameter } from '../part/shapes/hole.ts';
@@ -77,7 +78,7 @@ const conesOf = (s: ShapeFile, read: SizeReader): Narrowing[] => {
 export const framedFeatures = (file: PartFile): FramedFeature[] => {
   const read = sizeReader(file);
   return file.bodies.flatMap((b, i) => {
-    const home = bodyPlacement(b, read, ['bodies', i]);
+    const home = homesOf(file)[i] as Rigid;
     return b.features.flatMap((f, j): FramedFeature[] => {
       if (f.off) return [];
       const cones = conesOf(f.shape, read);

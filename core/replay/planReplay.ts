@@ -3,6 +3,7 @@ import { distance2, length2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
 import { numberPoints } from '../ledger/numbering.ts';
+import { expandedPart } from '../part/expandedPart.ts';
 import { partModel } from '../part/model.ts';
 import type { PartFile } from '../part/schema.ts';
 import { cutPointKey } from '../section/cutPoints.ts';
@@ -10,7 +11,7 @@ import type { Sheet } from '../sheet/drawnSheet.ts';
 import type { Stretch } from '../sheet/ink/ink.ts';
 import { stretchOnPaper } from '../sheet/layout/similarity.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
-import { drawnLines } from '../sheet/views/drawnLines.ts';
+import { drawnLines, drawsHidden } from '../sheet/views/drawnLines.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import type { Edge } from '../solid/boundary.ts';
 import { type BuiltPart, buildPart } from '../solid/build.ts';
@@ -179,18 +180,19 @@ const drawFoundRound = (
 /**
  * Plans the construction of a sheet's views from blank paper: boxes, circles and polygons where they are seen true, then the lines view by view,
  * each coordinate given, measured once, or projected from what is drawn.
- * @param file the part as it is stated, for its sizes and polygons
+ * @param stated the part as it is stated, for its sizes and polygons
  * @param corners the numbered corners, for the words
  * @param rules the house rules, for the lines that are drawn and whether light ones stay
  */
 export const planReplay = (
   sheet: Sheet,
-  file: PartFile,
+  stated: PartFile,
   part: BuiltPart,
   corners: readonly Named[],
   choice: ReplayChoice,
   rules: SheetSetup['rules'],
 ): Replay => {
+  const file = expandedPart(stated);
   const cutPoints = sheet.sections.flatMap((s) =>
     s.bodies.flatMap((b) =>
       b.cutPoints.map(
@@ -207,9 +209,14 @@ export const planReplay = (
   );
   const scenes = sheet.sections.flatMap((s) => s.remains);
   const solid = (choice.order === 'uncut' && beforeCuts(file)) || part;
-  const edges = new Map<string, Edge>(
-    [...solid.bodies, ...scenes, ...part.bodies].flatMap((b) => b.edges.map((e) => [e.key, e])),
-  );
+  const everyEdge = [...solid.bodies, ...scenes, ...part.bodies].flatMap((b) => b.edges);
+  const edges = new Map<string, Edge>(everyEdge.map((e) => [e.key, e]));
+  const allEdges = new Map<string, Edge[]>();
+  for (const e of everyEdge) {
+    const same = allEdges.get(e.key);
+    if (!same) allEdges.set(e.key, [e]);
+    else if (!same.includes(e)) same.push(e);
+  }
   const p = beginPlan(
     sheet,
     choice,
@@ -225,7 +232,16 @@ export const planReplay = (
   setBoxesOut(p);
   const polygons = polygonsOf(file);
   const views = orderOf(sheet.views, choice.first);
-  const linesOf = new Map(views.map((v) => [v, drawnLines(v, sheet.sections, rules)]));
+  // threads are drawn with the lines of the part
+  const linesOf = new Map(
+    views.map((v) => [
+      v,
+      [
+        ...drawnLines(v, sheet.sections, rules),
+        ...v.view.threads.filter((l) => l.class !== 'hidden' || drawsHidden(v, rules)),
+      ],
+    ]),
+  );
   // what is seen true anywhere is drawn there first: everything else is projected from it
   const features = framedFeatures(file);
   const each = <T extends { readonly feature: string }>(list: readonly T[], draw: (x: T) => void): void => {
@@ -247,7 +263,7 @@ export const planReplay = (
     v.cut !== undefined && l.curve.type === 'conic' && isUnstated(v, stretchOnPaper(v.toPaper, l));
   for (const v of views)
     for (const seen of [true, false])
-      for (const l of (linesOf.get(v) ?? []).filter((x) => isCircle(x) && (x.class === 'visible') === seen))
+      for (const l of (linesOf.get(v) ?? []).filter((x) => isCircle(x) && (x.class !== 'hidden') === seen))
         if (!waits(v, l)) {
           workOn(p, featureOfLine(p, l), v.name);
           drawRound(p, v.name, stretchOnPaper(v.toPaper, l), seen, lineOfWords(p, l));
@@ -255,7 +271,7 @@ export const planReplay = (
   let found: readonly Findable[] = [];
   const drawLines = (v: PlacedView, seen: boolean): void => {
     const own = (linesOf.get(v) ?? []).filter(
-      (l) => (l.class === 'visible') === seen && (!isCircle(l) || waits(v, l)) && !isPlotted(l),
+      (l) => (l.class !== 'hidden') === seen && (!isCircle(l) || waits(v, l)) && !isPlotted(l),
     );
     for (const l of inOrder(p, v, own)) {
       workOn(p, featureOfLine(p, l), v.name);
@@ -293,7 +309,7 @@ export const planReplay = (
     for (const l of (linesOf.get(v) ?? []).filter(isPlotted)) {
       workOn(p, featureOfLine(p, l), v.name);
       if (!(v.cut && joinFound(p, v, l, l.class === 'visible', found)))
-        drawPlotted(p, v.name, l, l.class === 'visible', edges);
+        drawPlotted(p, v.name, l, l.class === 'visible', allEdges);
     }
   for (const draw of cuts.shapes) draw();
   darken(p);

@@ -107,12 +107,29 @@ const dividedPoints = (p: Plan, wanted: ViewName, edge: Edge): Vec3[] => {
   return [];
 };
 
+/** All edges by their key; bodies that are alike have edges of one key. */
+export type EdgesByKey = ReadonlyMap<string, readonly Edge[]>;
+
+/** The edge that a line of a view shows: of those of its key the one that passes its middle. */
+const edgeUnder = (v: PlacedView, l: ViewLine, edges: EdgesByKey): Edge | undefined => {
+  const same = l.sources.flatMap((s) => edges.get(s) ?? []);
+  if (same.length < 2) return same[0];
+  const middle = onPaper(v.toPaper, pointOn2(l.curve, (l.from + l.to) / 2));
+  const off = (e: Edge): number =>
+    Math.min(
+      ...Array.from({ length: SCAN }, (_, i) =>
+        distance2(placeOfPoint(v, pointOn(e.curve, e.from + ((e.to - e.from) * i) / (SCAN - 1))), middle),
+      ),
+    );
+  return same.map((e) => ({ e, off: off(e) })).reduce((a, b) => (b.off < a.off ? b : a)).e;
+};
+
 /**
  * The places along a line of a view with the points of the part they show, where its edge is known: at the divisions of a circle that the edge is
  * seen as, otherwise at equal steps.
  */
-const samplesOf = (p: Plan, v: PlacedView, l: ViewLine, edges: ReadonlyMap<string, Edge>): Sample[] => {
-  const edge = l.sources.map((s) => edges.get(s)).find((e) => e !== undefined);
+const samplesOf = (p: Plan, v: PlacedView, l: ViewLine, edges: EdgesByKey): Sample[] => {
+  const edge = edgeUnder(v, l, edges);
   const onCurve = (i: number, n: number): Vec2 =>
     onPaper(v.toPaper, pointOn2(l.curve, l.from + ((l.to - l.from) * i) / n));
   if (!edge)
@@ -162,13 +179,7 @@ const alongLine = (
 };
 
 /** A curve that no instrument draws: plotted from the views that show its faces as circles, and joined by eye. */
-export const drawPlotted = (
-  p: Plan,
-  view: ViewName,
-  l: ViewLine,
-  seen: boolean,
-  edges: ReadonlyMap<string, Edge>,
-): void => {
+export const drawPlotted = (p: Plan, view: ViewName, l: ViewLine, seen: boolean, edges: EdgesByKey): void => {
   const v = p.sheet.views.find((x) => x.name === view) as PlacedView;
   const through: string[] = [];
   for (const { place, at } of samplesOf(p, v, l, edges)) {

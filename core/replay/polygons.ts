@@ -1,7 +1,8 @@
-import { mapPoint, turnVector } from '../geometry/rigid.ts';
+import { mapPoint, type Rigid, turnVector } from '../geometry/rigid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import { DEGREE } from '../number/angle.ts';
-import { bodyPlacement, placementsOf } from '../part/placement.ts';
+import { homesOf } from '../part/homes.ts';
+import { placementsOf } from '../part/placement.ts';
 import type { Quantity } from '../part/quantity.ts';
 import type { PartFile } from '../part/schema.ts';
 import { MOST_SIDES } from '../part/sizeReading.ts';
@@ -37,7 +38,7 @@ const radiusOf = (sides: number, given: PolygonGiven, size: number): number => {
 export const polygonsOf = (file: PartFile): Polygon[] => {
   const read = sizeReader(file);
   return file.bodies.flatMap((b, i) => {
-    const home = bodyPlacement(b, read, ['bodies', i]);
+    const home = homesOf(file)[i] as Rigid;
     return b.features.flatMap((f, j): Polygon[] => {
       const s = f.shape;
       if (f.off || (s.kind !== 'prism' && s.kind !== 'pyramid')) return [];

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { type NumberingChoice, STARTS, USUAL_NUMBERING } from '../ledger/numbering.ts';
 import { traceSchema, viewName } from '../part/schema.ts';
+import type { PartsRow } from './annotate/partsList.ts';
 import { PAPER_NAMES } from './layout/paper.ts';
 import { paperPlace } from './layout/paperPlace.ts';
 
@@ -114,6 +115,10 @@ export const setupSchema = z
       cutTitles: z.literal('letters').optional(),
       /** how far apart the lines of all hatching are, mm; by the size of the area where missing */
       hatchEvery: z.number().min(0.5).max(12).optional(),
+      /** the parts list of an assembly above the title block */
+      partsList: z.literal(true).optional(),
+      /** the items of the parts list at the views, in balloons */
+      balloons: z.literal(true).optional(),
       /** how dimension lines end; in arrows where missing */
       lineEnds: z.enum(['ticks', 'dots']).optional(),
       /** what the views are called on the sheet; front, top and left view where missing */
@@ -126,7 +131,10 @@ export const setupSchema = z
     path: ['between'],
     message: 'The views would stand on the lines between them. Make the gap smaller.',
   });
-export type SheetSetup = z.infer<typeof setupSchema>;
+export type SheetSetup = z.infer<typeof setupSchema> & {
+  /** the rows of the parts list, worked out from the part; they are not kept with the drawing */
+  readonly partsRows?: readonly PartsRow[];
+};
 
 /** How the house rules name the corners. */
 export const numberingOf = ({

@@ -220,7 +220,8 @@ export const statedPlaces = (file: PartFile): StatedPlace[] => {
   const named = namedSizes(file);
   return file.bodies.flatMap((body, i) =>
     body.features.flatMap((f, j): StatedPlace[] => {
-      if (f.off) return [];
+      // where a body stands by relations, its places are no sums of stated sizes
+      if (f.off || body.place?.length) return [];
       const bodyPath = ['bodies', i];
       const path = [...bodyPath, 'features', j];
       const work = (r: SizeReader): Raw[] => rawPlaces(body, f, r, bodyPath, path);

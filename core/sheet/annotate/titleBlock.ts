@@ -178,7 +178,8 @@ const LABELS = {
 const revisionTable = (paper: PaperFrame, rows: readonly Revision[]): Ink[] => {
   if (paper.titleBlock === 'none' || !rows.length) return [];
   const { title: b } = paper;
-  const floor = b.y + b.h - REVISION_ROW * rows.length;
+  const form = TITLE_FORMS[paper.titleBlock];
+  const floor = b.y + form.row * form.rows;
   const columns = [0, 0.08, 0.64, 0.82] as const;
   return rows.flatMap((r, i): Ink[] => {
     const y = floor + REVISION_ROW * i;

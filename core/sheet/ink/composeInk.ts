@@ -3,7 +3,9 @@ import type { SceneBody } from '../../view/scene.ts';
 import { type FeatureAxis, featureAxes } from '../annotate/centreLines.ts';
 import { cornerNames } from '../annotate/cornerNames.ts';
 import { type HatchOf, hatchStyle } from '../annotate/hatch.ts';
+import { hatchOrders } from '../annotate/hatchOrder.ts';
 import { withLettering } from '../annotate/lettering.ts';
+import { partsListInk } from '../annotate/partsList.ts';
 import { footInk } from '../annotate/sheetNotes.ts';
 import { type TitleText, titleBlock } from '../annotate/titleBlock.ts';
 import { traceInk } from '../annotate/traceLine.ts';
@@ -25,12 +27,13 @@ export const composeInk = (
   scale: string,
   numbered: Numbered,
 ): Ink[] => {
-  const bodies = new Map(part.bodies.map((b, i) => [b.solid.name, i]));
+  const cut = new Set(sheet.sections.flatMap((s) => s.bodies.map((b) => b.name)));
+  const orders = hatchOrders(part, cut);
   const hatchOf: HatchOf = (s, body) => {
     const face = s.bodies.find((b) => b.name === body)?.face;
     const { scale: k } = sheet;
     return hatchStyle(
-      bodies.get(body) ?? 0,
+      orders.get(body) ?? 0,
       (face?.area ?? 0) * k * k,
       (face?.perimeter ?? 0) * k,
       setup.rules.hatchEvery,
@@ -50,6 +53,9 @@ export const composeInk = (
       { scale, units: part.units, paper: sheet.paper.name },
       setup.revisions,
     ),
+    ...(setup.rules.partsList
+      ? partsListInk(sheet.paper, setup.partsRows ?? [], setup.revisions?.length ?? 0)
+      : []),
     ...footInk(sheet.paper, part.units, setup.notes).ink,
     ...referenceInk(sheet, setup),
     ...(setup.rules.projectors === 'kept' ? projectorInk(sheet, setup, numbered, part) : []),

@@ -25,6 +25,9 @@ export type PaperChoice = {
   readonly titleBlock?: TitleFormName | 'none' | undefined;
   /** what was changed since the first issue: a row above the title block each */
   readonly revisions?: readonly unknown[] | undefined;
+  /** the parts of an assembly, where they are listed: a row each above that, and one for the heading */
+  readonly partsRows?: readonly unknown[] | undefined;
+  readonly rules?: { readonly partsList?: true | undefined } | undefined;
 };
 
 /** What stands for a paper of its own size until one is given, mm. */
@@ -61,6 +64,8 @@ const FILING = 20;
 const MARGIN = 10;
 /** A row of the revision table, mm. */
 export const REVISION_ROW = 5;
+/** A row of the parts list, mm. */
+export const PARTS_ROW = 5.5;
 
 export type PaperFrame = {
   readonly width: number;
@@ -78,7 +83,12 @@ export const paperFrame = (choice: PaperChoice): PaperFrame => {
   const titleBlock = choice.titleBlock ?? 'corner';
   const form = titleBlock === 'none' ? undefined : TITLE_FORMS[titleBlock];
   const w = form ? Math.min(form.width ?? frame.w, frame.w) : 0;
-  const h = form ? form.row * form.rows + REVISION_ROW * (choice.revisions?.length ?? 0) : 0;
+  const parts = choice.rules?.partsList ? (choice.partsRows?.length ?? 0) : 0;
+  const h = form
+    ? form.row * form.rows +
+      REVISION_ROW * (choice.revisions?.length ?? 0) +
+      (parts ? PARTS_ROW * (parts + 1) : 0)
+    : 0;
   return { width, height, frame, title: { x: frame.x + frame.w - w, y: frame.y, w, h }, titleBlock };
 };
 

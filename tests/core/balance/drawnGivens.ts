@@ -15,7 +15,9 @@ export type Given = { name: string; books: Books; sheets: Sheets };
 
 /** What the views of a sheet say, with all their lines. */
 export const plainBooks = (sheet: Sheet, file: PartFile): Books => ({
-  views: new Map(sheet.views.map((v) => [v.name, v.view])),
+  views: new Map(
+    sheet.views.map((v) => [v.name, { ...v.view, lines: [...v.view.lines, ...v.view.threads] }]),
+  ),
   angle: sheet.angle,
   unit: sheet.units,
   features: file.bodies.flatMap((b) => b.features.map((f) => f.id)),
@@ -32,13 +34,13 @@ const givenOf = (name: string, d: Drawing): Given | undefined => {
     sheets: new Map(
       sheet.views.map((v) => [
         v.name,
-        v.view.lines.map(
+        [...v.view.lines, ...v.view.threads].map(
           (l): Tagged => ({
             line: givenFrom(
               l.curve,
               l.from,
               l.to,
-              l.class === 'visible',
+              l.class !== 'hidden',
               (p) => onPaper(v.toPaper, p),
               v.toPaper.k,
             ),
