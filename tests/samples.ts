@@ -19,11 +19,17 @@ export const demoDrawing = (name: string): Drawing => {
   return read.value;
 };
 
+/** An assembly with each standard part once: a second one tests nothing new, and what compares line with line takes four times as long. */
+const eachOnce = (d: Drawing): Drawing => ({
+  ...d,
+  part: { ...d.part, bodies: d.part.bodies.filter((b) => !(b.standard && / \d+$/.test(b.name))) },
+});
+
 /** All demo drawings, each with its file's name. */
 export const demoDrawings = (): [string, Drawing][] =>
   readdirSync(DEMO)
     .filter((f) => f.endsWith('.drawing.json'))
-    .map((f) => [f, demoDrawing(f)]);
+    .map((f) => [f, eachOnce(demoDrawing(f))]);
 
 const caseNames = (): string[] => (existsSync(CASES) ? readdirSync(CASES) : []);
 const casePart = (name: string): PartFile => {

@@ -180,6 +180,7 @@ export const openDesk = (): Desk => {
     const numbered = {
       points: known.points,
       moved: d.labels,
+      unnamed: new Set(d.part.bodies.filter((b) => b.standard).map((b) => b.name)),
       centres: d.setup.rules.projectorsFeature === undefined ? undefined : featureCentres(d.part),
     };
     const sheet = drawSheet(

@@ -294,6 +294,14 @@ const WORDS = {
     what: `${v.others} stand by "${v.body}".`,
     remedy: 'Take them out first, or all together.',
   }),
+  'balloons.no-room': (v: { items: Value }) => ({
+    what: `There is no room beside the views for the balloons of ${v.items}.`,
+    remedy: 'Give the views more gap, a smaller scale or larger paper.',
+  }),
+  'balloons.not-seen': (v: { items: Value }) => ({
+    what: `No view shows ${v.items}.`,
+    remedy: 'Add a view or a section that does.',
+  }),
   'standard.size-unknown': (v: { size: Value; known: Value }) => ({
     what: `There is no size "${v.size}" of this in the tables.`,
     remedy: `Take one of ${v.known}.`,

@@ -211,11 +211,11 @@ export const planReplay = (
   const solid = (choice.order === 'uncut' && beforeCuts(file)) || part;
   const everyEdge = [...solid.bodies, ...scenes, ...part.bodies].flatMap((b) => b.edges);
   const edges = new Map<string, Edge>(everyEdge.map((e) => [e.key, e]));
-  const allEdges = new Map<string, Edge[]>();
-  for (const e of everyEdge) {
-    const same = allEdges.get(e.key);
-    if (!same) allEdges.set(e.key, [e]);
-    else if (!same.includes(e)) same.push(e);
+  // bodies that are alike have edges of one key; an edge that a cut has clipped stands for the whole one
+  const allEdges = new Map<string, Edge[]>([...edges].map(([key, e]) => [key, [e]]));
+  for (const e of part.bodies.flatMap((b) => b.edges)) {
+    const same = allEdges.get(e.key) as Edge[];
+    if (!same.includes(e)) same.push(e);
   }
   const p = beginPlan(
     sheet,

@@ -14,6 +14,7 @@ import type { PaperFrame } from './layout/paper.ts';
 import type { TitleGuides } from './layout/titleGuides.ts';
 import type { SheetSetup } from './setup.ts';
 import type { PlacedAuxiliary } from './views/auxiliary.ts';
+import type { PlacedBalloon } from './views/balloons.ts';
 import type { PlacedPictorial } from './views/pictorialView.ts';
 import type { PlacedView } from './views/placedView.ts';
 import type { PlacedShape } from './views/trueShape.ts';
@@ -42,6 +43,8 @@ export type Sheet = {
   readonly auxiliaries: readonly PlacedAuxiliary[];
   /** an isometric, where the house rules want one and it has a place */
   readonly pictorial: PlacedPictorial | undefined;
+  /** the items of the parts list at the views, where they are shown */
+  readonly balloons: readonly PlacedBalloon[];
   /** how the points are posted in each view */
   readonly postings: ReadonlyMap<ViewName, ReadonlyMap<string, Posting>>;
   readonly ink: readonly Ink[];
@@ -61,4 +64,6 @@ export type Numbered = {
   /** the centres of round features, for their projectors */
   readonly centres?: readonly FeatureCentre[] | undefined;
   readonly moved?: Readonly<Record<string, readonly [number, number]>> | undefined;
+  /** bodies whose corners are not named on the sheet: nobody numbers those of a bolt */
+  readonly unnamed?: ReadonlySet<string> | undefined;
 };

@@ -24,6 +24,7 @@ import { inner, lowOf, unscaled } from './layout/placement.ts';
 import { titleGuides } from './layout/titleGuides.ts';
 import type { SheetSetup } from './setup.ts';
 import { type AuxiliaryMaker, placeAuxiliaries, takenRooms } from './views/auxiliaries.ts';
+import { placeBalloons } from './views/balloons.ts';
 import { ISOMETRIC_SIGHT, placePictorial } from './views/pictorialView.ts';
 import { type PlacedView, viewToPaper } from './views/placedView.ts';
 import type { PlacedShape } from './views/trueShape.ts';
@@ -180,6 +181,24 @@ export const drawSheet = (
       ])
     : undefined;
   if (pictorial && !pictorial.fits) findings.push(NO_ROOM_FOR_PICTORIAL);
+  const taken = [
+    ...takenRooms(setup, placement, part.units),
+    ...auxiliaries.map((a) => a.room),
+    ...(pictorial?.fits ? [pictorial.room] : []),
+  ];
+  const balloons = setup.rules.balloons
+    ? placeBalloons(
+        setup.partsRows ?? [],
+        views,
+        sections,
+        part.bodies,
+        part.tol,
+        new Map([...layout.boxes.keys()].map((name, i) => [name, taken[i] as Rect])),
+        inner(paper.frame, 2),
+        taken,
+      )
+    : { placed: [], findings: [] };
+  findings.push(...balloons.findings);
   findings.push(
     ...titleTrouble(paper, title, { scale: scaleText(ratio), units: part.units, paper: paper.name }),
   );
@@ -207,6 +226,7 @@ export const drawSheet = (
     sections,
     auxiliaries,
     pictorial: pictorial?.fits ? pictorial : undefined,
+    balloons: balloons.placed,
     postings,
     findings,
   };

@@ -169,10 +169,10 @@ test('lines of the statement are moved, copied and taken out; figures step with 
   await openDrawing(page, server.address, 'Mast clamp with bolts');
   const names = () => page.locator('main li span.text-deep').allTextContents();
   const before = await names();
-  await page.getByRole('button', { name: 'Copy head' }).click();
+  await page.getByRole('button', { name: 'Copy seat' }).first().click();
   await expect.poll(names).toHaveLength(before.length + 1);
-  expect(await names()).toContain('head 2');
-  await page.getByRole('button', { name: 'Take head 2 out' }).click();
+  expect(await names()).toContain('seat 2');
+  await page.getByRole('button', { name: 'Take seat 2 out' }).click();
   await expect.poll(names).toEqual(before);
   const size = page.getByLabel(/^Size h,/);
   await size.focus();

@@ -212,7 +212,8 @@ const stud = (s: Of<'stud'>, read: SizeReader, path: Path): FeatureFile[] => {
   if (below <= 0) return [end('shank', -length, length, above, 'top')];
   return [
     end('shank', below - length, length - below, above, 'top'),
-    end('shank below', -length, below, below, 'bottom'),
+    // they overlap between the threads, so that the end of each lies within its feature
+    end('shank below', -length, length - above, below, 'bottom'),
   ];
 };
 

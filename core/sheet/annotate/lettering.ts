@@ -36,7 +36,8 @@ const INTERRUPTED: ReadonlySet<Pen> = new Set(['projector', 'hatch', 'centre', '
 /** Lettering that has its own fixed place. */
 const FIXED: ReadonlySet<Layer> = new Set(['title', 'frame']);
 /** Names of corners and figures of dimensions have their places already; other lettering keeps clear of them. */
-const isPlaced = (t: TextInk): boolean => t.label !== undefined || t.layer === 'dimensions';
+const isPlaced = (t: TextInk): boolean =>
+  t.label !== undefined || t.layer === 'dimensions' || t.layer === 'balloons';
 
 /** Kept free round a text, mm. */
 const MARGIN = 0.35;

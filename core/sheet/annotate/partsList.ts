@@ -46,7 +46,7 @@ export const partsListInk = (paper: PaperFrame, rows: readonly PartsRow[], revis
         const y = foot + PARTS_ROW * (i + 1);
         return straight([b.x, y], [b.x + b.w, y]);
       }),
-      ...COLUMNS.slice(1).map(([from]) => straight([b.x + from * b.w, foot], [b.x + from * b.w, top])),
+      ...COLUMNS.map(([from]) => straight([b.x + from * b.w, foot], [b.x + from * b.w, top])),
     ]),
     ...texts.flatMap((cells, i) =>
       cells.map((text, c): Ink => {

@@ -1,5 +1,6 @@
 import type { BuiltPart } from '../../solid/build.ts';
 import type { SceneBody } from '../../view/scene.ts';
+import { balloonInk } from '../annotate/balloonInk.ts';
 import { type FeatureAxis, featureAxes } from '../annotate/centreLines.ts';
 import { cornerNames } from '../annotate/cornerNames.ts';
 import { type HatchOf, hatchStyle } from '../annotate/hatch.ts';
@@ -71,7 +72,12 @@ export const composeInk = (
       return home ? dimensionInk(d, d.wanted.id, home, setup.rules.lineEnds ?? 'arrows') : [];
     }),
   ];
-  const names = setup.rules.corners ? cornerNames(sheet, setup, numbered, ink, part) : [];
+  ink.push(...sheet.balloons.flatMap(balloonInk));
+  const named = {
+    ...numbered,
+    points: numbered.points.filter((p) => !numbered.unnamed?.has(p.body)),
+  };
+  const names = setup.rules.corners ? cornerNames(sheet, setup, named, ink, part) : [];
   const lettered = withLettering([...ink, ...names], sheet.paper.frame, sheet.paper.title);
   // letters stand on their guide lines, so these are no lines to be kept clear of
   return [...lettered, ...titleGuideInk(sheet, lettered)];

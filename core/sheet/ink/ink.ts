@@ -35,7 +35,8 @@ export type Layer =
   | 'trueShape'
   | 'labels'
   | 'numbers'
-  | 'dimensions';
+  | 'dimensions'
+  | 'balloons';
 
 export type StrokeInk = {
   readonly kind: 'stroke';

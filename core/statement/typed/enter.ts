@@ -2,6 +2,7 @@ import { type Box3, EMPTY_BOX, joinBoxes } from '../../geometry/box.ts';
 import { partModel } from '../../part/model.ts';
 import type { PartFile } from '../../part/schema.ts';
 import { sizeReader } from '../../part/sizes.ts';
+import { boxOfAdditions } from '../../solid/body.ts';
 import { referenceOf } from '../reference.ts';
 import { bodySentence, featureSentence } from '../sentence.ts';
 import { workedBody, workedIndex } from '../workedBody.ts';
@@ -17,6 +18,12 @@ import type { TypedReading } from './typedLine.ts';
  */
 export const typedContext = (part: PartFile, box: Box3 | undefined): TypedContext => {
   const worth = worthIn(part);
+  const alone = workedAlone(part);
+  if (alone) {
+    // the features of a body that others place are counted in its own place
+    const own = typedContext(alone, ownBox(alone));
+    return { ...own, ...assemblyOf(part) };
+  }
   return {
     units: part.units,
     names: new Set(Object.keys(part.dims ?? {})),
@@ -28,16 +35,38 @@ export const typedContext = (part: PartFile, box: Box3 | undefined): TypedContex
       meets: (cut) => cutMeets(part, cut),
     }),
     used: workedBody(part)?.features.map((f) => f.id) ?? [],
-    fasten: (line) => enterFastener(part, line),
-    place: {
-      isPlace: (line) => isPlaceLine(part, line),
-      enter: (line) => {
-        const { part: next, moved, assumed } = enterPlace(part, line);
-        return { part: next, added: [moved], assumed };
-      },
-    },
+    ...assemblyOf(part),
     worth,
   };
+};
+
+/** What lines about whole bodies are read with. */
+const assemblyOf = (part: PartFile): Required<Pick<TypedContext, 'fasten' | 'place'>> => ({
+  fasten: (line) => enterFastener(part, line),
+  place: {
+    isPlace: (line) => isPlaceLine(part, line),
+    enter: (line) => {
+      const { part: next, moved, assumed } = enterPlace(part, line);
+      return { part: next, added: [moved], assumed };
+    },
+  },
+});
+
+const knownAlone = new WeakMap<PartFile, PartFile>();
+/** A part of nothing but the body that lines go to, in its own place; undefined where that body is not placed by others. */
+const workedAlone = (part: PartFile): PartFile | undefined => {
+  const body = workedBody(part);
+  if (!body?.place?.length) return undefined;
+  const before = knownAlone.get(part);
+  if (before) return before;
+  const { place: _, ...free } = body;
+  const alone = { ...part, bodies: [free] };
+  knownAlone.set(part, alone);
+  return alone;
+};
+const ownBox = (alone: PartFile): Box3 | undefined => {
+  const model = partModel(alone);
+  return model.ok ? boxOfAdditions(model.value.bodies) : undefined;
 };
 
 /** The boxes of what the last body adds, by feature; the worked out ones of a part are kept as long as it is. */

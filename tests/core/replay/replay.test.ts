@@ -7,7 +7,12 @@ import { chainWorth } from '../../../core/station/sizeChain.ts';
 import { caseDrawings, cutCaseDrawings, demoDrawings } from '../../samples.ts';
 import { redrawn, replayOf, withRules } from './replayHand.ts';
 
-const drawings = demoDrawings();
+const assemblies = demoDrawings().filter(([, d]) => d.part.bodies.some((b) => b.standard));
+/** The drawings without their bolts and nuts, whose many curves are looked at once, by themselves. */
+const drawings = demoDrawings().map(([name, d]): [string, Drawing] => [
+  name,
+  { ...d, part: { ...d.part, bodies: d.part.bodies.filter((b) => !b.standard) } },
+]);
 const conformance = caseDrawings();
 
 /** Each conformance part with each of its cuts. */
@@ -43,6 +48,10 @@ describe('the replay, done by a hand that knows nothing but the steps', () => {
       expect(redrawn(d, choice)).toMatchObject({ missing: [], spare: 0 });
     },
   );
+  // the points of the curves in which heads and nuts are chamfered are calculated; all else is constructed
+  test.each(assemblies)('%s with its bolts, nuts and threads: every line, and none besides', (_n, d) => {
+    expect(redrawn(d, CHOICES[0] as ReplayChoice)).toMatchObject({ missing: [], spare: 0 });
+  });
 });
 
 describe('conformance parts as they are cut', () => {
@@ -104,9 +113,7 @@ describe('nothing appears from nowhere', () => {
   test.each(all)('%s: no coordinate is calculated, all are constructed', (_n, d) => {
     // as the drawing numbers its points round curves, and not at all
     expect(redrawn(d, CHOICES[0] as ReplayChoice)).toMatchObject({ missing: [], spare: 0 });
-    // the points of the curves in which heads and nuts are chamfered are calculated; all else of an assembly is constructed
-    const made = { ...d, part: { ...d.part, bodies: d.part.bodies.filter((b) => !b.standard) } };
-    const { steps } = replayOf(made, CHOICES[0] as ReplayChoice);
+    const { steps } = replayOf(d, CHOICES[0] as ReplayChoice);
     expect(steps.filter((s) => s.source === 'calculated').map((s) => s.text)).toEqual([]);
   });
 });

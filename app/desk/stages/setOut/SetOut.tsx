@@ -460,6 +460,26 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
         />
       </Row>
       <TitleRows />
+      {drawing.part.bodies.length > 1 && (
+        <>
+          <Row label="Parts list">
+            <Tick
+              name="Parts list"
+              on={setup.rules.partsList ?? false}
+              onChange={(on) =>
+                rule({ partsList: on || undefined }, `Parts list ${on ? 'on the sheet' : 'left out'}`)
+              }
+            />
+          </Row>
+          <Row label="Balloons">
+            <Tick
+              name="Balloons"
+              on={setup.rules.balloons ?? false}
+              onChange={(on) => rule({ balloons: on || undefined }, `Balloons ${on ? 'drawn' : 'left out'}`)}
+            />
+          </Row>
+        </>
+      )}
       {/* what comes and goes stands last, so that nothing moves away under the pointer */}
       {setup.rules.referenceLines && (
         <Row label="Label planes">

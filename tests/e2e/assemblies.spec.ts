@@ -1,0 +1,122 @@
+import { expect, test } from '@playwright/test';
+import { newDrawing, newLine, openDrawing, saved, stand } from './desk.ts';
+import { serverFor } from './server.ts';
+
+const server = serverFor(test);
+
+const bodies = (page: import('@playwright/test').Page) =>
+  page.locator('main li').filter({ hasText: /^Body / });
+
+test('two plates with bolt, washer and nut in section, from nothing, in under 25 presses', async ({
+  page,
+}) => {
+  await page.goto(server.address);
+  let presses = 0;
+  const press = async (what: ReturnType<typeof page.getByRole>): Promise<void> => {
+    presses++;
+    await what.click();
+  };
+  await press(page.getByRole('button', { name: 'New drawing' }));
+  await press(page.getByRole('button', { name: 'Begin from a shape' }));
+  await press(page.getByRole('menuitem', { name: 'Two plates, bolted' }));
+  await expect(bodies(page)).toHaveCount(5, { timeout: 20_000 });
+  await saved(page);
+  await press(page.getByRole('navigation', { name: 'Stages' }).getByRole('button', { name: 'Cut' }));
+  await press(page.getByRole('button', { name: 'Add a cut' }));
+  await press(page.getByRole('menuitem').filter({ hasText: 'top view' }).first());
+  await expect(page.getByTestId('sheet').getByText('SECTIONAL FRONT VIEW')).toBeVisible();
+  // bolt, washer and nut stay whole; both plates are hatched
+  await expect(page.getByTestId('sheet').locator('path[data-layer="hatch"]')).toHaveCount(4);
+  console.log(`    ${presses} presses`);
+  expect(presses).toBeLessThan(25);
+});
+
+test('lines for standard parts: what is understood, what is asked, and what stands by what', async ({
+  page,
+}) => {
+  await newDrawing(page, server.address);
+  const enter = async (text: string): Promise<void> => {
+    await newLine(page).fill(text);
+    await newLine(page).press('Enter');
+    await expect(newLine(page)).toHaveValue('');
+    await saved(page);
+  };
+  await enter('body plate: block 60 x 40 x 20');
+  await enter('hole 9 through top 30 20');
+  await newLine(page).fill('bolt M12 x 40');
+  await expect(page.getByTestId('asks')).toContainText('M12 does not fit that hole, which is 9 across');
+  await newLine(page).fill('bolt M8 with washer and nut');
+  await expect(page.getByTestId('understood')).toContainText('a hexagon bolt, M8 x 35');
+  await expect(page.getByTestId('understood')).toContainText('35 long: through 20');
+  await newLine(page).press('Enter');
+  await expect(bodies(page)).toHaveCount(4);
+  await expect(page.getByText('It may still turn about its axis.').first()).toBeVisible();
+  // a figure of the bolt is live: the nut follows what it stands against
+  await page.getByLabel('Body bolt, x').fill('45');
+  await page.getByLabel('Body bolt, x').press('Enter');
+  await expect(page.getByTestId('overall H')).toHaveText('50.3');
+  // a size that is not in the tables is refused in place, with those that are
+  const size = page.getByLabel('Body nut, figure');
+  await size.fill('M13');
+  await size.press('Enter');
+  await expect(page.getByText('There is no size "M13"', { exact: false })).toBeVisible();
+  await size.press('Escape');
+  // what stands by the bolt goes with it
+  await bodies(page).nth(1).hover();
+  await page.getByRole('button', { name: 'Take bolt out' }).click();
+  await expect(bodies(page)).toHaveCount(1);
+  await saved(page);
+});
+
+test('a part is brought in from the register, placed by its faces, and taken over when it has changed', async ({
+  page,
+}) => {
+  await newDrawing(page, server.address);
+  await newLine(page).fill('body bench: block 200 x 120 x 20');
+  await newLine(page).press('Enter');
+  await saved(page);
+  await page.getByRole('button', { name: 'Bring in a part' }).click();
+  await page.getByLabel('Find a drawing').fill('sundial');
+  await page.getByRole('button', { name: /Sundial wedge/ }).click();
+  await expect(bodies(page)).toHaveCount(2);
+  await saved(page);
+  const address = page.url();
+  const name = (await bodies(page).nth(1).textContent())?.match(/^Body (.+?); from/)?.[1] ?? '';
+  await bodies(page).nth(1).hover();
+  await page.getByRole('button', { name: `Place ${name}` }).click();
+  await page.getByLabel(`Of ${name}`).selectOption({ index: 1 });
+  await page.getByLabel('Of the other body').selectOption('bench.block/top');
+  await page.getByRole('button', { name: 'Place', exact: true }).click();
+  await expect(page.getByText('against bench.block/top', { exact: false })).toBeVisible();
+  await expect(page.getByText('It may still turn about its axis and slide in a plane.')).toBeVisible();
+  await saved(page);
+  // its own drawing is changed
+  await openDrawing(page, server.address, 'Sundial wedge');
+  const figure = page.locator('main li input').first();
+  const before = await figure.inputValue();
+  await figure.fill(`${before} + 1`);
+  await figure.press('Enter');
+  await saved(page);
+  await page.goto(address);
+  await expect(page.getByText('has changed since it was brought in', { exact: false })).toBeVisible();
+  await page.getByRole('button', { name: 'Take it over' }).click();
+  await expect(page.getByText('has changed since it was brought in', { exact: false })).toHaveCount(0);
+  await saved(page);
+});
+
+test('the parts list and its balloons stand on the sheet of the mast clamp, and come and go', async ({
+  page,
+}) => {
+  await openDrawing(page, server.address, 'Mast clamp with bolts');
+  const sheet = page.getByTestId('sheet');
+  await expect(sheet.getByText('HEXAGON BOLT M10 X 70')).toBeVisible();
+  await expect(sheet.locator('text[data-layer="balloons"]')).toHaveText(['1', '2', '3', '4', '5'], {
+    useInnerText: false,
+  });
+  await stand(page, 'Set out');
+  await page.getByRole('switch', { name: 'Balloons' }).click();
+  await expect(sheet.locator('text[data-layer="balloons"]')).toHaveCount(0);
+  await page.getByRole('switch', { name: 'Parts list' }).click();
+  await expect(sheet.getByText('HEXAGON BOLT M10 X 70')).toHaveCount(0);
+  await saved(page);
+});
