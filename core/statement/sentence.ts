@@ -221,7 +221,9 @@ const sourceWords = (b: BodyFile, base: Path): Token[] => {
     const { name, clauses } = STANDARD_WORDS[b.standard.kind];
     const written = clauses.flatMap((c) => {
       const tokens = writeClause(c, b.standard, [...base, 'standard']);
-      return tokens ? [tokens] : [];
+      // the keys of a standard part are what its sizes are called
+      const named = (t: Token): Token => (t.kind === 'figure' ? { ...t, name: String(t.path.at(-1)) } : t);
+      return tokens ? [tokens.map(named)] : [];
     });
     return [words(`; a ${name}`), ...written.flatMap((c) => [words(', '), ...withNames(c)])];
   }

@@ -232,7 +232,7 @@ export const placeBalloons = (
   const lost = rows.filter((r) => !placed.some((p) => p.item === r.item) && !homeless.includes(r.item));
   const about = { path: ['setup', 'rules'], where: 'the balloons' };
   return {
-    placed,
+    placed: placed.sort((a, b) => a.item - b.item),
     findings: [
       ...(homeless.length ? [{ ...about, ...says('balloons.no-room', { items: homeless.join(', ') }) }] : []),
       ...(lost.length

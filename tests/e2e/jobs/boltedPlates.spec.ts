@@ -43,7 +43,7 @@ test('two plates, a bolt by proportions through them, in section', async ({ page
   await work.choose('House rules', 'Metric workshop');
   await work.choose('Scale', '1 : 1');
   await settled(page);
-  await page.getByLabel('Left view').uncheck();
+  await page.getByRole('checkbox', { name: 'Left view' }).click();
   work.actions++;
   await settled(page);
   await work.figure('Corner from the left', '100');
