@@ -1,6 +1,7 @@
 import type { Box3 } from '../core/geometry/box.ts';
 import type { PartFile } from '../core/part/schema.ts';
 import { enteredSentences, enterReading, typedContext } from '../core/statement/typed/enter.ts';
+import { assemblyReaders } from '../core/statement/typed/fasteners/assemblyReaders.ts';
 import { readTypedLine } from '../core/statement/typed/typedLine.ts';
 
 /** How a typed line was read, as the command line gives it. */
@@ -25,7 +26,7 @@ export const readLines = (
   let part = start;
   let isOpen = false;
   const readings = lines.map((line): LineReading => {
-    const read = readTypedLine(line, typedContext(part, boxOf(part)));
+    const read = readTypedLine(line, typedContext(part, boxOf(part), assemblyReaders));
     if (read.kind === 'asks') {
       isOpen = true;
       return { line, understood: null, assumed: [], question: read.question, offers: read.offers };

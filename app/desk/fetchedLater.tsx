@@ -7,6 +7,11 @@ const restMayCome = new Promise<void>((done) => {
   letRestCome = done;
 });
 
+/** Fetches a script with those that come once the desk has stood for a moment. */
+export const fetchWithRest = (load: () => Promise<unknown>): void => {
+  loads.push(load);
+};
+
 /**
  * A component whose script is not part of the first load. It is fetched when it is first shown, or once the desk has stood for a moment:
  * so it is there too when the server is away.

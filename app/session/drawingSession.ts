@@ -1,11 +1,12 @@
 import { createStore } from 'zustand/vanilla';
 import { applyCommand } from '../../core/edit/applyCommand.ts';
-import type { Command } from '../../core/edit/command.ts';
+import type { Command, EditContext } from '../../core/edit/command.ts';
 import type { Fault } from '../../core/number/fault.ts';
 import { says } from '../../core/number/faultWords.ts';
 import { sameData } from '../../core/number/sameData.ts';
 import type { Kept, Stored } from '../../exchange/kept.ts';
 import { addedFeatures } from './addedFeatures.ts';
+import { assemblyLines } from './assemblyLines.ts';
 import { type QueuedChange, remade } from './queuedChange.ts';
 import type {
   ConflictChoice,
@@ -75,6 +76,9 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
           'This browser has no room to keep changes that are not stored yet. Do not close this page until it says Saved.',
       });
   };
+
+  /** What changes are made with, besides the drawing. */
+  const context = (): EditContext => ({ box: get().picture?.box, assembly: assemblyLines() });
 
   // ---- the picture ----
 
@@ -146,7 +150,7 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
   const goOnAfterOwnStep = (current: Kept): boolean => {
     if (!doubtful || current.lastChange !== doubtful) return false;
     doubtful = undefined;
-    const again = remade(current.drawing, queue, { box: get().picture?.box });
+    const again = remade(current.drawing, queue, context());
     if (!again.ok) return false;
     absorb(current);
     setQueue(again.value);
@@ -238,7 +242,7 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
   };
   const makeEdit = async (command: Command): Promise<readonly Fault[]> => {
     if (isHalted()) return [HALTED];
-    const made = applyCommand(get().drawing, command, { box: get().picture?.box });
+    const made = applyCommand(get().drawing, command, context());
     if (!made.ok) return made.faults;
     const { drawing, label } = made.value;
     tryNumber++;
@@ -275,7 +279,7 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
       return [];
     }
     const before = get().drawing;
-    const made = applyCommand(before, command, { box: get().picture?.box });
+    const made = applyCommand(before, command, context());
     if (!made.ok) return made.faults;
     const { drawing } = made.value;
     const added = addedFeatures(before.part, drawing.part);
@@ -403,7 +407,7 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
       return faults;
     },
     preview: async (command) => {
-      const made = command && applyCommand(get().drawing, command, { box: get().picture?.box });
+      const made = command && applyCommand(get().drawing, command, context());
       if (made && !made.ok) return;
       const picture = await tools.draw(made ? made.value.drawing : get().drawing, true);
       if (picture && picture !== 'overran' && picture.ok) set({ picture: withKnownValues(picture) });

@@ -12,6 +12,7 @@ import type { CountedCube } from '../statement/gridCubes.ts';
 import type { SquaredProfile } from '../statement/squares.ts';
 import type { MarkedStanding } from '../statement/standings.ts';
 import type { TurnedTable } from '../statement/turned.ts';
+import type { AssemblyReaders } from '../statement/typed/placing.ts';
 import type { Source } from '../task/source.ts';
 import type { LinePlace, SizePlace } from './place.ts';
 import type { Stated } from './traceStated.ts';
@@ -243,6 +244,8 @@ export type Command =
 export type EditContext = {
   /** the box of the part as it stands, part units; undefined where it cannot be drawn */
   readonly box: Box3 | undefined;
+  /** reads typed lines about whole bodies, where that is at hand */
+  readonly assembly?: AssemblyReaders | undefined;
 };
 
 /** A drawing with a change in it, and the words of the change for the Daybook. */

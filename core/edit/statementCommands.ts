@@ -57,8 +57,8 @@ const setFigure = (d: Drawing, { place, text }: Extract<StatementCommand, { type
   };
 };
 
-const enterLine = (d: Drawing, text: string, { box }: EditContext): Edited => {
-  const read = readTypedLine(text, typedContext(d.part, box));
+const enterLine = (d: Drawing, text: string, { box, assembly }: EditContext): Edited => {
+  const read = readTypedLine(text, typedContext(d.part, box, assembly));
   if (read.kind === 'asks')
     throw new Refusal({ path: [], where: '', ...says('typed.question', { question: read.question }) });
   return { drawing: { ...d, part: enterReading(d.part, read) }, label: entryLabel(d.part, read) };

@@ -37,7 +37,7 @@ test('the first page is usable soon after the server is up', async ({ page }) =>
   expect(took).toBeLessThan(ALARM.firstPage);
 });
 
-test('the desk loads with less than 350 kB of compressed script', async ({ page }) => {
+test('the desk loads with less than 365 kB of compressed script', async ({ page }) => {
   const scripts: Promise<{ asked: number; size: number }>[] = [];
   page.on('response', (r) => {
     if (r.request().resourceType() !== 'script') return;
@@ -57,7 +57,7 @@ test('the desk loads with less than 350 kB of compressed script', async ({ page 
   expect(first.length).toBeGreaterThan(10);
   const total = first.reduce((sum, s) => sum + s.size, 0);
   console.log(`    script of register and desk, worker included: ${(total / 1024).toFixed(0)} kB compressed`);
-  expect(total).toBeLessThan(350 * 1024);
+  expect(total).toBeLessThan(365 * 1024);
 });
 
 test('a changed figure is soon on the sheet, in every demo drawing', async ({ page }) => {

@@ -1,3 +1,4 @@
+import { boxCorners } from '../../geometry/box.ts';
 import { distance2, type Vec2 } from '../../geometry/vec.ts';
 import { VIEW_FRAMES } from '../../geometry/viewFrames.ts';
 import type { Fault } from '../../number/fault.ts';
@@ -5,6 +6,7 @@ import { says } from '../../number/faultWords.ts';
 import type { Section } from '../../section/section.ts';
 import type { Tolerance } from '../../solid/body.ts';
 import { firstMetIn } from '../../view/firstMet.ts';
+import { flatten } from '../../view/project.ts';
 import type { SceneBody } from '../../view/scene.ts';
 import type { PartsRow } from '../annotate/partsList.ts';
 import { type Rect, rectInside, rectsMeet } from '../layout/paper.ts';
@@ -24,58 +26,64 @@ export const BALLOON_RADIUS = 4.5;
 const STEP = 11.5;
 const AWAY = 4 + BALLOON_RADIUS;
 
-/** So many places across and up a view are asked which body they show. */
-const LOOKS = 44;
-/** A place counts for more the further the body goes on about it, by so many of those places. */
-const AROUND = 3;
+/** So many places across and up a body are asked whether it shows there. */
+const LOOKS = 7;
 
-/** Where each body shows in a view: the place furthest inside what is seen of it, paper mm. */
-type Seen = ReadonlyMap<string, { readonly at: Vec2; readonly depth: number }>;
+/** Where a body shows in a view: a place as far inside what is seen of it as can be, paper mm. */
+type Seen = { readonly at: Vec2; readonly depth: number };
 
-const looked = new WeakMap<readonly SceneBody[], Map<string, Seen>>();
+/** Answers where bodies show in a view; each is looked at when it is first asked for. */
+type Look = (body: string) => Seen | undefined;
 
-const seenIn = (v: PlacedView, scene: readonly SceneBody[], tol: Tolerance): Seen => {
+const looked = new WeakMap<readonly SceneBody[], Map<string, Look>>();
+
+const lookIn = (v: PlacedView, scene: readonly SceneBody[], tol: Tolerance): Look => {
   const key = JSON.stringify([v.name, v.toPaper]);
   const before = looked.get(scene)?.get(key);
   if (before) return before;
-  const met = firstMetIn(scene, VIEW_FRAMES[v.name], tol);
-  const [u0, v0, u1, v1] = v.view.box;
-  const at = (i: number, j: number): Vec2 => [
-    u0 + ((u1 - u0) * (i + 0.5137)) / LOOKS,
-    v0 + ((v1 - v0) * (j + 0.5137)) / LOOKS,
-  ];
-  const grid = Array.from({ length: LOOKS }, (_, i) =>
-    Array.from({ length: LOOKS }, (_, j) => {
-      const hit = met(...at(i, j));
-      return hit ? (scene[hit.body]?.solid.name ?? '') : '';
-    }),
-  );
-  // how many rings of places round this one show the same body
-  const depthAt = (i: number, j: number, name: string): number => {
-    for (let r = 1; r <= AROUND; r++)
-      for (let k = -r; k <= r; k++)
-        for (const [a, b] of [
-          [i + k, j - r],
-          [i + k, j + r],
-          [i - r, j + k],
-          [i + r, j + k],
+  const frame = VIEW_FRAMES[v.name];
+  const met = firstMetIn(scene, frame, tol);
+  const known = new Map<string, Seen | undefined>();
+  const find = (name: string): Seen | undefined => {
+    const index = scene.findIndex((b) => b.solid.name === name);
+    const solid = scene[index]?.solid;
+    if (!solid) return undefined;
+    const flat = boxCorners(solid.box).map((p) => flatten(frame, p));
+    const [us, vs] = [flat.map((p) => p[0]), flat.map((p) => p[1])];
+    const [u0, v0] = [Math.min(...us), Math.min(...vs)];
+    const [w, h] = [Math.max(...us) - u0, Math.max(...vs) - v0];
+    const at = (i: number, j: number): Vec2 => [
+      u0 + (w * (i + 0.5137)) / LOOKS,
+      v0 + (h * (j + 0.5137)) / LOOKS,
+    ];
+    const shows = Array.from({ length: LOOKS }, (_, i) =>
+      Array.from({ length: LOOKS }, (_x, j) => met(...at(i, j))?.body === index),
+    );
+    let best: Seen | undefined;
+    for (let i = 0; i < LOOKS; i++)
+      for (let j = 0; j < LOOKS; j++) {
+        if (!shows[i]?.[j]) continue;
+        // how many of the places about it show the body too
+        let depth = 0;
+        for (const [x, y] of [
+          [i - 1, j],
+          [i + 1, j],
+          [i, j - 1],
+          [i, j + 1],
         ] as const)
-          if (grid[a]?.[b] !== name) return r - 1;
-    return AROUND;
+          if (shows[x]?.[y]) depth++;
+        if (!best || depth > best.depth) best = { at: onPaper(v.toPaper, at(i, j)), depth };
+      }
+    return best;
   };
-  const out = new Map<string, { at: Vec2; depth: number }>();
-  grid.forEach((column, i) => {
-    column.forEach((name, j) => {
-      if (!name) return;
-      const depth = depthAt(i, j, name);
-      const best = out.get(name);
-      if (!best || depth > best.depth) out.set(name, { at: onPaper(v.toPaper, at(i, j)), depth });
-    });
-  });
-  const known = looked.get(scene) ?? new Map<string, Seen>();
-  known.set(key, out);
-  looked.set(scene, known);
-  return out;
+  const look: Look = (name) => {
+    if (!known.has(name)) known.set(name, find(name));
+    return known.get(name);
+  };
+  const views = looked.get(scene) ?? new Map<string, Look>();
+  views.set(key, look);
+  looked.set(scene, views);
+  return look;
 };
 
 type Pointed = { readonly item: number; readonly to: Vec2 };
@@ -91,17 +99,13 @@ const pointedFrom = (
   const out = new Map<PlacedView, Pointed[]>();
   const left = new Set(rows);
   // where nothing shows well, a sliver will do
-  for (const least of [1, 0])
+  for (const least of [3, 1, 0])
     for (const v of order)
       for (const row of [...left]) {
-        const seen = seenIn(v, sceneOf(v), tol);
-        const best = row.bodies
-          .flatMap((b) => seen.get(b) ?? [])
-          .reduce<{ at: Vec2; depth: number } | undefined>(
-            (a, b) => (a && a.depth >= b.depth ? a : b),
-            undefined,
-          );
-        if (!best || best.depth < least) continue;
+        const look = lookIn(v, sceneOf(v), tol);
+        // the first of several that are alike, where it shows well enough
+        const best = row.bodies.map(look).find((x) => x && x.depth >= least);
+        if (!best) continue;
         left.delete(row);
         out.set(v, [...(out.get(v) ?? []), { item: row.item, to: best.at }]);
       }

@@ -6,23 +6,27 @@ import { boxOfAdditions } from '../../solid/body.ts';
 import { referenceOf } from '../reference.ts';
 import { bodySentence, featureSentence } from '../sentence.ts';
 import { workedBody, workedIndex } from '../workedBody.ts';
-import { enterFastener } from './fasteners/enterFastener.ts';
-import { enterPlace, isPlaceLine } from './fasteners/placeLine.ts';
 import { cutMeets, levelAt } from './levels.ts';
-import type { RoundShape, TypedContext } from './placing.ts';
+import type { AssemblyReaders, RoundShape, TypedContext } from './placing.ts';
 import type { TypedReading } from './typedLine.ts';
 
 /**
  * What a line typed for a part is read against.
  * @param box the part's box, in its own unit; undefined while nothing is stated
+ * @param assembly reads lines about whole bodies; none are known without
  */
-export const typedContext = (part: PartFile, box: Box3 | undefined): TypedContext => {
+export const typedContext = (
+  part: PartFile,
+  box: Box3 | undefined,
+  assembly?: AssemblyReaders,
+): TypedContext => {
   const worth = worthIn(part);
+  const ofBodies = assembly && { assembly: (line: string) => assembly(part, line) };
   const alone = workedAlone(part);
   if (alone) {
     // the features of a body that others place are counted in its own place
     const own = typedContext(alone, ownBox(alone));
-    return { ...own, ...assemblyOf(part) };
+    return { ...own, ...ofBodies };
   }
   return {
     units: part.units,
@@ -35,22 +39,10 @@ export const typedContext = (part: PartFile, box: Box3 | undefined): TypedContex
       meets: (cut) => cutMeets(part, cut),
     }),
     used: workedBody(part)?.features.map((f) => f.id) ?? [],
-    ...assemblyOf(part),
+    ...ofBodies,
     worth,
   };
 };
-
-/** What lines about whole bodies are read with. */
-const assemblyOf = (part: PartFile): Required<Pick<TypedContext, 'fasten' | 'place'>> => ({
-  fasten: (line) => enterFastener(part, line),
-  place: {
-    isPlace: (line) => isPlaceLine(part, line),
-    enter: (line) => {
-      const { part: next, moved, assumed } = enterPlace(part, line);
-      return { part: next, added: [moved], assumed };
-    },
-  },
-});
 
 const knownAlone = new WeakMap<PartFile, PartFile>();
 /** A part of nothing but the body that lines go to, in its own place; undefined where that body is not placed by others. */

@@ -1,11 +1,9 @@
 import type { Box3 } from '../../geometry/box.ts';
 import { decimal } from '../../number/format.ts';
 import type { Quantity } from '../../part/quantity.ts';
-import { type FeatureFile, typedQuantity } from '../../part/schema.ts';
+import { type FeatureFile, type PartFile, typedQuantity } from '../../part/schema.ts';
 import { Ask } from './ask.ts';
 import { FACE_AXES, type FaceName, HIGH, LOW } from './faces.ts';
-import type { Fastened } from './fasteners/enterFastener.ts';
-import type { FastenerLine } from './fasteners/fastenerLine.ts';
 import type { Said } from './said.ts';
 
 /** A rod or a hole, as its rims need it: the end that its axis runs to looks towards `plane`; a hole is drilled the other way. */
@@ -17,6 +15,15 @@ export type RoundShape = Pick<FeatureFile, 'at' | 'repeat' | 'mirror'> & {
   /** nought for a hole, whose mouth is what counts */
   readonly height: Quantity;
 };
+
+/** A part with standard parts put on or bodies moved, their names, and what was taken for granted. */
+export type Fastened = {
+  readonly part: PartFile;
+  readonly added: readonly string[];
+  readonly assumed: readonly string[];
+};
+/** Reads lines about whole bodies of a part; its work throws Ask where a line leaves something open. */
+export type AssemblyReaders = (part: PartFile, line: string) => (() => Fastened) | undefined;
 
 /** What a typed line is read against: the part as it stands. */
 export type TypedContext = {
@@ -37,13 +44,8 @@ export type TypedContext = {
   readonly levelAt?: (face: FaceName, at: readonly number[]) => number | undefined;
   /** whether a cut takes anything off the part as it stands; judged by boxes where missing */
   readonly meets?: (cut: FeatureFile) => boolean;
-  /** puts standard parts on the part; missing where lines are read without a part */
-  readonly fasten?: (line: FastenerLine) => Fastened;
-  /** puts one body beside another */
-  readonly place?: {
-    readonly isPlace: (line: string) => boolean;
-    readonly enter: (line: string) => Fastened;
-  };
+  /** reads a line about whole bodies: what it does, or nothing where it is none; missing where lines are read without a part */
+  readonly assembly?: (line: string) => (() => Fastened) | undefined;
   /** the worth of a figure in the part's unit, an expression's too; undefined where it cannot be worked out */
   readonly worth: (text: string) => number | undefined;
 };

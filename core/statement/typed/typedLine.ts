@@ -5,11 +5,9 @@ import { freeName } from '../freeName.ts';
 import { readFeatureLine } from '../read.ts';
 import { Ask } from './ask.ts';
 import { draftsOf } from './drafts.ts';
-import type { Fastened } from './fasteners/enterFastener.ts';
-import { isFastenerLine, readFastenerLine } from './fasteners/fastenerLine.ts';
 import { gridOf, rowsOf } from './grid.ts';
 import { OFFERED } from './lexicon.ts';
-import type { TypedContext } from './placing.ts';
+import type { Fastened, TypedContext } from './placing.ts';
 import { countSplit, refuseDoubles } from './roles.ts';
 import { type Span, type Token, tokensOf } from './tokens.ts';
 
@@ -87,12 +85,8 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
   const size = SIZE_LINE.exec(line);
   if (size)
     return { kind: 'size', name: size[1] as string, value: typedQuantity((size[2] as string).trim()) };
-  if (c.fasten && isFastenerLine(line)) {
-    const { fasten } = c;
-    return bodiesAfter(() => fasten(readFastenerLine(line)));
-  }
-  const { place } = c;
-  if (place?.isPlace(line)) return bodiesAfter(() => place.enter(line));
+  const bodies = c.assembly?.(line);
+  if (bodies) return bodiesAfter(bodies);
   const body = BODY_LINE.exec(line);
   if (body) {
     const name = (body[1] as string).trim();

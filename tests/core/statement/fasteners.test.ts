@@ -7,12 +7,16 @@ import { buildPart } from '../../../core/solid/build.ts';
 import { readStatement } from '../../../core/statement/read.ts';
 import { statementText } from '../../../core/statement/sentence.ts';
 import { enterReading, typedContext } from '../../../core/statement/typed/enter.ts';
+import { assemblyReaders } from '../../../core/statement/typed/fasteners/assemblyReaders.ts';
 import { readTypedLine, type TypedReading } from '../../../core/statement/typed/typedLine.ts';
 
 const EMPTY: PartFile = { format: 'blue-ledger/part@1', name: 'p', units: 'mm', bodies: [] };
 const readOn = (part: PartFile, line: string): TypedReading => {
   const model = part.bodies.length ? partModel(part) : undefined;
-  return readTypedLine(line, typedContext(part, model?.ok ? boxOfAdditions(model.value.bodies) : undefined));
+  return readTypedLine(
+    line,
+    typedContext(part, model?.ok ? boxOfAdditions(model.value.bodies) : undefined, assemblyReaders),
+  );
 };
 const typed = (lines: readonly string[], start = EMPTY): PartFile =>
   lines.reduce((part, line) => {
@@ -76,8 +80,8 @@ describe('two plates with a bolt', () => {
     // 48 + 3 + 14.8 + 2 turns of 2 is 69.8, so 70
     expect(part.bodies.find((b) => b.name === 'bolt')?.standard).toMatchObject({ length: 70, size: 'M16' });
     const model = partModel(part);
-    const built = model.ok && buildPart(model.value);
-    if (!built || !built.ok) throw new Error('not built');
+    const built = model.ok ? buildPart(model.value) : undefined;
+    if (!built?.ok) throw new Error('not built');
     expect(overlaps(built.value)).toEqual([]);
   });
   test('head below by request; a washer put under it afterwards moves it down', () => {

@@ -1,5 +1,5 @@
 'use client';
-import { Grid3x3, Plus } from 'lucide-react';
+import { Grid3x3, PackagePlus, Plus } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { sentence } from '../../../../core/number/fault.ts';
 import type { PartFile } from '../../../../core/part/schema.ts';
@@ -9,19 +9,27 @@ import {
   readTypedLine,
   type TypedReading,
 } from '../../../../core/statement/typed/typedLine.ts';
+import { assemblyLines, fetchAssemblyLines } from '../../../session/assemblyLines.ts';
 import { FaultNote } from '../../book/FaultNote.tsx';
-import { fetchedLater } from '../../fetchedLater.tsx';
+import { fetchedLater, fetchWithRest } from '../../fetchedLater.tsx';
 import { useDesk, useSession, useView } from '../../useDesk.ts';
 import { START_BUTTON } from './startButton.ts';
 
 const SquaredPanel = fetchedLater(() => import('../../panels/SquaredPanel.tsx').then((m) => m.SquaredPanel));
-const BringPart = fetchedLater(() => import('./BringPart.tsx').then((m) => m.BringPart));
+const BringPart = fetchedLater(
+  () => import('./BringPart.tsx').then((m) => m.BringPart),
+  <span className={START_BUTTON}>
+    <PackagePlus size={14} aria-hidden /> Bring in a part
+  </span>,
+);
 const StartMenu = fetchedLater(
   () => import('./StartMenu.tsx').then((m) => m.StartMenu),
   <span className={START_BUTTON}>
     <Plus size={14} aria-hidden /> Begin from a shape
   </span>,
 );
+
+fetchWithRest(fetchAssemblyLines);
 
 /** Characters that a row of the field holds, where the browser does not make the field as high as its text by itself. */
 const ROW = 24;
@@ -85,9 +93,15 @@ export const AddLine = () => {
   const [counting, setCounting] = useState<boolean>();
   const [waiting, setWaiting] = useState<readonly string[]>([]);
   const input = useRef<HTMLTextAreaElement>(null);
+  // the reader of lines about bolts and bodies is fetched when one begins to type
+  const [assembly, setAssembly] = useState(() => assemblyLines());
+  const isTyping = text.length > 0;
+  useEffect(() => {
+    if (isTyping && !assembly) void fetchAssemblyLines().then((a) => setAssembly(() => a));
+  }, [isTyping, assembly]);
   const read = useMemo(
-    () => (text.trim() ? readTypedLine(text, typedContext(drawing.part, box)) : undefined),
-    [text, drawing.part, box],
+    () => (text.trim() ? readTypedLine(text, typedContext(drawing.part, box, assembly)) : undefined),
+    [text, drawing.part, box, assembly],
   );
   const [undrawn, setUndrawn] = useState<string>();
   const understood = read?.kind === 'understood' || read?.kind === 'fastened';
@@ -125,6 +139,7 @@ export const AddLine = () => {
   const complete = (word: string): void => write(`${text.replace(/[a-z]+$/i, '')}${word} `);
   /** Enters one line into the drawing as it then stands; answers with what keeps it out. */
   const enter = async (words: string): Promise<string | undefined> => {
+    await fetchAssemblyLines();
     const faults = await session.edit({ type: 'enterLine', text: words }, 'field');
     return faults[0] && sentence(faults[0]);
   };

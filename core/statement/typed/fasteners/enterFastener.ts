@@ -9,15 +9,9 @@ import { toleranceFor } from '../../../solid/body.ts';
 import type { BodyModel } from '../../../solid/partModel.ts';
 import { freeName } from '../../freeName.ts';
 import { Ask } from '../ask.ts';
+import type { Fastened } from '../placing.ts';
 import type { FastenerLine, Side } from './fastenerLine.ts';
 import { faceAt, type Hole, type HoleLine, holeLines, materialBeside, standingOf } from './stack.ts';
-
-/** A part with standard parts put on, their names, and what was taken for granted. */
-export type Fastened = {
-  readonly part: PartFile;
-  readonly added: readonly string[];
-  readonly assumed: readonly string[];
-};
 
 const TOWARD: Record<Side, Vec3> = {
   top: [0, 0, 1],
