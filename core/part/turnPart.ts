@@ -1,10 +1,13 @@
 import { dot, type Vec3 } from '../geometry/vec.ts';
 import { VIEW_FRAMES, VIEW_NAMES, type ViewName } from '../geometry/viewFrames.ts';
+import { faceKey, readFaceKey } from '../naming/keys.ts';
+import type { RelationFile } from './placeSchema.ts';
 import type { ProfileFile } from './profileSchema.ts';
 import type { Quantity } from './quantity.ts';
 import { quantitySum, type Term } from './quantitySum.ts';
-import type { FeatureFile, PartFile } from './schema.ts';
+import type { BodyFile, FeatureFile, PartFile } from './schema.ts';
 import { sizeReader } from './sizes.ts';
+import { statedHome } from './statedHome.ts';
 
 /**
  * Turns a part by quarter turns so that its words follow: a block keeps being a block with its sizes in their new places, a
@@ -198,6 +201,63 @@ const turnedFeature = (f: FeatureFile, tools: Tools): FeatureFile => {
   };
 };
 
+/** The sides of a block, in its own frame. */
+const SIDES: Readonly<Record<string, Vec3>> = {
+  left: [-1, 0, 0],
+  right: [1, 0, 0],
+  front: [0, -1, 0],
+  back: [0, 1, 0],
+  bottom: [0, 0, -1],
+  top: [0, 0, 1],
+};
+
+/** What a face is called after a turn: a block's sides change their names, for it is stated upright again. */
+const turnedFace = (body: BodyFile, key: string, turn: Turn): string => {
+  const { feature, role, copy } = readFaceKey(key);
+  const f = body.features.find((x) => x.id === feature);
+  const side = SIDES[role];
+  if (!side || f?.shape.kind !== 'block' || f.turn?.length) return key;
+  const frame = VIEW_FRAMES[f.plane ?? 'top'];
+  const world = [0, 1, 2].map(
+    (i) =>
+      side[0] * (frame.u[i] as number) +
+      side[1] * (frame.v[i] as number) +
+      side[2] * (frame.toward[i] as number),
+  ) as unknown as Vec3;
+  const now = turnedVector(turn, world);
+  const found = Object.entries(SIDES).find(([, d]) => dot(d, now) > 0.5);
+  return faceKey(feature, found?.[0] ?? role, copy);
+};
+
+const turnedRelation = (part: PartFile, body: BodyFile, r: RelationFile, turn: Turn): RelationFile => {
+  const own = (key: string): string => turnedFace(body, key, turn);
+  const other = (name: string): string => {
+    const home = part.bodies
+      .filter((b) => name.startsWith(`${b.name}.`))
+      .sort((a, b) => b.name.length - a.name.length)[0];
+    return home ? `${home.name}.${turnedFace(home, name.slice(home.name.length + 1), turn)}` : name;
+  };
+  if ('axis' in r) return { ...r, axis: own(r.axis), on: other(r.on) };
+  return 'against' in r
+    ? { ...r, face: own(r.face), against: other(r.against) }
+    : { ...r, face: own(r.face), along: other(r.along) };
+};
+
+const turnedWhole = (b: BodyFile, tools: Tools): Pick<BodyFile, 'at' | 'turn'> => {
+  const image = (v: Vec3): Vec3 => turnedVector(tools.turn, v);
+  const { turn } = statedHome({
+    x: image([1, 0, 0]),
+    y: image([0, 1, 0]),
+    z: image([0, 0, 1]),
+    origin: [0, 0, 0],
+  });
+  const at = turnedPoint(tools, b.at ?? [0, 0, 0]);
+  return {
+    turn: [...(b.turn ?? []), ...(turn ?? []).filter((t) => t.angle !== 0)],
+    ...(at.some((x) => x !== 0) && { at }),
+  };
+};
+
 /** What is added along each new axis so that a first block at the origin stands there again; nothing for other parts. */
 const shiftOf = (part: PartFile, turn: Turn): (Quantity | 0)[] => {
   const first = part.bodies[0]?.features[0];
@@ -220,11 +280,17 @@ export const withFront = (part: PartFile, face: ViewName): PartFile => {
   const tools: Tools = { turn, shift: shiftOf(part, turn), sum };
   return {
     ...part,
-    bodies: part.bodies.map((b) => ({
-      ...b,
-      ...(b.turn && { turn: turnedAngles(tools, b.turn) }),
-      ...(b.at && { at: turnedPoint({ ...tools, shift: [0, 0, 0] }, b.at) }),
-      features: b.features.map((f) => turnedFeature(f, tools)),
-    })),
+    bodies: part.bodies.map((b) => {
+      const place = b.place && { place: b.place.map((r) => turnedRelation(part, b, r, turn)) };
+      // a body that comes from elsewhere has no lines here that could be turned, so it is turned as a whole
+      if (!b.features.length) return { ...b, ...turnedWhole(b, tools), ...place };
+      return {
+        ...b,
+        ...(b.turn && { turn: turnedAngles(tools, b.turn) }),
+        ...(b.at && { at: turnedPoint({ ...tools, shift: [0, 0, 0] }, b.at) }),
+        ...place,
+        features: b.features.map((f) => turnedFeature(f, tools)),
+      };
+    }),
   };
 };

@@ -89,9 +89,9 @@ describe('another side made the front', () => {
       const [before, after] = [lengths(seen(was, side)), lengths(seen(is, 'front'))];
       expect(after.visible).toBeCloseTo(before.visible, 6);
       expect(after.hidden).toBeCloseTo(before.hidden, 6);
-      // no body is turned as a whole: every line says where its own stands now
+      // no body with lines of its own is turned as a whole: every line says where its own stands now
       for (const [i, b] of turned.bodies.entries())
-        expect(Boolean(b.turn)).toBe(Boolean(part.bodies[i]?.turn));
+        if (b.features.length) expect(Boolean(b.turn)).toBe(Boolean(part.bodies[i]?.turn));
     },
   );
   test('four quarter turns come back to the same words', () => {
