@@ -21,6 +21,17 @@ const FIELD_OF: Partial<Record<TitleField, TitleKey>> = {
   sheet: 'sheet',
 };
 
+/** The form may be fetched after the sheet's own cells, ms. */
+const FORM_COMES_WITHIN = 10_000;
+const LOOK_EVERY = 50;
+
+/** Puts the focus into a field, as soon as it is there. */
+const focusWhenThere = (id: string, left: number): void => {
+  const field = document.getElementById(id);
+  if (field) field.focus();
+  else if (left > 0) setTimeout(() => focusWhenThere(id, left - LOOK_EVERY), LOOK_EVERY);
+};
+
 /** The cells of the title block on the sheet: a press leads to the field in the book. */
 export const TitleCells = () => {
   const setup = useSession((s) => s.drawing.setup);
@@ -33,7 +44,7 @@ export const TitleCells = () => {
       {cells.map((c) => {
         const key = FIELD_OF[c.field];
         if (!key) return null;
-        const focus = (): void => document.getElementById(`title ${key}`)?.focus();
+        const focus = (): void => focusWhenThere(`title ${key}`, FORM_COMES_WITHIN);
         return (
           // biome-ignore lint/a11y/useSemanticElements: part of the sheet's picture
           <rect
