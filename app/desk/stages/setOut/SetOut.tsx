@@ -261,10 +261,12 @@ const Corner = ({ picture, title }: { picture: GoodPicture; title: string }) => 
   const edit = useEdit();
   const own = lowerLeft(picture, (cornerView(picture) as GoodPicture['views'][number]).box);
   const move = (axis: 0 | 1, to: number): void =>
-    void edit(({ picture: at = picture }) => {
+    void edit(({ picture: at = picture, drawing }) => {
       const front = cornerView(at);
-      const place: [number, number] = [...lowerLeft(at, at.extent)];
-      place[axis] += front ? to - lowerLeft(at, front.box)[axis] : 0;
+      const drawn = lowerLeft(at, at.extent);
+      // the other coordinate stays as it was entered, also where its picture is still to come
+      const place: [number, number] = [...(drawing.setup.place ?? drawn)];
+      place[axis] = drawn[axis] + (front ? to - lowerLeft(at, front.box)[axis] : 0);
       return setUp({ place }, 'The views moved');
     });
   return (
