@@ -18,6 +18,7 @@ import { featureKey, featureOfFace, readFaceKey } from '../core/naming/keys.ts';
 import { type Fault, sentence } from '../core/number/fault.ts';
 import { decimal } from '../core/number/format.ts';
 import { namedFaces } from '../core/part/placing.ts';
+import { WORD_KEYS } from '../core/part/plainFigures.ts';
 import { sizeReader } from '../core/part/sizes.ts';
 import { cutPointKey } from '../core/section/cutPoints.ts';
 import { howFound } from '../core/section/howFound.ts';
@@ -429,7 +430,7 @@ const workedValues = (d: Drawing): Record<string, string> => {
       );
     } else if (node && typeof node === 'object')
       for (const [k, v] of Object.entries(node))
-        if (!WORDS.has(k)) visit(v, [...path, Array.isArray(node) ? Number(k) : k]);
+        if (!WORD_KEYS.has(k)) visit(v, [...path, Array.isArray(node) ? Number(k) : k]);
   };
   visit(d.part.dims ?? {}, ['dims']);
   d.part.bodies.forEach((b, i) => {
@@ -450,30 +451,6 @@ const bodyPictures = (part: BuiltPart): BodyPicture[] =>
         flat: namedFaces(model, 'flat').map((f) => f.name),
         round: namedFaces(model, 'round').map((f) => f.name),
       }));
-
-/** Keys whose strings are words, not figures. */
-const WORDS = new Set([
-  'id',
-  'op',
-  'plane',
-  'kind',
-  'axis',
-  'normal',
-  'name',
-  'sectioned',
-  'off',
-  'size',
-  'from',
-  'hand',
-  'by',
-  'widthAt',
-  'ends',
-  'face',
-  'on',
-  'along',
-  'against',
-  'sense',
-]);
 
 /** Turns a worked drawing into what the screen shows. */
 export const deskPicture = (

@@ -1,17 +1,15 @@
 import type { Drawing } from '../drawing/drawing.ts';
 import { Refusal } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
-import type { RelationFile } from '../part/placeSchema.ts';
+import { facesOf, type RelationFile } from '../part/placeSchema.ts';
 import type { BodyFile, PartFile } from '../part/schema.ts';
 import { freeName } from '../statement/freeName.ts';
 import type { BodyCommand, Edited } from './command.ts';
 import { gone } from './place.ts';
 
-const otherOf = (r: RelationFile): string => ('axis' in r ? r.on : 'against' in r ? r.against : r.along);
-
 /** Whether a body is placed by another one. */
 const standsOn = (b: BodyFile, name: string): boolean =>
-  (b.place ?? []).some((r) => otherOf(r).startsWith(`${name}.`));
+  (b.place ?? []).some((r) => facesOf(r)[1].startsWith(`${name}.`));
 
 /** A body with all that is placed by it, and by those in turn. */
 const withThoseOn = (part: PartFile, name: string): string[] => {
@@ -69,7 +67,7 @@ export const applyBodyCommand = (d: Drawing, c: BodyCommand): Edited => {
     case 'addRelation':
       return {
         drawing: changed(d, c.body, (b) => withPlace(b, [...(b.place ?? []), c.relation])),
-        label: `${c.body}: placed by ${otherOf(c.relation)}`,
+        label: `${c.body}: placed by ${facesOf(c.relation)[1]}`,
       };
     case 'removeRelation':
       return {

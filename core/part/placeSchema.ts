@@ -17,3 +17,19 @@ export const relationSchema = z.union(
   { error: 'needs "axis" and "on", "face" and "against", or "face" and "along"' },
 );
 export type RelationFile = z.infer<typeof relationSchema>;
+
+/** What a relation names: the face of its own body, and that of the other one as "body.feature/face". */
+export const facesOf = (r: RelationFile): readonly [own: string, other: string] =>
+  'axis' in r ? [r.axis, r.on] : [r.face, 'against' in r ? r.against : r.along];
+
+/** The body that a name such as "plate.bore/wall" begins with, and the face after it. */
+export const bodyAndFace = <B extends { readonly name: string }>(
+  name: string,
+  bodies: readonly B[],
+): readonly [B, string] | undefined => {
+  // a body's name may hold a point itself, so the longest counts
+  const body = bodies
+    .filter((b) => name.startsWith(`${b.name}.`))
+    .sort((a, b) => b.name.length - a.name.length)[0];
+  return body && [body, name.slice(body.name.length + 1)];
+};

@@ -7,7 +7,7 @@ import { tidyFigure } from '../number/tidyFigure.ts';
 import type { Cell } from '../solid/cell.ts';
 import { outwardOf } from '../solid/outward.ts';
 import type { BodyModel } from '../solid/partModel.ts';
-import type { RelationFile } from './placeSchema.ts';
+import { bodyAndFace, facesOf, type RelationFile } from './placeSchema.ts';
 import type { Path, SizeReader } from './sizeReading.ts';
 
 /** A face as relations use it: a flat one by its direction out of the material, a round one by its axis. */
@@ -65,14 +65,6 @@ export const namedFaces = (
 /** As many names are listed in a fault. */
 const MOST_NAMES = 12;
 
-/** A body before this one and the name of its face, taken apart at the body's name: "plate.bore/wall". */
-const otherFace = (name: string, before: readonly BodyModel[]): readonly [BodyModel, string] | undefined => {
-  const body = before
-    .filter((b) => name.startsWith(`${b.name}.`))
-    .sort((a, b) => b.name.length - a.name.length)[0];
-  return body && [body, name.slice(body.name.length + 1)];
-};
-
 const relationOf = (
   r: RelationFile,
   body: BodyModel,
@@ -82,12 +74,10 @@ const relationOf = (
 ): Relation => {
   const isAxis = 'axis' in r;
   const find = isAxis ? axisOf : flatFace;
-  const [ownKey, ownName] = isAxis ? (['axis', r.axis] as const) : (['face', r.face] as const);
-  const [otherKey, otherName] = isAxis
-    ? (['on', r.on] as const)
-    : 'against' in r
-      ? (['against', r.against] as const)
-      : (['along', r.along] as const);
+  const [ownName, otherName] = facesOf(r);
+  const [ownKey, otherKey] = isAxis
+    ? (['axis', 'on'] as const)
+    : (['face', 'against' in r ? 'against' : 'along'] as const);
   const missing = (key: string, name: string, on: BodyModel): never =>
     read.refuse(
       [...path, key],
@@ -100,7 +90,7 @@ const relationOf = (
           .join(', '),
       }),
     );
-  const found = otherFace(otherName, before);
+  const found = bodyAndFace(otherName, before);
   if (!found)
     return read.refuse(
       [...path, otherKey],
@@ -129,9 +119,6 @@ const relationOf = (
   };
 };
 
-const namesOf = (r: RelationFile): readonly [string, string] =>
-  'axis' in r ? [r.axis, r.on] : [r.face, 'against' in r ? r.against : r.along];
-
 /**
  * Where a body stands by its relations to bodies before it.
  * @param body as it stands in its own place
@@ -151,7 +138,7 @@ export const placedBy = (
   const worked = relations.map((r, i) => relationOf(r, body, before, read, [...path, i]));
   const placing = placeBy(worked, mapPoint(own, [0, 0, 0]), size);
   if (placing.ok) return { outer: compose(placing.move, own), freedom: placing.freedom };
-  const [face, other] = namesOf(relations[placing.relation] as RelationFile);
+  const [face, other] = facesOf(relations[placing.relation] as RelationFile);
   const { kind, by } = placing.off;
   return read.refuse(
     [...path, placing.relation],

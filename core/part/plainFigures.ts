@@ -1,7 +1,7 @@
 import type { Path, SizeReader } from './sizeReading.ts';
 
-/** Keys whose strings are words or counts, not figures that can be moved a little. */
-const NO_FIGURES: ReadonlySet<string> = new Set([
+/** Keys of the part file whose strings are words. */
+export const WORD_KEYS: ReadonlySet<string> = new Set([
   'id',
   'op',
   'plane',
@@ -11,8 +11,6 @@ const NO_FIGURES: ReadonlySet<string> = new Set([
   'name',
   'sectioned',
   'off',
-  'count',
-  'sides',
   'size',
   'from',
   'hand',
@@ -26,6 +24,8 @@ const NO_FIGURES: ReadonlySet<string> = new Set([
   'widthAt',
   'ends',
 ]);
+/** Counts are figures, but none that can be moved a little. */
+const NO_FIGURES: ReadonlySet<string> = new Set([...WORD_KEYS, 'count', 'sides']);
 /** Words that stand in the place of a figure. */
 const WORDS: ReadonlySet<string> = new Set(['through', 'ccw', 'cw']);
 const isAngle = (key: string | number | undefined): boolean => key === 'angle' || key === 'tip';

@@ -68,6 +68,18 @@ const stretchOf = (
   return { low: high - length, high, end: high - length };
 };
 
+/** A thread of a face, with the radius of its other line. */
+const threadOn = (
+  t: ThreadFile,
+  carrier: Carrier,
+  other: number,
+  isInside: boolean,
+  read: SizeReader,
+  path: Path,
+): LocalThread[] => [
+  { role: carrier.role, radius: carrier.diameter / 2, other, isInside, ...stretchOf(t, carrier, read, path) },
+];
+
 /** The thread of a screw's shank. @throws Refusal */
 export const outsideThread = (
   t: ThreadFile | undefined,
@@ -80,15 +92,7 @@ export const outsideThread = (
   if (Math.abs(d - carrier.diameter) > SAME_DIAMETER * d)
     read.refuse([...path, 'size'], says('thread.other', { shape: carrier.diameter, thread: d }));
   const root = t.by === 'proportions' ? ROOT_PROPORTION * d : d - ROOT_SHARE * pitch;
-  return [
-    {
-      role: carrier.role,
-      radius: carrier.diameter / 2,
-      other: root / 2,
-      isInside: false,
-      ...stretchOf(t, carrier, read, path),
-    },
-  ];
+  return threadOn(t, carrier, root / 2, false, read, path);
 };
 
 /** The diameter to drill for a thread: its nominal diameter less the pitch. @throws Refusal */
@@ -111,13 +115,5 @@ export const insideThread = (
   const across = t.size === undefined ? carrier.diameter + pitch : d;
   if (across <= carrier.diameter)
     read.refuse(path, says('thread.narrow', { hole: carrier.diameter, thread: across }));
-  return [
-    {
-      role: carrier.role,
-      radius: carrier.diameter / 2,
-      other: across / 2,
-      isInside: true,
-      ...stretchOf(t, carrier, read, path),
-    },
-  ];
+  return threadOn(t, carrier, across / 2, true, read, path);
 };

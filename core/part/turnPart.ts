@@ -1,7 +1,7 @@
 import { dot, type Vec3 } from '../geometry/vec.ts';
 import { VIEW_FRAMES, VIEW_NAMES, type ViewName } from '../geometry/viewFrames.ts';
 import { faceKey, readFaceKey } from '../naming/keys.ts';
-import type { RelationFile } from './placeSchema.ts';
+import { bodyAndFace, type RelationFile } from './placeSchema.ts';
 import type { ProfileFile } from './profileSchema.ts';
 import type { Quantity } from './quantity.ts';
 import { quantitySum, type Term } from './quantitySum.ts';
@@ -232,10 +232,8 @@ const turnedFace = (body: BodyFile, key: string, turn: Turn): string => {
 const turnedRelation = (part: PartFile, body: BodyFile, r: RelationFile, turn: Turn): RelationFile => {
   const own = (key: string): string => turnedFace(body, key, turn);
   const other = (name: string): string => {
-    const home = part.bodies
-      .filter((b) => name.startsWith(`${b.name}.`))
-      .sort((a, b) => b.name.length - a.name.length)[0];
-    return home ? `${home.name}.${turnedFace(home, name.slice(home.name.length + 1), turn)}` : name;
+    const found = bodyAndFace(name, part.bodies);
+    return found ? `${found[0].name}.${turnedFace(found[0], found[1], turn)}` : name;
   };
   if ('axis' in r) return { ...r, axis: own(r.axis), on: other(r.on) };
   return 'against' in r

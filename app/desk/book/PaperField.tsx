@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { sentence } from '../../../core/number/fault.ts';
 import { squaresText } from '../../../core/number/format.ts';
 import { paperText, readPaperLength, squareOf } from '../../../core/sheet/layout/paperLength.ts';
-import { useSession } from '../useDesk.ts';
+import { useDesk, useSession } from '../useDesk.ts';
 import { field } from './Page.tsx';
 
 /** A distance on the paper, typed in the drawing's own unit or in squares. What cannot be used stays in the field with the reason. */
@@ -22,6 +22,7 @@ export const PaperField = ({
 }) => {
   const part = useSession((s) => s.drawing.part);
   const perUnit = useSession((s) => s.picture?.perUnit) ?? 1;
+  const { session } = useDesk();
   const shown = paperText(mm, part.units);
   const [typed, setTyped] = useState<string>();
   const [wrong, setWrong] = useState<string>();
@@ -29,16 +30,23 @@ export const PaperField = ({
     setTyped(undefined);
     setWrong(undefined);
   };
-  const enter = (): void => {
-    const read =
-      typed === undefined || typed.trim() === shown ? undefined : readPaperLength(typed, part, perUnit);
-    if (!read) leave();
-    else if (!read.ok) setWrong(read.faults.map((f) => sentence({ ...f, where: '' })).join(' '));
+  const enter = async (): Promise<void> => {
+    if (typed === undefined || typed.trim() === shown) {
+      leave();
+      return;
+    }
+    // squares are worth what the scale makes them once all that was entered before is drawn
+    await session.idle();
+    const { drawing, picture } = session.state.getState();
+    const read = readPaperLength(typed, drawing.part, picture?.perUnit ?? 1);
+    if (!read.ok) setWrong(read.faults.map((f) => sentence({ ...f, where: '' })).join(' '));
     else if (!(read.value >= least && read.value <= most)) {
       const [from, to] = [paperText(least, part.units), paperText(most, part.units)];
       setWrong(`It must be between ${from} and ${to} ${part.units}.`);
     } else {
-      leave();
+      // the next figure may be half typed by now
+      setTyped((now) => (now === typed ? undefined : now));
+      setWrong(undefined);
       onChange(read.value);
     }
   };
@@ -58,10 +66,10 @@ export const PaperField = ({
             setWrong(undefined);
           }}
           onKeyDown={(e) => {
-            if (e.key === 'Enter') enter();
+            if (e.key === 'Enter') void enter();
             else if (e.key === 'Escape') leave();
           }}
-          onBlur={enter}
+          onBlur={() => void enter()}
         />
         <span className="w-6 text-second">{part.units}</span>
       </span>

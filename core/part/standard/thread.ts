@@ -8,8 +8,11 @@ export const ROOT_PROPORTION = 0.8;
 
 const MM_PER_INCH = 25.4;
 /** A length of the tables in the unit of a part. */
-export const inUnitsOf = (read: SizeReader, size: Pick<ScrewSize, 'unit'>, x: number): number =>
-  size.unit === read.units ? x : size.unit === 'in' ? x * MM_PER_INCH : x / MM_PER_INCH;
+export const inUnitsOf = (
+  { units }: Pick<SizeReader, 'units'>,
+  size: Pick<ScrewSize, 'unit'>,
+  x: number,
+): number => (size.unit === units ? x : size.unit === 'in' ? x * MM_PER_INCH : x / MM_PER_INCH);
 
 /**
  * How long the thread of a bolt is where nothing is stated: 2d + 6 up to a length of 125 mm, 2d + 12 beyond (ISO 888); in inches
