@@ -1,6 +1,6 @@
 import { defineConfig } from '@playwright/test';
 
-const MEASURED = /speed\.spec\.ts/;
+const MEASURED = /measured\/.*\.spec\.ts/;
 
 /**
  * The real interface in Debian's Chromium. Each spec starts its own server on its own data (tests/e2e/server.ts). What is measured is

@@ -13,7 +13,19 @@ export type CurveJson =
 
 /** Negative zero reads badly and is not a different place. */
 const clean = (x: number): number => (x === 0 ? 0 : x);
-const cleanPoint = (p: Vec2): Vec2 => [clean(p[0]), clean(p[1])];
+
+/**
+ * Figures are written to a 1e-11th of the part's size. Two corners at one height come to it by other sums, and differ in the last bits of
+ * a float; written like this they are the same figure, and lines are told apart and put in order by what is drawn, not by rounding.
+ */
+const decimalsFor = (size: number): number =>
+  Math.min(20, Math.max(0, 11 - Math.ceil(Math.log10(Math.max(size, Number.MIN_VALUE)))));
+
+/** A point as it is written, for a part of a size (its units). */
+export const writtenPoint = (p: Vec2, size: number): Vec2 => {
+  const n = decimalsFor(size);
+  return [clean(Number(p[0].toFixed(n))), clean(Number(p[1].toFixed(n)))];
+};
 
 const degrees = (from: number, to: number): { from: number; to: number } => {
   const k = 180 / Math.PI;
@@ -28,19 +40,20 @@ const degrees = (from: number, to: number): { from: number; to: number } => {
 const SPLINE_SHARE = 2e-7;
 
 export const curveJson = (k: Curve2, from: number, to: number, size: number): CurveJson => {
+  const written = (p: Vec2): Vec2 => writtenPoint(p, size);
   if (k.type === 'line')
-    return { type: 'line', from: cleanPoint(pointOn2(k, from)), to: cleanPoint(pointOn2(k, to)) };
+    return { type: 'line', from: written(pointOn2(k, from)), to: written(pointOn2(k, to)) };
   if (k.type === 'free') {
     const s = fitSpline(k.at, from, to, size * SPLINE_SHARE);
-    return { type: 'spline', degree: s.degree, knots: s.knots, points: s.points.map(cleanPoint) };
+    return { type: 'spline', degree: s.degree, knots: s.knots, points: s.points.map(written) };
   }
   if (k.type === 'arch') return { type: 'spline', ...archSpline(k, from, to) };
-  const centre = cleanPoint(k.c);
+  const centre = written(k.c);
   if (k.round) return { type: 'arc', centre, radius: length2(k.major), ...degrees(from, to) };
   return {
     type: 'ellipse',
     centre,
-    major: cleanPoint(k.major),
+    major: written(k.major),
     ratio: length2(k.minor) / length2(k.major),
     ...degrees(from, to),
   };
@@ -55,9 +68,10 @@ export const flatCurveJson = (
   tol: number,
   size: number,
 ): CurveJson => {
+  const written = (p: Vec2): Vec2 => writtenPoint(p, size);
   const [a, b] = [Math.min(from, to), Math.max(from, to)];
   if (c.type === 'line')
-    return { type: 'line', from: cleanPoint(flat(pointOn(c, from))), to: cleanPoint(flat(pointOn(c, to))) };
+    return { type: 'line', from: written(flat(pointOn(c, from))), to: written(flat(pointOn(c, to))) };
   if (c.type === 'parabola' || c.type === 'hyperbola') {
     const base = c.type === 'parabola' ? c.p : c.c;
     const origin = flat(base);
@@ -80,8 +94,8 @@ export const flatCurveJson = (
     const mid = line.d[0] * centre[0] + line.d[1] * centre[1];
     return {
       type: 'line',
-      from: cleanPoint(pointOn2(line, mid - r)),
-      to: cleanPoint(pointOn2(line, mid + r)),
+      from: written(pointOn2(line, mid - r)),
+      to: written(pointOn2(line, mid + r)),
     };
   }
   return curveJson(conic, Math.min(x, y), Math.max(x, y), size);

@@ -10,7 +10,7 @@ import { type Measures, measureSolid, measureTogether } from '../core/solid/meas
 import { flatten, shadowsOf } from '../core/view/project.ts';
 import type { View } from '../core/view/view.ts';
 import { viewOf } from '../core/view/view.ts';
-import { curveJson, flatCurveJson } from './curveJson.ts';
+import { curveJson, flatCurveJson, writtenPoint } from './curveJson.ts';
 
 /** The JSON answers of the command line (cli.md), deterministic for the same input. */
 
@@ -19,7 +19,10 @@ export const viewJson = (
   view: Pick<View, 'box' | 'lines'> & Partial<Pick<View, 'threads'>>,
   part: BuiltPart,
 ) => ({
-  box: view.box,
+  box: [
+    ...writtenPoint([view.box[0], view.box[1]], part.tol.size),
+    ...writtenPoint([view.box[2], view.box[3]], part.tol.size),
+  ],
   lines: [...view.lines, ...(view.threads ?? [])].map((l) => ({
     class: l.class,
     kind: l.kind,

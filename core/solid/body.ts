@@ -51,7 +51,8 @@ export type Solid = {
 };
 
 /**
- * One linear tolerance rules all: two things nearer than `linear` are one. `size` is the part's extent.
+ * One linear tolerance rules all: two things nearer than `linear` are one. `size` is the part's extent, taken up to the next step
+ * (below).
  */
 export type Tolerance = { readonly size: number; readonly linear: number };
 
@@ -67,9 +68,16 @@ export const boxOfAdditions = (models: readonly BodyModel[]): Box3 => {
   return box;
 };
 
+/**
+ * So many steps from a size to twice that size. A part that grows a little keeps its tolerance, so that all a change does not touch
+ * can be taken over from the state before.
+ */
+const STEPS_TO_DOUBLE = 8;
+
 /** The tolerance of a part, from the extent of what is added to its bodies, part units. */
 export const toleranceFor = (models: readonly BodyModel[]): Tolerance => {
-  const size = boxDiagonal(boxOfAdditions(models));
+  const extent = boxDiagonal(boxOfAdditions(models));
+  const size = extent > 0 ? 2 ** (Math.ceil(Math.log2(extent) * STEPS_TO_DOUBLE) / STEPS_TO_DOUBLE) : extent;
   return { size, linear: size * LINEAR_SHARE };
 };
 

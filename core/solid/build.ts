@@ -3,7 +3,7 @@ import type { Fault, Result } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
 import { boxOfAdditions, type Solid, solidOf, type Tolerance, toleranceFor } from './body.ts';
 import { type Boundary, bodyEdges, boundaryOf, type Edge } from './boundary.ts';
-import { type Change, changeBetween } from './change.ts';
+import { type Change, changeBetween, isSame } from './change.ts';
 import { boxOfBody } from './extent.ts';
 import type { BodyModel, PartModel } from './partModel.ts';
 
@@ -51,6 +51,7 @@ const buildBody = (model: BodyModel, tol: Tolerance, before: BuiltBody | undefin
     const boundary = boundaryOf(solid);
     return { solid, edges: boundary.edges, boundary };
   }
+  if (isSame(change)) return { ...before, solid, since: { solid: before.solid, change } };
   const boundary = boundaryOf(solid, { memory: before.boundary.memory, change });
   return { solid, edges: boundary.edges, boundary, since: { solid: before.solid, change } };
 };
@@ -90,7 +91,8 @@ export const buildPart = (model: PartModel, before?: BuiltPart): Result<BuiltPar
       tol,
       before?.bodies.find((b) => b.solid.name === body.name),
     );
-    const fatal = removesAll(body, built.edges, tol);
+    // a body that is as it was has something left, as it had
+    const fatal = built.since && isSame(built.since.change) ? undefined : removesAll(body, built.edges, tol);
     if (fatal !== undefined) {
       const { feature, op } = body.operations[fatal]!;
       faults.push({

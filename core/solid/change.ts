@@ -43,3 +43,6 @@ export const changeBetween = (before: Solid, after: Solid): Change | undefined =
 /** True away from all that changed. */
 export const isAway = (change: Change, box: Box3, tol: number): boolean =>
   !change.boxes.some((b) => boxesMeet(b, box, tol));
+
+/** True where nothing is different at all. */
+export const isSame = (change: Change): boolean => change.boxes.length === 0 && change.kept.every(Boolean);

@@ -1,11 +1,13 @@
 import { gzipSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
-import { openDrawing, saved, stand, type } from './desk.ts';
-import { serverFor } from './server.ts';
+import { openDrawing, saved, stand, type } from '../desk.ts';
+import { serverFor } from '../server.ts';
+import { slowness } from './machine.ts';
 
 /**
  * Prints the figures that are asked for (first page 2 s, edit 50 ms, drag 60 frames a second) and raises an alarm well beyond them:
- * a shared machine with two cores that also paints in software is at times several times slower than itself.
+ * a shared machine with two cores that also paints in software is slower than what the targets are for. Each limit is that of a free
+ * machine, and is multiplied by how much slower this one is just now.
  */
 const ALARM = { firstPage: 8000, edit: 250, follow: 1000, frames: 6 } as const;
 
@@ -34,7 +36,7 @@ test('the first page is usable soon after the server is up', async ({ page }) =>
   await expect(page.getByRole('row')).toHaveCount(2);
   const took = Date.now() - start;
   console.log(`    server ready after ${server.readyAfter} ms; first page usable after ${took} ms`);
-  expect(took).toBeLessThan(ALARM.firstPage);
+  expect(took).toBeLessThan(ALARM.firstPage * (await slowness(page)));
 });
 
 test('the desk loads with less than 365 kB of compressed script', async ({ page }) => {
@@ -96,7 +98,7 @@ test('a changed figure is soon on the sheet, in every demo drawing', async ({ pa
     all.push(median(times));
   }
   console.log(`    all six together: median ${median(all).toFixed(1)} ms`);
-  expect(median(all)).toBeLessThan(ALARM.edit);
+  expect(median(all)).toBeLessThan(ALARM.edit * (await slowness(page)));
 });
 
 test('what one window changes stands in another within a second', async ({ page, context }) => {
@@ -112,7 +114,7 @@ test('what one window changes stands in another within a second', async ({ page,
     took.push(Date.now() - start);
   }
   console.log(`    saved in one window to seen in the other: median ${median(took)} ms`);
-  expect(median(took)).toBeLessThan(ALARM.follow);
+  expect(median(took)).toBeLessThan(ALARM.follow * (await slowness(page)));
   await other.close();
 });
 
@@ -171,5 +173,5 @@ test('a dragged plane follows the pointer', async ({ page }) => {
     );
     rates.push(rate.sheet);
   }
-  expect(Math.min(...rates)).toBeGreaterThan(ALARM.frames);
+  expect(Math.min(...rates) * (await slowness(page))).toBeGreaterThan(ALARM.frames);
 });
