@@ -44,6 +44,8 @@ export type Options = {
   given?: string | undefined;
   feature?: string | undefined;
   from?: string | undefined;
+  max?: string | undefined;
+  within?: string | undefined;
 };
 
 export const only = (positionals: readonly string[], names: readonly string[]): string[] => {

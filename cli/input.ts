@@ -24,7 +24,7 @@ export const refuse = (file: string, faults: readonly Fault[]): never => {
 /** The largest file that is read; a part of thousands of features stays well below it. */
 const LARGEST = 8 * 1024 * 1024;
 
-const readText = (file: string): string => {
+export const readText = (file: string): string => {
   try {
     const text = readFileSync(file === '-' ? 0 : file, 'utf8');
     if (text.length > LARGEST)

@@ -24,6 +24,7 @@ const JUDGES = [
   { name: 'typed-lines', shares: () => [[]] },
   { name: 'sheets', shares: () => [[]] },
   { name: 'assemblies', shares: () => [[]] },
+  { name: 'solids', shares: () => [[]] },
   {
     name: 'dimensions',
     shares: () => {

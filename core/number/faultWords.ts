@@ -8,6 +8,46 @@ type Value = string | number;
 type Words = { readonly what: string; readonly remedy: string };
 
 const WORDS = {
+  'solids.curved': () => ({
+    what: 'Curved lines are not read here yet: solids with flat faces are found from straight lines.',
+    remedy: 'Give views of straight lines only.',
+  }),
+  'solids.empty-view': () => ({
+    what: 'No line is drawn in this view.',
+    remedy: 'Draw it, or leave the view out.',
+  }),
+  'solids.axis-missing': (v: { axis: Value }) => ({
+    what: `No view shows the ${v.axis}.`,
+    remedy: 'Give two views that look along different axes.',
+  }),
+  'solids.sizes-differ': (v: { axis: Value; here: Value; other: Value; there: Value }) => ({
+    what: `The ${v.axis} is ${v.here} here and ${v.there} in the ${v.other} view.`,
+    remedy: 'Give both views one size along it.',
+  }),
+  'solids.no-partner': (v: { from: Value; to: Value }) => ({
+    what: `The line from ${v.from} to ${v.to} has no partner in the other views: no edge can make it.`,
+    remedy: 'Take it out, or draw what belongs to it in the other views.',
+  }),
+  'solids.none': () => ({
+    what: 'No solid with flat faces has exactly these views.',
+    remedy: 'Look for a line that is missing, too much, or hidden where it should be visible.',
+  }),
+  'solids.line-missing': (v: { class: Value; from: Value; to: Value }) => ({
+    what: `A ${v.class} line from ${v.from} to ${v.to} is missing.`,
+    remedy: 'Draw it: with it there is a solid.',
+  }),
+  'solids.line-extra': (v: { from: Value; to: Value }) => ({
+    what: `The line from ${v.from} to ${v.to} is too much.`,
+    remedy: 'Take it out: without it there is a solid.',
+  }),
+  'solids.line-class': (v: { from: Value; to: Value; is: Value; should: Value }) => ({
+    what: `The line from ${v.from} to ${v.to} is drawn ${v.is}.`,
+    remedy: `Draw it ${v.should}: then there is a solid.`,
+  }),
+  'solids.not-stated': (v: { count: Value }) => ({
+    what: `${v.count} more solids fit, but their slopes cannot be stated by blocks, profiles and flat cuts.`,
+    remedy: 'Draw them as parts by hand.',
+  }),
   'figure.unreadable': (v: { sign: Value }) => ({
     what: `"${v.sign}" cannot be read here.`,
     remedy: 'Use figures, names, + - * / and brackets.',

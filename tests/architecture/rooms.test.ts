@@ -26,6 +26,7 @@ const CORE = [
   'drawing',
   'reading',
   'balance',
+  'solids',
   'mark',
   'practice',
   'replay',

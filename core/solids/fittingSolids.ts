@@ -1,0 +1,77 @@
+import type { Vec2 } from '../geometry/vec.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
+import type { Result } from '../number/fault.ts';
+import type { GivenView, LaidView, LaidViews } from './aligned.ts';
+import { laidViews } from './aligned.ts';
+import { type Arrangement, arrangementOf } from './arrangement.ts';
+import { candidatePlanes } from './candidatePlanes.ts';
+import { constraintsOf } from './constraints.ts';
+import { coordinatesOf } from './coordinates.ts';
+import { type DrawnLines, drawnLines } from './drawnLines.ts';
+import { chooser } from './satisfy.ts';
+import { touchingCorners } from './touching.ts';
+
+/** A solid as a choice of cells. */
+export type FittingSolid = { readonly isSolid: readonly boolean[] };
+/** What the search came to. */
+export type Fitting = {
+  readonly laid: LaidViews;
+  readonly space: Arrangement;
+  readonly solids: readonly FittingSolid[];
+  /** whether there are no others */
+  readonly complete: boolean;
+  /** whether slopes were looked for that every given view shows level or upright */
+  readonly unseenSlopes: boolean;
+  /** where there is no solid: a stretch of a line that no edge can make */
+  readonly without?: { readonly view: LaidView; readonly from: Vec2; readonly to: Vec2 };
+};
+/** How far the search goes. */
+export type Limits = { readonly most: number; readonly isOver?: (() => boolean) | undefined };
+
+/** Searches with the planes that the views give. */
+const search = (
+  laid: LaidViews,
+  drawn: readonly DrawnLines[],
+  limits: Limits,
+  unseenSlopes: boolean,
+): Fitting => {
+  const places = coordinatesOf(laid, drawn);
+  const space = arrangementOf(candidatePlanes(laid, drawn, places, unseenSlopes), laid.tol);
+  const { count, clauses, without } = constraintsOf(laid, drawn, space, unseenSlopes);
+  const choose = chooser(count);
+  for (const c of clauses) choose.add(c);
+  const touching = touchingCorners(space);
+  const solids: FittingSolid[] = [];
+  for (;;) {
+    const found = choose.next(limits.isOver);
+    if (found === 'none' || found === 'over')
+      return { laid, space, solids, complete: found === 'none', unseenSlopes, ...(without && { without }) };
+    const isSolid = space.cells.map((_, i) => found[i + 1] as boolean);
+    const wrong = touching(isSolid);
+    if (!wrong) {
+      if (solids.length === limits.most) return { laid, space, solids, complete: false, unseenSlopes };
+      solids.push({ isSolid });
+    }
+    const own = wrong ?? isSolid.map((solid, cell) => ({ cell, solid }));
+    choose.add(own.map(({ cell, solid }) => (solid ? -(cell + 1) : cell + 1)));
+  }
+};
+
+/**
+ * Every solid bounded by planes that has exactly the given views. The planes in which its faces may lie follow from the views (corners and
+ * edges that all full views show); they part space into cells, and the cells are chosen by the constraints that the views make, until none
+ * is left that fits. After Wesley and Markowsky 1981, and Sakurai and Gossard 1983; the search is one over clauses (satisfy.ts).
+ * Slopes that every given view shows level or upright are looked for only where there is no solid without them.
+ * @returns faults where the views cannot be laid into space at all
+ */
+export const fittingSolids = (given: ReadonlyMap<ViewName, GivenView>, limits: Limits): Result<Fitting> => {
+  const read = laidViews(given);
+  if (!read.ok) return read;
+  const laid = read.value;
+  const drawn = laid.views.map((v) => drawnLines(v.lines, laid.tol * 2));
+  const first = search(laid, drawn, limits, false);
+  const showsAll = [0, 1, 2].every((k) => laid.views.some((v) => v.axes.every((a) => a !== k)));
+  if (first.solids.length || !first.complete || showsAll) return { ok: true, value: first };
+  const second = search(laid, drawn, limits, true);
+  return { ok: true, value: second.solids.length ? second : first };
+};

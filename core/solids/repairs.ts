@@ -1,0 +1,55 @@
+import type { Vec2 } from '../geometry/vec.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
+import type { Fault } from '../number/fault.ts';
+import { says } from '../number/faultWords.ts';
+import { decimal } from '../number/format.ts';
+import type { BuiltPart } from '../solid/build.ts';
+import { type GivenView, laidViews } from './aligned.ts';
+import { type Difference, differencesFromGiven } from './compared.ts';
+import { type Fitting, fittingSolids } from './fittingSolids.ts';
+
+/** A place of a view in words, along the part's axes. */
+export const placeWords = (p: Vec2): string => `(${decimal(p[0], 3)}, ${decimal(p[1], 3)})`;
+
+const faultOf = (d: Difference): Fault => {
+  const [from, to] = [placeWords(d.from), placeWords(d.to)];
+  const at = { path: ['views', d.view], where: d.view } as const;
+  if (d.first === 'none') return { ...at, ...says('solids.line-missing', { class: d.second, from, to }) };
+  if (d.second === 'none') return { ...at, ...says('solids.line-extra', { from, to }) };
+  return { ...at, ...says('solids.line-class', { from, to, is: d.first, should: d.second }) };
+};
+
+/** So many solids of the other views are held against the one that is doubted. */
+const MOST_OTHERS = 64;
+
+const sizeOf = (d: readonly Difference[]): number =>
+  d.reduce((sum, x) => sum + Math.hypot(x.to[0] - x.from[0], x.to[1] - x.from[1]), 0);
+
+/**
+ * The smallest repair of views that no solid has: each view in turn is doubted, the solids of the others are found, and the one whose view
+ * is nearest to the doubted one says what is missing in it, too much, or hidden for visible.
+ * @param build makes the part of a solid that was found; undefined where it cannot be stated
+ */
+export const smallestRepair = (
+  given: ReadonlyMap<ViewName, GivenView>,
+  build: (found: Fitting, isSolid: readonly boolean[]) => BuiltPart | undefined,
+  isOver: () => boolean,
+): Fault[] => {
+  const laid = laidViews(given);
+  if (!laid.ok) return [];
+  let best: readonly Difference[] | undefined;
+  for (const name of given.keys()) {
+    const others = new Map([...given].filter(([n]) => n !== name));
+    if (others.size < 2 || isOver()) continue;
+    const found = fittingSolids(others, { most: MOST_OTHERS, isOver });
+    if (!found.ok) continue;
+    for (const { isSolid } of found.value.solids) {
+      const part = build(found.value, isSolid);
+      const own = part && differencesFromGiven(laid.value, part);
+      if (!own?.length || own.some((d) => d.view !== name)) continue;
+      if (!best || own.length < best.length || (own.length === best.length && sizeOf(own) < sizeOf(best)))
+        best = own;
+    }
+  }
+  return (best ?? []).map(faultOf);
+};
