@@ -89,6 +89,9 @@ export const isAllowedEdge = (
 
 type Edge = readonly [number, number];
 
+/** Directions are one where their parts agree to one in so many. */
+const DIRECTIONS = 1e6;
+
 /** Edges between corners that the views allow, each from one corner to the next on its line. */
 const candidateEdges = (
   laid: LaidViews,
@@ -99,17 +102,16 @@ const candidateEdges = (
   const out: Edge[] = [];
   corners.forEach((a, i) => {
     // of several corners in one direction only the nearest
-    const nearest: { way: Vec3; far: number; j: number }[] = [];
+    const nearest = new Map<string, { far: number; j: number }>();
     for (let j = 0; j < corners.length; j++) {
       if (j === i) continue;
       const d = sub(corners[j] as Vec3, a);
       const far = length(d);
-      const way = scale(d, 1 / far);
-      const same = nearest.find((x) => dot(x.way, way) > 1 - ALIGNED);
-      if (!same) nearest.push({ way, far, j });
-      else if (far < same.far) Object.assign(same, { far, j });
+      const way = d.map((x) => Math.round((x / far) * DIRECTIONS)).join(' ');
+      const known = nearest.get(way);
+      if (!known || far < known.far) nearest.set(way, { far, j });
     }
-    for (const { j } of nearest)
+    for (const { j } of nearest.values())
       if (j > i && isAllowedEdge(laid, drawn, a, corners[j] as Vec3, unseenSlopes)) out.push([i, j]);
   });
   return out;

@@ -26,7 +26,12 @@ export type Fitting = {
   readonly without?: { readonly view: LaidView; readonly from: Vec2; readonly to: Vec2 };
 };
 /** How far the search goes. */
-export type Limits = { readonly most: number; readonly isOver?: (() => boolean) | undefined };
+export type Limits = {
+  readonly most: number;
+  readonly isOver?: (() => boolean) | undefined;
+  /** slopes that every given view shows level or upright are not looked for, not even where there is no solid without them */
+  readonly onlySeenSlopes?: boolean;
+};
 
 /** Searches with the planes that the views give. */
 const search = (
@@ -71,7 +76,8 @@ export const fittingSolids = (given: ReadonlyMap<ViewName, GivenView>, limits: L
   const drawn = laid.views.map((v) => drawnLines(v.lines, laid.tol * 2));
   const first = search(laid, drawn, limits, false);
   const showsAll = [0, 1, 2].every((k) => laid.views.some((v) => v.axes.every((a) => a !== k)));
-  if (first.solids.length || !first.complete || showsAll) return { ok: true, value: first };
+  if (first.solids.length || !first.complete || showsAll || limits.onlySeenSlopes)
+    return { ok: true, value: first };
   const second = search(laid, drawn, limits, true);
   return { ok: true, value: second.solids.length ? second : first };
 };

@@ -20,7 +20,7 @@ const faultOf = (d: Difference): Fault => {
 };
 
 /** So many solids of the other views are held against the one that is doubted. */
-const MOST_OTHERS = 64;
+const MOST_OTHERS = 24;
 
 const sizeOf = (d: readonly Difference[]): number =>
   d.reduce((sum, x) => sum + Math.hypot(x.to[0] - x.from[0], x.to[1] - x.from[1]), 0);
@@ -41,9 +41,10 @@ export const smallestRepair = (
   for (const name of given.keys()) {
     const others = new Map([...given].filter(([n]) => n !== name));
     if (others.size < 2 || isOver()) continue;
-    const found = fittingSolids(others, { most: MOST_OTHERS, isOver });
+    const found = fittingSolids(others, { most: MOST_OTHERS, isOver, onlySeenSlopes: true });
     if (!found.ok) continue;
     for (const { isSolid } of found.value.solids) {
+      if (isOver()) break;
       const part = build(found.value, isSolid);
       const own = part && differencesFromGiven(laid.value, part);
       if (!own?.length || own.some((d) => d.view !== name)) continue;
