@@ -153,6 +153,9 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
             <button type="button" className={button} onClick={() => picker.current?.click()}>
               Open a file
             </button>
+            <Link href="/views" className={button}>
+              Given views
+            </Link>
             <button
               type="button"
               className="rounded-md bg-deep px-3.5 py-1.5 text-[14px] font-semibold text-white hover:bg-house"

@@ -8,6 +8,22 @@ type Value = string | number;
 type Words = { readonly what: string; readonly remedy: string };
 
 const WORDS = {
+  'walk.no-figure': (v: { word: Value }) => ({
+    what: `How far "${v.word}" goes is not said.`,
+    remedy: `Write a figure behind it: ${v.word} 3.`,
+  }),
+  'walk.no-point': (v: { word: Value }) => ({
+    what: `Where "${v.word}" leads is not said.`,
+    remedy: `Write two figures behind it, across and up: ${v.word} 2 5.`,
+  }),
+  'walk.unknown': () => ({
+    what: 'This is no step of a walk.',
+    remedy: 'Use right, left, up, down, from, to, move, close, hidden or visible.',
+  }),
+  'walk.nothing': () => ({
+    what: 'The walk draws no line.',
+    remedy: 'Write its steps: right 6, up 5, left 6, close.',
+  }),
   'solids.curved': () => ({
     what: 'Curved lines are not read here yet: solids with flat faces are found from straight lines.',
     remedy: 'Give views of straight lines only.',

@@ -154,6 +154,17 @@ export const laidViews = (given: ReadonlyMap<ViewName, GivenView>): Result<LaidV
   };
 };
 
+/** A place of a laid view as its reader counts it: to the right and up from the view's lower left corner. */
+export const ownPlace = (laid: Pick<LaidViews, 'min' | 'max'>, name: ViewName, p: Vec2): Vec2 => {
+  const { u, v } = VIEW_FRAMES[name];
+  const [x, y] = [u, v].map((way, k) => {
+    const { axis, sign } = axisOf(way);
+    const at = p[k as 0 | 1];
+    return sign > 0 ? at - laid.min[axis] : laid.max[axis] - at;
+  });
+  return [x as number, y as number];
+};
+
 /** Where a point of space falls in a laid view. */
 export const fallsAt = (view: LaidView, p: Vec3): Vec2 => [p[view.axes[0]], p[view.axes[1]]];
 

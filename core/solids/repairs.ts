@@ -4,19 +4,25 @@ import type { Fault } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
 import { decimal } from '../number/format.ts';
 import type { BuiltPart } from '../solid/build.ts';
-import { type GivenView, laidViews } from './aligned.ts';
+import { type GivenView, type LaidViews, laidViews, ownPlace } from './aligned.ts';
 import { type Difference, differencesFromGiven } from './compared.ts';
 import { type Fitting, fittingSolids } from './fittingSolids.ts';
 
-/** A place of a view in words, along the part's axes. */
+/** A fault of given views, with the stretch that it is about: in the view, from its lower left corner. */
+export type ViewFault = Fault & {
+  readonly at?: { readonly view: ViewName; readonly from: Vec2; readonly to: Vec2 };
+};
+
+/** A place of a view in words, as its reader counts it from the lower left corner. */
 export const placeWords = (p: Vec2): string => `(${decimal(p[0], 3)}, ${decimal(p[1], 3)})`;
 
-const faultOf = (d: Difference): Fault => {
-  const [from, to] = [placeWords(d.from), placeWords(d.to)];
-  const at = { path: ['views', d.view], where: d.view } as const;
-  if (d.first === 'none') return { ...at, ...says('solids.line-missing', { class: d.second, from, to }) };
-  if (d.second === 'none') return { ...at, ...says('solids.line-extra', { from, to }) };
-  return { ...at, ...says('solids.line-class', { from, to, is: d.first, should: d.second }) };
+const faultOf = (laid: LaidViews, d: Difference): ViewFault => {
+  const at = { view: d.view, from: ownPlace(laid, d.view, d.from), to: ownPlace(laid, d.view, d.to) };
+  const [from, to] = [placeWords(at.from), placeWords(at.to)];
+  const home = { path: ['views', d.view], where: d.view, at } as const;
+  if (d.first === 'none') return { ...home, ...says('solids.line-missing', { class: d.second, from, to }) };
+  if (d.second === 'none') return { ...home, ...says('solids.line-extra', { from, to }) };
+  return { ...home, ...says('solids.line-class', { from, to, is: d.first, should: d.second }) };
 };
 
 /** So many solids of the other views are held against the one that is doubted. */
@@ -34,7 +40,7 @@ export const smallestRepair = (
   given: ReadonlyMap<ViewName, GivenView>,
   build: (found: Fitting, isSolid: readonly boolean[]) => BuiltPart | undefined,
   isOver: () => boolean,
-): Fault[] => {
+): ViewFault[] => {
   const laid = laidViews(given);
   if (!laid.ok) return [];
   let best: readonly Difference[] | undefined;
@@ -52,5 +58,5 @@ export const smallestRepair = (
         best = own;
     }
   }
-  return (best ?? []).map(faultOf);
+  return (best ?? []).map((d) => faultOf(laid.value, d));
 };

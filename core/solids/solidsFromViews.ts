@@ -1,14 +1,13 @@
 import type { ViewName } from '../geometry/viewFrames.ts';
-import type { Fault } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
 import { partModel } from '../part/model.ts';
 import type { PartFile } from '../part/schema.ts';
 import { type BuiltPart, buildPart } from '../solid/build.ts';
 import { measureSolid, measureTogether } from '../solid/measure.ts';
-import type { GivenView } from './aligned.ts';
+import { type GivenView, ownPlace } from './aligned.ts';
 import { differencesFromGiven } from './compared.ts';
 import { type Fitting, fittingSolids, type Limits } from './fittingSolids.ts';
-import { placeWords, smallestRepair } from './repairs.ts';
+import { placeWords, smallestRepair, type ViewFault } from './repairs.ts';
 import { statedSolid } from './statedSolid.ts';
 import { toldApart } from './toldApart.ts';
 
@@ -25,7 +24,7 @@ export type SolidsFromViews = {
   /** whether there are no others of the kinds that are looked for */
   readonly complete: boolean;
   readonly solids: readonly SolidFromViews[];
-  readonly faults: readonly Fault[];
+  readonly faults: readonly ViewFault[];
 };
 
 type Made = { readonly file: PartFile; readonly built: BuiltPart };
@@ -66,16 +65,19 @@ export const solidsFromViews = (
   );
   const lost = all.length - stated.length;
   const isOver = limits.isOver ?? (() => false);
-  const faults: Fault[] = [];
+  const faults: ViewFault[] = [];
   if (lost) faults.push({ path: ['views'], where: '', ...says('solids.not-stated', { count: lost }) });
   if (!solids.length && complete) {
-    if (without)
+    if (without) {
+      const view = without.view.name;
+      const [from, to] = [ownPlace(laid, view, without.from), ownPlace(laid, view, without.to)];
       faults.push({
-        path: ['views', without.view.name],
-        where: without.view.name,
-        ...says('solids.no-partner', { from: placeWords(without.from), to: placeWords(without.to) }),
+        path: ['views', view],
+        where: view,
+        at: { view, from, to },
+        ...says('solids.no-partner', { from: placeWords(from), to: placeWords(to) }),
       });
-    else faults.push({ path: ['views'], where: '', ...says('solids.none') });
+    } else faults.push({ path: ['views'], where: '', ...says('solids.none') });
     faults.push(...smallestRepair(given, (f, s) => made(f, s, units)?.built, isOver));
   }
   return {

@@ -2,7 +2,7 @@ import type { Vec3 } from '../geometry/vec.ts';
 import { VIEW_NAMES, type ViewName } from '../geometry/viewFrames.ts';
 import { decimal } from '../number/format.ts';
 import type { BuiltPart } from '../solid/build.ts';
-import { AXIS_WORDS, type LaidViews } from './aligned.ts';
+import { AXIS_WORDS, type LaidViews, ownPlace } from './aligned.ts';
 import type { Arrangement } from './arrangement.ts';
 import { differencesOf, linesOfPart } from './compared.ts';
 import { placeWords } from './repairs.ts';
@@ -55,7 +55,7 @@ const decidedBy = (laid: LaidViews, own: Stated, others: readonly Stated[]): str
     );
   const [line] = lines;
   if (line)
-    return `A hidden line in the ${line.view} view from ${placeWords(line.from)} to ${placeWords(line.to)} would decide for it.`;
+    return `A hidden line in the ${line.view} view from ${placeWords(ownPlace(laid, line.view, line.from))} to ${placeWords(ownPlace(laid, line.view, line.to))} would decide for it.`;
   const views = VIEW_NAMES.filter((n) => !laid.views.some((v) => v.name === n));
   const view = views.find((n) => others.every((o) => apart(n, o).length));
   return view && `The ${view} view would decide.`;

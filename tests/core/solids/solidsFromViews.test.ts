@@ -1,5 +1,5 @@
-import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
+import type { Drawing } from '../../../core/drawing/drawing.ts';
 import { VIEW_FRAMES, type ViewName } from '../../../core/geometry/viewFrames.ts';
 import { partModel, readPartFile } from '../../../core/part/model.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
@@ -9,6 +9,7 @@ import type { GivenView } from '../../../core/solids/aligned.ts';
 import { givenOfView } from '../../../core/solids/givenOfView.ts';
 import { solidsFromViews } from '../../../core/solids/solidsFromViews.ts';
 import { viewOf } from '../../../core/view/view.ts';
+import { caseDrawings } from '../../samples.ts';
 import { allSolids, cellsOf, givenOfCells, type Size } from './unitCells.ts';
 
 const THREE = ['front', 'top', 'left'] as const;
@@ -150,10 +151,9 @@ describe('parts with slopes are found from their views', () => {
   });
 
   test('the leaning pyramid of the shared cases', () => {
-    const file = '../shared/conformance/cases/05-leaning-pyramid/part.json';
-    const read = readPartFile(JSON.parse(readFileSync(file, 'utf8')));
-    if (!read.ok) throw new Error('unread');
-    const { given, volume } = viewsOf(read.value);
+    const { given, volume } = viewsOf(
+      (caseDrawings().find(([n]) => n.startsWith('05')) as [string, Drawing])[1].part,
+    );
     const found = solidsFromViews(given, 'mm', { most: 16 });
     expect(found.solids.map((s) => s.volume / volume)).toEqual([expect.closeTo(1, 6)]);
     expect(found.complete).toBe(true);

@@ -1,0 +1,138 @@
+'use client';
+import { decimal } from '../../core/number/format.ts';
+import type { SolidPicture } from '../../workers/solidsPicture.ts';
+import type { Search } from './useSolids.ts';
+
+const MARGIN = 0.06;
+
+const Picture = ({ solid }: { solid: SolidPicture }) => {
+  const [x, y, w, h] = solid.pictorial.box;
+  const m = MARGIN * Math.max(w, h);
+  return (
+    <svg
+      viewBox={`${x - m} ${y - m} ${w + 2 * m} ${h + 2 * m}`}
+      className="h-28 w-32 shrink-0"
+      role="img"
+      aria-label="Pictorial"
+    >
+      <title>Pictorial</title>
+      <path
+        d={solid.pictorial.hidden}
+        fill="none"
+        stroke="var(--color-faint)"
+        strokeWidth={0.8}
+        strokeDasharray="3 3"
+        vectorEffect="non-scaling-stroke"
+      />
+      <path
+        d={solid.pictorial.visible}
+        fill="none"
+        stroke="var(--color-ink)"
+        strokeWidth={1.5}
+        strokeLinejoin="round"
+        strokeLinecap="round"
+        vectorEffect="non-scaling-stroke"
+      />
+    </svg>
+  );
+};
+
+const headline = (search: Search): string => {
+  if (search.state === 'waiting') return 'Draw two views or more.';
+  if (search.state === 'looking') return 'Looking for solids …';
+  if (search.state === 'stopped') return 'Stopped. Change a line to look again.';
+  const { solids, complete } = search.found;
+  if (!solids.length) return 'No solid has these views.';
+  const count = solids.length === 1 ? '1 solid has these views' : `${solids.length} solids have these views`;
+  return complete ? `${count}; there are no others.` : `${count}; there may be others.`;
+};
+
+/** The solids that have the entered views, side by side, or what keeps them from being one. */
+export const FoundSolids = ({
+  search,
+  units,
+  chosen,
+  onChoose,
+  onOpen,
+  onStop,
+}: {
+  search: Search;
+  units: 'mm' | 'in';
+  chosen: number;
+  onChoose: (index: number) => void;
+  onOpen: (solid: SolidPicture) => void;
+  onStop: () => void;
+}) => {
+  const found =
+    search.state === 'found' ? search.found : search.state === 'looking' ? search.last : undefined;
+  return (
+    <section aria-label="Solids" className="flex min-h-0 flex-1 flex-col">
+      <header className="flex items-center justify-between gap-2 border-b border-rule-strong px-4 py-2">
+        <p role="status" className="text-[14px] font-semibold">
+          {headline(search)}
+        </p>
+        {search.state === 'looking' && (
+          <button
+            type="button"
+            onClick={onStop}
+            className="rounded-md border border-rule-strong bg-white px-2 py-0.5 text-[13px] text-deep hover:bg-pale"
+          >
+            Stop
+          </button>
+        )}
+      </header>
+      <div className={`min-h-0 flex-1 overflow-y-auto ${search.state === 'looking' ? 'opacity-50' : ''}`}>
+        {search.state === 'waiting' && (
+          <p className="px-4 py-3 text-[13.5px] text-second">
+            Flat-faced solids are found from straight lines. A view may be drawn on its squares, typed as a
+            walk, or brought in as a DXF, SVG or JSON file. What is found is every solid that has all of these
+            lines, visible and hidden, and no others.
+          </p>
+        )}
+        {found?.faults.map((f) => (
+          <p key={f} className="border-b border-fault-rule bg-fault-pale px-4 py-2 text-[13.5px] text-fault">
+            {f}
+          </p>
+        ))}
+        <ul>
+          {found?.solids.map((s, i) => (
+            <li
+              key={JSON.stringify(s.part.bodies)}
+              className={`border-b border-rule ${i === chosen ? 'bg-lit' : ''}`}
+            >
+              <button
+                type="button"
+                aria-pressed={i === chosen}
+                onClick={() => onChoose(i)}
+                className="flex w-full items-center gap-3 px-3 pt-2 text-left"
+              >
+                <Picture solid={s} />
+                <span className="min-w-0 text-[13px]">
+                  <b className="block text-[14px]">Solid {i + 1}</b>
+                  <span className="figures block text-second">
+                    {decimal(s.volume, 2)} {units}³, {s.part.bodies[0]?.features.length}{' '}
+                    {s.part.bodies[0]?.features.length === 1 ? 'feature' : 'features'}
+                  </span>
+                  {s.reasons.map((r) => (
+                    <span key={r} className="mt-0.5 block">
+                      {r}
+                    </span>
+                  ))}
+                </span>
+              </button>
+              <div className="flex justify-end px-3 pb-2">
+                <button
+                  type="button"
+                  onClick={() => onOpen(s)}
+                  className="rounded-md border border-rule-strong bg-white px-2.5 py-1 text-[13px] font-semibold text-deep hover:bg-pale"
+                >
+                  Open solid {i + 1} as a drawing
+                </button>
+              </div>
+            </li>
+          ))}
+        </ul>
+      </div>
+    </section>
+  );
+};

@@ -1,0 +1,5 @@
+import { GivenViews } from './GivenViews.tsx';
+
+export default function ViewsPage() {
+  return <GivenViews />;
+}
