@@ -24,12 +24,11 @@ export type Work = {
   readonly figure: (name: string, text: string) => Promise<void>;
 };
 
-/** Begins a new drawing. @param units of its sizes */
-export const begin = async (page: Page, address: string, units: 'mm' | 'in' = 'mm'): Promise<Work> => {
-  await newDrawing(page, address);
+/** Goes on where the page is. @param actions how many were done so far */
+export const workAt = (page: Page, actions: number): Work => {
   const work: Work = {
     page,
-    actions: 1,
+    actions,
     line: async (text) => {
       work.actions++;
       await newLine(page).fill(text);
@@ -63,6 +62,13 @@ export const begin = async (page: Page, address: string, units: 'mm' | 'in' = 'm
       await field.press('Enter');
     },
   };
+  return work;
+};
+
+/** Begins a new drawing. @param units of its sizes */
+export const begin = async (page: Page, address: string, units: 'mm' | 'in' = 'mm'): Promise<Work> => {
+  await newDrawing(page, address);
+  const work = workAt(page, 1);
   if (units === 'in') await work.choose("Unit of the part's sizes", 'inches');
   return work;
 };
