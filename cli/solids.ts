@@ -43,7 +43,7 @@ export const solids = (positionals: readonly string[], options: Options): string
     return `${JSON.stringify({
       format: 'blue-ledger/solids@1',
       complete: found.complete,
-      solids: found.solids,
+      solids: found.solids.map((s) => ({ ...s, reasons: [...s.reasons, ...found.leftAside] })),
       faults: found.faults.map((f) => ({ where: f.where, text: sentence(f) })),
     })}\n`;
   const others = found.complete ? 'There are no others.' : 'There may be others.';
@@ -52,6 +52,6 @@ export const solids = (positionals: readonly string[], options: Options): string
       (s, i) => `solid ${i + 1}: volume ${decimal(s.volume, 3)} ${units}³. ${s.reasons.join(' ')}\n`,
     ),
     ...found.faults.map((f) => `${sentence(f)}\n`),
-    ...(found.solids.length ? [`${others}\n`] : []),
+    ...(found.solids.length ? [`${[others, ...found.leftAside].join(' ')}\n`] : []),
   ].join('');
 };

@@ -32,6 +32,16 @@ const take = async (name) => {
 
 await page.goto(address);
 await take('register');
+await page.goto(`${address}/views`);
+const walk = async (view, text) => {
+  await page.getByRole('application', { name: view }).focus();
+  await page.getByLabel(/^Walk in/).fill(text);
+  await page.getByLabel(/^Walk in/).press('Enter');
+};
+await walk('Front view', 'right 12, up 6, left 4, down 2, left 3, up 2, left 5, close');
+await walk('Left view', 'right 8, up 6, left 8, close, hidden, from 0 4, right 8');
+await page.getByRole('button', { name: 'Open solid 1 as a drawing' }).waitFor();
+await take('given-views');
 await open('Louvre bracket', 'Measure');
 await page.getByTestId('pictorial').waitFor();
 await page.getByLabel('New line of the statement').fill('hole 6 countersunk 12 right');

@@ -36,6 +36,8 @@ export type SolidPicture = {
 export type SolidsPicture = {
   readonly complete: boolean;
   readonly solids: readonly SolidPicture[];
+  /** what was not looked for */
+  readonly leftAside: readonly string[];
   readonly faults: readonly string[];
   /** the stretches that the faults are about, in squares */
   readonly marks: readonly { readonly view: ViewName; readonly from: Vec2; readonly to: Vec2 }[];
@@ -91,5 +93,11 @@ export const solidsPicture = (entered: EnteredViews, toward: Vec3): SolidsPictur
   const marks = found.faults.flatMap(({ at }) =>
     at ? [{ view: at.view, from: counts(at.from), to: counts(at.to) }] : [],
   );
-  return { complete: found.complete, solids, faults: found.faults.map(sentence), marks };
+  return {
+    complete: found.complete,
+    solids,
+    leftAside: found.leftAside,
+    faults: found.faults.map(sentence),
+    marks,
+  };
 };

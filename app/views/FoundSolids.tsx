@@ -89,6 +89,11 @@ export const FoundSolids = ({
             lines, visible and hidden, and no others.
           </p>
         )}
+        {found && found.solids.length > 0 && found.leftAside.length > 0 && (
+          <p className="border-b border-rule px-4 py-2 text-[13px] text-second">
+            {found.leftAside.join(' ')}
+          </p>
+        )}
         {found?.faults.map((f) => (
           <p key={f} className="border-b border-fault-rule bg-fault-pale px-4 py-2 text-[13.5px] text-fault">
             {f}

@@ -20,8 +20,8 @@ export type Fitting = {
   readonly solids: readonly FittingSolid[];
   /** whether there are no others */
   readonly complete: boolean;
-  /** whether slopes were looked for that every given view shows level or upright */
-  readonly unseenSlopes: boolean;
+  /** what was not looked for, in sentences */
+  readonly leftAside: readonly string[];
   /** where there is no solid: a stretch of a line that no edge can make */
   readonly without?: { readonly view: LaidView; readonly from: Vec2; readonly to: Vec2 };
 };
@@ -32,6 +32,14 @@ export type Limits = {
   /** slopes that every given view shows level or upright are not looked for, not even where there is no solid without them */
   readonly onlySeenSlopes?: boolean;
 };
+
+const NO_UNSEEN_SLOPES = 'Slopes that every given view shows level or upright were not looked for.';
+const NO_UNSEEN_PLACES =
+  'Corners that no view shows were looked for at whole steps of the common measure of all sizes only.';
+
+/** Whether for each two axes there is a view that shows both. */
+const showsAllAxes = ({ views }: LaidViews): boolean =>
+  [0, 1, 2].every((k) => views.some((v) => v.axes.every((a) => a !== k)));
 
 /** Searches with the planes that the views give. */
 const search = (
@@ -45,16 +53,20 @@ const search = (
   const { count, clauses, without } = constraintsOf(laid, drawn, space, unseenSlopes);
   const choose = chooser(count);
   for (const c of clauses) choose.add(c);
+  const leftAside = [
+    ...(showsAllAxes(laid) || unseenSlopes ? [] : [NO_UNSEEN_SLOPES]),
+    ...(laid.views.every((v) => v.isFull) ? [] : [NO_UNSEEN_PLACES]),
+  ];
   const touching = touchingCorners(space);
   const solids: FittingSolid[] = [];
   for (;;) {
     const found = choose.next(limits.isOver);
     if (found === 'none' || found === 'over')
-      return { laid, space, solids, complete: found === 'none', unseenSlopes, ...(without && { without }) };
+      return { laid, space, solids, complete: found === 'none', leftAside, ...(without && { without }) };
     const isSolid = space.cells.map((_, i) => found[i + 1] as boolean);
     const wrong = touching(isSolid);
     if (!wrong) {
-      if (solids.length === limits.most) return { laid, space, solids, complete: false, unseenSlopes };
+      if (solids.length === limits.most) return { laid, space, solids, complete: false, leftAside };
       solids.push({ isSolid });
     }
     const own = wrong ?? isSolid.map((solid, cell) => ({ cell, solid }));
@@ -75,8 +87,7 @@ export const fittingSolids = (given: ReadonlyMap<ViewName, GivenView>, limits: L
   const laid = read.value;
   const drawn = laid.views.map((v) => drawnLines(v.lines, laid.tol * 2));
   const first = search(laid, drawn, limits, false);
-  const showsAll = [0, 1, 2].every((k) => laid.views.some((v) => v.axes.every((a) => a !== k)));
-  if (first.solids.length || !first.complete || showsAll || limits.onlySeenSlopes)
+  if (first.solids.length || !first.complete || showsAllAxes(laid) || limits.onlySeenSlopes)
     return { ok: true, value: first };
   const second = search(laid, drawn, limits, true);
   return { ok: true, value: second.solids.length ? second : first };

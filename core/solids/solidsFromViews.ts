@@ -24,6 +24,8 @@ export type SolidsFromViews = {
   /** whether there are no others of the kinds that are looked for */
   readonly complete: boolean;
   readonly solids: readonly SolidFromViews[];
+  /** what was not looked for, in sentences */
+  readonly leftAside: readonly string[];
   readonly faults: readonly ViewFault[];
 };
 
@@ -51,8 +53,8 @@ export const solidsFromViews = (
   limits: Limits,
 ): SolidsFromViews => {
   const found = fittingSolids(given, limits);
-  if (!found.ok) return { complete: true, solids: [], faults: found.faults };
-  const { laid, space, solids, complete, without } = found.value;
+  if (!found.ok) return { complete: true, solids: [], leftAside: [], faults: found.faults };
+  const { laid, space, solids, complete, leftAside, without } = found.value;
   const all = solids.map(({ isSolid }) => {
     const own = made(found.value, isSolid, units);
     return own && !differencesFromGiven(laid, own.built).length ? { isSolid, ...own } : undefined;
@@ -87,6 +89,7 @@ export const solidsFromViews = (
       volume: volumeOf(built),
       reasons: reasons[i] as string[],
     })),
+    leftAside,
     faults,
   };
 };
