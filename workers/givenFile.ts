@@ -1,13 +1,12 @@
 import type { GivenLine } from '../core/balance/given.ts';
-import type { Vec2 } from '../core/geometry/vec.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
 import { type Result, sentence } from '../core/number/fault.ts';
-import { tidyFigure } from '../core/number/tidyFigure.ts';
-import type { GivenView } from '../core/solids/aligned.ts';
-import type { EnteredLine } from '../core/solids/typedWalk.ts';
+import { type GivenView, isWholeCircle } from '../core/solids/aligned.ts';
+import type { EnteredView } from '../core/solids/typedWalk.ts';
 import { givenDxf } from '../formats/givenDxf.ts';
 import { givenJson } from '../formats/givenJson.ts';
 import { givenSvg } from '../formats/givenSvg.ts';
+import { enteredView } from './enteredView.ts';
 
 /** The views that a file holds, counted in squares, or why they cannot be taken. */
 export type GivenFile =
@@ -16,7 +15,7 @@ export type GivenFile =
       readonly views: readonly {
         readonly name: ViewName;
         readonly hidden: GivenView['hidden'];
-        readonly lines: readonly EnteredLine[];
+        readonly drawn: EnteredView;
       }[];
       /** what was left out, as sentences */
       readonly left: readonly string[];
@@ -64,18 +63,13 @@ export const readGivenFile = (
       left.push(`The ${view} view has no place here and was left out.`);
       return [];
     }
-    const straight = lines.flatMap((l) => (l.kind === 'straight' ? [l] : []));
-    if (straight.length < lines.length)
+    const others = lines.filter((l) => l.kind !== 'straight' && !isWholeCircle(l)).length;
+    if (others)
       left.push(
-        `The ${view} view has ${lines.length - straight.length} curved lines; only straight ones are read here, so it was left out.`,
+        `The ${view} view has ${others} curved ${others === 1 ? 'line' : 'lines'}; only straight lines and whole circles are read here, so it was left out.`,
       );
-    if (straight.length < lines.length || !straight.length) return [];
-    const ends = straight.flatMap((l) => [l.a, l.b]);
-    const [x, y] = [Math.min(...ends.map((p) => p[0])), Math.min(...ends.map((p) => p[1]))];
-    const at = (p: Vec2): Vec2 => [tidyFigure((p[0] - x) / square), tidyFigure((p[1] - y) / square)];
-    return [
-      { name: view, hidden, lines: straight.map((l) => ({ seen: l.seen, from: at(l.a), to: at(l.b) })) },
-    ];
+    if (others || !lines.length) return [];
+    return [{ name: view, hidden, drawn: enteredView(lines, square) }];
   });
   if (!views.length)
     left.push(`${name} has no view that can be taken. Name its layers front, top, left or right.`);

@@ -8,8 +8,9 @@ import { buildPart } from '../core/solid/build.ts';
 import type { GivenView } from '../core/solids/aligned.ts';
 import { givenOfView } from '../core/solids/givenOfView.ts';
 import { solidsFromViews } from '../core/solids/solidsFromViews.ts';
-import type { EnteredLine } from '../core/solids/typedWalk.ts';
+import type { EnteredView } from '../core/solids/typedWalk.ts';
 import { viewOf } from '../core/view/view.ts';
+import { enteredView } from './enteredView.ts';
 import { type Pictorial, pictorialOf } from './pictorial.ts';
 
 /** Views as they are entered: lines counted in squares from each view's lower left corner. */
@@ -20,7 +21,7 @@ export type EnteredViews = {
   readonly views: readonly {
     readonly name: ViewName;
     readonly hidden: GivenView['hidden'];
-    readonly lines: readonly EnteredLine[];
+    readonly drawn: EnteredView;
   }[];
 };
 
@@ -31,7 +32,7 @@ export type SolidPicture = {
   readonly reasons: readonly string[];
   readonly pictorial: Pictorial;
   /** its lines in the views that were not given, in squares from the view's lower left corner */
-  readonly views: readonly { readonly name: ViewName; readonly lines: readonly EnteredLine[] }[];
+  readonly views: readonly { readonly name: ViewName; readonly drawn: EnteredView }[];
 };
 export type SolidsPicture = {
   readonly complete: boolean;
@@ -48,24 +49,30 @@ const MOST = 16;
 /** The views that a page may show. */
 const SHOWN: readonly ViewName[] = ['front', 'top', 'left', 'right'];
 
-const counted = (lines: readonly GivenLine[], square: number): EnteredLine[] => {
-  const straight = lines.flatMap((l) => (l.kind === 'straight' ? [l] : []));
-  const ends = straight.flatMap((l) => [l.a, l.b]);
-  const [x, y] = [Math.min(...ends.map((p) => p[0])), Math.min(...ends.map((p) => p[1]))];
-  const at = (p: Vec2): Vec2 => [(p[0] - x) / square, (p[1] - y) / square];
-  return straight.map((l) => ({ seen: l.seen, from: at(l.a), to: at(l.b) }));
-};
-
 /** Finds the solids that have the entered views. @param toward where their pictorials are seen from */
 export const solidsPicture = (entered: EnteredViews, toward: Vec3): SolidsPicture => {
   const { square, units } = entered;
   const scaled = (p: Vec2): Vec2 => [p[0] * square, p[1] * square];
   const given = new Map(
-    entered.views.map(({ name, hidden, lines }): [ViewName, GivenView] => [
+    entered.views.map(({ name, hidden, drawn }): [ViewName, GivenView] => [
       name,
       {
         hidden,
-        lines: lines.map((l) => ({ seen: l.seen, kind: 'straight', a: scaled(l.from), b: scaled(l.to) })),
+        lines: [
+          ...drawn.lines.map(
+            (l): GivenLine => ({ seen: l.seen, kind: 'straight', a: scaled(l.from), b: scaled(l.to) }),
+          ),
+          ...drawn.circles.map(
+            (c): GivenLine => ({
+              seen: c.seen,
+              kind: 'round',
+              centre: scaled(c.centre),
+              radius: c.radius * square,
+              a: scaled([c.centre[0] + c.radius, c.centre[1]]),
+              b: scaled([c.centre[0] + c.radius, c.centre[1]]),
+            }),
+          ),
+        ],
       },
     ]),
   );
@@ -77,7 +84,7 @@ export const solidsPicture = (entered: EnteredViews, toward: Vec3): SolidsPictur
     const { bodies, tol } = built.value;
     const views = SHOWN.filter((n) => !given.has(n)).map((name) => ({
       name,
-      lines: counted(givenOfView(viewOf(bodies, VIEW_FRAMES[name], tol)), square),
+      drawn: enteredView(givenOfView(viewOf(bodies, VIEW_FRAMES[name], tol)), square),
     }));
     return [
       {

@@ -84,9 +84,9 @@ export const FoundSolids = ({
       <div className={`min-h-0 flex-1 overflow-y-auto ${search.state === 'looking' ? 'opacity-50' : ''}`}>
         {search.state === 'waiting' && (
           <p className="px-4 py-3 text-[13.5px] text-second">
-            Flat-faced solids are found from straight lines. A view may be drawn on its squares, typed as a
-            walk, or brought in as a DXF, SVG or JSON file. What is found is every solid that has all of these
-            lines, visible and hidden, and no others.
+            Solids with flat faces are found, and whole holes and bosses for circles. A view may be drawn on
+            its squares, typed as a walk, or brought in as a DXF, SVG or JSON file. What is found is every
+            solid that has all of these lines, visible and hidden, and no others.
           </p>
         )}
         {found && found.solids.length > 0 && found.leftAside.length > 0 && (

@@ -5,20 +5,33 @@ import { useEffect, useRef, useState } from 'react';
 import { drawingOfPart } from '../../core/drawing/drawing.ts';
 import type { ViewName } from '../../core/geometry/viewFrames.ts';
 import { sentence } from '../../core/number/fault.ts';
-import { type EnteredLine, typedWalk } from '../../core/solids/typedWalk.ts';
+import { type EnteredView, typedWalk } from '../../core/solids/typedWalk.ts';
 import type { SolidPicture } from '../../workers/solidsPicture.ts';
 import { Choice, Tick } from '../desk/book/Choice.tsx';
 import { HouseMark } from '../HouseMark.tsx';
 import { openFile } from '../serverCalls.ts';
-import { boardsOf, type Entered, keepViews, keptViews, NOTHING_ENTERED, squareOf } from './entered.ts';
+import {
+  boardsOf,
+  countDrawn,
+  drawnIn,
+  type Entered,
+  keepViews,
+  keptViews,
+  NOTHING_ENTERED,
+  squareOf,
+} from './entered.ts';
 import { FoundSolids } from './FoundSolids.tsx';
 import { useSolids } from './useSolids.ts';
-import { type Tool, ViewBoard } from './ViewBoard.tsx';
+import { type Pen, type Tool, ViewBoard } from './ViewBoard.tsx';
 
 const TOOLS = [
+  { value: 'line', label: 'Line' },
+  { value: 'circle', label: 'Circle' },
+  { value: 'take out', label: 'Take out' },
+] as const;
+const PENS = [
   { value: 'visible', label: 'Visible' },
   { value: 'hidden', label: 'Hidden' },
-  { value: 'take out', label: 'Take out' },
 ] as const;
 const ANGLES = [
   { value: 'first', label: 'First angle' },
@@ -61,7 +74,8 @@ export const GivenViews = () => {
   const router = useRouter();
   const [entered, setEntered] = useState<Entered>(NOTHING_ENTERED);
   const [past, setPast] = useState<readonly Entered[]>([]);
-  const [tool, setTool] = useState<Tool>('visible');
+  const [tool, setTool] = useState<Tool>('line');
+  const [pen, setPen] = useState<Pen>('visible');
   const [view, setView] = useState<ViewName>('front');
   const [walk, setWalk] = useState('');
   const [fault, setFault] = useState<string>();
@@ -82,8 +96,8 @@ export const GivenViews = () => {
         : 'This browser keeps nothing: save your work as a drawing before you leave.',
     );
   };
-  const setLines = (name: ViewName, lines: readonly EnteredLine[]): void =>
-    change({ lines: { ...entered.lines, [name]: lines } });
+  const setDrawn = (name: ViewName, drawn: EnteredView): void =>
+    change({ drawn: { ...entered.drawn, [name]: drawn } });
   const undo = (): void => {
     const last = past.at(-1);
     if (!last) return;
@@ -100,7 +114,11 @@ export const GivenViews = () => {
       setFault(read.faults.map(sentence).join(' '));
       return;
     }
-    setLines(own, [...(entered.lines[own] ?? []), ...read.value]);
+    const { lines, circles } = drawnIn(entered, own);
+    setDrawn(own, {
+      lines: [...lines, ...read.value.lines],
+      circles: [...circles, ...read.value.circles],
+    });
     setWalk('');
   };
   const bring = async (file: File): Promise<void> => {
@@ -115,7 +133,7 @@ export const GivenViews = () => {
     }
     if (answer.views.length)
       change({
-        lines: Object.fromEntries(answer.views.map((v) => [v.name, v.lines])),
+        drawn: Object.fromEntries(answer.views.map((v) => [v.name, v.drawn])),
         leftOut: answer.views.filter((v) => v.hidden === 'left out').map((v) => v.name),
       });
     if (answer.left.length) setFault(answer.left.join(' '));
@@ -215,19 +233,14 @@ export const GivenViews = () => {
               <ViewBoard
                 name={name}
                 title={TITLES[name] as string}
-                lines={entered.lines[name] ?? []}
-                found={found?.views.find((v) => v.name === name)?.lines}
+                drawn={drawnIn(entered, name)}
+                found={found?.views.find((v) => v.name === name)?.drawn}
                 marks={marks.filter((m) => m.view === name)}
                 tool={tool}
+                pen={pen}
                 isChosen={name === own}
                 onChoose={() => setView(name)}
-                onDraw={(l) => setLines(name, [...(entered.lines[name] ?? []), l])}
-                onTakeOut={(i) =>
-                  setLines(
-                    name,
-                    (entered.lines[name] ?? []).filter((_, k) => k !== i),
-                  )
-                }
+                onChange={(drawn) => setDrawn(name, drawn)}
               />
             </div>
           ))}
@@ -237,11 +250,12 @@ export const GivenViews = () => {
             className="flex min-h-0 flex-col gap-2.5 overflow-y-auto rounded-md border border-rule bg-page px-4 py-3 text-[13.5px]"
           >
             <div className="flex items-center justify-between gap-2">
-              <span className="text-second">Lines are</span>
-              <Choice name="Lines are" value={tool} options={TOOLS} onChange={setTool} />
+              <Choice name="A press draws" value={tool} options={TOOLS} onChange={setTool} />
+              <Choice name="Lines are" value={pen} options={PENS} onChange={setPen} />
             </div>
             <p className="text-second">
-              A line is two presses on the squares, or the arrow keys and Enter; with Shift by halves.
+              A line is two presses on the squares, a circle its centre and a place on it; or the arrow keys
+              and Enter. With Shift by halves.
             </p>
             <form
               className="flex flex-col gap-1"
@@ -267,7 +281,8 @@ export const GivenViews = () => {
                 </button>
               </div>
               <span className="text-[12.5px] text-second">
-                from 2 0 begins there; to 4 3 goes aslant; hidden and visible rule what follows.
+                from 2 0 begins there; to 4 3 goes aslant; circle 2 at 4 3; hidden and visible rule what
+                follows.
               </span>
             </form>
             <div className="flex items-center justify-between gap-2">
@@ -286,8 +301,8 @@ export const GivenViews = () => {
               <button
                 type="button"
                 className={button}
-                disabled={!entered.lines[own]?.length}
-                onClick={() => setLines(own, [])}
+                disabled={!countDrawn(drawnIn(entered, own))}
+                onClick={() => setDrawn(own, { lines: [], circles: [] })}
               >
                 Clear the {TITLES[own]?.toLowerCase()}
               </button>

@@ -3,10 +3,12 @@ import { type KeyboardEvent, type PointerEvent, useId, useRef, useState } from '
 import type { Vec2 } from '../../core/geometry/vec.ts';
 import type { ViewName } from '../../core/geometry/viewFrames.ts';
 import { decimal } from '../../core/number/format.ts';
-import type { EnteredLine } from '../../core/solids/typedWalk.ts';
+import type { EnteredCircle, EnteredLine, EnteredView } from '../../core/solids/typedWalk.ts';
+import { countDrawn } from './entered.ts';
 
-/** What a press on a board does. */
-export type Tool = 'visible' | 'hidden' | 'take out';
+/** What a press on a board does, and with what lines. */
+export type Tool = 'line' | 'circle' | 'take out';
+export type Pen = 'visible' | 'hidden';
 
 /** A board is at least so many squares across, and this much higher than wide. */
 const LEAST = 16;
@@ -16,7 +18,15 @@ const FREE = 2;
 /** A line is meant by a press nearer to it than this, in squares. */
 const NEAR = 0.6;
 
-const flat = (lines: readonly EnteredLine[]): Vec2[] => lines.flatMap((l) => [l.from, l.to]);
+/** The places of a view that a press may mean, and that the board must show. */
+const placesIn = ({ lines, circles }: EnteredView): Vec2[] => [
+  ...lines.flatMap((l) => [l.from, l.to]),
+  ...circles.flatMap((c): Vec2[] => [
+    c.centre,
+    [c.centre[0] + c.radius, c.centre[1]],
+    [c.centre[0], c.centre[1] + c.radius],
+  ]),
+];
 
 const distanceTo = (l: EnteredLine, p: Vec2): number => {
   const [dx, dy] = [l.to[0] - l.from[0], l.to[1] - l.from[1]];
@@ -28,34 +38,35 @@ const distanceTo = (l: EnteredLine, p: Vec2): number => {
 /** The greatest step of squares that leaves a board readable: every square, or every fifth, tenth ... */
 const ruling = (across: number): number => [1, 5, 10, 50, 100, 500].find((n) => across / n <= 60) ?? 1000;
 
-/** A view on squared paper: a line is two presses, or two places by the arrow keys and Enter. */
+/** A view on squared paper: a line is two presses, or two places by the arrow keys and Enter; a circle its centre and a place on it. */
 export const ViewBoard = ({
   name,
   title,
-  lines,
+  drawn,
   found,
   marks,
   tool,
+  pen,
   isChosen,
   onChoose,
-  onDraw,
-  onTakeOut,
+  onChange,
 }: {
   name: ViewName;
   title: string;
-  lines: readonly EnteredLine[];
-  /** the lines of a solid that was found, where the view is not given */
-  found: readonly EnteredLine[] | undefined;
+  drawn: EnteredView;
+  /** the view of a solid that was found, where it is not given */
+  found: EnteredView | undefined;
   /** stretches that something is wrong with */
   marks: readonly { readonly from: Vec2; readonly to: Vec2 }[];
   tool: Tool;
+  pen: Pen;
   isChosen: boolean;
   onChoose: () => void;
-  onDraw: (line: EnteredLine) => void;
-  onTakeOut: (index: number) => void;
+  onChange: (drawn: EnteredView) => void;
 }) => {
-  const shown = lines.length ? lines : (found ?? []);
-  const ends = flat(shown);
+  const count = countDrawn(drawn);
+  const shown = count || !found ? drawn : found;
+  const ends = placesIn(shown);
   const widest = Math.max(LEAST - 2 * FREE, ...ends.map((p) => p[0]), ...ends.map((p) => p[1] / SHAPE));
   const across = Math.ceil(widest) + 2 * FREE;
   const up = Math.round(across * SHAPE);
@@ -78,21 +89,35 @@ export const ViewBoard = ({
     const own = ends.find((q) => Math.hypot(q[0] - p[0], q[1] - p[1]) < 0.35);
     return own ?? [Math.round(p[0] * k) / k, Math.round(p[1] * k) / k];
   };
-  const nearest = (p: Vec2): number => {
-    const off = lines.map((l) => distanceTo(l, p));
+  /** The view without the line or circle that is nearest to a press. */
+  const withoutNearest = (p: Vec2): EnteredView => {
+    const off = [
+      ...drawn.lines.map((l) => distanceTo(l, p)),
+      ...drawn.circles.map((c) => Math.abs(Math.hypot(p[0] - c.centre[0], p[1] - c.centre[1]) - c.radius)),
+    ];
     const least = Math.min(...off);
-    return least <= NEAR ? off.indexOf(least) : -1;
+    if (least > NEAR) return drawn;
+    const at = off.indexOf(least);
+    return {
+      lines: drawn.lines.filter((_, i) => i !== at),
+      circles: drawn.circles.filter((_, i) => i + drawn.lines.length !== at),
+    };
   };
   const enter = (p: Vec2, raw: Vec2): void => {
     onChoose();
     if (tool === 'take out') {
-      const i = nearest(raw);
-      if (i >= 0) onTakeOut(i);
+      const next = withoutNearest(raw);
+      if (next !== drawn) onChange(next);
       return;
     }
     if (!begun) setBegun(p);
     else {
-      if (begun[0] !== p[0] || begun[1] !== p[1]) onDraw({ seen: tool === 'visible', from: begun, to: p });
+      const size = Math.hypot(p[0] - begun[0], p[1] - begun[1]);
+      const seen = pen === 'visible';
+      if (size > 0 && tool === 'line')
+        onChange({ ...drawn, lines: [...drawn.lines, { seen, from: begun, to: p }] });
+      else if (size > 0)
+        onChange({ ...drawn, circles: [...drawn.circles, { seen, centre: begun, radius: size }] });
       setBegun(undefined);
     }
   };
@@ -121,6 +146,15 @@ export const ViewBoard = ({
         return `M${a.x} ${a.y}L${b.x} ${b.y}`;
       })
       .join('');
+  const rings = (all: readonly EnteredCircle[]): string =>
+    all
+      .map(({ centre, radius: r }) => {
+        const c = at(centre);
+        return `M${c.x + r} ${c.y}a${r} ${r} 0 1 0 ${-2 * r} 0a${r} ${r} 0 1 0 ${2 * r} 0`;
+      })
+      .join('');
+  const inkOf = (seen: boolean): string =>
+    path(shown.lines.filter((l) => l.seen === seen)) + rings(shown.circles.filter((c) => c.seen === seen));
   const ruled = (every: number): string =>
     [
       ...Array.from(
@@ -132,7 +166,7 @@ export const ViewBoard = ({
         (_, i) => `M0 ${up - (FREE % every) - i * every}H${across}`,
       ),
     ].join('');
-  const ink = lines.length ? 'var(--color-ink)' : 'var(--color-house)';
+  const ink = count ? 'var(--color-ink)' : 'var(--color-house)';
   const cross = at(cursor);
   const origin = at([0, 0]);
   return (
@@ -140,12 +174,12 @@ export const ViewBoard = ({
       <header className="flex items-baseline justify-between px-1 pb-1">
         <h2 className="text-[13px] font-bold">
           {title}
-          {!lines.length && found && (
+          {!count && found && (
             <span className="ml-2 font-normal text-house">of the solid that is chosen</span>
           )}
         </h2>
         <span className="text-[12px] text-second">
-          {lines.length ? `${lines.length} ${lines.length === 1 ? 'line' : 'lines'}` : 'not given'}
+          {count ? `${count} ${count === 1 ? 'line' : 'lines'}` : 'not given'}
         </span>
       </header>
       <svg
@@ -199,20 +233,25 @@ export const ViewBoard = ({
         <g fill="none" stroke={ink} strokeLinecap="round">
           <path
             data-lines="hidden"
-            d={path(shown.filter((l) => !l.seen))}
+            d={inkOf(false)}
             strokeWidth={1.4}
             strokeDasharray="6 4"
             vectorEffect="non-scaling-stroke"
           />
-          <path
-            data-lines="visible"
-            d={path(shown.filter((l) => l.seen))}
-            strokeWidth={2.2}
-            vectorEffect="non-scaling-stroke"
-          />
+          <path data-lines="visible" d={inkOf(true)} strokeWidth={2.2} vectorEffect="non-scaling-stroke" />
           {begun && (
             <path
-              d={path([{ seen: true, from: begun, to: cursor }])}
+              d={
+                tool === 'circle'
+                  ? rings([
+                      {
+                        seen: true,
+                        centre: begun,
+                        radius: Math.hypot(cursor[0] - begun[0], cursor[1] - begun[1]),
+                      },
+                    ])
+                  : path([{ seen: true, from: begun, to: cursor }])
+              }
               stroke="var(--color-house)"
               strokeWidth={1.4}
               vectorEffect="non-scaling-stroke"
@@ -224,7 +263,7 @@ export const ViewBoard = ({
       <p id={hint} className="figures px-1 pt-0.5 text-[12px] text-second" aria-live="polite">
         {tool === 'take out'
           ? 'Press a line to take it out'
-          : `${begun ? `from ${decimal(begun[0], 2)} ${decimal(begun[1], 2)} to` : 'at'} ${decimal(cursor[0], 2)} ${decimal(cursor[1], 2)}`}
+          : `${begun ? `${tool === 'circle' ? 'centre' : 'from'} ${decimal(begun[0], 2)} ${decimal(begun[1], 2)} to` : 'at'} ${decimal(cursor[0], 2)} ${decimal(cursor[1], 2)}`}
       </p>
     </section>
   );

@@ -1,5 +1,5 @@
 import type { ViewName } from '../../core/geometry/viewFrames.ts';
-import type { EnteredLine } from '../../core/solids/typedWalk.ts';
+import type { EnteredView } from '../../core/solids/typedWalk.ts';
 
 /** The views as they stand on the page. */
 export type Entered = {
@@ -8,7 +8,7 @@ export type Entered = {
   readonly square: string;
   readonly angle: 'first' | 'third';
   readonly side: 'left' | 'right';
-  readonly lines: Readonly<Partial<Record<ViewName, readonly EnteredLine[]>>>;
+  readonly drawn: Readonly<Partial<Record<ViewName, EnteredView>>>;
   /** views whose hidden lines are left out */
   readonly leftOut: readonly ViewName[];
 };
@@ -18,7 +18,7 @@ export const NOTHING_ENTERED: Entered = {
   square: '10',
   angle: 'third',
   side: 'left',
-  lines: {},
+  drawn: {},
   leftOut: [],
 };
 
@@ -44,6 +44,14 @@ export const keepViews = (entered: Entered): boolean => {
     return false;
   }
 };
+
+const NOTHING_DRAWN: EnteredView = { lines: [], circles: [] };
+
+/** What is drawn of a view. */
+export const drawnIn = ({ drawn }: Entered, name: ViewName): EnteredView => drawn[name] ?? NOTHING_DRAWN;
+
+/** How much is drawn of a view: its lines and circles. */
+export const countDrawn = ({ lines, circles }: EnteredView): number => lines.length + circles.length;
 
 /** What a square is worth; undefined where the field does not say. */
 export const squareOf = ({ square }: Entered): number | undefined => {

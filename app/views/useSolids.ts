@@ -5,7 +5,7 @@ import type { Vec3 } from '../../core/geometry/vec.ts';
 import type { GivenFile } from '../../workers/givenFile.ts';
 import type { SolidsWorker } from '../../workers/solids.worker.ts';
 import type { EnteredViews, SolidsPicture } from '../../workers/solidsPicture.ts';
-import { boardsOf, type Entered, squareOf } from './entered.ts';
+import { boardsOf, countDrawn, drawnIn, type Entered, squareOf } from './entered.ts';
 
 /** How the search stands. */
 export type Search =
@@ -21,9 +21,9 @@ const PAUSE = 350;
 const askedFor = (entered: Entered): EnteredViews | undefined => {
   const square = squareOf(entered);
   const views = boardsOf(entered).flatMap((name) => {
-    const lines = entered.lines[name];
-    return lines?.length
-      ? [{ name, lines, hidden: entered.leftOut.includes(name) ? ('left out' as const) : ('given' as const) }]
+    const drawn = drawnIn(entered, name);
+    return countDrawn(drawn)
+      ? [{ name, drawn, hidden: entered.leftOut.includes(name) ? ('left out' as const) : ('given' as const) }]
       : [];
   });
   return square !== undefined && views.length > 1 ? { units: entered.units, square, views } : undefined;

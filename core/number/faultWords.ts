@@ -16,17 +16,25 @@ const WORDS = {
     what: `Where "${v.word}" leads is not said.`,
     remedy: `Write two figures behind it, across and up: ${v.word} 2 5.`,
   }),
+  'walk.no-diameter': () => ({
+    what: 'The diameter of the circle is not said.',
+    remedy: 'Write it, and its centre across and up: circle 2 at 4 3.',
+  }),
+  'walk.no-centre': () => ({
+    what: 'Where the centre of the circle is, is not said.',
+    remedy: 'Write it across and up: circle 2 at 4 3.',
+  }),
   'walk.unknown': () => ({
     what: 'This is no step of a walk.',
-    remedy: 'Use right, left, up, down, from, to, move, close, hidden or visible.',
+    remedy: 'Use right, left, up, down, from, to, move, close, circle, hidden or visible.',
   }),
   'walk.nothing': () => ({
     what: 'The walk draws no line.',
     remedy: 'Write its steps: right 6, up 5, left 6, close.',
   }),
   'solids.curved': () => ({
-    what: 'Curved lines are not read here yet: solids with flat faces are found from straight lines.',
-    remedy: 'Give views of straight lines only.',
+    what: 'Of curved lines only whole circles are read here.',
+    remedy: 'Give views of straight lines and whole circles.',
   }),
   'solids.empty-view': () => ({
     what: 'No line is drawn in this view.',
@@ -47,6 +55,15 @@ const WORDS = {
   'solids.none': () => ({
     what: 'No solid with flat faces has exactly these views.',
     remedy: 'Look for a line that is missing, too much, or hidden where it should be visible.',
+  }),
+  'solids.ended': () => ({
+    what: 'The search was ended before a solid was found.',
+    remedy: 'Give it more time, or a third view.',
+  }),
+  'solids.none-round': () => ({
+    what: 'No solid was found that has flat faces, and whole holes and bosses for its circles.',
+    remedy:
+      'Look for a line that is missing or too much beside a circle; each circle needs its two side lines in the other views.',
   }),
   'solids.line-missing': (v: { class: Value; from: Value; to: Value }) => ({
     what: `A ${v.class} line from ${v.from} to ${v.to} is missing.`,

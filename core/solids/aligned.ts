@@ -1,11 +1,14 @@
 import type { GivenLine } from '../balance/given.ts';
-import { dot2, length2, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import { distance2, dot2, length2, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { VIEW_FRAMES, type ViewName } from '../geometry/viewFrames.ts';
 import type { Result } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
 
 /** A line of a given view, in the part's own coordinates along the two axes that the view shows. */
 export type FlatLine = { readonly seen: boolean; readonly from: Vec2; readonly to: Vec2 };
+
+/** A whole circle of a given view, in the part's own coordinates along the two axes that the view shows. */
+export type FlatCircle = { readonly seen: boolean; readonly centre: Vec2; readonly radius: number };
 
 /** One of the three axes of space. */
 export type Axis = 0 | 1 | 2;
@@ -27,6 +30,7 @@ export type LaidView = {
   /** towards its observer */
   readonly toward: Vec3;
   readonly lines: readonly FlatLine[];
+  readonly circles: readonly FlatCircle[];
   readonly isFull: boolean;
 };
 
@@ -47,12 +51,7 @@ const axisOf = (v: Vec3): { axis: Axis; sign: number } => {
   return { axis, sign: v[axis] };
 };
 
-type Raw = {
-  readonly name: ViewName;
-  readonly axes: readonly [Axis, Axis];
-  readonly lines: readonly FlatLine[];
-  readonly isFull: boolean;
-};
+type Raw = Omit<LaidView, 'toward'>;
 
 /** The straight lines of a view, counted along the part's axes. */
 export const laidLines = (name: ViewName, lines: readonly GivenLine[]): FlatLine[] => {
@@ -64,15 +63,35 @@ export const laidLines = (name: ViewName, lines: readonly GivenLine[]): FlatLine
   );
 };
 
+/** The whole circles of a view, counted along the part's axes. */
+export const laidCircles = (name: ViewName, lines: readonly GivenLine[]): FlatCircle[] => {
+  const { u, v } = VIEW_FRAMES[name];
+  const [a, b] = [axisOf(u), axisOf(v)];
+  return lines.flatMap((l): FlatCircle[] =>
+    isWholeCircle(l)
+      ? [{ seen: l.seen, centre: [a.sign * l.centre[0], b.sign * l.centre[1]], radius: l.radius }]
+      : [],
+  );
+};
+
+/** Whether a given line is a circle all round. */
+export const isWholeCircle = (l: GivenLine): l is Extract<GivenLine, { kind: 'round' }> =>
+  l.kind === 'round' && distance2(l.a, l.b) <= l.radius * 1e-9;
+
 const rawView = (name: ViewName, given: GivenView): Raw => {
   const { u, v } = VIEW_FRAMES[name];
   const isFull = given.hidden === 'given';
   const lines = laidLines(name, given.lines).filter((l) => isFull || l.seen);
-  return { name, axes: [axisOf(u).axis, axisOf(v).axis], lines, isFull };
+  const circles = laidCircles(name, given.lines).filter((c) => isFull || c.seen);
+  return { name, axes: [axisOf(u).axis, axisOf(v).axis], lines, circles, isFull };
 };
 
-const rangeOf = (view: Raw, k: 0 | 1): readonly [number, number] => {
-  const at = view.lines.flatMap((l) => [l.from[k], l.to[k]]);
+/** From where to where a view reaches along one of its axes. */
+export const rangeOf = (view: Pick<Raw, 'lines' | 'circles'>, k: 0 | 1): readonly [number, number] => {
+  const at = [
+    ...view.lines.flatMap((l) => [l.from[k], l.to[k]]),
+    ...view.circles.flatMap((c) => [c.centre[k] - c.radius, c.centre[k] + c.radius]),
+  ];
   return [Math.min(...at), Math.max(...at)];
 };
 
@@ -99,7 +118,8 @@ export const laidViews = (given: ReadonlyMap<ViewName, GivenView>): Result<LaidV
     faults: [{ path: ['views'], where, ...said }],
   });
   for (const [name, view] of given) {
-    if (view.lines.some((l) => l.kind !== 'straight')) return refused(name, says('solids.curved'));
+    if (view.lines.some((l) => l.kind !== 'straight' && !isWholeCircle(l)))
+      return refused(name, says('solids.curved'));
     if (!view.lines.length) return refused(name, says('solids.empty-view'));
   }
   const ranges = ([0, 1, 2] as const).map((axis) =>
@@ -130,10 +150,11 @@ export const laidViews = (given: ReadonlyMap<ViewName, GivenView>): Result<LaidV
     }
   const settle = [settling(4 * tol), settling(4 * tol), settling(4 * tol)] as const;
   for (const axis of [0, 1, 2] as const) for (const x of firsts[axis] as readonly number[]) settle[axis](x);
-  const views = raws.map(({ name, axes, lines, isFull }): LaidView => {
+  const views = raws.map((raw): LaidView => {
+    const { name, axes, lines, circles, isFull } = raw;
     const moved = ([0, 1] as const).map((k) => {
       const first = firsts[axes[k]] as readonly [number, number];
-      return first[0] - rangeOf({ name, axes, lines, isFull }, k)[0];
+      return first[0] - rangeOf(raw, k)[0];
     });
     const place = (p: Vec2): Vec2 => [
       settle[axes[0]](p[0] + (moved[0] as number)),
@@ -141,7 +162,14 @@ export const laidViews = (given: ReadonlyMap<ViewName, GivenView>): Result<LaidV
     ];
     const laid = lines.map((l) => ({ ...l, from: place(l.from), to: place(l.to) }));
     const drawn = laid.filter((l) => length2(sub2(l.to, l.from)) > tol);
-    return { name, axes, toward: VIEW_FRAMES[name].toward, lines: drawn, isFull };
+    return {
+      name,
+      axes,
+      toward: VIEW_FRAMES[name].toward,
+      lines: drawn,
+      circles: circles.map((c) => ({ ...c, centre: place(c.centre) })),
+      isFull,
+    };
   });
   return {
     ok: true,

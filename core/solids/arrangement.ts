@@ -37,8 +37,16 @@ export type Arrangement = {
   readonly sidesOf: (p: Vec3) => number[];
 };
 
-/** The first six planes are those of the box, two and two. @param tol what is nearer is at one place */
-export const arrangementOf = (planes: readonly FlatPlane[], tol: number): Arrangement => {
+/**
+ * The first six planes are those of the box, two and two.
+ * @param tol what is nearer is at one place
+ * @param rest is called now and then, and may throw to end the work
+ */
+export const arrangementOf = (
+  planes: readonly FlatPlane[],
+  tol: number,
+  rest: () => void = () => undefined,
+): Arrangement => {
   const corners: Vec3[] = [];
   const cornerIds = new Map<string, number>();
   const cornerAt = (p: Vec3): number => {
@@ -127,6 +135,7 @@ export const arrangementOf = (planes: readonly FlatPlane[], tol: number): Arrang
       const b = planes[j] as FlatPlane;
       const d = cross(a.n, b.n);
       if (length(d) < 1e-7) continue;
+      rest();
       const way = unit(d);
       // the point of both planes that is nearest to the origin
       const c = dot(a.n, b.n);

@@ -98,9 +98,11 @@ const candidateEdges = (
   drawn: readonly DrawnLines[],
   corners: readonly Vec3[],
   unseenSlopes: boolean,
+  rest: () => void,
 ): Edge[] => {
   const out: Edge[] = [];
   corners.forEach((a, i) => {
+    rest();
     // of several corners in one direction only the nearest
     const nearest = new Map<string, { far: number; j: number }>();
     for (let j = 0; j < corners.length; j++) {
@@ -132,16 +134,18 @@ const closedWays = (edges: readonly Edge[]): Edge[] => {
 /**
  * The planes in which faces may lie: those that two edges from one corner span, and in which edges close a way round. An edge of a solid
  * lies in two of them, so edges that do not are taken out, until nothing changes. The six planes of the box come first.
+ * @param rest is called now and then, and may throw to end the work
  */
 export const candidatePlanes = (
   laid: LaidViews,
   drawn: readonly DrawnLines[],
   places: readonly (readonly number[])[],
   unseenSlopes: boolean,
+  rest: () => void,
 ): FlatPlane[] => {
   const { min, max, tol } = laid;
   const corners = candidateCorners(laid, drawn, places);
-  let edges = candidateEdges(laid, drawn, corners, unseenSlopes);
+  let edges = candidateEdges(laid, drawn, corners, unseenSlopes, rest);
   const axes: readonly Vec3[] = [
     [1, 0, 0],
     [0, 1, 0],
@@ -154,6 +158,7 @@ export const candidatePlanes = (
   for (const e of edges) for (const c of e) at.set(c, [...(at.get(c) ?? []), e]);
   for (const [c, own] of at)
     own.forEach((e, i) => {
+      rest();
       for (const f of own.slice(i + 1)) {
         const [a, b] = [e, f].map((x) => sub(corners[x[0] === c ? x[1] : x[0]] as Vec3, corners[c] as Vec3));
         const normal = cross(a as Vec3, b as Vec3);

@@ -1,9 +1,16 @@
+import type { GivenLine } from '../balance/given.ts';
 import { distance2, type Vec2 } from '../geometry/vec.ts';
-import { VIEW_FRAMES, type ViewName } from '../geometry/viewFrames.ts';
+import { VIEW_FRAMES, VIEW_NAMES, type ViewName } from '../geometry/viewFrames.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import { viewOf } from '../view/view.ts';
-import type { FlatLine } from './aligned.ts';
-import { type LaidViews, laidLines } from './aligned.ts';
+import {
+  type FlatCircle,
+  type FlatLine,
+  isWholeCircle,
+  type LaidViews,
+  laidCircles,
+  laidLines,
+} from './aligned.ts';
 import { type Drawn, drawnAt, drawnLines, placesOn, pointOnLine } from './drawnLines.ts';
 import { givenOfView } from './givenOfView.ts';
 
@@ -69,3 +76,32 @@ export const differencesFromGiven = (laid: LaidViews, part: BuiltPart): Differen
   laid.views.flatMap((v) =>
     differencesOf(v.name, v.lines, linesOfPart(part, v.name), v.isFull, laid.tol * 4),
   );
+
+/** Whether the curved lines of a part are the given circles and no others. */
+export const hasGivenCircles = (laid: LaidViews, part: BuiltPart): boolean =>
+  laid.views.every((v) => {
+    const own = givenOfView(viewOf(part.bodies, VIEW_FRAMES[v.name], part.tol)).filter(
+      (l) => v.isFull || l.seen,
+    );
+    if (own.some((l) => l.kind !== 'straight' && !isWholeCircle(l))) return false;
+    return areSameCircles(laidCircles(v.name, own), v.circles, laid.tol * 4);
+  });
+
+const areSameCircles = (a: readonly FlatCircle[], b: readonly FlatCircle[], tol: number): boolean =>
+  a.length === b.length &&
+  a.every((x) =>
+    b.some(
+      (y) =>
+        x.seen === y.seen && Math.abs(x.radius - y.radius) <= tol && distance2(x.centre, y.centre) <= tol,
+    ),
+  );
+
+/** Whether two parts look alike from all six sides. */
+export const lookAlike = (a: BuiltPart, b: BuiltPart, tol: number): boolean =>
+  VIEW_NAMES.every((n) => {
+    const [x, y] = [a, b].map((p) => givenOfView(viewOf(p.bodies, VIEW_FRAMES[n], p.tol)));
+    return (
+      !differencesOf(n, laidLines(n, x as GivenLine[]), laidLines(n, y as GivenLine[]), true, tol).length &&
+      areSameCircles(laidCircles(n, x as GivenLine[]), laidCircles(n, y as GivenLine[]), tol)
+    );
+  });

@@ -33,6 +33,10 @@ export type Limits = {
   readonly onlySeenSlopes?: boolean;
 };
 
+/** The search was ended before it came to solids. */
+class Ended extends Error {}
+
+const NO_UNSEEN_ROUNDS = 'Rounds were looked for only where a view shows their circles.';
 const NO_UNSEEN_SLOPES = 'Slopes that every given view shows level or upright were not looked for.';
 const NO_UNSEEN_PLACES =
   'Corners that no view shows were looked for at whole steps of the common measure of all sizes only.';
@@ -48,13 +52,17 @@ const search = (
   limits: Limits,
   unseenSlopes: boolean,
 ): Fitting => {
+  const rest = (): void => {
+    if (limits.isOver?.()) throw new Ended();
+  };
   const places = coordinatesOf(laid, drawn);
-  const space = arrangementOf(candidatePlanes(laid, drawn, places, unseenSlopes), laid.tol);
+  const space = arrangementOf(candidatePlanes(laid, drawn, places, unseenSlopes, rest), laid.tol, rest);
   const { count, clauses, without } = constraintsOf(laid, drawn, space, unseenSlopes);
   const choose = chooser(count);
   for (const c of clauses) choose.add(c);
   const leftAside = [
     ...(showsAllAxes(laid) || unseenSlopes ? [] : [NO_UNSEEN_SLOPES]),
+    ...(showsAllAxes(laid) ? [] : [NO_UNSEEN_ROUNDS]),
     ...(laid.views.every((v) => v.isFull) ? [] : [NO_UNSEEN_PLACES]),
   ];
   const touching = touchingCorners(space);
@@ -83,12 +91,26 @@ const search = (
  */
 export const fittingSolids = (given: ReadonlyMap<ViewName, GivenView>, limits: Limits): Result<Fitting> => {
   const read = laidViews(given);
-  if (!read.ok) return read;
-  const laid = read.value;
+  return read.ok ? { ok: true, value: fittingIn(read.value, limits) } : read;
+};
+
+/** The same for views that are laid into space; their circles are passed over. */
+export const fittingIn = (laid: LaidViews, limits: Limits): Fitting => {
   const drawn = laid.views.map((v) => drawnLines(v.lines, laid.tol * 2));
-  const first = search(laid, drawn, limits, false);
-  if (first.solids.length || !first.complete || showsAllAxes(laid) || limits.onlySeenSlopes)
-    return { ok: true, value: first };
-  const second = search(laid, drawn, limits, true);
-  return { ok: true, value: second.solids.length ? second : first };
+  let first: Fitting;
+  try {
+    first = search(laid, drawn, limits, false);
+  } catch (error) {
+    if (!(error instanceof Ended)) throw error;
+    const space = arrangementOf([], laid.tol);
+    return { laid, space, solids: [], complete: false, leftAside: [] };
+  }
+  if (first.solids.length || !first.complete || showsAllAxes(laid) || limits.onlySeenSlopes) return first;
+  try {
+    const second = search(laid, drawn, limits, true);
+    return second.solids.length || !second.complete ? second : first;
+  } catch (error) {
+    if (error instanceof Ended) return { ...first, complete: false };
+    throw error;
+  }
 };

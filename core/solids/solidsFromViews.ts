@@ -1,48 +1,27 @@
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { says } from '../number/faultWords.ts';
-import { partModel } from '../part/model.ts';
 import type { PartFile } from '../part/schema.ts';
-import { type BuiltPart, buildPart } from '../solid/build.ts';
-import { measureSolid, measureTogether } from '../solid/measure.ts';
-import { type GivenView, ownPlace } from './aligned.ts';
+import type { BuiltPart } from '../solid/build.ts';
+import { type GivenView, laidViews, ownPlace } from './aligned.ts';
 import { differencesFromGiven } from './compared.ts';
-import { type Fitting, fittingSolids, type Limits } from './fittingSolids.ts';
+import { type Fitting, fittingIn, type Limits } from './fittingSolids.ts';
+import type { SolidsFromViews } from './foundSolids.ts';
+import { madePart, volumeOf } from './madePart.ts';
 import { placeWords, smallestRepair, type ViewFault } from './repairs.ts';
+import { roundedSolids } from './roundedSolids.ts';
 import { statedSolid } from './statedSolid.ts';
 import { toldApart } from './toldApart.ts';
-
-/** A solid that has the given views. */
-export type SolidFromViews = {
-  readonly part: PartFile;
-  /** in the views' unit cubed */
-  readonly volume: number;
-  /** how it differs from the others, and what would decide for it */
-  readonly reasons: readonly string[];
-};
-/** All that was found. */
-export type SolidsFromViews = {
-  /** whether there are no others of the kinds that are looked for */
-  readonly complete: boolean;
-  readonly solids: readonly SolidFromViews[];
-  /** what was not looked for, in sentences */
-  readonly leftAside: readonly string[];
-  readonly faults: readonly ViewFault[];
-};
 
 type Made = { readonly file: PartFile; readonly built: BuiltPart };
 
 const made = (found: Fitting, isSolid: readonly boolean[], units: 'mm' | 'in'): Made | undefined => {
   const file = statedSolid(found.laid, found.space, isSolid, units);
-  const model = file && partModel(file);
-  const built = model?.ok ? buildPart(model.value) : undefined;
-  return file && built?.ok ? { file, built: built.value } : undefined;
+  const built = file && madePart(file);
+  return file && built ? { file, built } : undefined;
 };
 
-const volumeOf = ({ bodies }: BuiltPart): number =>
-  measureTogether(bodies.map(({ solid, edges }) => measureSolid(solid, edges))).volume;
-
 /**
- * Every solid with flat faces that has exactly the given views, each stated as a part of blocks, profiles and flat cuts and drawn again by
+ * Every solid with flat faces that has exactly the given views (and solids with whole rounds, of views with circles: roundedSolids.ts), each stated as a part of blocks, profiles and flat cuts and drawn again by
  * the engine: only a part whose views are the given ones, stretch by stretch, is returned.
  * @param units the views' unit
  * @returns no solid but faults, with the smallest repair, where nothing fits
@@ -52,11 +31,14 @@ export const solidsFromViews = (
   units: 'mm' | 'in',
   limits: Limits,
 ): SolidsFromViews => {
-  const found = fittingSolids(given, limits);
-  if (!found.ok) return { complete: true, solids: [], leftAside: [], faults: found.faults };
-  const { laid, space, solids, complete, leftAside, without } = found.value;
+  const read = laidViews(given);
+  if (!read.ok) return { complete: true, solids: [], leftAside: [], faults: read.faults };
+  const laid = read.value;
+  if (laid.views.some((v) => v.circles.length)) return roundedSolids(laid, units, limits);
+  const found = fittingIn(laid, limits);
+  const { space, solids, complete, leftAside, without } = found;
   const all = solids.map(({ isSolid }) => {
-    const own = made(found.value, isSolid, units);
+    const own = made(found, isSolid, units);
     return own && !differencesFromGiven(laid, own.built).length ? { isSolid, ...own } : undefined;
   });
   const stated = all.filter((x) => x !== undefined);
@@ -69,6 +51,7 @@ export const solidsFromViews = (
   const isOver = limits.isOver ?? (() => false);
   const faults: ViewFault[] = [];
   if (lost) faults.push({ path: ['views'], where: '', ...says('solids.not-stated', { count: lost }) });
+  if (!solids.length && !complete) faults.push({ path: ['views'], where: '', ...says('solids.ended') });
   if (!solids.length && complete) {
     if (without) {
       const view = without.view.name;

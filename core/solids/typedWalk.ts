@@ -4,6 +4,13 @@ import { says } from '../number/faultWords.ts';
 
 /** A line of a view that is entered, counted in squares from the view's lower left corner. */
 export type EnteredLine = { readonly seen: boolean; readonly from: Vec2; readonly to: Vec2 };
+/** A circle of a view that is entered, in squares. */
+export type EnteredCircle = { readonly seen: boolean; readonly centre: Vec2; readonly radius: number };
+/** All that is entered of a view. */
+export type EnteredView = {
+  readonly lines: readonly EnteredLine[];
+  readonly circles: readonly EnteredCircle[];
+};
 
 const STEPS: Readonly<Record<string, Vec2>> = { right: [1, 0], left: [-1, 0], up: [0, 1], down: [0, -1] };
 /** "3", "2.5", "1/2", "3 1/2", each with a sign before it. */
@@ -57,11 +64,13 @@ const tokensOf = (text: string): Token[] => {
 /**
  * Reads a walk along the lines of a view: `from 0 0, right 6, up 5, left 2, to 4 1, close`. `move` before a step goes there without a line,
  * `hidden` and `visible` rule all steps after them, `close` goes back to where the walk began. A walk begins at 0 0 where it does not say.
- * @returns the lines in squares, or a fault with the word that cannot be read
+ * `circle 2 at 4 3` is a circle of diameter 2.
+ * @returns the lines and circles in squares, or a fault with the word that cannot be read
  */
-export const typedWalk = (text: string): Result<readonly EnteredLine[]> => {
+export const typedWalk = (text: string): Result<EnteredView> => {
   const tokens = tokensOf(text);
   const lines: EnteredLine[] = [];
+  const circles: EnteredCircle[] = [];
   let at: Vec2 = [0, 0];
   let begun: Vec2 = at;
   let seen = true;
@@ -96,8 +105,14 @@ export const typedWalk = (text: string): Result<readonly EnteredLine[]> => {
         return refused(bad, says('walk.no-point', { word: t.text }));
       if (t.text === 'from') isMove = true;
       go([x.figure, y.figure]);
+    } else if (t.text === 'circle') {
+      const [n, word, x, y] = [tokens[i++], tokens[i++], tokens[i++], tokens[i++]];
+      if (n?.figure === undefined || !(n.figure > 0)) return refused(n, says('walk.no-diameter'));
+      if (word?.text !== 'at' || x?.figure === undefined || y?.figure === undefined)
+        return refused(word?.text !== 'at' ? word : x?.figure === undefined ? x : y, says('walk.no-centre'));
+      circles.push({ seen, centre: [x.figure, y.figure], radius: n.figure / 2 });
     } else return refused(t, says('walk.unknown'));
   }
-  if (!lines.length) return refused(undefined, says('walk.nothing'));
-  return { ok: true, value: lines };
+  if (!lines.length && !circles.length) return refused(undefined, says('walk.nothing'));
+  return { ok: true, value: { lines, circles } };
 };

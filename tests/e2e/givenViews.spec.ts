@@ -68,6 +68,7 @@ test('views are drawn by presses, by keys and by a walk; what is wrong is told a
   await expect(top.locator('[data-lines="marks"]')).toHaveAttribute('d', /M/);
   await page.getByRole('radio', { name: 'Take out' }).click();
   await press(page, 'Top view', 5, 3);
+  await page.getByRole('radio', { name: 'Line', exact: true }).click();
   await expect(status(page)).toHaveText('1 solid has these views; there are no others.');
 
   // a word that is no step is named, and the walk stays to be mended

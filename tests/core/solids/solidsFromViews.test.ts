@@ -218,7 +218,7 @@ describe('views that do not go together', () => {
     const given = whole();
     expect(codes(new Map([['front', given.get('front') as GivenView]]))).toEqual(['solids.axis-missing']);
     expect(codes(new Map(given).set('top', { hidden: 'given', lines: [] }))).toEqual(['solids.empty-view']);
-    const round = { seen: true, kind: 'round', centre: [0, 0], radius: 5, a: [5, 0], b: [5, 0] } as const;
+    const round = { seen: true, kind: 'round', centre: [0, 0], radius: 5, a: [5, 0], b: [0, 5] } as const;
     expect(codes(new Map(given).set('top', { hidden: 'given', lines: [round] }))).toEqual(['solids.curved']);
   });
 });

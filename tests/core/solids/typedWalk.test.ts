@@ -4,7 +4,12 @@ import { typedWalk } from '../../../core/solids/typedWalk.ts';
 const walked = (text: string): string => {
   const read = typedWalk(text);
   return read.ok
-    ? read.value.map((l) => `${l.seen ? '' : 'hidden '}${l.from.join(' ')} > ${l.to.join(' ')}`).join(', ')
+    ? [
+        ...read.value.lines.map((l) => `${l.seen ? '' : 'hidden '}${l.from.join(' ')} > ${l.to.join(' ')}`),
+        ...read.value.circles.map(
+          (c) => `${c.seen ? '' : 'hidden '}round ${c.centre.join(' ')} of ${c.radius}`,
+        ),
+      ].join(', ')
     : `${read.faults[0]?.where} at ${read.faults[0]?.position}: ${read.faults[0]?.what}`;
 };
 
@@ -23,6 +28,8 @@ describe('a walk along the lines of a view', () => {
     ],
     ['right 0, up 2', '0 0 > 0 2'],
     ['left -2', '0 0 > 2 0'],
+    ['circle 2 at 4 3', 'round 4 3 of 1'],
+    ['right 3, hidden circle 1 1/2 at 4 3, up 1', '0 0 > 3 0, hidden 3 0 > 3 1, hidden round 4 3 of 0.75'],
   ])('%s', (text, lines) => expect(walked(text)).toBe(lines));
   test.each([
     ['right', 'The end at 5: How far "right" goes is not said.'],
@@ -33,6 +40,10 @@ describe('a walk along the lines of a view', () => {
     ['right 6 5', '"5" at 8: This is no step of a walk.'],
     ['', 'The end at 0: The walk draws no line.'],
     ['from 2 2', 'The end at 8: The walk draws no line.'],
+    ['circle at 4 3', '"at" at 7: The diameter of the circle is not said.'],
+    ['circle 0 at 4 3', '"0" at 7: The diameter of the circle is not said.'],
+    ['circle 2, 4 3', '"4" at 10: Where the centre of the circle is, is not said.'],
+    ['circle 2 at 4', 'The end at 13: Where the centre of the circle is, is not said.'],
     ['right 6mm', '"mm" at 7: This is no step of a walk.'],
   ])('%s is refused', (text, why) => expect(walked(text)).toBe(why));
 });
