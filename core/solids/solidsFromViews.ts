@@ -46,6 +46,7 @@ export const solidsFromViews = (
     laid,
     space,
     stated.map(({ isSolid, built }) => ({ isSolid, part: built })),
+    complete && stated.length === all.length,
   );
   const lost = all.length - stated.length;
   const isOver = limits.isOver ?? (() => false);

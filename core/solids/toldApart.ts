@@ -1,4 +1,4 @@
-import type { Vec3 } from '../geometry/vec.ts';
+import { distance2, type Vec3 } from '../geometry/vec.ts';
 import { VIEW_NAMES, type ViewName } from '../geometry/viewFrames.ts';
 import { decimal } from '../number/format.ts';
 import type { BuiltPart } from '../solid/build.ts';
@@ -44,7 +44,7 @@ const decidedBy = (laid: LaidViews, own: Stated, others: readonly Stated[]): str
           d.first === 'hidden' &&
           d.second === 'none' &&
           rest.every((all) =>
-            all.some((x) => x.first === 'hidden' && x.second === 'none' && x.from === d.from),
+            all.some((x) => x.first === 'hidden' && x.second === 'none' && distance2(x.from, d.from) <= tol),
           ),
       );
     })
@@ -61,11 +61,19 @@ const decidedBy = (laid: LaidViews, own: Stated, others: readonly Stated[]): str
   return view && `The ${view} view would decide.`;
 };
 
-/** What is said of each of several solids that fit: how it differs from the first, and what would decide for it. */
-export const toldApart = (laid: LaidViews, space: Arrangement, all: readonly Stated[]): string[][] =>
+/**
+ * What is said of each of several solids that fit: how it differs from the first, and what would decide for it.
+ * @param areAll whether there are no others
+ */
+export const toldApart = (
+  laid: LaidViews,
+  space: Arrangement,
+  all: readonly Stated[],
+  areAll: boolean,
+): string[][] =>
   all.map((own, i) => {
     const others = all.filter((o) => o !== own);
-    if (!others.length) return ['It is the only one that fits.'];
+    if (!others.length) return areAll ? ['It is the only one that fits.'] : [];
     const [first] = all;
     const how =
       i === 0 ? [] : differs(space, own, first as Stated, laid.min).map((d) => `Unlike solid 1 it is ${d}.`);

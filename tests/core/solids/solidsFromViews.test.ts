@@ -175,10 +175,21 @@ describe('several solids are told apart', () => {
       /A hidden line in the \w+ view from .* would decide for it\.|The \w+ view would decide\./,
     );
   });
+  test('a hidden line is named for each of more than two', () => {
+    // the outline of a box of three by two by two cells
+    const box: Size = [3, 2, 2];
+    const bare = givenOfCells(cellsOf(2 ** 12 - 1, box), box, THREE, 'left out');
+    const found = solidsFromViews(bare, 'mm', { most: 32 });
+    expect(found.solids.length).toBeGreaterThan(2);
+    const decided = found.solids.filter((s) => s.reasons.some((r) => /would decide/.test(r)));
+    expect(decided.length).toBeGreaterThan(0);
+  });
   test('no more are returned than asked for, and then it does not say that these are all', () => {
     const found = solidsFromViews(given, 'mm', { most: 1 });
     expect(found.solids).toHaveLength(1);
     expect(found.complete).toBe(false);
+    // then it is not said to be the only one either
+    expect(found.solids[0]?.reasons).toEqual([]);
   });
 });
 
