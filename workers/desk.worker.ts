@@ -22,8 +22,11 @@ import type { ReplayShown } from './replayPicture.ts';
 /** The desk's engine, away from the thread that types and drags. */
 const desk = openDesk();
 
-/** Without a picture for so long, a preview under way is finished though newer input waits. */
-const PATIENCE = 120;
+/**
+ * Without a picture for so long, ms, a preview under way is finished though newer input waits: about two frames. Where a picture takes longer
+ * than that, leaving it for newer input would only mean to see none.
+ */
+const PATIENCE = 30;
 
 let newest = 0;
 let lastPicture = 0;

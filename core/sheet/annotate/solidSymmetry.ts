@@ -33,7 +33,12 @@ export const isMirrored = (scene: readonly SceneBody[], axis: Vec3, middle: numb
   const cell = (x: number): number => Math.round(x / near / 4);
   const key = (p: Vec3): string => `${cell(p[0])} ${cell(p[1])} ${cell(p[2])}`;
   const at = new Map<string, typeof edges>();
-  for (const x of edges) for (const p of x.places) at.set(key(p), [...(at.get(key(p)) ?? []), x]);
+  for (const x of edges)
+    for (const p of x.places) {
+      const there = at.get(key(p));
+      if (there) there.push(x);
+      else at.set(key(p), [x]);
+    }
   const around = (p: Vec3) => {
     const keys = new Set<string>();
     for (const dx of [-near, near])
