@@ -124,7 +124,7 @@ test('what one window changes stands in another within a second', async ({ page,
 });
 
 test('a dragged plane follows the pointer', async ({ page }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(360_000);
   const rates = new Map<string, number>();
   for (const title of TITLES) {
     await openDrawing(page, server.address, title);
