@@ -1,12 +1,16 @@
 import { readFileSync } from 'node:fs';
-import { dirname, join } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import { begunPartSchema } from '../core/drawing/drawing.ts';
 import { type Fault, sentence } from '../core/number/fault.ts';
-import { withBroughtParts } from '../core/part/broughtParts.ts';
+import { leadsElsewhere, withBroughtParts } from '../core/part/broughtParts.ts';
 import { partModel, readPartFile } from '../core/part/model.ts';
 import { type PartFile, readBySchema, type TraceFile } from '../core/part/schema.ts';
+import { partOfSolids, solidFilesOf } from '../core/part/solidPart.ts';
 import { type CuttingPlane, cuttingPlane, readTraces } from '../core/section/trace.ts';
 import { type BuiltPart, buildPart } from '../core/solid/build.ts';
+import type { SolidsFile } from '../core/trimmed/solidsFile.ts';
+import { LARGEST_STEP } from '../formats/step/part21.ts';
+import { readStep } from '../formats/step/readStep.ts';
 
 /** Input that is refused: each line says what is wrong and what to do; exit 1. */
 export class RefusedInput extends Error {
@@ -24,11 +28,13 @@ export const refuse = (file: string, faults: readonly Fault[]): never => {
 /** The largest file that is read; a part of thousands of features stays well below it. */
 const LARGEST = 8 * 1024 * 1024;
 
-export const readText = (file: string): string => {
+export const readText = (file: string, most = LARGEST): string => {
   try {
     const text = readFileSync(file === '-' ? 0 : file, 'utf8');
-    if (text.length > LARGEST)
-      throw new RefusedInput([`${file}: file: It is larger than 8 MB. Split the part into smaller files.`]);
+    if (text.length > most)
+      throw new RefusedInput([
+        `${file}: file: It is larger than ${most / 1024 / 1024} MB. Split the part into smaller files.`,
+      ]);
     return text;
   } catch (error) {
     if (error instanceof RefusedInput) throw error;
@@ -69,9 +75,40 @@ export const partIn = (file: string, data: unknown): PartFile => {
   return read.ok ? read.value : refuse(file, read.faults);
 };
 
+/** Files of solids in open formats, by their endings. */
+const SOLIDS = /\.(?:step|stp)$/i;
+
+/** The solids of a file in an open format. */
+const loadSolids = (file: string): SolidsFile => {
+  const read = readStep(readText(file, LARGEST_STEP));
+  return read.ok ? read.value : refuse(file, read.faults);
+};
+
+/** A part file, or a file of solids as a part, with the solids that its shapes name; `folder` is where they stand. */
+const partFrom = (file: string, folder: string): PartFile => {
+  const path = join(folder, file);
+  if (SOLIDS.test(file)) return partOfSolids(basename(file), loadSolids(path));
+  const part = partIn(path, loadJson(path));
+  const names = solidFilesOf(part);
+  const outside = names.find((name) => leadsElsewhere(name));
+  if (outside !== undefined)
+    throw new RefusedInput([
+      `${path}: file "${outside}": Only files beside the part are read. Put it there.`,
+    ]);
+  return names.length
+    ? {
+        ...part,
+        solids: Object.fromEntries(
+          names.map((name) => [name, loadSolids(join(dirname(path), name))]),
+        ) as PartFile['solids'],
+      }
+    : part;
+};
+
 export const loadPart = (file: string): { file: PartFile; part: BuiltPart } => {
-  const beside = (from: string): PartFile => partIn(from, loadJson(join(dirname(file), from)));
-  const read = withBroughtParts(partIn(file, loadJson(file)), beside);
+  const read = withBroughtParts(file === '-' ? partIn(file, loadJson(file)) : partFrom(file, ''), (from) =>
+    partFrom(from, dirname(file)),
+  );
   const source = read.ok ? read.value : refuse(file, read.faults);
   return { file: source, part: built(file, source) };
 };

@@ -1,11 +1,11 @@
 import { pointOn, within } from '../geometry/curve3.ts';
 import { normalAt, type Surface } from '../geometry/surface.ts';
 import { along, cross, distance, dot, sub, unit, type Vec3 } from '../geometry/vec.ts';
+import { crossings } from '../meeting/crossings.ts';
 import { featureKey } from '../naming/keys.ts';
 import { insideSolid, type Solid, solidOf } from '../solid/body.ts';
 import { bodyEdges, type Edge } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
-import { crossings } from '../solid/crossings.ts';
 import type { Finding } from './finding.ts';
 
 /** Sets that grow together: which edges hang on one another. */

@@ -45,6 +45,7 @@ const guarded = (inner: SizeReader, translate: (fault: Fault) => never): SizeRea
     count: guard(inner.count),
     // what runs within refuses through the methods above
     extremes: inner.extremes,
+    solidOf: guard(inner.solidOf),
     refuse: guard(inner.refuse),
   };
 };
@@ -75,7 +76,12 @@ const brought = (
         [...path, 'with', name],
         says('from.no-size', { name, from, known: Object.keys(dims).join(', ') }),
       );
-  const whole: PartFile = { ...source, dims: { ...dims, ...body.with }, brought: file.brought };
+  const whole: PartFile = {
+    ...source,
+    dims: { ...dims, ...body.with },
+    brought: file.brought,
+    solids: file.solids,
+  };
   const begun = attempt(() => sizeReader(whole, file.units));
   const translate = (fault: Fault): never =>
     read.refuse(at, says('from.inside', { from, what: sentence(fault) }));

@@ -8,6 +8,8 @@ const MOST_FILES = 64;
 
 /** What would lead out of the folder that a part file stands in. */
 const LEADS_ELSEWHERE = /[/\\:]|^\.\.?$/;
+/** True for the name of a file that does not stand in the part's own folder. */
+export const leadsElsewhere = (name: string): boolean => LEADS_ELSEWHERE.test(name);
 
 /**
  * A part with all parts that it is made of, and those that they are made of. They stand beside it.
@@ -15,20 +17,22 @@ const LEADS_ELSEWHERE = /[/\\:]|^\.\.?$/;
  */
 export const withBroughtParts = (part: PartFile, load: (from: string) => PartFile): Result<PartFile> =>
   attempt(() => {
+    let solids = part.solids;
     const brought: Record<string, { part: PartFile }> = {};
     const take = (file: PartFile): void => {
       const read = sizeReader({ ...file, dims: {} });
       file.bodies.forEach(({ from }, i) => {
         if (from === undefined || brought[from]) return;
         const at = ['bodies', i, 'from'];
-        if (LEADS_ELSEWHERE.test(from)) read.refuse(at, says('from.outside', { from }));
+        if (leadsElsewhere(from)) read.refuse(at, says('from.outside', { from }));
         if (Object.keys(brought).length >= MOST_FILES - 1)
           read.refuse(at, says('from.many', { most: MOST_FILES }));
         const inner = load(from);
         brought[from] = { part: inner };
+        if (inner.solids) solids = { ...solids, ...inner.solids };
         take(inner);
       });
     };
     take(part);
-    return Object.keys(brought).length ? { ...part, brought } : part;
+    return Object.keys(brought).length ? { ...part, ...(solids && { solids }), brought } : part;
   });

@@ -43,6 +43,8 @@ const uses = (data: unknown, names: ReadonlySet<string>): boolean => {
 
 /** What may be taken over of a body from the part's last state: its features' operations, by the feature as it was stated. */
 type Former = {
+  /** the files of solids that hold what they held */
+  readonly sameSolids: (file: string) => boolean;
   readonly features: readonly FeatureFile[];
   readonly operations: readonly Operation[];
   readonly changed: ReadonlySet<string>;
@@ -52,14 +54,25 @@ const valueIn = ({ dims, read }: BodySource, name: string): number | undefined =
   Object.hasOwn(dims, name) ? read.length(name, ['dims', name]) : undefined;
 
 /** The body's last state; `changed` are the named sizes that have another figure now. */
-const formerOf = (name: string, source: BodySource, before: ModelledPart | undefined): Former | undefined => {
+const formerOf = (
+  file: PartFile,
+  name: string,
+  source: BodySource,
+  before: ModelledPart | undefined,
+): Former | undefined => {
   if (!before || before.file.units !== source.read.units) return undefined;
   const at = before.file.bodies.findIndex((b) => b.name === name);
   if (at < 0) return undefined;
   const then = sourceOf(before.file, at, sizeReader(before.file));
   const names = new Set([...Object.keys(source.dims), ...Object.keys(then.dims)]);
   const changed = new Set([...names].filter((n) => valueIn(source, n) !== valueIn(then, n)));
-  return { features: then.features, operations: before.model.bodies[at]?.operations ?? [], changed };
+  const sameSolids = (name: string): boolean => sameData(before.file.solids?.[name], file.solids?.[name]);
+  return {
+    sameSolids,
+    features: then.features,
+    operations: before.model.bodies[at]?.operations ?? [],
+    changed,
+  };
 };
 
 /** So many shapes, with all copies, may one body be made of. */
@@ -87,6 +100,7 @@ const operationsOf = (source: BodySource, outer: Rigid, former: Former | undefin
     const holds =
       last?.feature === feature.id &&
       sameData(feature, stated) &&
+      (feature.shape.kind !== 'solid' || former?.sameSolids(feature.shape.file) === true) &&
       !uses(feature, former?.changed ?? new Set()) &&
       (sameSofar || !through);
     const operation = holds ? last : operationOf(feature, read, at, outer, sofar);
@@ -122,7 +136,7 @@ const bodyModel = (
   const body = file.bodies[index] as BodyFile;
   const path = ['bodies', index];
   const source = sourceOf(file, index, read);
-  const former = formerOf(body.name, source, before);
+  const former = formerOf(file, body.name, source, before);
   const outerBefore = before?.outers[before.file.bodies.findIndex((b) => b.name === body.name)];
   const standing = (outer: Rigid): BodyModel => ({
     name: body.name,

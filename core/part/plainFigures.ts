@@ -13,6 +13,8 @@ export const WORD_KEYS: ReadonlySet<string> = new Set([
   'off',
   'size',
   'from',
+  'file',
+  'solid',
   'hand',
   'by',
   'body',

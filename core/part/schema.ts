@@ -3,6 +3,7 @@ import { VIEW_NAMES } from '../geometry/viewFrames.ts';
 import { nameTrouble } from '../naming/keys.ts';
 import type { Fault, Result } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
+import { solidsSchema } from '../trimmed/solidsFile.ts';
 import { relationSchema } from './placeSchema.ts';
 import { dataFault } from './plainData.ts';
 import { point2, point3, type Quantity, quantity } from './quantity.ts';
@@ -115,6 +116,8 @@ export type Brought = z.infer<typeof broughtSchema>;
 /** A part as it is worked with: its file, and the parts that are brought into it. */
 export const wholePartSchema = partSchema.extend({
   brought: z.record(z.string(), broughtSchema).optional(),
+  /** solids of files that were read in, by the name that a shape gives */
+  solids: solidsSchema.optional(),
 });
 
 /** A cutting plane as it is stated: by its trace in a principal view. */

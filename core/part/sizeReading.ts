@@ -1,6 +1,7 @@
 import type { Amount, Units } from '../number/expression.ts';
 import type { Said } from '../number/faultWords.ts';
 import type { Extremes } from '../solid/partModel.ts';
+import type { TrimmedSolid } from '../trimmed/trimmedSolid.ts';
 import type { Quantity } from './quantity.ts';
 
 /** The way to a place in the part file: keys and indices. */
@@ -23,5 +24,7 @@ export type SizeReader = {
   readonly count: (q: Quantity, path: Path, least: number, most: number) => number;
   /** The least size and the greatest length read while `work` runs, with what it returns. */
   readonly extremes: <T>(work: () => T) => { readonly value: T; readonly extremes: Extremes };
+  /** A solid of a file that was read in, in the unit that lengths are answered in. @param name which, where there are several */
+  readonly solidOf: (file: string, name: string | undefined, path: Path) => TrimmedSolid;
   readonly refuse: (path: Path, said: Said) => never;
 };

@@ -10,6 +10,9 @@ import {
 import { type Fault, Refusal } from '../number/fault.ts';
 import { type Said, says } from '../number/faultWords.ts';
 import type { Extremes, PlacedLength } from '../solid/partModel.ts';
+import { scaledSolid } from '../trimmed/mappedSolid.ts';
+import { sizeOfSolid } from '../trimmed/preparedSolid.ts';
+import type { TrimmedSolid } from '../trimmed/trimmedSolid.ts';
 import type { Quantity } from './quantity.ts';
 import { type PartFile, placeOf } from './schema.ts';
 import type { Path, SizeReader } from './sizeReading.ts';
@@ -131,6 +134,25 @@ export const sizeReader = (file: PartFile, into: Units = file.units): SizeReader
         greatest: greater(outer.greatest, extremes.greatest),
       };
       return { value, extremes };
+    },
+    solidOf: (name, which, path) => {
+      const held = file.solids && Object.hasOwn(file.solids, name) ? file.solids[name] : undefined;
+      if (!held) return fail([...path, 'file'], says('solidfile.absent', { file: name }));
+      const names = held.solids.map((s) => s.name).join(', ');
+      if (which === undefined && held.solids.length > 1)
+        return fail(path, says('solidfile.which', { file: name, known: names }));
+      const found = which === undefined ? held.solids[0] : held.solids.find((s) => s.name === which);
+      if (!found)
+        return fail(
+          [...path, 'solid'],
+          says('solidfile.no-such', { file: name, solid: which ?? '', known: names }),
+        );
+      const solid = scaledSolid(found.solid as TrimmedSolid, MM[held.units] / inMillimetres);
+      const long = sizeOfSolid(solid);
+      if (long * inMillimetres > LARGEST_LENGTH)
+        fail(path, says('length.beyond', { value: long, unit: into, most: LARGEST_LENGTH / inMillimetres }));
+      if (!seen.greatest || long > seen.greatest.value) seen = { ...seen, greatest: { value: long, path } };
+      return solid;
     },
     refuse: (path, said) => fail(path, said),
   };

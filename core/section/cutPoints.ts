@@ -13,10 +13,10 @@ import {
 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
+import { crossings } from '../meeting/crossings.ts';
 import { featureOfFace, meetingKey } from '../naming/keys.ts';
 import { TAU } from '../number/angle.ts';
 import { type Edge, isDrawn } from '../solid/boundary.ts';
-import { crossings } from '../solid/crossings.ts';
 import { turningsOn } from '../view/turning.ts';
 import type { CutFace } from './cutFace.ts';
 import { STRIP } from './region.ts';

@@ -1,11 +1,11 @@
 import { type Curve3, partedAt, pointOn } from '../geometry/curve3.ts';
 import { EDGE_ON } from '../geometry/nearness.ts';
 import { cross, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
+import { crossings } from '../meeting/crossings.ts';
 import { faceKey, featureKey } from '../naming/keys.ts';
 import { type Solid, solidOf } from '../solid/body.ts';
 import { bodyEdges, type Edge, withKeys } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
-import { crossings } from '../solid/crossings.ts';
 import { edgeExtent } from '../solid/extent.ts';
 import type { Operation } from '../solid/partModel.ts';
 import type { PlacedThread } from '../solid/thread.ts';

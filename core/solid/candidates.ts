@@ -2,6 +2,7 @@ import { type Box3, boxesMeet, joinBoxes, meetOfBoxes } from '../geometry/box.ts
 import { type Curve3, curveBox, domainOf, type Line3, pointOn, sameCurve } from '../geometry/curve3.ts';
 import { isPartial, type Surface } from '../geometry/surface.ts';
 import { dot, scale, sub } from '../geometry/vec.ts';
+import { surfaceMeeting } from '../meeting/surfaceMeeting.ts';
 import type { Face, Solid } from './body.ts';
 import {
   askedOver,
@@ -13,7 +14,6 @@ import {
   surfacesUnder,
 } from './carriers.ts';
 import { type Change, isAway } from './change.ts';
-import { surfaceMeeting } from './surfaceMeeting.ts';
 
 /** A circle that parts a sphere or a torus: the equator, on a ring's inner side, where its tube's angle has its seam. */
 const seamOf = (s: Surface): Curve3 | undefined => {

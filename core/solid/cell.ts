@@ -1,13 +1,18 @@
 import { type Box3, boxOf, inBox, joinBoxes } from '../geometry/box.ts';
+import { placedSurface } from '../geometry/placedSurface.ts';
 import { polynomialRoots } from '../geometry/polynomial.ts';
-import { mapPoint, type Rigid, toLocal, turnVector } from '../geometry/rigid.ts';
+import { compose, mapPoint, type Rigid, toLocal, turnVector } from '../geometry/rigid.ts';
 import { cone, cylinder, plane, type Surface, sphere, torus } from '../geometry/surface.ts';
 import { along, dot, length2, scale, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { TAU, wrapAngle } from '../number/angle.ts';
+import { insideTrimmed, trimmedIntervals } from '../trimmed/insideTrimmed.ts';
+import { boxOfFace, frameOfSurface, preparedSolid } from '../trimmed/preparedSolid.ts';
+import type { TrimmedSolid } from '../trimmed/trimmedSolid.ts';
 import { crossLoop, hullOf, insideLoop, type LoopSegment } from './loop.ts';
 
 /**
- * The solids a feature is made of: a loop swept along its normal, a loop turned about the z axis, or a convex solid between planes.
+ * The solids a feature is made of: a loop swept along its normal, a loop turned about the z axis, a convex solid between planes, or one that
+ * is given by its trimmed faces.
  * Each answers exactly whether a point is inside and in which stretches a line is.
  */
 export type Sweep = {
@@ -37,7 +42,7 @@ export type Turned = {
   /** how near the axis counts as on it, a length */
   readonly snap: number;
 };
-export type LocalSolid = Sweep | ConvexSolid | Turned;
+export type LocalSolid = Sweep | ConvexSolid | Turned | TrimmedSolid;
 
 /**
  * A face with the box it lies in, along the world's axes and, closer, along its own: what is near a face must not hang on how the part
@@ -170,6 +175,27 @@ const turnedFaces = (s: Turned, place: Rigid): CellFace[] => {
   return [...faces, end(0, 'start'), end(s.angle, 'end')];
 };
 
+const trimmedFaces = (s: TrimmedSolid, place: Rigid): CellFace[] =>
+  preparedSolid(s).faces.map((f): CellFace => {
+    const frame = frameOfSurface(f.surface);
+    // the world's axes as the solid's frame sees them
+    const world = worldIn(place);
+    return {
+      role: f.name,
+      surface: placedSurface(place, f.surface),
+      box: boxOfFace(f, world),
+      own: { frame: compose(place, frame), box: boxOfFace(f, frame) },
+    };
+  });
+
+/** The world's own axes and origin, in the coordinates of a placed frame. */
+const worldIn = (m: Rigid): Rigid => ({
+  x: [m.x[0], m.y[0], m.z[0]],
+  y: [m.x[1], m.y[1], m.z[1]],
+  z: [m.x[2], m.y[2], m.z[2]],
+  origin: toLocal(m, [0, 0, 0]),
+});
+
 const facesOf = (solid: LocalSolid, place: Rigid): CellFace[] => {
   switch (solid.kind) {
     case 'sweep':
@@ -178,6 +204,8 @@ const facesOf = (solid: LocalSolid, place: Rigid): CellFace[] => {
       return turnedFaces(solid, place);
     case 'convex':
       return convexFaces(solid, place);
+    case 'trimmed':
+      return trimmedFaces(solid, place);
   }
 };
 
@@ -206,6 +234,7 @@ export const insideCell = (c: Cell, p: Vec3): boolean => {
   const q1 = x * m.y[0] + y * m.y[1] + z * m.y[2];
   if (s.kind === 'sweep') return insideLoop(s.loop, [q0, q1]);
   if (s.kind === 'turned') return insideTurned(s, [q0, q1, q2]);
+  if (s.kind === 'trimmed') return insideTrimmed(s, [q0, q1, q2]);
   for (const { n, d } of s.planes) if (n[0] * q0 + n[1] * q1 + n[2] * q2 >= d) return false;
   return true;
 };
@@ -312,6 +341,7 @@ export const cellIntervals = (c: Cell, p: Vec3, w: Vec3): Intervals => {
     return lo < hi ? [lo, hi] : [];
   }
   if (s.kind === 'turned') return turnedIntervals(s, q, v);
+  if (s.kind === 'trimmed') return trimmedIntervals(s, q, v);
   const flat = length2([v[0], v[1]]);
   if (flat < 1e-13) {
     if (!insideLoop(s.loop, [q[0], q[1]])) return [];

@@ -21,10 +21,10 @@ import {
   unit,
   type Vec3,
 } from '../geometry/vec.ts';
+import { crossings } from '../meeting/crossings.ts';
 import { insideSolid, type Solid } from './body.ts';
 import type { Edge } from './boundary.ts';
 import { type Coedge, clearRadius } from './coedges.ts';
-import { crossings } from './crossings.ts';
 import { boxOfBody } from './extent.ts';
 import { integrate, type Sample, samplesOf } from './quadrature.ts';
 

@@ -7,6 +7,10 @@ import { loopArea } from './loop.ts';
 export const outwardOf = (c: Cell, role: string): Vec3 | undefined => {
   const { solid: s, place } = c;
   switch (s.kind) {
+    case 'trimmed': {
+      const face = s.faces.find((f) => f.name === role)?.surface;
+      return face?.kind === 'plane' ? turnVector(place, face.n) : undefined;
+    }
     case 'convex': {
       const face = s.planes.find((p) => p.role === role);
       return face && turnVector(place, face.n);

@@ -1,11 +1,11 @@
 import { type Curve3, domainOf, isClosed, pointOn, velocityOn } from '../geometry/curve3.ts';
 import { normalAt, type Surface, signedDistance } from '../geometry/surface.ts';
 import { cross, distance, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
+import { crossings } from '../meeting/crossings.ts';
+import { ringTouches } from '../meeting/ringTouch.ts';
+import { closedMeeting } from '../meeting/surfaceMeeting.ts';
 import { wrapAngle } from '../number/angle.ts';
 import type { Solid } from './body.ts';
-import { crossings } from './crossings.ts';
-import { ringTouches } from './ringTouch.ts';
-import { closedMeeting } from './surfaceMeeting.ts';
 
 /**
  * Where a curve touches a surface it stays near it over a stretch, and the distance alone gives the place poorly: to the root of the

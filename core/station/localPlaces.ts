@@ -1,8 +1,24 @@
+import { type Ellipse3, isClosed } from '../geometry/curve3.ts';
 import { EDGE_ON } from '../geometry/nearness.ts';
 import type { Rigid } from '../geometry/rigid.ts';
-import { cross2, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import {
+  along,
+  cross,
+  cross2,
+  distance,
+  dot,
+  length,
+  scale,
+  sub2,
+  type Vec2,
+  type Vec3,
+} from '../geometry/vec.ts';
+import { TAU, wrapAngle } from '../number/angle.ts';
 import type { LocalSolid, Sweep, Turned } from '../solid/cell.ts';
 import type { LoopSegment } from '../solid/loop.ts';
+import { preparedSolid } from '../trimmed/preparedSolid.ts';
+import type { TrimmedFace } from '../trimmed/trimmedFace.ts';
+import type { TrimmedSolid } from '../trimmed/trimmedSolid.ts';
 
 /**
  * A point of a shape that its sizes fix: a corner, a centre, or the outermost point of a round (its side). Local frame, part units.
@@ -159,6 +175,77 @@ const placesOfTurned = (s: Turned, m: Rigid): LocalPlace[] => {
   });
 };
 
+/** Corners nearer than this share of the solid's size are one. */
+const ONE_CORNER = 1e-9;
+
+/** Of a solid that is given by its faces: the ends of its edges, and the centres and sides of its circles. */
+const placesOfTrimmed = (s: TrimmedSolid, m: Rigid): LocalPlace[] => {
+  const { faces, size } = preparedSolid(s);
+  const flatLook = (f: TrimmedFace): Look[] =>
+    f.surface.kind === 'plane' ? [{ role: f.name, n: f.surface.n, flat: true }] : [];
+  const corners: { at: Vec3; faces: Set<TrimmedFace> }[] = [];
+  const corner = (at: Vec3, f: TrimmedFace): void => {
+    const known = corners.find((c) => distance(c.at, at) <= size * ONE_CORNER);
+    if (known) known.faces.add(f);
+    else corners.push({ at, faces: new Set([f]) });
+  };
+  const circles: { curve: Ellipse3; at: Vec3; r: number; faces: Set<TrimmedFace>; sides: LocalPlace[] }[] =
+    [];
+  for (const f of faces)
+    for (const b of f.boundary) {
+      const whole = b.to - b.from >= TAU - 1e-9;
+      if (!(whole && isClosed(b.curve))) for (const end of b.ends) corner(end, f);
+      if (b.curve.type !== 'ellipse') continue;
+      const { c, u, v } = b.curve;
+      const r = length(u);
+      if (Math.abs(length(v) - r) > size * ONE_CORNER) continue;
+      const known = circles.find(
+        (x) => distance(x.at, c) <= size * ONE_CORNER && Math.abs(x.r - r) <= size * ONE_CORNER,
+      );
+      if (known) {
+        known.faces.add(f);
+        continue;
+      }
+      const sides = ([0, 1, 2] as const).flatMap((k): LocalPlace[] => {
+        const e = worldAxis(m, k);
+        if (Math.abs(dot(e, cross(u, v))) > EDGE_ON * r * r) return [];
+        return [1, -1].flatMap((sign): LocalPlace[] => {
+          const d = scale(e, sign);
+          const t = Math.atan2(dot(d, v), dot(d, u));
+          const on = whole || wrapAngle(t - b.from) <= b.to - b.from + EDGE_ON;
+          return [
+            {
+              kind: 'side',
+              at: along(c, d, r),
+              roles: [f.name],
+              looks: [],
+              ...(!on && { off: true as const }),
+            },
+          ];
+        });
+      });
+      circles.push({ curve: b.curve, at: c, r, faces: new Set([f]), sides });
+    }
+  return [
+    ...corners.map(
+      (c): LocalPlace => ({
+        kind: 'corner',
+        at: c.at,
+        roles: [...c.faces].map((f) => f.name),
+        looks: [...c.faces].flatMap(flatLook),
+      }),
+    ),
+    ...circles.flatMap(({ at, r, faces: of, sides }): LocalPlace[] => {
+      const roles = [...of].map((f) => f.name);
+      const looks = [...of].flatMap(flatLook);
+      return [
+        { kind: 'centre', at, roles, looks, radius: r },
+        ...sides.map((p): LocalPlace => ({ ...p, roles, looks })),
+      ];
+    }),
+  ];
+};
+
 /**
  * The points that the sizes of a solid fix, in an order that does not hang on the sizes.
  * @param solid in its local frame; an end that runs "through" has none
@@ -170,6 +257,8 @@ export const localPlaces = (solid: LocalSolid, turn: Rigid): LocalPlace[] => {
       return placesOfSweep(solid, turn);
     case 'turned':
       return placesOfTurned(solid, turn);
+    case 'trimmed':
+      return placesOfTrimmed(solid, turn);
     case 'convex':
       return solid.planes.flatMap(({ corners, role, n }) => [
         ...corners.map((at): LocalPlace => {

@@ -2,7 +2,7 @@ import { type Curve3, pointOn, within } from '../geometry/curve3.ts';
 import { signChanges } from '../geometry/roots.ts';
 import { normalAt, type Surface } from '../geometry/surface.ts';
 import { cross, dot, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
-import { crossings } from '../solid/crossings.ts';
+import { crossings } from '../meeting/crossings.ts';
 import { coneOutlineRadii } from './silhouette.ts';
 
 /** A stretch of a curve in space. */

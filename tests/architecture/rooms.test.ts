@@ -7,6 +7,8 @@ const CORE = [
   'number',
   'naming',
   'geometry',
+  'meeting',
+  'trimmed',
   'solid',
   'part',
   'station',

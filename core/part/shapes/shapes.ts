@@ -10,6 +10,7 @@ import { prism } from './prism.ts';
 import { pyramid } from './pyramid.ts';
 import { revolve } from './revolve.ts';
 import { slot } from './slot.ts';
+import { solid } from './solid.ts';
 import { sphere } from './sphere.ts';
 import { torus } from './torus.ts';
 
@@ -26,6 +27,7 @@ export const SHAPES = [
   revolve,
   hole,
   slot,
+  solid,
 ] as const;
 
 type AnyShape = (typeof SHAPES)[number];

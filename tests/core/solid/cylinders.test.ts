@@ -3,8 +3,8 @@ import fc from 'fast-check';
 import { pointOn } from '../../../core/geometry/curve3.ts';
 import { cylinder, plane, signedDistance } from '../../../core/geometry/surface.ts';
 import { unit, type Vec3 } from '../../../core/geometry/vec.ts';
+import { surfaceMeeting } from '../../../core/meeting/surfaceMeeting.ts';
 import { TAU } from '../../../core/number/angle.ts';
-import { surfaceMeeting } from '../../../core/solid/surfaceMeeting.ts';
 import { curveJson } from '../../../formats/curveJson.ts';
 import { built, type Feature, feature, measured, partOf, seen } from '../balance/given.ts';
 

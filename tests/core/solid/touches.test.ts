@@ -11,8 +11,8 @@ import {
 } from '../../../core/geometry/surface.ts';
 import { touchPoint } from '../../../core/geometry/touchPoint.ts';
 import { cross, distance, length, type Vec3 } from '../../../core/geometry/vec.ts';
-import { ringTouches } from '../../../core/solid/ringTouch.ts';
-import { surfaceMeeting } from '../../../core/solid/surfaceMeeting.ts';
+import { ringTouches } from '../../../core/meeting/ringTouch.ts';
+import { surfaceMeeting } from '../../../core/meeting/surfaceMeeting.ts';
 import { placed } from '../../fuzz/randomPart.ts';
 import { built, type Feature, feature, lengths, measured, partOf, seen } from '../balance/given.ts';
 
