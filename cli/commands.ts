@@ -46,6 +46,8 @@ export type Options = {
   from?: string | undefined;
   max?: string | undefined;
   within?: string | undefined;
+  body?: string | undefined;
+  deviation?: string | undefined;
 };
 
 export const only = (positionals: readonly string[], names: readonly string[]): string[] => {

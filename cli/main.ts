@@ -5,10 +5,23 @@ import { develop } from './develop.ts';
 import { dimension } from './dimension.ts';
 import { RefusedInput } from './input.ts';
 import { sheet } from './sheet.ts';
+import { solid } from './solid.ts';
 import { solids } from './solids.ts';
 import { Misuse, USAGE } from './usage.ts';
 
-const COMMANDS = { views, section, measure, sheet, ledger, check, read, dimension, develop, solids } as const;
+const COMMANDS = {
+  views,
+  section,
+  measure,
+  sheet,
+  ledger,
+  check,
+  read,
+  dimension,
+  develop,
+  solid,
+  solids,
+} as const;
 
 /** A value that begins with a minus and a figure is no option: "--toward -2,-3,2". */
 const withValues = (args: readonly string[]): string[] =>
@@ -59,6 +72,8 @@ const run = async (argv: readonly string[]): Promise<number> => {
       from: { type: 'string' },
       max: { type: 'string' },
       within: { type: 'string' },
+      body: { type: 'string' },
+      deviation: { type: 'string' },
     },
   });
   const answer = await COMMANDS[name as keyof typeof COMMANDS](positionals, values);

@@ -11,6 +11,7 @@ export const USAGE = `blue-ledger: orthographic views, sections and sheets from 
   read PART --line TEXT [--line TEXT]... [--json]
   dimension PART [--views ...] [--section FILE]... [--scheme base|chain|symmetry] [--scale 1:2] [--given FILE] [--json]
   develop PART --feature ID [--section FILE]... [--from ANGLE] [--json]
+  solid PART --format step|stl|obj|3mf [--body NAME] [--deviation 0.05]
   solids VIEWS [--max 16] [--within SECONDS] [--json]
   sheet PART|DRAWING [--angle first|third] [--paper A3] [--scale 1:2|fit] [--views ...] [--section FILE]... --format svg|pdf|dxf [--space paper|true]
         [--title TEXT] [--number TEXT] [--owner TEXT] [--material TEXT] [--drawn-by TEXT] [--date 2026-03-01]

@@ -234,7 +234,7 @@ export const insideCell = (c: Cell, p: Vec3): boolean => {
   const q1 = x * m.y[0] + y * m.y[1] + z * m.y[2];
   if (s.kind === 'sweep') return insideLoop(s.loop, [q0, q1]);
   if (s.kind === 'turned') return insideTurned(s, [q0, q1, q2]);
-  if (s.kind === 'trimmed') return insideTrimmed(s, [q0, q1, q2]);
+  if (s.kind === 'trimmed') return insideTrimmed(preparedSolid(s), [q0, q1, q2]);
   for (const { n, d } of s.planes) if (n[0] * q0 + n[1] * q1 + n[2] * q2 >= d) return false;
   return true;
 };
@@ -341,7 +341,7 @@ export const cellIntervals = (c: Cell, p: Vec3, w: Vec3): Intervals => {
     return lo < hi ? [lo, hi] : [];
   }
   if (s.kind === 'turned') return turnedIntervals(s, q, v);
-  if (s.kind === 'trimmed') return trimmedIntervals(s, q, v);
+  if (s.kind === 'trimmed') return trimmedIntervals(preparedSolid(s), q, v);
   const flat = length2([v[0], v[1]]);
   if (flat < 1e-13) {
     if (!insideLoop(s.loop, [q[0], q[1]])) return [];

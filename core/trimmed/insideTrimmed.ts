@@ -1,11 +1,10 @@
-import type { Line3 } from '../geometry/curve3.ts';
-import { normalAt } from '../geometry/surface.ts';
-import { along, dot, unit, type Vec3 } from '../geometry/vec.ts';
+import { type Line3, pointOn } from '../geometry/curve3.ts';
+import { normalAt, type Surface } from '../geometry/surface.ts';
+import { along, dot, scale, unit, type Vec3 } from '../geometry/vec.ts';
 import { crossings } from '../meeting/crossings.ts';
-import { type PreparedSolid, preparedSolid } from './preparedSolid.ts';
+import type { PreparedSolid } from './preparedSolid.ts';
 import { sideOfFace } from './sideOfFace.ts';
 import type { TrimmedFace } from './trimmedFace.ts';
-import type { TrimmedSolid } from './trimmedSolid.ts';
 
 /** Directions to look in, without a meaning in a drawing: a line along them seldom passes an edge or touches a surface. */
 const LOOKS: readonly Vec3[] = (
@@ -45,8 +44,7 @@ const hitsAlong = (s: PreparedSolid, p: Vec3, w: Vec3, from: number): Hit[] => {
  * in doubt, for it passes an edge or touches a face, is left for another.
  * @param p in the solid's frame
  */
-export const insideTrimmed = (solid: TrimmedSolid, p: Vec3): boolean => {
-  const s = preparedSolid(solid);
+export const insideTrimmed = (s: PreparedSolid, p: Vec3): boolean => {
   let last = false;
   for (const w of LOOKS) {
     let unsure = false;
@@ -69,8 +67,7 @@ export const insideTrimmed = (solid: TrimmedSolid, p: Vec3): boolean => {
  * @param p in the solid's frame
  * @param w a unit vector
  */
-export const trimmedIntervals = (solid: TrimmedSolid, p: Vec3, w: Vec3): number[] => {
-  const s = preparedSolid(solid);
+export const trimmedIntervals = (s: PreparedSolid, p: Vec3, w: Vec3): number[] => {
   let sure = true;
   const hits: Hit[] = [];
   for (const hit of hitsAlong(s, p, w, Number.NEGATIVE_INFINITY)) {
@@ -85,9 +82,35 @@ export const trimmedIntervals = (solid: TrimmedSolid, p: Vec3, w: Vec3): number[
   const out: number[] = [];
   for (let i = 1; i < hits.length; i++) {
     const [a, b] = [(hits[i - 1] as Hit).t, (hits[i] as Hit).t];
-    if (b <= a || !insideTrimmed(solid, along(p, w, (a + b) / 2))) continue;
+    if (b <= a || !insideTrimmed(s, along(p, w, (a + b) / 2))) continue;
     if (out.at(-1) === a) out[out.length - 1] = b;
     else out.push(a, b);
   }
   return out;
+};
+
+/** A place of a surface that has no edges. */
+const placeOnWhole = (s: Surface): Vec3 =>
+  s.kind === 'torus' ? along(s.o, s.e1, s.R) : s.kind === 'plane' ? scale(s.n, s.d) : s.o;
+
+/**
+ * True where the shell has the material inside it; false where it is a hollow in the material. A line from far off enters the first and
+ * leaves the material into the other.
+ */
+export const isOuterShell = (s: PreparedSolid): boolean => {
+  const face = s.faces[0] as TrimmedFace;
+  const b = face.boundary[0];
+  const p = b ? pointOn(b.curve, b.from + 0.4142 * (b.to - b.from)) : placeOnWhole(face.surface);
+  let last = true;
+  for (const w of LOOKS) {
+    // a little beside the face's own edge, which the line would else pass
+    for (const hit of hitsAlong(s, along(p, LOOKS[0] as Vec3, s.size * 1e-3), w, Number.NEGATIVE_INFINITY)) {
+      const side = sideOfFace(hit.face, hit.p);
+      if (side === 'out') continue;
+      last = hit.slope < 0;
+      if (side === 'in' && Math.abs(hit.slope) > GRAZING) return last;
+      break;
+    }
+  }
+  return last;
 };

@@ -136,6 +136,12 @@ export const edgeCurves = (s: TrimmedSolid, size: number): (EdgeCurve | undefine
   });
 };
 
+/** What questions about faces need that together bound a solid. @param size how large it is, a length */
+export const preparedFaces = (faces: readonly TrimmedFace[], size: number): PreparedSolid => {
+  const boxes = faces.map((f) => boxOfFace(f, IDENTITY));
+  return { faces, boxes, tree: boxTree(boxes, size * 1e-9), size };
+};
+
 const known = new WeakMap<TrimmedSolid, PreparedSolid>();
 
 /** Works out what questions about a solid need, once for each solid. The cost grows about as its faces do. */
@@ -145,8 +151,7 @@ export const preparedSolid = (s: TrimmedSolid): PreparedSolid => {
   const size = sizeOfSolid(s);
   const curves = edgeCurves(s, size);
   const faces = s.faces.map((f) => faceWith(f, curves, size));
-  const boxes = faces.map((f) => boxOfFace(f, IDENTITY));
-  const made = { faces, boxes, tree: boxTree(boxes, size * 1e-9), size };
+  const made = preparedFaces(faces, size);
   known.set(s, made);
   return made;
 };
