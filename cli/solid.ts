@@ -15,7 +15,10 @@ export const solid = (positionals: readonly string[], options: Options): string 
     throw new RefusedInput([`${file}: There is no body "${options.body}". It has: ${names.join(', ')}.`]);
   const bodies = part.bodies
     .filter((b) => options.body === undefined || b.solid.name === options.body)
-    .map((b) => ({ name: b.solid.name, faces: facesOfBody(b.solid, b.edges) }));
+    .map((b) => ({
+      name: b.solid.name,
+      faces: facesOfBody(b.solid, b.edges, { parted: ['sphere', 'torus'] }),
+    }));
   return writeStep(
     { name: part.name, units: part.units, size: part.tol.size, bodies },
     new Date().toISOString().slice(0, 19),

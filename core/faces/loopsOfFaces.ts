@@ -1,7 +1,7 @@
 import { pointOn, tangentOn } from '../geometry/curve3.ts';
 import { normalAt, type Surface } from '../geometry/surface.ts';
 import { cross, dot, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
-import { wrapAngle } from '../number/angle.ts';
+import { TAU, wrapAngle } from '../number/angle.ts';
 import type { BodyEdge, EdgeUse } from './bodyFaces.ts';
 
 /** A short way along an edge, as a share of its length: two that leave a corner alike have parted there. */
@@ -46,6 +46,8 @@ export const loopsOf = (
     const side = cross(up, back);
     // from the way back, the face lies clockwise up to the edge that bounds it there
     const turn = (w: EdgeUse): number => {
+      // straight back along the same edge is the last way of all
+      if (w.edge === u.edge) return TAU;
       const d = directionAt(edges, w, true);
       return wrapAngle(-Math.atan2(dot(d, side), dot(d, back)));
     };

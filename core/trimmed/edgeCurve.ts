@@ -40,12 +40,45 @@ const nearestOn = (c: Curve3, p: Vec3): { readonly t: number; readonly far: numb
   return far <= least ? { t, far } : { t: at(best), far: least };
 };
 
-/** The stretch of a closed curve from t0 by way of tm to t1, whichever way round that is. */
-const stretchRound = (t0: number, tm: number, t1: number): Omit<EdgeCurve, 'curve'> => {
-  const round = wrapAngle(t1 - t0) || TAU;
-  if (wrapAngle(tm - t0) <= round) return { from: t0, to: t0 + round, sense: 1 };
-  const back = TAU - round || TAU;
-  return { from: t1, to: t1 + back, sense: -1 };
+/** The parameter of p on the curve, looked for from t only: where the curve crosses itself there is another. */
+const nearTo = (c: Curve3, p: Vec3, t: number): number => {
+  const [lo, hi] = domainOf(c);
+  let x = t;
+  for (let i = 0; i < 40; i++) {
+    const v = velocityOn(c, x);
+    const step = dot(sub(p, pointOn(c, x)), v) / dot(v, v);
+    if (!Number.isFinite(step)) break;
+    x += step;
+    if (!isClosed(c)) x = Math.min(hi, Math.max(lo, x));
+  }
+  return x;
+};
+
+/** The difference of two parameters; on a closed curve the shorter way round. */
+const stepBetween = (c: Curve3, a: number, b: number): number =>
+  isClosed(c) ? wrapAngle(b - a + Math.PI) - Math.PI : b - a;
+
+/** The stretch of a curve that passes the points in their order; undefined where it does not. The inner points say which way it runs. */
+const stretchThrough = (c: Curve3, points: readonly Vec3[], tol: number): EdgeCurve | undefined => {
+  const inner = points.slice(1, -1).map((p) => nearestOn(c, p));
+  if (inner.length < 2 || inner.some((x) => x.far > tol)) return undefined;
+  const ts = inner.map((x) => x.t);
+  let t = ts[0] as number;
+  const run = [t, ...ts.slice(1).map((x) => (t += stepBetween(c, t, x)))];
+  const [a, b] = [run[0] as number, run[1] as number];
+  const [y, z] = run.slice(-2) as [number, number];
+  const from = nearTo(c, points[0] as Vec3, a - (b - a));
+  const to = nearTo(c, points.at(-1) as Vec3, z + (z - y));
+  const all = [from, ...run, to];
+  const sense = to > from ? 1 : -1;
+  const inOrder = all.every((x, i) => i === 0 || sense * (x - (all[i - 1] as number)) > 0);
+  const onEnds =
+    distance(pointOn(c, from), points[0] as Vec3) <= tol &&
+    distance(pointOn(c, to), points.at(-1) as Vec3) <= tol;
+  if (!inOrder || !onEnds || (isClosed(c) && Math.abs(to - from) > TAU + 1e-6)) return undefined;
+  const round = isClosed(c) && Math.abs(Math.abs(to - from) - TAU) < 1e-6;
+  if (sense > 0) return { curve: c, from, to: round ? from + TAU : to, sense };
+  return { curve: c, from: round ? from - TAU : to, to: from, sense };
 };
 
 /** How far an edge's points may lie from the curve in which its surfaces meet, as a share of the solid's size. */
@@ -65,23 +98,10 @@ const meetingThrough = (
   const b = boxOf(through);
   const wide = boxDiagonal(b) * 0.5 + size * 1e-3;
   const box: Box3 = [b[0] - wide, b[1] - wide, b[2] - wide, b[3] + wide, b[4] + wide, b[5] + wide];
-  const first = through[0] as Vec3;
-  const last = through.at(-1) as Vec3;
-  const closed = distance(first, last) <= size * 1e-7;
-  // which way round a closed curve is run, a quarter of the way along says best
-  const between = through[Math.round((through.length - 1) * (closed ? 0.25 : 0.5))] as Vec3;
   for (const curve of surfaceMeeting(s, t, box, size * 1e-8)) {
     if (curve.type === 'line') continue;
-    const places = [first, between, last].map((p) => nearestOn(curve, p));
-    if (through.some((p) => nearestOn(curve, p).far > size * ON_CURVE)) continue;
-    const [t0, tm, t1] = places.map((x) => x.t) as [number, number, number];
-    if (!isClosed(curve)) {
-      if (closed) continue;
-      return t0 < t1 ? { curve, from: t0, to: t1, sense: 1 } : { curve, from: t1, to: t0, sense: -1 };
-    }
-    if (!closed) return { curve, ...stretchRound(t0, tm, t1) };
-    const ahead = wrapAngle(tm - t0) <= Math.PI;
-    return { curve, from: t0, to: t0 + TAU, sense: ahead ? 1 : -1 };
+    const found = stretchThrough(curve, through, size * ON_CURVE);
+    if (found) return found;
   }
   return undefined;
 };

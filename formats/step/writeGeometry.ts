@@ -1,7 +1,16 @@
 import type { Curve3 } from '../../core/geometry/curve3.ts';
 import { splineAlong } from '../../core/geometry/spline3.ts';
 import type { Surface } from '../../core/geometry/surface.ts';
-import { along, cross, length, perpendiculars, scale, unit, type Vec3 } from '../../core/geometry/vec.ts';
+import {
+  along,
+  cross,
+  length,
+  perpendiculars,
+  scale,
+  sub,
+  unit,
+  type Vec3,
+} from '../../core/geometry/vec.ts';
 import { type EntityWriter, listOf, real } from './part21Text.ts';
 
 const triple = (v: Vec3): string => listOf(v.map(real));
@@ -56,8 +65,20 @@ export const writeCurve = (w: EntityWriter, c: Curve3, from: number, to: number,
   }
 };
 
-/** The surface of a face. A cone is placed at its own scale from the apex, where its radius is not nought. */
-export const writeSurface = (w: EntityWriter, s: Surface, size: number): string => {
+/**
+ * A sphere's poles and seam on the far side of a quarter of it: a face within the quarter meets neither.
+ * @param towards a direction from the centre to the face
+ */
+const besideQuarter = (towards: Vec3): { readonly z: Vec3; readonly x: Vec3 } => {
+  const [a, b] = [
+    towards[0] < 0 ? -Math.SQRT1_2 : Math.SQRT1_2,
+    towards[2] < 0 ? -Math.SQRT1_2 : Math.SQRT1_2,
+  ];
+  return { z: [a, 0, -b], x: [-a, 0, -b] };
+};
+
+/** The surface of a face; `near` is a place by which it lies. A cone is placed at its own scale from the apex, where its radius is not nought. */
+export const writeSurface = (w: EntityWriter, s: Surface, near: Vec3, size: number): string => {
   switch (s.kind) {
     case 'plane':
       return w.add(`PLANE('',${placementAt(w, scale(s.n, s.d), s.n)})`);
@@ -70,8 +91,10 @@ export const writeSurface = (w: EntityWriter, s: Surface, size: number): string 
         `CONICAL_SURFACE('',${at},${real((h * s.sin) / s.cos)},${real(Math.atan2(s.sin, s.cos))})`,
       );
     }
-    case 'sphere':
-      return w.add(`SPHERICAL_SURFACE('',${writePlacement(w, s.o, [0, 0, 1], [1, 0, 0])},${real(s.r)})`);
+    case 'sphere': {
+      const { z, x } = besideQuarter(sub(near, s.o));
+      return w.add(`SPHERICAL_SURFACE('',${writePlacement(w, s.o, z, x)},${real(s.r)})`);
+    }
     case 'torus': {
       const at = placementAt(w, s.o, s.a);
       if (s.R < s.r)

@@ -1,5 +1,6 @@
 import type { BodyEdge, BodyFace, BodyFaces } from '../../core/faces/bodyFaces.ts';
-import type { Vec3 } from '../../core/geometry/vec.ts';
+import { pointOn } from '../../core/geometry/curve3.ts';
+import { along, type Vec3 } from '../../core/geometry/vec.ts';
 import { type EntityWriter, entityWriter, listOf, quoted, real } from './part21Text.ts';
 import { writeCurve, writePlacement, writePoint, writeSurface } from './writeGeometry.ts';
 
@@ -14,6 +15,18 @@ export type PartToWrite = {
 };
 
 const bool = (x: boolean): string => (x ? '.T.' : '.F.');
+
+/** The mean of the middles of a face's edges. */
+const middleOf = (b: BodyFaces, f: BodyFace): Vec3 => {
+  const uses = f.loops.flat();
+  return uses.reduce<Vec3>(
+    (sum, u) => {
+      const { curve, from, to } = b.edges[u.edge] as BodyEdge;
+      return along(sum, pointOn(curve, (from + to) / 2), 1 / uses.length);
+    },
+    [0, 0, 0],
+  );
+};
 
 /** The edges and faces of one body; answers with the solids of its pieces. */
 const writeBody = (w: EntityWriter, { name, faces: b }: BodyToWrite, size: number): string[] => {
@@ -37,7 +50,7 @@ const writeBody = (w: EntityWriter, { name, faces: b }: BodyToWrite, size: numbe
       return w.add(`FACE_BOUND('',${w.add(`EDGE_LOOP('',${listOf(uses)})`)},.T.)`);
     });
     return w.add(
-      `ADVANCED_FACE(${quoted(f.key)},${listOf(bounds)},${writeSurface(w, f.surface, size)},${bool(f.outward === 1)})`,
+      `ADVANCED_FACE(${quoted(f.key)},${listOf(bounds)},${writeSurface(w, f.surface, middleOf(b, f), size)},${bool(f.outward === 1)})`,
     );
   };
   const shell = (ids: readonly number[]): string =>
