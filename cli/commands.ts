@@ -48,6 +48,7 @@ export type Options = {
   within?: string | undefined;
   body?: string | undefined;
   deviation?: string | undefined;
+  text?: boolean | undefined;
 };
 
 export const only = (positionals: readonly string[], names: readonly string[]): string[] => {

@@ -74,6 +74,7 @@ const run = async (argv: readonly string[]): Promise<number> => {
       within: { type: 'string' },
       body: { type: 'string' },
       deviation: { type: 'string' },
+      text: { type: 'boolean' },
     },
   });
   const answer = await COMMANDS[name as keyof typeof COMMANDS](positionals, values);

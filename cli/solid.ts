@@ -1,26 +1,29 @@
-import { facesOfBody } from '../core/faces/facesOfBody.ts';
-import { writeStep } from '../formats/step/writeStep.ts';
+import { SOLID_FORMATS, type SolidFormat, solidFile, usualDeviation } from '../formats/solidFile.ts';
 import type { Options } from './commands.ts';
 import { only } from './commands.ts';
-import { loadPart, RefusedInput } from './input.ts';
+import { loadPart, RefusedInput, refuse } from './input.ts';
 import { Misuse } from './usage.ts';
 
-/** The part's bodies, or the one that --body names. */
-export const solid = (positionals: readonly string[], options: Options): string => {
+/** The part's bodies, or the one that --body names, in an open format. */
+export const solid = (positionals: readonly string[], options: Options): string | Uint8Array => {
   const [file] = only(positionals, ['PART']) as [string];
-  if (options.format !== 'step') throw new Misuse('--format is step.');
+  const format = SOLID_FORMATS.find((f) => f === options.format);
+  if (!format) throw new Misuse(`--format is ${SOLID_FORMATS.join(', ')}.`);
+  const deviation = options.deviation === undefined ? undefined : Number(options.deviation);
+  if (deviation !== undefined && !(deviation > 0 && Number.isFinite(deviation)))
+    throw new Misuse('--deviation is how far triangles may stray from the surfaces, above zero.');
   const { part } = loadPart(file);
   const names = part.bodies.map((b) => b.solid.name);
   if (options.body !== undefined && !names.includes(options.body))
-    throw new RefusedInput([`${file}: There is no body "${options.body}". It has: ${names.join(', ')}.`]);
-  const bodies = part.bodies
-    .filter((b) => options.body === undefined || b.solid.name === options.body)
-    .map((b) => ({
-      name: b.solid.name,
-      faces: facesOfBody(b.solid, b.edges, { parted: ['sphere', 'torus'] }),
-    }));
-  return writeStep(
-    { name: part.name, units: part.units, size: part.tol.size, bodies },
-    new Date().toISOString().slice(0, 19),
-  );
+    throw new RefusedInput([
+      `${file}: body "${options.body}": There is none of this name. Use one of: ${names.join(', ')}.`,
+    ]);
+  const made = solidFile(part, {
+    format: format satisfies SolidFormat,
+    ...(options.body !== undefined && { bodies: [options.body] }),
+    deviation: deviation ?? usualDeviation(part.units),
+    text: options.text === true,
+    date: new Date().toISOString().slice(0, 19),
+  });
+  return made.ok ? made.value : refuse(file, made.faults);
 };

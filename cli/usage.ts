@@ -11,13 +11,13 @@ export const USAGE = `blue-ledger: orthographic views, sections and sheets from 
   read PART --line TEXT [--line TEXT]... [--json]
   dimension PART [--views ...] [--section FILE]... [--scheme base|chain|symmetry] [--scale 1:2] [--given FILE] [--json]
   develop PART --feature ID [--section FILE]... [--from ANGLE] [--json]
-  solid PART --format step|stl|obj|3mf [--body NAME] [--deviation 0.05]
+  solid PART --format step|stl|obj|3mf [--body NAME] [--deviation 0.05] [--text]
   solids VIEWS [--max 16] [--within SECONDS] [--json]
   sheet PART|DRAWING [--angle first|third] [--paper A3] [--scale 1:2|fit] [--views ...] [--section FILE]... --format svg|pdf|dxf [--space paper|true]
         [--title TEXT] [--number TEXT] [--owner TEXT] [--material TEXT] [--drawn-by TEXT] [--date 2026-03-01]
 
 --tangents shows tangent joins too, as lines of kind "tangent"; --divisions adds cut points on generators of curved faces.
 VIEWS is what views --json prints, or an SVG or DXF file with lines on layers named front, top, left ...
-PART is a part file or - for standard input. --out FILE writes there instead of standard output.
+PART is a part file, a STEP file (.step, .stp), or - for standard input. --out FILE writes there instead of standard output.
 check prints a line for each finding, --limit tells walls thinner than that; it exits 1 where there are some.
 Exit: 0 done, 1 the input is refused, 2 wrong usage.`;

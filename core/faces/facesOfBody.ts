@@ -1,6 +1,6 @@
 import type { Box3 } from '../geometry/box.ts';
 import { boxGrid } from '../geometry/boxGrid.ts';
-import { partedAt, pointOn } from '../geometry/curve3.ts';
+import { pointOn } from '../geometry/curve3.ts';
 import type { Surface } from '../geometry/surface.ts';
 import { distance, type Vec3 } from '../geometry/vec.ts';
 import type { Solid } from '../solid/body.ts';
@@ -110,11 +110,9 @@ const stretchesOf = (s: Solid, edges: readonly Edge[], { parted }: FacesWanted):
     // a cut next to an end is that end
     const ends = [x.from, x.to].map((t) => pointOn(x.curve, t));
     const inner = cuts.filter((t) => ends.every((p) => distance(pointOn(x.curve, t), p) > tol * ONE_CORNER));
-    return partedAt(x.curve, withoutTwins(x, inner, tol * ONE_CORNER), x.from, x.to).map(([from, to]) => ({
-      ...x,
-      from,
-      to,
-    }));
+    // a closed edge keeps the place where it begins: there may be a corner
+    const knots = [x.from, ...withoutTwins(x, inner, tol * ONE_CORNER), x.to];
+    return knots.slice(1).map((to, i) => ({ ...x, from: knots[i] as number, to }));
   });
   return [...cut, ...partings];
 };

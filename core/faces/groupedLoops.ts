@@ -1,6 +1,6 @@
 import { pointOn, tangentOn } from '../geometry/curve3.ts';
 import { normalAt, type Surface, signedDistance } from '../geometry/surface.ts';
-import { along, cross, dot, perpendiculars, scale, sub, type Vec3 } from '../geometry/vec.ts';
+import { along, cross, distance, dot, perpendiculars, scale, sub, type Vec3 } from '../geometry/vec.ts';
 import type { BoundaryStretch, TrimmedFace } from '../trimmed/trimmedFace.ts';
 import {
   followWay,
@@ -97,6 +97,8 @@ export const groupedLoops = (
   const f: TrimmedFace = { name: '', surface, outward, boundary, fine };
   const { join, groupOf } = joinedGroups(loops.length + 1);
   const apex = loops.length;
+  const tip = surface.kind === 'cone' ? surface.o : undefined;
+  const isTipFree = tip && !boundary.some((b) => b.ends.some((p) => distance(p, tip) <= fine * 1e4));
   const marks = loops.map((l) => {
     const b = l[0] as BoundaryStretch;
     return pointOn(b.curve, b.from + 0.4142 * (b.to - b.from));
@@ -107,7 +109,7 @@ export const groupedLoops = (
         const found = way && followWay(f, way);
         if (typeof found === 'object' && found.fromFace) join(i, loopOf[found.stretch] as number);
         // towards a cone's apex nothing is met: all loops of which that is so surround it together
-        if (surface.kind === 'cone' && k === 1 && found === 'none') join(i, apex);
+        if (isTipFree && k === 1 && found === 'none') join(i, apex);
       });
     }
   });

@@ -14,6 +14,10 @@ export type PairedEdge = { readonly edge: Edge; readonly coedges: readonly [Coed
  * touch.
  */
 const wedgesAt = (s: Solid, e: Edge): PairedEdge[] => {
+  // two surfaces that only touch along the edge, material on the same side of each before and behind it: their faces go on
+  const goesOn = (c: Coedge): boolean =>
+    e.coedges.some((o) => o.surface === c.surface && o.outward === c.outward && o.side !== c.side);
+  if (e.coedges.every(goesOn)) return [];
   const t = (e.from + e.to) / 2;
   const p = pointOn(e.curve, t);
   const tangent = tangentOn(e.curve, t);

@@ -8,6 +8,10 @@ type Value = string | number;
 type Words = { readonly what: string; readonly remedy: string };
 
 const WORDS = {
+  'net.none': () => ({
+    what: 'No closed net of triangles was found within this deviation.',
+    remedy: 'Try a larger or smaller one, or move faces that only touch one another a little apart.',
+  }),
   'solidfile.absent': (v: { file: Value }) => ({
     what: `The file "${v.file}" is not with the part.`,
     remedy: 'Put it beside the part file, or open it in the drawing.',

@@ -1,8 +1,8 @@
-import { pointOn, tangentOn, within } from '../geometry/curve3.ts';
+import { isClosed, pointOn, tangentOn, within } from '../geometry/curve3.ts';
 import { normalAt, type Plane, type Surface } from '../geometry/surface.ts';
 import { along, cross, dot, length, scale, sub, unit, type Vec3 } from '../geometry/vec.ts';
 import { crossings } from '../meeting/crossings.ts';
-import { wrapAngle } from '../number/angle.ts';
+import { TAU, wrapAngle } from '../number/angle.ts';
 import type { BoundaryStretch, TrimmedFace } from './trimmedFace.ts';
 
 /** A way along a surface from a place on it: within a plane, measured ahead from where it begins. */
@@ -20,6 +20,12 @@ export type Landing = {
   readonly stretch: number;
   readonly far: number;
   readonly fromFace: boolean;
+};
+
+/** An angle ahead on a closed way, from 0 to a full turn; a trace short of a full turn is none: the way begins there. */
+const turnAhead = (angle: number): number => {
+  const ahead = wrapAngle(angle);
+  return TAU - ahead < 1e-9 ? 0 : ahead;
 };
 
 const planeThrough = (x: Vec3, normal: Vec3): Plane => ({ kind: 'plane', n: normal, d: dot(normal, x) });
@@ -66,7 +72,7 @@ export const ringWay = (s: Turned, x: Vec3): Way | undefined => {
     ahead: (y) => {
       const q = radial(s, y);
       if (Math.abs(length(q) - other) < Math.abs(length(q) - far)) return undefined;
-      return far * wrapAngle(Math.atan2(dot(q, round), dot(q, e)));
+      return far * turnAhead(Math.atan2(dot(q, round), dot(q, e)));
     },
     heading: (y) => unit(cross(s.a, radial(s, y))),
   };
@@ -85,7 +91,7 @@ export const tubeWay = (s: Turned & { kind: 'torus' }, x: Vec3): Way | undefined
   const begin = angle(x);
   return {
     plane: planeThrough(x, cross(s.a, e)),
-    ahead: (y) => (dot(radial(s, y), e) > 0 ? s.r * wrapAngle(angle(y) - begin) : undefined),
+    ahead: (y) => (dot(radial(s, y), e) > 0 ? s.r * turnAhead(angle(y) - begin) : undefined),
     heading: (y) => {
       const q = angle(y);
       return along(scale(e, -Math.sin(q)), s.a, Math.cos(q));
@@ -103,7 +109,7 @@ export const greatCircleWay = (s: Surface & { kind: 'sphere' }, x: Vec3, target:
   const normal = cross(e, w);
   return {
     plane: planeThrough(x, normal),
-    ahead: (y) => s.r * wrapAngle(Math.atan2(dot(sub(y, s.o), w), dot(sub(y, s.o), e))),
+    ahead: (y) => s.r * turnAhead(Math.atan2(dot(sub(y, s.o), w), dot(sub(y, s.o), e))),
     heading: (y) => unit(cross(normal, sub(y, s.o))),
   };
 };
@@ -135,7 +141,9 @@ export const followWay = (f: TrimmedFace, way: Way): Landing | 'none' | 'unsure'
   let doubt = Number.POSITIVE_INFINITY;
   f.boundary.forEach((b, stretch) => {
     if (isBeside(b, way.plane, fine)) return;
-    for (const end of b.ends) {
+    // where a closed curve begins there is no corner
+    const isRound = isClosed(b.curve) && b.to - b.from >= TAU - 1e-12;
+    for (const end of isRound ? [] : b.ends) {
       if (Math.abs(heightOver(way.plane, end)) > fine) continue;
       const far = way.ahead(end);
       if (far !== undefined && far > -fine) doubt = Math.min(doubt, far);
@@ -146,9 +154,9 @@ export const followWay = (f: TrimmedFace, way: Way): Landing | 'none' | 'unsure'
       if (far === undefined || far < -fine) continue;
       if (!best || far < best.far) best = { stretch, t, far, at };
     }
-    // a stretch that lies in the plane is met all along
-    if (b.curve.type === 'line' && b.ends.every((p) => Math.abs(heightOver(way.plane, p)) <= fine))
-      doubt = Math.min(doubt, 0);
+    // a stretch that lies in the plane ahead is met all along
+    const lies = b.curve.type === 'line' && b.ends.every((p) => Math.abs(heightOver(way.plane, p)) <= fine);
+    if (lies && b.ends.some((p) => (way.ahead(p) ?? -1) > -fine)) doubt = 0;
   });
   if (!best) return doubt < Number.POSITIVE_INFINITY ? 'unsure' : 'none';
   if (doubt <= best.far + fine || best.far <= fine) return 'unsure';
