@@ -49,6 +49,7 @@ export type Options = {
   body?: string | undefined;
   deviation?: string | undefined;
   text?: boolean | undefined;
+  dimension?: boolean | undefined;
 };
 
 export const only = (positionals: readonly string[], names: readonly string[]): string[] => {

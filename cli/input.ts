@@ -75,8 +75,8 @@ export const partIn = (file: string, data: unknown): PartFile => {
   return read.ok ? read.value : refuse(file, read.faults);
 };
 
-/** Files of solids in open formats, by their endings. */
-const SOLIDS = /\.(?:step|stp)$/i;
+/** True for a file of solids in an open format, by its ending. */
+export const isSolidsFile = (file: string): boolean => /\.(?:step|stp)$/i.test(file);
 
 /** The solids of a file in an open format. */
 const loadSolids = (file: string): SolidsFile => {
@@ -87,7 +87,7 @@ const loadSolids = (file: string): SolidsFile => {
 /** A part file, or a file of solids as a part, with the solids that its shapes name; `folder` is where they stand. */
 const partFrom = (file: string, folder: string): PartFile => {
   const path = join(folder, file);
-  if (SOLIDS.test(file)) return partOfSolids(basename(file), loadSolids(path));
+  if (isSolidsFile(file)) return partOfSolids(basename(file), loadSolids(path));
   const part = partIn(path, loadJson(path));
   const names = solidFilesOf(part);
   const outside = names.find((name) => leadsElsewhere(name));

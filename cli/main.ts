@@ -75,6 +75,7 @@ const run = async (argv: readonly string[]): Promise<number> => {
       body: { type: 'string' },
       deviation: { type: 'string' },
       text: { type: 'boolean' },
+      dimension: { type: 'boolean' },
     },
   });
   const answer = await COMMANDS[name as keyof typeof COMMANDS](positionals, values);

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { dayOf } from '../core/drawing/day.ts';
-import { openDesk } from '../core/drawing/desk.ts';
+import { type Desk, openDesk } from '../core/drawing/desk.ts';
+import { proposedDimensions } from '../core/drawing/dimensionBook.ts';
 import { type Drawing, drawingOfPart, readDrawing } from '../core/drawing/drawing.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
 import { sentence } from '../core/number/fault.ts';
@@ -9,7 +10,7 @@ import { PAPER_NAMES, PAPERS, type PaperName, readScale } from '../core/sheet/la
 import { type SheetSetup, SOLIDS_RULES, setupSchema } from '../core/sheet/setup.ts';
 import { EXPORT_FORMATS, exportNamed } from '../formats/exports.ts';
 import { type Options, only, viewNames } from './commands.ts';
-import { loadJson, loadTraces, partIn, refuse } from './input.ts';
+import { isSolidsFile, loadJson, loadPart, loadTraces, partIn, refuse } from './input.ts';
 import { Misuse } from './usage.ts';
 
 const paperOf = (text: string): PaperName => {
@@ -29,10 +30,11 @@ const lettering = (): Buffer => readFileSync(new URL('../../public/lettering/osi
 
 /** The drawing in a file, whole or around a bare part. */
 const drawingIn = (file: string): { readonly drawing: Drawing; readonly isPart: boolean } => {
+  if (isSolidsFile(file)) return { drawing: drawingOfPart(loadPart(file).file), isPart: true };
   const data = loadJson(file);
   const format = (data as { format?: unknown } | null)?.format;
   if (typeof format !== 'string' || !format.startsWith('blue-ledger/drawing@'))
-    return { drawing: drawingOfPart(partIn(file, data)), isPart: true };
+    return { drawing: drawingOfPart(file === '-' ? partIn(file, data) : loadPart(file).file), isPart: true };
   const read = readDrawing(data);
   return { drawing: read.ok ? read.value : refuse(file, read.faults), isPart: false };
 };
@@ -54,6 +56,16 @@ const titleWith = (options: Options): Partial<Drawing> =>
       .concat([['drawnBy', options['drawn-by']]])
       .filter(([, text]) => text !== undefined),
   );
+
+/** The drawing with the dimensions that are proposed for it, and its views as far apart as they need. */
+const dimensioned = (desk: Desk, drawing: Drawing): Drawing => {
+  const books = desk.books(drawing);
+  if (!books) return drawing;
+  const scheme = drawing.dimensions?.scheme ?? 'base';
+  const list = proposedDimensions(books, scheme, drawing.dimensions?.list ?? []);
+  const whole = { ...drawing, dimensions: { scheme, list } };
+  return { ...whole, setup: { ...whole.setup, ...desk.openGaps(whole) } };
+};
 
 /** A finished sheet as SVG or DXF text or PDF bytes, of a part with some cuts or of a whole drawing. */
 export const sheet = async (
@@ -82,7 +94,8 @@ export const sheet = async (
   };
   const read = readDrawing({ ...whole, setup: setupSchema.parse(whole.setup) });
   const sound = read.ok ? read.value : refuse(file, read.faults);
-  const worked = openDesk().work(sound);
+  const desk = openDesk();
+  const worked = desk.work(options.dimension ? dimensioned(desk, sound) : sound);
   if (!worked.ok) return refuse(file, worked.faults);
   for (const f of worked.findings) process.stderr.write(`blue-ledger: ${file}: ${sentence(f)}\n`);
   const { WRITERS } = await import('../formats/writers.ts');

@@ -15,6 +15,7 @@ import { isDrawn } from '../solid/boundary.ts';
 import { type BuiltPart, buildPart } from '../solid/build.ts';
 import { bodyVertices } from '../solid/vertices.ts';
 import { figuresOf, movedPart, plainPart } from './figures.ts';
+import { type MovedFace, movedFaces } from './movedFaces.ts';
 import {
   type AxisNumber,
   directionOf,
@@ -455,10 +456,12 @@ export const openBooks = (file: PartFile, known?: BuiltPart): DimensionBooks | u
     return arcs;
   };
   const rowOf: DimensionBooks['rowOf'] = (value) => [...slopes(value), ...arcsOf().map(() => 0)];
+  let faces: readonly MovedFace[] | undefined;
   const slopes: DimensionBooks['rowOf'] = (value) => {
     moved ??= movedSurfaces(plain, part.tol.size);
+    faces ??= movedFaces(plain, surfaces, STEP * part.tol.size);
     const now = value(surfaces) ?? Number.NaN;
-    return moved.map(({ by, up, down }) => {
+    return [...moved, ...faces].map(({ by, up, down }) => {
       const [a, b] = [up && value(up), down && value(down)];
       const slope =
         a !== undefined && b !== undefined

@@ -69,9 +69,9 @@ const apply = (d: Drawing, c: Exclude<Command, { type: 'writeStatement' }>, cont
 const written = (d: Drawing, text: string): Result<Edited> => {
   const read = readStatement(text);
   if (!read.ok) return read;
-  // parts that were brought in are named in the text, and stay
-  const { brought } = d.part;
-  const part = { ...read.value, ...(brought && { brought }) };
+  // parts that were brought in, and solids of files, are named in the text, and stay
+  const { brought, solids } = d.part;
+  const part = { ...read.value, ...(brought && { brought }), ...(solids && { solids }) };
   return { ok: true, value: { drawing: { ...d, part }, label: 'Statement edited as text' } };
 };
 

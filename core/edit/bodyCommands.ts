@@ -96,7 +96,7 @@ export const applyBodyCommand = (d: Drawing, c: BodyCommand): Edited => {
           part: {
             ...d.part,
             bodies: [...d.part.bodies, body],
-            brought: { ...d.part.brought, ...innerOf(c.brought), [c.from]: withoutInner(c.brought) },
+            ...withBrought(d, c.from, c.brought),
           },
         },
         label: `${name}: brought in from ${c.from}`,
@@ -108,7 +108,7 @@ export const applyBodyCommand = (d: Drawing, c: BodyCommand): Edited => {
           ...d,
           part: {
             ...d.part,
-            brought: { ...d.part.brought, ...innerOf(c.brought), [c.from]: withoutInner(c.brought) },
+            ...withBrought(d, c.from, c.brought),
           },
         },
         label: `${c.from}: taken over as it is now`,
@@ -117,9 +117,11 @@ export const applyBodyCommand = (d: Drawing, c: BodyCommand): Edited => {
 };
 
 type Brought = NonNullable<PartFile['brought']>[string];
-/** A drawing's part may have parts of its own brought in: they come along. */
-const innerOf = (b: Brought): NonNullable<PartFile['brought']> => (b.part as PartFile).brought ?? {};
-const withoutInner = (b: Brought): Brought => {
-  const { brought: _, ...part } = b.part as PartFile;
-  return { ...b, part };
+/** What a drawing holds with another's part brought in. That may have parts of its own brought in, and solids of files: they come along. */
+const withBrought = (d: Drawing, from: string, b: Brought): Pick<PartFile, 'brought' | 'solids'> => {
+  const { brought, solids, ...part } = b.part as PartFile;
+  return {
+    brought: { ...d.part.brought, ...brought, [from]: { ...b, part } },
+    ...((solids || d.part.solids) && { solids: { ...d.part.solids, ...solids } }),
+  };
 };

@@ -5,24 +5,33 @@ import type { PartFile } from './schema.ts';
 const plainName = (file: string): string =>
   (file.split(/[/\\]/).at(-1) as string).replace(/\.[^.]+$/, '') || 'part';
 
-/** A part whose bodies are the solids of one file, each where the file has it. @param file the name that its shapes give */
-export const partOfSolids = (file: string, held: SolidsFile): PartFile => ({
-  format: 'blue-ledger/part@1',
-  name: plainName(file),
-  units: held.units,
-  bodies: held.solids.map(({ name }) => ({
-    name,
-    features: [
-      {
-        id: 'solid',
-        op: 'add',
-        shape: { kind: 'solid', file, ...(held.solids.length > 1 && { solid: name }) },
-      },
-    ],
-  })),
-  // the schema's lists may be changed, those of a file that was read are not
-  solids: { [file]: held as NonNullable<PartFile['solids']>[string] },
-});
+/** The name by which a part's shapes know a file: without the signs that part the words of a statement. */
+const shapeName = (file: string): string => file.replace(/[,;:|[\]="]+/g, '_').slice(0, 200);
+
+/** A part whose bodies are the solids of one file, each where the file has it. @param file the file's name, without its folder */
+export const partOfSolids = (file: string, held: SolidsFile): PartFile => {
+  const name = shapeName(file);
+  const bodies = new Map<string, string[]>();
+  for (const s of held.solids) {
+    const body = s.body ?? s.name;
+    bodies.set(body, [...(bodies.get(body) ?? []), s.name]);
+  }
+  return {
+    format: 'blue-ledger/part@1',
+    name: plainName(file),
+    units: held.units,
+    bodies: [...bodies].map(([body, solids]) => ({
+      name: body,
+      features: solids.map((solid, i) => ({
+        id: i === 0 ? 'solid' : `solid ${i + 1}`,
+        op: 'add' as const,
+        shape: { kind: 'solid' as const, file: name, ...(held.solids.length > 1 && { solid }) },
+      })),
+    })),
+    // the schema's lists may be changed, those of a file that was read are not
+    solids: { [name]: held as NonNullable<PartFile['solids']>[string] },
+  };
+};
 
 /** The names of the files of solids that a part's shapes give, each once. */
 export const solidFilesOf = (part: PartFile): string[] => [

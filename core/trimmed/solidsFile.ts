@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import type { TrimmedSolid } from './trimmedSolid.ts';
 
+/** A solid by a name of its own; several pieces of one body name it. */
+export type NamedSolid = { readonly name: string; readonly body?: string; readonly solid: TrimmedSolid };
+
 /** The solids of one file, each where it stands in the whole, in the unit given. */
-export type SolidsFile = {
-  readonly units: 'mm' | 'in';
-  readonly solids: readonly { readonly name: string; readonly solid: TrimmedSolid }[];
-};
+export type SolidsFile = { readonly units: 'mm' | 'in'; readonly solids: readonly NamedSolid[] };
 
 /** How much one drawing may hold of a kind. */
 const MOST_FACES = 20_000;
@@ -54,7 +54,13 @@ export const solidsSchema = z.record(
   z.strictObject({
     units: z.enum(['mm', 'in']),
     solids: z
-      .array(z.strictObject({ name: z.string().max(200), solid: trimmedSolid }))
+      .array(
+        z.strictObject({
+          name: z.string().max(200),
+          body: z.string().max(200).optional(),
+          solid: trimmedSolid,
+        }),
+      )
       .min(1)
       .max(MOST_SOLIDS),
   }),

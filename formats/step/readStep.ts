@@ -3,7 +3,7 @@ import { DEGREE } from '../../core/number/angle.ts';
 import { attempt, type Result } from '../../core/number/fault.ts';
 import { says } from '../../core/number/faultWords.ts';
 import { mappedSolid } from '../../core/trimmed/mappedSolid.ts';
-import type { SolidsFile } from '../../core/trimmed/solidsFile.ts';
+import type { NamedSolid, SolidsFile } from '../../core/trimmed/solidsFile.ts';
 import type { TrimmedSolid } from '../../core/trimmed/trimmedSolid.ts';
 import { readAssembly } from './assembly.ts';
 import { type EntityReader, entityReader } from './entityReader.ts';
@@ -66,12 +66,20 @@ export const readStep = (text: string): Result<SolidsFile> =>
   attempt(() => {
     const read = entityReader(readEntities(text));
     const assembly = readAssembly(read);
-    const found: { name: string; solid: TrimmedSolid; places: readonly Rigid[]; millimetres: number }[] = [];
+    const found: {
+      name: string;
+      body: string | undefined;
+      solid: TrimmedSolid;
+      places: readonly Rigid[];
+      millimetres: number;
+    }[] = [];
     let faces = 0;
     for (const [id, records] of read.entities)
       for (const { name, items } of records) {
         if (!name.endsWith('SHAPE_REPRESENTATION') || items[1]?.is !== 'list') continue;
-        for (const item of read.refs(id, items[1])) {
+        const all = read.refs(id, items[1]);
+        const siblings = all.map((item) => read.text(read.entities.get(item)?.[0]?.items[0]));
+        for (const item of all) {
           const kind = read.nameOf(item);
           if (kind === 'SHELL_BASED_SURFACE_MODEL') refuseEntity(item, says('solidfile.open'));
           if (!['MANIFOLD_SOLID_BREP', 'BREP_WITH_VOIDS', 'FACETED_BREP'].includes(kind)) continue;
@@ -81,6 +89,9 @@ export const readStep = (text: string): Result<SolidsFile> =>
           if (faces > MOST_FACES) refuseFile(says('solidfile.many-faces', { most: MOST_FACES }));
           found.push({
             name: raw.name || assembly.nameOf(id),
+            // solids of one shape that share a name are pieces of one body
+            body:
+              raw.name && siblings.filter((other) => other === raw.name).length > 1 ? raw.name : undefined,
             solid: joinedSolid(raw),
             places: assembly.placesOf(id),
             millimetres: unit.millimetres,
@@ -90,10 +101,14 @@ export const readStep = (text: string): Result<SolidsFile> =>
     if (!found.length) refuseFile(says('solidfile.no-solid'));
     const inInches = found.every((f) => Math.abs(f.millimetres / INCH - 1) < 1e-9);
     const placed = found.flatMap((f) =>
-      f.places.map((place) => {
+      f.places.map((place, i): NamedSolid => {
         const factor = inInches ? 1 : f.millimetres;
         const moved = { ...place, origin: place.origin.map((x) => x * factor) as unknown as Rigid['origin'] };
-        return { name: f.name, solid: mappedSolid(f.solid, moved, factor) };
+        return {
+          name: f.name,
+          ...(f.body !== undefined && { body: f.places.length > 1 ? `${f.body} ${i + 1}` : f.body }),
+          solid: mappedSolid(f.solid, moved, factor),
+        };
       }),
     );
     if (placed.length > MOST_SOLIDS) refuseFile(says('solidfile.many-solids', { most: MOST_SOLIDS }));
@@ -101,13 +116,21 @@ export const readStep = (text: string): Result<SolidsFile> =>
   });
 
 /** Each solid by a name of its own: its own, that of its product, or "solid", numbered where it comes again. */
-const withNames = (solids: SolidsFile['solids']): SolidsFile['solids'] => {
+const withNames = (solids: readonly NamedSolid[]): NamedSolid[] => {
   const taken = new Set<string>();
-  return solids.map(({ name, solid }) => {
-    const plain = name.replaceAll(' | ', ' ') || 'solid';
+  return solids.map((s) => {
+    const plain = plainWords(s.name) || 'solid';
     let own = plain;
     for (let n = 2; taken.has(own); n++) own = `${plain} ${n}`;
     taken.add(own);
-    return { name: own, solid };
+    return { ...s, name: own, ...(s.body !== undefined && { body: plainWords(s.body) }) };
   });
 };
+
+/** A name without the signs that part the words of a statement. */
+const plainWords = (name: string): string =>
+  name
+    .replace(/[,;:|[\]="]+/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim()
+    .slice(0, 100);
