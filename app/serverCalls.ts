@@ -4,6 +4,7 @@ import type { IssuedFile, IssueRequest, IssueRow } from '../exchange/issue.ts';
 import type { DaybookLine, Kept, RegisterRow, Stored } from '../exchange/kept.ts';
 import type { PrinterRequest } from '../exchange/print.ts';
 import type { SheetExportId } from '../formats/exports.ts';
+import type { SolidFormat } from '../formats/solidFormats.ts';
 
 /** What became of a request. `words` is a sentence for the reader. */
 export type Outcome<T> =
@@ -131,7 +132,7 @@ export const withdrawIssue = (id: string, letter: string): Promise<IssueRow[]> =
 export const issuedAddress = (id: string, letter: string, as: IssuedFile): string =>
   `${issuesAddress(id)}/${encodeURIComponent(letter)}?as=${as}`;
 
-export type SavedAs = SheetExportId | 'part' | 'drawing';
+export type SavedAs = SheetExportId | SolidFormat | 'part' | 'drawing';
 export const fileAddress = (id: string, as: SavedAs, inline = false): string =>
   `${at(id)}/sheet?as=${as}${inline ? '&inline' : ''}`;
 

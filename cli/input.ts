@@ -89,7 +89,7 @@ const partFrom = (file: string, folder: string): PartFile => {
   const path = join(folder, file);
   if (isSolidsFile(file)) return partOfSolids(basename(file), loadSolids(path));
   const part = partIn(path, loadJson(path));
-  const names = solidFilesOf(part);
+  const names = solidFilesOf(part).filter((name) => !part.solids || !Object.hasOwn(part.solids, name));
   const outside = names.find((name) => leadsElsewhere(name));
   if (outside !== undefined)
     throw new RefusedInput([
@@ -98,9 +98,10 @@ const partFrom = (file: string, folder: string): PartFile => {
   return names.length
     ? {
         ...part,
-        solids: Object.fromEntries(
-          names.map((name) => [name, loadSolids(join(dirname(path), name))]),
-        ) as PartFile['solids'],
+        solids: {
+          ...part.solids,
+          ...Object.fromEntries(names.map((name) => [name, loadSolids(join(dirname(path), name))])),
+        } as PartFile['solids'],
       }
     : part;
 };

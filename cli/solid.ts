@@ -1,4 +1,5 @@
-import { SOLID_FORMATS, type SolidFormat, solidFile, usualDeviation } from '../formats/solidFile.ts';
+import { solidFile } from '../formats/solidFile.ts';
+import { SOLID_FORMATS, usualDeviation } from '../formats/solidFormats.ts';
 import type { Options } from './commands.ts';
 import { only } from './commands.ts';
 import { loadPart, RefusedInput, refuse } from './input.ts';
@@ -19,7 +20,7 @@ export const solid = (positionals: readonly string[], options: Options): string 
       `${file}: body "${options.body}": There is none of this name. Use one of: ${names.join(', ')}.`,
     ]);
   const made = solidFile(part, {
-    format: format satisfies SolidFormat,
+    format,
     ...(options.body !== undefined && { bodies: [options.body] }),
     deviation: deviation ?? usualDeviation(part.units),
     text: options.text === true,

@@ -5,13 +5,10 @@ import type { Result } from '../core/number/fault.ts';
 import { says } from '../core/number/faultWords.ts';
 import type { BuiltPart } from '../core/solid/build.ts';
 import { objText } from './obj.ts';
+import type { SolidFormat } from './solidFormats.ts';
 import { writeStep } from './step/writeStep.ts';
 import { stlBinary, stlText } from './stl.ts';
 import { threeMf } from './threeMf.ts';
-
-/** Open formats that a part's solids are written in. */
-export const SOLID_FORMATS = ['step', 'stl', 'obj', '3mf'] as const;
-export type SolidFormat = (typeof SOLID_FORMATS)[number];
 
 export type SolidFileWanted = {
   readonly format: SolidFormat;
@@ -24,9 +21,6 @@ export type SolidFileWanted = {
   /** when it is written, ISO 8601 */
   readonly date: string;
 };
-
-/** How far triangles may stray where nothing is said, in the part's unit: 0.05 mm, or two thousandths of an inch. */
-export const usualDeviation = (units: 'mm' | 'in'): number => (units === 'mm' ? 0.05 : 0.002);
 
 const ROUND = ['cylinder', 'cone', 'sphere', 'torus'] as const;
 

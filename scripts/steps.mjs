@@ -83,7 +83,7 @@ export const serverWorker = async () => {
     logLevel: 'warning',
     // packages written for require() find it here
     banner: {
-      js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
+      js: "import { createRequire as r } from 'node:module'; const require = r(import.meta.url);",
     },
   });
 };

@@ -16,6 +16,7 @@ const BUDGETS: Record<Job['kind'], number> = {
   development: 40_000,
   cutBook: 30_000,
   file: 60_000,
+  solid: 60_000,
 };
 /** So many threads at most; each keeps a warm engine. */
 const MOST_THREADS = 2;

@@ -19,9 +19,12 @@ import { cuttingPlane } from '../core/section/trace.ts';
 import { scaleText } from '../core/sheet/layout/paper.ts';
 import { paperPerUnit } from '../core/sheet/layout/placement.ts';
 import { shopSlip } from '../core/slip/shopSlip.ts';
+import { buildPart } from '../core/solid/build.ts';
 import { changesSvg } from '../formats/changesSvg.ts';
 import { paperDxf } from '../formats/sheetDxf.ts';
 import { sheetSvg } from '../formats/sheetSvg.ts';
+import { solidFile } from '../formats/solidFile.ts';
+import { usualDeviation } from '../formats/solidFormats.ts';
 import { WRITERS } from '../formats/writers.ts';
 import { cutStudy } from './cutting.ts';
 import { cutPicture } from './deskPicture.ts';
@@ -37,6 +40,7 @@ import type {
   FileMade,
   Job,
   Results,
+  SolidJob,
 } from './serverJob.ts';
 
 /** The server's engine, on a thread of its own, which the server ends when it takes too long. */
@@ -81,6 +85,18 @@ const fileOf = async (job: FileJob): Promise<FileMade> => {
   const facts = { title: job.title, lettering: job.lettering, date, author, how: job.how };
   const scales = sheets.map((s) => scaleText(s.scale / paperPerUnit(1, s.units)));
   return { ok: true, scales, content: await WRITERS[job.as]([sheet, ...others], facts) };
+};
+
+const solidOf = ({ drawing, as }: SolidJob): Results['solid'] => {
+  const model = partModel(drawing.part);
+  if (!model.ok) return model;
+  const built = buildPart(model.value);
+  if (!built.ok) return built;
+  return solidFile(built.value, {
+    format: as,
+    deviation: usualDeviation(built.value.units),
+    date: dayOf(drawing.date).toISOString().slice(0, 19),
+  });
 };
 
 const cutBookOf = (drawing: Drawing): CutBook | undefined => {
@@ -164,6 +180,9 @@ const resultOf = async (job: Job): Promise<Results[Job['kind']]> => {
       return developmentOf(job);
     case 'file':
       return fileOf(job);
+    case 'solid':
+      announce(job.drawing);
+      return solidOf(job);
   }
 };
 

@@ -9,6 +9,7 @@ import type { SettingOut } from '../core/sheet/layout/settingOut.ts';
 import type { ShopSlip } from '../core/slip/shopSlip.ts';
 import type { SheetExportId } from '../formats/exports.ts';
 import type { PrintHow } from '../formats/sheetPdf.ts';
+import type { SolidFormat } from '../formats/solidFormats.ts';
 import type { CutStudy } from './cutting.ts';
 import type { CutPicture } from './deskPicture.ts';
 
@@ -23,6 +24,9 @@ export type FileJob = {
   /** how a PDF is printed */
   readonly how?: PrintHow | undefined;
 };
+
+/** A part's bodies as a file in an open format. */
+export type SolidJob = { readonly kind: 'solid'; readonly drawing: Drawing; readonly as: SolidFormat };
 
 /** A side laid flat as a file. */
 export type DevelopmentJob = {
@@ -56,6 +60,7 @@ export type Job =
   | { readonly kind: 'cutBook'; readonly drawing: Drawing }
   | { readonly kind: 'construction'; readonly drawing: Drawing; readonly choice: ReplayChoice }
   | { readonly kind: 'changes'; readonly before: Drawing; readonly after: Drawing }
+  | SolidJob
   | FileJob;
 
 /** A finished file with the scales of its sheets, or why it cannot be made, and of which of the drawings. */
@@ -97,6 +102,7 @@ export type Results = {
   readonly construction: ConstructionList | undefined;
   readonly changes: ChangesShown | undefined;
   readonly file: FileMade;
+  readonly solid: Result<string | Uint8Array>;
   readonly development: DevelopmentMade;
   readonly cutBook: CutBook | undefined;
 };

@@ -12,6 +12,7 @@ import { type SortedColumn, SortedTable } from '../SortedTable.tsx';
 import { archive, archiveAddress, copyDrawing, openFile, sheetsAddress } from '../serverCalls.ts';
 import { useUnsaved } from '../session/SessionsProvider.tsx';
 import type { UnsavedDrawing } from '../session/sessions.ts';
+import { isSolidFile, LARGEST_SOLID_FILE, readSolidFile } from './readSolidFile.ts';
 
 const LARGEST_FILE = 4 * 1024 * 1024;
 
@@ -76,10 +77,17 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
   };
   const open = async (file: File): Promise<void> =>
     attempt(async () => {
-      if (file.size > LARGEST_FILE)
+      const isSolid = isSolidFile(file.name);
+      const most = isSolid ? LARGEST_SOLID_FILE : LARGEST_FILE;
+      if (file.size > most)
         throw new Error(
-          `${file.name} is ${(file.size / 1048576).toFixed(1)} MB; the most that is read is 4 MB. Split the part.`,
+          `${file.name} is ${(file.size / 1048576).toFixed(1)} MB; the most that is read is ${most / 1048576} MB. Split the part.`,
         );
+      if (isSolid) {
+        const kept = await openFile(await readSolidFile(file), file.name);
+        router.push(`/drawings/${kept.id}`);
+        return;
+      }
       let data: unknown;
       try {
         data = JSON.parse(await file.text());
@@ -141,9 +149,9 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
             <input
               ref={picker}
               type="file"
-              accept=".json,application/json"
+              accept=".json,application/json,.step,.stp"
               className="sr-only"
-              aria-label="Part or drawing file"
+              aria-label="Part, drawing or STEP file"
               onChange={(e) => {
                 const file = e.target.files?.[0];
                 e.target.value = '';

@@ -19,7 +19,7 @@ import { isAngle, tiedBy, tieNow, tieSize } from '../dimension/tieNow.ts';
 import { type Tolerance, toleranceText } from '../dimension/tolerance.ts';
 import { worstCase } from '../dimension/worstCase.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
-import { facesOfMeeting, featureOfFace } from '../naming/keys.ts';
+import { facesOfMeeting, featureOfFace, readFaceKey } from '../naming/keys.ts';
 import { listed } from '../naming/listed.ts';
 import { decimal, sizeText } from '../number/format.ts';
 import { figureAt } from '../part/figureAt.ts';
@@ -114,7 +114,7 @@ const ENDS = [
 ] as const;
 
 /** What a station is called where there is little room: a side of the whole part, or the features that stand there. */
-const labelOf = (s: Station, i: number, count: number): string => {
+const labelOf = (s: Station, i: number, count: number, ofFiles: ReadonlySet<string>): string => {
   const ends = ENDS[s.axis];
   if (s.kind === 'face' && i === 0) return ends[0];
   if (s.kind === 'face' && i === count - 1) return ends[1];
@@ -123,7 +123,9 @@ const labelOf = (s: Station, i: number, count: number): string => {
     ...new Set(
       s.of.flatMap(facesOfMeeting).map((f) => {
         const feature = featureOfFace(f);
-        return feature.slice(feature.indexOf('/') + 1);
+        const plain = feature.slice(feature.indexOf('/') + 1);
+        // of a solid that was read from a file each face is a thing of its own
+        return ofFiles.has(plain) ? readFaceKey(f).role : plain;
       }),
     ),
   ];
@@ -314,6 +316,9 @@ export const dimensionBook = (
     };
   });
   const near = SAME * books.part.tol.size;
+  const ofFiles = new Set(
+    d.part.bodies.flatMap((b) => b.features.flatMap((f) => (f.shape.kind === 'solid' ? [f.id] : []))),
+  );
   const accounts = ([0, 1, 2] as const).map((axis): AccountShown => {
     const own = books.stations.filter((s) => s.axis === axis);
     const [first] = own;
@@ -325,7 +330,7 @@ export const dimensionBook = (
       stations: own.map((s, i) => ({
         key: s.of[0] as string,
         at: s.at - low,
-        label: labelOf(s, i, own.length),
+        label: labelOf(s, i, own.length, ofFiles),
         words: stationWords(s),
         isKnown: s === first || isKnown({ kind: 'linear', from: first as Station, to: s }),
       })),

@@ -10,7 +10,7 @@ import { placedThread } from '../solid/thread.ts';
 import { type BodySource, sourceOf } from './bodySource.ts';
 import { bodyPlacement, placementsOf } from './placement.ts';
 import { placedBy } from './placing.ts';
-import { type BodyFile, type FeatureFile, type PartFile, partSchema, readBySchema } from './schema.ts';
+import { type BodyFile, type FeatureFile, type PartFile, readBySchema, wholePartSchema } from './schema.ts';
 import { THROUGH } from './shapes/definition.ts';
 import { localShape } from './shapes/shapes.ts';
 import type { SizeReader } from './sizeReading.ts';
@@ -240,4 +240,4 @@ export const partModel = (file: PartFile): Result<PartModel> => {
 };
 
 /** Reads unknown data as a part file. */
-export const readPartFile = (data: unknown): Result<PartFile> => readBySchema(partSchema, data);
+export const readPartFile = (data: unknown): Result<PartFile> => readBySchema(wholePartSchema, data);

@@ -11,7 +11,7 @@ import { type Fault, Refusal } from '../number/fault.ts';
 import { type Said, says } from '../number/faultWords.ts';
 import type { Extremes, PlacedLength } from '../solid/partModel.ts';
 import { scaledSolid } from '../trimmed/mappedSolid.ts';
-import { sizeOfSolid } from '../trimmed/preparedSolid.ts';
+import { sizeOfSolid } from '../trimmed/solidSize.ts';
 import type { TrimmedSolid } from '../trimmed/trimmedSolid.ts';
 import type { Quantity } from './quantity.ts';
 import { type PartFile, placeOf } from './schema.ts';

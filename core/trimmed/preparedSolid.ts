@@ -1,4 +1,4 @@
-import { type Box3, boxDiagonal, boxOf, EMPTY_BOX, joinBoxes } from '../geometry/box.ts';
+import { type Box3, boxOf, EMPTY_BOX, joinBoxes } from '../geometry/box.ts';
 import { type BoxTree, boxTree } from '../geometry/boxTree.ts';
 import { pointOn } from '../geometry/curve3.ts';
 import { IDENTITY, type Rigid } from '../geometry/rigid.ts';
@@ -7,8 +7,9 @@ import { cone, cylinder, plane, type Surface, sphere, torus } from '../geometry/
 import { along, dot, perpendiculars, scale, sub, unit, type Vec3 } from '../geometry/vec.ts';
 import { curveOfEdge, type EdgeCurve } from './edgeCurve.ts';
 import { sideOfFace } from './sideOfFace.ts';
+import { sizeOfSolid } from './solidSize.ts';
 import type { TrimmedFace } from './trimmedFace.ts';
-import type { EdgeOf, FaceOf, SurfaceOf, TrimmedSolid } from './trimmedSolid.ts';
+import type { FaceOf, SurfaceOf, TrimmedSolid } from './trimmedSolid.ts';
 
 export type PreparedSolid = {
   readonly faces: readonly TrimmedFace[];
@@ -35,26 +36,6 @@ export const surfaceWithSense = (s: SurfaceOf): { readonly surface: Surface; rea
       return { surface: torus(s.o, s.a, s.R, s.r), outward };
   }
 };
-
-/** The box of an edge's stated places: enough to say how large the solid is. */
-const roughBox = (e: EdgeOf): Box3 => {
-  if (e.kind === 'line') return boxOf(e.ends);
-  if (e.kind === 'meeting') return boxOf(e.through);
-  return boxOfStretch({ type: 'ellipse', c: e.c, u: e.u, v: e.v }, e.from, e.to, IDENTITY);
-};
-
-/** The box of a surface that has no boundary. */
-const boxOfWhole = (s: SurfaceOf): Box3 => {
-  if (s.kind !== 'sphere' && s.kind !== 'torus') return EMPTY_BOX;
-  const reach = s.kind === 'sphere' ? s.r : s.R + s.r;
-  return boxOf([1, -1].map((k) => along(s.o, [reach, reach, reach], k)));
-};
-
-/** How large a solid is, a length: from corner to corner of the box round its edges and whole surfaces. */
-export const sizeOfSolid = (s: TrimmedSolid): number =>
-  boxDiagonal(
-    [...s.edges.map(roughBox), ...s.faces.map((f) => boxOfWhole(f.surface))].reduce(joinBoxes, EMPTY_BOX),
-  );
 
 /** The places of a face besides its boundary that may lie furthest out along the axes of a frame. */
 const bulges = (s: Surface, frame: Rigid): Vec3[] => {

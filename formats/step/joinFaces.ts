@@ -1,7 +1,8 @@
 import { type Surface, sameSurface } from '../../core/geometry/surface.ts';
 import { says } from '../../core/number/faultWords.ts';
 import { namedFaces } from '../../core/trimmed/faceNames.ts';
-import { edgeCurves, sizeOfSolid, surfaceWithSense } from '../../core/trimmed/preparedSolid.ts';
+import { edgeCurves, surfaceWithSense } from '../../core/trimmed/preparedSolid.ts';
+import { sizeOfSolid } from '../../core/trimmed/solidSize.ts';
 import type { FaceOf, TrimmedSolid } from '../../core/trimmed/trimmedSolid.ts';
 import { refuseEntity } from './part21.ts';
 import type { RawSolid } from './readFaces.ts';

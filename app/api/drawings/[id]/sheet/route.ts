@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { exportOf, SHEET_EXPORTS } from '../../../../../formats/exports.ts';
+import { exportOf, SHEET_EXPORTS, type SheetExportId } from '../../../../../formats/exports.ts';
+import { SOLID_EXPORTS } from '../../../../../formats/solidFormats.ts';
 import { compute } from '../../../../../server/compute.ts';
 import { database } from '../../../../../server/context.ts';
 import { readKept } from '../../../../../server/store.ts';
@@ -9,10 +10,15 @@ import { Refused, readId, refusedFaults, reply } from '../../../reply.ts';
 
 export const dynamic = 'force-dynamic';
 
-const FORMATS = [...SHEET_EXPORTS.map((e) => e.id), 'part', 'drawing'] as const;
+const FORMATS = [
+  ...SHEET_EXPORTS.map((e) => e.id),
+  ...SOLID_EXPORTS.map((e) => e.id),
+  'part',
+  'drawing',
+] as const;
 const formatParameter = z.enum(FORMATS);
 
-/** The stored drawing as a file: ?as=svg, pdf, dxf (on the paper), dxf-true (at true size), part or drawing. */
+/** The stored drawing as a file: ?as=svg, pdf, dxf (on the paper), dxf-true (at true size), step, stl, obj, 3mf, part or drawing. */
 export const GET = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
   reply(async () => {
     const id = await readId(params);
@@ -26,14 +32,21 @@ export const GET = (request: Request, { params }: { params: Promise<{ id: string
       return file(json(drawing), 'application/json', fileName(title, 'drawing.json'));
     if (format.data === 'part')
       return file(json(drawing.part), 'application/json', fileName(title, 'part.json'));
-    const { type, ending } = exportOf(format.data);
+    const solid = SOLID_EXPORTS.find((e) => e.id === format.data);
+    if (solid) {
+      const made = await compute({ kind: 'solid', drawing, as: solid.id });
+      if (!made.ok) throw refusedFaults(made.faults);
+      return file(made.value, solid.type, fileName(title, solid.id));
+    }
+    const as = format.data as SheetExportId;
+    const { type, ending } = exportOf(as);
     const made = await compute({
       kind: 'file',
-      as: format.data,
+      as,
       drawings: [drawing],
       title,
       lettering: await letteringFont(),
-      how: format.data === 'pdf' ? await printHow(query) : undefined,
+      how: as === 'pdf' ? await printHow(query) : undefined,
     });
     if (!made.ok) throw refusedFaults(made.faults);
     return file(made.content, type, fileName(title, ending), query.has('inline'));

@@ -1,0 +1,34 @@
+import { wrap } from 'comlink';
+import type { Drawing } from '../../core/drawing/drawing.ts';
+import type { SolidFileWorker } from '../../workers/solidFile.worker.ts';
+
+/** Files of solids, by their endings. */
+export const isSolidFile = (name: string): boolean => /\.(?:step|stp)$/i.test(name);
+
+/** The largest file of solids that is read, bytes. */
+export const LARGEST_SOLID_FILE = 20 * 1024 * 1024;
+/** It is given up after so long, ms. */
+const LONGEST = 60_000;
+
+/**
+ * Reads a file of solids as a drawing, off the page's thread.
+ * @throws Error with the sentence that says what is wrong, and where in the file
+ */
+export const readSolidFile = async (file: File): Promise<Drawing> => {
+  const own = new Worker(new URL('../../workers/solidFile.worker.ts', import.meta.url), { type: 'module' });
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const tooLong = new Promise<never>((_, reject) => {
+    timer = setTimeout(
+      () => reject(new Error(`${file.name} takes more than a minute to read. Write fewer solids into it.`)),
+      LONGEST,
+    );
+  });
+  try {
+    const read = await Promise.race([wrap<SolidFileWorker>(own).read(file.name, await file.text()), tooLong]);
+    if (!read.ok) throw new Error(read.sentence);
+    return read.drawing;
+  } finally {
+    clearTimeout(timer);
+    own.terminate();
+  }
+};
