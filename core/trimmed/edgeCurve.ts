@@ -17,17 +17,26 @@ export type EdgeCurve = {
 /** In so many places a curve is looked at to find where it passes a point. */
 const LOOKS = 192;
 
-/** The parameter at which a curve comes nearest to p, and how near; looked for from the best of many places. */
-const nearestOn = (c: Curve3, p: Vec3): { readonly t: number; readonly far: number } => {
+/** A curve with the places at which it is looked at, worked out once for all points. */
+type Looked = { readonly c: Curve3; readonly ts: readonly number[]; readonly at: readonly Vec3[] };
+
+const looked = (c: Curve3): Looked => {
   const [lo, hi] = domainOf(c);
-  const at = (i: number): number => lo + ((hi - lo) * i) / LOOKS;
+  const ts = Array.from({ length: LOOKS + 1 }, (_, i) => lo + ((hi - lo) * i) / LOOKS);
+  return { c, ts, at: ts.map((t) => pointOn(c, t)) };
+};
+
+/** The parameter at which a curve comes nearest to p, and how near; looked for from the best of many places. */
+const nearestOn = ({ c, ts, at }: Looked, p: Vec3): { readonly t: number; readonly far: number } => {
+  const [lo, hi] = domainOf(c);
   let best = 0;
   let least = Number.POSITIVE_INFINITY;
-  for (let i = 0; i <= LOOKS; i++) {
-    const far = distance(pointOn(c, at(i)), p);
+  at.forEach((q, i) => {
+    const far = distance(q, p);
     if (far < least) [best, least] = [i, far];
-  }
-  let t = at(best);
+  });
+  const nearest = ts[best] as number;
+  let t = nearest;
   for (let i = 0; i < 30; i++) {
     const v = velocityOn(c, t);
     const step = dot(sub(p, pointOn(c, t)), v) / dot(v, v);
@@ -37,7 +46,7 @@ const nearestOn = (c: Curve3, p: Vec3): { readonly t: number; readonly far: numb
     if (Math.abs(step) * length(v) < 1e-14 * least) break;
   }
   const far = distance(pointOn(c, t), p);
-  return far <= least ? { t, far } : { t: at(best), far: least };
+  return far <= least ? { t, far } : { t: nearest, far: least };
 };
 
 /** The parameter of p on the curve, looked for from t only: where the curve crosses itself there is another. */
@@ -60,7 +69,8 @@ const stepBetween = (c: Curve3, a: number, b: number): number =>
 
 /** The stretch of a curve that passes the points in their order; undefined where it does not. The inner points say which way it runs. */
 const stretchThrough = (c: Curve3, points: readonly Vec3[], tol: number): EdgeCurve | undefined => {
-  const inner = points.slice(1, -1).map((p) => nearestOn(c, p));
+  const places = looked(c);
+  const inner = points.slice(1, -1).map((p) => nearestOn(places, p));
   if (inner.length < 2 || inner.some((x) => x.far > tol)) return undefined;
   const ts = inner.map((x) => x.t);
   let t = ts[0] as number;

@@ -1,5 +1,6 @@
 import { IDENTITY, mapPoint, type Rigid, turnVector } from '../geometry/rigid.ts';
 import { dot, scale, type Vec3 } from '../geometry/vec.ts';
+import { sameData } from '../number/sameData.ts';
 import type { EdgeOf, FaceOf, SurfaceOf, TrimmedSolid } from './trimmedSolid.ts';
 
 /**
@@ -7,6 +8,7 @@ import type { EdgeOf, FaceOf, SurfaceOf, TrimmedSolid } from './trimmedSolid.ts'
  * @param factor above zero; 1 leaves the size, 1 / 25.4 makes inches of millimetres
  */
 export const mappedSolid = (s: TrimmedSolid, m: Rigid, factor = 1): TrimmedSolid => {
+  if (factor === 1 && sameData(m, IDENTITY)) return s;
   const point = (p: Vec3): Vec3 => mapPoint(m, scale(p, factor));
   const arm = (v: Vec3): Vec3 => turnVector(m, scale(v, factor));
   const surface = (f: SurfaceOf): SurfaceOf => {

@@ -103,18 +103,26 @@ const faceWith = (f: FaceOf, curves: readonly (EdgeCurve | undefined)[], size: n
   }),
 });
 
+/** What was worked out of solids before. */
+const curvesOf = new WeakMap<TrimmedSolid, readonly (EdgeCurve | undefined)[]>();
+
 /** The exact curve of every edge of a solid; undefined where its two surfaces do not meet along it. */
-export const edgeCurves = (s: TrimmedSolid, size: number): (EdgeCurve | undefined)[] => {
+export const edgeCurves = (s: TrimmedSolid): readonly (EdgeCurve | undefined)[] => {
+  const before = curvesOf.get(s);
+  if (before) return before;
+  const size = sizeOfSolid(s);
   const users: number[][] = s.edges.map(() => []);
   s.faces.forEach((f, i) => {
     for (const [e] of f.edges) users[e]?.push(i);
   });
   const surfaces = s.faces.map((f) => surfaceWithSense(f.surface).surface);
-  return s.edges.map((e, i) => {
+  const curves = s.edges.map((e, i) => {
     const [a, b] = users[i] as number[];
     if (a === undefined || b === undefined) return undefined;
     return curveOfEdge(e, surfaces[a] as Surface, surfaces[b] as Surface, size);
   });
+  curvesOf.set(s, curves);
+  return curves;
 };
 
 /** What questions about faces need that together bound a solid. @param size how large it is, a length */
@@ -130,7 +138,7 @@ export const preparedSolid = (s: TrimmedSolid): PreparedSolid => {
   const before = known.get(s);
   if (before) return before;
   const size = sizeOfSolid(s);
-  const curves = edgeCurves(s, size);
+  const curves = edgeCurves(s);
   const faces = s.faces.map((f) => faceWith(f, curves, size));
   const made = preparedFaces(faces, size);
   known.set(s, made);

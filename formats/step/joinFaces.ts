@@ -70,7 +70,7 @@ export const joinedSolid = (raw: RawSolid): TrimmedSolid => {
     edges: kept.map((i) => edges[i] as (typeof edges)[number]),
     faces: [...joined.values()].map((f) => ({ name: '', ...f })),
   });
-  edgeCurves(solid, size).forEach((c, n) => {
+  edgeCurves(solid).forEach((c, n) => {
     if (!c) refuseEntity(ids[kept[n] as number] as number, says('solidfile.edge-off'));
   });
   return solid;

@@ -22,7 +22,7 @@ export const writePlacement = (w: EntityWriter, o: Vec3, z: Vec3, x: Vec3): stri
   w.add(`AXIS2_PLACEMENT_3D('',${writePoint(w, o)},${direction(w, z)},${direction(w, x)})`);
 
 /** How far a spline may stray from the curve it stands for, as a share of the part's size. */
-const SPLINE_SHARE = 1e-8;
+const SPLINE_SHARE = 1e-7;
 
 const conicPlacement = (w: EntityWriter, c: Vec3, u: Vec3, v: Vec3): string =>
   writePlacement(w, c, unit(cross(u, v)), unit(u));

@@ -66,6 +66,6 @@ test('a new shape is one file and one line: it is read, drawn, measured, stated 
   expect(got.sizes).toEqual(['across 10', 'high 30']);
   expect(got.centres).toEqual(['capsule']);
   expect(got.short).toBe('The size is zero.');
-  expect(got.unknown).toMatch(/slot or capsule/);
+  expect(got.unknown).toMatch(/solid or capsule/);
   expect(got.menu).toContain('capsule 10 dia 30 high');
 });

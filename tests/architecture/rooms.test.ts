@@ -10,6 +10,8 @@ const CORE = [
   'meeting',
   'trimmed',
   'solid',
+  'faces',
+  'mesh',
   'part',
   'station',
   'view',
