@@ -30,6 +30,9 @@ export type Chart = {
 export const chordAngle = (r: number, deviation: number): number =>
   Math.min(Math.PI / 6, 2 * Math.acos(Math.max(0, 1 - deviation / r)) || Math.PI / 6);
 
+/** A triangle over one unit reaches a little farther than that: a unit is this share of the angle. */
+const REACH = 0.75;
+
 /** The middle direction of the half of a turned surface, parted by the plane through its axis and e1, in which the places lie. */
 const middleOf = (e2: Vec3, o: Vec3, places: readonly Vec3[]): Vec3 => {
   const most = places.map((p) => dot(sub(p, o), e2)).reduce((a, b) => (Math.abs(b) > Math.abs(a) ? b : a), 0);
@@ -63,7 +66,7 @@ export const chartOf = (s: Surface, places: readonly Vec3[], deviation: number):
       const low = Math.min(...heights);
       const tall = Math.max(...heights) - low;
       const widest = s.kind === 'cone' ? Math.max(...heights) * s.sin : s.r;
-      const step = chordAngle(widest, deviation) / 2;
+      const step = chordAngle(widest, deviation) * REACH;
       return {
         flat: (p) => {
           const q = sub(p, s.o);
@@ -83,7 +86,7 @@ export const chartOf = (s: Surface, places: readonly Vec3[], deviation: number):
       const sum = places.reduce<Vec3>((v, p) => along(v, sub(p, s.o), 1), [0, 0, 0]);
       const quarter = unit([sum[0] < 0 ? -1 : 1, 0, sum[2] < 0 ? -1 : 1]);
       const [e1, e2] = perpendiculars(quarter);
-      const step = (s.r * chordAngle(s.r, deviation)) / 2;
+      const step = s.r * chordAngle(s.r, deviation) * REACH;
       // seen from the far pole: circles stay circles, and the triangles are those that suit the sphere
       return {
         flat: (p) => {
@@ -109,8 +112,8 @@ export const chartOf = (s: Surface, places: readonly Vec3[], deviation: number):
       const t = cross(s.a, m);
       const above = middleOf(s.a, s.o, places);
       const up = dot(above, s.a) > 0 ? 1 : -1;
-      const round = chordAngle(s.R + s.r, deviation) / 2;
-      const tube = chordAngle(s.r, deviation) / 2;
+      const round = chordAngle(s.R + s.r, deviation) * REACH;
+      const tube = chordAngle(s.r, deviation) * REACH;
       return {
         flat: (p) => {
           const q = sub(p, s.o);

@@ -112,7 +112,7 @@ const meshWith = (b: BodyFaces, deviation: number, asked: number): Mesh | undefi
   });
   const points: Vec3[] = [...b.vertices];
   const numbers = b.edges.map((e, i): number[] => {
-    const along = pointsAlong(e, users[i] as Chart[], deviation / 2);
+    const along = pointsAlong(e, users[i] as Chart[], deviation * 0.9);
     return [e.start, ...along.slice(1, -1).map((p) => points.push(p) - 1), e.end];
   });
   const along: Along = ({ edge, sense }) => {
