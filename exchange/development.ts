@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Left empty in a form, a field is as if it were not there. */
 const filled = <T extends z.ZodType>(type: T) =>

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** An issue of a drawing: what was frozen, and when. */
 export type IssueRow = {

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { TILE_PAPERS } from '../core/print/tiles.ts';
 
 /** A printer by its test page: its name, and what the bars measure, mm. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { drawingSchema } from '../core/drawing/drawing.ts';
 
 /** What the browser sends to the server; every route reads its input by one of these. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { DimensionBooks, Relation, RelationKind } from '../core/dimension/books.ts';
 import type { Evaluated, GivenDimension } from '../core/dimension/given.ts';
 import { type AxisNumber, type SizeKey, sizeNow } from '../core/dimension/place.ts';

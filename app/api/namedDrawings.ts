@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Drawing } from '../../core/drawing/drawing.ts';
 import { idParameter } from '../../exchange/requests.ts';
 import { database } from '../../server/context.ts';

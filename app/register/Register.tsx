@@ -12,7 +12,7 @@ import { type SortedColumn, SortedTable } from '../SortedTable.tsx';
 import { archive, archiveAddress, copyDrawing, openFile, sheetsAddress } from '../serverCalls.ts';
 import { useUnsaved } from '../session/SessionsProvider.tsx';
 import type { UnsavedDrawing } from '../session/sessions.ts';
-import { isSolidFile, LARGEST_SOLID_FILE, readSolidFile } from './readSolidFile.ts';
+import { isSolidFile, LARGEST_SOLID_FILE } from './solidFiles.ts';
 
 const LARGEST_FILE = 4 * 1024 * 1024;
 
@@ -84,6 +84,8 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
           `${file.name} is ${(file.size / 1048576).toFixed(1)} MB; the most that is read is ${most / 1048576} MB. Split the part.`,
         );
       if (isSolid) {
+        // the reader is fetched where it is needed
+        const { readSolidFile } = await import('./readSolidFile.ts');
         const kept = await openFile(await readSolidFile(file), file.name);
         router.push(`/drawings/${kept.id}`);
         return;

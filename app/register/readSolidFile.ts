@@ -2,11 +2,6 @@ import { wrap } from 'comlink';
 import type { Drawing } from '../../core/drawing/drawing.ts';
 import type { SolidFileWorker } from '../../workers/solidFile.worker.ts';
 
-/** Files of solids, by their endings. */
-export const isSolidFile = (name: string): boolean => /\.(?:step|stp)$/i.test(name);
-
-/** The largest file of solids that is read, bytes. */
-export const LARGEST_SOLID_FILE = 20 * 1024 * 1024;
 /** It is given up after so long, ms. */
 const LONGEST = 60_000;
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { dimensionsSchema } from '../dimension/kept.ts';
 import type { Result } from '../number/fault.ts';
 import { type PartFile, readBySchema, wholePartSchema } from '../part/schema.ts';

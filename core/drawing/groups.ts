@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Lines of one body that are kept together under a name. A line that is gone from the statement is passed over. */
 export const groupsSchema = z.array(

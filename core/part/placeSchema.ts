@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { quantity } from './quantity.ts';
 
 const face = z.string().min(1, { error: 'needs the name of a face such as "plate/top"' });

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { point2, quantity } from './quantity.ts';
 
 /** The most corners or steps of one outline. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** A number of the part file: a figure, or a text with an expression (docs/part-format.md). */
 export const quantity = z.union([z.number(), z.string()], {

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { quantity } from './quantity.ts';
 
 /** A thread is no shape but a statement about a round face. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { type NumberingChoice, STARTS, USUAL_NUMBERING } from '../ledger/numbering.ts';
 import { traceSchema, viewName } from '../part/schema.ts';
 import type { PartsRow } from './annotate/partsList.ts';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { PartFile } from '../part/schema.ts';
 import { statementOf } from './sentence.ts';
 

@@ -1,24 +1,11 @@
-import { type Ellipse3, isClosed } from '../geometry/curve3.ts';
 import { EDGE_ON } from '../geometry/nearness.ts';
 import type { Rigid } from '../geometry/rigid.ts';
-import {
-  along,
-  cross,
-  cross2,
-  distance,
-  dot,
-  length,
-  scale,
-  sub2,
-  type Vec2,
-  type Vec3,
-} from '../geometry/vec.ts';
+import { along, cross, cross2, dot, length, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { TAU, wrapAngle } from '../number/angle.ts';
 import type { LocalSolid, Sweep, Turned } from '../solid/cell.ts';
 import type { LoopSegment } from '../solid/loop.ts';
-import { preparedSolid } from '../trimmed/preparedSolid.ts';
-import type { TrimmedFace } from '../trimmed/trimmedFace.ts';
-import type { TrimmedSolid } from '../trimmed/trimmedSolid.ts';
+import { sizeOfSolid } from '../trimmed/solidSize.ts';
+import type { FaceOf, TrimmedSolid } from '../trimmed/trimmedSolid.ts';
 
 /**
  * A point of a shape that its sizes fix: a corner, a centre, or the outermost point of a round (its side). Local frame, part units.
@@ -178,71 +165,70 @@ const placesOfTurned = (s: Turned, m: Rigid): LocalPlace[] => {
 /** Corners nearer than this share of the solid's size are one. */
 const ONE_CORNER = 1e-9;
 
+/** Points in one place are found by rounding it to this share of the solid's size. */
+const cornerKey = (p: Vec3, size: number): string =>
+  p.map((x) => Math.round(x / (size * ONE_CORNER))).join(' ');
+
 /** Of a solid that is given by its faces: the ends of its edges, and the centres and sides of its circles. */
 const placesOfTrimmed = (s: TrimmedSolid, m: Rigid): LocalPlace[] => {
-  const { faces, size } = preparedSolid(s);
-  const flatLook = (f: TrimmedFace): Look[] =>
-    f.surface.kind === 'plane' ? [{ role: f.name, n: f.surface.n, flat: true }] : [];
-  const corners: { at: Vec3; faces: Set<TrimmedFace> }[] = [];
-  const corner = (at: Vec3, f: TrimmedFace): void => {
-    const known = corners.find((c) => distance(c.at, at) <= size * ONE_CORNER);
-    if (known) known.faces.add(f);
-    else corners.push({ at, faces: new Set([f]) });
+  const size = sizeOfSolid(s);
+  const onEdge: FaceOf[][] = s.edges.map(() => []);
+  for (const f of s.faces) for (const [e] of f.edges) onEdge[e]?.push(f);
+  const corners = new Map<string, { readonly at: Vec3; readonly faces: Set<FaceOf> }>();
+  const circles = new Map<
+    string,
+    { readonly c: Vec3; readonly r: number; readonly faces: Set<FaceOf>; readonly sides: [Vec3, boolean][] }
+  >();
+  const meet = (at: Vec3, faces: readonly FaceOf[]): void => {
+    const key = cornerKey(at, size);
+    const corner = corners.get(key) ?? { at, faces: new Set() };
+    corners.set(key, corner);
+    for (const f of faces) corner.faces.add(f);
   };
-  const circles: { curve: Ellipse3; at: Vec3; r: number; faces: Set<TrimmedFace>; sides: LocalPlace[] }[] =
-    [];
-  for (const f of faces)
-    for (const b of f.boundary) {
-      const whole = b.to - b.from >= TAU - 1e-9;
-      if (!(whole && isClosed(b.curve))) for (const end of b.ends) corner(end, f);
-      if (b.curve.type !== 'ellipse') continue;
-      const { c, u, v } = b.curve;
-      const r = length(u);
-      if (Math.abs(length(v) - r) > size * ONE_CORNER) continue;
-      const known = circles.find(
-        (x) => distance(x.at, c) <= size * ONE_CORNER && Math.abs(x.r - r) <= size * ONE_CORNER,
-      );
-      if (known) {
-        known.faces.add(f);
-        continue;
+  s.edges.forEach((e, i) => {
+    const faces = onEdge[i] as FaceOf[];
+    if (e.kind === 'line') for (const end of e.ends) meet(end, faces);
+    if (e.kind === 'meeting') for (const end of [e.through[0], e.through.at(-1)] as Vec3[]) meet(end, faces);
+    if (e.kind !== 'ellipse') return;
+    const { c, u, v, from, to } = e;
+    const at = (t: number): Vec3 => along(along(c, u, Math.cos(t)), v, Math.sin(t));
+    const whole = to - from >= TAU - 1e-9;
+    if (!whole) for (const t of [from, to]) meet(at(t), faces);
+    const r = length(u);
+    if (Math.abs(length(v) - r) > size * ONE_CORNER) return;
+    const key = `${cornerKey(c, size)} ${Math.round(r / (size * ONE_CORNER))}`;
+    const circle = circles.get(key) ?? { c, r, faces: new Set(), sides: [] };
+    circles.set(key, circle);
+    for (const f of faces) circle.faces.add(f);
+    if (circle.sides.length) return;
+    for (const k of [0, 1, 2] as const) {
+      const d = worldAxis(m, k);
+      if (Math.abs(dot(d, cross(u, v))) > EDGE_ON * r * r) continue;
+      for (const sign of [1, -1]) {
+        const t = Math.atan2(sign * dot(d, v), sign * dot(d, u));
+        circle.sides.push([along(c, d, sign * r), whole || wrapAngle(t - from) <= to - from + EDGE_ON]);
       }
-      const sides = ([0, 1, 2] as const).flatMap((k): LocalPlace[] => {
-        const e = worldAxis(m, k);
-        if (Math.abs(dot(e, cross(u, v))) > EDGE_ON * r * r) return [];
-        return [1, -1].flatMap((sign): LocalPlace[] => {
-          const d = scale(e, sign);
-          const t = Math.atan2(dot(d, v), dot(d, u));
-          const on = whole || wrapAngle(t - b.from) <= b.to - b.from + EDGE_ON;
-          return [
-            {
-              kind: 'side',
-              at: along(c, d, r),
-              roles: [f.name],
-              looks: [],
-              ...(!on && { off: true as const }),
-            },
-          ];
-        });
-      });
-      circles.push({ curve: b.curve, at: c, r, faces: new Set([f]), sides });
     }
-  return [
-    ...corners.map(
-      (c): LocalPlace => ({
-        kind: 'corner',
-        at: c.at,
-        roles: [...c.faces].map((f) => f.name),
-        looks: [...c.faces].flatMap(flatLook),
-      }),
+  });
+  const looksOf = (faces: ReadonlySet<FaceOf>): Pick<LocalPlace, 'roles' | 'looks'> => ({
+    roles: [...faces].map((f) => f.name),
+    looks: [...faces].flatMap((f): Look[] =>
+      f.surface.kind === 'plane' ? [{ role: f.name, n: f.surface.n, flat: true }] : [],
     ),
-    ...circles.flatMap(({ at, r, faces: of, sides }): LocalPlace[] => {
-      const roles = [...of].map((f) => f.name);
-      const looks = [...of].flatMap(flatLook);
-      return [
-        { kind: 'centre', at, roles, looks, radius: r },
-        ...sides.map((p): LocalPlace => ({ ...p, roles, looks })),
-      ];
-    }),
+  });
+  return [
+    ...[...corners.values()].map((c): LocalPlace => ({ kind: 'corner', at: c.at, ...looksOf(c.faces) })),
+    ...[...circles.values()].flatMap(({ c, r, faces, sides }): LocalPlace[] => [
+      { kind: 'centre', at: c, radius: r, ...looksOf(faces) },
+      ...sides.map(
+        ([at, on]): LocalPlace => ({
+          kind: 'side',
+          at,
+          ...looksOf(faces),
+          ...(!on && { off: true as const }),
+        }),
+      ),
+    ]),
   ];
 };
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /**
  * What an exercise or a client asks for, kept with the drawing line by line. A line that says something the drawing can be asked about ticks

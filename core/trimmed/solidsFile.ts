@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { TrimmedSolid } from './trimmedSolid.ts';
 
 /** A solid by a name of its own; several pieces of one body name it. */

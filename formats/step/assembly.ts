@@ -1,8 +1,8 @@
 import { compose, IDENTITY, type Rigid } from '../../core/geometry/rigid.ts';
 import { dot, scale, type Vec3 } from '../../core/geometry/vec.ts';
-import { says } from '../../core/number/faultWords.ts';
 import type { EntityReader, Placement } from './entityReader.ts';
 import { refuseEntity } from './part21.ts';
+import { stepSays } from './stepWords.ts';
 
 /** A shape stands in another: a shape placed by a map, in the file's unit; the name is that of the product there. */
 type Standing = { readonly child: number; readonly parent: number; readonly map: Rigid };
@@ -119,14 +119,13 @@ export const readAssembly = (read: EntityReader): Assembly => {
   let count = 0;
   const placesOf = (representation: number, deep = 0): readonly Rigid[] => {
     const shape = root(representation);
-    if (deep > MOST_DEEP) return refuseEntity(representation, says('solidfile.deep'));
+    if (deep > MOST_DEEP) return refuseEntity(representation, stepSays('deep'));
     const over = standings.filter((s) => s.child === shape);
     if (!over.length) return [IDENTITY];
     return over.flatMap((s) =>
       placesOf(s.parent, deep + 1).map((p) => {
         count++;
-        if (count > MOST_PLACES)
-          refuseEntity(representation, says('solidfile.many-places', { most: MOST_PLACES }));
+        if (count > MOST_PLACES) refuseEntity(representation, stepSays('many-places', { most: MOST_PLACES }));
         return compose(p, s.map);
       }),
     );

@@ -1,7 +1,7 @@
 import type { Vec3 } from '../../core/geometry/vec.ts';
 import { along, cross, dot, length, scale, unit } from '../../core/geometry/vec.ts';
-import { says } from '../../core/number/faultWords.ts';
 import { type Entities, type Record21, refuseEntity, type Value } from './part21.ts';
+import { stepSays } from './stepWords.ts';
 
 /** A placement's frame: origin, and its three axes, unit and mutually square. */
 export type Placement = { readonly o: Vec3; readonly x: Vec3; readonly y: Vec3; readonly z: Vec3 };
@@ -28,8 +28,8 @@ export type EntityReader = {
 
 export const entityReader = (entities: Entities): EntityReader => {
   const recordsOf = (id: number): readonly Record21[] =>
-    entities.get(id) ?? refuseEntity(id, says('solidfile.missing'));
-  const wrong = (id: number): never => refuseEntity(id, says('solidfile.wrong'));
+    entities.get(id) ?? refuseEntity(id, stepSays('missing'));
+  const wrong = (id: number): never => refuseEntity(id, stepSays('wrong'));
   const find = (id: number, name: string): Record21 | undefined => recordsOf(id).find((r) => r.name === name);
   const record = (id: number, ...names: string[]): Record21 => {
     for (const name of names) {
@@ -38,7 +38,7 @@ export const entityReader = (entities: Entities): EntityReader => {
     }
     return refuseEntity(
       id,
-      says('solidfile.other', { is: recordsOf(id)[0]?.name ?? '', needs: names[0] as string }),
+      stepSays('other', { is: recordsOf(id)[0]?.name ?? '', needs: names[0] as string }),
     );
   };
   const number = (id: number, v: Value | undefined): number => {

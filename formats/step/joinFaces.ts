@@ -1,11 +1,11 @@
 import { type Surface, sameSurface } from '../../core/geometry/surface.ts';
-import { says } from '../../core/number/faultWords.ts';
 import { namedFaces } from '../../core/trimmed/faceNames.ts';
 import { edgeCurves, surfaceWithSense } from '../../core/trimmed/preparedSolid.ts';
 import { sizeOfSolid } from '../../core/trimmed/solidSize.ts';
 import type { FaceOf, TrimmedSolid } from '../../core/trimmed/trimmedSolid.ts';
 import { refuseEntity } from './part21.ts';
 import type { RawSolid } from './readFaces.ts';
+import { stepSays } from './stepWords.ts';
 
 /** Surfaces nearer than this share of the solid's size are one: files state figures to some ten digits. */
 const SAME = 1e-8;
@@ -23,8 +23,8 @@ export const joinedSolid = (raw: RawSolid): TrimmedSolid => {
   });
   users.forEach((list, i) => {
     const balanced = list.length > 0 && list.reduce((sum, u) => sum + u.sense, 0) === 0;
-    if (!balanced) refuseEntity(ids[i] as number, says('solidfile.edge-open', { faces: list.length }));
-    if (list.length > 2) refuseEntity(ids[i] as number, says('solidfile.edge-many', { faces: list.length }));
+    if (!balanced) refuseEntity(ids[i] as number, stepSays('edge-open', { faces: list.length }));
+    if (list.length > 2) refuseEntity(ids[i] as number, stepSays('edge-many', { faces: list.length }));
   });
   const edges = [...raw.edges.values()];
   const size = sizeOfSolid({
@@ -71,7 +71,7 @@ export const joinedSolid = (raw: RawSolid): TrimmedSolid => {
     faces: [...joined.values()].map((f) => ({ name: '', ...f })),
   });
   edgeCurves(solid).forEach((c, n) => {
-    if (!c) refuseEntity(ids[kept[n] as number] as number, says('solidfile.edge-off'));
+    if (!c) refuseEntity(ids[kept[n] as number] as number, stepSays('edge-off'));
   });
   return solid;
 };

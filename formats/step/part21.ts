@@ -1,5 +1,6 @@
 import { type Fault, Refusal } from '../../core/number/fault.ts';
-import { type Said, says } from '../../core/number/faultWords.ts';
+import type { Said } from '../../core/number/faultWords.ts';
+import { stepSays } from './stepWords.ts';
 
 /**
  * The exchange structure of ISO 10303-21: numbered entities, each with a name and arguments. Only its text is read here, not what it means.
@@ -59,16 +60,16 @@ const plainText = (text: string): string =>
  * @throws Refusal naming the last entity that could be read, where the text is damaged or cut off
  */
 export const readEntities = (text: string): Entities => {
-  if (text.length > LARGEST_STEP) refuseFile(says('solidfile.large'));
+  if (text.length > LARGEST_STEP) refuseFile(stepSays('large'));
   if (!/^\uFEFF?\s*(?:\/\*[\s\S]*?\*\/\s*)*ISO-10303-21\s*;/.test(text.slice(0, 5000)))
-    refuseFile(says('solidfile.not-step'));
+    refuseFile(stepSays('not-step'));
   const start = /\bDATA\s*(?:\([^;]*\))?\s*;/.exec(text);
-  if (!start) refuseFile(says('solidfile.no-data'));
+  if (!start) refuseFile(stepSays('no-data'));
   let at = (start as RegExpExecArray).index + (start as RegExpExecArray)[0].length;
   let last = 0;
 
   const damaged = (): never =>
-    last ? refuseEntity(last, says('solidfile.damaged')) : refuseFile(says('solidfile.damaged'));
+    last ? refuseEntity(last, stepSays('damaged')) : refuseFile(stepSays('damaged'));
   const take = (pattern: RegExp): RegExpExecArray | undefined => {
     BLANK.lastIndex = at;
     BLANK.exec(text);
@@ -86,7 +87,7 @@ export const readEntities = (text: string): Entities => {
     return true;
   };
   const list = (deep: number): Value[] => {
-    if (deep > DEEPEST) refuseEntity(last, says('solidfile.deep'));
+    if (deep > DEEPEST) refuseEntity(last, stepSays('deep'));
     const items: Value[] = [];
     if (skipTo(')')) return items;
     do items.push(value(deep));
@@ -122,7 +123,7 @@ export const readEntities = (text: string): Entities => {
     const head = take(ENTITY);
     if (!head) return damaged();
     const id = Number(head[1]);
-    if (entities.has(id)) refuseEntity(id, says('solidfile.twice'));
+    if (entities.has(id)) refuseEntity(id, stepSays('twice'));
     last = id;
     if (!skipTo('=')) damaged();
     const records: Record21[] = [];

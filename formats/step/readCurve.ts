@@ -1,10 +1,10 @@
 import { distance, dot, scale, sub, type Vec3 } from '../../core/geometry/vec.ts';
 import { TAU, wrapAngle } from '../../core/number/angle.ts';
-import { says } from '../../core/number/faultWords.ts';
 import type { EdgeOf } from '../../core/trimmed/trimmedSolid.ts';
 import type { EntityReader, Placement } from './entityReader.ts';
 import { refuseEntity } from './part21.ts';
 import { splineDomain, splineOf, splinePoint } from './splineCurve.ts';
+import { stepSays } from './stepWords.ts';
 
 /** Ends nearer than this are one place, in the file's unit: what files commonly state as their precision. */
 const SAME_PLACE = 1e-7;
@@ -74,16 +74,16 @@ export const readCurve = (
       return readCurve(read, read.ref(id, at(1)), start, end, forward);
     case 'LINE':
       return distance(start, end) <= SAME_PLACE
-        ? refuseEntity(id, says('solidfile.no-length'))
+        ? refuseEntity(id, stepSays('no-length'))
         : { kind: 'line', ends: [start, end] };
     case 'CIRCLE': {
       const r = read.number(id, at(2));
-      if (!(r > 0)) return refuseEntity(id, says('solidfile.wrong'));
+      if (!(r > 0)) return refuseEntity(id, stepSays('wrong'));
       return ellipse(read.placement(read.ref(id, at(1))), r, r, start, end, forward);
     }
     case 'ELLIPSE': {
       const [a, b] = [read.number(id, at(2)), read.number(id, at(3))];
-      if (!(a > 0 && b > 0)) return refuseEntity(id, says('solidfile.wrong'));
+      if (!(a > 0 && b > 0)) return refuseEntity(id, stepSays('wrong'));
       return ellipse(read.placement(read.ref(id, at(1))), a, b, start, end, forward);
     }
     case 'PARABOLA':
@@ -100,7 +100,7 @@ export const readCurve = (
     }
     default: {
       const spline = splineOf(read, id);
-      if (!spline) return refuseEntity(id, says('solidfile.curve', { is: name }));
+      if (!spline) return refuseEntity(id, stepSays('curve', { is: name }));
       const [lo, hi] = splineDomain(spline);
       const point = (t: number): Vec3 => splinePoint(spline, t);
       const closed = distance(start, end) <= SAME_PLACE;

@@ -1,9 +1,9 @@
 import { along, dot, scale, type Vec3 } from '../../core/geometry/vec.ts';
-import { says } from '../../core/number/faultWords.ts';
 import type { EdgeOf, SurfaceOf } from '../../core/trimmed/trimmedSolid.ts';
 import type { EntityReader } from './entityReader.ts';
 import { refuseEntity } from './part21.ts';
 import { readCurve } from './readCurve.ts';
+import { stepSays } from './stepWords.ts';
 
 /** A face as a file has it; `uses` are its edges by the number of their entity, each with the sense that has the face to the left. */
 export type RawFace = {
@@ -29,7 +29,7 @@ const readSurface = (read: EntityReader, id: number, same: boolean, angle: Angle
   const items = read.record(id, name).items;
   const size = (n: number): number => {
     const r = read.number(id, items[n]);
-    return r > 0 ? r : refuseEntity(id, says('solidfile.wrong'));
+    return r > 0 ? r : refuseEntity(id, stepSays('wrong'));
   };
   const place = () => read.placement(read.ref(id, items[1]));
   switch (name) {
@@ -46,8 +46,7 @@ const readSurface = (read: EntityReader, id: number, same: boolean, angle: Angle
       const { o, z } = place();
       const r = read.number(id, items[2]);
       const half = read.number(id, items[3]) * angle;
-      if (!(r >= 0 && half > 1e-6 && half < Math.PI / 2 - 1e-6))
-        return refuseEntity(id, says('solidfile.wrong'));
+      if (!(r >= 0 && half > 1e-6 && half < Math.PI / 2 - 1e-6)) return refuseEntity(id, stepSays('wrong'));
       return { kind: 'cone', o: along(o, z, -r / Math.tan(half)), a: z, half, filled: same };
     }
     case 'SPHERICAL_SURFACE':
@@ -62,7 +61,7 @@ const readSurface = (read: EntityReader, id: number, same: boolean, angle: Angle
       return { kind: 'torus', o, a: z, R: outer ? size(2) : -size(2), r: size(3), filled: same };
     }
     default:
-      return refuseEntity(id, says('solidfile.surface', { is: name }));
+      return refuseEntity(id, stepSays('surface', { is: name }));
   }
 };
 
@@ -121,9 +120,9 @@ export const readSolid = (read: EntityReader, id: number, angle: AngleUnit): Raw
     }),
   ];
   const faces = shells.flatMap((shell) => {
-    if (read.find(shell.id, 'OPEN_SHELL')) refuseEntity(shell.id, says('solidfile.open'));
+    if (read.find(shell.id, 'OPEN_SHELL')) refuseEntity(shell.id, stepSays('open'));
     const ids = read.refs(shell.id, read.record(shell.id, 'CLOSED_SHELL').items[1]);
-    if (ids.length > MOST_FACES) refuseEntity(shell.id, says('solidfile.many-faces', { most: MOST_FACES }));
+    if (ids.length > MOST_FACES) refuseEntity(shell.id, stepSays('many-faces', { most: MOST_FACES }));
     return ids.map((f) => readFace(read, f, shell.flipped, angle, edges));
   });
   return { id, name: read.text(items[0]), faces, edges };

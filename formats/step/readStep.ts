@@ -1,7 +1,6 @@
 import type { Rigid } from '../../core/geometry/rigid.ts';
 import { DEGREE } from '../../core/number/angle.ts';
 import { attempt, type Result } from '../../core/number/fault.ts';
-import { says } from '../../core/number/faultWords.ts';
 import { mappedSolid } from '../../core/trimmed/mappedSolid.ts';
 import type { NamedSolid, SolidsFile } from '../../core/trimmed/solidsFile.ts';
 import type { TrimmedSolid } from '../../core/trimmed/trimmedSolid.ts';
@@ -10,6 +9,7 @@ import { type EntityReader, entityReader } from './entityReader.ts';
 import { joinedSolid } from './joinFaces.ts';
 import { readEntities, refuseEntity, refuseFile } from './part21.ts';
 import { MOST_FACES, readSolid } from './readFaces.ts';
+import { stepSays } from './stepWords.ts';
 
 /** So many solids are read of one file, as there are bodies in a part. */
 const MOST_SOLIDS = 200;
@@ -28,11 +28,11 @@ type Unit = { readonly millimetres: number; readonly radians: number };
 
 /** How much of a base unit an entity of a unit is: metres of a length, radians of an angle. */
 const amountOf = (read: EntityReader, id: number, deep = 0): number => {
-  if (deep > 8) return refuseEntity(id, says('solidfile.deep'));
+  if (deep > 8) return refuseEntity(id, stepSays('deep'));
   const si = read.find(id, 'SI_UNIT');
   if (si) {
     const prefix = si.items[0];
-    return prefix?.is === 'word' ? (PREFIXES[prefix.value] ?? refuseEntity(id, says('solidfile.unit'))) : 1;
+    return prefix?.is === 'word' ? (PREFIXES[prefix.value] ?? refuseEntity(id, stepSays('unit'))) : 1;
   }
   const other = read.record(id, 'CONVERSION_BASED_UNIT');
   const measure = read.ref(id, other.items[1]);
@@ -81,12 +81,12 @@ export const readStep = (text: string): Result<SolidsFile> =>
         const siblings = all.map((item) => read.text(read.entities.get(item)?.[0]?.items[0]));
         for (const item of all) {
           const kind = read.nameOf(item);
-          if (kind === 'SHELL_BASED_SURFACE_MODEL') refuseEntity(item, says('solidfile.open'));
+          if (kind === 'SHELL_BASED_SURFACE_MODEL') refuseEntity(item, stepSays('open'));
           if (!['MANIFOLD_SOLID_BREP', 'BREP_WITH_VOIDS', 'FACETED_BREP'].includes(kind)) continue;
           const unit = unitOf(read, read.ref(id, items[2]));
           const raw = readSolid(read, item, unit.radians);
           faces += raw.faces.length;
-          if (faces > MOST_FACES) refuseFile(says('solidfile.many-faces', { most: MOST_FACES }));
+          if (faces > MOST_FACES) refuseFile(stepSays('many-faces', { most: MOST_FACES }));
           found.push({
             name: raw.name || assembly.nameOf(id),
             // solids of one shape that share a name are pieces of one body
@@ -98,7 +98,7 @@ export const readStep = (text: string): Result<SolidsFile> =>
           });
         }
       }
-    if (!found.length) refuseFile(says('solidfile.no-solid'));
+    if (!found.length) refuseFile(stepSays('no-solid'));
     const inInches = found.every((f) => Math.abs(f.millimetres / INCH - 1) < 1e-9);
     const placed = found.flatMap((f) =>
       f.places.map((place, i): NamedSolid => {
@@ -111,7 +111,7 @@ export const readStep = (text: string): Result<SolidsFile> =>
         };
       }),
     );
-    if (placed.length > MOST_SOLIDS) refuseFile(says('solidfile.many-solids', { most: MOST_SOLIDS }));
+    if (placed.length > MOST_SOLIDS) refuseFile(stepSays('many-solids', { most: MOST_SOLIDS }));
     return { units: inInches ? 'in' : 'mm', solids: withNames(placed) };
   });
 

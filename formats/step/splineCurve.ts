@@ -1,7 +1,7 @@
 import type { Vec3 } from '../../core/geometry/vec.ts';
-import { says } from '../../core/number/faultWords.ts';
 import type { EntityReader } from './entityReader.ts';
 import { refuseEntity } from './part21.ts';
+import { stepSays } from './stepWords.ts';
 
 /** A rational spline: control points with weights, and the knots, each as often as it counts. */
 export type Spline = {
@@ -39,7 +39,7 @@ export const splineOf = (read: EntityReader, id: number): Spline | undefined => 
     weights.length === poles.length &&
     weights.every((w) => w > 0) &&
     knots.every((k, i) => i === 0 || k >= (knots[i - 1] as number));
-  return fits ? { degree, poles, weights, knots } : refuseEntity(id, says('solidfile.wrong'));
+  return fits ? { degree, poles, weights, knots } : refuseEntity(id, stepSays('wrong'));
 };
 
 /** The stretch of the parameter over which a spline is defined. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { LocalSolid } from '../../solid/cell.ts';
 import type { LocalThread } from '../../solid/thread.ts';
 import type { Clause } from '../clauses.ts';

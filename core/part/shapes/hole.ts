@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { DEGREE } from '../../number/angle.ts';
 import { says } from '../../number/faultWords.ts';
 import type { LocalSolid } from '../../solid/cell.ts';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Path, SizeReader } from '../sizeReading.ts';
 import { block } from './block.ts';
 import { cone } from './cone.ts';

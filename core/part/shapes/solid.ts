@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { clause, designation, maybe } from '../clauses.ts';
 import { defineShape, whole } from './definition.ts';
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { quantity } from '../quantity.ts';
 
 /** Standard bodies as the part file has them: what they are and their sizes by name; their shape follows. */

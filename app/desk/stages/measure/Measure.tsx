@@ -11,10 +11,11 @@ import { fetchedLater } from '../../fetchedLater.tsx';
 import { useDesk, useEdit, useSession } from '../../useDesk.ts';
 import { AddLine } from './AddLine.tsx';
 import { BodyLine } from './BodyLine.tsx';
-import { GroupHead } from './GroupHead.tsx';
 import { dropOn, type FeatureLine, LineName, LineTools } from './LineTools.tsx';
-import { TurnedTable } from './TurnedTable.tsx';
 
+// what many statements do not have
+const GroupHead = fetchedLater(() => import('./GroupHead.tsx').then((m) => m.GroupHead));
+const TurnedTable = fetchedLater(() => import('./TurnedTable.tsx').then((m) => m.TurnedTable));
 const SizeList = fetchedLater(() => import('./SizeList.tsx').then((m) => m.SizeList));
 const StatementEditor = fetchedLater(() => import('./StatementEditor.tsx').then((m) => m.StatementEditor));
 

@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Drawing, readDrawing } from '../../../../core/drawing/drawing.ts';
 import { compute } from '../../../../server/compute.ts';
 import { database } from '../../../../server/context.ts';

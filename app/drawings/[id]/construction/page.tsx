@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Drawing } from '../../../../core/drawing/drawing.ts';
 import { decimal, sizeText } from '../../../../core/number/format.ts';
 import { viewName } from '../../../../core/part/schema.ts';

@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Drawing } from '../../../../core/drawing/drawing.ts';
 import { decimal } from '../../../../core/number/format.ts';
 import { paperTitle } from '../../../../core/sheet/layout/paper.ts';

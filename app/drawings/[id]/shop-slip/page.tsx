@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Drawing } from '../../../../core/drawing/drawing.ts';
 import { sizeText } from '../../../../core/number/format.ts';
 import type { HoleMark } from '../../../../core/slip/shopSlip.ts';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { developmentQuery } from '../../../../../exchange/development.ts';
 import { compute } from '../../../../../server/compute.ts';
 import { database } from '../../../../../server/context.ts';

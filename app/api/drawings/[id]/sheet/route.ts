@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { exportOf, SHEET_EXPORTS, type SheetExportId } from '../../../../../formats/exports.ts';
 import { SOLID_EXPORTS } from '../../../../../formats/solidFormats.ts';
 import { compute } from '../../../../../server/compute.ts';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { database } from '../../../../../server/context.ts';
 import { keepSource, readSource } from '../../../../../server/store.ts';
 import { Refused, readBytes, readId, reply } from '../../../reply.ts';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { ISSUED_FILES } from '../../../../../../exchange/issue.ts';
 import { database } from '../../../../../../server/context.ts';
 import { readIssued } from '../../../../../../server/issues.ts';
