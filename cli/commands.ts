@@ -46,11 +46,16 @@ export type Options = {
   from?: string | undefined;
   max?: string | undefined;
   within?: string | undefined;
+  out?: string | undefined;
   body?: string | undefined;
   deviation?: string | undefined;
   text?: boolean | undefined;
   dimension?: boolean | undefined;
 };
+
+/** What a command makes of a folder: files by their names, to be written into the folder that --out names. */
+export type NamedFile = { readonly name: string; readonly content: string | Uint8Array };
+export type NamedFiles = { readonly files: readonly NamedFile[] };
 
 export const only = (positionals: readonly string[], names: readonly string[]): string[] => {
   if (positionals.length !== names.length) throw new Misuse(`Give ${names.join(' and ')}.`);

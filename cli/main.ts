@@ -1,4 +1,5 @@
-import { writeFileSync } from 'node:fs';
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { check, ledger, measure, read, section, views } from './commands.ts';
 import { develop } from './develop.ts';
@@ -79,6 +80,12 @@ const run = async (argv: readonly string[]): Promise<number> => {
     },
   });
   const answer = await COMMANDS[name as keyof typeof COMMANDS](positionals, values);
+  if (typeof answer === 'object' && 'files' in answer) {
+    const folder = values.out as string;
+    mkdirSync(folder, { recursive: true });
+    for (const { name: file, content } of answer.files) writeFileSync(join(folder, file), content);
+    return 0;
+  }
   if (values.out) writeFileSync(values.out, answer);
   else await new Promise<void>((done) => process.stdout.write(answer, () => done()));
   // a check that finds something says so

@@ -1,4 +1,5 @@
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync, statSync } from 'node:fs';
+import { join } from 'node:path';
 import { dayOf } from '../core/drawing/day.ts';
 import { type Desk, openDesk } from '../core/drawing/desk.ts';
 import { proposedDimensions } from '../core/drawing/dimensionBook.ts';
@@ -6,11 +7,13 @@ import { type Drawing, drawingOfPart, readDrawing } from '../core/drawing/drawin
 import type { ViewName } from '../core/geometry/viewFrames.ts';
 import { sentence } from '../core/number/fault.ts';
 import type { TraceFile } from '../core/part/schema.ts';
-import { PAPER_NAMES, PAPERS, type PaperName, readScale } from '../core/sheet/layout/paper.ts';
+import { PAPER_NAMES, PAPERS, type PaperName, readScale, scaleText } from '../core/sheet/layout/paper.ts';
+import { paperPerUnit } from '../core/sheet/layout/placement.ts';
 import { type SheetSetup, SOLIDS_RULES, setupSchema } from '../core/sheet/setup.ts';
-import { EXPORT_FORMATS, exportNamed } from '../formats/exports.ts';
-import { type Options, only, viewNames } from './commands.ts';
-import { isSolidsFile, loadJson, loadPart, loadTraces, partIn, refuse } from './input.ts';
+import { csvLine } from '../formats/csv.ts';
+import { EXPORT_FORMATS, exportNamed, type SheetExport } from '../formats/exports.ts';
+import { type NamedFile, type NamedFiles, type Options, only, viewNames } from './commands.ts';
+import { isSolidsFile, loadJson, loadPart, loadTraces, partIn, RefusedInput, refuse } from './input.ts';
 import { Misuse } from './usage.ts';
 
 const paperOf = (text: string): PaperName => {
@@ -67,22 +70,15 @@ const dimensioned = (desk: Desk, drawing: Drawing): Drawing => {
   return { ...whole, setup: { ...whole.setup, ...desk.openGaps(whole) } };
 };
 
-/** A finished sheet as SVG or DXF text or PDF bytes, of a part with some cuts or of a whole drawing. */
-export const sheet = async (
-  positionals: readonly string[],
-  options: Options,
-): Promise<string | Uint8Array> => {
-  const [file] = only(positionals, ['PART']) as [string];
-  if (!exportNamed(options.format, undefined))
-    throw new Misuse(`Give --format ${EXPORT_FORMATS.slice(0, -1).join(', ')} or ${EXPORT_FORMATS.at(-1)}.`);
-  if (options.space && options.space !== 'paper' && options.space !== 'true')
-    throw new Misuse(
-      '--space is paper (millimetres on the sheet) or true (true size, the sheet as a layout).',
-    );
-  const wanted = exportNamed(options.format, options.space);
-  if (!wanted) throw new Misuse('--space goes with --format dxf.');
-  if (options.angle && options.angle !== 'first' && options.angle !== 'third')
-    throw new Misuse('--angle is first or third.');
+/** A finished sheet, with what an index says of it. */
+type MadeSheet = {
+  readonly content: string | Uint8Array;
+  readonly title: string;
+  readonly scale: string;
+  readonly dimensions: number;
+};
+
+const madeSheet = async (file: string, wanted: SheetExport, options: Options): Promise<MadeSheet> => {
   const { drawing, isPart } = drawingIn(file);
   const traces = (options.section ?? []).flatMap((s): TraceFile[] => loadTraces(s));
   const setup = setupWith(drawing.setup, options);
@@ -99,10 +95,63 @@ export const sheet = async (
   if (!worked.ok) return refuse(file, worked.faults);
   for (const f of worked.findings) process.stderr.write(`blue-ledger: ${file}: ${sentence(f)}\n`);
   const { WRITERS } = await import('../formats/writers.ts');
-  return WRITERS[wanted.id]([worked.sheet], {
+  const content = await WRITERS[wanted.id]([worked.sheet], {
     title: sound.title,
     lettering: lettering(),
     date: dayOf(sound.date),
     author: sound.drawnBy,
   });
+  const { sheet: drawn } = worked;
+  return {
+    content,
+    title: sound.title,
+    scale: scaleText(drawn.scale / paperPerUnit(1, drawn.units)),
+    dimensions: drawn.dimensions.laid.length,
+  };
+};
+
+const isFolder = (file: string): boolean =>
+  file !== '-' && (statSync(file, { throwIfNoEntry: false })?.isDirectory() ?? false);
+
+/** A sheet of every part and drawing in a folder, and an index of them; one that is refused stands there with the reason. */
+const sheetsOfFolder = async (folder: string, wanted: SheetExport, options: Options): Promise<NamedFiles> => {
+  if (options.out === undefined) throw new Misuse('Say with --out into which folder the sheets go.');
+  const names = readdirSync(folder)
+    .filter((name) => isSolidsFile(name) || name.endsWith('.json'))
+    .sort();
+  const files: NamedFile[] = [];
+  const rows: string[] = [csvLine(['file', 'sheet', 'title', 'scale', 'dimensions', 'refused'])];
+  for (const name of names) {
+    const sheetName = `${name}.${wanted.ending}`;
+    try {
+      const made = await madeSheet(join(folder, name), wanted, options);
+      files.push({ name: sheetName, content: made.content });
+      rows.push(csvLine([name, sheetName, made.title, made.scale, String(made.dimensions), '']));
+    } catch (error) {
+      if (!(error instanceof RefusedInput)) throw error;
+      for (const line of error.lines) process.stderr.write(`blue-ledger: ${line}\n`);
+      rows.push(csvLine([name, '', '', '', '', error.lines.join(' ')]));
+    }
+  }
+  return { files: [...files, { name: 'index.csv', content: rows.join('') }] };
+};
+
+/** A finished sheet as SVG or DXF text or PDF bytes, of a part with some cuts or of a whole drawing; of a folder a sheet of each. */
+export const sheet = async (
+  positionals: readonly string[],
+  options: Options,
+): Promise<string | Uint8Array | NamedFiles> => {
+  const [file] = only(positionals, ['PART']) as [string];
+  if (!exportNamed(options.format, undefined))
+    throw new Misuse(`Give --format ${EXPORT_FORMATS.slice(0, -1).join(', ')} or ${EXPORT_FORMATS.at(-1)}.`);
+  if (options.space && options.space !== 'paper' && options.space !== 'true')
+    throw new Misuse(
+      '--space is paper (millimetres on the sheet) or true (true size, the sheet as a layout).',
+    );
+  const wanted = exportNamed(options.format, options.space);
+  if (!wanted) throw new Misuse('--space goes with --format dxf.');
+  if (options.angle && options.angle !== 'first' && options.angle !== 'third')
+    throw new Misuse('--angle is first or third.');
+  if (isFolder(file)) return sheetsOfFolder(file, wanted, options);
+  return (await madeSheet(file, wanted, options)).content;
 };

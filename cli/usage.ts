@@ -16,6 +16,7 @@ export const USAGE = `blue-ledger: orthographic views, sections and sheets from 
   sheet PART|DRAWING [--angle first|third] [--paper A3] [--scale 1:2|fit] [--views ...] [--section FILE]... --format svg|pdf|dxf [--space paper|true] [--dimension]
         [--title TEXT] [--number TEXT] [--owner TEXT] [--material TEXT] [--drawn-by TEXT] [--date 2026-03-01]
 
+sheet of a folder makes one of every part in it, with an index, in the folder that --out names.
 --tangents shows tangent joins too, as lines of kind "tangent"; --divisions adds cut points on generators of curved faces.
 VIEWS is what views --json prints, or an SVG or DXF file with lines on layers named front, top, left ...
 PART is a part file, a STEP file (.step, .stp), or - for standard input. --out FILE writes there instead of standard output.

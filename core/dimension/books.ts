@@ -459,7 +459,7 @@ export const openBooks = (file: PartFile, known?: BuiltPart): DimensionBooks | u
   let faces: readonly MovedFace[] | undefined;
   const slopes: DimensionBooks['rowOf'] = (value) => {
     moved ??= movedSurfaces(plain, part.tol.size);
-    faces ??= movedFaces(plain, surfaces, STEP * part.tol.size);
+    faces ??= movedFaces(plain, surfaces, STEP * part.tol.size, part.tol.linear);
     const now = value(surfaces) ?? Number.NaN;
     return [...moved, ...faces].map(({ by, up, down }) => {
       const [a, b] = [up && value(up), down && value(down)];

@@ -1,4 +1,4 @@
-import type { Surface } from '../geometry/surface.ts';
+import { type Surface, sameSurface } from '../geometry/surface.ts';
 import { along, type Vec3 } from '../geometry/vec.ts';
 import { featureOfFace } from '../naming/keys.ts';
 import type { PartFile } from '../part/schema.ts';
@@ -63,8 +63,9 @@ const waysOf = (s: Surface): ((by: number) => Surface)[] => {
  * moved and made larger by itself. Directions stay.
  * @param surfaces all surfaces of the part, by the keys of their faces
  * @param by how far each is moved, part units
+ * @param tol surfaces nearer than this are one, part units
  */
-export const movedFaces = (part: PartFile, surfaces: SurfacesByKey, by: number): MovedFace[] => {
+export const movedFaces = (part: PartFile, surfaces: SurfacesByKey, by: number, tol: number): MovedFace[] => {
   const written = keyWriter(part);
   const solids = new Set(
     part.bodies.flatMap((b) =>
@@ -72,13 +73,20 @@ export const movedFaces = (part: PartFile, surfaces: SurfacesByKey, by: number):
     ),
   );
   if (!solids.size) return [];
-  return [...surfaces].flatMap(([key, s]) =>
-    solids.has(featureOfFace(key))
-      ? waysOf(s).map((way) => ({
-          by,
-          up: new Map(surfaces).set(key, way(by)),
-          down: new Map(surfaces).set(key, way(-by)),
-        }))
-      : [],
+  // faces that a cut has parted lie on one surface still, and move with it
+  const groups: { readonly surface: Surface; readonly keys: string[] }[] = [];
+  for (const [key, surface] of surfaces) {
+    if (!solids.has(featureOfFace(key))) continue;
+    const group = groups.find((g) => sameSurface(g.surface, surface, tol));
+    if (group) group.keys.push(key);
+    else groups.push({ surface, keys: [key] });
+  }
+  const withMoved = (keys: readonly string[], moved: Surface): SurfacesByKey => {
+    const all = new Map(surfaces);
+    for (const key of keys) all.set(key, moved);
+    return all;
+  };
+  return groups.flatMap(({ surface, keys }) =>
+    waysOf(surface).map((way) => ({ by, up: withMoved(keys, way(by)), down: withMoved(keys, way(-by)) })),
   );
 };

@@ -36,7 +36,10 @@ export const GET = (request: Request) =>
           content: done.content,
         });
       }
+      const solid = await compute({ kind: 'solid', drawing, as: 'step' });
+      if (!solid.ok) throw refusedFaults(solid.faults);
       files.push(
+        { ending: 'step', content: solid.value },
         { ending: 'drawing.json', content: json(drawing) },
         { ending: 'part.json', content: json(drawing.part) },
       );
