@@ -9,8 +9,7 @@ import { partOfSolids, solidFilesOf } from '../core/part/solidPart.ts';
 import { type CuttingPlane, cuttingPlane, readTraces } from '../core/section/trace.ts';
 import { type BuiltPart, buildPart } from '../core/solid/build.ts';
 import type { SolidsFile } from '../core/trimmed/solidsFile.ts';
-import { LARGEST_STEP } from '../formats/step/part21.ts';
-import { readStep } from '../formats/step/readStep.ts';
+import { readSolids } from '../formats/readSolids.ts';
 
 /** Input that is refused: each line says what is wrong and what to do; exit 1. */
 export class RefusedInput extends Error {
@@ -28,14 +27,17 @@ export const refuse = (file: string, faults: readonly Fault[]): never => {
 /** The largest file that is read; a part of thousands of features stays well below it. */
 const LARGEST = 8 * 1024 * 1024;
 
-export const readText = (file: string, most = LARGEST): string => {
+/** The largest file of solids. */
+const LARGEST_SOLIDS = 20 * 1024 * 1024;
+
+const readBytes = (file: string, most = LARGEST_SOLIDS): Buffer => {
   try {
-    const text = readFileSync(file === '-' ? 0 : file, 'utf8');
-    if (text.length > most)
+    const bytes = readFileSync(file === '-' ? 0 : file);
+    if (bytes.length > most)
       throw new RefusedInput([
         `${file}: file: It is larger than ${most / 1024 / 1024} MB. Split the part into smaller files.`,
       ]);
-    return text;
+    return bytes;
   } catch (error) {
     if (error instanceof RefusedInput) throw error;
     throw new RefusedInput([
@@ -43,6 +45,8 @@ export const readText = (file: string, most = LARGEST): string => {
     ]);
   }
 };
+
+export const readText = (file: string): string => readBytes(file, LARGEST).toString('utf8');
 
 export const loadJson = (file: string): unknown => {
   const text = readText(file);
@@ -76,11 +80,11 @@ export const partIn = (file: string, data: unknown): PartFile => {
 };
 
 /** True for a file of solids in an open format, by its ending. */
-export const isSolidsFile = (file: string): boolean => /\.(?:step|stp)$/i.test(file);
+export const isSolidsFile = (file: string): boolean => /\.(?:step|stp|stl|obj)$/i.test(file);
 
 /** The solids of a file in an open format. */
 const loadSolids = (file: string): SolidsFile => {
-  const read = readStep(readText(file, LARGEST_STEP));
+  const read = readSolids(file, readBytes(file));
   return read.ok ? read.value : refuse(file, read.faults);
 };
 

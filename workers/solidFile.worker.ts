@@ -2,7 +2,7 @@ import { expose } from 'comlink';
 import { type Drawing, drawingOfPart } from '../core/drawing/drawing.ts';
 import { sentence } from '../core/number/fault.ts';
 import { partOfSolids } from '../core/part/solidPart.ts';
-import { readStep } from '../formats/step/readStep.ts';
+import { readSolids } from '../formats/readSolids.ts';
 
 /** A drawing of the solids of a file, or the sentence that says why it is not read. */
 export type ReadSolids =
@@ -10,9 +10,9 @@ export type ReadSolids =
   | { readonly ok: false; readonly sentence: string };
 
 const api = {
-  /** Reads a STEP file. @param name the file's name */
-  read: (name: string, text: string): ReadSolids => {
-    const read = readStep(text);
+  /** Reads a STEP, STL or OBJ file. @param name the file's name */
+  read: (name: string, bytes: Uint8Array): ReadSolids => {
+    const read = readSolids(name, bytes);
     if (!read.ok) return { ok: false, sentence: `${name}, ${read.faults.map(sentence).join(' ')}` };
     return { ok: true, drawing: drawingOfPart(partOfSolids(name, read.value)) };
   },

@@ -151,9 +151,9 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
             <input
               ref={picker}
               type="file"
-              accept=".json,application/json,.step,.stp"
+              accept=".json,application/json,.step,.stp,.stl,.obj"
               className="sr-only"
-              aria-label="Part, drawing or STEP file"
+              aria-label="Part, drawing or solid file"
               onChange={(e) => {
                 const file = e.target.files?.[0];
                 e.target.value = '';

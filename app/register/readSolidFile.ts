@@ -19,7 +19,10 @@ export const readSolidFile = async (file: File): Promise<Drawing> => {
     );
   });
   try {
-    const read = await Promise.race([wrap<SolidFileWorker>(own).read(file.name, await file.text()), tooLong]);
+    const read = await Promise.race([
+      wrap<SolidFileWorker>(own).read(file.name, new Uint8Array(await file.arrayBuffer())),
+      tooLong,
+    ]);
     if (!read.ok) throw new Error(read.sentence);
     return read.drawing;
   } finally {

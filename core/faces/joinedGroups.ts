@@ -5,6 +5,7 @@ export type JoinedGroups = {
   readonly groupOf: (i: number) => number;
 };
 
+/** Groups of so many things, each at first a group of its own. */
 export const joinedGroups = (count: number): JoinedGroups => {
   const up = Array.from({ length: count }, (_, i) => i);
   const groupOf = (i: number): number => {

@@ -4,6 +4,7 @@ import { attempt, type Result } from '../../core/number/fault.ts';
 import { mappedSolid } from '../../core/trimmed/mappedSolid.ts';
 import type { NamedSolid, SolidsFile } from '../../core/trimmed/solidsFile.ts';
 import type { TrimmedSolid } from '../../core/trimmed/trimmedSolid.ts';
+import { withNames } from '../solidNames.ts';
 import { readAssembly } from './assembly.ts';
 import { type EntityReader, entityReader } from './entityReader.ts';
 import { joinedSolid } from './joinFaces.ts';
@@ -114,23 +115,3 @@ export const readStep = (text: string): Result<SolidsFile> =>
     if (placed.length > MOST_SOLIDS) refuseFile(stepSays('many-solids', { most: MOST_SOLIDS }));
     return { units: inInches ? 'in' : 'mm', solids: withNames(placed) };
   });
-
-/** Each solid by a name of its own: its own, that of its product, or "solid", numbered where it comes again. */
-const withNames = (solids: readonly NamedSolid[]): NamedSolid[] => {
-  const taken = new Set<string>();
-  return solids.map((s) => {
-    const plain = plainWords(s.name) || 'solid';
-    let own = plain;
-    for (let n = 2; taken.has(own); n++) own = `${plain} ${n}`;
-    taken.add(own);
-    return { ...s, name: own, ...(s.body !== undefined && { body: plainWords(s.body) }) };
-  });
-};
-
-/** A name without the signs that part the words of a statement. */
-const plainWords = (name: string): string =>
-  name
-    .replace(/[,;:|[\]="]+/g, ' ')
-    .replace(/\s+/g, ' ')
-    .trim()
-    .slice(0, 100);

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, test } from '@jest/globals';
@@ -272,5 +272,77 @@ describe('the command line', () => {
     ]);
     expect(refused.status).toBe(1);
     expect(refused.stderr).toContain('number');
+  });
+});
+
+describe('solids in open files', () => {
+  test('a part is written as STEP and read again; other formats, a body by name, and wrong wishes', () => {
+    const step = call(['solid', part, '--format', 'step']);
+    expect(step.status).toBe(0);
+    const path = file('plate again.step', step.stdout);
+    const volume = (p: string): number =>
+      (JSON.parse(call(['measure', p]).stdout) as { all: { volume: number } }).all.volume;
+    expect(volume(path)).toBeCloseTo(volume(part), 8);
+    const obj = file('plate.obj', call(['solid', path, '--format', 'obj', '--deviation', '0.01']).stdout);
+    expect(Math.abs(volume(obj) / volume(part) - 1)).toBeLessThan(1e-3);
+    expect(call(['solid', part, '--format', 'stl', '--text', '--body', 'plate']).stdout).toMatch(
+      /^solid plate\n/,
+    );
+    const other = call(['solid', part, '--format', 'stl', '--body', 'lid']);
+    expect([other.status, other.stderr]).toEqual([
+      1,
+      `blue-ledger: ${part}: body "lid": There is none of this name. Use one of: plate.\n`,
+    ]);
+    expect(call(['solid', part, '--format', 'iges']).status).toBe(2);
+    expect(call(['solid', part, '--format', 'stl', '--deviation', '-1']).status).toBe(2);
+  });
+
+  test('a part file names a solid beside it, and none elsewhere', () => {
+    file('bar.step', call(['solid', part, '--format', 'step']).stdout);
+    const named = (name: string): string =>
+      file('with-solid.json', {
+        ...plate,
+        bodies: [
+          {
+            name: 'plate',
+            features: [
+              { id: 'bar', op: 'add', shape: { kind: 'solid', file: name } },
+              {
+                id: 'more',
+                op: 'add',
+                at: [0, 0, 10],
+                shape: { kind: 'block', width: 10, depth: 10, height: 5 },
+              },
+            ],
+          },
+        ],
+      });
+    const measured = call(['measure', named('bar.step')]);
+    const { all } = JSON.parse(measured.stdout) as { all: { volume: number } };
+    expect(all.volume).toBeCloseTo(90 * 40 * 10 - Math.PI * 36 * 10 + 500, 8);
+    for (const name of ['../bar.step', '/etc/hosts.step']) {
+      const refused = call(['measure', named(name)]);
+      expect(refused.status).toBe(1);
+      expect(refused.stderr).toContain('Only files beside the part are read.');
+    }
+    expect(call(['measure', named('gone.step')]).stderr).toContain('It cannot be read (ENOENT)');
+  });
+
+  test('a sheet of every part in a folder, with an index that says what was refused', () => {
+    const inside = join(folder, 'parts');
+    const out = join(folder, 'sheets');
+    mkdirSync(inside);
+    writeFileSync(join(inside, 'a.step'), call(['solid', part, '--format', 'step']).stdout);
+    writeFileSync(join(inside, 'b.step'), 'ISO-10303-21;');
+    writeFileSync(join(inside, 'notes.txt'), 'no part');
+    expect(call(['sheet', inside, '--dimension', '--format', 'svg']).status).toBe(2);
+    const made = call(['sheet', inside, '--dimension', '--format', 'svg', '--out', out]);
+    expect(made.status).toBe(0);
+    const index = readFileSync(join(out, 'index.csv'), 'utf8').split('\r\n');
+    expect(index[0]).toBe('file,sheet,title,scale,dimensions,refused');
+    // length, depth, thickness, and the hole's size and place
+    expect(index[1]).toBe('a.step,a.step.svg,a,2 : 1,6,');
+    expect(index[2]).toContain('It has no section of data.');
+    expect(readFileSync(join(out, 'a.step.svg'), 'utf8')).toContain('⌀12');
   });
 });

@@ -13,7 +13,7 @@ const save = async (page: Page, what: string): Promise<Download> => {
 };
 const open = (page: Page, name: string, text: string): Promise<void> =>
   page
-    .getByLabel('Part, drawing or STEP file')
+    .getByLabel('Part, drawing or solid file')
     .setInputFiles({ name, mimeType: 'model/step', buffer: Buffer.from(text) });
 
 test('a part is saved as STEP, STL, OBJ and 3MF; the STEP file is opened, dimensioned, drilled and saved again', async ({
