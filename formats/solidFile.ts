@@ -33,8 +33,8 @@ export const solidFile = (part: BuiltPart, wanted: SolidFileWanted): Result<stri
   if (wanted.format === 'step') {
     const faces = bodies.map((b) => ({
       name: b.solid.name,
-      // spheres and rings in quarters: readers differ on where their poles and seams are
-      faces: facesOfBody(b.solid, b.edges, { parted: ['sphere', 'torus'] }),
+      // spheres and rings in quarters, cones in halves: readers differ on where their poles, tips and seams are
+      faces: facesOfBody(b.solid, b.edges, { parted: ['cone', 'sphere', 'torus'] }),
     }));
     return {
       ok: true,
