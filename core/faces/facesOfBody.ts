@@ -12,6 +12,7 @@ import { loopsOf } from './loopsOfFaces.ts';
 import { pairedEdges } from './pairedEdges.ts';
 import { partingCuts, partingsOf, type Stretch } from './partings.ts';
 import { withPieces } from './pieces.ts';
+import { touchingCuts } from './touchingCuts.ts';
 import { boundaryStretch } from './trimmedFaceOf.ts';
 
 /** Ends of edges nearer than this many tolerances are one corner. */
@@ -65,7 +66,7 @@ export type FacesWanted = {
 const stretchesOf = (s: Solid, edges: readonly Edge[], { parted }: FacesWanted): UsedStretch[] => {
   const tol = s.tol.linear;
   const isParted = (id: number): boolean => parted.includes((s.surfaces[id] as Surface).kind);
-  const own = pairedEdges(s, edges).map(
+  const whole = pairedEdges(s, edges).map(
     ({ edge, coedges }): UsedStretch => ({
       curve: edge.curve,
       from: edge.from,
@@ -77,6 +78,12 @@ const stretchesOf = (s: Solid, edges: readonly Edge[], { parted }: FacesWanted):
       })),
     }),
   );
+  const touched = touchingCuts(
+    whole.map((x) => ({ ...x, on: x.uses.map((u) => u.surface) })),
+    s.surfaces,
+    tol,
+  );
+  const own = whole.flatMap((x, i) => cutAt(x, touched[i] as number[], tol * ONE_CORNER));
   const sides = bySide(own);
   // a whole sphere or ring has no edge but the engine's seam, which says that it is there
   const bare = new Map<number, 1 | -1>();
@@ -103,18 +110,26 @@ const stretchesOf = (s: Solid, edges: readonly Edge[], { parted }: FacesWanted):
       (x): UsedStretch => ({ ...x, uses: ([1, -1] as const).map((sense) => ({ surface, outward, sense })) }),
     );
   });
-  const cut = own.flatMap((x): UsedStretch[] => {
-    const cuts = x.uses.flatMap((u) =>
-      isParted(u.surface) ? partingCuts(x, s.surfaces[u.surface] as Surface, tol) : [],
-    );
-    // a cut next to an end is that end
-    const ends = [x.from, x.to].map((t) => pointOn(x.curve, t));
-    const inner = cuts.filter((t) => ends.every((p) => distance(pointOn(x.curve, t), p) > tol * ONE_CORNER));
-    // a closed edge keeps the place where it begins: there may be a corner
-    const knots = [x.from, ...withoutTwins(x, inner, tol * ONE_CORNER), x.to];
-    return knots.slice(1).map((to, i) => ({ ...x, from: knots[i] as number, to }));
-  });
+  const cut = own.flatMap((x) =>
+    cutAt(
+      x,
+      x.uses.flatMap((u) =>
+        isParted(u.surface) ? partingCuts(x, s.surfaces[u.surface] as Surface, tol) : [],
+      ),
+      tol * ONE_CORNER,
+    ),
+  );
   return [...cut, ...partings];
+};
+
+/** A stretch parted at the cuts; those nearer to an end or to one another than tol are one. */
+const cutAt = (x: UsedStretch, cuts: readonly number[], tol: number): UsedStretch[] => {
+  if (!cuts.length) return [x];
+  const ends = [x.from, x.to].map((t) => pointOn(x.curve, t));
+  const inner = cuts.filter((t) => ends.every((p) => distance(pointOn(x.curve, t), p) > tol));
+  // a closed edge keeps the place where it begins: there may be a corner
+  const knots = [x.from, ...withoutTwins(x, inner, tol), x.to];
+  return knots.slice(1).map((to, i) => ({ ...x, from: knots[i] as number, to }));
 };
 
 /** Cuts nearer to one another than tol are one. */

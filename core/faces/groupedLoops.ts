@@ -52,27 +52,20 @@ const heightOn = (s: Surface, p: Vec3): number => {
   return s.kind === 'sphere' ? 0 : dot(sub(p, s.o), s.a);
 };
 
-const SHARES = Array.from({ length: 16 }, (_, i) => (i + 0.4142) / 16);
+/** Places along an edge, as shares of its length: evenly, and next to its ends. */
+const SHARES = [1e-4, ...Array.from({ length: 16 }, (_, i) => (i + 0.4142) / 16), 1 - 1e-4];
 
 /** From where a loop looks for others: the places of it that lie furthest out, and one of every few of its edges. */
 const placesOf = (f: TrimmedFace, loop: readonly BoundaryStretch[], off: number): Vec3[] => {
-  const places = loop.flatMap((b) =>
+  const all = loop.flatMap((b) =>
     SHARES.map((share) => ({
       b,
       share,
-      h: heightOn(f.surface, pointOn(b.curve, b.from + share * (b.to - b.from))),
+      height: heightOn(f.surface, pointOn(b.curve, b.from + share * (b.to - b.from))),
     })),
   );
-  const ends = loop.flatMap((b) =>
-    [1e-4, 1 - 1e-4].map((share) => ({
-      b,
-      share,
-      h: heightOn(f.surface, pointOn(b.curve, b.from + share * (b.to - b.from))),
-    })),
-  );
-  const all = [...places, ...ends];
-  const top = all.reduce((a, b) => (b.h > a.h ? b : a));
-  const bottom = all.reduce((a, b) => (b.h < a.h ? b : a));
+  const top = all.reduce((a, b) => (b.height > a.height ? b : a));
+  const bottom = all.reduce((a, b) => (b.height < a.height ? b : a));
   const step = Math.ceil(loop.length / 6);
   const some = loop.filter((_, i) => i % step === 0).map((b) => ({ b, share: 0.4142 }));
   return [top, bottom, ...some].map(({ b, share }) => placeBeside(f, b, share, off));

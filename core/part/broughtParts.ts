@@ -12,7 +12,7 @@ const LEADS_ELSEWHERE = /[/\\:]|^\.\.?$/;
 export const leadsElsewhere = (name: string): boolean => LEADS_ELSEWHERE.test(name);
 
 /**
- * A part with all parts that it is made of, and those that they are made of. They stand beside it.
+ * A part with all parts that it is made of, and those that they are made of. They stand beside it, or are in its file.
  * @param load reads one by its name; what it throws is passed on
  */
 export const withBroughtParts = (part: PartFile, load: (from: string) => PartFile): Result<PartFile> =>
@@ -27,8 +27,10 @@ export const withBroughtParts = (part: PartFile, load: (from: string) => PartFil
         if (leadsElsewhere(from)) read.refuse(at, says('from.outside', { from }));
         if (Object.keys(brought).length >= MOST_FILES - 1)
           read.refuse(at, says('from.many', { most: MOST_FILES }));
-        const inner = load(from);
-        brought[from] = { part: inner };
+        // a part file that was saved with what is brought into it needs no other
+        const held = part.brought?.[from] as { part: PartFile } | undefined;
+        const inner = held?.part ?? load(from);
+        brought[from] = held ?? { part: inner };
         if (inner.solids) solids = { ...solids, ...inner.solids };
         take(inner);
       });

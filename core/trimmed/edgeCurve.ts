@@ -49,6 +49,18 @@ const nearestOn = ({ c, ts, at }: Looked, p: Vec3): { readonly t: number; readon
   return far <= least ? { t, far } : { t: nearest, far: least };
 };
 
+/** True where p lies on a stretch of a curve, ends included, within tol (a length). */
+export const isOnStretch = (c: Curve3, from: number, to: number, p: Vec3, tol: number): boolean => {
+  if (c.type === 'line') {
+    const t = dot(sub(p, c.p), c.d);
+    return t >= from - tol && t <= to + tol && distance(pointOn(c, t), p) <= tol;
+  }
+  const { t, far } = nearestOn(looked(c), p);
+  if (far > tol) return false;
+  if (!isClosed(c)) return t >= from - 1e-6 && t <= to + 1e-6;
+  return wrapAngle(t - from + 1e-6) <= to - from + 2e-6;
+};
+
 /** The parameter of p on the curve, looked for from t only: where the curve crosses itself there is another. */
 const nearTo = (c: Curve3, p: Vec3, t: number): number => {
   const [lo, hi] = domainOf(c);

@@ -297,6 +297,16 @@ describe('solids in open files', () => {
     expect(call(['solid', part, '--format', 'stl', '--deviation', '-1']).status).toBe(2);
   });
 
+  test('a part file that holds the parts brought into it needs no other file', () => {
+    const whole = file('whole.json', {
+      ...plate,
+      bodies: [...plate.bodies, { name: 'second', from: 'SP-1', at: [200, 0, 0], features: [] }],
+      brought: { 'SP-1': { part: plate } },
+    });
+    const { bodies } = JSON.parse(call(['measure', whole]).stdout) as { bodies: { volume: number }[] };
+    expect(bodies[1]?.volume).toBeCloseTo(bodies[0]?.volume as number, 8);
+  });
+
   test('a part file names a solid beside it, and none elsewhere', () => {
     file('bar.step', call(['solid', part, '--format', 'step']).stdout);
     const named = (name: string): string =>
