@@ -5,7 +5,7 @@ import { buildPart } from '../../core/solid/build.ts';
 import { solidFile } from '../../formats/solidFile.ts';
 import type { SolidFormat } from '../../formats/solidFormats.ts';
 import { builtPart, measured, partOf } from '../builtSample.ts';
-import { caseDrawings } from '../samples.ts';
+import { caseDrawings, demoDrawings } from '../samples.ts';
 
 type Triangle = readonly [readonly number[], readonly number[], readonly number[]];
 
@@ -45,17 +45,20 @@ const volumeOf = (triangles: readonly Triangle[]): number =>
   }, 0);
 
 describe('nets of triangles', () => {
-  test.each(caseDrawings())('%s: closed by its places, and about as large as the solid', (_, { part }) => {
-    const model = partModel(part);
-    const built = model.ok ? buildPart(model.value) : undefined;
-    if (!built?.ok) throw new Error('not built');
-    const { volume, area } = measured(built.value);
-    const deviation = built.value.units === 'mm' ? 0.05 : 0.002;
-    const triangles = trianglesIn(fileOf(built.value, 'stl', deviation) as Uint8Array);
-    // bodies that touch share places, not sides: each body's net is looked at in the other test
-    if (built.value.bodies.length === 1) expect(openSides(triangles)).toBe(0);
-    expect(Math.abs(volumeOf(triangles) - volume)).toBeLessThan(deviation * area);
-  });
+  test.each([...caseDrawings(), ...demoDrawings()])(
+    '%s: closed by its places, and about as large as the solid',
+    (_, { part }) => {
+      const model = partModel(part);
+      const built = model.ok ? buildPart(model.value) : undefined;
+      if (!built?.ok) throw new Error('not built');
+      const { volume, area } = measured(built.value);
+      const deviation = built.value.units === 'mm' ? 0.05 : 0.002;
+      const triangles = trianglesIn(fileOf(built.value, 'stl', deviation) as Uint8Array);
+      // bodies that touch share places, not sides: each body's net is looked at in the other test
+      if (built.value.bodies.length === 1) expect(openSides(triangles)).toBe(0);
+      expect(Math.abs(volumeOf(triangles) - volume)).toBeLessThan(deviation * area);
+    },
+  );
 
   test('strays from a ball by no more than is said, measured between its corners', () => {
     const part = builtPart(partOf([{ id: 'a', op: 'add', shape: { kind: 'sphere', diameter: 40 } }]));
