@@ -71,7 +71,9 @@ test('part and drawing files are saved and opened again unchanged', async ({ pag
   expect(JSON.parse(part.toString()).dims.L).toBe('D * 2 1/4');
   await page.goto(server.address);
   const open = (name: string, buffer: Buffer): Promise<void> =>
-    page.getByLabel('Part or drawing file').setInputFiles({ name, mimeType: 'application/json', buffer });
+    page
+      .getByLabel('Part, drawing or solid file')
+      .setInputFiles({ name, mimeType: 'application/json', buffer });
   await open('again.drawing.json', drawing);
   await expect(page.getByTestId('overall W')).toHaveText('90');
   expect((await bytesOf(await save(page, 'Save drawing file'))).equals(drawing)).toBe(true);
@@ -86,7 +88,7 @@ test('bad files get one sentence with the place and leave all as it was', async 
   const rows = await page.getByRole('row').count();
   const open = (name: string, text: string): Promise<void> =>
     page
-      .getByLabel('Part or drawing file')
+      .getByLabel('Part, drawing or solid file')
       .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
   const alert = page.getByRole('alert').filter({ hasText: /\S/ });
   await open('broken.json', '{ "format": ');

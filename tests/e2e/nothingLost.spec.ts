@@ -232,7 +232,7 @@ test('a part too heavy to be drawn in time is stored all the same, and says so',
       },
     ],
   };
-  await page.getByLabel('Part or drawing file').setInputFiles({
+  await page.getByLabel('Part, drawing or solid file').setInputFiles({
     name: 'foam.part.json',
     mimeType: 'application/json',
     buffer: Buffer.from(JSON.stringify(file)),

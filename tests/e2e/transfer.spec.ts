@@ -343,7 +343,7 @@ test('a long ledger makes only the rows in sight, sorts them all, and comes to i
       },
     ],
   };
-  await page.getByLabel('Part or drawing file').setInputFiles({
+  await page.getByLabel('Part, drawing or solid file').setInputFiles({
     name: 'sieve.part.json',
     mimeType: 'application/json',
     buffer: Buffer.from(JSON.stringify(file)),
