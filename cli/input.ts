@@ -10,6 +10,7 @@ import { type CuttingPlane, cuttingPlane, readTraces } from '../core/section/tra
 import { type BuiltPart, buildPart } from '../core/solid/build.ts';
 import type { SolidsFile } from '../core/trimmed/solidsFile.ts';
 import { readSolids } from '../formats/readSolids.ts';
+import { isSolidFile, LARGEST_SOLID_FILE } from '../formats/solidFormats.ts';
 
 /** Input that is refused: each line says what is wrong and what to do; exit 1. */
 export class RefusedInput extends Error {
@@ -27,10 +28,7 @@ export const refuse = (file: string, faults: readonly Fault[]): never => {
 /** The largest file that is read; a part of thousands of features stays well below it. */
 const LARGEST = 8 * 1024 * 1024;
 
-/** The largest file of solids. */
-const LARGEST_SOLIDS = 20 * 1024 * 1024;
-
-const readBytes = (file: string, most = LARGEST_SOLIDS): Buffer => {
+const readBytes = (file: string, most = LARGEST_SOLID_FILE): Buffer => {
   try {
     const bytes = readFileSync(file === '-' ? 0 : file);
     if (bytes.length > most)
@@ -79,9 +77,6 @@ export const partIn = (file: string, data: unknown): PartFile => {
   return read.ok ? read.value : refuse(file, read.faults);
 };
 
-/** True for a file of solids in an open format, by its ending. */
-export const isSolidsFile = (file: string): boolean => /\.(?:step|stp|stl|obj)$/i.test(file);
-
 /** The solids of a file in an open format. */
 const loadSolids = (file: string): SolidsFile => {
   const read = readSolids(file, readBytes(file));
@@ -91,7 +86,7 @@ const loadSolids = (file: string): SolidsFile => {
 /** A part file, or a file of solids as a part, with the solids that its shapes name; `folder` is where they stand. */
 const partFrom = (file: string, folder: string): PartFile => {
   const path = join(folder, file);
-  if (isSolidsFile(file)) return partOfSolids(basename(file), loadSolids(path));
+  if (isSolidFile(file)) return partOfSolids(basename(file), loadSolids(path));
   const part = partIn(path, loadJson(path));
   const names = solidFilesOf(part).filter((name) => !part.solids || !Object.hasOwn(part.solids, name));
   const outside = names.find((name) => leadsElsewhere(name));

@@ -12,8 +12,9 @@ import { paperPerUnit } from '../core/sheet/layout/placement.ts';
 import { type SheetSetup, SOLIDS_RULES, setupSchema } from '../core/sheet/setup.ts';
 import { csvLine } from '../formats/csv.ts';
 import { EXPORT_FORMATS, exportNamed, type SheetExport } from '../formats/exports.ts';
+import { isSolidFile } from '../formats/solidFormats.ts';
 import { type NamedFile, type NamedFiles, type Options, only, viewNames } from './commands.ts';
-import { isSolidsFile, loadJson, loadPart, loadTraces, partIn, RefusedInput, refuse } from './input.ts';
+import { loadJson, loadPart, loadTraces, partIn, RefusedInput, refuse } from './input.ts';
 import { Misuse } from './usage.ts';
 
 const paperOf = (text: string): PaperName => {
@@ -33,7 +34,7 @@ const lettering = (): Buffer => readFileSync(new URL('../../public/lettering/osi
 
 /** The drawing in a file, whole or around a bare part. */
 const drawingIn = (file: string): { readonly drawing: Drawing; readonly isPart: boolean } => {
-  if (isSolidsFile(file)) return { drawing: drawingOfPart(loadPart(file).file), isPart: true };
+  if (isSolidFile(file)) return { drawing: drawingOfPart(loadPart(file).file), isPart: true };
   const data = loadJson(file);
   const format = (data as { format?: unknown } | null)?.format;
   if (typeof format !== 'string' || !format.startsWith('blue-ledger/drawing@'))
@@ -117,7 +118,7 @@ const isFolder = (file: string): boolean =>
 const sheetsOfFolder = async (folder: string, wanted: SheetExport, options: Options): Promise<NamedFiles> => {
   if (options.out === undefined) throw new Misuse('Say with --out into which folder the sheets go.');
   const names = readdirSync(folder)
-    .filter((name) => isSolidsFile(name) || name.endsWith('.json'))
+    .filter((name) => isSolidFile(name) || name.endsWith('.json'))
     .sort();
   const files: NamedFile[] = [];
   const rows: string[] = [csvLine(['file', 'sheet', 'title', 'scale', 'dimensions', 'refused'])];

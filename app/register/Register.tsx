@@ -6,13 +6,13 @@ import { useMemo, useRef, useState } from 'react';
 import { type Drawing, drawingOfPart } from '../../core/drawing/drawing.ts';
 import { scaleText } from '../../core/sheet/layout/paper.ts';
 import type { RegisterRow } from '../../exchange/kept.ts';
+import { isSolidFile, LARGEST_SOLID_FILE } from '../../formats/solidFormats.ts';
 import { HouseMark } from '../HouseMark.tsx';
 import { LocalTime } from '../LocalTime.tsx';
 import { type SortedColumn, SortedTable } from '../SortedTable.tsx';
 import { archive, archiveAddress, copyDrawing, openFile, sheetsAddress } from '../serverCalls.ts';
 import { useUnsaved } from '../session/SessionsProvider.tsx';
 import type { UnsavedDrawing } from '../session/sessions.ts';
-import { isSolidFile, LARGEST_SOLID_FILE } from './solidFiles.ts';
 
 const LARGEST_FILE = 4 * 1024 * 1024;
 

@@ -1,7 +1,7 @@
 import type { BodyEdge, BodyFace, BodyFaces, EdgeUse } from '../faces/bodyFaces.ts';
 import { pointOn } from '../geometry/curve3.ts';
 import { signedDistance } from '../geometry/surface.ts';
-import { along, cross, distance, dot, scale, sub, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import { along, cross, dot, length, scale, sub, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { type Chart, chartOf } from './chart.ts';
 import { faceTriangles } from './faceTriangles.ts';
 import type { Mesh } from './mesh.ts';
@@ -181,6 +181,6 @@ export const volumeOfMesh = ({ points, triangles }: Mesh): number =>
 /** The unit direction out of a triangle; nought where it has no area. */
 export const normalOfTriangle = (p: Vec3, q: Vec3, r: Vec3): Vec3 => {
   const n = cross(sub(q, p), sub(r, p));
-  const long = distance(n, [0, 0, 0]);
+  const long = length(n);
   return long === 0 ? [0, 0, 0] : scale(n, 1 / long);
 };

@@ -7,9 +7,10 @@ export type NamedSolid = { readonly name: string; readonly body?: string; readon
 /** The solids of one file, each where it stands in the whole, in the unit given. */
 export type SolidsFile = { readonly units: 'mm' | 'in'; readonly solids: readonly NamedSolid[] };
 
-/** How much one drawing may hold of a kind. */
-const MOST_FACES = 20_000;
-const MOST_SOLIDS = 200;
+/** So many faces may the solids of one file have. */
+export const MOST_FACES = 20_000;
+/** So many solids may one file have, as there are bodies in a part. */
+export const MOST_SOLIDS = 200;
 
 const figure = z.number();
 const vec3 = z.tuple([figure, figure, figure]);

@@ -3,6 +3,7 @@ import { boxDiagonal, boxInside, boxOf } from '../../core/geometry/box.ts';
 import { stepTo } from '../../core/geometry/marched.ts';
 import { add, cross, distance, dot, length, scale, sub, type Vec3 } from '../../core/geometry/vec.ts';
 import { namedFaces } from '../../core/trimmed/faceNames.ts';
+import { MOST_FACES } from '../../core/trimmed/solidsFile.ts';
 import type { EdgeOf, FaceOf, TrimmedSolid } from '../../core/trimmed/trimmedSolid.ts';
 import { refuseNet } from './netWords.ts';
 import type { NamedTriangles } from './readTriangles.ts';
@@ -11,7 +12,6 @@ import type { NamedTriangles } from './readTriangles.ts';
 const NEAR = 2e-6;
 /** Triangles whose directions differ by less than this (rad) may be in one plane. */
 const LEAN = 2e-4;
-const MOST_FACES = 20_000;
 
 type Side = { readonly triangle: number; readonly from: number; readonly to: number };
 

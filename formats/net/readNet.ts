@@ -1,11 +1,10 @@
 import { attempt, type Result } from '../../core/number/fault.ts';
 import type { SolidsFile } from '../../core/trimmed/solidsFile.ts';
+import { LARGEST_SOLID_FILE } from '../solidFormats.ts';
 import { withNames } from '../solidNames.ts';
 import { flatFaced } from './flatFaces.ts';
 import { refuseNet } from './netWords.ts';
 import { readObjTriangles, readStlTriangles } from './readTriangles.ts';
-
-const LARGEST = 20 * 1024 * 1024;
 
 /**
  * Reads an STL or OBJ file as solids with flat faces. Such files do not say their unit: their figures are taken for millimetres.
@@ -13,7 +12,7 @@ const LARGEST = 20 * 1024 * 1024;
  */
 export const readNet = (kind: 'stl' | 'obj', bytes: Uint8Array): Result<SolidsFile> =>
   attempt(() => {
-    if (bytes.length > LARGEST) refuseNet('large');
+    if (bytes.length > LARGEST_SOLID_FILE) refuseNet('large');
     const found =
       kind === 'stl' ? readStlTriangles(bytes) : readObjTriangles(new TextDecoder().decode(bytes));
     if (!found.some((x) => x.triangles.length)) refuseNet('empty');

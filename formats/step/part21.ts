@@ -1,5 +1,6 @@
 import { type Fault, Refusal } from '../../core/number/fault.ts';
 import type { Said } from '../../core/number/faultWords.ts';
+import { LARGEST_SOLID_FILE } from '../solidFormats.ts';
 import { stepSays } from './stepWords.ts';
 
 /**
@@ -21,8 +22,7 @@ export type Value =
 export type Record21 = { readonly name: string; readonly items: readonly Value[] };
 export type Entities = ReadonlyMap<number, readonly Record21[]>;
 
-/** Largest file and deepest brackets that are read. */
-export const LARGEST_STEP = 20 * 1024 * 1024;
+/** The deepest brackets that are read. */
 const DEEPEST = 24;
 
 /** Refuses an entity of the file by its number. */
@@ -60,7 +60,7 @@ const plainText = (text: string): string =>
  * @throws Refusal naming the last entity that could be read, where the text is damaged or cut off
  */
 export const readEntities = (text: string): Entities => {
-  if (text.length > LARGEST_STEP) refuseFile(stepSays('large'));
+  if (text.length > LARGEST_SOLID_FILE) refuseFile(stepSays('large'));
   if (!/^\uFEFF?\s*(?:\/\*[\s\S]*?\*\/\s*)*ISO-10303-21\s*;/.test(text.slice(0, 5000)))
     refuseFile(stepSays('not-step'));
   const start = /\bDATA\s*(?:\([^;]*\))?\s*;/.exec(text);

@@ -1,4 +1,5 @@
 import { along, dot, scale, type Vec3 } from '../../core/geometry/vec.ts';
+import { MOST_FACES } from '../../core/trimmed/solidsFile.ts';
 import type { EdgeOf, SurfaceOf } from '../../core/trimmed/trimmedSolid.ts';
 import type { EntityReader } from './entityReader.ts';
 import { refuseEntity } from './part21.ts';
@@ -99,9 +100,6 @@ const readFace = (
   }
   return { id, surface: readSurface(read, read.ref(id, items[2]), same, angle), uses };
 };
-
-/** A file with more faces than this is not read. */
-export const MOST_FACES = 20_000;
 
 /**
  * The faces and edges of a solid.

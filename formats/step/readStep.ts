@@ -2,18 +2,15 @@ import type { Rigid } from '../../core/geometry/rigid.ts';
 import { DEGREE } from '../../core/number/angle.ts';
 import { attempt, type Result } from '../../core/number/fault.ts';
 import { mappedSolid } from '../../core/trimmed/mappedSolid.ts';
-import type { NamedSolid, SolidsFile } from '../../core/trimmed/solidsFile.ts';
+import { MOST_FACES, MOST_SOLIDS, type NamedSolid, type SolidsFile } from '../../core/trimmed/solidsFile.ts';
 import type { TrimmedSolid } from '../../core/trimmed/trimmedSolid.ts';
 import { withNames } from '../solidNames.ts';
 import { readAssembly } from './assembly.ts';
 import { type EntityReader, entityReader } from './entityReader.ts';
 import { joinedSolid } from './joinFaces.ts';
 import { readEntities, refuseEntity, refuseFile } from './part21.ts';
-import { MOST_FACES, readSolid } from './readFaces.ts';
+import { readSolid } from './readFaces.ts';
 import { stepSays } from './stepWords.ts';
-
-/** So many solids are read of one file, as there are bodies in a part. */
-const MOST_SOLIDS = 200;
 
 const PREFIXES: Readonly<Record<string, number>> = {
   KILO: 1e3,
