@@ -1,6 +1,5 @@
 import { curveByEye } from '../core/geometry/curveByEye.ts';
 import type { Vec2 } from '../core/geometry/vec.ts';
-import type { ShortStep, Step } from '../core/replay/deed.ts';
 import {
   type Board,
   emptyBoard,
@@ -10,11 +9,12 @@ import {
   perform,
 } from '../core/replay/perform.ts';
 import { planReplay } from '../core/replay/planReplay.ts';
+import type { ShortStep, Step } from '../core/replay/step.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
 import type { Rect } from '../core/sheet/layout/paper.ts';
 
 /** A step as the desk shows it: its words, and what it puts on the sheet as paths. Paper mm with y down. */
-export type ReplayStep = Omit<Step, 'deeds' | 'work' | 'brief' | 'from'> & {
+export type ReplayStep = Omit<Step, 'deeds' | 'work' | 'from'> & {
   /** light lines and circles */
   readonly light: string;
   readonly visible: string;
@@ -138,7 +138,7 @@ export const replayPicture = (steps: readonly Step[], sheet: Sheet): ReplayStep[
     return f.kind === 'arc' ? circlePath(f.circle, f) : curvePath(f.through, f.closed);
   };
   return steps.map((step) => {
-    const { deeds, work: _work, brief: _brief, from: _from, ...words } = step;
+    const { deeds, work: _work, from: _from, ...words } = step;
     let light = '';
     const marks: Vec2[] = [];
     const before = board.finished.length;

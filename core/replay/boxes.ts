@@ -2,8 +2,10 @@ import type { Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { ReferenceLine } from '../sheet/layout/layout.ts';
 import { levelAt, pairOf, uprightAt } from './coordinates.ts';
-import type { Brief, Deed } from './deed.ts';
-import { equalsText, fixedAlong, isCounted, type Origin, originBetween, originOfStep } from './origin.ts';
+import type { Deed } from './deed.ts';
+import { isCounted, type Origin } from './figureOrigin.ts';
+import type { BoxSide, Instruction } from './instruction.ts';
+import { fixedAlong, originBetween, originOfStep } from './origin.ts';
 import { walkOutline } from './outlineWalk.ts';
 import {
   acrossAccount,
@@ -11,7 +13,6 @@ import {
   isLevelView,
   isSideView,
   type Plan,
-  size,
   take,
   upAccount,
   viewNamed,
@@ -26,7 +27,7 @@ const offset = (
   k: 0 | 1,
   from: number,
   to: number,
-  words: { text: string; why: string; brief: Brief },
+  instruction: Instruction,
 ): string => {
   const { box } = viewNamed(p, view);
   const lines = k === 0 ? p.upright : p.level;
@@ -36,7 +37,7 @@ const offset = (
   const start = freshName(p, 'p');
   const point = freshName(p, 'p');
   const line = freshName(p, 'l');
-  take(p, { view, stage: 'setting out', tool: 'rule', source: 'sheet', ...words }, [
+  take(p, { view, stage: 'setting out', tool: 'rule', source: 'sheet', instruction }, [
     { do: 'cross', point: start, a: along, b: lines.at(from) as string },
     { do: 'setOff', point, along, from: start, distance: Math.abs(to - from), way: to > from ? 1 : -1 },
     { do: k === 0 ? 'upright' : 'level', line, through: point },
@@ -46,7 +47,7 @@ const offset = (
 
 /** The first box of all: its corner by the sheet's edges, its sides by the overall sizes. */
 const firstBox = (p: Plan, view: ViewName): void => {
-  workOn(p, `the box of the ${view} view`, view);
+  workOn(p, { kind: 'box', of: view }, view);
   const { box } = viewNamed(p, view);
   const corner = freshName(p, 'p');
   const deeds: Deed[] = [
@@ -61,12 +62,7 @@ const firstBox = (p: Plan, view: ViewName): void => {
       stage: 'setting out',
       tool: 'rule',
       source: 'sheet',
-      text: `Mark the lower left corner of the ${view} view ${p.written.paper(box.x)} from the left edge of the sheet and ${p.written.paper(box.y)} from the lower one, with a light level and upright line through it.`,
-      why: 'Where the views go is settled before a line is drawn, so that all of them fit.',
-      brief: [
-        'mark its lower left corner',
-        `${p.written.paper(box.x)} from the left edge of the sheet and ${p.written.paper(box.y)} from the lower one`,
-      ],
+      instruction: { kind: 'sheetCorner', left: box.x, bottom: box.y },
     },
     deeds,
   );
@@ -83,7 +79,7 @@ const overallOrigin = (p: Plan, view: ViewName, k: 0 | 1): Origin => {
     worldAt(viewNamed(p, view), k, at),
   );
   const [low, high] = [Math.min(...ends), Math.max(...ends)].map((world) => fixedAlong(p, account, world));
-  const origin = originBetween(p, low ?? [], high ?? [], 1);
+  const origin = originBetween(low ?? [], high ?? [], 1);
   return isCounted(origin.source) ? origin : { source: 'planned' };
 };
 
@@ -94,11 +90,11 @@ const referenceLine = (p: Plan, r: ReferenceLine, of: ViewName): void => {
   const { box } = viewNamed(p, of);
   const [low, high] = k === 0 ? [box.x, box.x + box.w] : [box.y, box.y + box.h];
   const from = at < low ? low : high;
-  const name = k === 0 ? 'upright line between the views' : `${r.name} line`;
   const line = offset(p, of, k, from, at, {
-    text: `Draw the ${name} ${p.written.paper(Math.abs(at - from))} from the ${of} view.`,
-    why: 'Here the planes of projection meet; distances are taken from it.',
-    brief: ['draw', `the ${name} ${p.written.paper(Math.abs(at - from))} from the ${of} view`],
+    kind: 'lineBetweenViews',
+    sense: k === 0 ? 'upright' : 'level',
+    name: r.name,
+    away: Math.abs(at - from),
   });
   for (const v of r.between) if (v !== 'front') p.reference.set(v, line);
 };
@@ -118,13 +114,7 @@ const corners = (p: Plan): void => {
         view: undefined,
         stage: 'setting out',
         tool: line ? '45-degree set square' : 'pencil',
-        text: line
-          ? 'Draw the mitre line at 45 degrees from the corner where the two lines between the views meet.'
-          : 'Mark the corner where the two lines between the views meet.',
-        why: 'Depths pass from one view to the other round this corner.',
-        brief: line
-          ? ['draw', 'the mitre line at 45 degrees from their corner']
-          : ['mark', 'the corner where they meet'],
+        instruction: { kind: 'mitreCorner', line: line !== undefined },
       },
       [
         { do: 'cross', point: corner, a, b },
@@ -137,14 +127,9 @@ const corners = (p: Plan): void => {
 
 /** The box of a view beside one that is drawn. */
 const nextBox = (p: Plan, view: ViewName, drawn: ViewName): void => {
-  workOn(p, `the box of the ${view} view`, view);
+  workOn(p, { kind: 'box', of: view }, view);
   const v = viewNamed(p, view);
   const d = viewNamed(p, drawn);
-  const words = (side: string, gap: number) => ({
-    text: `Draw the ${side} side of the ${view} view's box ${p.written.paper(gap)} away.`,
-    why: 'The gap leaves room for names and dimensions.',
-    brief: ['draw', `its ${side} side ${p.written.paper(gap)} away`] as const,
-  });
   const farSides: (() => void)[] = [];
   // its near side by the gap, wherever it is not shared with the box that is drawn
   for (const k of [0, 1] as const) {
@@ -154,8 +139,8 @@ const nextBox = (p: Plan, view: ViewName, drawn: ViewName): void => {
     const [dLow, dHigh] = k === 0 ? [d.box.x, d.box.x + d.box.w] : [d.box.y, d.box.y + d.box.h];
     const after = low > dHigh - 1e-6;
     const [near, far, from] = after ? [low, high, dHigh] : [high, low, dLow];
-    const side = k === 0 ? (after ? 'left' : 'right') : after ? 'lower' : 'upper';
-    offset(p, drawn, k, from, near, words(side, Math.abs(near - from)));
+    const side: BoxSide = k === 0 ? (after ? 'left' : 'right') : after ? 'lower' : 'upper';
+    offset(p, drawn, k, from, near, { kind: 'nearSide', of: view, side, away: Math.abs(near - from) });
     farSides.push(() => farSide(p, view, k, near, far));
   }
   if (p.choice.order === 'outline') walkOutline(p, v);
@@ -193,12 +178,7 @@ const farSide = (p: Plan, view: ViewName, k: 0 | 1, near: number, far: number): 
       tool: 'rule',
       ...originOfStep(origin),
       account,
-      text: `Set off ${account} ${size(p, far - near)}${equalsText(origin)} for the box of the ${view} view.`,
-      brief: ['set off', `${account} ${size(p, far - near)}${equalsText(origin)}`],
-      why:
-        origin.source === 'planned'
-          ? 'The overall size of the part in this direction: no sum of sizes gives it, it was calculated when the sheet was planned.'
-          : 'The overall size of the part in this direction.',
+      instruction: { kind: 'farSide', account, figure: { length: far - near, origin } },
     },
     [
       { do: 'cross', point: start, a: along as string, b: lines.at(near) as string },
@@ -240,7 +220,7 @@ export const setBoxesOut = (p: Plan): void => {
     const from = view === 'back' ? front : beside;
     const parted = view === front ? start : view;
     const r = p.sheet.layout.referenceLines.find((x) => x.between.includes(parted));
-    workOn(p, 'the lines between the views', undefined);
+    workOn(p, { kind: 'linesBetweenViews' }, undefined);
     if (r && !p.reference.has(parted)) referenceLine(p, r, from);
     corners(p);
     nextBox(p, view, beside);

@@ -49,8 +49,12 @@ export const drawConeEnds = (p: Plan, f: FramedFeature): void => {
           stage: 'construction',
           tool: square ? 'set square' : 'protractor',
           ...(!square && { source: 'counted' as const }),
-          text: `From the rim of ${f.feature} draw a light line at ${Math.round(cone.half * 1e6) / 1e6} degrees to the axis in the ${v.name} view; mark where it meets ${cone.to === 0 ? 'the axis' : 'the side of the hole'}.`,
-          why: 'The included angle is stated, half of it lies each side of the axis; no depth needs to be calculated.',
+          instruction: {
+            kind: 'coneEnd',
+            feature: f.feature,
+            half: cone.half,
+            meets: cone.to === 0 ? 'axis' : 'side',
+          },
         },
         [
           square

@@ -1,11 +1,11 @@
 import type { Vec2, Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
-import type { Deed, Phase } from './deed.ts';
+import type { Deed } from './deed.ts';
+import type { ProjectorFrom } from './instruction.ts';
 import {
   ACROSS,
   accountOf,
-  FROM,
   isCountable,
   type Sense,
   setOffCoordinate,
@@ -14,7 +14,6 @@ import {
 } from './measuring.ts';
 import { crossOnDrawn } from './onDrawn.ts';
 import { fixedAt } from './origin.ts';
-import { placeWords, rimWords } from './placeWords.ts';
 import {
   cornersAt,
   freshName,
@@ -29,6 +28,7 @@ import {
   viewNamed,
   worldAt,
 } from './plan.ts';
+import type { PlannedStep } from './step.ts';
 
 /** Which views show a coordinate as the same line of the paper. */
 const sharing = (view: ViewName, s: Sense): readonly ViewName[] => {
@@ -88,26 +88,7 @@ const depthViews = (p: Plan, view: ViewName): ViewName[] =>
   );
 export const pairOf = (a: ViewName, b: ViewName): string => (isLevelView(a) ? `${a} ${b}` : `${b} ${a}`);
 
-const TURN = {
-  mitre: {
-    tool: 'set square',
-    words: 'to the mitre line and turn there',
-    why: 'The 45-degree line turns depths: as far from XY in the one view, as far from the upright line in the other.',
-  },
-  arcs: {
-    tool: 'compass',
-    words: 'to the line between the views, swing it about the corner with the compass',
-    why: 'An arc about the corner keeps the distance from XY.',
-  },
-  distances: {
-    tool: 'dividers',
-    words: 'with the dividers from XY',
-    why: 'The distance from XY is the same in both views; the dividers carry it.',
-  },
-} as const;
-
-const ofWhat = (w: Wanted): string =>
-  w.name ? ` of ${w.name}` : w.stage === 'setting out' ? ' of the box' : '';
+const TURNED_WITH = { mitre: 'set square', arcs: 'compass', distances: 'dividers' } as const;
 
 /** Whether a view has the depth already, as a line or as a point that a line goes through. */
 const hasDepth = (p: Plan, view: ViewName, w: Wanted, s: Sense): boolean => {
@@ -134,7 +115,7 @@ const turnOver = (p: Plan, from: ViewName, w: Wanted, s: Sense): void => {
       ...(w.stage && { stage: w.stage }),
       ...(w.source && { source: w.source }),
       ...(w.fixed && { fixed: w.fixed }),
-      name: w.name,
+      spot: w.spot,
     },
     there,
   );
@@ -168,9 +149,8 @@ const turnOver = (p: Plan, from: ViewName, w: Wanted, s: Sense): void => {
     {
       view: w.view,
       stage: w.stage === 'setting out' ? 'setting out' : 'projection',
-      tool: TURN[method].tool,
-      text: `Carry the depth${ofWhat(w)} from the ${from} view ${TURN[method].words}, and draw a light ${s.name} line into the ${w.view} view.`,
-      why: TURN[method].why,
+      tool: TURNED_WITH[method],
+      instruction: { kind: 'turnDepth', method, from, of: w.spot, sense: s.name },
       account: 'D',
       from,
     },
@@ -220,8 +200,7 @@ const carryAcross = (p: Plan, w: Wanted, s: Sense, donor: PlacedView): void => {
       view: w.view,
       stage: w.stage ?? 'projection',
       tool: 'dividers',
-      text: `Take the ${FROM[account]}${ofWhat(w)} from the ${donor.name} view with the dividers, set it off in the ${w.view} view, and draw a light ${s.name} line.`,
-      why: `The ${FROM[account]} is posted already; what is measured once is not measured again.`,
+      instruction: { kind: 'carryAcross', account, from: donor.name, of: w.spot, sense: s.name },
       account,
       from: donor.name,
     },
@@ -299,25 +278,17 @@ const viewOfPlace = (p: Plan, [x, y]: Vec2): ViewName | undefined =>
   p.sheet.views.find(({ box: b }) => x > b.x - 1 && x < b.x + b.w + 1 && y > b.y - 1 && y < b.y + b.h + 1)
     ?.name;
 
-/** A point by what it is, or by where on the sheet it stands. */
-const markedWhere = (p: Plan, at: Vec2): string => {
-  const home = viewOfPlace(p, at);
-  const words = home && placeWords(p, home, at);
-  if (home) return words ? `${words} of the ${home} view` : `the point marked in the ${home} view`;
-  return 'the point marked between the views';
-};
-
 /** A light line through a point that has the coordinate, or through the side of a circle that stands at it. */
 const projector = (p: Plan, w: Wanted, s: Sense, way: Extract<Way, { by: 'point' | 'rim' }>): void => {
   const account = accountOf(w.view, s);
   const at = way.by === 'point' ? (p.board.points.get(way.point) as Vec2) : undefined;
   const home = at && p.sheet.views.find((v) => sharing(w.view, s).includes(v.name) && placeName(p, v, at));
-  const name =
-    home && at
-      ? `point ${placeName(p, home, at)} of the ${home.name} view`
-      : way.by === 'rim'
-        ? `${rimWords(p, way.rim.view, way.rim.centre, way.rim.at)} in the ${way.rim.view} view`
-        : markedWhere(p, at as Vec2);
+  const from: ProjectorFrom =
+    way.by === 'rim'
+      ? { kind: 'rim', view: way.rim.view, centre: way.rim.centre, at: way.rim.at }
+      : home
+        ? { kind: 'point', view: home.name, at: at as Vec2 }
+        : { kind: 'mark', view: viewOfPlace(p, at as Vec2), at: at as Vec2 };
   const light = freshName(p, 'l');
   take(
     p,
@@ -325,11 +296,7 @@ const projector = (p: Plan, w: Wanted, s: Sense, way: Extract<Way, { by: 'point'
       view: w.view,
       stage: 'projection',
       tool: s.k === 0 ? 'set square' : 'tee square',
-      text:
-        (home?.name ?? (way.by === 'rim' ? way.rim.view : undefined)) === w.view
-          ? `Draw a light ${s.name} line through ${name}.`
-          : `Projector ${s.k === 0 ? 'up or down' : 'across'} from ${name} into the ${w.view} view.`,
-      why: `The ${FROM[account]} is shared: what one view has, the other takes by a projector.`,
+      instruction: { kind: 'projector', account, from, sense: s.name },
       account,
       about: home && at ? cornersAt(p, home, at).map((c) => c.key) : [],
       from: viewOfPlace(p, way.by === 'rim' ? way.rim.at : (at as Vec2)) ?? w.view,
@@ -345,12 +312,17 @@ export const uprightAt = (p: Plan, w: Wanted): void => line(p, w, ACROSS);
 export const levelAt = (p: Plan, w: Wanted): void => line(p, w, UP);
 
 /** The point at a place of a view, by the two light lines that cross there. */
-export const pointAt = (p: Plan, view: ViewName, at: Vec2, stage?: Phase): string => {
+export const pointAt = (p: Plan, view: ViewName, at: Vec2, stage?: PlannedStep['stage']): string => {
   const known = pointThere(p, at);
   if (known !== undefined) return known;
-  const name = placeWords(p, view, at);
   const wanted = ([0, 1] as const).map(
-    (k): Wanted => ({ view, at: at[k], fixed: fixedAt(p, view, at, k), name, ...(stage && { stage }) }),
+    (k): Wanted => ({
+      view,
+      at: at[k],
+      fixed: fixedAt(p, view, at, k),
+      spot: { view, at },
+      ...(stage && { stage }),
+    }),
   ) as [Wanted, Wanted];
   const [x, y] = ([0, 1] as const).map((k) => isAtHand(p, wanted[k], k));
   // a corner that is found in another view first is projected from there
@@ -373,8 +345,7 @@ export const pointAt = (p: Plan, view: ViewName, at: Vec2, stage?: Phase): strin
       view,
       stage: stage ?? 'projection',
       tool: 'pencil',
-      text: `Mark ${name ?? 'the point'} where the two light lines cross in the ${view} view.`,
-      why: 'Two postings fix a point.',
+      instruction: { kind: 'markCrossing', at },
       about: cornersAt(p, viewNamed(p, view), at).map((c) => c.key),
     },
     [{ do: 'cross', point, a: p.upright.at(at[0]) as string, b: p.level.at(at[1]) as string }],
@@ -398,7 +369,7 @@ export const postElsewhere = (p: Plan, view: ViewName, at: Vec3): void => {
         view: v.name,
         at: place[k],
         fixed: fixedAt(p, v.name, place, k),
-        name: placeWords(p, v.name, place),
+        spot: { view: v.name, at: place },
       }),
     ) as [Wanted, Wanted];
     const ready = ([0, 1] as const).map((k) => isAtHand(p, wanted[k], k));

@@ -11,7 +11,7 @@ import type { Edge } from '../solid/boundary.ts';
 import type { ViewLine } from '../view/view.ts';
 import { pointAt } from './coordinates.ts';
 import { isRevolved, type Revolved } from './generators.ts';
-import { lineOfWords } from './placeWords.ts';
+import { facesOfLine } from './lineFaces.ts';
 import { type Plan, pointThere, take } from './plan.ts';
 
 /** A point of a cut that is found in all views: a cut point by its number, or one that only serves to draw a curve. */
@@ -131,8 +131,7 @@ export const joinFound = (
       view: v.name,
       stage: 'lines',
       tool: 'curve template',
-      text: `Join the points of the cut with a ${seen ? 'visible' : 'hidden'} curve in the ${v.name} view${lineOfWords(p, l)}.`,
-      why: 'The points on the generators lie on the curve; it is drawn through them by eye.',
+      instruction: { kind: 'joinCut', seen, line: facesOfLine(p, l) },
     },
     [{ do: 'curve', seen, through, closed }],
   );

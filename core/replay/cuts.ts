@@ -10,7 +10,6 @@ import type { Edge } from '../solid/boundary.ts';
 import { levelAt, pointAt, uprightAt } from './coordinates.ts';
 import { type Findable, pointsToFind } from './curvePoints.ts';
 import { endViewOf, generatorThrough, parallelCircle, type Revolved, type Ruled } from './generators.ts';
-import { edgeWords } from './placeWords.ts';
 import { freshName, type Plan, pointThere, take, viewNamed, workOn } from './plan.ts';
 import { paperAngle, rayDeed } from './polygonDrawn.ts';
 import { drawShape, legOf, type TraceLeg } from './shapeDrawn.ts';
@@ -39,8 +38,11 @@ const lineOver = (p: Plan, view: ViewName, e: Ruled): string | undefined => {
       view,
       stage: 'cut',
       tool: 'straight edge',
-      text: `Draw the whole ${e.key.startsWith('generator') ? 'generator' : 'edge'} light in the ${view} view${edgeWords(p.edges.get(e.key))}.`,
-      why: 'A cut point lies on its edge: it is found where the edge is met.',
+      instruction: {
+        kind: 'wholeEdge',
+        what: e.key.startsWith('generator') ? 'generator' : 'edge',
+        on: p.edges.get(e.key)?.on ?? [],
+      },
     },
     [{ do: 'join', line, a: from, b: to }],
   );
@@ -50,26 +52,22 @@ const lineOver = (p: Plan, view: ViewName, e: Ruled): string | undefined => {
 };
 
 /** A leg of the trace as a light line, by the points that state it or by its angle. */
-const legLine = (p: Plan, s: Section, leg: Leg, which: string): string => {
+const legLine = (p: Plan, s: Section, leg: Leg, nth: number | undefined): string => {
   const { plane } = s;
   const v = viewNamed(p, plane.seenIn);
   const a = pointAt(p, plane.seenIn, onPaper(v.toPaper, leg.start), 'cut');
   const line = freshName(p, 'l');
-  const words = {
-    view: plane.seenIn,
-    stage: 'cut',
-    why: 'The plane is seen edge-on there.',
-  } as const;
+  const step = { view: plane.seenIn, stage: 'cut' } as const;
+  const trace = { kind: 'trace', cut: plane.name, leg: nth } as const;
   const angle = paperAngle(leg.direction);
   if (leg.end && !(Math.abs(angle % 15) < 1e-9)) {
     const b = pointAt(p, plane.seenIn, onPaper(v.toPaper, leg.end), 'cut');
     take(
       p,
       {
-        ...words,
+        ...step,
         tool: 'straight edge',
-        text: `Draw the trace of ${which} through its two points in the ${plane.seenIn} view.`,
-        brief: ['draw', `${which} through its two points`],
+        instruction: { ...trace, angle: undefined },
       },
       [{ do: 'join', line, a, b }],
     );
@@ -80,11 +78,10 @@ const legLine = (p: Plan, s: Section, leg: Leg, which: string): string => {
   take(
     p,
     {
-      ...words,
+      ...step,
       tool: ray.do === 'slant' ? 'set square' : 'protractor',
       ...(ray.do === 'protract' && { source: 'given' as const }),
-      text: `Draw the trace of ${which} at ${Math.round(angle * 1e6) / 1e6} degrees in the ${plane.seenIn} view.`,
-      brief: ['draw', `${which} at ${Math.round(angle * 1e6) / 1e6} degrees`],
+      instruction: { ...trace, angle },
     },
     [{ do: 'level', line: level, through: a }, ray],
   );
@@ -93,10 +90,10 @@ const legLine = (p: Plan, s: Section, leg: Leg, which: string): string => {
 
 /** The trace as light lines, one a leg, with its bends as points. */
 const traceLines = (p: Plan, s: Section): TraceLeg[] => {
-  const { legs, name, seenIn } = s.plane;
+  const { legs, seenIn } = s.plane;
   const v = viewNamed(p, seenIn);
   return legs.map((leg, i) => {
-    const line = legLine(p, s, leg, legs.length > 1 ? `leg ${i + 1} of cut ${name}` : `cut ${name}`);
+    const line = legLine(p, s, leg, legs.length > 1 ? i + 1 : undefined);
     p.strokes.push({ view: seenIn, line });
     return { leg, line, start: pointAt(p, seenIn, onPaper(v.toPaper, leg.start), 'cut') };
   });
@@ -113,17 +110,14 @@ const markOnEdge = (
   line: string,
   e: Ruled | undefined,
   c: Findable,
-  why: string,
+  where: 'trace' | 'projector',
 ): boolean => {
   const point = freshName(p, 'p');
-  const words = {
+  const step = {
     view,
     stage: 'cut',
     tool: 'pencil',
-    text: c.label
-      ? `Mark cut point ${c.label} where the line meets its edge in the ${view} view.`
-      : `Mark a point of the curve where the line meets its generator in the ${view} view.`,
-    why,
+    instruction: { kind: 'cutPoint', label: c.label, where },
     about: c.keys,
   } as const;
   const rim = rimAt(p, view, at);
@@ -131,7 +125,7 @@ const markOnEdge = (
   if (rim) {
     const off = dot2(sub2(at, rim.centre), d);
     if (Math.abs(off) < ON_LINE) return false;
-    take(p, words, [{ do: 'meet', point, line, circle: rim.circle, way: off > 0 ? 1 : -1 }]);
+    take(p, step, [{ do: 'meet', point, line, circle: rim.circle, way: off > 0 ? 1 : -1 }]);
     return true;
   }
   const over = e && lineOver(p, view, e);
@@ -142,7 +136,7 @@ const markOnEdge = (
     Math.abs((at[0] - origin[0]) * d[1] - (at[1] - origin[1]) * d[0]) > 1e-5
   )
     return false;
-  take(p, words, [{ do: 'cross', point, a: line, b: over }]);
+  take(p, step, [{ do: 'cross', point, a: line, b: over }]);
   return true;
 };
 
@@ -155,8 +149,7 @@ const locate = (p: Plan, s: Section, trace: readonly TraceLeg[], c: Findable, ed
   const place = (v: PlacedView): Vec2 => placeOfPoint(v, c.at);
   const first = place(viewNamed(p, home));
   const line = legOf(s, trace, c).line;
-  const onTrace = 'The plane meets the edge where the trace crosses it.';
-  if (!pointThere(p, first)) markOnEdge(p, home, first, line, e, c, onTrace);
+  if (!pointThere(p, first)) markOnEdge(p, home, first, line, e, c, 'trace');
   // on a ball or ring the trace is followed to a level, or to the circle of a level
   if (!pointThere(p, first) && skin && !e) findOnParallel(p, s, skin.surface, c, line);
   pointAt(p, home, first, 'cut');
@@ -175,7 +168,7 @@ const locate = (p: Plan, s: Section, trace: readonly TraceLeg[], c: Findable, ed
         if (k === 0) uprightAt(p, { view: v.name, at: at[0], stage: 'cut' });
         else levelAt(p, { view: v.name, at: at[1], stage: 'cut' });
         const carried = (k === 0 ? p.upright.at(at[0]) : p.level.at(at[1])) as string;
-        markOnEdge(p, v.name, at, carried, e, c, 'Its projector is followed until it meets the edge.');
+        markOnEdge(p, v.name, at, carried, e, c, 'projector');
       }
       if (last && !pointThere(p, at) && skin) parallelCircle(p, skin.surface, c.at);
       if (last) pointAt(p, v.name, at, 'cut');
@@ -197,8 +190,7 @@ const findOnParallel = (p: Plan, s: Section, surface: Revolved, c: Findable, tra
       view: end.name,
       stage: 'cut',
       tool: 'pencil',
-      text: `Mark where the trace meets that circle in the ${end.name} view.`,
-      why: 'The point lies on the circle of its level and in the cutting plane.',
+      instruction: { kind: 'cutPointOnLevel' },
       about: c.keys,
     },
     [{ do: 'meet', point: freshName(p, 'p'), line: trace, circle, way: off > 0 ? 1 : -1 }],
@@ -222,14 +214,14 @@ export const findCuts = (
   const shapes: (() => void)[] = [];
   for (const s of p.sheet.sections) {
     if (!s.bodies.length || !p.sheet.views.some((v) => v.name === s.plane.seenIn)) continue;
-    workOn(p, `the trace of cut ${s.plane.name}`, s.plane.seenIn);
+    workOn(p, { kind: 'trace', cut: s.plane.name }, s.plane.seenIn);
     const trace = traceLines(p, s);
-    workOn(p, `cut ${s.plane.name}`, undefined);
+    workOn(p, { kind: 'cut', cut: s.plane.name }, undefined);
     const points = pointsToFind(p, s, edges, tol);
     for (const c of points) locate(p, s, trace, c, edges);
     found.push(...points);
     shapes.push(() => {
-      workOn(p, `the true shape of cut ${s.plane.name}`, undefined);
+      workOn(p, { kind: 'trueShape', cut: s.plane.name }, undefined);
       drawShape(p, s, trace, points);
     });
   }

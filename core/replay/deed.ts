@@ -1,7 +1,4 @@
 import type { ViewName } from '../geometry/viewFrames.ts';
-import type { Account } from '../naming/accounts.ts';
-import type { Layer } from '../sheet/ink/ink.ts';
-import type { SizeChain } from '../station/sizeChain.ts';
 
 /**
  * What one does at the board, in terms of things that are there already: points, light lines and circles by their names. Only `place`,
@@ -109,73 +106,7 @@ export type Deed =
       readonly closed: boolean;
     };
 
-/** What a step is for, in the order of work. */
-export type Phase =
-  | 'setting out'
-  | 'construction'
-  | 'projection'
-  | 'lines'
-  | 'cut'
-  | 'true shape'
-  | 'finishing';
-
-/**
- * Where a figure of a step comes from: the sheet's layout, a stated size, a sum of such, a calculation, an overall size that was calculated when
- * the sheet was planned, or a convenient choice.
- */
-export type FigureOrigin = 'sheet' | 'given' | 'counted' | 'calculated' | 'planned' | 'convenient';
-
-/** What a step works towards: a feature in a view, a box, the trace of a cut. */
-export type Work = { readonly on: string; readonly view: ViewName | undefined };
-
-/**
- * What a step brings to a short form that takes several together: the verb with what all of them have in common, and what this one adds: "set off",
- * "W 25 from the left".
- */
-export type Brief = readonly [lead: string, what: string];
-
-/** One step of the replay: mostly one deed, several that belong together where one alone would show nothing. */
-export type Step = {
-  readonly view: ViewName | undefined;
-  readonly stage: Phase;
-  readonly tool: string;
-  /** what is done, from where to where */
-  readonly text: string;
-  readonly why: string;
-  readonly deeds: readonly Deed[];
-  readonly account?: Account;
-  /** for a measured distance: where it comes from */
-  readonly source?: FigureOrigin;
-  /** how it is counted from the given sizes, part units: "90 - 15" */
-  readonly working?: string;
-  /** those sizes */
-  readonly sizes?: SizeChain;
-  /** keys of the corners it is about */
-  readonly about: readonly string[];
-  /** layers of the finished sheet that are drawn in this step as a whole */
-  readonly shows?: readonly Layer[];
-  /** the light lines are rubbed out */
-  readonly clears?: boolean;
-  readonly work: Work;
-  /** undefined where the step only leads up to what the next one finds */
-  readonly brief?: Brief;
-  /** for a projector: the view that it comes from */
-  readonly from?: ViewName;
-};
-
-/** What a drafter does in one go: several steps that belong together. */
-export type ShortStep = {
-  readonly view: ViewName | undefined;
-  readonly stage: Phase;
-  readonly text: string;
-  readonly why: string;
-  /** how many of the steps it takes together, which follow one another */
-  readonly count: number;
-};
-
-/** A construction in its full and in its short form: the same deeds in the same order. */
-export type Replay = { readonly steps: readonly Step[]; readonly short: readonly ShortStep[] };
-
+/** How depths are brought from one view into another. */
 export type ReplayMethod = 'mitre' | 'arcs' | 'distances';
 export type ReplayChoice = {
   readonly method: ReplayMethod;

@@ -1,6 +1,6 @@
 import { distance2, type Vec2 } from '../geometry/vec.ts';
-import type { Step } from './deed.ts';
 import { emptyBoard, perform } from './perform.ts';
+import type { Step } from './step.ts';
 
 /** A length that is set on rule, compass or dividers while a sheet is constructed, paper mm. */
 export type Transfer = {

@@ -137,8 +137,7 @@ export const parallelCircle = (p: Plan, s: Revolved, at: Vec3): string | undefin
       view: end.name,
       stage: 'cut',
       tool: 'compass',
-      text: `Draw the circle of that level in the ${end.name} view, as far from the axis as the outline in the ${side.name} view.`,
-      why: 'A face of revolution is cut by a level plane in a circle; the point lies on it.',
+      instruction: { kind: 'levelCircle', profile: side.name },
     },
     [{ do: 'circle', circle, centre, through }],
   );
@@ -177,8 +176,7 @@ const markOnProfile = (
       view: side.name,
       stage: 'cut',
       tool: 'pencil',
-      text: `Mark where the light line meets the outline of the round face in the ${side.name} view.`,
-      why: 'There one sees how far the face stands from its axis at this level.',
+      instruction: { kind: 'levelOnProfile' },
     },
     [
       {

@@ -2,43 +2,33 @@ import type { Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Account } from '../naming/accounts.ts';
 import { writtenTerms } from '../station/sizeChain.ts';
-import type { Deed, FigureOrigin, Phase } from './deed.ts';
-import {
-  equalsText,
-  type Fixed,
-  fixedAlong,
-  fixedAt,
-  isCounted,
-  type Origin,
-  originBetween,
-  originOfStep,
-  sizesInWords,
-} from './origin.ts';
+import type { Deed } from './deed.ts';
+import { type FigureOrigin, isCounted, type Origin } from './figureOrigin.ts';
+import type { BoxSide, MeasuredFrom, PaperWay, Spot } from './instruction.ts';
+import { type Fixed, fixedAlong, fixedAt, originBetween, originOfStep } from './origin.ts';
 import {
   acrossAccount,
   freshName,
-  onPaperToo,
   type Plan,
   paperAt,
-  placeName,
   pointThere,
-  size,
   take,
   upAccount,
   viewNamed,
   worldAt,
 } from './plan.ts';
+import type { PlannedStep } from './step.ts';
 
 /** A coordinate wanted in a view: an upright light line by its x on the paper, a level one by its y. */
 export type Wanted = {
   readonly view: ViewName;
   readonly at: number;
-  readonly stage?: Phase;
+  readonly stage?: PlannedStep['stage'];
   readonly source?: FigureOrigin;
   /** what fixes the coordinate; where that is not said, everything that the statement has there */
   readonly fixed?: readonly Fixed[];
-  /** what it is a coordinate of, for the words */
-  readonly name?: string | undefined;
+  /** what it is a coordinate of */
+  readonly spot?: Spot | undefined;
 };
 
 export const ACROSS = {
@@ -57,59 +47,21 @@ export type Sense = typeof ACROSS | typeof UP;
 
 export const accountOf = (view: ViewName, s: Sense): Account =>
   s.k === 0 ? acrossAccount(view) : upAccount(view);
-const ORIGIN: Record<Exclude<FigureOrigin, 'convenient' | 'given' | 'counted'>, string> = {
-  sheet: 'set by the layout',
-  planned: 'an overall one that no sum of sizes gives: it was calculated when the sheet was planned',
-  calculated: 'calculated from the given sizes and angles',
-};
-
-/** Why a coordinate is set off, with what each of its sizes is. */
-const whyOf = (p: Plan, account: Account, o: Origin): string => {
-  if (o.source === 'convenient') return 'A convenient place: the curve is plotted point by point.';
-  const words = o.sizes?.length ? sizesInWords(p, o.sizes) : '';
-  const from =
-    o.source === 'given' || o.source === 'counted'
-      ? `${o.source === 'given' ? 'given' : 'counted from the given sizes'}${words && `: ${words}`}`
-      : ORIGIN[o.source];
-  return `The ${FROM[account]} is ${from}. It is measured once, and projected from now on.`;
-};
-export const FROM: Record<Account, string> = { W: 'width', D: 'depth', H: 'height' };
 
 /** Where a coordinate may be measured from: the ends of the view's box, the last corner of a walked outline, or the part's own nought. */
-type Base = {
-  readonly from: number;
-  readonly words: (view: ViewName) => string;
-  /** the same in short, within a view that is named already */
-  readonly brief: string;
-};
+type Base = { readonly from: number; readonly by: MeasuredFrom };
 const basesOf = (p: Plan, view: ViewName, s: Sense): readonly Base[] => {
   const { box } = viewNamed(p, view);
   const side = sideOf(p, view, s).name;
   const ends: Base[] =
     s.k === 0
       ? [
-          {
-            from: box.x,
-            words: (v) => `along the ${side} side of the ${v} view, from the left`,
-            brief: 'from the left',
-          },
-          {
-            from: box.x + box.w,
-            words: (v) => `along the ${side} side of the ${v} view, from the right`,
-            brief: 'from the right',
-          },
+          { from: box.x, by: { kind: 'end', end: 'left', side } },
+          { from: box.x + box.w, by: { kind: 'end', end: 'right', side } },
         ]
       : [
-          {
-            from: box.y,
-            words: (v) => `up the ${side} side of the ${v} view, from the bottom`,
-            brief: 'from the bottom',
-          },
-          {
-            from: box.y + box.h,
-            words: (v) => `down the ${side} side of the ${v} view, from the top`,
-            brief: 'from the top',
-          },
+          { from: box.y, by: { kind: 'end', end: 'bottom', side } },
+          { from: box.y + box.h, by: { kind: 'end', end: 'top', side } },
         ];
   return ends.filter((e) => s.lines(p).at(e.from) !== undefined);
 };
@@ -134,7 +86,7 @@ const fixedOf = (p: Plan, { view, at, fixed }: Wanted, s: Sense): readonly Fixed
 const originFrom = (p: Plan, w: Wanted, s: Sense, from: readonly Fixed[], place: number): Origin => {
   const v = viewNamed(p, w.view);
   const way = worldAt(v, s.k, w.at) >= worldAt(v, s.k, place) ? 1 : -1;
-  return originBetween(p, from, fixedOf(p, w, s), way);
+  return originBetween(from, fixedOf(p, w, s), way);
 };
 
 const measureOf = (p: Plan, w: Wanted, s: Sense): Measure => {
@@ -143,8 +95,7 @@ const measureOf = (p: Plan, w: Wanted, s: Sense): Measure => {
   const bases = basesOf(p, view, s);
   const low: Base = bases[0] ?? {
     from: s.k === 0 ? v.box.x : v.box.y,
-    words: (v) => `from the corner of the ${v} view`,
-    brief: 'from the corner',
+    by: { kind: 'corner' },
   };
   const account = accountOf(view, s);
   const toBase = (base: Base): Origin =>
@@ -159,7 +110,7 @@ const measureOf = (p: Plan, w: Wanted, s: Sense): Measure => {
     if (isCounted(origin.source))
       return {
         how: 'set off',
-        base: { from, words: (v) => `from there in the ${v} view`, brief: 'from there' },
+        base: { from, by: fromLastCorner(p.walk.at, s, at) },
         origin,
       };
   }
@@ -178,7 +129,7 @@ const measureOf = (p: Plan, w: Wanted, s: Sense): Measure => {
   const nought = paperAt(v, s.k, 0);
   if (Math.abs(world) * p.sheet.scale < 1e-6)
     return { how: 'set off', base: low, origin: { source: 'sheet' } };
-  const fromNought = originFrom(p, w, s, [{ chain: [], what: '' }], nought);
+  const fromNought = originFrom(p, w, s, [{ chain: [], of: undefined }], nought);
   if (isCounted(fromNought.source)) return { how: 'from nought', nought, origin: fromNought };
   return { how: 'set off', base: low, origin: { source: 'calculated' } };
 };
@@ -226,9 +177,9 @@ const sideOf = (
   p: Plan,
   view: ViewName,
   s: Sense,
-): { readonly line: string; readonly at: number; readonly name: string } => {
+): { readonly line: string; readonly at: number; readonly name: BoxSide } => {
   const { box } = viewNamed(p, view);
-  const sides =
+  const sides: { readonly at: number; readonly name: BoxSide }[] =
     s.k === 0
       ? [
           { at: box.y, name: 'lower' },
@@ -266,9 +217,7 @@ const halve = (p: Plan, { view, stage = 'construction' }: Wanted, s: Sense): voi
       view,
       stage,
       tool: 'compass',
-      text: `Halve the ${sideOf(p, view, s).name} side of the ${view} view with the compass, and draw a light ${s.name} line through its middle.`,
-      why: 'Two equal arcs about the ends cross square above the middle: no size is needed.',
-      brief: ['halve', `the ${sideOf(p, view, s).name} side`],
+      instruction: { kind: 'halveSide', side: sideOf(p, view, s).name, sense: s.name },
       account: accountOf(view, s),
     },
     [
@@ -316,12 +265,7 @@ const divide = (
       stage,
       tool: 'rule and set squares',
       source: 'convenient',
-      text: `Divide the ${sideOf(p, view, s).name} side of the ${view} view into ${parts} equal parts by a slanting scale: ${parts} equal steps on a line aslant, the last joined to the far end, a parallel through step ${part}; draw a light ${s.name} line there.`,
-      why: 'No rule shows that length; equal steps on any line give equal parts.',
-      brief: [
-        'divide by a slanting scale',
-        `the ${sideOf(p, view, s).name} side into ${parts} equal parts, at part ${part}`,
-      ],
+      instruction: { kind: 'divideSide', side: sideOf(p, view, s).name, sense: s.name, part, parts },
     },
     [
       ...a.deeds,
@@ -361,17 +305,9 @@ export const setOffCoordinate = (p: Plan, w: Wanted, s: Sense): void => {
     setOffCoordinate(p, { view, at: m.nought, stage }, s);
   const account = accountOf(view, s);
   const base: Base =
-    m.how === 'set off'
-      ? m.base
-      : {
-          from: m.nought,
-          words: (v) =>
-            `in the ${v} view from the line of the part's own nought, ${WAYS[s.k][at > m.nought ? 1 : 0]}`,
-          brief: `${WAYS[s.k][at > m.nought ? 1 : 0]} from the part's own nought`,
-        };
+    m.how === 'set off' ? m.base : { from: m.nought, by: { kind: 'nought', way: wayTo(s, m.nought, at) } };
   const distance = Math.abs(at - base.from);
   const { origin } = m;
-  const to = w.name ? `, to ${w.name}` : '';
   const walked = p.walk?.view === view && p.walk.at[s.k] === base.from;
   const start = walked ? { name: p.walk?.point as string, deeds: [] } : footAt(p, view, base.from, s);
   const point = freshName(p, 'p');
@@ -379,23 +315,22 @@ export const setOffCoordinate = (p: Plan, w: Wanted, s: Sense): void => {
   const along = walked
     ? ((s.k === 0 ? p.level.at(p.walk?.at[1] as number) : p.upright.at(p.walk?.at[0] as number)) as string)
     : sideOf(p, view, s).line;
-  const length = `${size(p, distance)}${equalsText(origin)}${onPaperToo(p, distance)}`;
-  const words = walked
-    ? `From ${placeName(p, viewNamed(p, view), p.walk?.at as Vec2) || 'the last corner'} go ${WAYS[s.k][at > base.from ? 1 : 0]} ${length} in the ${view} view${to}`
-    : `Set off ${account} ${length} ${base.words(view)}${to}`;
   take(
     p,
     {
       view,
       stage,
       tool: 'rule',
-      text: `${words}, and draw a light ${s.name} line.`,
-      why: whyOf(p, account, origin),
+      instruction: {
+        kind: 'setOff',
+        account,
+        figure: { length: distance, origin },
+        from: walked ? fromLastCorner(p.walk?.at as Vec2, s, at) : base.by,
+        to: w.spot,
+        sense: s.name,
+      },
       account,
       ...originOfStep(origin),
-      brief: walked
-        ? ['go', `${WAYS[s.k][at > base.from ? 1 : 0]} ${length}`]
-        : ['set off', `${account} ${length} ${base.brief}`],
     },
     [
       ...start.deeds,
@@ -405,7 +340,12 @@ export const setOffCoordinate = (p: Plan, w: Wanted, s: Sense): void => {
   );
 };
 
-const WAYS = [
-  ['left', 'right'],
-  ['down', 'up'],
-] as const;
+const fromLastCorner = (corner: Vec2, s: Sense, to: number): MeasuredFrom => ({
+  kind: 'last corner',
+  at: corner,
+  way: wayTo(s, corner[s.k], to),
+});
+
+/** Which way one goes on the paper from one coordinate to another. */
+const wayTo = (s: Sense, from: number, to: number): PaperWay =>
+  s.k === 0 ? (to > from ? 'right' : 'left') : to > from ? 'up' : 'down';

@@ -1,7 +1,6 @@
 import { ON_LINE } from '../geometry/nearness.ts';
 import { cross2, distance2, length2, sub2, type Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
-import { placeWords } from './placeWords.ts';
 import { cornersAt, freshName, type Plan, pointThere, take, viewNamed } from './plan.ts';
 
 /** Lines that meet under a smaller sine give no crossing one would trust. */
@@ -27,8 +26,7 @@ const strokeThrough = (p: Plan, view: ViewName, at: Vec2, k: 0 | 1): string | un
           view,
           stage: 'construction',
           tool: 'straight edge',
-          text: `Follow the line that is drawn there in the ${view} view with a light one.`,
-          why: 'The point lies on it, so one posting gives the other.',
+          instruction: { kind: 'followLine' },
         },
         [{ do: 'join', line: s.line, a: s.ends?.[0] as string, b: s.ends?.[1] as string }],
       );
@@ -70,8 +68,7 @@ export const crossOnDrawn = (
       view,
       stage: 'construction',
       tool: 'pencil',
-      text: `Mark ${placeWords(p, view, at) ?? 'the point'} where the light line meets the ${rim ? 'circle' : 'line drawn there'} in the ${view} view.`,
-      why: `The point lies on that ${rim ? 'circle' : 'line'}, so one posting gives the other.`,
+      instruction: { kind: 'markOnLine', at, line: rim ? 'circle' : 'line' },
       about: cornersAt(p, viewNamed(p, view), at).map((c) => c.key),
     },
     [

@@ -7,115 +7,51 @@ import { placeOfPoint } from '../sheet/views/placedView.ts';
 import { type AxisIndex, type CornerOfFaces, fixingCorner, squareFace } from '../station/fixedBy.ts';
 import { chainBetween, chainTimes, type SizeChain, writtenTerms } from '../station/sizeChain.ts';
 import type { StatedPlace } from '../station/statedPlaces.ts';
-import type { FigureOrigin } from './deed.ts';
-import { SAME_SPOT, statedWords } from './placeWords.ts';
-import { acrossAccount, cornersAt, type Named, type Plan, upAccount, viewNamed, worldAt } from './plan.ts';
+import type { Origin } from './figureOrigin.ts';
+import {
+  acrossAccount,
+  cornersAt,
+  type Named,
+  type Plan,
+  SAME_SPOT,
+  upAccount,
+  viewNamed,
+  worldAt,
+} from './plan.ts';
 
-/** A coordinate that the statement fixes: its sum of stated sizes, and what it is a coordinate of, in words. */
-export type Fixed = { readonly chain: SizeChain; readonly what: string };
-
-/** Where the figure of a step comes from, with its working where it is counted. */
-export type Origin = {
-  readonly source: FigureOrigin;
-  /** "25 + 14/2" */
-  readonly working?: string;
-  /** the stated sizes it is the sum of */
-  readonly sizes?: SizeChain;
-  /** what the figure leads to: "the centre of bore" */
-  readonly what?: string;
-};
-
-/** Whether a figure is a stated one or a sum of such. */
-export const isCounted = (s: FigureOrigin): boolean => s === 'given' || s === 'counted';
+/** A coordinate that the statement fixes: its sum of stated sizes, and what it is a coordinate of. */
+export type Fixed = { readonly chain: SizeChain; readonly of: StatedPlace | undefined };
 
 const CALCULATED: Origin = { source: 'calculated' };
-
-/** A half or a quarter of what is written: "12/2", "half 2 1/2". */
-const shareOf = (text: string, parts: 2 | 4): string =>
-  /[ /]/.test(text) && !text.startsWith('(')
-    ? `${parts === 2 ? 'half' : 'a quarter of'} ${text}`
-    : `${text}/${parts}`;
 
 const OPERATOR = /[-+*/(]/;
 const PLAIN = /^[\d\s./]+$/;
 
-const NAME = /[\p{L}_][\p{L}\p{N}_]*/gu;
-/** The worth of a name inside an expression; a mixed fraction in brackets. */
-const inSum = (p: Plan, name: string): string => {
-  const worth = p.named.get(name);
-  if (worth === undefined) return name;
-  const text = p.written.size(worth);
-  return text.includes(' ') ? `(${text})` : text;
-};
-
-/** A size as it is stated, without its sign: a figure or the worth of a name; an expression in brackets. */
-const statedText = (p: Plan, q: SizeChain[number]): string => {
+/** The expression by which a size is stated; undefined where it is a plain figure or a name. */
+export const expressionOf = (q: SizeChain[number]): string | undefined => {
   const text = typeof q.q === 'string' ? q.q.trim() : '';
-  return text !== '' && OPERATOR.test(text) && !PLAIN.test(text)
-    ? `(${text.replace(NAME, (n) => inSum(p, n))})`
-    : p.written.size(Math.abs(q.worth));
+  return text !== '' && OPERATOR.test(text) && !PLAIN.test(text) ? text : undefined;
 };
 
-/** A term of a working, without its sign: "25", "14/2", "3 x 12", and "90" for twice "90/2". */
-const termText = (p: Plan, t: SizeChain[number]): string => {
-  const times = Math.abs(t.times);
-  const halved = typeof t.q === 'string' ? /^\s*([\p{L}\p{N}_.]+)\s*\/\s*2\s*$/u.exec(t.q)?.[1] : undefined;
-  if (halved !== undefined && times === 2) return p.written.size(2 * Math.abs(t.worth));
-  const text = statedText(p, t);
-  if (times === 1) return text;
-  if (times === 0.5) return shareOf(text, 2);
-  if (times === 0.25) return shareOf(text, 4);
-  return `${p.written.number(times)} x ${text}`;
-};
-
-/** Whether a term is taken off; an expression in brackets keeps the sign it works out to. */
-const isLess = (p: Plan, t: SizeChain[number]): boolean =>
-  (statedText(p, t).startsWith('(') ? t.times : t.times * t.worth) < 0;
-
-/** A sum as a drafter writes it, what is added first: "25 + 14/2", "90 - 15". */
-const workingText = (p: Plan, chain: SizeChain): string => {
-  const added = chain.filter((t) => !isLess(p, t));
-  const taken = chain.filter((t) => isLess(p, t));
-  return [
-    ...added.map((t, i) => `${i ? ' + ' : ''}${termText(p, t)}`),
-    ...taken.map((t) => ` - ${termText(p, t)}`),
-  ].join('');
-};
-
-/** What a sum of stated sizes makes of a figure: given as it stands, or counted with its working. */
-export const originOfChain = (p: Plan, chain: SizeChain | undefined, what?: string): Origin => {
+/** What a sum of stated sizes makes of a figure: given as it stands, or counted from several. */
+export const originOfChain = (chain: SizeChain | undefined, of?: StatedPlace): Origin => {
   if (!chain) return CALCULATED;
   const terms = writtenTerms(chain);
   const [only] = terms;
-  const more = { sizes: chain, ...(what !== undefined && { what }) };
-  if (only && terms.length === 1 && Math.abs(only.times) === 1 && !statedText(p, only).startsWith('('))
-    return { source: 'given', ...more };
-  return { source: 'counted', working: workingText(p, terms), ...more };
+  const isGiven =
+    only && terms.length === 1 && Math.abs(only.times) === 1 && expressionOf(only) === undefined;
+  return { source: isGiven ? 'given' : 'counted', sizes: chain, ...(of && { of }) };
 };
 
 /** What a step keeps of where its figure comes from. */
-export const originOfStep = ({ source, working, sizes }: Origin): Omit<Origin, 'what'> => ({
+export const originOfStep = ({ source, sizes }: Origin): Omit<Origin, 'of'> => ({
   source,
-  ...(working && { working }),
   ...(sizes && { sizes }),
 });
 
-/** " = 90 - 15" after a size that is counted. */
-export const equalsText = (o: { readonly working?: string }): string => (o.working ? ` = ${o.working}` : '');
-
-/** What a size is that stands in no line of the part: a figure of a cut's trace, or of an expression. */
-const elsewhere = (path: SizeChain[number]['path']): string =>
-  path[0] === 'cuts' ? `trace of cut ${path[1]}` : path[0] === 'dims' ? `${path[1]}` : 'as stated';
-
-/** What each size of a working is: "25 (slot from the front), 14/2 (slot wide)". */
-export const sizesInWords = (p: Plan, chain: SizeChain): string =>
-  writtenTerms(chain)
-    .map((t) => `${termText(p, t)} (${p.sizeNames.get(t.path.join('/')) ?? elsewhere(t.path)})`)
-    .join(', ');
-
 const fixedBy = (s: StatedPlace, axis: AxisIndex): Fixed[] => {
   const chain = s.chains()[axis];
-  return chain ? [{ chain, what: statedWords(s) }] : [];
+  return chain ? [{ chain, of: s }] : [];
 };
 
 const accountAcross = (view: ViewName, k: 0 | 1): Account =>
@@ -193,15 +129,15 @@ const shortest = (all: readonly Fixed[]): Fixed[] =>
  * How the way from a base to a coordinate is counted: of all that fixes the one and the other, the pair with the fewest sizes between them.
  * @param way +1 where the way runs up the account
  */
-export const originBetween = (p: Plan, from: readonly Fixed[], to: readonly Fixed[], way: 1 | -1): Origin => {
-  let best: { readonly chain: SizeChain; readonly what: string; readonly terms: number } | undefined;
+export const originBetween = (from: readonly Fixed[], to: readonly Fixed[], way: 1 | -1): Origin => {
+  let best: (Fixed & { readonly terms: number }) | undefined;
   for (const b of shortest(to))
     for (const a of shortest(from)) {
       const chain = chainTimes(chainBetween(a.chain, b.chain), way);
       const terms = writtenTerms(chain).length;
-      if (!best || terms < best.terms) best = { chain, what: b.what, terms };
+      if (!best || terms < best.terms) best = { chain, of: b.of, terms };
     }
-  return originOfChain(p, best?.chain, best?.what);
+  return originOfChain(best?.chain, best?.of);
 };
 
 /** How the radius of a circle of a view is stated: by the round whose centre is seen there. @param r mm on the paper */
@@ -214,5 +150,5 @@ export const radiusOrigin = (p: Plan, view: ViewName, centre: Vec2, r: number): 
       distance2(placeOfPoint(v, s.at), centre) < SAME_SPOT &&
       s.radiusChain() !== undefined,
   );
-  return originOfChain(p, round?.radiusChain(), round && statedWords(round));
+  return originOfChain(round?.radiusChain(), round);
 };

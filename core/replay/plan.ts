@@ -5,15 +5,19 @@ import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
 import { POSTS } from '../ledger/accounts.ts';
 import { ACCOUNT_AXIS, type Account } from '../naming/accounts.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
-import type { Layer } from '../sheet/ink/ink.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import type { Edge } from '../solid/boundary.ts';
 import { byFace, type CornerOfFaces, type PlacesByFace } from '../station/fixedBy.ts';
 import type { SizeChain } from '../station/sizeChain.ts';
 import type { StatedPlace } from '../station/statedPlaces.ts';
-import type { Brief, Deed, FigureOrigin, Phase, ReplayChoice, Step, Work } from './deed.ts';
+import type { Deed, ReplayChoice } from './deed.ts';
+import type { FigureOrigin } from './figureOrigin.ts';
+import type { Instruction, Target } from './instruction.ts';
 import { type Board, emptyBoard, perform } from './perform.ts';
-import type { Writing } from './writing.ts';
+import type { PlannedStep, Work } from './step.ts';
+
+/** Nearer than this on the paper a stated place is the place that is asked about, mm. */
+export const SAME_SPOT = 1e-5;
 
 /** Finds what was noted for a coordinate. */
 export type Register = {
@@ -73,18 +77,12 @@ export type Plan = {
   readonly corners: readonly Named[];
   /** the edges of what is drawn, by key */
   readonly edges: ReadonlyMap<string, Edge>;
-  /** how sizes (part units) and distances on the paper (mm) are written */
-  readonly written: Writing;
   /** the points that the stated sizes fix, in the order of the statement */
   readonly stated: readonly StatedPlace[];
   readonly statedByFace: PlacesByFace<StatedPlace>;
-  /** what each size of the statement is, by its path: "slot wide" */
-  readonly sizeNames: ReadonlyMap<string, string>;
-  /** the worth of each named size, part units */
-  readonly named: ReadonlyMap<string, number>;
   /** the features of all bodies in the order of the statement */
   readonly features: readonly string[];
-  readonly steps: Step[];
+  readonly steps: PlannedStep[];
   readonly board: Board;
   readonly upright: Register;
   readonly level: Register;
@@ -104,7 +102,7 @@ export type Plan = {
   /** the last corner of the outline that is being walked */
   walk: { readonly view: ViewName; readonly point: string; readonly at: Vec2 } | undefined;
   /** finished lines that wait to be darkened */
-  readonly later: { readonly words: StepWords; readonly deeds: readonly Deed[]; readonly work: Work }[];
+  readonly later: { readonly asked: StepAsked; readonly deeds: readonly Deed[]; readonly work: Work }[];
   /** what is being worked on */
   work: Work;
   count: number;
@@ -117,21 +115,15 @@ export const beginPlan = (
   corners: readonly Named[],
   edges: ReadonlyMap<string, Edge>,
   stated: readonly StatedPlace[],
-  sizeNames: ReadonlyMap<string, string>,
-  named: ReadonlyMap<string, number>,
   features: readonly string[],
-  written: Writing,
 ): Plan => ({
   sheet,
   choice,
   divisions,
   corners,
   edges,
-  written,
   stated,
   statedByFace: byFace(stated),
-  sizeNames,
-  named,
   features,
   steps: [],
   board: emptyBoard(),
@@ -148,7 +140,7 @@ export const beginPlan = (
   strokes: [],
   walk: undefined,
   later: [],
-  work: { on: '', view: undefined },
+  work: { on: { kind: 'nothing' }, view: undefined },
   count: 0,
 });
 
@@ -169,88 +161,69 @@ const noteResult = (p: Plan, d: Deed, view: ViewName | undefined): void => {
 export const pointThere = (p: Plan, at: Vec2): string | undefined =>
   p.places.find((x) => distance2(x.at, at) <= SAME_PLACE)?.name;
 
-type StepWords = {
-  readonly view: ViewName | undefined;
-  readonly stage: Phase;
-  readonly tool: string;
-  readonly text: string;
-  /** what is said where the line is drawn light first and lined in later */
-  readonly lightText?: string;
-  readonly why: string;
+/** A step to be planned, without its deeds. */
+type StepAsked = Omit<PlannedStep, 'deeds' | 'work' | 'about' | 'account' | 'source' | 'sizes' | 'from'> & {
   readonly account?: Account | undefined;
   readonly source?: FigureOrigin | undefined;
-  readonly working?: string | undefined;
   readonly sizes?: SizeChain | undefined;
   readonly about?: readonly string[];
-  readonly shows?: readonly Layer[];
-  readonly clears?: boolean;
-  readonly brief?: Brief | undefined;
   readonly from?: ViewName | undefined;
 };
 
 /** Says what the steps that follow work towards. */
-export const workOn = (p: Plan, on: string, view: ViewName | undefined): void => {
+export const workOn = (p: Plan, on: Target, view: ViewName | undefined): void => {
   p.work = { on, view };
 };
 
 /** A straight line that is lined in later is drawn as a light construction line until then. */
-const drawLight = (p: Plan, words: StepWords, d: Deed): void => {
-  if (d.do !== 'draw' || !words.view) return;
+const drawLight = (p: Plan, asked: StepAsked, d: Deed): void => {
+  const { instruction, view } = asked;
+  if (d.do !== 'draw' || !view) return;
   const line = freshName(p, 'l');
-  add(
-    p,
-    {
-      ...words,
-      stage: 'construction',
-      text: words.lightText ?? words.text,
-      why: 'All lines are drawn light before any is lined in.',
-    },
-    [{ do: 'join', line, a: d.from, b: d.to }],
-  );
-  p.strokes.push({ view: words.view, line });
+  const light: Instruction = instruction.kind === 'drawLine' ? { ...instruction, how: 'light' } : instruction;
+  add(p, { ...asked, stage: 'construction', instruction: light }, [{ do: 'join', line, a: d.from, b: d.to }]);
+  p.strokes.push({ view, line });
 };
 
 /** Adds a step; where lines are darkened last, a finished line is drawn light now and waits. */
-export const take = (p: Plan, words: StepWords, deeds: readonly Deed[]): void => {
-  if (words.stage !== 'lines' || p.choice.darken === 'per view') {
-    add(p, words, deeds);
+export const take = (p: Plan, asked: StepAsked, deeds: readonly Deed[]): void => {
+  if (asked.stage !== 'lines' || p.choice.darken === 'per view') {
+    add(p, asked, deeds);
     return;
   }
-  p.later.push({ words, deeds, work: p.work });
-  for (const d of deeds) drawLight(p, words, d);
+  p.later.push({ asked, deeds, work: p.work });
+  for (const d of deeds) drawLight(p, asked, d);
 };
 
 /** Darkens what has waited for it. */
 export const darken = (p: Plan): void => {
-  for (const { words, deeds, work } of p.later) {
+  for (const { asked, deeds, work } of p.later) {
     p.work = work;
-    add(p, words, deeds);
+    add(p, asked, deeds);
   }
   p.later.length = 0;
 };
 
 /** Adds a step and does its deeds on the plan's own board. */
-const add = (p: Plan, words: StepWords, deeds: readonly Deed[]): void => {
+const add = (p: Plan, asked: StepAsked, deeds: readonly Deed[]): void => {
   for (const d of deeds) {
     perform(p.board, d);
-    noteResult(p, d, words.view);
+    noteResult(p, d, asked.view);
   }
-  const { account, source, working, sizes, brief, from, about = [], ...rest } = words;
+  const { account, source, sizes, from, about = [], ...rest } = asked;
   p.steps.push({
     ...rest,
     deeds,
     about,
     work: p.work,
-    ...(brief && { brief }),
     ...(from && { from }),
     ...(account && { account }),
     ...(source && { source }),
-    ...(working && { working }),
     ...(sizes && { sizes }),
   });
 };
 
-export const viewNamed = (p: Plan, name: ViewName): PlacedView =>
+export const viewNamed = (p: Pick<Plan, 'sheet'>, name: ViewName): PlacedView =>
   p.sheet.views.find((v) => v.name === name) as PlacedView;
 /** Whether a side of a view's box is drawn in each direction, so that places can be measured in it. */
 export const isBegun = (p: Plan, name: ViewName): boolean => {
@@ -281,23 +254,15 @@ export const paperAt = (v: PlacedView, k: 0 | 1, world: number): number => {
 };
 
 /** What a place of a view is called: the corners there by their numbers, in the view's order; nothing where there is none. */
-export const cornersAt = (p: Plan, v: PlacedView, at: Vec2): readonly Named[] => {
+export const cornersAt = (p: Pick<Plan, 'corners'>, v: PlacedView, at: Vec2): readonly Named[] => {
   const toward = VIEW_FRAMES[v.name].toward;
   const depth = (c: Named): number => c.at[0] * toward[0] + c.at[1] * toward[1] + c.at[2] * toward[2];
   return p.corners
     .filter((c) => distance2(placeOfPoint(v, c.at), at) <= SAME_PLACE * 10)
     .sort((a, b) => depth(b) - depth(a));
 };
-export const placeName = (p: Plan, v: PlacedView, at: Vec2): string => {
+export const placeName = (p: Pick<Plan, 'corners'>, v: PlacedView, at: Vec2): string => {
   const named = cornersAt(p, v, at);
   const corners = named.filter((c) => !c.cut);
   return [...new Set((corners.length ? corners : named).map((c) => c.label))].join(',');
-};
-
-/** A length on the paper as the part's size, in its unit. */
-export const size = (p: Plan, paper: number): string => p.written.size(Math.abs(paper) / p.sheet.scale);
-/** The same as it is set off on the paper, given only where the two differ. */
-export const onPaperToo = (p: Plan, paper: number): string => {
-  const atFullSize = Math.abs(p.sheet.scale - (p.sheet.units === 'in' ? 25.4 : 1)) < 1e-9;
-  return atFullSize ? '' : ` (${p.written.paper(Math.abs(paper))} on the paper)`;
 };

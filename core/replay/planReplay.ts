@@ -22,12 +22,12 @@ import { drawConeEnds } from './coneEnds.ts';
 import { pointAt } from './coordinates.ts';
 import { type Findable, joinFound } from './curvePoints.ts';
 import { findCuts } from './cuts.ts';
-import type { Replay, ReplayChoice } from './deed.ts';
+import type { ReplayChoice } from './deed.ts';
 import { finish } from './finishing.ts';
 import { framedFeatures } from './framePoints.ts';
+import { facesOfLine, featureOfLine } from './lineFaces.ts';
 import { radiusOrigin } from './origin.ts';
 import { outlineOf } from './outlineWalk.ts';
-import { featureOfLine, lineOfWords, placeWords } from './placeWords.ts';
 import {
   beginPlan,
   cornersAt,
@@ -45,10 +45,12 @@ import { drawPlotted } from './plotted.ts';
 import { stepPolygon } from './polygonDrawn.ts';
 import { polygonsOf } from './polygons.ts';
 import { drawEllipse, drawRound } from './rounds.ts';
-import { inShortForm } from './shortForm.ts';
-import { namedWorths, sizeNames, tracePlaces } from './statedSizes.ts';
+import type { Replay } from './step.ts';
+import { tracePlaces } from './tracePlaces.ts';
 import { drawTurned, foldPolygon, placeRoundAxis, roundCorners } from './turnedFeatures.ts';
-import { writingFor } from './writing.ts';
+import { inWords } from './words/inWords.ts';
+import { namedWorths, sizeNames } from './words/sizeNames.ts';
+import { writingFor } from './words/writing.ts';
 
 /** The views in the order of work: the chosen one first, then those that share its lines, the back last. */
 const orderOf = (views: readonly PlacedView[], first: ViewName): PlacedView[] => {
@@ -67,17 +69,19 @@ const drawStraight = (p: Plan, v: PlacedView, l: ViewLine, seen: boolean): void 
   const s = stretchOnPaper(v.toPaper, l);
   const [a, b] = [pointOn2(s.curve, s.from), pointOn2(s.curve, s.to)];
   const [from, to] = [pointAt(p, v.name, a), pointAt(p, v.name, b)];
-  const [na, nb] = [placeWords(p, v.name, a), placeWords(p, v.name, b)];
-  const place = `${na && nb && na !== nb ? ` from ${na} to ${nb}` : ''} in the ${v.name} view${lineOfWords(p, l)}`;
   take(
     p,
     {
       view: v.name,
       stage: 'lines',
       tool: 'straight edge',
-      text: `Draw the ${seen ? 'visible' : 'hidden'} line${place}.`,
-      lightText: `Draw the line light${place}.`,
-      why: seen ? 'Nothing stands before it.' : 'Something stands before it, so it is dashed.',
+      instruction: {
+        kind: 'drawLine',
+        how: seen ? 'visible' : 'hidden',
+        from: a,
+        to: b,
+        line: facesOfLine(p, l),
+      },
       about: [...cornersAt(p, v, a), ...cornersAt(p, v, b)].map((c) => c.key),
     },
     [{ do: 'draw', seen, from, to }],
@@ -102,7 +106,7 @@ const beforeCuts = (file: PartFile): BuiltPart | undefined => {
 
 /** A view first drawn light as if nothing were cut. */
 const drawUncut = (p: Plan, v: PlacedView, whole: View): void => {
-  workOn(p, 'the uncut solid', v.name);
+  workOn(p, { kind: 'uncutSolid' }, v.name);
   for (const l of inOrder(p, { ...v, view: whole }, whole.lines)) {
     const s = stretchOnPaper(v.toPaper, l);
     if (l.curve.type !== 'line') continue;
@@ -117,8 +121,7 @@ const drawUncut = (p: Plan, v: PlacedView, whole: View): void => {
         view: v.name,
         stage: 'construction',
         tool: 'straight edge',
-        text: `Draw the line light in the ${v.name} view${lineOfWords(p, l)}, as if nothing were cut.`,
-        why: 'The whole solid first: the cut is then found on its edges.',
+        instruction: { kind: 'uncutLine', line: facesOfLine(p, l) },
       },
       [{ do: 'join', line, a: from, b: to }],
     );
@@ -167,14 +170,13 @@ const drawFoundRound = (
         view: v.name,
         stage: 'cut',
         tool: 'compass',
-        text: `Draw a light circle about the middle of the cut through a point of it in the ${v.name} view.`,
-        why: 'A ball is cut in a circle; one point of it gives its size.',
+        instruction: { kind: 'circleOfCut' },
       },
       [{ do: 'circle', circle, centre, through }],
     );
     p.rims.push({ view: v.name, circle, centre: c, r });
   }
-  drawRound(p, v.name, s, seen, lineOfWords(p, l));
+  drawRound(p, v.name, s, seen, facesOfLine(p, l));
 };
 
 /**
@@ -224,10 +226,7 @@ export const planReplay = (
     [...corners, ...cutPoints],
     edges,
     [...statedPlaces(file), ...tracePlaces(sheet)],
-    sizeNames(file),
-    namedWorths(file),
     file.bodies.flatMap((b) => b.features.map((f) => f.id)),
-    writingFor(file, sheet),
   );
   setBoxesOut(p);
   const polygons = polygonsOf(file);
@@ -246,7 +245,7 @@ export const planReplay = (
   const features = framedFeatures(file);
   const each = <T extends { readonly feature: string }>(list: readonly T[], draw: (x: T) => void): void => {
     for (const x of list) {
-      workOn(p, x.feature, undefined);
+      workOn(p, { kind: 'feature', name: x.feature }, undefined);
       draw(x);
     }
   };
@@ -265,8 +264,8 @@ export const planReplay = (
     for (const seen of [true, false])
       for (const l of (linesOf.get(v) ?? []).filter((x) => isCircle(x) && (x.class !== 'hidden') === seen))
         if (!waits(v, l)) {
-          workOn(p, featureOfLine(p, l), v.name);
-          drawRound(p, v.name, stretchOnPaper(v.toPaper, l), seen, lineOfWords(p, l));
+          workOn(p, { kind: 'feature', name: featureOfLine(p, l) }, v.name);
+          drawRound(p, v.name, stretchOnPaper(v.toPaper, l), seen, facesOfLine(p, l));
         }
   let found: readonly Findable[] = [];
   const drawLines = (v: PlacedView, seen: boolean): void => {
@@ -274,7 +273,7 @@ export const planReplay = (
       (l) => (l.class !== 'hidden') === seen && (!isCircle(l) || waits(v, l)) && !isPlotted(l),
     );
     for (const l of inOrder(p, v, own)) {
-      workOn(p, featureOfLine(p, l), v.name);
+      workOn(p, { kind: 'feature', name: featureOfLine(p, l) }, v.name);
       if (l.curve.type === 'line') drawStraight(p, v, l, seen);
       else if (isCircle(l)) drawFoundRound(p, v, l, seen, found);
       else if (!(v.cut && joinFound(p, v, l, seen, found)))
@@ -283,7 +282,7 @@ export const planReplay = (
           v.name,
           stretchOnPaper(v.toPaper, l),
           seen,
-          lineOfWords(p, l),
+          facesOfLine(p, l),
           edges.get(l.sources[0] as string),
         );
     }
@@ -307,12 +306,18 @@ export const planReplay = (
   // curves come last: they are plotted from the circles of the other views
   for (const v of views)
     for (const l of (linesOf.get(v) ?? []).filter(isPlotted)) {
-      workOn(p, featureOfLine(p, l), v.name);
+      workOn(p, { kind: 'feature', name: featureOfLine(p, l) }, v.name);
       if (!(v.cut && joinFound(p, v, l, l.class === 'visible', found)))
         drawPlotted(p, v.name, l, l.class === 'visible', allEdges);
     }
   for (const draw of cuts.shapes) draw();
   darken(p);
   finish(p, rules);
-  return inShortForm(p);
+  const wording = {
+    plan: p,
+    written: writingFor(file, sheet),
+    sizeNames: sizeNames(file),
+    named: namedWorths(file),
+  };
+  return inWords(wording, p.steps, choice.method);
 };

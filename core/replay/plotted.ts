@@ -8,7 +8,7 @@ import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import type { Edge } from '../solid/boundary.ts';
 import type { ViewLine } from '../view/view.ts';
 import { levelAt, pointAt, uprightAt } from './coordinates.ts';
-import { lineOfWords } from './placeWords.ts';
+import { facesOfLine } from './lineFaces.ts';
 import { freshName, type Plan, pointThere, type Rim, take } from './plan.ts';
 import { divideCircle } from './rounds.ts';
 
@@ -60,8 +60,7 @@ const settle = (p: Plan, at: Vec3, wanted: ViewName): void => {
         view: v.name,
         stage: 'construction',
         tool: 'pencil',
-        text: `Mark where the light line meets the circle in the ${v.name} view.`,
-        why: 'The curve lies on a round face: where that is a circle, one posting gives the other.',
+        instruction: { kind: 'markOnCircle' },
       },
       [{ do: 'meet', point: freshName(p, 'p'), line, circle: rim.circle, way: way || 1 }],
     );
@@ -195,8 +194,7 @@ export const drawPlotted = (p: Plan, view: ViewName, l: ViewLine, seen: boolean,
       view,
       stage: 'lines',
       tool: 'curve template',
-      text: `Join the plotted points of the ${seen ? 'visible' : 'hidden'} curve in the ${view} view${lineOfWords(p, l)}.`,
-      why: 'No instrument draws this curve; it is plotted point by point and joined by eye.',
+      instruction: { kind: 'joinPlotted', seen, line: facesOfLine(p, l) },
     },
     [
       {

@@ -6,8 +6,9 @@ import { placeOfPoint } from '../sheet/views/placedView.ts';
 import { chainTimes, type SizeChain } from '../station/sizeChain.ts';
 import { pointAt } from './coordinates.ts';
 import type { Deed } from './deed.ts';
-import { equalsText, originOfChain, originOfStep } from './origin.ts';
-import { freshName, onPaperToo, type Plan, pointThere, size, take } from './plan.ts';
+import type { Instruction } from './instruction.ts';
+import { originOfChain, originOfStep } from './origin.ts';
+import { freshName, type Plan, pointThere, take } from './plan.ts';
 import type { Polygon, PolygonGiven } from './polygons.ts';
 
 /**
@@ -33,7 +34,7 @@ export const rayDeed = (line: string, through: string, from: string, angle: numb
     ? { do: 'slant', line, through, from, angle: whole }
     : { do: 'protract', line, through, from, angle };
 };
-const toolOf = (angle: number): string =>
+const toolOf = (angle: number): 'set square' | 'protractor' =>
   Math.abs(angle / 15 - Math.round(angle / 15)) < 1e-9 ? 'set square' : 'protractor';
 
 /** A polygon being drawn: the plan, what is asked, and how its corners run on the paper. */
@@ -46,7 +47,7 @@ type Draw = {
   readonly turn: number;
   /** +1 where the corners run counter-clockwise on the paper */
   readonly round: 1 | -1;
-  readonly words: { readonly view: ViewName; readonly stage: 'construction' };
+  readonly step: { readonly view: ViewName; readonly stage: 'construction' };
 };
 
 const angleTo = (d: Draw, at: Vec2): number => {
@@ -59,19 +60,24 @@ const angleTo = (d: Draw, at: Vec2): number => {
 };
 
 /** @param share how many times the stated size the radius is */
-const lightRound = (d: Draw, share: number, why: string): string => {
+const lightRound = (d: Draw, share: number, through: 'corners' | 'sides'): string => {
   const r = d.g.worth * share;
   const { p, g } = d;
   const circle = freshName(p, 'c');
-  const origin = originOfChain(p, chainTimes(g.chain, share));
+  const origin = originOfChain(chainTimes(g.chain, share));
   take(
     p,
     {
-      ...d.words,
+      ...d.step,
       tool: 'compass',
       ...originOfStep(origin),
-      text: `Draw a light circle of radius ${size(p, r)}${equalsText(origin)}${onPaperToo(p, r)} about the middle of ${g.feature} in the ${g.view} view.`,
-      why,
+      instruction: {
+        kind: 'polygonCircle',
+        feature: g.feature,
+        figure: { length: r, origin },
+        through,
+        sides: d.n,
+      },
     },
     [{ do: 'circle', circle, centre: g.centre, radius: r }],
   );
@@ -85,8 +91,7 @@ const stepRound = (
   found: Map<number, string>,
   start: number,
   span: readonly [string, string],
-  what: string,
-  why: string,
+  what: Extract<Instruction, { kind: 'stepCorners' }>['span'],
 ): void => {
   const deeds: Deed[] = [];
   let last = found.get(start) as string;
@@ -102,7 +107,8 @@ const stepRound = (
     found.set(k, point);
     last = point;
   }
-  take(d.p, { ...d.words, tool: 'dividers', text: `${what} for the corners of ${d.g.feature}.`, why }, deeds);
+  const instruction = { kind: 'stepCorners', feature: d.g.feature, span: what, sides: d.n } as const;
+  take(d.p, { ...d.step, tool: 'dividers', instruction }, deeds);
 };
 
 /** Across corners: a circle, and rays to the corners; the radius goes six times into it, and a pentagon's side is found by halving. */
@@ -110,11 +116,7 @@ const stepRound = (
 const byCorners = (d: Draw, share: number): Map<number, string> => {
   const r = d.g.worth * share;
   const { p, g, n } = d;
-  const circle = lightRound(
-    d,
-    share,
-    `The corners of a regular polygon lie on a circle${n === 6 ? '; of a hexagon its radius is the side' : ''}.`,
-  );
+  const circle = lightRound(d, share, 'corners');
   p.rims.push({ view: g.view, circle, centre: d.middle, r });
   const angles = g.corners.map((c) => angleTo(d, c));
   const start = Math.max(
@@ -128,41 +130,26 @@ const byCorners = (d: Draw, share: number): Map<number, string> => {
     take(
       p,
       {
-        ...d.words,
+        ...d.step,
         tool: toolOf(a),
         ...(toolOf(a) === 'protractor' && { source: 'counted' as const }),
-        text: `Draw a ray at ${Math.round(a * 100) / 100} degrees to find a corner of ${g.feature}.`,
-        why:
-          toolOf(a) === 'set square'
-            ? 'Two set squares give every 15 degrees.'
-            : `The corners lie 360/${n} degrees apart.`,
+        instruction: {
+          kind: 'cornerRay',
+          feature: g.feature,
+          angle: a,
+          sides: n,
+          bySetSquares: toolOf(a) === 'set square',
+        },
       },
       [rayDeed(ray, g.centre, g.axis, a), { do: 'meet', point, line: ray, circle, way: 1 }],
     );
     found.set(k, point);
   };
   cornerByRay(start);
-  if (n === 6)
-    stepRound(
-      d,
-      circle,
-      found,
-      start,
-      [g.centre, found.get(start) as string],
-      'Step the radius round the circle',
-      'The radius goes six times into its circle.',
-    );
+  if (n === 6) stepRound(d, circle, found, start, [g.centre, found.get(start) as string], 'radius');
   else if (n === 5) {
     const side = pentagonSide(d, circle, found.get(start) as string);
-    stepRound(
-      d,
-      circle,
-      found,
-      start,
-      [found.get(start) as string, side],
-      'Step that distance round the circle',
-      'It goes five times into the circle (Ptolemy).',
-    );
+    stepRound(d, circle, found, start, [found.get(start) as string, side], 'found');
   } else for (let k = 0; k < n; k++) if (!found.has(k)) cornerByRay(k);
   return found;
 };
@@ -187,10 +174,9 @@ const pentagonSide = (d: Draw, circle: string, apex: string): string => {
   take(
     p,
     {
-      ...d.words,
+      ...d.step,
       tool: 'compass',
-      text: `Draw a radius square to that of the first corner of ${g.feature}, halve it, and swing the corner about its middle onto it: from there to the corner is the side.`,
-      why: 'The side of a pentagon in a circle, without a figure.',
+      instruction: { kind: 'pentagonSide', feature: g.feature },
     },
     [
       { do: 'join', line: up, a: g.centre, b: apex },
@@ -212,7 +198,7 @@ const bySide = (d: Draw, side: number): Map<number, string> => {
   const { p, g, n } = d;
   if (n === 6) return byCorners(d, 1);
   const found = new Map<number, string>();
-  const origin = originOfChain(p, chainTimes(g.chain, 0.5));
+  const origin = originOfChain(chainTimes(g.chain, 0.5));
   const first = g.corners[0] as Vec2;
   const feet: [string, string, string, string] = [
     freshName(p, 'p'),
@@ -226,11 +212,10 @@ const bySide = (d: Draw, side: number): Map<number, string> => {
   take(
     p,
     {
-      ...d.words,
+      ...d.step,
       tool: 'rule',
       ...originOfStep(origin),
-      text: `Set off half a side, ${size(p, side / 2)}${equalsText(origin)}${onPaperToo(p, side / 2)}, each way from the middle of ${g.feature} in the ${g.view} view, with light lines square to it.`,
-      why: 'Half a side lies each side of the axis.',
+      instruction: { kind: 'halfSides', feature: g.feature, figure: { length: side / 2, origin } },
     },
     [
       {
@@ -259,11 +244,10 @@ const bySide = (d: Draw, side: number): Map<number, string> => {
     take(
       p,
       {
-        ...d.words,
+        ...d.step,
         tool: toolOf(a),
         ...(toolOf(a) === 'protractor' && { source: 'counted' as const }),
-        text: `Draw a ray at ${Math.round(a * 100) / 100} degrees from the middle of ${g.feature}; where it meets that line is a corner.`,
-        why: `Seen from the middle a side takes 360/${n} degrees, half of them each side of the axis.`,
+        instruction: { kind: 'sideRay', feature: g.feature, angle: a, sides: n },
       },
       [rayDeed(ray, g.centre, g.axis, a), { do: 'cross', point, a: ray, b: feet[k === 0 ? 2 : 3] }],
     );
@@ -273,34 +257,21 @@ const bySide = (d: Draw, side: number): Map<number, string> => {
   take(
     p,
     {
-      ...d.words,
+      ...d.step,
       tool: 'compass',
-      text: `Draw a light circle about the middle of ${g.feature} through these corners.`,
-      why: 'All corners of a regular polygon lie on one circle.',
+      instruction: { kind: 'circleThroughCorners', feature: g.feature },
     },
     [{ do: 'circle', circle, centre: g.centre, through: found.get(0) as string }],
   );
   p.rims.push({ view: g.view, circle, centre: d.middle, r: distance2(d.middle, first) });
-  stepRound(
-    d,
-    circle,
-    found,
-    0,
-    [found.get(0) as string, found.get(1) as string],
-    'Take the side with the dividers and step it round the circle',
-    `The side goes ${n} times into the circle.`,
-  );
+  stepRound(d, circle, found, 0, [found.get(0) as string, found.get(1) as string], 'side');
   return found;
 };
 
 /** Across flats: a circle, and a tangent square to a ray for each side; neighbouring tangents cross in the corners. */
 const byFlats = (d: Draw): Map<number, string> => {
   const { p, g, n } = d;
-  const circle = lightRound(
-    d,
-    0.5,
-    'The sides of a regular polygon touch a circle; across flats is its diameter.',
-  );
+  const circle = lightRound(d, 0.5, 'sides');
   const tangents = g.corners.map((c, k) => {
     const next = g.corners[(k + 1) % n] as Vec2;
     const a = angleTo(d, [(c[0] + next[0]) / 2, (c[1] + next[1]) / 2]);
@@ -316,14 +287,15 @@ const byFlats = (d: Draw): Map<number, string> => {
   take(
     p,
     {
-      ...d.words,
+      ...d.step,
       tool,
       ...(tool === 'protractor' && { source: 'counted' as const }),
-      text: `Draw rays 360/${n} degrees apart from the middle of ${g.feature}, and square to each a line that touches the circle.`,
-      why:
-        tool === 'set square'
-          ? 'Two set squares give every 15 degrees; a tangent is square to its radius.'
-          : 'A tangent is square to its radius.',
+      instruction: {
+        kind: 'tangents',
+        feature: g.feature,
+        sides: n,
+        bySetSquares: tool === 'set square',
+      },
     },
     tangents.flatMap((t) => t.deeds),
   );
@@ -331,10 +303,9 @@ const byFlats = (d: Draw): Map<number, string> => {
   take(
     p,
     {
-      ...d.words,
+      ...d.step,
       tool: 'pencil',
-      text: `Mark the ${n} corners of ${g.feature} where neighbouring lines cross.`,
-      why: 'Two sides meet in a corner.',
+      instruction: { kind: 'tangentCrossings', feature: g.feature, sides: n },
     },
     g.corners.map((_, k): Deed => {
       const point = freshName(p, 'p');
@@ -363,7 +334,7 @@ export const drawPolygon = (p: Plan, g: PolygonOnPaper): string[] => {
     middle,
     turn: Math.atan2(along[1], along[0]) / DEGREE,
     round: turns > 0 ? 1 : -1,
-    words: { view: g.view, stage: 'construction' },
+    step: { view: g.view, stage: 'construction' },
   };
   const draw = {
     corners: () => byCorners(d, 0.5),
@@ -374,8 +345,15 @@ export const drawPolygon = (p: Plan, g: PolygonOnPaper): string[] => {
   return g.corners.map((_, k) => found.get(k) as string);
 };
 
-/** A line through a point at an angle to +x, degrees, named in the words of a step. */
-export const axisThrough = (p: Plan, view: ViewName, through: string, angle: number, of: string): string => {
+/** The axis of a feature, or of its base, through a point at an angle to +x, degrees. */
+export const axisThrough = (
+  p: Plan,
+  view: ViewName,
+  through: string,
+  angle: number,
+  feature: string,
+  of: 'feature' | 'base',
+): string => {
   const line = freshName(p, 'l');
   const whole = Math.round(angle / 15) * 15;
   const square = Math.abs(angle - whole) < 1e-9;
@@ -386,8 +364,7 @@ export const axisThrough = (p: Plan, view: ViewName, through: string, angle: num
       stage: 'construction',
       tool: square ? 'set square' : 'protractor',
       ...(!square && { source: 'given' as const }),
-      text: `Draw the axis of ${of} light at ${Math.round(angle * 1e6) / 1e6} degrees in the ${view} view.`,
-      why: 'A turned feature is drawn on axes of its own, with its own sizes.',
+      instruction: { kind: 'axis', feature, of, angle },
     },
     [square ? { do: 'slant', line, through, angle: whole } : { do: 'protract', line, through, angle }],
   );
@@ -416,7 +393,7 @@ export const stepPolygon = (p: Plan, view: ViewName, g: Polygon): void => {
   const axis =
     Math.abs(angle % 180) < 1e-9 && level !== undefined
       ? level
-      : axisThrough(p, view, centre, angle, g.feature);
+      : axisThrough(p, view, centre, angle, g.feature, 'feature');
   drawPolygon(p, {
     view,
     feature: g.feature,

@@ -8,9 +8,9 @@ import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import type { Edge } from '../solid/boundary.ts';
 import { pointAt, postElsewhere } from './coordinates.ts';
 import type { Deed } from './deed.ts';
-import { equalsText, originOfStep, radiusOrigin } from './origin.ts';
-import { placeWords } from './placeWords.ts';
-import { freshName, onPaperToo, type Plan, size, take, viewNamed } from './plan.ts';
+import type { LineFaces } from './instruction.ts';
+import { originOfStep, radiusOrigin } from './origin.ts';
+import { freshName, type Plan, take, viewNamed } from './plan.ts';
 import { paperAngle, rayDeed } from './polygonDrawn.ts';
 
 /** Ellipses are plotted every 15 degrees, which two set squares give. */
@@ -32,12 +32,7 @@ export const lightCircle = (p: Plan, view: ViewName, centre: Vec2, r: number): s
       stage: 'construction',
       tool: 'compass',
       ...originOfStep(origin),
-      text: `Set the compass to ${size(p, r)}${equalsText(origin)}${onPaperToo(p, r)} and draw a light circle${origin.what ? ` about ${origin.what}` : ''} in the ${view} view.`,
-      why: 'A round feature is drawn first where it is a circle.',
-      brief: [
-        `draw a light circle of radius ${size(p, r)}${equalsText(origin)}${onPaperToo(p, r)} about`,
-        placeWords(p, view, centre) ?? origin.what ?? 'the centre',
-      ],
+      instruction: { kind: 'lightCircle', figure: { length: r, origin }, centre },
     },
     [{ do: 'circle', circle, centre: middle, radius: r }],
   );
@@ -59,7 +54,6 @@ export const divideCircle = (
   const angle = paperAngle([at[0] - middle[0], at[1] - middle[1]]);
   const [level, ray, point] = [freshName(p, 'l'), freshName(p, 'l'), freshName(p, 'p')];
   const deed = rayDeed(ray, centre, level, angle);
-  const about = placeWords(p, view, middle);
   take(
     p,
     {
@@ -67,19 +61,14 @@ export const divideCircle = (
       stage,
       tool: deed.do === 'slant' ? 'set square' : 'protractor',
       ...(deed.do === 'protract' && { source: 'convenient' as const }),
-      text: `Divide the circle${about ? ` about ${about}` : ''} in the ${view} view: a ray at ${Math.round(((angle + 360) % 360) * 100) / 100} degrees, and the point where it meets the circle.`,
-      why: 'Where a round face is a circle its generators stand at equal angles; each is a line in the other views.',
-      brief: [
-        `divide the circle${about ? ` about ${about}` : ''} by rays at`,
-        `${Math.round(((angle + 360) % 360) * 100) / 100} degrees`,
-      ],
+      instruction: { kind: 'divideCircle', middle, angle: (angle + 360) % 360 },
     },
     [{ do: 'level', line: level, through: centre }, deed, { do: 'meet', point, line: ray, circle, way: 1 }],
   );
 };
 
-/** A circle or an arc of one. @param what what it is, as the end of a sentence */
-export const drawRound = (p: Plan, view: ViewName, s: Stretch, seen: boolean, what: string): void => {
+/** A circle or an arc of one. */
+export const drawRound = (p: Plan, view: ViewName, s: Stretch, seen: boolean, line: LineFaces): void => {
   const k = s.curve as Conic2;
   const circle = lightCircle(p, view, k.c, length2(k.major));
   const ends =
@@ -95,8 +84,7 @@ export const drawRound = (p: Plan, view: ViewName, s: Stretch, seen: boolean, wh
       view,
       stage: 'lines',
       tool: 'compass',
-      text: `Draw the ${seen ? 'visible' : 'hidden'} ${'from' in ends ? 'arc' : 'circle'} in the ${view} view${what}.`,
-      why: seen ? 'Nothing stands before it.' : 'Something stands before it, so it is dashed.',
+      instruction: { kind: 'drawRound', seen, what: 'from' in ends ? 'arc' : 'circle', line },
     },
     [{ do: 'arc', seen, circle, ...ends }],
   );
@@ -122,7 +110,7 @@ export const drawEllipse = (
   view: ViewName,
   s: Stretch,
   seen: boolean,
-  what: string,
+  line: LineFaces,
   edge: Edge | undefined,
 ): void => {
   const k = s.curve as Conic2;
@@ -174,8 +162,7 @@ export const drawEllipse = (
       view,
       stage: 'construction',
       tool: 'compass and set squares',
-      text: `Draw two light circles about the centre, on the long and on the short half axis; of each ray take the height from the inner and the length from the outer one (${plotted.length} points in the ${view} view)${what}.`,
-      why: 'A circle seen aslant is an ellipse; its half axes are projected, and two circles give as many points of it as are wanted.',
+      instruction: { kind: 'ellipsePoints', points: plotted.length, line },
     },
     deeds,
   );
@@ -185,8 +172,7 @@ export const drawEllipse = (
       view,
       stage: 'lines',
       tool: 'curve template',
-      text: `Join the points of the ${seen ? 'visible' : 'hidden'} ellipse in the ${view} view${what}.`,
-      why: seen ? 'Nothing stands before it.' : 'Something stands before it, so it is dashed.',
+      instruction: { kind: 'joinEllipse', seen, line },
     },
     [{ do: 'curve', seen, through, closed: whole }],
   );

@@ -59,9 +59,7 @@ export const drawShape = (
       view: undefined,
       stage: 'true shape',
       tool: 'set square',
-      text: `Draw X${n}Y${n} parallel to the trace, where there is room.`,
-      why: 'The shape is seen square to the plane, so its base line runs along the trace.',
-      brief: ['draw', `X${n}Y${n} parallel to the trace`],
+      instruction: { kind: 'shapeLine', line: n },
       source: 'sheet',
     },
     [
@@ -149,7 +147,6 @@ export const drawShape = (
     if (pointThere(p, at)) continue;
     // a bend belongs to two legs: in the shape of one leg alone it is a point of that one
     const leg = shape.leg === undefined ? legOf(s, trace, c) : (trace[shape.leg] as TraceLeg);
-    const name = c.label ? `cut point ${c.label}` : 'a point of the curve';
     const on = pointThere(p, placeOfPoint(t, c.at)) as string;
     const measured = pointAt(p, other, placeOfPoint(o, c.at), 'true shape');
     const [projector, off, fall, mark] = ['l', 'p', 'l', 'p'].map((k) => freshName(p, k)) as [
@@ -193,25 +190,16 @@ export const drawShape = (
         stage: 'true shape',
         tool: 'dividers',
         ...(chosen && { source: 'sheet' as const }),
-        text: spaced
-          ? `Set off ${name} along X${n}Y${n} as far on as along the trace; take its distance from XY in the ${other} view and set it off square to it.`
-          : `Project ${name} square to the trace onto X${n}Y${n}; take its distance from XY in the ${other} view and set it off.`,
-        why: 'Along the trace the plane shows its true length, across it the other view does.',
-        brief: [
-          spaced
-            ? `along X${n}Y${n} set off as far on as along the trace, each with its distance from XY in the ${other} view, cut points`
-            : `project square to the trace onto X${n}Y${n}, and set off its distance from XY in the ${other} view, of cut points`,
-          c.label || 'those of the curve',
-        ],
+        instruction: { kind: 'shapePoint', line: n, label: c.label, distances: other, apart: spaced },
         about: c.keys,
       },
       deeds,
     );
   }
   const labels = new Map(points.map((c) => [pointThere(p, shapePlace(shape, c)), c.label]));
-  const namesOf = (through: readonly string[], between = ', '): string => {
+  const labelsOf = (through: readonly string[]): readonly string[] | undefined => {
     const named = through.flatMap((x) => labels.get(x) || []);
-    return named.length === through.length ? named.join(between) : 'the points';
+    return named.length === through.length ? named : undefined;
   };
   const several = shape.rims.length > 1;
   for (const { body, stretches } of shape.rims)
@@ -244,9 +232,13 @@ export const drawShape = (
           view: undefined,
           stage: 'true shape',
           tool: straight ? 'straight edge' : 'curve template',
-          text: `Join ${namesOf(through)} of the true shape of ${plane.name}${several ? `, ${body}` : ''}${straight ? '' : ' with a curve'}.`,
-          why: 'In the order round the cut.',
-          brief: straight ? ['join', namesOf(through, ' to ')] : ['join with a curve', namesOf(through)],
+          instruction: {
+            kind: 'joinShape',
+            cut: plane.name,
+            body: several ? body : undefined,
+            labels: labelsOf(through),
+            straight,
+          },
         },
         [
           straight

@@ -10,9 +10,10 @@ import { chainTimes, chainWorth, type SizeChain } from '../station/sizeChain.ts'
 import type { StatedPlace } from '../station/statedPlaces.ts';
 import { levelAt, pointAt, uprightAt } from './coordinates.ts';
 import type { Deed } from './deed.ts';
+import { isCounted, type Origin } from './figureOrigin.ts';
 import type { FramedFeature } from './framePoints.ts';
-import { equalsText, isCounted, type Origin, originOfChain, originOfStep } from './origin.ts';
-import { freshName, onPaperToo, type Plan, pointThere, size, take } from './plan.ts';
+import { originOfChain, originOfStep } from './origin.ts';
+import { freshName, type Plan, pointThere, take } from './plan.ts';
 import { axisThrough, drawPolygon, paperAngle, rayDeed } from './polygonDrawn.ts';
 import type { Polygon } from './polygons.ts';
 
@@ -53,8 +54,7 @@ export const placeRoundAxis = (p: Plan, f: FramedFeature): void => {
         stage: 'construction',
         tool: `compass and ${deed.do === 'slant' ? 'set square' : 'protractor'}`,
         ...(deed.do === 'protract' && { source: 'given' as const }),
-        text: `Draw the circle through the first ${f.feature} about its middle in the ${v.name} view, a ray ${Math.round(copy.angle * 100) / 100} degrees on, and mark where it meets the circle.`,
-        why: 'Copies round an axis stand on one circle.',
+        instruction: { kind: 'copyOnCircle', feature: f.feature, angle: copy.angle },
       },
       [
         { do: 'circle', circle, centre: c, through: a },
@@ -66,7 +66,7 @@ export const placeRoundAxis = (p: Plan, f: FramedFeature): void => {
   }
 };
 
-/** A point set off from another along a line, with what is said of it. */
+/** A point set off from another along an axis of a feature, or square to it. */
 const setOff = (
   p: Plan,
   view: ViewName,
@@ -74,7 +74,8 @@ const setOff = (
   along: string,
   by: number,
   origin: Origin,
-  words: { what: string; why: string },
+  feature: string,
+  way: 'along' | 'square',
 ): string => {
   const at = along2(p.board.points.get(from) as Vec2, p.board.lines.get(along)?.d as Vec2, by);
   const known = pointThere(p, at);
@@ -87,8 +88,7 @@ const setOff = (
       stage: 'construction',
       tool: 'rule',
       ...originOfStep(origin),
-      text: `Set off ${size(p, by)}${equalsText(origin)}${onPaperToo(p, by)} ${words.what} in the ${view} view.`,
-      why: words.why,
+      instruction: { kind: 'setOffOnAxis', feature, figure: { length: by, origin }, way },
     },
     [{ do: 'setOff', point, along, from, distance: Math.abs(by), way: by < 0 ? -1 : 1 }],
   );
@@ -98,8 +98,8 @@ const setOff = (
 type Own = { readonly at: Vec3; readonly origins: readonly [Origin, Origin, Origin] };
 
 /** A length along a feature's own axis: the sum of its sizes, without its sense. */
-const ownOrigin = (p: Plan, chain: SizeChain | undefined): Origin =>
-  originOfChain(p, chain && chainWorth(chain) < 0 ? chainTimes(chain, -1) : chain);
+const ownOrigin = (chain: SizeChain | undefined): Origin =>
+  originOfChain(chain && chainWorth(chain) < 0 ? chainTimes(chain, -1) : chain);
 
 /** A frame whose axes are drawn: a turned feature's own, or that of a body turned as a whole, with what is stated in it. */
 type Framed = {
@@ -143,7 +143,7 @@ const framedBy = (p: Plan, f: FramedFeature): Framed => {
 const ownPlaces = (p: Plan, f: FramedFeature, { frame, places, holds }: Framed): Own[] => {
   const stated = places.map(({ at, chains }): Own => {
     const [a, b, c] = chains();
-    return { at, origins: [ownOrigin(p, a), ownOrigin(p, b), ownOrigin(p, c)] };
+    return { at, origins: [ownOrigin(a), ownOrigin(b), ownOrigin(c)] };
   });
   const onFaces = byFace(places);
   const met = p.corners
@@ -152,10 +152,7 @@ const ownPlaces = (p: Plan, f: FramedFeature, { frame, places, holds }: Framed):
       const at = toLocal(frame, c.at);
       const origin = (k: AxisIndex): Origin => {
         const fixing = fixingCorner(onFaces, { at, body: c.body, on: c.on }, k);
-        return ownOrigin(
-          p,
-          fixing.map((s) => s.chains()[k]).find((x) => x !== undefined),
-        );
+        return ownOrigin(fixing.map((s) => s.chains()[k]).find((x) => x !== undefined));
       };
       return { at, origins: [origin(0), origin(1), origin(2)] };
     });
@@ -195,7 +192,7 @@ export const drawTurned = (p: Plan, f: FramedFeature): void => {
     const placeOf = (a: number, b: number): Vec2 => along2(along2(origin, d1, a), d2, b);
     if (wanted.every(({ a, b }) => pointThere(p, placeOf(a, b)))) continue;
     const centre = pointAt(p, v.name, origin, 'construction');
-    const first = axisThrough(p, v.name, centre, paperAngle(d1), f.feature);
+    const first = axisThrough(p, v.name, centre, paperAngle(d1), f.feature, 'feature');
     const squares = new Map<string, string>();
     /** the line square to the first axis through one of its points, +1 where it runs along the second axis */
     const squareAt = (foot: string): string => {
@@ -208,8 +205,7 @@ export const drawTurned = (p: Plan, f: FramedFeature): void => {
           view: v.name,
           stage: 'construction',
           tool: 'set square',
-          text: `Draw a light line square to the axis of ${f.feature} there.`,
-          why: 'Its other sizes run square to its axis.',
+          instruction: { kind: 'squareToAxis', feature: f.feature },
         },
         [{ do: 'square', line, to: first, through: foot }],
       );
@@ -222,18 +218,9 @@ export const drawTurned = (p: Plan, f: FramedFeature): void => {
     const ways = new Map<string, string>();
     for (const { a, b, ofA, ofB } of wanted) {
       if (pointThere(p, placeOf(a, b))) continue;
-      const foot =
-        Math.abs(a) < 1e-9
-          ? centre
-          : setOff(p, v.name, centre, first, a, ofA, {
-              what: `along the axis of ${f.feature} from its own nought`,
-              why: 'Along its own axis it shows its own size.',
-            });
+      const foot = Math.abs(a) < 1e-9 ? centre : setOff(p, v.name, centre, first, a, ofA, f.feature, 'along');
       if (Math.abs(b) < 1e-9) continue;
-      const end = setOff(p, v.name, foot, squareAt(foot), b * sense, ofB, {
-        what: `square to the axis of ${f.feature}`,
-        why: 'Square to its axis it shows its own size.',
-      });
+      const end = setOff(p, v.name, foot, squareAt(foot), b * sense, ofB, f.feature, 'square');
       const key = b.toFixed(6);
       if (!ways.has(key)) ways.set(key, end);
     }
@@ -246,8 +233,7 @@ export const drawTurned = (p: Plan, f: FramedFeature): void => {
           view: v.name,
           stage: 'construction',
           tool: 'set squares',
-          text: `Draw a light parallel to the axis of ${f.feature} through that point in the ${v.name} view.`,
-          why: 'Where its side meets other features their lines cross.',
+          instruction: { kind: 'parallelToAxis', feature: f.feature },
         },
         [{ do: 'parallel', line, to: first, through }],
       );
@@ -277,7 +263,7 @@ export const foldPolygon = (p: Plan, g: Polygon): void => {
     along2(seen[k] as Vec2, n, (dot(c, toward) - dot(g.centre, toward)) * p.sheet.scale),
   );
   const centre = pointAt(p, v.name, at, 'construction');
-  const base = axisThrough(p, v.name, centre, paperAngle(d), `the base of ${g.feature}`);
+  const base = axisThrough(p, v.name, centre, paperAngle(d), g.feature, 'base');
   const own = paperAngle([dot(g.along, baseDirection), dot(g.along, toward)]);
   const axis =
     Math.abs(own % 180) < 1e-9
@@ -292,8 +278,7 @@ export const foldPolygon = (p: Plan, g: Polygon): void => {
               stage: 'construction',
               tool: deed.do === 'slant' ? 'set square' : 'protractor',
               ...(deed.do === 'protract' && { source: 'given' as const }),
-              text: `Draw the direction of the first side of ${g.feature} at ${Math.round(own * 1e6) / 1e6} degrees to its base.`,
-              why: 'It was turned before it was leaned.',
+              instruction: { kind: 'firstSide', feature: g.feature, angle: own },
             },
             [deed],
           );
@@ -309,25 +294,25 @@ export const foldPolygon = (p: Plan, g: Polygon): void => {
     axis,
     corners: folded,
   });
-  const feet = names.map((corner, k) => {
+  const deeds = names.flatMap((corner, k): Deed[] => {
+    if (pointThere(p, seen[k] as Vec2) !== undefined) return [];
     const [square, foot] = [freshName(p, 'l'), freshName(p, 'p')];
-    const deeds: Deed[] = [
+    return [
       { do: 'square', line: square, to: base, through: corner },
       { do: 'cross', point: foot, a: square, b: base },
     ];
-    return pointThere(p, seen[k] as Vec2) ?? { foot, deeds };
   });
-  take(
-    p,
-    {
-      view: v.name,
-      stage: 'construction',
-      tool: 'set square',
-      text: `From each corner draw a line square to the base of ${g.feature}: where it meets the base is the corner in the ${v.name} view.`,
-      why: 'The polygon, folded up about its base line, is seen true; square lines fold it back.',
-    },
-    feet.flatMap((x) => (typeof x === 'string' ? [] : x.deeds)),
-  );
+  if (deeds.length)
+    take(
+      p,
+      {
+        view: v.name,
+        stage: 'construction',
+        tool: 'set square',
+        instruction: { kind: 'foldBack', feature: g.feature },
+      },
+      deeds,
+    );
   carryDepths(p, g, v, names);
 };
 
@@ -363,8 +348,7 @@ const carryDepths = (p: Plan, g: Polygon, home: PlacedView, names: readonly stri
         view: other.name,
         stage: 'construction',
         tool: 'dividers',
-        text: `Take the distance of a corner of ${g.feature} from its base in the ${home.name} view with the dividers, and set it off from the middle in the ${other.name} view.`,
-        why: 'Folded up, the polygon shows how far each corner stands before or behind the middle.',
+        instruction: { kind: 'foldedDepth', feature: g.feature, from: home.name },
       },
       [
         { do: 'cross', point: from, a: along, b: datum },
@@ -402,8 +386,7 @@ export const roundCorners = (p: Plan, f: FramedFeature): void => {
         view: v.name,
         stage: 'construction',
         tool: 'straight edge',
-        text: `Draw the sides of ${f.feature} light from sharp corner to sharp corner in the ${v.name} view.`,
-        why: 'Corners are rounded when the sides are there.',
+        instruction: { kind: 'sharpSides', feature: f.feature },
       },
       sides.map((s) => s.deed),
     );
@@ -442,7 +425,7 @@ export const roundCorners = (p: Plan, f: FramedFeature): void => {
         const e = p.board.lines.get(line)?.d as Vec2;
         return dot2([-e[1], e[0]], inner) > 0 ? 1 : -1;
       };
-      const origin = originOfChain(p, rounded.chain);
+      const origin = originOfChain(rounded.chain);
       take(
         p,
         {
@@ -450,8 +433,7 @@ export const roundCorners = (p: Plan, f: FramedFeature): void => {
           stage: 'construction',
           tool: 'rule and set squares',
           ...originOfStep(origin),
-          text: `Draw parallels ${size(p, r)}${equalsText(origin)}${onPaperToo(p, r)} inside the two sides at a corner of ${f.feature}; they cross in the centre of its arc, and lines square to the sides find the arc's ends.`,
-          why: 'An arc that touches two lines has its centre a radius from each.',
+          instruction: { kind: 'roundedCorner', feature: f.feature, figure: { length: r, origin } },
         },
         [
           { do: 'square', line: s1, to: into, through: names[i] as string },

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { dirname, join, normalize } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { sourceFiles } from './sourceFiles.ts';
@@ -81,6 +82,19 @@ describe('imports run one way', () => {
       to.filter((t) => orderOf(t) > orderOf(file)).map((t) => `${file} imports ${t}`),
     );
     expect(wrong).toEqual([]);
+  });
+  test('a replay is planned without words: they are made of the whole plan in one place', () => {
+    const planning = [...imports.keys()].filter((file) => /^core\/replay\/[^/]+$/.test(file));
+    const worded = planning.filter((file) =>
+      imports.get(file)?.some((t) => t.startsWith('core/replay/words/')),
+    );
+    expect(worded).toEqual(['core/replay/planReplay.ts']);
+    // a sentence begins with a capital and is of three words or more
+    const sentence = /(['`"])[A-Z][a-z]+(?: [^'`"\n]+){2,}\1/g;
+    const code = (file: string): string =>
+      readFileSync(file, 'utf8').replace(/\/\*[\s\S]*?\*\/|\/\/[^\n]*/g, '');
+    expect(planning.flatMap((file) => code(file).match(sentence) ?? [])).toEqual([]);
+    expect(code('core/replay/words/cutSentences.ts').match(sentence)?.length).toBeGreaterThan(10);
   });
   test('nothing that runs in the browser imports the server', () => {
     const wrong = [...imports].flatMap(([file, to]) =>

@@ -2,8 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import { openDesk } from '../../../core/drawing/desk.ts';
 import { drawingOfPart } from '../../../core/drawing/drawing.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
-import type { Step } from '../../../core/replay/deed.ts';
 import { planReplay } from '../../../core/replay/planReplay.ts';
+import type { Step } from '../../../core/replay/step.ts';
 import { feature, partOf } from '../balance/given.ts';
 
 const stepsOf = (file: PartFile): readonly Step[] => {

@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { openDesk } from '../../../core/drawing/desk.ts';
 import type { Drawing } from '../../../core/drawing/drawing.ts';
-import type { ReplayChoice, Step } from '../../../core/replay/deed.ts';
+import type { ReplayChoice } from '../../../core/replay/deed.ts';
 import { transfersOf } from '../../../core/replay/dividers.ts';
+import type { Step } from '../../../core/replay/step.ts';
 import { chainWorth } from '../../../core/station/sizeChain.ts';
 import { caseDrawings, cutCaseDrawings, demoDrawings } from '../../samples.ts';
 import { redrawn, replayOf, withRules } from './replayHand.ts';

@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import type { Drawing } from '../../../core/drawing/drawing.ts';
-import type { Replay, ReplayChoice } from '../../../core/replay/deed.ts';
+import type { ReplayChoice } from '../../../core/replay/deed.ts';
+import type { Replay } from '../../../core/replay/step.ts';
 import { caseDrawings, cutCaseDrawings, demoDrawings } from '../../samples.ts';
 import { replayOf } from './replayHand.ts';
 

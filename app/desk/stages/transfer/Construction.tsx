@@ -2,7 +2,8 @@
 import { ChevronDown, ChevronRight, Pause, Play, SkipBack, StepBack, StepForward } from 'lucide-react';
 import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { ViewName } from '../../../../core/geometry/viewFrames.ts';
-import type { ReplayChoice, ReplayMethod, ShortStep } from '../../../../core/replay/deed.ts';
+import type { ReplayChoice, ReplayMethod } from '../../../../core/replay/deed.ts';
+import type { ShortStep } from '../../../../core/replay/step.ts';
 import { Choice } from '../../book/Choice.tsx';
 import { field, Page, Row } from '../../book/Page.tsx';
 import { useDesk, useSession, useView } from '../../useDesk.ts';

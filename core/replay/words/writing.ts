@@ -1,7 +1,7 @@
-import { decimal, sizeText, squaresText } from '../number/format.ts';
-import type { PartFile } from '../part/schema.ts';
-import type { Sheet } from '../sheet/drawnSheet.ts';
-import { paperText, squareOf } from '../sheet/layout/paperLength.ts';
+import { decimal, sizeText, squaresText } from '../../number/format.ts';
+import type { PartFile } from '../../part/schema.ts';
+import type { Sheet } from '../../sheet/drawnSheet.ts';
+import { paperText, squareOf } from '../../sheet/layout/paperLength.ts';
 
 /** How the steps of a replay write figures: in the part's own unit, inches as fractions; in squares where they have a worth. */
 export type Writing = {

@@ -1,31 +1,8 @@
 import type { Vec3 } from '../geometry/vec.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
-import type { PartFile } from '../part/schema.ts';
-import { sizeReader } from '../part/sizes.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
-import { statementOf } from '../statement/sentence.ts';
 import type { SizeChain } from '../station/sizeChain.ts';
 import type { Chains, StatedPlace } from '../station/statedPlaces.ts';
-
-/** What each size of a statement is, by its path in the part file: "slot wide", "pin from the left". */
-export const sizeNames = (file: PartFile): Map<string, string> =>
-  new Map(
-    statementOf(file).flatMap((line) =>
-      line.tokens.flatMap((t): [string, string][] => {
-        if (t.kind !== 'figure') return [];
-        const key = t.path.join('/');
-        if (line.kind === 'size') return [[key, line.name]];
-        const owner = line.kind === 'feature' ? `${line.id} ` : '';
-        return [[key, `${owner}${t.name ?? ''}`.trim() || 'as stated']];
-      }),
-    ),
-  );
-
-/** The worth of each named size of a part, part units. */
-export const namedWorths = (file: PartFile): Map<string, number> => {
-  const read = sizeReader(file);
-  return new Map(Object.keys(file.dims ?? {}).map((name) => [name, read.length(name, ['dims', name])]));
-};
 
 /** A trace stands in the frame of the part alone. */
 const NOWHERE: Vec3 = [Number.NaN, Number.NaN, Number.NaN];

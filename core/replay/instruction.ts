@@ -1,0 +1,231 @@
+import type { Vec2 } from '../geometry/vec.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
+import type { Account } from '../naming/accounts.ts';
+import type { ReplayMethod } from './deed.ts';
+import type { Origin } from './figureOrigin.ts';
+
+/** A place of a view, mm on the paper. */
+export type Spot = { readonly view: ViewName; readonly at: Vec2 };
+
+/** A length that is measured: mm on the paper, and where it comes from. */
+export type Figure = { readonly length: number; readonly origin: Origin };
+
+/** What a line of a view is: the edge in which faces meet, by their keys, or the outline of one face. */
+export type LineFaces = { readonly isOutline: boolean; readonly on: readonly string[] };
+
+/** A side of a view's box. */
+export type BoxSide = 'left' | 'right' | 'lower' | 'upper';
+
+/** How a line runs on the paper. */
+export type LineSense = 'upright' | 'level';
+
+/** Which way one goes on the paper. */
+export type PaperWay = 'left' | 'right' | 'down' | 'up';
+
+/** Where a coordinate is measured from. */
+export type MeasuredFrom =
+  /** an end of the view's box, along that side of it */
+  | { readonly kind: 'end'; readonly end: 'left' | 'right' | 'bottom' | 'top'; readonly side: BoxSide }
+  /** the corner of a view none of whose sides is drawn */
+  | { readonly kind: 'corner' }
+  /** the line at which the part's own coordinate is nought */
+  | { readonly kind: 'nought'; readonly way: PaperWay }
+  /** the last corner of the outline that is being walked */
+  | { readonly kind: 'last corner'; readonly at: Vec2; readonly way: PaperWay };
+
+/** Where a projector starts. */
+export type ProjectorFrom =
+  | { readonly kind: 'point'; readonly view: ViewName; readonly at: Vec2 }
+  | { readonly kind: 'rim'; readonly view: ViewName; readonly centre: Vec2; readonly at: Vec2 }
+  /** a point that is no corner; in no view where it stands between them */
+  | { readonly kind: 'mark'; readonly view: ViewName | undefined; readonly at: Vec2 };
+
+/**
+ * What a step of the replay asks for, as plain values: features by their names, places in mm on the paper, angles in degrees. Its view is that of
+ * the step. The sentence is made of it in `words/`.
+ */
+export type Instruction =
+  // the boxes of the views
+  | { readonly kind: 'sheetCorner'; readonly left: number; readonly bottom: number }
+  | {
+      readonly kind: 'lineBetweenViews';
+      readonly sense: LineSense;
+      readonly name: string;
+      readonly away: number;
+    }
+  | { readonly kind: 'mitreCorner'; readonly line: boolean }
+  | { readonly kind: 'nearSide'; readonly of: ViewName; readonly side: BoxSide; readonly away: number }
+  | { readonly kind: 'farSide'; readonly account: Account; readonly figure: Figure }
+  // coordinates
+  | {
+      readonly kind: 'setOff';
+      readonly account: Account;
+      readonly figure: Figure;
+      readonly from: MeasuredFrom;
+      readonly to: Spot | undefined;
+      readonly sense: LineSense;
+    }
+  | {
+      readonly kind: 'halveSide';
+      readonly side: BoxSide;
+      readonly sense: LineSense;
+    }
+  | {
+      readonly kind: 'divideSide';
+      readonly side: BoxSide;
+      readonly sense: LineSense;
+      readonly part: number;
+      readonly parts: number;
+    }
+  | {
+      readonly kind: 'turnDepth';
+      readonly method: ReplayMethod;
+      readonly from: ViewName;
+      readonly of: Spot | undefined;
+      readonly sense: LineSense;
+    }
+  | {
+      readonly kind: 'carryAcross';
+      readonly account: Account;
+      readonly from: ViewName;
+      readonly of: Spot | undefined;
+      readonly sense: LineSense;
+    }
+  | {
+      readonly kind: 'projector';
+      readonly account: Account;
+      readonly from: ProjectorFrom;
+      readonly sense: LineSense;
+    }
+  | { readonly kind: 'markCrossing'; readonly at: Vec2 }
+  | { readonly kind: 'followLine' }
+  | { readonly kind: 'markOnLine'; readonly at: Vec2; readonly line: 'circle' | 'line' }
+  // lines of the views
+  | {
+      readonly kind: 'drawLine';
+      readonly how: 'visible' | 'hidden' | 'light';
+      readonly from: Vec2;
+      readonly to: Vec2;
+      readonly line: LineFaces;
+    }
+  | { readonly kind: 'uncutLine'; readonly line: LineFaces }
+  | {
+      readonly kind: 'drawRound';
+      readonly seen: boolean;
+      readonly what: 'arc' | 'circle';
+      readonly line: LineFaces;
+    }
+  | { readonly kind: 'lightCircle'; readonly figure: Figure; readonly centre: Vec2 }
+  | { readonly kind: 'divideCircle'; readonly middle: Vec2; readonly angle: number }
+  | { readonly kind: 'ellipsePoints'; readonly points: number; readonly line: LineFaces }
+  | { readonly kind: 'joinEllipse'; readonly seen: boolean; readonly line: LineFaces }
+  | { readonly kind: 'markOnCircle' }
+  | { readonly kind: 'joinPlotted'; readonly seen: boolean; readonly line: LineFaces }
+  | {
+      readonly kind: 'coneEnd';
+      readonly feature: string;
+      readonly half: number;
+      readonly meets: 'axis' | 'side';
+    }
+  // regular polygons
+  | {
+      readonly kind: 'polygonCircle';
+      readonly feature: string;
+      readonly figure: Figure;
+      readonly through: 'corners' | 'sides';
+      readonly sides: number;
+    }
+  | {
+      readonly kind: 'stepCorners';
+      readonly feature: string;
+      readonly span: 'radius' | 'found' | 'side';
+      readonly sides: number;
+    }
+  | {
+      readonly kind: 'cornerRay';
+      readonly feature: string;
+      readonly angle: number;
+      readonly sides: number;
+      readonly bySetSquares: boolean;
+    }
+  | { readonly kind: 'pentagonSide'; readonly feature: string }
+  | { readonly kind: 'halfSides'; readonly feature: string; readonly figure: Figure }
+  | {
+      readonly kind: 'sideRay';
+      readonly feature: string;
+      readonly angle: number;
+      readonly sides: number;
+    }
+  | { readonly kind: 'circleThroughCorners'; readonly feature: string }
+  | {
+      readonly kind: 'tangents';
+      readonly feature: string;
+      readonly sides: number;
+      readonly bySetSquares: boolean;
+    }
+  | { readonly kind: 'tangentCrossings'; readonly feature: string; readonly sides: number }
+  // features on axes of their own
+  | {
+      readonly kind: 'axis';
+      readonly feature: string;
+      readonly of: 'feature' | 'base';
+      readonly angle: number;
+    }
+  | { readonly kind: 'copyOnCircle'; readonly feature: string; readonly angle: number }
+  | {
+      readonly kind: 'setOffOnAxis';
+      readonly feature: string;
+      readonly figure: Figure;
+      readonly way: 'along' | 'square';
+    }
+  | { readonly kind: 'squareToAxis' | 'parallelToAxis'; readonly feature: string }
+  | { readonly kind: 'firstSide'; readonly feature: string; readonly angle: number }
+  | { readonly kind: 'foldBack'; readonly feature: string }
+  | { readonly kind: 'foldedDepth'; readonly feature: string; readonly from: ViewName }
+  | { readonly kind: 'sharpSides'; readonly feature: string }
+  | { readonly kind: 'roundedCorner'; readonly feature: string; readonly figure: Figure }
+  // cuts
+  | {
+      readonly kind: 'trace';
+      readonly cut: string;
+      /** which leg of a bent cut, counted from 1 */
+      readonly leg: number | undefined;
+      /** by its two points where no angle is given */
+      readonly angle: number | undefined;
+    }
+  | { readonly kind: 'wholeEdge'; readonly what: 'generator' | 'edge'; readonly on: readonly string[] }
+  /** its label is empty where it only serves a curve */
+  | { readonly kind: 'cutPoint'; readonly label: string; readonly where: 'trace' | 'projector' }
+  | { readonly kind: 'cutPointOnLevel' }
+  | { readonly kind: 'levelCircle'; readonly profile: ViewName }
+  | { readonly kind: 'levelOnProfile' }
+  | { readonly kind: 'circleOfCut' }
+  | { readonly kind: 'joinCut'; readonly seen: boolean; readonly line: LineFaces }
+  // true shapes; `line` counts the lines between views: 1 for X1Y1
+  | { readonly kind: 'shapeLine'; readonly line: number }
+  | {
+      readonly kind: 'shapePoint';
+      readonly line: number;
+      readonly label: string;
+      readonly distances: ViewName;
+      /** whether it stands away from its projectors, so that spacings are carried along its line */
+      readonly apart: boolean;
+    }
+  | {
+      readonly kind: 'joinShape';
+      readonly cut: string;
+      /** the body whose shape it is, where there are several */
+      readonly body: string | undefined;
+      /** of the points it joins; undefined where one has none */
+      readonly labels: readonly string[] | undefined;
+      readonly straight: boolean;
+    }
+  // what makes a construction a drawing
+  | { readonly kind: 'centreLines' | 'cuttingPlanes' | 'hatching' | 'lettering' | 'rubOut' };
+
+/** What a step works towards. */
+export type Target =
+  | { readonly kind: 'nothing' | 'linesBetweenViews' | 'uncutSolid' }
+  | { readonly kind: 'feature'; readonly name: string }
+  | { readonly kind: 'box'; readonly of: ViewName }
+  | { readonly kind: 'trace' | 'cut' | 'trueShape'; readonly cut: string };

@@ -1,0 +1,83 @@
+import { degreesText, figureText } from './figures.ts';
+import { lineWords, placeWords, statedWords } from './places.ts';
+import { doneIn, type Sentences, seenWord, whySeen } from './sentence.ts';
+
+/** Lines, circles and plotted curves of the views. */
+export const LINE_SENTENCES: Sentences<
+  | 'drawLine'
+  | 'uncutLine'
+  | 'drawRound'
+  | 'lightCircle'
+  | 'divideCircle'
+  | 'ellipsePoints'
+  | 'joinEllipse'
+  | 'markOnCircle'
+  | 'joinPlotted'
+  | 'coneEnd'
+> = {
+  drawLine: ({ how, from, to, line }, { view }, w) => {
+    const [a, b] = [from, to].map((at) => view && placeWords(w, { view, at }));
+    const ends = a && b && a !== b ? ` from ${a} to ${b}` : '';
+    const place = `${ends} in the ${view} view${lineWords(line)}`;
+    return how === 'light'
+      ? { text: `Draw the line light${place}`, why: 'All lines are drawn light before any is lined in.' }
+      : { text: `Draw the ${how} line${place}`, why: whySeen(how === 'visible') };
+  },
+  uncutLine: ({ line }, { view }) => ({
+    text: `Draw the line light in the ${view} view${lineWords(line)}, as if nothing were cut`,
+    why: 'The whole solid first: the cut is then found on its edges.',
+  }),
+  drawRound: ({ seen, what, line }, { view }) => ({
+    text: `Draw the ${seenWord(seen)} ${what} in the ${view} view${lineWords(line)}`,
+    why: whySeen(seen),
+  }),
+  lightCircle: ({ figure, centre }, { view }, w) => {
+    const { of } = figure.origin;
+    const about = of && statedWords(of);
+    return {
+      text: `Set the compass to ${figureText(w, figure)} and draw a light circle${about ? ` about ${about}` : ''} in the ${view} view`,
+      why: 'A round feature is drawn first where it is a circle.',
+      brief: [
+        `draw a light circle of radius ${figureText(w, figure)} about`,
+        (view && placeWords(w, { view, at: centre })) ?? about ?? 'the centre',
+      ],
+    };
+  },
+  divideCircle: ({ middle, angle }, { view }, w) => {
+    const about = view && placeWords(w, { view, at: middle });
+    const circle = `the circle${about ? ` about ${about}` : ''}`;
+    return {
+      text: `Divide ${circle} in the ${view} view: a ray at ${degreesText(angle, 2)}, and the point where it meets the circle`,
+      why: 'Where a round face is a circle its generators stand at equal angles; each is a line in the other views.',
+      brief: [`divide ${circle} by rays at`, degreesText(angle, 2)],
+    };
+  },
+  ellipsePoints: ({ points, line }, { view }) => ({
+    ...doneIn(
+      view,
+      `draw two light circles about the centre, on the long and on the short half axis; of each ray take the height from the inner and the length from the outer one (${points} points`,
+      `)${lineWords(line)}`,
+    ),
+    why: 'A circle seen aslant is an ellipse; its half axes are projected, and two circles give as many points of it as are wanted.',
+  }),
+  joinEllipse: ({ seen, line }, { view }) => ({
+    text: `Join the points of the ${seenWord(seen)} ellipse in the ${view} view${lineWords(line)}`,
+    why: whySeen(seen),
+  }),
+  markOnCircle: (_i, { view }) => ({
+    text: `Mark where the light line meets the circle in the ${view} view`,
+    why: 'The curve lies on a round face: where that is a circle, one posting gives the other.',
+  }),
+  joinPlotted: ({ seen, line }, { view }) => ({
+    text: `Join the plotted points of the ${seenWord(seen)} curve in the ${view} view${lineWords(line)}`,
+    why: 'No instrument draws this curve; it is plotted point by point and joined by eye.',
+  }),
+  coneEnd: ({ feature, half, meets }, { view }) => ({
+    ...doneIn(
+      view,
+      `from the rim of ${feature} draw a light line at ${degreesText(half, 6)} to the axis`,
+      `; mark where it meets ${meets === 'axis' ? 'the axis' : 'the side of the hole'}`,
+    ),
+    why: 'The included angle is stated, half of it lies each side of the axis; no depth needs to be calculated.',
+  }),
+};
