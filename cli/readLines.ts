@@ -29,7 +29,13 @@ export const readLines = (
     const read = readTypedLine(line, typedContext(part, boxOf(part), assemblyReaders));
     if (read.kind === 'asks') {
       isOpen = true;
-      return { line, understood: null, assumed: [], question: read.question, offers: read.offers };
+      return {
+        line,
+        understood: null,
+        assumed: [],
+        question: read.question,
+        offers: [...read.offers, ...(read.instead ?? [])],
+      };
     }
     const understood = enteredSentences(part, read).join('; ');
     part = enterReading(part, read);

@@ -1,41 +1,8 @@
 'use client';
 import { decimal } from '../../core/number/format.ts';
 import type { SolidPicture } from '../../workers/solidsPicture.ts';
+import { SmallPictorial } from '../SmallPictorial.tsx';
 import type { Search } from './useSolids.ts';
-
-const MARGIN = 0.06;
-
-const Picture = ({ solid }: { solid: SolidPicture }) => {
-  const [x, y, w, h] = solid.pictorial.box;
-  const m = MARGIN * Math.max(w, h);
-  return (
-    <svg
-      viewBox={`${x - m} ${y - m} ${w + 2 * m} ${h + 2 * m}`}
-      className="h-28 w-32 shrink-0"
-      role="img"
-      aria-label="Pictorial"
-    >
-      <title>Pictorial</title>
-      <path
-        d={solid.pictorial.hidden}
-        fill="none"
-        stroke="var(--color-faint)"
-        strokeWidth={0.8}
-        strokeDasharray="3 3"
-        vectorEffect="non-scaling-stroke"
-      />
-      <path
-        d={solid.pictorial.visible}
-        fill="none"
-        stroke="var(--color-ink)"
-        strokeWidth={1.5}
-        strokeLinejoin="round"
-        strokeLinecap="round"
-        vectorEffect="non-scaling-stroke"
-      />
-    </svg>
-  );
-};
 
 const headline = (search: Search): string => {
   if (search.state === 'waiting') return 'Draw two views or more.';
@@ -111,7 +78,7 @@ export const FoundSolids = ({
                 onClick={() => onChoose(i)}
                 className="flex w-full items-center gap-3 px-3 pt-2 text-left"
               >
-                <Picture solid={s} />
+                <SmallPictorial of={s.pictorial} className="h-28 w-32 shrink-0" />
                 <span className="min-w-0 text-[13px]">
                   <b className="block text-[14px]">Solid {i + 1}</b>
                   <span className="figures block text-second">

@@ -3,10 +3,10 @@ import { Ask } from './ask.ts';
 import { block, cornerCut, notch, pocket, profile, step } from './blocks.ts';
 import { type Drafts, type Maker, need, type Quantity3, runsAlong, seesSides } from './draft.ts';
 import { brokenEdge } from './edges.ts';
-import type { FaceName } from './faces.ts';
+import { FACE_AXES, type FaceName } from './faces.ts';
 import { inclinedToPlanes, isToPlanes } from './inclined.ts';
 import type { Meaning } from './lexicon.ts';
-import { shapeNamed, type TypedContext } from './placing.ts';
+import { shapeNamed, shifted, type TypedContext } from './placing.ts';
 import { prism, pyramid, pyramidHole } from './polygons.ts';
 import { isLathe } from './roles.ts';
 import { cone, cylinder, hole, slot, sphere, taperingHole, torus, tube, turned } from './rounds.ts';
@@ -140,7 +140,8 @@ export const draftsOf = (tokens: readonly Token[], whole: TypedContext): Drafts 
   const mirrored = mirrors ? mirrorOf(s, whole) : undefined;
   // faces, edges and middles are those of the shape that the line names
   const c = { ...whole, box: shapeNamed(s, whole) ?? whole.box };
-  const plain = spread(maker(s, c), s);
+  const lookedAt = s.sight();
+  const plain = sunkIn(spread(maker(s, c), s), s, lookedAt, c);
   const made = toPlanes ? inclinedToPlanes(plain, s, c) : plain;
   return {
     assumed: [...s.respelled().map(([raw, m]) => `"${raw}" read as ${m}`), ...made.assumed],
@@ -171,6 +172,24 @@ const leanOf = (s: Said): FeatureFile['turn'] => {
   if (!face) throw new Ask('To which side does it lean?', ['right', 'left', 'front', 'back']);
   const [axis, sense] = LEANS[face];
   return [{ axis, angle: sense === 1 ? angle : typedQuantity(`-${angle}`) }];
+};
+
+/** What is sunk into the face that it stands on is moved into it; its length stays. */
+const sunkIn = (made: Drafts, s: Said, faces: readonly FaceName[], c: TypedContext): Drafts => {
+  if (!s.sees('sunk')) return made;
+  const by = need(s.plainly('sunk'), 'How deep is it sunk?', 'sunk 5');
+  const [first, ...others] = made.features;
+  if (!first || others.length || first.op !== 'add' || !c.box)
+    throw new Ask('Only one thing that is added to a part is sunk into it. How deep is it cut?', ['5 deep']);
+  const face = first.shape.kind === 'block' ? (faces[0] ?? 'top') : (first.plane ?? faces[0] ?? 'top');
+  const [, , n, side] = FACE_AXES[face];
+  const at = [...(first.at ?? [0, 0, 0])] as Quantity3;
+  const base = c.worth(String(at[n]));
+  at[n] =
+    base === undefined
+      ? `${at[n]} ${side === 1 ? '-' : '+'} ${by}`
+      : shifted(base, String(by), side === 1 ? -1 : 1, c);
+  return { ...made, features: [{ ...first, at }] };
 };
 
 /** Copies in a row, for shapes whose maker knows of none. */

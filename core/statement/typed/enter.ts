@@ -1,12 +1,12 @@
 import { type Box3, EMPTY_BOX, joinBoxes } from '../../geometry/box.ts';
 import { partModel } from '../../part/model.ts';
-import type { PartFile } from '../../part/schema.ts';
+import type { FeatureFile, PartFile } from '../../part/schema.ts';
 import { sizeReader } from '../../part/sizes.ts';
 import { boxOfAdditions } from '../../solid/body.ts';
 import { referenceOf } from '../reference.ts';
 import { bodySentence, featureSentence } from '../sentence.ts';
 import { workedBody, workedIndex } from '../workedBody.ts';
-import { cutMeets, levelAt } from './levels.ts';
+import { bodyIsCut, levelAt } from './levels.ts';
 import type { AssemblyReaders, RoundShape, TypedContext } from './placing.ts';
 import type { TypedReading } from './typedLine.ts';
 
@@ -36,12 +36,29 @@ export const typedContext = (
     rounds: box ? roundsIn(part) : [],
     ...(box && {
       levelAt: (face, at) => levelAt(part, face, at),
-      meets: (cut) => cutMeets(part, cut),
+      meets: (cut) => {
+        const isCut = bodyIsCut(part, cut);
+        return part.bodies.some((_, i) => isCut(i));
+      },
+      otherBody: (cut) => otherBodyCut(part, cut),
     }),
     used: workedBody(part)?.features.map((f) => f.id) ?? [],
     ...ofBodies,
     worth,
   };
+};
+
+/** The body that a cut belongs in because it misses the one that lines go to: the first that it meets and that stands in its own place. */
+const otherBodyCut = (
+  part: PartFile,
+  cut: FeatureFile,
+): { name: string; used: readonly string[] } | undefined => {
+  const isCut = bodyIsCut(part, cut);
+  if (part.bodies.length < 2 || isCut(workedIndex(part))) return undefined;
+  const body = part.bodies.find(
+    (b, i) => !b.place?.length && !b.turn?.length && !b.at && b.features.length > 0 && isCut(i),
+  );
+  return body && { name: body.name, used: body.features.map((f) => f.id) };
 };
 
 const knownAlone = new WeakMap<PartFile, PartFile>();
@@ -120,13 +137,17 @@ const worthIn = (part: PartFile): TypedContext['worth'] => {
 
 type Entered = Exclude<TypedReading, { kind: 'asks' }>;
 
+/** The number of the body that the features of a line go to. */
+const targetOf = (part: PartFile, read: Extract<Entered, { kind: 'understood' }>): number =>
+  read.into === undefined ? workedIndex(part) : part.bodies.findIndex((b) => b.name === read.into);
+
 /** The part with what a line said. The first body of an empty statement is named after the part. */
 export const enterReading = (part: PartFile, read: Entered): PartFile => {
   if (read.kind === 'size') return { ...part, dims: { ...part.dims, [read.name]: read.value } };
   if (read.kind === 'fastened') return { ...part, bodies: [...read.bodies] };
   const features = [...read.features];
   const { bodies } = part;
-  const worked = workedIndex(part);
+  const worked = targetOf(part, read);
   if (read.body !== undefined || worked < 0)
     return { ...part, bodies: [...bodies, { name: read.body ?? 'part', features }] };
   return {
@@ -147,7 +168,7 @@ export const enteredSentences = (part: PartFile, read: Entered): string[] => {
           .map((t) => t.text)
           .join(''),
       );
-  const body = workedBody(after);
+  const body = after.bodies[read.body === undefined ? targetOf(after, read) : workedIndex(after)];
   const from = referenceOf(after, body?.features ?? [], body);
   return read.features.map((f) =>
     featureSentence(f, [], from)

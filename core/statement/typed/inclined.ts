@@ -7,32 +7,62 @@ import type { Said } from './said.ts';
 
 /** Whether a line says how a solid stands to the planes of projection: what it rests on, or its axis inclined to HP or VP. */
 export const isToPlanes = (s: Said): boolean =>
-  s.sees('hplane', 'vplane', 'restingedge', 'restingcorner', 'restingface', 'parallelhp', 'parallelvp');
+  s.sees(
+    'hplane',
+    'vplane',
+    'restingedge',
+    'restingcorner',
+    'restingface',
+    'restinggenerator',
+    'restingslant',
+    'restingside',
+    'parallelhp',
+    'parallelvp',
+  );
 
-/** What of the base lies lowest: an edge, a corner, or the whole side of a lying solid. A round base has corners only. */
-type Rest = 'edge' | 'corner' | 'face';
+/**
+ * What of a solid touches the ground: an edge or a corner (of a round base, a point) of its base; or, of one that lies, a face, a slant edge, a
+ * generator, or a side that is not named.
+ */
+type Rest = 'edge' | 'corner' | 'face' | 'slant' | 'generator' | 'side';
+const RESTS = {
+  edge: 'restingedge',
+  corner: 'restingcorner',
+  face: 'restingface',
+  slant: 'restingslant',
+  generator: 'restinggenerator',
+  side: 'restingside',
+} as const;
 const restOf = (s: Said): Rest | undefined => {
-  const edge = s.has('restingedge');
-  const corner = s.has('restingcorner');
-  const face = s.has('restingface');
-  if ([edge, corner, face].filter(Boolean).length > 1)
-    throw new Ask('It can rest on one thing only. On what does it rest?', []);
-  return edge ? 'edge' : corner ? 'corner' : face ? 'face' : undefined;
+  const found = (Object.keys(RESTS) as Rest[]).filter((r) => s.has(RESTS[r]));
+  if (found.length > 1) throw new Ask('It can rest on one thing only. On what does it rest?', []);
+  return found[0];
 };
 
-/** How far the base reaches from the axis to its corner and to the middle of an edge; both the radius where it is round. */
-const reachOf = (
-  { shape }: Draft,
-  c: TypedContext,
-): { corner: number; edge: number; sides: number | undefined } => {
+/** How far an end reaches from the axis to its corner and to the middle of an edge; both the radius where it is round. */
+type Reach = { readonly corner: number; readonly edge: number };
+/** A solid with an axis: how many sides it has, none where it is round; how far its ends reach, nought at a point; and how long it is. */
+type Axial = {
+  readonly base: Reach;
+  readonly far: Reach;
+  readonly sides: number | undefined;
+  readonly height: number;
+};
+
+const axialOf = ({ shape }: Draft, c: TypedContext): Axial => {
   const worth = (q: Quantity | undefined): number => {
     const x = q === undefined ? undefined : c.worth(String(q));
     if (x === undefined) throw new Ask('How large is its base?', []);
     return x;
   };
+  const round = (diameter: Quantity | undefined): Reach => {
+    const radius = diameter === undefined ? 0 : worth(diameter) / 2;
+    return { corner: radius, edge: radius };
+  };
   if (shape.kind === 'cylinder' || shape.kind === 'cone') {
-    const radius = worth(shape.diameter) / 2;
-    return { corner: radius, edge: radius, sides: undefined };
+    const base = round(shape.diameter);
+    const far = shape.kind === 'cylinder' ? base : round(shape.topDiameter);
+    return { base, far, sides: undefined, height: worth(shape.height) };
   }
   if (shape.kind !== 'prism' && shape.kind !== 'pyramid')
     throw new Ask('Only prisms, pyramids, cylinders and cones are placed by their axis. How is it turned?', [
@@ -40,21 +70,68 @@ const reachOf = (
     ]);
   const sides = worth(shape.sides);
   const half = Math.PI / sides;
-  const corner =
-    shape.side !== undefined
-      ? worth(shape.side) / (2 * Math.sin(half))
-      : shape.acrossCorners !== undefined
-        ? worth(shape.acrossCorners) / 2
-        : worth(shape.acrossFlats) / 2 / Math.cos(half);
-  return { corner, edge: corner * Math.cos(half), sides };
+  const regular = (
+    side: Quantity | undefined,
+    corners: Quantity | undefined,
+    flats: Quantity | undefined,
+  ): Reach => {
+    const corner =
+      side !== undefined
+        ? worth(side) / (2 * Math.sin(half))
+        : corners !== undefined
+          ? worth(corners) / 2
+          : flats !== undefined
+            ? worth(flats) / 2 / Math.cos(half)
+            : 0;
+    return { corner, edge: corner * Math.cos(half) };
+  };
+  const base = regular(shape.side, shape.acrossCorners, shape.acrossFlats);
+  const far =
+    shape.kind === 'prism' ? base : regular(shape.topSide, shape.topAcrossCorners, shape.topAcrossFlats);
+  return { base, far, sides, height: worth(shape.height) };
 };
 
 const tidy = (x: number): number => Number(x.toFixed(9));
+const DEGREE = Math.PI / 180;
+
+/** What of its base is lowest, and by how many degrees its axis falls towards the far end, of a solid that lies. */
+type Lying = { readonly on: 'edge' | 'corner'; readonly fall: number };
+
+/**
+ * How a solid lies: with parallel sides its axis is level; one that narrows lies on a slanting side, so that its axis falls by the angle of that
+ * side, unless the line says that its axis is level.
+ */
+const lyingOn = (rest: Rest | undefined, { base, far, sides, height }: Axial, isLevel: boolean): Lying => {
+  const narrows = Math.abs(base.corner - far.corner) > 1e-9;
+  const fallOf = (on: 'edge' | 'corner'): number =>
+    narrows && !isLevel ? Math.atan((base[on] - far[on]) / height) / DEGREE : 0;
+  if (sides === undefined) {
+    if (rest === 'face' || rest === 'slant' || rest === 'edge')
+      throw new Ask('A round solid has no such side. Does it lie on a generator?', ['lying on a generator']);
+    return { on: 'corner', fall: fallOf('corner') };
+  }
+  if (rest === 'generator')
+    throw new Ask('A solid with flat sides has no generators. On what does it lie?', ['lying on a face']);
+  if (rest === 'face') return { on: 'edge', fall: fallOf('edge') };
+  if (rest === 'slant') return { on: 'corner', fall: fallOf('corner') };
+  if (rest === 'edge' || rest === 'corner') {
+    // its base edge or corner touches the ground, and nothing else does
+    if (narrows && !isLevel)
+      throw new Ask('Does it lie on that side, or is its axis level?', [
+        rest === 'edge' ? 'axis level' : 'lying on a slant edge',
+      ]);
+    return { on: rest, fall: 0 };
+  }
+  throw new Ask(
+    'On what does it lie?',
+    narrows ? ['lying on a face', 'lying on a slant edge'] : ['lying on a face', 'resting on a corner'],
+  );
+};
 
 /**
  * A solid placed by its axis, as the problems of descriptive geometry state it: it rests on HP by an edge or a corner of its base, its
- * axis inclined to HP and parallel to VP; or it lies on a face or generator, its axis parallel to HP and inclined to VP. The axis leans to
- * the right; what the solid rests on is at the right of its base.
+ * axis inclined to HP and parallel to VP; or it lies on a face, a slant edge or a generator, its axis inclined to VP or parallel to it. The axis
+ * leans to the right; what the solid rests on is at the right of its base.
  */
 export const inclinedToPlanes = (made: Drafts, s: Said, c: TypedContext): Drafts => {
   const [draft, ...others] = made.features;
@@ -84,43 +161,56 @@ export const inclinedToPlanes = (made: Drafts, s: Said, c: TypedContext): Drafts
     throw new Ask(`An axis is inclined by more than 0 and less than 90 degrees, not ${text}. By how many?`, [
       'inclined 30',
     ]);
-  const lies = toVp || alongHp || rest === 'face';
-  if ((toHp && alongHp) || (toVp && alongVp) || (lies && toHp))
+  const isOnSide = rest === 'face' || rest === 'slant' || rest === 'generator' || rest === 'side';
+  const lies = toVp || alongHp || isOnSide;
+  if ((toHp && alongHp) || (toVp && alongVp))
     throw new Ask('An axis that is parallel to a plane is not inclined to it. Which is it?', []);
-  const { corner, edge, sides } = reachOf(draft, c);
-  const on: Rest | undefined = sides === undefined ? 'corner' : lies && rest === 'face' ? 'edge' : rest;
-  if (!on)
+  if (lies && toHp)
     throw new Ask(
-      'On what does it rest?',
-      lies
-        ? ['resting on a face', 'resting on a corner']
-        : ['resting on a base edge', 'resting on a base corner'],
+      'The side on which it lies sets how its axis is inclined to HP. Which of the two is stated?',
+      [],
     );
-  if (draft.shape.kind === 'cone' || (draft.shape.kind === 'pyramid' && lies))
-    if (lies)
-      throw new Ask(
-        'A solid with a point lies on a slanting side, which is not placed by its axis. Is its axis inclined to HP?',
-        ['axis inclined 30 to HP, parallel to VP'],
-      );
-  const lean = lies ? 90 : 90 - (angle ?? 0);
+  const axial = axialOf(draft, c);
+  const { base, sides } = axial;
+  const lying = lies ? lyingOn(rest, axial, alongHp) : undefined;
+  const on =
+    lying?.on ?? (sides === undefined || rest === 'corner' ? 'corner' : rest === 'edge' ? 'edge' : undefined);
+  if (!on) throw new Ask('On what does it rest?', ['resting on a base edge', 'resting on a base corner']);
   if (!lies && angle === undefined)
     throw new Ask('By how many degrees is its axis inclined to HP?', ['axis inclined 30 to HP']);
+  const fall = lying?.fall ?? 0;
+  // from upright to where it stands
+  const lean = lies ? 90 + fall : 90 - (angle ?? 0);
   // a polygon is drawn with an edge to the front: an edge, or the corner after it, is turned to the right
   const turned = sides === undefined ? 0 : on === 'edge' ? 90 : 90 + 180 / sides;
   const step = sides === undefined ? 360 : 360 / sides;
   const first = tidy(turned % step);
-  const low = (on === 'edge' ? edge : corner) * Math.sin((lean * Math.PI) / 180);
+  const low = base[on] * Math.sin(lean * DEGREE);
+  // an axis that falls is turned further in plan than it is inclined to VP
+  const inPlan =
+    toVp && angle !== undefined && fall ? Math.sin(angle * DEGREE) / Math.cos(fall * DEGREE) : undefined;
+  if (inPlan !== undefined && inPlan > 1)
+    throw new Ask(
+      `Lying so, its axis is inclined to HP by ${tidy(fall)} degrees already, and to VP by no more than ${tidy(90 - fall)}. By how many?`,
+      ['inclined 30'],
+    );
+  const about = inPlan === undefined ? text : String(tidy(Math.asin(inPlan) / DEGREE));
   const turn = [
     ...(first ? [{ axis: 'z' as const, angle: first }] : []),
-    { axis: 'y' as const, angle: lies ? 90 : typedQuantity(`90 - ${text}`) },
-    ...(toVp && text !== undefined ? [{ axis: 'z' as const, angle: typedQuantity(text) }] : []),
+    { axis: 'y' as const, angle: lies ? tidy(lean) : typedQuantity(`90 - ${text}`) },
+    ...(toVp && about !== undefined ? [{ axis: 'z' as const, angle: typedQuantity(about) }] : []),
   ];
-  const assumed = ['it leans to the right', ...(toVp ? ['its far end to the back'] : [])];
+  const assumed = [
+    'it leans to the right',
+    ...(toVp ? ['its far end to the back'] : []),
+    ...(alongVp || alongHp || toVp ? [] : ['its axis parallel to VP']),
+    ...(fall ? ['turned by the slope of its side as its sizes are now'] : []),
+    ...(rest === undefined && lies && sides === undefined && alongHp && axial.far.corner !== base.corner
+      ? ['a point of its base on HP']
+      : []),
+  ];
   return {
     features: [{ ...draft, turn, at: [0, 0, tidy(low)] as Quantity3 }],
-    assumed: [
-      ...made.assumed,
-      ...(alongVp || alongHp || toVp ? assumed : [...assumed, 'its axis parallel to VP']),
-    ],
+    assumed: [...made.assumed, ...assumed],
   };
 };

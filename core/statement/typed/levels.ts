@@ -1,7 +1,8 @@
+import type { Vec3 } from '../../geometry/vec.ts';
 import { partModel } from '../../part/model.ts';
 import type { FeatureFile, PartFile } from '../../part/schema.ts';
 import { insideSolid, type Solid, solidOf, type Tolerance, toleranceFor } from '../../solid/body.ts';
-import { workedBody } from '../workedBody.ts';
+import { workedIndex } from '../workedBody.ts';
 import { FACE_AXES, type FaceName } from './faces.ts';
 
 /** How far below a level material is looked for, as a share of the part's size. */
@@ -55,37 +56,52 @@ export const levelAt = (part: PartFile, face: FaceName, at: readonly number[]): 
 /** Where along each direction of a cut material is looked for: close to its ends too, for it may only just reach the part. */
 const SAMPLES = [0.004, 0.03, 0.1, 0.25, 0.4, 0.5, 0.6, 0.75, 0.9, 0.97, 0.996];
 
-/** Whether a cut takes anything off the part as it stands. One that cannot be worked out is not doubted here. */
-export const cutMeets = (part: PartFile, cut: FeatureFile): boolean => {
-  const body = workedBody(part);
-  if (!body) return true;
-  const model = partModel({
-    ...part,
-    bodies: [{ ...body, features: [...body.features, { ...cut, id: 'typed cut' }] }],
-  });
-  const own = model.ok ? model.value.bodies[0] : undefined;
+/**
+ * Whether a cut takes anything off a body of the part as it stands, asked by the body's number. Of a cut that cannot be worked out it is not
+ * doubted that it meets the body that lines go to.
+ */
+export const bodyIsCut = (part: PartFile, cut: FeatureFile): ((body: number) => boolean) => {
+  const worked = workedIndex(part);
+  const body = part.bodies[worked];
+  const model =
+    body &&
+    partModel({
+      ...part,
+      bodies: [{ ...body, features: [...body.features, { ...cut, id: 'typed cut' }] }],
+    });
+  const own = model?.ok ? model.value.bodies[0] : undefined;
   const last = own?.operations.at(-1);
-  if (!own || !last || last.feature !== 'typed cut') return true;
+  if (!own || !last || last.feature !== 'typed cut') return (i) => i === worked;
   const { solids, tol, along } = levelsOf(part);
   const cutter = solidOf({ ...own, operations: [{ ...last, op: 'add' }] }, tol);
-  return last.cells.some(({ cell }) => {
-    // a cut right through reaches far beyond the part
-    const [from, to] = [0, 1, 2].reduce<[number[], number[]]>(
-      ([lo, hi], axis) => [
-        [...lo, Math.max(cell.box[axis] as number, Math.min(...(along[axis] as readonly number[])))],
-        [...hi, Math.min(cell.box[axis + 3] as number, Math.max(...(along[axis] as readonly number[])))],
-      ],
-      [[], []],
+  const ends = last.cells.map(({ cell }) =>
+    [0, 1, 2].map((axis): [number, number] => {
+      const levels = along[axis] as readonly number[];
+      // a cut right through reaches far beyond the part
+      return [
+        Math.max(cell.box[axis] as number, Math.min(...levels)),
+        Math.min(cell.box[axis + 3] as number, Math.max(...levels)),
+      ];
+    }),
+  );
+  return (i) => {
+    const solid = solids[i];
+    return (
+      solid !== undefined &&
+      ends.some((box) => {
+        const at = (axis: number, share: number): number => {
+          const [from, to] = box[axis] as [number, number];
+          return from + share * (to - from);
+        };
+        return SAMPLES.some((x) =>
+          SAMPLES.some((y) =>
+            SAMPLES.some((z) => {
+              const p: Vec3 = [at(0, x), at(1, y), at(2, z)];
+              return insideSolid(cutter, p) && insideSolid(solid, p);
+            }),
+          ),
+        );
+      })
     );
-    const at = (axis: number, share: number): number =>
-      (from[axis] as number) + share * ((to[axis] as number) - (from[axis] as number));
-    return SAMPLES.some((x) =>
-      SAMPLES.some((y) =>
-        SAMPLES.some((z) => {
-          const p = [at(0, x), at(1, y), at(2, z)] as [number, number, number];
-          return insideSolid(cutter, p) && solids.some((s) => insideSolid(s, p));
-        }),
-      ),
-    );
-  });
+  };
 };

@@ -85,19 +85,36 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
     ' alongheight ',
   ],
   [/\bof\s+(?:the\s+)?(?:whole(?:\s+(?:part|thing|body))?|everything)\b/gi, ' ofwhole '],
+  [
+    /\bparallel\s+to\s+(?:both\s+(?:the\s+)?planes(?:\s+of\s+projection)?|(?:both\s+)?(?:the\s+)?(?:hp\s+and\s+(?:the\s+|to\s+)*vp|vp\s+and\s+(?:the\s+|to\s+)*hp))\b/gi,
+    ' parallelhp parallelvp ',
+  ],
   [/\bparallel\s+to\s+(?:the\s+)?(?:vp\b|v\.p\.?|vertical\s+plane)/gi, ' parallelvp '],
   [/\bparallel\s+to\s+(?:the\s+)?(?:hp\b|h\.p\.?|horizontal\s+plane|ground)/gi, ' parallelhp '],
+  [
+    /\b(?:rest(?:s|ing)?|l(?:ies|ying))\s+(?:on\s+(?:the\s+)?(?:hp|h\.p\.|ground)\s+)?(?:on|with|along)\s+(?:one\s+of\s+)?(?:an?\s+|its\s+|the\s+|one\s+)?generators?(?:\s+on\s+(?:the\s+)?(?:hp|h\.p\.?|ground)(?![a-z]))?/gi,
+    ' restinggenerator ',
+  ],
+  [
+    /\b(?:rest(?:s|ing)?|l(?:ies|ying))\s+(?:on\s+(?:the\s+)?(?:hp|h\.p\.|ground)\s+)?(?:on|with|along)\s+(?:one\s+of\s+)?(?:an?\s+|its\s+|the\s+|one\s+)?(?:slant(?:ing)?|longer|long|lateral)\s+edges?\b/gi,
+    ' restingslant ',
+  ],
+  [
+    /\bl(?:ies|ying)\s+(?:down|flat|on\s+(?:its|one|the|a)\s+side(?!\s+(?:face|edge))|on\s+(?:the\s+)?ground)\b/gi,
+    ' restingside ',
+  ],
+  [/\b(?:with\s+)?(?:its\s+)?axis\s+(?:is\s+)?(?:horizontal|level)\b/gi, ' axis parallelhp '],
+  [
+    /\b(?:rest(?:s|ing)?|l(?:ies|ying)|stand(?:s|ing)?)\s+(?:on\s+(?:the\s+)?(?:hp|h\.p\.|ground)\s+)?(?:on|with)\s+(?:one\s+of\s+)?(?:an?\s+|its\s+|the\s+|one\s+)?(?:(?:rectangular|triangular|slant(?:ing)?|side|lateral)\s+)?faces?\b/gi,
+    ' restingface ',
+  ],
   [
     /\b(?:rest(?:s|ing)?|l(?:ies|ying)|stand(?:s|ing)?)\s+(?:on\s+(?:the\s+)?(?:hp|h\.p\.|ground)\s+)?(?:on|with)\s+(?:one\s+of\s+)?(?:an?\s+|its\s+|the\s+|one\s+)?(?:base\s+)?(?:edges?|sides?)(?:\s+of\s+(?:its|the)\s+base)?\b/gi,
     ' restingedge ',
   ],
   [
-    /\b(?:rest(?:s|ing)?|l(?:ies|ying)|stand(?:s|ing)?)\s+(?:on\s+(?:the\s+)?(?:hp|h\.p\.|ground)\s+)?(?:on|with)\s+(?:one\s+of\s+)?(?:an?\s+|its\s+|the\s+|one\s+)?(?:base\s+)?(?:corners?|points?|generators?)(?:\s+of\s+(?:its|the)\s+base)?\b/gi,
+    /\b(?:rest(?:s|ing)?|l(?:ies|ying)|stand(?:s|ing)?)\s+(?:on\s+(?:the\s+)?(?:hp|h\.p\.|ground)\s+)?(?:on|with)\s+(?:one\s+of\s+)?(?:an?\s+|its\s+|the\s+|one\s+)?(?:base\s+)?(?:corners?|points?)(?:\s+of\s+(?:its|the)\s+base)?\b/gi,
     ' restingcorner ',
-  ],
-  [
-    /\b(?:rest(?:s|ing)?|l(?:ies|ying)|stand(?:s|ing)?)\s+(?:on\s+(?:the\s+)?(?:hp|h\.p\.|ground)\s+)?(?:on|with)\s+(?:one\s+of\s+)?(?:an?\s+|its\s+|the\s+|one\s+)?(?:rectangular\s+)?faces?\b/gi,
-    ' restingface ',
   ],
   [
     /\b(?:rest(?:s|ing)?|stand(?:s|ing)?)\s+(?:upright\s+)?on\s+(?:the\s+)?(?:hp|h\.p\.?|ground|its\s+base(?:\s+on\s+(?:the\s+)?(?:hp|h\.p\.?|ground))?)(?![a-z])/gi,
@@ -106,6 +123,12 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
   [/\b(?:on|in)\s+(?:the\s+)?(?:hp|h\.p\.?)(?![a-z])/gi, ' the '],
   [/\b(?:the\s+)?(?:hp|h\.p\.?|horizontal\s+plane)(?![a-z])/gi, ' hplane '],
   [/\b(?:the\s+)?(?:vp|v\.p\.?|vertical\s+plane)(?![a-z])/gi, ' vplane '],
+  [/\blying\b/gi, ' restingside '],
+  [
+    /\b(?:sunk(?:en)?|let|set|inserted)\s+(?=[\d./ ]+(?:mm\s+|in\s+|"\s*)?(?:deep\s+)?in(?:to)?\b)/gi,
+    ' sunk ',
+  ],
+  [/(?<=\bsunk\s+[\d./ ]{1,12}(?:mm|in|")?\s*)deep\b/gi, ' '],
   [/\binclined\s+(?:at\s+(?:an\s+angle\s+of\s+)?|by\s+)/gi, ' inclined '],
   [/\b(?:base\s+(?:edge|side)|(?:edge|side)\s+of\s+(?:the\s+|its\s+)?base)\b/gi, ' side '],
   [/\bin\s+(?:the\s+)?(?:middle|cent(?:re|er))\b/gi, ' centre '],
@@ -209,6 +232,10 @@ export const SPELLINGS = {
   restingedge: 'restingedge',
   restingcorner: 'restingcorner',
   restingface: 'restingface',
+  restinggenerator: 'restinggenerator',
+  sunk: 'sunk sunken',
+  restingslant: 'restingslant',
+  restingside: 'restingside',
   ofWhole: 'ofwhole',
   ofShape: 'ofshape',
   alongwidth: 'alongwidth',
@@ -277,6 +304,9 @@ const INNER = new Set([
   'restingedge',
   'restingcorner',
   'restingface',
+  'restinggenerator',
+  'restingslant',
+  'restingside',
 ]);
 
 /** Words that one may be offered to go on with, each in its first spelling. */

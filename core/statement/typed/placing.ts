@@ -44,6 +44,10 @@ export type TypedContext = {
   readonly levelAt?: (face: FaceName, at: readonly number[]) => number | undefined;
   /** whether a cut takes anything off the part as it stands; judged by boxes where missing */
   readonly meets?: (cut: FeatureFile) => boolean;
+  /** the other body that a cut belongs in because it misses the one that lines go to, with the names of its features */
+  readonly otherBody?: (
+    cut: FeatureFile,
+  ) => { readonly name: string; readonly used: readonly string[] } | undefined;
   /** reads a line about whole bodies: what it does, or nothing where it is none; missing where lines are read without a part */
   readonly assembly?: (line: string) => (() => Fastened) | undefined;
   /** the worth of a figure in the part's unit, an expression's too; undefined where it cannot be worked out */

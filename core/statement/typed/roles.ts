@@ -2,7 +2,7 @@ import { Ask } from './ask.ts';
 import { type FaceName, isFace } from './faces.ts';
 import type { Meaning } from './lexicon.ts';
 import { SIDES } from './lexicon.ts';
-import type { Token } from './tokens.ts';
+import type { Span, Token } from './tokens.ts';
 
 /** Sizes that a word beside a figure names. */
 const LABELS = [
@@ -29,6 +29,7 @@ const LABELS = [
   'overall',
   'base',
   'wall',
+  'sunk',
 ] as const;
 export type Label = (typeof LABELS)[number];
 
@@ -85,7 +86,7 @@ const AFTER = new Set([
 /** Words that rather take the figure after them where a shape has the one before: "hole 5 pcd 30". */
 const LATE: readonly Label[] = ['pcd', 'pitch'];
 /** Words whose figures only come after them. */
-const BEFORE: readonly Label[] = ['metric', 'corners', 'tubeSize', 'overall'];
+const BEFORE: readonly Label[] = ['metric', 'corners', 'tubeSize', 'overall', 'sunk'];
 /** Shapes that come in numbers. */
 const PLURALS = new Set<Meaning>(['hole', 'slot', 'cylinder', 'block', 'notch', 'pocket', 'groove']);
 /** Words that may stand between a number and the things that are counted: "2 drilled holes", "4 through holes". */
@@ -404,7 +405,8 @@ export const rolesOf = (words: readonly Token[]): Roles => {
     const after =
       behind?.kind === 'figure' && behind.parted && before !== undefined ? undefined : figureAt(i + 1);
     const onlyAfter =
-      AFTER.has(w.raw.toLowerCase()) || ((label === 'af' || label === 'ac') && before !== undefined);
+      (AFTER.has(w.raw.toLowerCase()) && before !== undefined) ||
+      ((label === 'af' || label === 'ac') && before !== undefined);
     const onlyBefore = BEFORE.includes(label);
     const k =
       before !== undefined &&
@@ -460,6 +462,32 @@ export const rolesOf = (words: readonly Token[]): Roles => {
     faces,
     plain,
   };
+};
+
+/** A word between two figures that may belong to either, and where it stands in the line. */
+export type SharedWord = Span & { readonly word: string };
+
+/** Words for sizes that are written on either side of their figure. */
+const EITHER_SIDE = new Set(['wide', 'deep', 'high', 'tall', 'thick', 'long']);
+
+/**
+ * The word of a line that may belong to the figure before it or to the one behind it: "deep" in "hole 8 deep 10". None where a comma stands on
+ * one side of it, where either figure has another name, or where the sizes before it show on which side names are written.
+ */
+export const betweenFigures = (words: readonly Token[]): SharedWord | undefined => {
+  const isFigure = (w: Token | undefined): boolean => w?.kind === 'figure' && !w.degrees;
+  const isName = (w: Token | undefined): boolean =>
+    w?.kind === 'word' && (isLabelWord(w) || w.means === 'from' || w.means === 'off' || w.means === 'row');
+  const i = words.findIndex((w, k) => {
+    if (w.kind !== 'word' || w.parted || !EITHER_SIDE.has(w.raw.toLowerCase())) return false;
+    const [first, before, behind, next] = [words[k - 2], words[k - 1], words[k + 1], words[k + 2]];
+    if (!isFigure(before) || !isFigure(behind) || behind?.parted) return false;
+    // "20 wide 10 deep 5": names stand behind their figures here; "dia 8 deep 10": before them
+    if (isName(first) && !before?.parted) return false;
+    return next === undefined || next.parted || !(isFigure(next) || next.kind === 'by' || isName(next));
+  });
+  const w = words[i];
+  return w?.kind === 'word' ? { word: w.raw, from: w.from, to: w.to } : undefined;
 };
 
 /** "turned" says that a part is made on the lathe, where no other shape is named and nothing is turned by an angle. */

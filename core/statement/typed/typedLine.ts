@@ -8,7 +8,7 @@ import { draftsOf } from './drafts.ts';
 import { gridOf, rowsOf } from './grid.ts';
 import { OFFERED } from './lexicon.ts';
 import type { Fastened, TypedContext } from './placing.ts';
-import { countSplit, refuseDoubles } from './roles.ts';
+import { betweenFigures, countSplit, refuseDoubles, type SharedWord } from './roles.ts';
 import { type Span, type Token, tokensOf } from './tokens.ts';
 
 /**
@@ -22,6 +22,8 @@ export type TypedReading =
       readonly kind: 'understood';
       /** the name of a new body that the features begin, where the line says so */
       readonly body?: string;
+      /** the name of another body than the last that they go into, where they are cuts that miss the last */
+      readonly into?: string;
       readonly features: readonly FeatureFile[];
       readonly assumed: readonly string[];
       /** which characters of the line each part of the reading used; absent where the line is a sentence of the statement itself */
@@ -34,7 +36,14 @@ export type TypedReading =
       readonly added: readonly string[];
       readonly assumed: readonly string[];
     }
-  | { readonly kind: 'asks'; readonly question: string; readonly offers: readonly string[] };
+  | {
+      readonly kind: 'asks';
+      readonly question: string;
+      /** words that, put at the end of the line, would answer */
+      readonly offers: readonly string[];
+      /** lines that would stand in its place, where it can be read in more than one way */
+      readonly instead?: readonly string[];
+    };
 
 /** "Let L = 90", "t = L/9" */
 const SIZE_LINE = /^\s*(?:let\s+)?([\p{L}_][\p{L}\p{N}_]*)\s*=\s*(.+)$/u;
@@ -104,11 +113,16 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
     : undefined;
   if (strict?.ok) {
     if (strict.value.op === 'cut' && missesPart(strict.value, c)) return { kind: 'asks', ...beside(c) };
+    const other = strict.value.op === 'cut' ? c.otherBody?.(strict.value) : undefined;
     const own =
       strict.value.id === 'feature'
-        ? { ...strict.value, id: freeName(strict.value.shape.kind, c.used) }
+        ? { ...strict.value, id: freeName(strict.value.shape.kind, other?.used ?? c.used) }
         : strict.value;
-    return { kind: 'understood', features: [own], assumed: [] };
+    return {
+      kind: 'understood',
+      features: [own],
+      ...(other ? { into: other.name, assumed: [`in the body ${other.name}`] } : { assumed: [] }),
+    };
   }
   const named = FEATURE_NAME.exec(line.trim());
   const text = named ? (named[2] as string) : line;
@@ -153,10 +167,10 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
         used.push(id);
         return { ...f, id };
       });
-      return { kind: 'understood', features, assumed: row.assumed };
+      return { ...row, features };
     }
   } catch (error) {
-    if (error instanceof Ask) return { kind: 'asks', question: error.message, offers: error.offers };
+    if (error instanceof Ask) return asked(error);
     throw error;
   }
   const tokens = countSplit(
@@ -172,6 +186,8 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
     if (strange?.kind === 'unknown')
       throw new Ask(`I don't know "${strange.raw}". What is it?`, nearTo(strange.raw));
     refuseDoubles(tokens);
+    const between = betweenFigures(tokens);
+    if (between) return readEitherWay(line, line.indexOf(text), between, c);
     const { features, assumed, said } = draftsOf(tokens, c);
     const left = said.left();
     if (left.length) throw leftOver(text, left);
@@ -180,31 +196,36 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
       const { question, offers } = beside(c);
       throw new Ask(question, offers);
     }
-    const used = [...c.used];
+    const isAllCut = features.every((f) => f.op === 'cut');
+    const other = isAllCut && features[0] ? c.otherBody?.({ id: '', ...features[0] }) : undefined;
+    const used = [...(other?.used ?? c.used)];
     const lead = line.indexOf(text);
     return {
       kind: 'understood',
+      ...(other && { into: other.name }),
       features: features.map(({ base, ...f }, i) => {
         const id = freeName(i === 0 ? (name ?? nounOf(tokens, base)) : base, used);
         used.push(id);
         const begins = i === 0 && (!c.box || c.begins);
         return { id, ...(begins ? withoutOrigin(f) : f) };
       }),
-      assumed,
+      assumed: other ? [...assumed, `in the body ${other.name}`] : assumed,
       uses: said.uses().map((u) => ({ ...u, from: u.from + lead, to: u.to + lead })),
     };
   } catch (error) {
-    if (error instanceof Ask) return { kind: 'asks', question: error.message, offers: error.offers };
+    if (error instanceof Ask) return asked(error);
     throw error;
   }
 };
+
+const asked = ({ message, offers }: Ask): TypedReading => ({ kind: 'asks', question: message, offers });
 
 const bodiesAfter = (work: () => Fastened): TypedReading => {
   try {
     const { part, added, assumed } = work();
     return { kind: 'fastened', bodies: part.bodies, added, assumed };
   } catch (error) {
-    if (error instanceof Ask) return { kind: 'asks', question: error.message, offers: error.offers };
+    if (error instanceof Ask) return asked(error);
     throw error;
   }
 };
@@ -258,6 +279,28 @@ const missesPart = (f: FeatureFile, c: TypedContext): boolean => {
       (own[i + 3] as number) <= (box[i] as number) + 1e-9 ||
       (own[i] as number) >= (box[i + 3] as number) - 1e-9,
   );
+};
+
+/** A line in which a word may belong to the figure before it or to the one behind it: a comma says which. */
+const readEitherWay = (
+  line: string,
+  lead: number,
+  { word, from, to }: SharedWord,
+  c: TypedContext,
+): TypedReading => {
+  const partedAt = (at: number): string =>
+    `${line.slice(0, lead + at).trimEnd()}, ${line.slice(lead + at).trimStart()}`;
+  const lines = [partedAt(to), partedAt(from)];
+  const readings = lines.map((l) => readTypedLine(l, c));
+  const understood = lines.filter((_, i) => readings[i]?.kind === 'understood');
+  // where only one of the two says something, that is what it says
+  if (understood.length < 2) return readings[understood[0] === lines[1] ? 1 : 0] as TypedReading;
+  return {
+    kind: 'asks',
+    question: `Which figure is "${word}": the one before it or the one behind it?`,
+    offers: [],
+    instead: lines,
+  };
 };
 
 /** Words that ask for something to be done with the statement, and how that is done. */

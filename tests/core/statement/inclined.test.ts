@@ -67,6 +67,35 @@ describe('a solid placed by its axis', () => {
     expect((Math.atan2(y, x) * 180) / Math.PI).toBeCloseTo(30, 6);
   });
   test.each([
+    ['square pyramid base 40 height 60 lying on a triangular face', 3, 20],
+    ['square pyramid base 40 height 60 lying on a side face', 3, 20],
+    ['hexagonal pyramid side 25 height 60 lying on a slant edge', 2, 25],
+    ['cone 40 dia 60 high lying on a generator', 0, 20],
+    ['cone base 40 height 60 lying on its side', 0, 20],
+  ] as const)('%s: that side is level on the ground', (line, lowest, reach) => {
+    const s = stood(line);
+    expect(s.box[2]).toBeCloseTo(0, 6);
+    // a cone touches by a line that has no corners
+    expect(s.low).toHaveLength(lowest);
+    const fall = Math.atan(reach / 60);
+    expect(slope(axisOf(s, reach * Math.cos(fall)))).toBeCloseTo((-fall * 180) / Math.PI, 5);
+  });
+  test('lies on a generator, its axis inclined to VP as stated though it falls', () => {
+    const s = stood('cone base 50 axis 60 lying on a generator on HP, axis inclined 30 to VP');
+    expect(s.box[2]).toBeCloseTo(0, 6);
+    const [x, y, z] = axisOf(s, 25 * Math.cos(Math.atan(25 / 60)));
+    expect((Math.asin(y / Math.hypot(x, y, z)) * 180) / Math.PI).toBeCloseTo(30, 5);
+  });
+  test.each(['cone 40 dia 60 high, axis parallel to HP and VP', 'cone 40 dia 60 high, axis level'])(
+    '%s: its rim touches the ground',
+    (line) => {
+      const s = stood(line);
+      expect(s.box[2]).toBeCloseTo(0, 6);
+      expect(s.box[5]).toBeCloseTo(40, 6);
+      expect(slope(axisOf(s, 20))).toBeCloseTo(0, 6);
+    },
+  );
+  test.each([
     ['square prism side 30 height 60 axis inclined 30 to HP', 'On what does it rest?'],
     ['square prism side 30 height 60 resting on an edge', 'By how many degrees is its axis inclined to HP?'],
     [
@@ -74,7 +103,10 @@ describe('a solid placed by its axis', () => {
       /more than 0 and less than 90/,
     ],
     ['square prism side 30 height 60 resting on an edge and lying on a face', /one thing only/],
-    ['cone 40 dia 60 high, axis parallel to HP, inclined 30 to VP', /slanting side/],
+    ['cone 40 dia 60 high lying on a generator, axis inclined 20 to HP', /Which of the two/],
+    ['cone 50 dia 60 high lying on a generator, axis inclined 80 to VP', /no more than 67.38/],
+    ['cone 50 dia 60 high lying on a face', /lie on a generator/],
+    ['hexagonal prism side 25 axis 60 lying', 'On what does it lie?'],
   ])('%s: asked', (line, question) => {
     const r = read(line);
     expect(r.kind === 'asks' ? r.question : JSON.stringify(r)).toMatch(question);

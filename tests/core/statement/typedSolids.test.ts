@@ -241,3 +241,74 @@ describe('rows and columns', () => {
     );
   });
 });
+
+describe('what can be meant in two ways, and where it goes', () => {
+  const asked = (line: string) => readTypedLine(line, typedContext(block, [0, 0, 0, W, D, H]));
+  test.each([
+    ['hole 8 deep 10 in the middle', Math.PI * 25 * 8, Math.PI * 16 * 10],
+    ['pin 6 long 20 in the middle', -Math.PI * 100 * 6, -Math.PI * 9 * 20],
+    ['pocket 20 high 12 deep 6 in the middle of the front', undefined, undefined],
+  ])('%s', (line, first, second) => {
+    const read = asked(line);
+    if (first === undefined) {
+      // the sizes before it show on which side names stand
+      expect(read.kind).toBe('understood');
+      return;
+    }
+    expect(read).toMatchObject({ kind: 'asks', question: expect.stringContaining('the one behind it') });
+    const lines = read.kind === 'asks' ? (read.instead ?? []) : [];
+    expect(lines.map((l) => W * D * H - typed(l).volume)).toEqual([
+      expect.closeTo(first, 6),
+      expect.closeTo(second, 6),
+    ]);
+  });
+  test.each([
+    ['hole 8, deep 10 in the middle', Math.PI * 16 * 10],
+    ['hole 8 deep, 10 in the middle', Math.PI * 25 * 8],
+    ['hole dia 8 deep 10 in the middle', Math.PI * 16 * 10],
+    ['block wide 20 deep 10 high 5 on top in the middle', -20 * 10 * 5],
+    ['peg 8 dia 20 long sunk 5 into the top in the middle', -Math.PI * 16 * 15],
+    ['block 10 x 30 x 10 sunk 6 deep into the front 10 up in the middle', -10 * 24 * 10],
+  ])('%s: a comma or the order says it', (line, gone) => {
+    expect(W * D * H - typed(line).volume).toBeCloseTo(gone, 6);
+  });
+  test('what is sunk says how deep', () => {
+    expect(asked('peg 8 dia 20 long sunk into the top in the middle')).toMatchObject({
+      kind: 'asks',
+      question: 'How deep is it sunk?',
+    });
+  });
+  test('a cut goes into the body that it meets', () => {
+    const two: PartFile = {
+      ...block,
+      bodies: [
+        ...block.bodies,
+        {
+          name: 'rib',
+          features: [
+            {
+              id: 'rib',
+              op: 'add',
+              shape: { kind: 'block', width: 10, depth: 10, height: 20 },
+              at: [0, 0, H],
+            },
+          ],
+        },
+      ],
+    };
+    const enter = (line: string) => {
+      const read = readTypedLine(line, typedContext(two, [0, 0, 0, W, D, H + 20]));
+      if (read.kind === 'asks') throw new Error(read.question);
+      const after = enterReading(two, read);
+      return {
+        bodies: after.bodies.map((b) => b.features.length),
+        assumed: 'assumed' in read && read.assumed,
+      };
+    };
+    expect(enter('hole 8, 10 deep, 40 from left, 25 from front')).toEqual({
+      bodies: [2, 1],
+      assumed: expect.arrayContaining([`in the body ${two.bodies[0]?.name}`]),
+    });
+    expect(enter('hole 4 through, 5 from left, 5 from front').bodies).toEqual([1, 2]);
+  });
+});

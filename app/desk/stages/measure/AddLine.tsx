@@ -4,6 +4,7 @@ import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { sentence } from '../../../../core/number/fault.ts';
 import type { PartFile } from '../../../../core/part/schema.ts';
 import { enteredSentences, pastedLines, typedContext } from '../../../../core/statement/typed/enter.ts';
+import type { TypedContext } from '../../../../core/statement/typed/placing.ts';
 import {
   completionsOf,
   readTypedLine,
@@ -15,6 +16,7 @@ import { fetchedLater, fetchWithRest } from '../../fetchedLater.tsx';
 import { useDesk, useSession, useView } from '../../useDesk.ts';
 import { START_BUTTON } from './startButton.ts';
 
+const Choices = fetchedLater(() => import('./Choices.tsx').then((m) => m.Choices));
 const SquaredPanel = fetchedLater(() => import('../../panels/SquaredPanel.tsx').then((m) => m.SquaredPanel));
 const BringPart = fetchedLater(
   () => import('./BringPart.tsx').then((m) => m.BringPart),
@@ -37,32 +39,37 @@ const ROW = 24;
 /** A line that has stood for so long is drawn before it is taken, ms. */
 const TRY_AFTER = 150;
 
-/** What was understood of the line, as it will stand in the statement. */
+/** What was understood of the line, as it will stand in the statement; or what it leaves open, with what would answer that. */
 const Understood = ({
   part,
+  text,
+  context,
   read,
-  onOffer,
+  onTake,
 }: {
   part: PartFile;
+  text: string;
+  context: TypedContext;
   read: TypedReading;
-  onOffer: (words: string) => void;
+  onTake: (line: string) => void;
 }) => {
   if (read.kind === 'asks')
     return (
       <div data-testid="asks" className="mt-1.5 text-[13px] leading-[18px] text-caution">
         {read.question}
-        <span className="mt-1 flex flex-wrap gap-1">
-          {read.offers.map((o) => (
-            <button
-              key={o}
-              type="button"
-              onClick={() => onOffer(o)}
-              className="rounded border border-rule-strong bg-white px-1.5 text-[12px] leading-[18px] text-house hover:bg-hover"
-            >
-              {o}
-            </button>
-          ))}
-        </span>
+        <Choices
+          part={part}
+          context={context}
+          onTake={onTake}
+          choices={[
+            ...read.offers.map((o) => ({
+              label: o,
+              line: `${text.trimEnd()}${/^:/.test(o) ? '' : ' '}${o}`,
+              replaces: false,
+            })),
+            ...(read.instead ?? []).map((line) => ({ label: line, line, replaces: true })),
+          ]}
+        />
       </div>
     );
   const sentences = enteredSentences(part, read);
@@ -99,10 +106,8 @@ export const AddLine = () => {
   useEffect(() => {
     if (isTyping && !assembly) void fetchAssemblyLines().then((a) => setAssembly(() => a));
   }, [isTyping, assembly]);
-  const read = useMemo(
-    () => (text.trim() ? readTypedLine(text, typedContext(drawing.part, box, assembly)) : undefined),
-    [text, drawing.part, box, assembly],
-  );
+  const context = useMemo(() => typedContext(drawing.part, box, assembly), [drawing.part, box, assembly]);
+  const read = useMemo(() => (text.trim() ? readTypedLine(text, context) : undefined), [text, context]);
   const [undrawn, setUndrawn] = useState<string>();
   const understood = read?.kind === 'understood' || read?.kind === 'fastened';
   // what was understood is drawn before it is taken; a line that is still being typed is waited for
@@ -240,11 +245,7 @@ export const AddLine = () => {
       )}
       <div aria-live="polite">
         {read && !(begun && read.kind === 'asks') && (
-          <Understood
-            part={drawing.part}
-            read={read}
-            onOffer={(o) => write(`${text.trimEnd()}${/^:/.test(o) ? '' : ' '}${o}`)}
-          />
+          <Understood part={drawing.part} text={text} context={context} read={read} onTake={write} />
         )}
       </div>
       <FaultNote texts={[fault ?? undrawn].filter((x) => x !== undefined)} />
