@@ -1,7 +1,18 @@
 import { pointOn } from '../../geometry/curve3.ts';
 import { EDGE_ON } from '../../geometry/nearness.ts';
 import type { Surface } from '../../geometry/surface.ts';
-import { along, cross, dot, length, scale, sub, unit, type Vec2, type Vec3 } from '../../geometry/vec.ts';
+import {
+  along,
+  along2,
+  cross,
+  dot,
+  length,
+  scale,
+  sub,
+  unit,
+  type Vec2,
+  type Vec3,
+} from '../../geometry/vec.ts';
 import type { ViewFrame } from '../../geometry/viewFrames.ts';
 import { featureOfFace } from '../../naming/keys.ts';
 import type { Edge } from '../../solid/boundary.ts';
@@ -16,6 +27,8 @@ export type FeatureAxis = {
   readonly low: number;
   readonly high: number;
   readonly radius: number;
+  /** how far it reaches from the axis at its low and at its high end */
+  readonly ends: readonly [number, number];
   /** a ball has a centre and no axis of its own */
   readonly ball?: boolean;
   /** the circle on which the centres of its kind lie */
@@ -39,27 +52,40 @@ const widest = (edges: readonly Edge[], s: { readonly o: Vec3; readonly a: Vec3 
   );
 
 const axisOf = (s: Round, edges: readonly Edge[]): FeatureAxis | undefined => {
-  if (s.kind === 'sphere') return { point: s.o, axis: [0, 0, 1], low: 0, high: 0, radius: s.r, ball: true };
+  if (s.kind === 'sphere')
+    return { point: s.o, axis: [0, 0, 1], low: 0, high: 0, radius: s.r, ends: [0, 0], ball: true };
   if (s.kind === 'torus') {
     // a ring of negative R is a spindle's inner sheet, which has its axis from what it is cut from
     if (s.R <= 0) return undefined;
     const at = dot(s.o, s.a);
-    return { point: along(s.o, s.a, -at), axis: s.a, low: at - s.r, high: at + s.r, radius: s.R + s.r };
+    return {
+      point: along(s.o, s.a, -at),
+      axis: s.a,
+      low: at - s.r,
+      high: at + s.r,
+      radius: s.R + s.r,
+      ends: [s.R, s.R],
+    };
   }
   if (!edges.length) return undefined;
   const ends = edges.map((e) => edgeExtent(e, s.a));
   const point = along(s.o, s.a, -dot(s.o, s.a));
   const [low, high] = [Math.min(...ends.map((e) => e[0])), Math.max(...ends.map((e) => e[1]))];
-  if (s.kind === 'cylinder') return { point, axis: s.a, low, high, radius: s.r };
+  if (s.kind === 'cylinder') return { point, axis: s.a, low, high, radius: s.r, ends: [s.r, s.r] };
   // a cone with one rim runs on to its tip
   const tip = dot(s.o, s.a);
   const pointed = high - low < 1e-9 * Math.max(1, Math.abs(high));
+  const slope = s.sin / s.cos;
   return {
     point,
     axis: s.a,
     low: pointed ? Math.min(low, tip) : low,
     high: pointed ? Math.max(high, tip) : high,
     radius: widest(edges, s),
+    ends: [
+      pointed && tip < low ? 0 : slope * Math.abs(low - tip),
+      pointed && tip > high ? 0 : slope * Math.abs(high - tip),
+    ],
   };
 };
 
@@ -155,10 +181,23 @@ const joinCoaxial = (axes: readonly FeatureAxis[], tol: number): FeatureAxis[] =
         a.low <= b.high + tol * 4,
     );
     const b = out[i];
-    if (b) out[i] = { ...b, high: Math.max(a.high, b.high), radius: Math.max(a.radius, b.radius) };
+    if (b)
+      out[i] = {
+        ...b,
+        high: Math.max(a.high, b.high),
+        radius: Math.max(a.radius, b.radius),
+        ends: [endOf(a, b, 'low'), endOf(a, b, 'high')],
+      };
     else out.push(a);
   }
   return out;
+};
+
+/** How far two coaxial features reach from their axis at the end of both: the one that ends there, or the wider of them. */
+const endOf = (a: FeatureAxis, b: FeatureAxis, end: 'low' | 'high'): number => {
+  const k = end === 'low' ? 0 : 1;
+  if (Math.abs(a[end] - b[end]) < 1e-9 * Math.max(1, Math.abs(a[end]))) return Math.max(a.ends[k], b.ends[k]);
+  return (end === 'low' ? a.low < b.low : a.high > b.high) ? a.ends[k] : b.ends[k];
 };
 
 /** How far centre lines pass the outline, mm on the paper (ISO 128-2: 2 to 3 mm). */
@@ -187,8 +226,8 @@ export const pitchCirclesOf = (axes: readonly FeatureAxis[], f: ViewFrame, tol: 
 };
 
 /**
- * The centre lines of a view: a cross where a round feature is a circle, its axis where it is a rectangle; nothing where it is
- * seen aslant.
+ * The centre lines of a view: a cross where a round feature is a circle, elsewhere its axis, also where it is foreshortened. All pass the outline
+ * of the whole feature.
  * @param scale paper mm per unit, for the length past the outline
  */
 export const centreLinesOf = (
@@ -217,9 +256,14 @@ export const centreLinesOf = (
       const same = arms.find((x) => Math.hypot(x.centre[0] - centre[0], x.centre[1] - centre[1]) <= tol * 4);
       if (same) same.reach = Math.max(same.reach, a.radius);
       else arms.push({ centre, reach: a.radius });
-    } else if (facing < EDGE_ON) {
-      const p = flatten(f, along(a.point, a.axis, a.low - past));
-      const q = flatten(f, along(a.point, a.axis, a.high + past));
+    } else {
+      const [low, high] = [a.low, a.high].map((t) => flatten(f, along(a.point, a.axis, t))) as [Vec2, Vec2];
+      const way = flatten(f, a.axis);
+      const size = Math.hypot(...way);
+      // an end that is seen aslant is an ellipse, which reaches beyond its middle
+      const beyond = (k: 0 | 1): number => (facing < EDGE_ON ? past : a.ends[k] * facing + past) / size;
+      const p = along2(low, way, -beyond(0));
+      const q = along2(high, way, beyond(1));
       const twin = out.find((x) => !x.arm && onLine(x, p, tol) && onLine(x, q, tol) && overlaps(x, p, q));
       if (twin) out[out.indexOf(twin)] = spanning(twin, p, q);
       else out.push({ from: p, to: q, arm: false });

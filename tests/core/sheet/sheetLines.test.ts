@@ -36,6 +36,40 @@ describe('centre lines and dashes', () => {
       ),
     );
   const circles = (ink: readonly StrokeInk[]) => ink.filter((i) => i.whole?.curve.type === 'conic');
+  test('an axis that is foreshortened passes the whole feature by 3 mm too', () => {
+    const r = 12;
+    const rod = partOf(
+      feature(
+        'add',
+        { kind: 'cylinder', diameter: 2 * r, height: 50 },
+        {
+          at: [0, 0, 30],
+          turn: [
+            { axis: 'y', angle: 35 },
+            { axis: 'z', angle: 20 },
+          ],
+        },
+      ),
+    );
+    for (const view of ['front', 'top', 'left']) {
+      const [axis, ...others] = inkOf(rod, view, 'centre');
+      expect(others).toEqual([]);
+      const { curve, from, to } = axis?.whole as Stretch;
+      const [a, b] = [pointOn2(curve, from), pointOn2(curve, to)];
+      const way = sub2(b, a).map((x) => x / distance2(a, b)) as unknown as Vec2;
+      // how far the outline reaches along the axis, both ways
+      const along = inkOf(rod, view, 'views').flatMap((i) =>
+        i.stretches.flatMap((s) =>
+          Array.from({ length: 721 }, (_, k) => {
+            const p = pointOn2(s.curve, s.from + ((s.to - s.from) * k) / 720);
+            return way[0] * (p[0] - a[0]) + way[1] * (p[1] - a[1]);
+          }),
+        ),
+      );
+      expect(Math.min(...along)).toBeCloseTo(3, 2);
+      expect(distance2(a, b) - Math.max(...along)).toBeCloseTo(3, 2);
+    }
+  });
   test('holes on a circle have it as their pitch circle, and a radial line each', () => {
     const ink = inkOf(flange(6, true), 'top', 'centre');
     expect(circles(ink).length).toBe(1);
