@@ -34,4 +34,5 @@ export const proxy = (request: NextRequest): NextResponse => {
   return response;
 };
 
-export const config = { matcher: ['/((?!_next/static).*)'] };
+// what passes here is held in memory: a backup, which may be large, goes past it to a route that asks the same questions
+export const config = { matcher: ['/((?!_next/static|api/backup$).*)'] };

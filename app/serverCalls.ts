@@ -1,8 +1,10 @@
 import type { Drawing } from '../core/drawing/drawing.ts';
 import type { Measured, Printer } from '../core/print/printer.ts';
+import type { RestorePlan } from '../exchange/backup.ts';
 import type { IssuedFile, IssueRequest, IssueRow } from '../exchange/issue.ts';
 import type { DaybookLine, Kept, RegisterRow, Stored } from '../exchange/kept.ts';
 import type { PrinterRequest } from '../exchange/print.ts';
+import type { ManyRequest } from '../exchange/register.ts';
 import type { SheetExportId } from '../formats/exports.ts';
 import type { SolidFormat } from '../formats/solidFormats.ts';
 
@@ -111,10 +113,22 @@ export const openFile = (file: unknown, name: string): Promise<Kept> =>
   answered(drawingServer.create(crypto.randomUUID(), file, name));
 export const copyDrawing = (copyOf: string): Promise<Kept> =>
   answered(sendJson('/api/drawings', 'POST', { id: crypto.randomUUID(), copyOf }));
+export const BACKUP = '/api/backup';
+/** Says what bringing a backup back would do, or does it. @param isSetBack drawings changed since get its state */
+export const sendBackup = (file: Blob, doing: 'plan' | 'restore', isSetBack: boolean): Promise<RestorePlan> =>
+  answered(
+    send(`${BACKUP}?do=${doing}&back=${isSetBack ? 1 : 0}`, 'POST', {
+      content: file,
+      type: 'application/zip',
+    }),
+  );
 /** The drawings of the register. */
 export const register = (): Promise<RegisterRow[]> => answered(send('/api/drawings', 'GET'));
 export const archive = (id: string, archived: boolean): Promise<unknown> =>
   answered(sendJson(at(id), 'PATCH', { archived }));
+/** Puts several drawings into a folder, tags them, or puts them away. */
+export const setMany = (asked: ManyRequest): Promise<unknown> =>
+  answered(sendJson('/api/drawings/many', 'PATCH', asked));
 export const daybook = (id: string): Promise<DaybookLine[]> => answered(send(`${at(id)}/history`, 'GET'));
 /** Keeps the picture beneath a drawing. */
 export const keepPicture = (id: string, picture: Blob): Promise<unknown> =>
@@ -135,6 +149,10 @@ export const issuedAddress = (id: string, letter: string, as: IssuedFile): strin
 export type SavedAs = SheetExportId | SolidFormat | 'part' | 'drawing';
 export const fileAddress = (id: string, as: SavedAs, inline = false): string =>
   `${at(id)}/sheet?as=${as}${inline ? '&inline' : ''}`;
+
+/** A sheet as a small picture; the browser keeps it as long as the drawing's revision stands. */
+export const thumbnailAddress = (id: string, revision: number): string =>
+  `${fileAddress(id, 'svg', true)}&revision=${revision}`;
 
 /** Several drawings as one PDF, in this order. */
 export const sheetsAddress = (ids: readonly string[]): string =>

@@ -34,6 +34,23 @@ export type RegisterRow = {
   readonly isChangedSince: boolean;
   /** ISO 8601 */
   readonly changedAt: string;
+  /** the job it belongs to; empty where none */
+  readonly folder: string;
+  readonly tags: readonly string[];
+  readonly revision: number;
+};
+
+/** A page of the register. */
+export type RegisterPage = {
+  readonly rows: readonly RegisterRow[];
+  /** how many there are on all pages */
+  readonly total: number;
+  /** counted from 1 */
+  readonly page: number;
+  /** there is no drawing at all */
+  readonly isEmpty: boolean;
+  readonly folders: readonly { readonly name: string; readonly count: number }[];
+  readonly tags: readonly string[];
 };
 
 /** A line of the Daybook: what was changed, and when (ISO 8601). */

@@ -1,5 +1,6 @@
 import { strToU8, zipSync } from 'fflate';
 import type { Drawing } from '../core/drawing/drawing.ts';
+import { tameName } from '../core/naming/tameName.ts';
 import { paperTitle } from '../core/sheet/layout/paper.ts';
 import { csvLine } from './csv.ts';
 import { escapeText } from './sheetSvg.ts';
@@ -10,9 +11,6 @@ export type JobSheet = {
   readonly scale: string;
   readonly files: readonly { readonly ending: string; readonly content: string | Uint8Array }[];
 };
-
-/** Keeps of a name what every file system takes. */
-export const tameName = (name: string): string => name.replace(/[^\p{L}\p{N} _.-]/gu, '').trim() || 'drawing';
 
 /** The folders of the sheets, in their order; no two alike. */
 const foldersOf = (sheets: readonly JobSheet[]): string[] => {

@@ -29,6 +29,7 @@ if (!isLocal)
     `\n  Blue Ledger has no accounts: whoever reaches ${host}:${port} can read and change every drawing.\n  Listen beyond this machine only in a network whose users you all trust.`,
   );
 
+const address = `http://${host}:${port}`;
 const data = process.env.BLUE_LEDGER_DATA ?? '.data/demo';
 say(`Starting with the drawings in ${process.env.DATABASE_URL ? 'the PostgreSQL database' : data} ...`);
 const server = spawn(
@@ -41,6 +42,8 @@ const server = spawn(
       NEXT_TELEMETRY_DISABLED: '1',
       BLUE_LEDGER_DEMO: '1',
       BLUE_LEDGER_DATA: data,
+      // the command line asks this server where it has the drawings open
+      BLUE_LEDGER_ADDRESS: address,
       BLUE_LEDGER_HOSTS: [process.env.BLUE_LEDGER_HOSTS, ...names].filter(Boolean).join(','),
     },
   },
@@ -54,7 +57,6 @@ for (const signal of ['SIGINT', 'SIGTERM'])
   });
 server.on('close', (code) => process.exit(code ?? 0));
 
-const address = `http://${host}:${port}`;
 for (;;) {
   await new Promise((done) => setTimeout(done, 150));
   try {

@@ -17,6 +17,12 @@ export const isDiskFull = (error: unknown): boolean => {
 
 const NO_WRITING = ['EROFS', 'EACCES', 'EPERM', 'ENOENT', 'ENOTDIR'];
 
+/** True where the system refused a file: the disk is full, or may not be written. */
+export const isSystemError = (error: unknown): boolean => {
+  const { code } = (error ?? {}) as SystemError;
+  return isDiskFull(error) || (code !== undefined && NO_WRITING.includes(code));
+};
+
 /** What keeps a data directory from being opened, as a sentence. */
 export const cannotOpen = (directory: string, error: unknown): CannotOpen => {
   if (error instanceof CannotOpen) return error;

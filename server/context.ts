@@ -3,8 +3,9 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { readDrawing } from '../core/drawing/drawing.ts';
 import { sentence } from '../core/number/fault.ts';
+import { beginDailyCopies, copiesFolder } from './backup/dailyCopies.ts';
 import { CannotOpen } from './cannotOpen.ts';
-import { openDatabase } from './database.ts';
+import { dataDirectory, openDatabase } from './database.ts';
 import type { Database } from './queries.ts';
 import { addDrawing, countDrawings } from './store.ts';
 
@@ -30,12 +31,21 @@ const open = async (): Promise<Database> => {
   const db = await openDatabase(process.env);
   try {
     if (process.env.BLUE_LEDGER_DEMO === '1') await addDemoDrawings(db);
+    const folder = copiesFolder(process.env, dataDirectory(process.env));
+    if (!folder) return db;
+    const end = beginDailyCopies(db, folder);
+    return {
+      ...db,
+      close: async () => {
+        await end();
+        await db.close();
+      },
+    };
   } catch (error) {
     // the lock goes back with the database, or the next try would find this very process holding it
     await db.close().catch(() => undefined);
     throw error;
   }
-  return db;
 };
 
 export const database = (): Promise<Database> => {

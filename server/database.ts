@@ -1,9 +1,11 @@
-import { existsSync, mkdirSync } from 'node:fs';
+import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
-import { CannotOpen, cannotOpen } from './cannotOpen.ts';
+import { newestGoodCopy } from './backup/copies.ts';
+import { CannotOpen, cannotOpen, isSystemError } from './cannotOpen.ts';
 import { takeLock } from './lock.ts';
 import { migrate } from './migrations.ts';
 import type { Database, Queries } from './queries.ts';
+import { fillSummaries } from './store.ts';
 
 /**
  * Makes a folder and those it stands in. Not by mkdir's own "recursive", which never ends where a file system takes no folders and says
@@ -15,6 +17,25 @@ const makeFolder = (path: string): void => {
   mkdirSync(path);
 };
 
+/** Says that drawings were kept here once: without their database the folder is damaged, not new. */
+const markOf = (directory: string): string => `${directory}/register.json`;
+const hasMark = (directory: string): boolean => existsSync(markOf(directory));
+const setMark = (directory: string): void => {
+  if (!hasMark(directory))
+    writeFileSync(markOf(directory), `${JSON.stringify({ format: 'blue-ledger/data@1' })}\n`);
+};
+
+/** What is said of a damaged folder: what is wrong, and the newest copy that is whole. A new register is never begun in its place. */
+const damaged = async (directory: string, why: string): Promise<CannotOpen> => {
+  const copy = await newestGoodCopy(`${directory}/copies`);
+  const remedy = copy
+    ? `The newest good copy is of ${copy.contents.madeAt.slice(0, 10)}, with ${copy.contents.drawings.length} drawings. To go on with it: ./blue-ledger restore "${copy.path}" --data "${directory}" --anew --yes`
+    : 'There is no copy beside it. Bring a backup back with ./blue-ledger restore FILE --anew, or name another folder with BLUE_LEDGER_DATA.';
+  return new CannotOpen(
+    `The drawings in ${directory} are damaged (${why}). Nothing there was changed. ${remedy}`,
+  );
+};
+
 const openEmbedded = async (directory: string): Promise<Database> => {
   let release: () => void;
   try {
@@ -24,8 +45,20 @@ const openEmbedded = async (directory: string): Promise<Database> => {
     throw cannotOpen(directory, error);
   }
   try {
+    const wasThere = hasMark(directory);
+    if (wasThere && !existsSync(`${directory}/pg/PG_VERSION`))
+      throw await damaged(directory, 'the database in its folder pg is missing');
     const { PGlite } = await import('@electric-sql/pglite');
-    const db = await PGlite.create(`${directory}/pg`);
+    const db = await PGlite.create(`${directory}/pg`).catch(async (error: Error) => {
+      throw isSystemError(error) ? error : await damaged(directory, error.message);
+    });
+    if (wasThere) {
+      const found = await db.query<{ name: string | null }>(`select to_regclass('drawing')::text as name`);
+      if (!found.rows[0]?.name) {
+        await db.close().catch(() => undefined);
+        throw await damaged(directory, 'its database is empty');
+      }
+    }
     const over = (q: Pick<typeof db, 'query' | 'exec'>): Queries => ({
       query: async <Row>(sql: string, parameters: readonly unknown[] = []) =>
         (await q.query<Row>(sql, [...parameters])).rows,
@@ -85,17 +118,27 @@ const openServer = async (url: string): Promise<Database> => {
 export const openDatabase = async (
   environment: Readonly<Record<string, string | undefined>>,
 ): Promise<Database> => {
-  const directory = resolve(/*turbopackIgnore: true*/ environment.BLUE_LEDGER_DATA ?? '.data');
+  const directory = dataDirectory(environment) ?? '';
   const db = environment.DATABASE_URL
     ? await openServer(environment.DATABASE_URL)
     : await openEmbedded(directory);
   try {
     await migrate(db);
+    await fillSummaries(db);
   } catch (error) {
     await db.close().catch(() => undefined);
     throw environment.DATABASE_URL
       ? new CannotOpen(`The PostgreSQL database could not be opened (${(error as Error).message}).`)
       : cannotOpen(directory, error);
   }
+  if (!environment.DATABASE_URL) setMark(directory);
   return db;
 };
+
+/** The folder of the embedded database that the environment names; undefined where a server is named. */
+export const dataDirectory = (
+  environment: Readonly<Record<string, string | undefined>>,
+): string | undefined =>
+  environment.DATABASE_URL
+    ? undefined
+    : resolve(/*turbopackIgnore: true*/ environment.BLUE_LEDGER_DATA ?? '.data');

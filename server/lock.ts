@@ -7,13 +7,20 @@ import { CannotOpen } from './cannotOpen.ts';
  * One process to a data directory: the embedded database has no lock of its own, and two writers lose rows without a word.
  * The lock file holds the owner's PID and start time; it is taken over only when that process is gone.
  */
-export class DataInUse extends CannotOpen {}
+export class DataInUse extends CannotOpen {
+  /** where the program that has the drawings open answers, if it said so */
+  readonly address: string | undefined;
+  constructor(message: string, address?: string) {
+    super(message);
+    this.address = address;
+  }
+}
 
 const NAME = 'owner.lock';
 /** Held for the moment in which a dead owner's lock is removed, so that only one process removes it. */
 const REMOVAL = 'owner.lock.removal';
 
-type Owner = { pid: number; started: string; token: string };
+type Owner = { pid: number; started: string; token: string; address?: string };
 
 /** A process's start time in clock ticks since boot, with the boot's own id: shows when a PID has been used again. */
 const startOf = (pid: number): string | undefined => {
@@ -111,7 +118,13 @@ const TRIES = 100;
  */
 export const takeLock = (directory: string): (() => void) => {
   const path = join(directory, NAME);
-  const own: Owner = { pid: process.pid, started: startOf(process.pid) ?? '', token: randomUUID() };
+  const address = process.env.BLUE_LEDGER_ADDRESS;
+  const own: Owner = {
+    pid: process.pid,
+    started: startOf(process.pid) ?? '',
+    token: randomUUID(),
+    ...(address && { address }),
+  };
   for (let attempt = 0; attempt < TRIES; attempt++) {
     if (make(path, own))
       return () => {
@@ -121,6 +134,7 @@ export const takeLock = (directory: string): (() => void) => {
     if (owner && isAlive(owner))
       throw new DataInUse(
         `The drawings in ${directory} are open in another Blue Ledger (process ${owner.pid}). Close that one first, or give this one its own folder with BLUE_LEDGER_DATA.`,
+        owner.address,
       );
     removeDead(directory, own);
   }

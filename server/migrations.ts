@@ -121,6 +121,18 @@ const MIGRATIONS: readonly { readonly number: number; readonly sql: string }[] =
       alter table drawing add column state text not null default '';
     `,
   },
+  {
+    number: 7,
+    sql: `
+      -- how the register is kept: jobs, tags (a line each), and what is searched and sorted by, written with each change
+      alter table drawing add column folder text not null default '';
+      alter table drawing add column tags text not null default '';
+      alter table drawing add column words text not null default '';
+      alter table drawing add column number_key text not null default '';
+      alter table drawing add column title_key text not null default '';
+      create index drawing_by_number on drawing (archived, number_key);
+    `,
+  },
 ];
 
 /** Runs the migrations that have not run yet, each in a transaction with its own record. */

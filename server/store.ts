@@ -2,6 +2,7 @@ import type { Drawing } from '../core/drawing/drawing.ts';
 import { storableText } from '../core/part/plainData.ts';
 import type { DaybookLine, Kept, RegisterRow, Stored } from '../exchange/kept.ts';
 import type { Database, Queries } from './queries.ts';
+import { searchedWords, sortKey } from './registerWords.ts';
 
 export class NotThere extends Error {}
 
@@ -21,16 +22,30 @@ const REMEMBERED_CHANGES = 2000;
 type Row = { id: string; document: string; revision: string | number; position: string | number };
 
 /** A stored document. Characters that no text of the database holds, which old files may have brought, are replaced. */
-const documentOf = (text: string): Drawing =>
+export const storedDocument = (text: string): Drawing =>
   JSON.parse(text, (_, value: unknown) =>
     typeof value === 'string' ? storableText(value) : value,
   ) as Drawing;
 
-/** What the register shows of a drawing. */
-const summaryOf = (d: Drawing): string[] =>
-  [d.number, d.title, d.material, d.setup.paper, d.setup.angle, String(d.setup.scale), d.state?.is ?? ''].map(
-    storableText,
-  );
+/** The columns that hold what the register shows of a drawing, what it is searched and what it is sorted by. */
+export const SUMMARY =
+  'number, title, material, paper, angle, scale, state, words, number_key, title_key' as const;
+
+/** What stands in those columns. */
+export const summaryOf = (d: Drawing): string[] => [
+  ...[
+    d.number,
+    d.title,
+    d.material,
+    d.setup.paper,
+    d.setup.angle,
+    String(d.setup.scale),
+    d.state?.is ?? '',
+  ].map(storableText),
+  searchedWords(d),
+  sortKey(d.number),
+  sortKey(d.title),
+];
 
 const stored = async (q: Queries, row: Row): Promise<Stored> => {
   const [ends] = await q.query<{ low: string | null; high: string | null }>(
@@ -52,7 +67,7 @@ const kept = async (q: Queries, row: Row): Promise<Kept> => {
   );
   return {
     id: row.id,
-    drawing: documentOf(row.document),
+    drawing: storedDocument(row.document),
     lastChange: last?.id ?? null,
     ...(await stored(q, row)),
   };
@@ -69,14 +84,42 @@ const find = async (q: Queries, id: string, forUpdate = false): Promise<Row> => 
 
 export const listDrawings = async (db: Database): Promise<RegisterRow[]> => {
   const rows = await db.query<RegisterRow & { changedAt: string | Date }>(
-    `select d.id, d.number, d.title, d.material, d.paper, d.angle, d.scale, d.state, d.archived, d.changed_at as "changedAt",
+    `select d.id, d.number, d.title, d.material, d.paper, d.angle, d.scale, d.state, d.archived, d.folder, d.revision, d.changed_at as "changedAt",
        i.letter as issued, coalesce(d.changed_at > i.issued_at, false) as "isChangedSince"
      from drawing d left join issue i on i.drawing_id = d.id and i.letter = (
        select letter from issue where drawing_id = d.id and withdrawn_at is null
        order by issued_at desc, letter desc limit 1)
      order by d.number, d.created_at`,
   );
-  return rows.map((r) => ({ ...r, changedAt: new Date(r.changedAt).toISOString() }));
+  return rows.map((r) => ({
+    ...r,
+    tags: [],
+    revision: Number(r.revision),
+    changedAt: new Date(r.changedAt).toISOString(),
+  }));
+};
+
+/** Fills in what is searched and sorted by where a drawing was stored by a program that did not know of it. */
+export const fillSummaries = async (db: Database): Promise<void> => {
+  for (;;) {
+    const rows = await db.query<{ id: string; document: string }>(
+      `select id, document from drawing where words = '' limit 200`,
+    );
+    if (!rows.length) return;
+    for (const { id, document } of rows) {
+      let keys: string[];
+      try {
+        keys = summaryOf(storedDocument(document)).slice(-3);
+      } catch {
+        // a document that cannot be read is listed all the same
+        keys = ['\n', '', ''];
+      }
+      await db.query('update drawing set words = $2, number_key = $3, title_key = $4 where id = $1', [
+        id,
+        ...keys,
+      ]);
+    }
+  }
 };
 
 export const countDrawings = async (db: Database): Promise<number> => {
@@ -108,8 +151,8 @@ export const addDrawing = async (
   db.transaction(async (q) => {
     const text = JSON.stringify(drawing);
     const added = await q.query(
-      `insert into drawing (id, document, position, number, title, material, paper, angle, scale, state)
-       values ($1, $2, 1, $3, $4, $5, $6, $7, $8, $9) on conflict (id) do nothing returning id`,
+      `insert into drawing (id, document, position, ${SUMMARY})
+       values ($1, $2, 1, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12) on conflict (id) do nothing returning id`,
       [id, text, ...summaryOf(drawing)],
     );
     if (added.length)
@@ -147,8 +190,8 @@ const standAt = async (
   const revision = mark.revision + 1;
   await q.query(
     `update drawing set document = $2, position = $3, revision = $4, changed_at = now(),
-       number = $5, title = $6, material = $7, paper = $8, angle = $9, scale = $10, state = $11 where id = $1`,
-    [id, document, position, revision, ...summaryOf(documentOf(document))],
+       (${SUMMARY}) = ($5, $6, $7, $8, $9, $10, $11, $12, $13, $14) where id = $1`,
+    [id, document, position, revision, ...summaryOf(storedDocument(document))],
   );
   await q.query('insert into change (drawing_id, id, revision) values ($1, $2, $3)', [
     id,

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Drawing } from '../../core/drawing/drawing.ts';
-import { tameName } from '../../formats/jobArchive.ts';
+import { tameName } from '../../core/naming/tameName.ts';
 
 export const sheetTitle = (d: Drawing): string => `${d.number} ${d.title}`.trim();
 export const fileName = (title: string, ending: string): string => `${tameName(title)}.${ending}`;

@@ -1,62 +1,74 @@
 'use client';
-import { Archive, ArchiveRestore, Copy } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useMemo, useRef, useState } from 'react';
-import { type Drawing, drawingOfPart } from '../../core/drawing/drawing.ts';
-import { scaleText } from '../../core/sheet/layout/paper.ts';
-import type { RegisterRow } from '../../exchange/kept.ts';
-import { isSolidFile, LARGEST_SOLID_FILE } from '../../formats/solidFormats.ts';
+import { type DragEvent, useEffect, useRef, useState, useTransition } from 'react';
+import { drawingOfPart } from '../../core/drawing/drawing.ts';
+import type { RegisterPage, RegisterRow } from '../../exchange/kept.ts';
+import { type ManyRequest, PAGE, type RegisterQuery, STATES } from '../../exchange/register.ts';
 import { HouseMark } from '../HouseMark.tsx';
-import { LocalTime } from '../LocalTime.tsx';
-import { type SortedColumn, SortedTable } from '../SortedTable.tsx';
-import { archive, archiveAddress, copyDrawing, openFile, sheetsAddress } from '../serverCalls.ts';
+import { archive, copyDrawing, openFile, setMany } from '../serverCalls.ts';
 import { useUnsaved } from '../session/SessionsProvider.tsx';
-import type { UnsavedDrawing } from '../session/sessions.ts';
+import { registerAddress } from './address.ts';
+import { Folders } from './Folders.tsx';
+import { openFiles } from './openFiles.ts';
+import { PickedBar } from './PickedBar.tsx';
+import { RegisterTable } from './RegisterTable.tsx';
 
-const LARGEST_FILE = 4 * 1024 * 1024;
+// no part of the first load: it is opened now and then
+const BackupPanel = dynamic(() => import('./BackupPanel.tsx').then((m) => m.BackupPanel));
 
-const scaleWord = (s: string): string => (s === 'fit' ? 'to fit' : scaleText(Number(s)).replaceAll(' ', ''));
+/** One stops typing for so long before what is typed is looked for, ms. */
+const FIND_AFTER = 200;
 
-/** A new drawing's statement is empty: its first line is typed at the desk. */
-const newDrawing = (): Drawing =>
-  drawingOfPart({ format: 'blue-ledger/part@1', name: 'New part', units: 'mm', bodies: [] });
+const BUTTON =
+  'rounded-md border border-rule-strong bg-white px-3 py-1.5 text-[14px] font-semibold text-deep hover:bg-pale';
+const SELECT = 'rounded-md border border-rule-strong bg-white px-2 py-1.5 text-[13px]';
 
-/** Tells that a drawing has changes which the server does not have yet. */
-const UnsavedMark = ({ drawing }: { drawing: UnsavedDrawing | undefined }) => {
-  if (!drawing) return null;
-  const { changes, save } = drawing;
-  const words =
-    save === 'conflict'
-      ? 'changed in two windows: open it to choose'
-      : save === 'refused'
-        ? 'the last change cannot be stored: open it'
-        : `${changes} ${changes === 1 ? 'change' : 'changes'} not saved yet`;
-  return (
-    <span role="status" className="ml-3 text-[13px] font-semibold text-fault">
-      {words}
-    </span>
-  );
+type Props = {
+  readonly page: RegisterPage;
+  readonly asked: RegisterQuery;
+  /** where the daily copies are; undefined where none are made */
+  readonly copies: string | undefined;
 };
 
-/** All drawings: found, opened, copied, put away. */
-export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
+/** All drawings: found, opened, copied, kept in folders, put away. What is shown stands in the address. */
+export const Register = ({ page, asked, copies }: Props) => {
   const router = useRouter();
   const unsaved = useUnsaved();
   const picker = useRef<HTMLInputElement>(null);
-  const [search, setSearch] = useState('');
-  const [old, setOld] = useState(false);
-  const [fault, setFault] = useState<string>();
+  const search = useRef<HTMLInputElement>(null);
+  const [find, setFind] = useState(asked.find);
+  const [faults, setFaults] = useState<readonly string[]>([]);
+  const [note, setNote] = useState<string>();
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
-  const shown = useMemo(() => {
-    const word = search.trim().toLowerCase();
-    return rows.filter(
-      (r) => r.archived === old && `${r.number} ${r.title} ${r.material}`.toLowerCase().includes(word),
-    );
-  }, [rows, search, old]);
+  const [isKeeping, setIsKeeping] = useState(false);
+  const [isDropping, setIsDropping] = useState(false);
+  const [isWaiting, startTransition] = useTransition();
+  const { rows } = page;
+  const shown = (next: Partial<RegisterQuery>): void =>
+    startTransition(() => router.replace(registerAddress({ ...asked, page: 1, ...next }), { scroll: false }));
+  const show = useRef(shown);
+  show.current = shown;
+  useEffect(() => {
+    if (find === asked.find) return;
+    const wait = setTimeout(() => show.current({ find }), FIND_AFTER);
+    return () => clearTimeout(wait);
+  }, [find, asked.find]);
+  // the key goes to the search from anywhere but a field
+  useEffect(() => {
+    const press = (e: KeyboardEvent): void => {
+      if (e.key !== '/' || e.ctrlKey || e.metaKey || e.altKey) return;
+      if (/^(input|select|textarea)$/i.test((e.target as HTMLElement).tagName)) return;
+      e.preventDefault();
+      search.current?.focus();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, []);
 
-  // only what is in sight goes into the file, in the register's order
-  const chosen = shown.filter((r) => picked.has(r.id));
+  // only what is in sight is printed or moved, in the register's order
+  const chosen = rows.filter((r) => picked.has(r.id));
   const pick = (ids: readonly string[], on: boolean): void => {
     const next = new Set(picked);
     for (const id of ids) {
@@ -65,84 +77,64 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
     }
     setPicked(next);
   };
-
   const attempt = async (work: () => Promise<unknown>): Promise<void> => {
-    setFault(undefined);
+    setFaults([]);
+    setNote(undefined);
     try {
       await work();
       router.refresh();
     } catch (error) {
-      setFault((error as Error).message);
+      setFaults([(error as Error).message]);
     }
   };
-  const open = async (file: File): Promise<void> =>
+  const open = (files: readonly File[]): Promise<void> =>
     attempt(async () => {
-      const isSolid = isSolidFile(file.name);
-      const most = isSolid ? LARGEST_SOLID_FILE : LARGEST_FILE;
-      if (file.size > most)
-        throw new Error(
-          `${file.name} is ${(file.size / 1048576).toFixed(1)} MB; the most that is read is ${most / 1048576} MB. Split the part.`,
-        );
-      if (isSolid) {
-        // the reader is fetched where it is needed
-        const { readSolidFile } = await import('./readSolidFile.ts');
-        const kept = await openFile(await readSolidFile(file), file.name);
-        router.push(`/drawings/${kept.id}`);
-        return;
-      }
-      let data: unknown;
-      try {
-        data = JSON.parse(await file.text());
-      } catch (error) {
-        throw new Error(
-          `${file.name} is not a part or drawing file: ${(error as Error).message}. Nothing was changed.`,
-        );
-      }
-      const kept = await openFile(data, file.name);
-      router.push(`/drawings/${kept.id}`);
+      const [only] = files;
+      const { ids, refused } = await openFiles(files, (done) =>
+        setNote(files.length > 1 ? `Opening files: ${done} of ${files.length} …` : `Opening ${only?.name} …`),
+      );
+      setNote(
+        files.length > 1 ? `${ids.length} of ${files.length} files opened into the register.` : undefined,
+      );
+      setFaults(refused);
+      const [first] = ids;
+      if (files.length === 1 && first) router.push(`/drawings/${first}`);
     });
   const start = (): Promise<void> =>
     attempt(async () => {
-      const kept = await openFile(newDrawing(), 'New part');
+      const part = { format: 'blue-ledger/part@1', name: 'New part', units: 'mm', bodies: [] } as const;
+      // a new drawing's statement is empty: its first line is typed at the desk
+      const kept = await openFile(drawingOfPart({ ...part, bodies: [...part.bodies] }), 'New part');
       router.push(`/drawings/${kept.id}`);
     });
-  const head = 'py-1.5 font-normal';
-  const columns: readonly SortedColumn<RegisterRow>[] = [
-    {
-      id: 'pick',
-      head: (
-        <input
-          type="checkbox"
-          aria-label="Pick all for printing"
-          title="Pick all for printing"
-          className="align-middle accent-[var(--color-deep)]"
-          checked={shown.length > 0 && chosen.length === shown.length}
-          onChange={(e) =>
-            pick(
-              shown.map((r) => r.id),
-              e.target.checked,
-            )
-          }
-        />
-      ),
-      className: 'w-14 py-1.5 pl-6 font-normal',
+  const setAll = (set: ManyRequest['set']): Promise<void> =>
+    attempt(async () => {
+      await setMany({ ids: chosen.map((r) => r.id), set });
+      if ('archived' in set) setPicked(new Set());
+    });
+  const drop = {
+    onDragOver: (e: DragEvent) => {
+      if (!e.dataTransfer.types.includes('Files')) return;
+      e.preventDefault();
+      setIsDropping(true);
     },
-    { id: 'number', head: 'Number', words: (r) => r.number, className: head },
-    { id: 'title', head: 'Title', words: (r) => r.title, className: `margin-line pl-4 ${head}` },
-    { id: 'material', head: 'Material', words: (r) => r.material, className: head },
-    { id: 'sheet', head: 'Sheet', words: (r) => r.paper, className: head },
-    { id: 'scale', head: 'Scale', figure: (r) => Number(r.scale) || 0, className: head },
-    { id: 'angle', head: 'Angle', words: (r) => r.angle, className: head },
-    { id: 'issued', head: 'State', words: (r) => `${r.issued ?? ''} ${r.state}`, className: head },
-    { id: 'changed', head: 'Last change', words: (r) => r.changedAt, className: head },
-    { id: 'actions', head: <span className="sr-only">Actions</span>, className: 'py-1.5 pr-6' },
-  ];
-  const button =
-    'rounded-md border border-rule-strong bg-white px-3 py-1.5 text-[14px] font-semibold text-deep hover:bg-pale';
+    onDragLeave: (e: DragEvent) => {
+      if (!e.currentTarget.contains(e.relatedTarget as Node | null)) setIsDropping(false);
+    },
+    onDrop: (e: DragEvent) => {
+      e.preventDefault();
+      setIsDropping(false);
+      const files = [...e.dataTransfer.files];
+      if (files.length) void open(files);
+    },
+  };
+  const isFiltered =
+    asked.find || asked.folder !== undefined || asked.tag !== undefined || asked.state !== undefined;
+  const pages = Math.max(1, Math.ceil(page.total / PAGE));
   return (
-    <div className="h-screen overflow-y-auto">
+    <div className="h-screen overflow-y-auto" {...drop}>
       <title>Blue Ledger</title>
-      <div className="mx-auto flex min-h-full max-w-[1180px] min-w-[1000px] flex-col px-6 py-6">
+      <div className="mx-auto flex min-h-full max-w-[1240px] min-w-[960px] flex-col px-6 py-6">
         <header className="flex items-center justify-between">
           <p className="flex items-center gap-2 text-[15px] font-bold text-deep">
             <HouseMark /> Blue Ledger
@@ -151,19 +143,23 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
             <input
               ref={picker}
               type="file"
+              multiple
               accept=".json,application/json,.step,.stp,.stl,.obj"
               className="sr-only"
               aria-label="Part, drawing or solid file"
               onChange={(e) => {
-                const file = e.target.files?.[0];
+                const files = [...(e.target.files ?? [])];
                 e.target.value = '';
-                if (file) void open(file);
+                if (files.length) void open(files);
               }}
             />
-            <button type="button" className={button} onClick={() => picker.current?.click()}>
-              Open a file
+            <button type="button" className={BUTTON} onClick={() => picker.current?.click()}>
+              Open files
             </button>
-            <Link href="/views" className={button}>
+            <button type="button" className={BUTTON} onClick={() => setIsKeeping(true)}>
+              Backup
+            </button>
+            <Link href="/views" className={BUTTON}>
               Given views
             </Link>
             <button
@@ -175,153 +171,167 @@ export const Register = ({ rows }: { rows: readonly RegisterRow[] }) => {
             </button>
           </div>
         </header>
-        <main className="mt-5 rounded-lg border border-rule bg-page">
-          <div className="flex items-end justify-between border-b-2 border-rule-strong px-6 pt-5 pb-3">
+        <main
+          className={`mt-5 rounded-lg border bg-page ${isDropping ? 'border-house ring-2 ring-house' : 'border-rule'}`}
+        >
+          <div className="flex items-end justify-between gap-4 border-b-2 border-rule-strong px-6 pt-5 pb-3">
             <div>
               <h1 className="text-[21px] leading-[26px] font-bold">Register</h1>
-              <p className="text-[13px] text-second">
-                {shown.length} {shown.length === 1 ? 'drawing' : 'drawings'}
-                {old ? ' put away' : ''}
+              <p className="text-[13px] text-second" role="status">
+                {isDropping
+                  ? 'Let go to open the files'
+                  : `${page.total} ${page.total === 1 ? 'drawing' : 'drawings'}${asked.archive === '1' ? ' put away' : ''}${isFiltered ? ' found' : ''}${isWaiting ? ' …' : ''}`}
               </p>
             </div>
             <div className="flex items-center gap-3">
-              {chosen.length > 0 && (
-                <a
-                  className="rounded-md border border-rule-strong bg-white px-3 py-1.5 text-[13px] font-semibold text-deep hover:bg-pale"
-                  href={archiveAddress(chosen.map((r) => r.id))}
-                >
-                  Save all files as ZIP
-                </a>
-              )}
-              {chosen.length > 0 && (
-                <a
-                  className="rounded-md border border-rule-strong bg-white px-3 py-1.5 text-[13px] font-semibold text-deep hover:bg-pale"
-                  href={sheetsAddress(chosen.map((r) => r.id))}
-                  target="_blank"
-                  rel="noreferrer"
-                >
-                  {chosen.length === 1
-                    ? 'Print the picked sheet'
-                    : `Print ${chosen.length} sheets as one PDF`}
-                </a>
-              )}
               <label className="flex items-center gap-1.5 text-[13px] text-second">
                 <input
                   type="checkbox"
-                  checked={old}
-                  onChange={(e) => setOld(e.target.checked)}
+                  checked={asked.pictures === '1'}
+                  onChange={(e) => shown({ pictures: e.target.checked ? '1' : undefined, page: asked.page })}
+                  className="accent-[var(--color-deep)]"
+                />{' '}
+                Pictures
+              </label>
+              <label className="flex items-center gap-1.5 text-[13px] text-second">
+                <input
+                  type="checkbox"
+                  checked={asked.archive === '1'}
+                  onChange={(e) => shown({ archive: e.target.checked ? '1' : undefined, folder: undefined })}
                   className="accent-[var(--color-deep)]"
                 />{' '}
                 Archive
               </label>
+              {page.tags.length > 0 && (
+                <select
+                  aria-label="Tag"
+                  className={SELECT}
+                  value={asked.tag ?? ''}
+                  onChange={(e) => shown({ tag: e.target.value || undefined })}
+                >
+                  <option value="">All tags</option>
+                  {page.tags.map((t) => (
+                    <option key={t}>{t}</option>
+                  ))}
+                </select>
+              )}
+              <select
+                aria-label="State"
+                className={SELECT}
+                value={asked.state ?? ''}
+                onChange={(e) => shown({ state: STATES.find((s) => s === e.target.value) })}
+              >
+                <option value="">All states</option>
+                {STATES.map((s) => (
+                  <option key={s}>{s}</option>
+                ))}
+              </select>
               <input
+                ref={search}
+                type="search"
                 aria-label="Find in the register"
-                placeholder="Find by number, title, material"
-                value={search}
-                onChange={(e) => setSearch(e.target.value)}
+                title="Press / to go here. Words of the title, the statement or its sizes: hole 12"
+                placeholder="Find: bracket, hole 12, steel"
+                value={find}
+                onChange={(e) => setFind(e.target.value)}
                 className="w-64 rounded-md border border-rule-strong bg-white px-2.5 py-1.5 text-[13px]"
               />
             </div>
           </div>
-          {fault && (
-            <p
+          {faults.length > 0 && (
+            <ul
               role="alert"
               className="border-b border-fault-rule bg-fault-pale px-6 py-2 text-[13.5px] text-fault"
             >
-              {fault}
+              {faults.map((f) => (
+                <li key={f}>{f}</li>
+              ))}
+            </ul>
+          )}
+          {note && (
+            <p role="status" className="border-b border-rule px-6 py-2 text-[13.5px]">
+              {note}
             </p>
           )}
-          <SortedTable
-            headClassName="border-b border-rule-strong text-left text-[12.5px] text-second"
-            rows={shown}
-            keyOf={(r) => r.id}
-            columns={columns}
-            rowHeight={45}
-            renderRow={(r) => (
-              <tr key={r.id} className="group border-b border-rule hover:bg-pale">
-                <td className="py-2.5 pl-6">
-                  <input
-                    type="checkbox"
-                    aria-label={`Pick ${r.title} for printing`}
-                    className="align-middle accent-[var(--color-deep)]"
-                    checked={picked.has(r.id)}
-                    onChange={(e) => pick([r.id], e.target.checked)}
-                  />
-                </td>
-                <td className="figures py-2.5 text-[13.5px] text-second">{r.number}</td>
-                <td className="margin-line py-2.5 pl-4">
-                  <Link
-                    href={`/drawings/${r.id}`}
-                    className="text-[15px] font-semibold text-deep hover:text-house hover:underline"
+          {chosen.length > 0 && (
+            <PickedBar
+              picked={chosen}
+              page={page}
+              onSet={(set) => void setAll(set)}
+              onClear={() => setPicked(new Set())}
+            />
+          )}
+          <div className="flex">
+            <Folders page={page} asked={asked} onShow={(folder) => shown({ folder })} />
+            <div className="min-w-0 flex-1">
+              <RegisterTable
+                rows={rows}
+                asked={asked}
+                picked={picked}
+                unsaved={unsaved}
+                onPick={pick}
+                onSort={(sort) =>
+                  shown({ sort, down: asked.sort === sort && asked.down !== '1' ? '1' : undefined })
+                }
+                onTag={(tag) => shown({ tag })}
+                onCopy={(r: RegisterRow) => void attempt(() => copyDrawing(r.id))}
+                onArchive={(r: RegisterRow) => void attempt(() => archive(r.id, !r.archived))}
+              />
+              {!rows.length && (
+                <p className="px-6 py-8 text-second">
+                  {page.isEmpty
+                    ? 'No drawings yet. Start a new one, or drop a part file here, such as demo/03-vane-hub.drawing.json.'
+                    : asked.archive === '1' && !isFiltered
+                      ? 'The archive is empty.'
+                      : 'Nothing found.'}
+                  {isFiltered && (
+                    <button
+                      type="button"
+                      className="ml-2 font-semibold text-house hover:underline"
+                      onClick={() => {
+                        setFind('');
+                        shown({ find: '', folder: undefined, tag: undefined, state: undefined });
+                      }}
+                    >
+                      Show all drawings
+                    </button>
+                  )}
+                </p>
+              )}
+              {pages > 1 && (
+                <nav aria-label="Pages" className="flex items-center justify-center gap-4 py-3 text-[13.5px]">
+                  <button
+                    type="button"
+                    className={BUTTON}
+                    disabled={page.page <= 1}
+                    onClick={() => shown({ page: page.page - 1 })}
                   >
-                    {r.title || 'Without a title'}
-                  </Link>
-                  <UnsavedMark drawing={unsaved.find((u) => u.id === r.id)} />
-                </td>
-                <td className="text-second">{r.material}</td>
-                <td>{r.paper === 'own' ? 'custom' : r.paper}</td>
-                <td className="figures text-[13.5px]">{scaleWord(r.scale)}</td>
-                <td>{r.angle}</td>
-                <td className="text-[13px]">
-                  {r.issued && !r.isChangedSince && (
-                    <span>
-                      issued <b className="figures">{r.issued}</b>
-                    </span>
-                  )}
-                  {(!r.issued || r.isChangedSince) && (
-                    <span className="text-second">
-                      {r.state || 'in hand'}
-                      {r.issued && (
-                        <>
-                          , after <b className="figures">{r.issued}</b>
-                        </>
-                      )}
-                    </span>
-                  )}
-                </td>
-                <td className="figures text-[13px] text-second">
-                  <LocalTime at={r.changedAt} />
-                </td>
-                <td className="pr-4">
-                  <span className="flex justify-end text-second">
-                    <button
-                      type="button"
-                      aria-label={`Copy ${r.title}`}
-                      title="Copy"
-                      className="grid size-7 place-items-center rounded hover:bg-hover"
-                      onClick={() => void attempt(() => copyDrawing(r.id))}
-                    >
-                      <Copy size={15} aria-hidden />
-                    </button>
-                    <button
-                      type="button"
-                      aria-label={`${r.archived ? 'Restore' : 'Archive'} ${r.title}`}
-                      title={r.archived ? 'Restore' : 'Archive'}
-                      className="grid size-7 place-items-center rounded hover:bg-hover"
-                      onClick={() => void attempt(() => archive(r.id, !r.archived))}
-                    >
-                      {r.archived ? (
-                        <ArchiveRestore size={15} aria-hidden />
-                      ) : (
-                        <Archive size={15} aria-hidden />
-                      )}
-                    </button>
+                    Before
+                  </button>
+                  <span>
+                    Page {page.page} of {pages}
                   </span>
-                </td>
-              </tr>
-            )}
-          />
-          {!shown.length && (
-            <p className="px-6 py-8 text-second">
-              {rows.length
-                ? old
-                  ? 'The archive is empty, or nothing found there.'
-                  : 'Nothing found.'
-                : 'No drawings yet. Start a new one, or open a part file such as demo/03-vane-hub.drawing.json.'}
-            </p>
-          )}
+                  <button
+                    type="button"
+                    className={BUTTON}
+                    disabled={page.page >= pages}
+                    onClick={() => shown({ page: page.page + 1 })}
+                  >
+                    Next
+                  </button>
+                </nav>
+              )}
+            </div>
+          </div>
         </main>
       </div>
+      {isKeeping && (
+        <BackupPanel
+          copies={copies}
+          onClose={() => setIsKeeping(false)}
+          onRestored={() => router.refresh()}
+        />
+      )}
     </div>
   );
 };

@@ -160,6 +160,7 @@ describe('the store', () => {
       { number: 4 },
       { number: 5 },
       { number: 6 },
+      { number: 7 },
     ]);
   });
 });

@@ -54,7 +54,7 @@ describe('centre lines and dashes', () => {
     for (const view of ['front', 'top', 'left']) {
       const [axis, ...others] = inkOf(rod, view, 'centre');
       expect(others).toEqual([]);
-      const { curve, from, to } = axis?.whole as Stretch;
+      const { curve, from, to } = (axis as StrokeInk).whole as Stretch;
       const [a, b] = [pointOn2(curve, from), pointOn2(curve, to)];
       const way = sub2(b, a).map((x) => x / distance2(a, b)) as unknown as Vec2;
       // how far the outline reaches along the axis, both ways

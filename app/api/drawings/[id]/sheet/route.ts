@@ -49,5 +49,8 @@ export const GET = (request: Request, { params }: { params: Promise<{ id: string
       how: as === 'pdf' ? await printHow(query) : undefined,
     });
     if (!made.ok) throw refusedFaults(made.faults);
-    return file(made.content, type, fileName(title, ending), query.has('inline'));
+    const answer = file(made.content, type, fileName(title, ending), query.has('inline'));
+    // the small pictures of the register name the revision they are of, which never changes
+    if (query.has('revision')) answer.headers.set('cache-control', 'private, max-age=31536000, immutable');
+    return answer;
   });

@@ -1,0 +1,118 @@
+'use client';
+import { type ReactNode, useState } from 'react';
+import type { RegisterPage, RegisterRow } from '../../exchange/kept.ts';
+import type { ManyRequest } from '../../exchange/register.ts';
+import { archiveAddress, sheetsAddress } from '../serverCalls.ts';
+
+const BUTTON =
+  'rounded-md border border-rule-strong bg-white px-2.5 py-1 text-[13px] font-semibold text-deep hover:bg-pale disabled:text-disabled';
+
+/** A word that is typed, or taken from those that are there, and what is done with it. */
+const WithWord = ({
+  label,
+  known,
+  mayBeEmpty = false,
+  children,
+}: {
+  label: string;
+  known: readonly string[];
+  mayBeEmpty?: boolean;
+  children: (word: string, isUsable: boolean, clear: () => void) => ReactNode;
+}) => {
+  const [word, setWord] = useState('');
+  const list = `known ${label}`;
+  const own = word.trim();
+  return (
+    <span className="inline-flex items-center gap-1">
+      <input
+        aria-label={label}
+        placeholder={label}
+        list={list}
+        value={word}
+        maxLength={60}
+        onChange={(e) => setWord(e.target.value)}
+        className="w-32 rounded-md border border-rule-strong bg-white px-2 py-1 text-[13px]"
+      />
+      <datalist id={list}>
+        {known.map((k) => (
+          <option key={k} value={k} />
+        ))}
+      </datalist>
+      {children(own, mayBeEmpty || own !== '', () => setWord(''))}
+    </span>
+  );
+};
+
+/** What can be done with all drawings that are picked. */
+export const PickedBar = ({
+  picked,
+  page,
+  onSet,
+  onClear,
+}: {
+  picked: readonly RegisterRow[];
+  page: RegisterPage;
+  onSet: (set: ManyRequest['set']) => void;
+  onClear: () => void;
+}) => {
+  const ids = picked.map((r) => r.id);
+  const isAway = picked.every((r) => r.archived);
+  return (
+    <section
+      aria-label="Picked drawings"
+      className="flex flex-wrap items-center gap-x-3 gap-y-2 border-b border-rule bg-pale px-6 py-2 text-[13px]"
+    >
+      <b>
+        {picked.length} {picked.length === 1 ? 'drawing' : 'drawings'} picked
+      </b>
+      <a className={BUTTON} href={sheetsAddress(ids)} target="_blank" rel="noreferrer">
+        {picked.length === 1 ? 'Print the picked sheet' : `Print ${picked.length} sheets as one PDF`}
+      </a>
+      <a className={BUTTON} href={archiveAddress(ids)}>
+        Save all files as ZIP
+      </a>
+      <WithWord label="Folder" known={page.folders.map((f) => f.name).filter(Boolean)} mayBeEmpty>
+        {(folder, _usable, clear) => (
+          <button
+            type="button"
+            className={BUTTON}
+            onClick={() => {
+              onSet({ folder });
+              clear();
+            }}
+          >
+            {folder ? 'Put into it' : 'Take out of folders'}
+          </button>
+        )}
+      </WithWord>
+      <WithWord label="Tag" known={page.tags}>
+        {(tag, isUsable) => (
+          <>
+            <button
+              type="button"
+              className={BUTTON}
+              disabled={!isUsable}
+              onClick={() => onSet({ tag, on: true })}
+            >
+              Add
+            </button>
+            <button
+              type="button"
+              className={BUTTON}
+              disabled={!isUsable}
+              onClick={() => onSet({ tag, on: false })}
+            >
+              Remove
+            </button>
+          </>
+        )}
+      </WithWord>
+      <button type="button" className={BUTTON} onClick={() => onSet({ archived: !isAway })}>
+        {isAway ? 'Restore' : 'Archive'}
+      </button>
+      <button type="button" className="ml-auto font-semibold text-house hover:underline" onClick={onClear}>
+        Pick none
+      </button>
+    </section>
+  );
+};
