@@ -65,6 +65,9 @@ export const PickedBar = ({
       <b>
         {picked.length} {picked.length === 1 ? 'drawing' : 'drawings'} picked
       </b>
+      <button type="button" className="font-semibold text-house hover:underline" onClick={onClear}>
+        Pick none
+      </button>
       <a className={BUTTON} href={sheetsAddress(ids)} target="_blank" rel="noreferrer">
         {picked.length === 1 ? 'Print the picked sheet' : `Print ${picked.length} sheets as one PDF`}
       </a>
@@ -109,9 +112,6 @@ export const PickedBar = ({
       </WithWord>
       <button type="button" className={BUTTON} onClick={() => onSet({ archived: !isAway })}>
         {isAway ? 'Restore' : 'Archive'}
-      </button>
-      <button type="button" className="ml-auto font-semibold text-house hover:underline" onClick={onClear}>
-        Pick none
       </button>
     </section>
   );

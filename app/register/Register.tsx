@@ -2,7 +2,7 @@
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { type DragEvent, useEffect, useRef, useState, useTransition } from 'react';
+import { type DragEvent, useEffect, useOptimistic, useRef, useState, useTransition } from 'react';
 import { drawingOfPart } from '../../core/drawing/drawing.ts';
 import type { RegisterPage, RegisterRow } from '../../exchange/kept.ts';
 import { type ManyRequest, PAGE, type RegisterQuery, STATES } from '../../exchange/register.ts';
@@ -46,8 +46,14 @@ export const Register = ({ page, asked, copies }: Props) => {
   const [isDropping, setIsDropping] = useState(false);
   const [isWaiting, startTransition] = useTransition();
   const { rows } = page;
+  // what is chosen shows at once, its rows when they come
+  const [now, setNow] = useOptimistic(asked);
   const shown = (next: Partial<RegisterQuery>): void =>
-    startTransition(() => router.replace(registerAddress({ ...asked, page: 1, ...next }), { scroll: false }));
+    startTransition(() => {
+      const wanted = { ...now, page: 1, ...next };
+      setNow(wanted);
+      router.replace(registerAddress(wanted), { scroll: false });
+    });
   const show = useRef(shown);
   show.current = shown;
   useEffect(() => {
@@ -128,8 +134,7 @@ export const Register = ({ page, asked, copies }: Props) => {
       if (files.length) void open(files);
     },
   };
-  const isFiltered =
-    asked.find || asked.folder !== undefined || asked.tag !== undefined || asked.state !== undefined;
+  const isFiltered = now.find || now.folder !== undefined || now.tag !== undefined || now.state !== undefined;
   const pages = Math.max(1, Math.ceil(page.total / PAGE));
   return (
     <div className="h-screen overflow-y-auto" {...drop}>
@@ -180,15 +185,15 @@ export const Register = ({ page, asked, copies }: Props) => {
               <p className="text-[13px] text-second" role="status">
                 {isDropping
                   ? 'Let go to open the files'
-                  : `${page.total} ${page.total === 1 ? 'drawing' : 'drawings'}${asked.archive === '1' ? ' put away' : ''}${isFiltered ? ' found' : ''}${isWaiting ? ' …' : ''}`}
+                  : `${page.total} ${page.total === 1 ? 'drawing' : 'drawings'}${now.archive === '1' ? ' put away' : ''}${isFiltered ? ' found' : ''}${isWaiting ? ' …' : ''}`}
               </p>
             </div>
             <div className="flex items-center gap-3">
               <label className="flex items-center gap-1.5 text-[13px] text-second">
                 <input
                   type="checkbox"
-                  checked={asked.pictures === '1'}
-                  onChange={(e) => shown({ pictures: e.target.checked ? '1' : undefined, page: asked.page })}
+                  checked={now.pictures === '1'}
+                  onChange={(e) => shown({ pictures: e.target.checked ? '1' : undefined, page: now.page })}
                   className="accent-[var(--color-deep)]"
                 />{' '}
                 Pictures
@@ -196,7 +201,7 @@ export const Register = ({ page, asked, copies }: Props) => {
               <label className="flex items-center gap-1.5 text-[13px] text-second">
                 <input
                   type="checkbox"
-                  checked={asked.archive === '1'}
+                  checked={now.archive === '1'}
                   onChange={(e) => shown({ archive: e.target.checked ? '1' : undefined, folder: undefined })}
                   className="accent-[var(--color-deep)]"
                 />{' '}
@@ -206,7 +211,7 @@ export const Register = ({ page, asked, copies }: Props) => {
                 <select
                   aria-label="Tag"
                   className={SELECT}
-                  value={asked.tag ?? ''}
+                  value={now.tag ?? ''}
                   onChange={(e) => shown({ tag: e.target.value || undefined })}
                 >
                   <option value="">All tags</option>
@@ -218,7 +223,7 @@ export const Register = ({ page, asked, copies }: Props) => {
               <select
                 aria-label="State"
                 className={SELECT}
-                value={asked.state ?? ''}
+                value={now.state ?? ''}
                 onChange={(e) => shown({ state: STATES.find((s) => s === e.target.value) })}
               >
                 <option value="">All states</option>
@@ -238,16 +243,15 @@ export const Register = ({ page, asked, copies }: Props) => {
               />
             </div>
           </div>
-          {faults.length > 0 && (
-            <ul
+          {faults.map((f) => (
+            <p
+              key={f}
               role="alert"
               className="border-b border-fault-rule bg-fault-pale px-6 py-2 text-[13.5px] text-fault"
             >
-              {faults.map((f) => (
-                <li key={f}>{f}</li>
-              ))}
-            </ul>
-          )}
+              {f}
+            </p>
+          ))}
           {note && (
             <p role="status" className="border-b border-rule px-6 py-2 text-[13.5px]">
               {note}
@@ -262,16 +266,16 @@ export const Register = ({ page, asked, copies }: Props) => {
             />
           )}
           <div className="flex">
-            <Folders page={page} asked={asked} onShow={(folder) => shown({ folder })} />
+            <Folders page={page} asked={now} onShow={(folder) => shown({ folder })} />
             <div className="min-w-0 flex-1">
               <RegisterTable
                 rows={rows}
-                asked={asked}
+                asked={now}
                 picked={picked}
                 unsaved={unsaved}
                 onPick={pick}
                 onSort={(sort) =>
-                  shown({ sort, down: asked.sort === sort && asked.down !== '1' ? '1' : undefined })
+                  shown({ sort, down: now.sort === sort && now.down !== '1' ? '1' : undefined })
                 }
                 onTag={(tag) => shown({ tag })}
                 onCopy={(r: RegisterRow) => void attempt(() => copyDrawing(r.id))}
@@ -281,7 +285,7 @@ export const Register = ({ page, asked, copies }: Props) => {
                 <p className="px-6 py-8 text-second">
                   {page.isEmpty
                     ? 'No drawings yet. Start a new one, or drop a part file here, such as demo/03-vane-hub.drawing.json.'
-                    : asked.archive === '1' && !isFiltered
+                    : now.archive === '1' && !isFiltered
                       ? 'The archive is empty.'
                       : 'Nothing found.'}
                   {isFiltered && (

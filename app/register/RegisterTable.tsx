@@ -94,7 +94,7 @@ export const RegisterTable = (props: Props) => {
           {head('number', 'Number')}
           {head('title', 'Title', 'margin-line pl-4')}
           {head('material', 'Material')}
-          {head('paper', 'Sheet')}
+          {head('paper', 'Paper')}
           {head('scale', 'Scale')}
           {head('angle', 'Angle')}
           {head('state', 'State')}

@@ -271,3 +271,26 @@ test('figures entered faster than they are drawn all count; the last one stands'
   await page.keyboard.press('Escape');
   await type(height, last);
 });
+
+test('scripts that come later and cannot be fetched for a while take nothing away', async ({ page }) => {
+  let away: number | undefined;
+  let refused = 0;
+  // from the first picture on nothing more is fetched for four seconds
+  await page.route('**/_next/static/**', async (route) => {
+    const isDrawn = away !== undefined || (await page.getByTestId('sheet').count()) > 0;
+    if (!isDrawn) return route.continue();
+    away ??= Date.now();
+    if (Date.now() - away > 4000) return route.continue();
+    refused++;
+    return route.abort();
+  });
+  await openDrawing(page, server.address, 'Louvre bracket');
+  await expect.poll(() => refused).toBeGreaterThan(10);
+  await page.waitForTimeout(1000);
+  await expect(heightField(page)).toBeVisible();
+  await type(heightField(page), '71');
+  await expect(height(page)).toHaveText('71');
+  // what was missing comes when it can be fetched
+  await expect(page.getByRole('button', { name: 'Begin from a shape' })).toBeVisible({ timeout: 20_000 });
+  await saved(page);
+});
