@@ -1,7 +1,6 @@
 // Installs, builds and starts the application with demo data: npm run demo
 import { spawn } from 'node:child_process';
 import { createServer } from 'node:net';
-import { hostname, networkInterfaces } from 'node:os';
 import { build, packages, say } from './steps.mjs';
 
 const host = process.env.HOST ?? '127.0.0.1';
@@ -14,20 +13,21 @@ const isFree = (port) =>
     probe.listen(port, host, () => probe.close(() => done(true)));
   });
 
+// without accounts everyone who reaches the server could read and change every drawing
+if (!['127.0.0.1', 'localhost', '::1'].includes(host)) {
+  console.error(
+    `Blue Ledger has no accounts, so it does not listen on ${host}: whoever reached it could read and change every drawing.
+Leave HOST out. To let others in, put a server that asks them for a password in front of it (a reverse proxy to 127.0.0.1:${wanted}),
+and give the name by which they reach that one in BLUE_LEDGER_HOSTS.`,
+  );
+  process.exit(1);
+}
+
 await packages();
 await build();
 let port = wanted;
 while (!(await isFree(port)) && port < wanted + 20) port++;
 if (port !== wanted) say(`Port ${wanted} is taken; using ${port}.`);
-
-// the names that requests may be addressed to, besides this machine's own
-const isLocal = ['127.0.0.1', 'localhost', '::1'].includes(host);
-const interfaces = Object.values(networkInterfaces()).flatMap((list) => list?.map((i) => i.address) ?? []);
-const names = isLocal ? [] : host === '0.0.0.0' || host === '::' ? [hostname(), ...interfaces] : [host];
-if (!isLocal)
-  console.log(
-    `\n  Blue Ledger has no accounts: whoever reaches ${host}:${port} can read and change every drawing.\n  Listen beyond this machine only in a network whose users you all trust.`,
-  );
 
 const address = `http://${host}:${port}`;
 const data = process.env.BLUE_LEDGER_DATA ?? '.data/demo';
@@ -44,7 +44,6 @@ const server = spawn(
       BLUE_LEDGER_DATA: data,
       // the command line asks this server where it has the drawings open
       BLUE_LEDGER_ADDRESS: address,
-      BLUE_LEDGER_HOSTS: [process.env.BLUE_LEDGER_HOSTS, ...names].filter(Boolean).join(','),
     },
   },
 );

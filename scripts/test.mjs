@@ -28,6 +28,7 @@ await chromium();
 const browser = (...args) => ['node_modules/@playwright/test/cli.js', 'test', ...args];
 await step('Playwright, what is measured', node, browser('--project', 'measured', '--workers', '1'));
 await step('Playwright, the desk', node, browser('--project', 'desk'));
+await step('Kills of the server', node, ['scripts/torture.mjs', '--short']);
 await step('Random parts', node, ['scripts/fuzz.mjs', '--short']);
 const cases = process.env.CONFORMANCE ?? '../shared/conformance';
 if (existsSync(cases)) await step('Conformance', node, ['scripts/conformance.mjs', cases]);

@@ -48,7 +48,7 @@ const SaveNote = () => {
 const HeadMenus = fetchedLater(
   () => import('./panels/HeadMenus.tsx').then((m) => m.HeadMenus),
   <>
-    <span className="w-[157px] shrink-0" />
+    <span className="w-[189px] shrink-0" />
     <SaveNote />
     <span className="w-[104px] shrink-0" />
   </>,
