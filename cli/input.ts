@@ -57,9 +57,15 @@ export const loadJson = (file: string): unknown => {
   }
 };
 
+/** What states the part: of a drawing file its part, else the file itself. */
+const statementIn = (data: unknown): unknown => {
+  const { format, part } = (data ?? {}) as { format?: unknown; part?: unknown };
+  return format === 'blue-ledger/drawing@1' ? part : data;
+};
+
 /** A part file as it is written; it may have no bodies yet. */
 export const loadBegunPart = (file: string): PartFile => {
-  const read = readBySchema(begunPartSchema, loadJson(file));
+  const read = readBySchema(begunPartSchema, statementIn(loadJson(file)));
   return read.ok ? read.value : refuse(file, read.faults);
 };
 
@@ -73,7 +79,7 @@ export const built = (file: string, source: PartFile): BuiltPart => {
 
 /** A part file's data read as such. @param file its name, for the words of a fault */
 export const partIn = (file: string, data: unknown): PartFile => {
-  const read = readPartFile(data);
+  const read = readPartFile(statementIn(data));
   return read.ok ? read.value : refuse(file, read.faults);
 };
 

@@ -21,7 +21,7 @@ export const USAGE = `blue-ledger: orthographic views, sections and sheets from 
 sheet of a folder makes one of every part in it, with an index, in the folder that --out names.
 --tangents shows tangent joins too, as lines of kind "tangent"; --divisions adds cut points on generators of curved faces.
 VIEWS is what views --json prints, or an SVG or DXF file with lines on layers named front, top, left ...
-PART is a part file, a file of solids (.step, .stp, .stl, .obj), or - for standard input. --out FILE writes there instead of standard output.
+PART is a part or drawing file, a file of solids (.step, .stp, .stl, .obj), or - for standard input. --out FILE writes there instead of standard output.
 check prints a line for each finding, --limit tells walls thinner than that; it exits 1 where there are some.
 backup writes everything that the register keeps into one file; restore says what bringing it back would do, and does it with --yes.
 Exit: 0 done, 1 the input is refused, 2 wrong usage.`;

@@ -259,6 +259,12 @@ describe('the command line', () => {
     expect(filled.status).toBe(0);
     for (const text of ['HUB', 'SP-77', 'SKERROW POINT', 'BRONZE', 'R. VANE', '2026-03-01', 'THIRD ANGLE'])
       expect(filled.stdout.toUpperCase()).toContain(text);
+    // where a part is asked for, a drawing is one too
+    expect(JSON.parse(call(['measure', drawing]).stdout)).toHaveProperty('all.volume');
+    const read = JSON.parse(call(['read', drawing, '--line', 'L = 90', '--json']).stdout) as {
+      part: { dims: unknown };
+    };
+    expect(read.part.dims).toMatchObject({ L: 90 });
     // one input gives one output, and the file says who made it and when
     const pdf = () =>
       call(['sheet', drawing, '--format', 'pdf', '--date', '2026-03-01', '--drawn-by', 'R']).stdout;

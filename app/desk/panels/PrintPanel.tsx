@@ -5,6 +5,7 @@ import { type ReactNode, useEffect, useState } from 'react';
 import { barsPrinted, SIMULATED_PRINTER, TEST_BARS } from '../../../core/print/printer.ts';
 import { TILE_PAPERS, type TilePaper, tilePlan } from '../../../core/print/tiles.ts';
 import { paperSize, paperTitle } from '../../../core/sheet/layout/paper.ts';
+import { paperText, readPaperLength } from '../../../core/sheet/layout/paperLength.ts';
 import {
   forgetPrinter,
   keepPrinter,
@@ -26,13 +27,15 @@ const Part = ({ title, children }: { title: string; children: ReactNode }) => (
   </section>
 );
 
-const Millimetres = ({
+const Length = ({
   name,
   value,
+  unit = 'mm',
   onChange,
 }: {
   name: string;
   value: string;
+  unit?: 'mm' | 'in';
   onChange: (to: string) => void;
 }) => (
   <label className="flex items-baseline gap-1.5">
@@ -44,7 +47,7 @@ const Millimetres = ({
       onChange={(e) => onChange(e.target.value)}
       className={`${field} figures w-[62px] py-0 text-right`}
     />
-    mm
+    {unit}
   </label>
 );
 
@@ -94,8 +97,8 @@ const MeasurePrinter = ({ onKept }: { onKept: (all: PrinterShown[], name: string
             className={`${field} w-[130px] py-0`}
           />
         </label>
-        <Millimetres name="Across" value={across} onChange={setAcross} />
-        <Millimetres name="Along" value={along} onChange={setAlong} />
+        <Length name="Across" value={across} onChange={setAcross} />
+        <Length name="Along" value={along} onChange={setAlong} />
         <button type="submit" disabled={!isWhole} className={press}>
           Remember
         </button>
@@ -117,8 +120,12 @@ export const PrintPanel = ({ onClose, ready }: { onClose: () => void; ready: () 
   const [printer, setPrinter] = useState('');
   const [isMeasuring, setMeasuring] = useState(false);
   const [tile, setTile] = useState<TilePaper | ''>('');
-  const [margin, setMargin] = useState('5');
-  const [overlap, setOverlap] = useState('15');
+  const part = useSession((s) => s.drawing.part);
+  const perUnit = useSession((s) => s.picture?.perUnit) ?? 1;
+  const { units } = part;
+  const usual = units === 'mm' ? { margin: 5, overlap: 15 } : { margin: 6.35, overlap: 12.7 };
+  const [margin, setMargin] = useState(paperText(usual.margin, units));
+  const [overlap, setOverlap] = useState(paperText(usual.overlap, units));
   const [words, setWords] = useState<string>();
   useEffect(() => {
     let isOld = false;
@@ -129,7 +136,12 @@ export const PrintPanel = ({ onClose, ready }: { onClose: () => void; ready: () 
       isOld = true;
     };
   }, []);
-  const tiling = tile && { paper: tile, margin: figure(margin), overlap: figure(overlap) };
+  /** A distance on the paper as it is typed, mm; NaN where it cannot be read. */
+  const lengthOf = (text: string): number => {
+    const read = readPaperLength(text.replace(',', '.'), part, perUnit);
+    return read.ok ? read.value : Number.NaN;
+  };
+  const tiling = tile && { paper: tile, margin: lengthOf(margin), overlap: lengthOf(overlap) };
   const isSane =
     !tiling || (tiling.margin >= 0 && tiling.margin <= 30 && tiling.overlap >= 8 && tiling.overlap <= 60);
   const plan = tiling && isSane ? tilePlan(paperSize(setup), tiling) : undefined;
@@ -188,8 +200,8 @@ export const PrintPanel = ({ onClose, ready }: { onClose: () => void; ready: () 
               </label>
               {tile && (
                 <>
-                  <Millimetres name="Margin" value={margin} onChange={setMargin} />
-                  <Millimetres name="Overlap" value={overlap} onChange={setOverlap} />
+                  <Length name="Margin" unit={units} value={margin} onChange={setMargin} />
+                  <Length name="Overlap" unit={units} value={overlap} onChange={setOverlap} />
                 </>
               )}
             </div>
@@ -197,7 +209,7 @@ export const PrintPanel = ({ onClose, ready }: { onClose: () => void; ready: () 
               <p className={`mt-1 ${plan ? 'text-second' : 'text-fault'}`} data-testid="tiles">
                 {plan
                   ? `${plan.tiles.length} ${plan.tiles.length === 1 ? 'tile' : 'tiles'}, ${plan.columns} x ${plan.rows}, each with its name, two check bars, and crosses to lay on one another.`
-                  : 'A margin is 0 to 30 mm and an overlap 8 to 60 mm, and both must leave room for a picture.'}
+                  : `A margin is 0 to ${paperText(30, units)} ${units} and an overlap ${paperText(8, units)} to ${paperText(60, units)} ${units}, and both must leave room for a picture.`}
               </p>
             )}
             <div className="mt-2 flex flex-wrap items-baseline gap-x-3 gap-y-1">

@@ -249,10 +249,10 @@ export const titleBlock = (
       ...(home.row > 0 ? [straight([wall, floor], [b.x + home.to * b.w, floor])] : []),
     ]),
     ...cells.flatMap(({ label, value, fitted, room: { x, y, h } }) => [
-      lettered(label, [x + PAD, y + h - 2.5], 1.5),
+      lettered(label, [x + PAD, y + h - 2.5], LEAST_LETTERING),
       lettered(value, [x + PAD, y + 2], fitted),
     ]),
-    lettered(angle === 'first' ? 'First angle' : 'Third angle', [wall + PAD, top - 2.5], 1.5),
+    lettered(angle === 'first' ? 'First angle' : 'Third angle', [wall + PAD, top - 2.5], LEAST_LETTERING),
     ...symbol(angle, { x: wall, y: floor, w: (home.to - home.from) * b.w, h: top - floor - 2 }),
     ...revisionTable(paper, revisions),
   ];
@@ -272,7 +272,7 @@ const barAt = (paper: PaperFrame): { readonly x: number; readonly y: number; rea
 /** A line of words above the check bar's own, in the room that is kept for the bar. */
 export const barNote = (paper: PaperFrame, text: string): Ink => {
   const { x, y } = barAt(paper);
-  return { kind: 'text', layer: 'title', text, at: [x, y + 6], height: 1.6, anchor: 'start' };
+  return { kind: 'text', layer: 'title', text, at: [x, y + 6], height: LEAST_LETTERING, anchor: 'start' };
 };
 
 /** A bar of known length, to be measured on every print before anything is taken from it. */
@@ -294,7 +294,7 @@ export const checkBar = (paper: PaperFrame, units: 'mm' | 'in'): { ink: Ink[]; r
         layer: 'title',
         text: `${units === 'mm' ? '50 mm' : '2 in'} check bar: measure it on the print before use`,
         at: [x, y + 3.4],
-        height: 1.8,
+        height: LEAST_LETTERING,
         anchor: 'start',
       },
     ],

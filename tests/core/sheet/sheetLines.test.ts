@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { openDesk } from '../../../core/drawing/desk.ts';
-import { drawingOfPart } from '../../../core/drawing/drawing.ts';
+import { type Drawing, drawingOfPart } from '../../../core/drawing/drawing.ts';
 import { type Conic2, lengthBetween, pointOn2 } from '../../../core/geometry/curve2.ts';
 import { cross2, distance2, length2, sub2, type Vec2 } from '../../../core/geometry/vec.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
@@ -10,6 +10,7 @@ import { type Stretch, type StrokeInk, straight } from '../../../core/sheet/ink/
 import { rectsMeet } from '../../../core/sheet/layout/paper.ts';
 import { DEFAULT_SETUP, type SheetSetup } from '../../../core/sheet/setup.ts';
 import { placePictorial } from '../../../core/sheet/views/pictorialView.ts';
+import { caseDrawings, demoDrawings } from '../../samples.ts';
 import { built, feature, partOf } from '../balance/given.ts';
 
 const block = (w: number, d: number, h: number) =>
@@ -371,4 +372,19 @@ describe('an isometric on the sheet', () => {
     expect(at(50, 60)).toMatchObject({ fits: true, toPaper: { k: 0.5 } });
     expect(at(15, 15).fits).toBe(false);
   });
+});
+
+test('no lettering is lower than 1.8 mm, whatever the title block', () => {
+  const [, first] = demoDrawings()[1] as [string, Drawing];
+  const forms = ['corner', 'strip', 'workshop', 'school'] as const;
+  const drawings = [
+    ...forms.map((titleBlock): Drawing => ({ ...first, setup: { ...first.setup, titleBlock } })),
+    ...caseDrawings().map(([, d]) => d),
+  ];
+  for (const d of drawings) {
+    const worked = openDesk().work(d);
+    if (!worked.ok) throw new Error(JSON.stringify(worked.faults));
+    const low = worked.sheet.ink.flatMap((i) => (i.kind === 'text' && i.height < 1.8 - 1e-9 ? [i.text] : []));
+    expect([d.title, low]).toEqual([d.title, []]);
+  }
 });
