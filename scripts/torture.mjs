@@ -295,9 +295,10 @@ while (figures.kills < wanted) {
     books.clear();
   }
   const server = await start(data);
-  if (random() < 0.25) {
+  const isFirst = !process.env.DATABASE_URL && !readdirSync(data).length;
+  if (random() < 0.25 || isFirst) {
     // killed as it starts, the first time on an empty folder: while the database is made and its tables are
-    if (!readdirSync(data).length) figures.firstStarts++;
+    if (isFirst) figures.firstStarts++;
     await new Promise((done) => setTimeout(done, 200 + random() * STARTING));
     fetch(`${server.address}/api/health`).catch(() => undefined);
     await new Promise((done) => setTimeout(done, random() * STARTING));
