@@ -2,7 +2,7 @@ import { Ask } from './ask.ts';
 import { type FaceName, isFace } from './faces.ts';
 import type { Meaning } from './lexicon.ts';
 import { SIDES } from './lexicon.ts';
-import type { Span, Token } from './tokens.ts';
+import type { Token } from './tokens.ts';
 
 /** Sizes that a word beside a figure names. */
 const LABELS = [
@@ -102,7 +102,8 @@ const BETWEEN = new Set<Meaning>([
 ]);
 
 const isLabel = (m: Meaning): m is Label => (LABELS as readonly string[]).includes(m);
-const isLabelWord = (w: Token | undefined): boolean =>
+/** Whether a word names the figure beside it: "deep", "dia". */
+export const isLabelWord = (w: Token | undefined): boolean =>
   w?.kind === 'word' && isLabel(w.means) && !['corners', 'base', 'wall'].includes(w.means);
 const isPlural = (w: Token | undefined): boolean =>
   w?.kind === 'word' && PLURALS.has(w.means) && /[^s]s$/.test(w.raw) && w.raw.toLowerCase() !== 'boss';
@@ -462,32 +463,6 @@ export const rolesOf = (words: readonly Token[]): Roles => {
     faces,
     plain,
   };
-};
-
-/** A word between two figures that may belong to either, and where it stands in the line. */
-export type SharedWord = Span & { readonly word: string };
-
-/** Words for sizes that are written on either side of their figure. */
-const EITHER_SIDE = new Set(['wide', 'deep', 'high', 'tall', 'thick', 'long']);
-
-/**
- * The word of a line that may belong to the figure before it or to the one behind it: "deep" in "hole 8 deep 10". None where a comma stands on
- * one side of it, where either figure has another name, or where the sizes before it show on which side names are written.
- */
-export const betweenFigures = (words: readonly Token[]): SharedWord | undefined => {
-  const isFigure = (w: Token | undefined): boolean => w?.kind === 'figure' && !w.degrees;
-  const isName = (w: Token | undefined): boolean =>
-    w?.kind === 'word' && (isLabelWord(w) || w.means === 'from' || w.means === 'off' || w.means === 'row');
-  const i = words.findIndex((w, k) => {
-    if (w.kind !== 'word' || w.parted || !EITHER_SIDE.has(w.raw.toLowerCase())) return false;
-    const [first, before, behind, next] = [words[k - 2], words[k - 1], words[k + 1], words[k + 2]];
-    if (!isFigure(before) || !isFigure(behind) || behind?.parted) return false;
-    // "20 wide 10 deep 5": names stand behind their figures here; "dia 8 deep 10": before them
-    if (isName(first) && !before?.parted) return false;
-    return next === undefined || next.parted || !(isFigure(next) || next.kind === 'by' || isName(next));
-  });
-  const w = words[i];
-  return w?.kind === 'word' ? { word: w.raw, from: w.from, to: w.to } : undefined;
 };
 
 /** "turned" says that a part is made on the lathe, where no other shape is named and nothing is turned by an angle. */

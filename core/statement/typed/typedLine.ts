@@ -8,7 +8,8 @@ import { draftsOf } from './drafts.ts';
 import { gridOf, rowsOf } from './grid.ts';
 import { OFFERED } from './lexicon.ts';
 import type { Fastened, TypedContext } from './placing.ts';
-import { betweenFigures, countSplit, refuseDoubles, type SharedWord } from './roles.ts';
+import { countSplit, refuseDoubles } from './roles.ts';
+import { betweenFigures, type SharedWord } from './sharedWord.ts';
 import { type Span, type Token, tokensOf } from './tokens.ts';
 
 /**
