@@ -16,6 +16,8 @@ const inkSvg = (ink: Ink, height: number, wide: number): string => {
     const turn = ink.angle ? ` transform="rotate(${-ink.angle} ${x} ${y})"` : '';
     return `<text x="${x}" y="${y}"${turn} font-size="${ink.height * EM_OF_CAPITALS}" text-anchor="${ink.anchor}" stroke="none">${escapeText(ink.text)}</text>`;
   }
+  // the lines say what changed; colour would hide which state they are of
+  if (ink.kind === 'tint') return '';
   if (ink.kind === 'fill')
     return `<polygon stroke="none" points="${ink.points.map((p) => `${p[0]},${height - p[1]}`).join(' ')}"/>`;
   return `<path fill="none" d="${svgPath(ink.stretches, height)}" stroke-width="${penWidth(ink.pen) * wide}"/>`;

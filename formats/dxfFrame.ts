@@ -24,11 +24,22 @@ export const LAYERS = {
   labels: { name: 'Names of views', colour: 7, width: 0.25, lines: 'CONTINUOUS' },
   numbers: { name: 'Names of points', colour: 7, width: 0.25, lines: 'CONTINUOUS' },
   dimensions: { name: 'Dimensions', colour: 7, width: 0.25, lines: 'CONTINUOUS' },
+  tints: { name: 'Tints', colour: 9, width: 0.25, lines: 'CONTINUOUS' },
   balloons: { name: 'Balloons', colour: 7, width: 0.25, lines: 'CONTINUOUS' },
 } as const satisfies Record<Layer, { name: string; colour: number; width: 0.25 | 0.5; lines: string }>;
 
 const LINE_TYPES = [
   { name: 'HIDDEN', words: 'Hidden edge: dash 12 d, gap 3 d', pattern: [3, -0.75] },
+  {
+    name: 'TWODOTS',
+    words: 'Long dash and two dots: 24 d, 3 d, 0.5 d, 3 d, 0.5 d, 3 d',
+    pattern: [6, -0.75, 0.125, -0.75, 0.125, -0.75],
+  },
+  {
+    name: 'TWOSHORT',
+    words: 'Long dash and two short ones: 24 d, 3 d, 6 d, 3 d, 6 d, 3 d',
+    pattern: [6, -0.75, 1.5, -0.75, 1.5, -0.75],
+  },
   { name: 'CENTRE', words: 'Centre line: 24 d, 3 d, 0.5 d, 3 d', pattern: [6, -0.75, 0.125, -0.75] },
 ] as const;
 const table = (h: Handles, name: string, entries: (owner: string) => Pair[][]): Pair[] => {

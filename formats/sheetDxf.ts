@@ -3,7 +3,7 @@ import type { InkedPaper, Sheet } from '../core/sheet/drawnSheet.ts';
 import {
   type Ink,
   type Layer,
-  type Pen,
+  NARROW,
   penWidth,
   type Stretch,
   type StrokeInk,
@@ -21,8 +21,14 @@ import { type Handles, handles, type Pair, plain, point, text } from './dxfPairs
  */
 export type DxfSpace = 'paper' | 'true';
 
-const typeOf = (pen: Pen): string =>
-  pen === 'hidden' ? 'HIDDEN' : pen === 'centre' || pen === 'trace' ? 'CENTRE' : 'CONTINUOUS';
+const typeOf = ({ pen, stretches, whole }: StrokeInk): string => {
+  if (pen === 'hidden') return 'HIDDEN';
+  if (pen === 'centre' || pen === 'trace') return 'CENTRE';
+  if (!whole || pen !== 'reference') return 'CONTINUOUS';
+  // the first mark after a long dash says which of the two it is
+  const mark = stretches[1];
+  return mark && mark.to - mark.from > 2 * NARROW ? 'TWOSHORT' : 'TWODOTS';
+};
 
 /** Where an entity belongs: the handle of its block record, and whether that is the layout's. */
 type Home = { readonly owner: string; readonly paper: boolean };
@@ -98,7 +104,7 @@ const strokeEntities = (w: Writer, ink: StrokeInk, size: number): Pair[] => {
   // a dashed line is one line with a line type, not its dashes
   const runs: readonly Stretch[] = ink.whole ? [ink.whole] : ink.stretches;
   const more: Pair[] = [
-    ...(ink.whole ? ([[6, typeOf(ink.pen)]] as Pair[]) : []),
+    ...(ink.whole ? ([[6, typeOf(ink)]] as Pair[]) : []),
     // ends and arrows of a trace are not dashed as its layer is
     ...(!ink.whole && LAYERS[ink.layer].lines !== 'CONTINUOUS' ? ([[6, 'CONTINUOUS']] as Pair[]) : []),
     // by its layer where that has the width of this pen
@@ -122,6 +128,8 @@ const ALIGN = { start: 0, middle: 1, end: 2 } as const;
 
 const inkEntities = (w: Writer, ink: Ink, size: number): Pair[] => {
   if (ink.kind === 'stroke') return strokeEntities(w, ink, size);
+  // lines and letters alone: what reads the file has colours of its own
+  if (ink.kind === 'tint') return [];
   if (ink.kind === 'text')
     return ink.text === ''
       ? []

@@ -19,6 +19,7 @@ import {
   pushGraphicsState,
   rectangle,
   rgb,
+  setFillingRgbColor,
   setLineCap,
   setLineJoin,
   setLineWidth,
@@ -31,6 +32,7 @@ import { type TilePlan, type Tiling, tileInk, tilePlan } from '../core/print/til
 import { barNote } from '../core/sheet/annotate/titleBlock.ts';
 import type { InkedPaper } from '../core/sheet/drawnSheet.ts';
 import { type Ink, penWidth, type StrokeInk } from '../core/sheet/ink/ink.ts';
+import { TINTS } from '../core/sheet/ink/tints.ts';
 import { pathCommands } from './sheetPath.ts';
 import { EM_OF_CAPITALS } from './sheetSvg.ts';
 
@@ -70,15 +72,26 @@ export type PdfDetails = {
   readonly author?: string;
 };
 
+const polygon = (points: readonly Vec2[]): PDFOperator[] =>
+  points.map((p, i) => (i ? lineTo : moveTo)(p[0] * POINT, p[1] * POINT)).concat(closePath());
+
 /** Draws ink on a page, in mm from where its coordinates begin. */
 const drawInk = (page: PDFPage, font: PDFFont, all: readonly Ink[]): void => {
   const letters = new Set(font.getCharacterSet());
   for (const ink of all) {
     if (ink.kind === 'stroke') {
       if (ink.stretches.length) page.pushOperators(...strokeOperators(ink));
+    } else if (ink.kind === 'tint') {
+      const [r, g, b] = TINTS[ink.looks].map((x) => x / 255) as [number, number, number];
+      page.pushOperators(
+        pushGraphicsState(),
+        setFillingRgbColor(r, g, b),
+        ...ink.areas.flatMap((points) => polygon(points)),
+        fill(),
+        popGraphicsState(),
+      );
     } else if (ink.kind === 'fill') {
-      const [first, ...rest] = ink.points.map((p): [number, number] => [p[0] * POINT, p[1] * POINT]);
-      if (first) page.pushOperators(moveTo(...first), ...rest.map((p) => lineTo(...p)), closePath(), fill());
+      page.pushOperators(...polygon(ink.points), fill());
     } else {
       const size = ink.height * EM_OF_CAPITALS * POINT;
       // a letter that the lettering has not is seen to be missing

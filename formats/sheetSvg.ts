@@ -1,7 +1,15 @@
 import { pointOn2 } from '../core/geometry/curve2.ts';
 import { length2, type Vec2 } from '../core/geometry/vec.ts';
 import type { InkedPaper } from '../core/sheet/drawnSheet.ts';
-import { type Ink, type Pen, penWidth, type Stretch, type TextInk } from '../core/sheet/ink/ink.ts';
+import {
+  type Ink,
+  type Pen,
+  penWidth,
+  type Stretch,
+  type TextInk,
+  type TintInk,
+} from '../core/sheet/ink/ink.ts';
+import { tintColour } from '../core/sheet/ink/tints.ts';
 import { type PathCommand, pathCommands } from './sheetPath.ts';
 
 /** Micrometres are enough on paper. Adding zero turns -0 into 0. */
@@ -61,6 +69,10 @@ const filePath = (stretches: readonly Stretch[], height: number): string => {
     .join('');
 };
 
+/** Path data of closed polygons. */
+export const areaPath = (areas: TintInk['areas'], height: number): string =>
+  areas.map((points) => `M${points.map((p) => `${mm(p[0])} ${mm(height - p[1])}`).join('L')}Z`).join('');
+
 /** An id may hold no spaces; the ledger's key with strokes in their place, with a number where one key has several lines. */
 const idMaker = (): ((view: string, edges: readonly string[]) => string) => {
   const used = new Map<string, number>();
@@ -78,6 +90,8 @@ const turned = ({ angle, at }: TextInk, height: number): string =>
 const inkSvg = (ink: Ink, height: number, idOf: ReturnType<typeof idMaker>): string => {
   if (ink.kind === 'text')
     return `<text x="${exact(ink.at[0])}" y="${exact(height - ink.at[1])}"${turned(ink, height)} font-size="${exact(ink.height * EM_OF_CAPITALS)}" text-anchor="${ink.anchor}">${escapeText(ink.text)}</text>`;
+  if (ink.kind === 'tint')
+    return `<path d="${areaPath(ink.areas, height)}" fill="${tintColour(ink.looks)}"/>`;
   if (ink.kind === 'fill')
     return `<polygon points="${ink.points.map((p) => `${exact(p[0])},${exact(height - p[1])}`).join(' ')}"/>`;
   if (!ink.stretches.length) return '';

@@ -28,6 +28,7 @@ import { tracePath } from '../core/sheet/annotate/traceLine.ts';
 import type { Side } from '../core/sheet/dimensions/laid.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
 import { type Layer, type Pen, penWidth, type StrokeInk } from '../core/sheet/ink/ink.ts';
+import { tintColour } from '../core/sheet/ink/tints.ts';
 import { gapFromXY } from '../core/sheet/layout/gaps.ts';
 import { type Rect, scaleText } from '../core/sheet/layout/paper.ts';
 import { onPaper, type Similarity } from '../core/sheet/layout/similarity.ts';
@@ -39,7 +40,7 @@ import { footOn, isOnShape, shapePlace } from '../core/sheet/views/trueShape.ts'
 import type { BuiltPart } from '../core/solid/build.ts';
 import type { TaskStanding } from '../core/task/task.ts';
 import type { CutBookRow } from '../formats/cutBookCsv.ts';
-import { svgPath } from '../formats/sheetSvg.ts';
+import { areaPath, svgPath } from '../formats/sheetSvg.ts';
 import { ofFeatures } from './addedLines.ts';
 
 /** What the desk puts on the screen, as plain data that crosses from the worker. Paper mm with y down, as SVG has it. */
@@ -119,6 +120,8 @@ export type DeskPicture =
       }[];
       /** the lines of features that were asked for by themselves */
       readonly added: { readonly visible: string; readonly hidden: string };
+      /** tinted faces, under all lines */
+      readonly tints: readonly { readonly d: string; readonly colour: string }[];
       readonly fills: readonly { readonly layer: Layer; readonly points: string }[];
       /** the dimensions on the sheet: where each stands, and how it lies in its view */
       readonly dimensions: readonly DimensionPlace[];
@@ -480,6 +483,9 @@ export const deskPicture = (
       i.kind === 'fill'
         ? [{ layer: i.layer, points: i.points.map((p) => flip(p, sheet).join(',')).join(' ') }]
         : [],
+    ),
+    tints: sheet.ink.flatMap((i) =>
+      i.kind === 'tint' ? [{ d: areaPath(i.areas, sheet.paper.height), colour: tintColour(i.looks) }] : [],
     ),
     dimensions: dimensionPlaces(sheet),
     texts: sheet.ink.flatMap((i) =>

@@ -4,6 +4,7 @@ import type { NumberedPoint } from '../core/ledger/numbering.ts';
 import { copyWords, readFaceKey } from '../core/naming/keys.ts';
 import type { BuiltPart } from '../core/solid/build.ts';
 import { firstMetIn } from '../core/view/firstMet.ts';
+import { type Looks, looksOf } from '../core/view/looks.ts';
 import { flatten } from '../core/view/project.ts';
 import { type View, type ViewLine, viewOf } from '../core/view/view.ts';
 import { svgPath } from '../formats/sheetSvg.ts';
@@ -22,9 +23,6 @@ export type Pictorial = {
   /** unit steps along W, D and H as they are seen */
   readonly axes: { readonly W: Vec2; readonly D: Vec2; readonly H: Vec2 };
 };
-
-/** Which way a face looks: square to one of the three directions, or aslant. */
-export type Looks = 'front' | 'back' | 'top' | 'bottom' | 'left' | 'right' | 'aslant';
 
 /** A face that was pointed at. */
 export type PickedFace = {
@@ -63,18 +61,6 @@ export const pictorialOf = (
     corners: points.map((p) => ({ key: p.key, label: p.label, at: down(flatten(f, p.at)) })),
     axes: { W: axis([1, 0, 0]), D: axis([0, 1, 0]), H: axis([0, 0, 1]) },
   };
-};
-
-const SQUARE = 1 - 1e-9;
-
-const looksOf = (n: Vec3): Looks => {
-  if (n[0] > SQUARE) return 'right';
-  if (n[0] < -SQUARE) return 'left';
-  if (n[1] > SQUARE) return 'back';
-  if (n[1] < -SQUARE) return 'front';
-  if (n[2] > SQUARE) return 'top';
-  if (n[2] < -SQUARE) return 'bottom';
-  return 'aslant';
 };
 
 /** What stands foremost at (u, v downwards) of a pictorial. */

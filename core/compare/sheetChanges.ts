@@ -47,6 +47,8 @@ const moved = (ink: Ink, by: Vec2 | undefined): Ink => {
   if (!by || (by[0] === 0 && by[1] === 0)) return ink;
   if (ink.kind === 'text') return { ...ink, at: movedPoint(ink.at, by) };
   if (ink.kind === 'fill') return { ...ink, points: ink.points.map((p) => movedPoint(p, by)) };
+  if (ink.kind === 'tint')
+    return { ...ink, areas: ink.areas.map((points) => points.map((p) => movedPoint(p, by))) };
   return {
     ...ink,
     stretches: ink.stretches.map((s) => movedStretch(s, by)),
@@ -65,6 +67,7 @@ const markOf = (ink: Ink): { readonly kind: string; readonly at: readonly Vec2[]
   // the name of a view goes with it wherever it stands
   if (ink.kind === 'text') return { kind: `text ${ink.text}`, at: ink.layer === 'labels' ? [] : [ink.at] };
   if (ink.kind === 'fill') return { kind: 'fill', at: ink.points.slice(0, 1) };
+  if (ink.kind === 'tint') return { kind: `tint ${ink.looks}`, at: ink.areas.flatMap((a) => a.slice(0, 1)) };
   const s = ink.whole ?? ink.stretches[0];
   if (!s) return { kind: `${ink.pen} nothing`, at: [] };
   const ends = [s.from, s.to].map((t) => pointOn2(s.curve, t));

@@ -16,7 +16,7 @@ export const setupSchema = z
     /** width and height of a paper of its own size, mm */
     ownPaper: z.tuple([paperLength, paperLength]).optional(),
     /** in the lower right corner where missing */
-    titleBlock: z.enum(['corner', 'strip', 'workshop', 'school', 'none']).optional(),
+    titleBlock: z.enum(['corner', 'strip', 'workshop', 'school', 'threeBoxes', 'none']).optional(),
     /** the revisions since the first issue, oldest first, as the table above the title block has them */
     revisions: z
       .array(
@@ -64,8 +64,14 @@ export const setupSchema = z
     rules: z.strictObject({
       referenceLines: z.boolean(),
       mitre: z.boolean(),
-      /** the planes of projection named at the lines between them */
-      planes: z.boolean().optional(),
+      /** the planes of projection named at the lines between them; numbered: each end view's plane has a name of its own, VP1 and VP2 */
+      planes: z.union([z.boolean(), z.literal('numbered')]).optional(),
+      /** lines between the planes as long dashes with two dots or two short dashes; continuous where missing */
+      referenceType: z.enum(['twoDots', 'twoShort']).optional(),
+      /** lines between the planes end where the mitre line begins; beyond the views where missing */
+      referenceEnds: z.literal('mitre').optional(),
+      /** faces tinted, each in one colour in all views */
+      tints: z.literal(true).optional(),
       projectors: z.enum(['kept', 'off']),
       /** whose projectors are kept; those of the cut points where missing */
       projectorsOf: z.enum(['cuts', 'corners']).optional(),

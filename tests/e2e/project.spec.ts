@@ -82,7 +82,7 @@ test('house rules are set at once by a preset, and become another by a single ch
   await expect(sheet.locator('text', { hasText: /^HP$/ })).toBeVisible();
   await expect(sheet.locator('text', { hasText: /ELEVATION$/ }).first()).toBeVisible();
   await expect(page.getByRole('radio', { name: 'Third angle' }).first()).toBeChecked();
-  await page.getByRole('switch', { name: 'Label planes' }).click();
+  await page.getByLabel('Planes named').selectOption({ label: 'HP, VP, PP' });
   await expect(preset).toHaveValue('own');
   await expect(sheet.locator('text', { hasText: /^HP$/ })).toHaveCount(0);
   await preset.selectOption('Metric workshop');

@@ -103,6 +103,7 @@ export const COMMANDS: readonly DeskCommand[] = [
   at('Project', 'Spacing of the hatching', 'section lining', 'Hatching, lines apart'),
   at('Project', 'Isometric on the sheet', 'pictorial 3d', 'Isometric on the sheet'),
   at('Project', 'Lines of symmetry', 'centre lines axes', 'Lines of symmetry'),
+  at('Project', 'Tinted faces', 'colour shade coloured', 'Tinted faces'),
   at('Project', 'Tangent edges', 'fillet thin lines', 'Show tangent edges'),
   at('Project', 'Projectors', 'projection lines construction', 'Projectors'),
   at('Project', 'How depths are transferred', 'mitre arcs dividers compass', 'Transfer depths by'),

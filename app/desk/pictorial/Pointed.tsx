@@ -1,6 +1,7 @@
 import { accountsOf, scaleFromPoint } from '../../../core/ledger/ledger.ts';
 import { decimal } from '../../../core/number/format.ts';
-import type { Looks, PickedFace } from '../../../workers/pictorial.ts';
+import type { Looks } from '../../../core/view/looks.ts';
+import type { PickedFace } from '../../../workers/pictorial.ts';
 import { useDesk, useEdit, useSession } from '../useDesk.ts';
 
 const round = (x: number, units: 'mm' | 'in'): string =>

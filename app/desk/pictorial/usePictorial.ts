@@ -1,19 +1,11 @@
 import { useEffect, useRef, useState } from 'react';
-import { LOOKS, type Looks, type Pictorial as Picture, type Tints } from '../../../workers/pictorial.ts';
+import { TINTS } from '../../../core/sheet/ink/tints.ts';
+import type { Looks } from '../../../core/view/looks.ts';
+import { LOOKS, type Pictorial as Picture, type Tints } from '../../../workers/pictorial.ts';
 import { addedFeatures } from '../../session/addedFeatures.ts';
 import { useDesk, useSession } from '../useDesk.ts';
 import { type Turn, towardOf } from './turn.ts';
 
-/** A face is tinted by the view that shows it true; one that none shows true is left the colour of paper. */
-const TINT: Record<Looks, readonly [number, number, number]> = {
-  top: [243, 247, 254],
-  bottom: [243, 247, 254],
-  front: [218, 230, 250],
-  back: [218, 230, 250],
-  left: [192, 211, 242],
-  right: [192, 211, 242],
-  aslant: [252, 246, 228],
-};
 const SQUARES = 190;
 const TINT_AFTER = 120;
 const DRAW_AFTER = 120;
@@ -25,7 +17,7 @@ const tintImage = (t: Tints): string => {
   const image = new ImageData(t.width, t.height);
   t.looks.forEach((k, i) => {
     if (!k) return;
-    image.data.set([...TINT[LOOKS[k - 1] as Looks], 255], i * 4);
+    image.data.set([...TINTS[LOOKS[k - 1] as Looks], 255], i * 4);
   });
   canvas.getContext('2d')?.putImageData(image, 0, 0);
   return canvas.toDataURL();

@@ -395,6 +395,13 @@ type InkProps = {
 };
 const SheetInk = memo(({ picture, only, without, bare }: InkProps) => (
   <>
+    {only === undefined && (
+      <g data-testid="tints">
+        {picture.tints.map(({ d, colour }) => (
+          <path key={d} d={d} fill={colour} />
+        ))}
+      </g>
+    )}
     <g fill="none" strokeLinecap="round" strokeLinejoin="round">
       {picture.strokes
         .filter((s) => shows(only, s.layer) && !(bare && s.layer === 'projectors'))

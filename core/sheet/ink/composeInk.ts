@@ -17,6 +17,7 @@ import type { Ink } from './ink.ts';
 import { projectorInk } from './projectorInk.ts';
 import { referenceInk, titleGuideInk } from './referenceInk.ts';
 import { shapeInk } from './shapeInk.ts';
+import { tintInk } from './tintInk.ts';
 import { type AxesOf, auxiliaryInk, pictorialInk, viewInk } from './viewInk.ts';
 
 /** Turns the sheet's objects into ink, in drawing order: light lines first, outlines over them, lettering last. */
@@ -47,6 +48,7 @@ export const composeInk = (
     return known;
   };
   const ink: Ink[] = [
+    ...(setup.rules.tints ? tintInk(sheet, part) : []),
     ...titleBlock(
       sheet.paper,
       title,

@@ -7,6 +7,7 @@ const DASH = 12 * NARROW;
 const GAP = 3 * NARROW;
 const LONG = 24 * NARROW;
 const DOT = 0.5 * NARROW;
+const SHORT_DASH = 6 * NARROW;
 /** In a hidden line shorter than this the gap would be too small to be seen, mm; it is given this share of the line. */
 const SHORT = 4;
 const SHORT_GAP = 1 / 4;
@@ -99,24 +100,38 @@ const halfDashes = (s: Stretch, total: number): Stretch[] | undefined => {
   return out;
 };
 
-/** A long-dashed dotted line that begins and ends with a long dash. */
-export const chainDashes = (s: Stretch): Stretch[] => {
+/** A long-dashed line with marks between its dashes; it begins and ends with a long dash. @param marks their lengths; nothing where the line has room for one dash only */
+const longDashes = (s: Stretch, marks: readonly number[]): Stretch[] | undefined => {
   const total = lengthBetween(s.curve, s.from, s.to);
-  const period = LONG + DOT + 2 * GAP;
+  const period = LONG + GAP + marks.reduce((sum, m) => sum + m + GAP, 0);
   const n = Math.round((total - LONG) / period);
-  if (n < 1) return total < LONG * 0.9 ? [s] : shortChain(s, total);
+  if (n < 1) return undefined;
   const unit = total / (LONG + n * period);
   const at = atLength(s, total);
   const out: Stretch[] = [];
   let x = 0;
-  for (let i = 0; i <= n; i++) {
-    out.push({ curve: s.curve, from: at(x), to: at(x + LONG * unit) });
-    x += LONG * unit;
-    if (i === n) break;
-    out.push({ curve: s.curve, from: at(x + GAP * unit), to: at(x + (GAP + DOT) * unit) });
-    x += (2 * GAP + DOT) * unit;
+  const dash = (size: number): void => {
+    out.push({ curve: s.curve, from: at(x), to: at(x + size * unit) });
+    x += (size + GAP) * unit;
+  };
+  for (let i = 0; i < n; i++) {
+    dash(LONG);
+    for (const mark of marks) dash(mark);
   }
+  dash(LONG);
   return out;
+};
+
+/** A long-dashed dotted line that begins and ends with a long dash. */
+export const chainDashes = (s: Stretch): Stretch[] => {
+  const total = lengthBetween(s.curve, s.from, s.to);
+  return longDashes(s, [DOT]) ?? (total < LONG * 0.9 ? [s] : shortChain(s, total));
+};
+
+/** A line between two planes of projection: long dashes with two dots, or with two short dashes, between. */
+export const planeDashes = (s: Stretch, type: 'twoDots' | 'twoShort'): Stretch[] => {
+  const mark = type === 'twoDots' ? DOT : SHORT_DASH;
+  return longDashes(s, [mark, mark]) ?? [s];
 };
 
 /** A short centre line: two dashes with a dot between. */

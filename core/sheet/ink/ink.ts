@@ -1,5 +1,6 @@
 import type { Curve2 } from '../../geometry/curve2.ts';
 import type { Vec2 } from '../../geometry/vec.ts';
+import type { Looks } from '../../view/looks.ts';
 
 /**
  * What is drawn on the sheet, once for screen, SVG and PDF. Paper millimetres from the sheet's lower left corner, x to
@@ -36,7 +37,8 @@ export type Layer =
   | 'labels'
   | 'numbers'
   | 'dimensions'
-  | 'balloons';
+  | 'balloons'
+  | 'tints';
 
 export type StrokeInk = {
   readonly kind: 'stroke';
@@ -77,7 +79,17 @@ export type FillInk = {
   readonly points: readonly Vec2[];
   readonly dimension?: string;
 };
-export type Ink = StrokeInk | TextInk | FillInk;
+/** Areas of a view in which faces that look one way are seen, in the colour that such faces have in every view. */
+export type TintInk = {
+  readonly kind: 'tint';
+  readonly layer: 'tints';
+  readonly view: string;
+  readonly looks: Looks;
+  readonly areas: readonly (readonly Vec2[])[];
+  /** it is part of none */
+  readonly dimension?: undefined;
+};
+export type Ink = StrokeInk | TextInk | FillInk | TintInk;
 
 /** Line widths in mm (ISO 128-2: wide 0.5, narrow half of it). */
 export const WIDE = 0.5;

@@ -6,7 +6,8 @@ import { type HatchOf, hatching } from '../annotate/hatch.ts';
 import type { PlacedSheet } from '../drawnSheet.ts';
 import type { SheetSetup } from '../setup.ts';
 import { isOnShape, lineNumberOf, type PlacedShape, shapePlace } from '../views/trueShape.ts';
-import { type Ink, letters, type Stretch, straight, stroke } from './ink.ts';
+import { type Ink, letters, type Stretch, stroke } from './ink.ts';
+import { planeLine } from './referenceInk.ts';
 
 /** Where a stretch is, whichever way it runs: its ends and its middle, to a hundredth of a millimetre. */
 const placeKey = ({ curve, from, to }: Stretch): string => {
@@ -32,7 +33,7 @@ export const shapeInk = (
   const size = distance2(from, to);
   const past: Vec2 = [((to[0] - from[0]) / size) * 3, ((to[1] - from[1]) / size) * 3];
   const out: Ink[] = [
-    stroke('trueShape', 'reference', [straight(from, to)]),
+    planeLine('trueShape', from, to, setup.rules),
     letters('trueShape', `X${n}`, [from[0] - past[0], from[1] - past[1] - 1], 2.5),
     letters('trueShape', `Y${n}`, [to[0] + past[0], to[1] + past[1] - 1], 2.5),
   ];

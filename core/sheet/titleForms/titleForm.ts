@@ -1,6 +1,7 @@
 import corner from './corner.json' with { type: 'json' };
 import school from './school.json' with { type: 'json' };
 import strip from './strip.json' with { type: 'json' };
+import threeBoxes from './threeBoxes.json' with { type: 'json' };
 import workshop from './workshop.json' with { type: 'json' };
 
 /** What a cell of a title block may hold: what is typed, and what the sheet knows by itself. */
@@ -53,5 +54,6 @@ export const TITLE_FORMS = {
   strip: strip as TitleForm,
   workshop: workshop as TitleForm,
   school: school as TitleForm,
+  threeBoxes: threeBoxes as TitleForm,
 } as const;
 export type TitleFormName = keyof typeof TITLE_FORMS;

@@ -1,7 +1,17 @@
 import type { Quantity } from '../../part/quantity.ts';
 import { typedQuantity } from '../../part/schema.ts';
 import { Ask } from './ask.ts';
-import { type Draft, type Maker, need, nothingYet, op, type Quantity3, runsAlong, spanOf } from './draft.ts';
+import {
+  type Draft,
+  type Drafts,
+  type Maker,
+  need,
+  nothingYet,
+  op,
+  type Quantity3,
+  runsAlong,
+  spanOf,
+} from './draft.ts';
 import { FACE_AXES, type FaceName, HIGH, LOW } from './faces.ts';
 import { half, unitless } from './placing.ts';
 import { hole } from './rounds.ts';
@@ -62,6 +72,7 @@ export const block: Maker = (s, c) => {
   const sizes: [string, string, string] = [String(w), String(d), String(h)];
   const placed = s.sight().length > 0 || s.sees('centre') || s.isDistant() || s.isPair();
   let at: Quantity3;
+  let rows: Drafts['rows'];
   const point = s.point();
   if (point) at = point.map(typedQuantity) as Quantity3;
   else if (!c.box || (c.begins && !placed)) at = [0, 0, 0];
@@ -76,11 +87,13 @@ export const block: Maker = (s, c) => {
     if (!face && does === 'cut') assumed.push('cut from the top');
     if (!face && does !== 'cut') assumed.push('on the top');
     at = cornerOf(face ?? 'top', sizes, s, does === 'cut', c, what);
+    rows = FACE_AXES[face ?? 'top'].slice(0, 2) as [0 | 1 | 2, 0 | 1 | 2];
   }
   if (round === undefined)
     return {
       features: [{ base: what, op: does, shape: { kind: 'block', width: w, depth: d, height: h }, at }],
       assumed,
+      ...(rows && { rows }),
     };
   const middle = ([0, 1] as const).map((i) =>
     at[i] === 0 ? half(sizes[i] as string, c) : `${at[i]} + ${half(sizes[i] as string, c)}`,
@@ -240,6 +253,8 @@ const cutBlock = (base: string, sizes: readonly string[], at: Quantity3): Draft 
   at,
 });
 
+const WAYS_OF_RUN = ['left to right', 'front to back', 'top to bottom'] as const;
+
 /** A notch or a groove: cut into a face, and right along it. */
 export const notch =
   (base: string): Maker =>
@@ -266,11 +281,16 @@ export const notch =
     if (told === n || (told === undefined && toU && toV))
       throw new Ask(
         `Which way does the ${base} run?`,
-        ['left to right', 'front to back', 'top to bottom'].filter((_, i) => i !== n),
+        WAYS_OF_RUN.filter((_, i) => i !== n),
       );
-    const runs = told ?? (toV ? u : toU || base === 'notch' || face !== 'top' ? v : undefined);
+    // "right across the front" may be level or upright
+    const isUsual = base === 'notch' || (face !== 'top' && !right);
+    const runs = told ?? (toV ? u : toU || isUsual ? v : undefined);
     if (runs === undefined)
-      throw new Ask(`Which way does the ${base} run?`, ['left to right', 'front to back']);
+      throw new Ask(
+        `Which way does the ${base} run?`,
+        WAYS_OF_RUN.filter((_, i) => i !== n),
+      );
     if (told === undefined && !toU && !toV && !right)
       assumed.push(`it runs ${['left to right', 'front to back', 'up and down'][runs]}`);
     const across = runs === u ? v : u;
@@ -279,7 +299,8 @@ export const notch =
     ) as [string, string, string];
     fits(sizes, [0, 1, 2], base, c);
     const at = cornerOf(face, sizes, s, true, c, base, runs);
-    return { features: [cutBlock(base, sizes, at)], assumed };
+    // several of them stand beside one another, each along its own way
+    return { features: [cutBlock(base, sizes, at)], assumed, rows: [across] };
   };
 
 export const pocket: Maker = (s, c) => {
@@ -308,5 +329,9 @@ export const pocket: Maker = (s, c) => {
   sizes[v] = String(second);
   sizes[n] = String(deep);
   fits(sizes, [0, 1, 2], 'pocket', c);
-  return { features: [cutBlock('pocket', sizes, cornerOf(face, sizes, s, true, c, 'pocket'))], assumed };
+  return {
+    features: [cutBlock('pocket', sizes, cornerOf(face, sizes, s, true, c, 'pocket'))],
+    assumed,
+    rows: [u, v],
+  };
 };

@@ -9,7 +9,12 @@ import type { Said } from './said.ts';
 
 export type Draft = Omit<FeatureFile, 'id'> & { readonly base: string };
 /** One line may state several features (a tube is a rod and its bore); `assumed` lists what was not said. */
-export type Drafts = { readonly features: readonly Draft[]; readonly assumed: readonly string[] };
+export type Drafts = {
+  readonly features: readonly Draft[];
+  readonly assumed: readonly string[];
+  /** the directions in which copies of it may stand in a row, the usual one first; along the width where missing */
+  readonly rows?: readonly (0 | 1 | 2)[];
+};
 
 /** Makes features of what a line says. Throws a question where something is missing. */
 export type Maker = (s: Said, c: TypedContext) => Drafts;

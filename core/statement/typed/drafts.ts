@@ -3,7 +3,7 @@ import { Ask } from './ask.ts';
 import { block, cornerCut, notch, pocket, profile, step } from './blocks.ts';
 import { type Drafts, type Maker, need, type Quantity3, runsAlong, seesSides } from './draft.ts';
 import { brokenEdge } from './edges.ts';
-import { FACE_AXES, type FaceName } from './faces.ts';
+import { FACE_AXES, type FaceName, HIGH, LOW } from './faces.ts';
 import { inclinedToPlanes, isToPlanes } from './inclined.ts';
 import type { Meaning } from './lexicon.ts';
 import { shapeNamed, shifted, type TypedContext } from './placing.ts';
@@ -11,6 +11,7 @@ import { prism, pyramid, pyramidHole } from './polygons.ts';
 import { isLathe } from './roles.ts';
 import { cone, cylinder, hole, slot, sphere, taperingHole, torus, tube, turned } from './rounds.ts';
 import { type Said, saidBy } from './said.ts';
+import { inside, rowInMiddle } from './standing.ts';
 import type { Token } from './tokens.ts';
 
 /** Which maker a line calls for; the first word that is there rules. */
@@ -141,7 +142,8 @@ export const draftsOf = (tokens: readonly Token[], whole: TypedContext): Drafts 
   // faces, edges and middles are those of the shape that the line names
   const c = { ...whole, box: shapeNamed(s, whole) ?? whole.box };
   const lookedAt = s.sight();
-  const plain = sunkIn(spread(maker(s, c), s), s, lookedAt, c);
+  const from = s.distances();
+  const plain = sunkIn(spread(maker(s, c), s, from, c), s, lookedAt, c);
   const made = toPlanes ? inclinedToPlanes(plain, s, c) : plain;
   return {
     assumed: [...s.respelled().map(([raw, m]) => `"${raw}" read as ${m}`), ...made.assumed],
@@ -192,19 +194,34 @@ const sunkIn = (made: Drafts, s: Said, faces: readonly FaceName[], c: TypedConte
   return { ...made, features: [{ ...first, at }] };
 };
 
-/** Copies in a row, for shapes whose maker knows of none. */
-const spread = (made: Drafts, s: Said): Drafts => {
+/**
+ * Copies in a row, for shapes whose maker knows of none. Where they are in the middle, the whole row is.
+ * @param from the faces from which the line gives a distance
+ */
+const spread = (made: Drafts, s: Said, from: readonly FaceName[], c: TypedContext): Drafts => {
   if (!s.isCounted()) return made;
   const number = s.countText() as string;
   const pitch = s.named('pitch', 'centres');
   if (pitch === undefined) throw new Ask(`How far apart are the ${number}?`, ['20 pitch']);
-  if (s.sees('centre'))
+  const told = runsAlong(s);
+  // what runs along a face has told its own way by that
+  const along = made.rows?.find((axis) => axis === told) ?? made.rows?.[0] ?? told ?? 0;
+  const isCentred = s.sees('centre') && !from.includes(LOW[along]) && !from.includes(HIGH[along]);
+  if (s.sees('centre') && !made.rows)
     throw new Ask(`Where is the first of the ${number}?`, ['20 from left', '15 from front']);
   s.count();
   const step: Quantity3 = [0, 0, 0];
-  step[runsAlong(s) ?? 0] = typedQuantity(pitch);
+  step[along] = typedQuantity(pitch);
   const count = typedQuantity(number);
-  return { ...made, features: made.features.map((f) => ({ ...f, repeat: { count, step } })) };
+  return {
+    ...made,
+    features: made.features.map((f) => {
+      const at = [...(f.at ?? [0, 0, 0])] as Quantity3;
+      if (isCentred) at[along] = rowInMiddle(Number(at[along]), number, pitch, c);
+      if (made.rows) inside(f.base, c, along, at[along], pitch, Number(number));
+      return { ...f, at, repeat: { count, step } };
+    }),
+  };
 };
 
 const mirrorOf = (s: Said, c: TypedContext): FeatureFile['mirror'] => {

@@ -182,13 +182,16 @@ export const copies = (
     step[along] = typedQuantity(pitch);
     const first = [...at] as Quantity3;
     // a row in the middle has its own middle there
-    if (middle.includes(along))
-      first[along] = shifted(Number(at[along]), `${Number(number) - 1}*${unitless(pitch, c)}/2`, -1, c);
+    if (middle.includes(along)) first[along] = rowInMiddle(Number(at[along]), number, pitch, c);
     inside(what, c, along, first[along], pitch, Number(number));
     return { at: first, repeat: { count, step } };
   }
   throw new Ask(`How are the ${number} ${what}s spaced?`, ['on 60 pcd', '20 pitch']);
 };
+
+/** Where the first of a row stands whose middle is at a place. */
+export const rowInMiddle = (middle: number, count: string, pitch: string, c: TypedContext): Quantity =>
+  shifted(middle, `${Number(count) - 1}*${unitless(pitch, c)}/2`, -1, c);
 
 /** The way of a row along an axis, as it is typed. */
 const WAYS = ['left to right', 'front to back', 'one above the other'] as const;
@@ -208,8 +211,8 @@ const beyond = (
   return isBeyond ? last : undefined;
 };
 
-/** The last of a row must still meet the part. */
-const inside = (
+/** The last of a row must still meet the part. @throws Ask where it is beside it */
+export const inside = (
   what: string,
   c: TypedContext,
   axis: 0 | 1 | 2,

@@ -376,7 +376,7 @@ describe('an isometric on the sheet', () => {
 
 test('no lettering is lower than 1.8 mm, whatever the title block', () => {
   const [, first] = demoDrawings()[1] as [string, Drawing];
-  const forms = ['corner', 'strip', 'workshop', 'school'] as const;
+  const forms = ['corner', 'strip', 'workshop', 'school', 'threeBoxes'] as const;
   const drawings = [
     ...forms.map((titleBlock): Drawing => ({ ...first, setup: { ...first.setup, titleBlock } })),
     ...caseDrawings().map(([, d]) => d),

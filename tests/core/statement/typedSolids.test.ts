@@ -240,6 +240,44 @@ describe('rows and columns', () => {
       /could not use "3 7"/,
     );
   });
+  // copies stay in the face they are cut into, each along its own way
+  test.each([
+    ['2 grooves 1 wide 2 deep right across the front, 10 up, 8 apart', 2 * 1 * 2 * W, [W / 2, 1, 14.5]],
+    ['2 grooves 1 wide 2 deep in the front, 10 from left, 20 apart', 2 * 1 * 2 * H, [20.5, 1, H / 2]],
+    ['2 grooves 1 wide 2 deep in the front, 20 apart, in the middle', 2 * 1 * 2 * H, [W / 2, 1, H / 2]],
+    [
+      '2 grooves 1 wide 2 deep left to right in the back, 8 apart, in the middle',
+      2 * 1 * 2 * W,
+      [W / 2, D - 1, H / 2],
+    ],
+    [
+      '2 grooves front to back in the top, 2 wide, 3 deep, 10 from left, 20 apart',
+      2 * 2 * 3 * D,
+      [21, D / 2, 28.5],
+    ],
+    [
+      '2 grooves left to right in the top, 2 wide, 3 deep, 10 from front, 20 apart',
+      2 * 2 * 3 * W,
+      [W / 2, 21, 28.5],
+    ],
+    ['2 grooves right across the left side, 2 wide, 3 deep, 10 up, 8 apart', 2 * 2 * 3 * D, [1.5, D / 2, 15]],
+    ['2 pockets 10 x 6, 5 deep in the right side, 10 from front, 10 up, 20 apart', 2 * 300, [77.5, 25, 13]],
+    ['2 pockets 10 x 6, 5 deep in the top, 20 apart, in the middle', 2 * 300, [W / 2, D / 2, 27.5]],
+    [
+      '2 pockets 10 x 6, 5 deep in the top, 20 from left, in the middle, 20 apart',
+      2 * 300,
+      [35, D / 2, 27.5],
+    ],
+  ] as const)('%s', (line, gone, middle) => {
+    const left = typed(line);
+    const whole = W * D * H;
+    expect(left.volume).toBeCloseTo(whole - gone, 6);
+    // what is gone and what is left have the block's middle together
+    SPAN.forEach((span, i) => {
+      const place = ((span / 2) * whole - (left.centreOfMass[i] as number) * left.volume) / gone;
+      expect(place).toBeCloseTo(middle[i] as number, 6);
+    });
+  });
 });
 
 describe('what can be meant in two ways, and where it goes', () => {

@@ -118,6 +118,13 @@ export const Project = () => {
           }
         />
       </Row>
+      <Row label="Tinted faces">
+        <Tick
+          name="Tinted faces"
+          on={rules.tints ?? false}
+          onChange={(on) => rule({ tints: on || undefined }, `Faces ${on ? 'tinted' : 'not tinted'}`)}
+        />
+      </Row>
       <Row label="Show tangent edges">
         <Tick
           name="Show tangent edges"

@@ -20,6 +20,7 @@ import { field, Page, Row } from '../../book/Page.tsx';
 import { PaperField } from '../../book/PaperField.tsx';
 import { useDesk, useEdit, useSession } from '../../useDesk.ts';
 import { MarkList } from './MarkList.tsx';
+import { PlaneRows } from './PlaneRows.tsx';
 import { TitleRows } from './TitleRows.tsx';
 
 const VIEWS: readonly ViewName[] = ['front', 'top', 'left', 'right', 'bottom', 'back'];
@@ -483,26 +484,7 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
         </>
       )}
       {/* what comes and goes stands last, so that nothing moves away under the pointer */}
-      {setup.rules.referenceLines && (
-        <Row label="Label planes">
-          <Tick
-            name="Label planes"
-            on={setup.rules.planes ?? false}
-            onChange={(on) => rule({ planes: on || undefined }, `Planes ${on ? 'named' : 'not named'}`)}
-          />
-        </Row>
-      )}
-      {setup.rules.referenceLines && (
-        <Row label="Upright line named X1Y1">
-          <Tick
-            name="Upright line named X1Y1"
-            on={setup.rules.uprightNamed ?? false}
-            onChange={(on) =>
-              rule({ uprightNamed: on || undefined }, `Upright line ${on ? '' : 'not '}named X1Y1`)
-            }
-          />
-        </Row>
-      )}
+      {setup.rules.referenceLines && <PlaneRows />}
       {plan && <Proposal plan={plan} />}
     </>
   );
