@@ -4,7 +4,7 @@ import type { NumberedPoint } from '../core/ledger/numbering.ts';
 import { copyWords, readFaceKey } from '../core/naming/keys.ts';
 import type { BuiltPart } from '../core/solid/build.ts';
 import { firstMetIn } from '../core/view/firstMet.ts';
-import { type Looks, looksOf } from '../core/view/looks.ts';
+import { faceLooks, type Looks, looksOf } from '../core/view/looks.ts';
 import { flatten } from '../core/view/project.ts';
 import { type View, type ViewLine, viewOf } from '../core/view/view.ts';
 import { svgPath } from '../formats/sheetSvg.ts';
@@ -95,7 +95,7 @@ export function* tintsOf(part: BuiltPart, p: Pictorial, width: number): Generato
   for (let j = 0; j < height; j++) {
     for (let i = 0; i < width; i++) {
       const met = meet(u0 + (i + 0.5) * step, -(v0 + (j + 0.5) * step));
-      if (met) looks[j * width + i] = 1 + LOOKS.indexOf(looksOf(met.normal));
+      if (met) looks[j * width + i] = 1 + LOOKS.indexOf(faceLooks(part.bodies, met));
     }
     yield undefined;
   }

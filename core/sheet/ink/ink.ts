@@ -91,8 +91,9 @@ export type TintInk = {
 };
 export type Ink = StrokeInk | TextInk | FillInk | TintInk;
 
-/** Line widths in mm (ISO 128-2: wide 0.5, narrow half of it). */
+/** Width of wide lines, mm (ISO 128-2). */
 export const WIDE = 0.5;
+/** Width of narrow lines: half that of wide ones, mm (ISO 128-2). */
 export const NARROW = 0.25;
 /** The width of a pen's line, mm. */
 export const penWidth = (pen: Pen): number =>

@@ -3,7 +3,7 @@ import type { Vec2 } from '../../geometry/vec.ts';
 import type { ViewFrame } from '../../geometry/viewFrames.ts';
 import type { Tolerance } from '../../solid/body.ts';
 import { CUT_FACE, firstMetIn } from '../../view/firstMet.ts';
-import { type Looks, looksOf } from '../../view/looks.ts';
+import { faceLooks, type Looks } from '../../view/looks.ts';
 import type { SceneBody } from '../../view/scene.ts';
 import { type ViewLine, viewOf } from '../../view/view.ts';
 
@@ -86,7 +86,7 @@ export const tintedAreas = (scene: readonly SceneBody[], frame: ViewFrame, tol: 
       const met = r && meet((l.u + r.u) / 2, middle);
       // what a cut has laid open is hatched instead
       if (!r || !met || met.face === CUT_FACE) continue;
-      const looks = looksOf(met.normal);
+      const looks = faceLooks(scene, met);
       const [l0, r0, l1, r1] = [
         across(l.chord, low),
         across(r.chord, low),

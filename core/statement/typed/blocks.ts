@@ -12,7 +12,7 @@ import {
   runsAlong,
   spanOf,
 } from './draft.ts';
-import { FACE_AXES, type FaceName, HIGH, LOW } from './faces.ts';
+import { alongFace, FACE_AXES, type FaceName, HIGH, LOW } from './faces.ts';
 import { half, unitless } from './placing.ts';
 import { hole } from './rounds.ts';
 import type { Said } from './said.ts';
@@ -87,7 +87,7 @@ export const block: Maker = (s, c) => {
     if (!face && does === 'cut') assumed.push('cut from the top');
     if (!face && does !== 'cut') assumed.push('on the top');
     at = cornerOf(face ?? 'top', sizes, s, does === 'cut', c, what);
-    rows = FACE_AXES[face ?? 'top'].slice(0, 2) as [0 | 1 | 2, 0 | 1 | 2];
+    rows = alongFace(face ?? 'top');
   }
   if (round === undefined)
     return {
@@ -332,6 +332,6 @@ export const pocket: Maker = (s, c) => {
   return {
     features: [cutBlock('pocket', sizes, cornerOf(face, sizes, s, true, c, 'pocket'))],
     assumed,
-    rows: [u, v],
+    rows: alongFace(face),
   };
 };

@@ -207,8 +207,8 @@ const spread = (made: Drafts, s: Said, from: readonly FaceName[], c: TypedContex
   // what runs along a face has told its own way by that
   const along = made.rows?.find((axis) => axis === told) ?? made.rows?.[0] ?? told ?? 0;
   const isCentred = s.sees('centre') && !from.includes(LOW[along]) && !from.includes(HIGH[along]);
-  if (s.sees('centre') && !made.rows)
-    throw new Ask(`Where is the first of the ${number}?`, ['20 from left', '15 from front']);
+  const first = new Ask(`Where is the first of the ${number}?`, ['20 from left', '15 from front']);
+  if (s.sees('centre') && !made.rows) throw first;
   s.count();
   const step: Quantity3 = [0, 0, 0];
   step[along] = typedQuantity(pitch);
@@ -217,7 +217,11 @@ const spread = (made: Drafts, s: Said, from: readonly FaceName[], c: TypedContex
     ...made,
     features: made.features.map((f) => {
       const at = [...(f.at ?? [0, 0, 0])] as Quantity3;
-      if (isCentred) at[along] = rowInMiddle(Number(at[along]), number, pitch, c);
+      if (isCentred) {
+        const middle = c.worth(String(at[along]));
+        if (middle === undefined) throw first;
+        at[along] = rowInMiddle(middle, number, pitch, c);
+      }
       if (made.rows) inside(f.base, c, along, at[along], pitch, Number(number));
       return { ...f, at, repeat: { count, step } };
     }),

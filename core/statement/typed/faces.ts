@@ -17,6 +17,12 @@ export const FACE_AXES: Readonly<
   right: [1, 2, 0, 1],
 };
 
+/** The two directions along a face, in which copies may stand in a row on it. */
+export const alongFace = (f: FaceName): readonly [0 | 1, 1 | 2] => {
+  const [u, v] = FACE_AXES[f];
+  return [u, v];
+};
+
 /** The low and the high face along each axis. */
 export const LOW = ['left', 'front', 'bottom'] as const;
 export const HIGH = ['right', 'back', 'top'] as const;

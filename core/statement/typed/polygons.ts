@@ -5,7 +5,7 @@ import type { ShapeFile } from '../../part/shapes/shapes.ts';
 import { Ask } from './ask.ts';
 import { cutFace, depthOf, letInto } from './cutting.ts';
 import { type Drafts, type Maker, need, op, type Quantity3, sidesIn, spanOf, whereOn } from './draft.ts';
-import { FACE_AXES, type FaceName } from './faces.ts';
+import { alongFace, FACE_AXES, type FaceName } from './faces.ts';
 import { placeOn, shifted, type TypedContext } from './placing.ts';
 import type { Said } from './said.ts';
 import { standing } from './standing.ts';
@@ -56,6 +56,7 @@ export const polygonHole = (s: Said, c: TypedContext, face: FaceName, assumed: s
       },
     ],
     assumed,
+    rows: alongFace(face),
   };
 };
 
@@ -80,6 +81,7 @@ export const pyramidHole: Maker = (s, c) => {
       },
     ],
     assumed,
+    rows: alongFace(face),
   };
 };
 
@@ -143,17 +145,19 @@ export const prism: Maker = (s, c) => {
   const size = polygonOf(s, sides, 'prism');
   const height = need(named ?? s.shift('height'), 'How long is the prism?', '60 high');
   const turn = turnOf(s, sides, 'prism');
+  const place = standing(s, c, 'prism', assumed);
   return {
     features: [
       {
         base: 'prism',
         op: op(s, 'add'),
-        ...standing(s, c, 'prism', assumed),
+        ...place,
         ...(turn && { turn }),
         shape: { kind: 'prism', sides, ...size, height },
       },
     ],
     assumed,
+    rows: alongFace(place.plane ?? 'top'),
   };
 };
 
@@ -176,12 +180,13 @@ export const pyramid: Maker = (s, c) => {
     throw new Ask('How large is the pyramid at its top?', ['top 20']);
   const key = Object.keys(size)[0] as keyof typeof TOPS;
   const turn = turnOf(s, sides, 'pyramid');
+  const place = standing(s, c, 'pyramid', assumed);
   return {
     features: [
       {
         base: 'pyramid',
         op: op(s, 'add'),
-        ...standing(s, c, 'pyramid', assumed),
+        ...place,
         ...(turn && { turn }),
         shape: {
           kind: 'pyramid',
@@ -193,5 +198,6 @@ export const pyramid: Maker = (s, c) => {
       },
     ],
     assumed,
+    rows: alongFace(place.plane ?? 'top'),
   };
 };

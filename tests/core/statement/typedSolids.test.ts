@@ -262,6 +262,8 @@ describe('rows and columns', () => {
     ],
     ['2 grooves right across the left side, 2 wide, 3 deep, 10 up, 8 apart', 2 * 2 * 3 * D, [1.5, D / 2, 15]],
     ['2 pockets 10 x 6, 5 deep in the right side, 10 from front, 10 up, 20 apart', 2 * 300, [77.5, 25, 13]],
+    ['2 square holes side 6, 5 deep in the left, 10 from front, 10 up, 20 apart', 2 * 180, [2.5, 20, 10]],
+    ['2 square holes side 6, 5 deep in the top, in the middle, 20 apart', 2 * 180, [W / 2, D / 2, 27.5]],
     ['2 pockets 10 x 6, 5 deep in the top, 20 apart, in the middle', 2 * 300, [W / 2, D / 2, 27.5]],
     [
       '2 pockets 10 x 6, 5 deep in the top, 20 from left, in the middle, 20 apart',

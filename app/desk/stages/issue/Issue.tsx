@@ -23,7 +23,7 @@ export const Issue = () => {
           value={form}
           onChange={(e) => {
             const titleBlock = e.target.value as NonNullable<SheetSetup['titleBlock']>;
-            void edit(setUp({ titleBlock, place: undefined }, `Title block: ${titleBlock}`));
+            void edit(setUp({ titleBlock }, `Title block: ${titleBlock}`));
           }}
         >
           {FORMS.map((f) => (

@@ -12,6 +12,7 @@ import {
   scaleText,
 } from '../../../../core/sheet/layout/paper.ts';
 import { PRESETS, presetOf } from '../../../../core/sheet/presets.ts';
+import type { SheetSetup } from '../../../../core/sheet/setup.ts';
 import { VIEW_TITLES, type ViewNames } from '../../../../core/sheet/views/viewTitles.ts';
 import type { GoodPicture } from '../../../session/sessionTypes.ts';
 import { Choice, Tick } from '../../book/Choice.tsx';
@@ -157,6 +158,10 @@ export const SetOut = () => {
   );
 };
 
+/** On other paper the views find their place anew: the change says so where they had been put somewhere. */
+const onNewPaper = (setup: SheetSetup, label: string): string =>
+  setup.place ? `${label}, views centred again` : label;
+
 /** Width and height of a paper of its own size, as it lies. */
 const OwnPaper = () => {
   const drawing = useSession((s) => s.drawing);
@@ -186,7 +191,10 @@ const OwnPaper = () => {
               void edit((now) => {
                 const [w, h] = paperSize(now.drawing.setup);
                 const ownPaper: [number, number] = i ? [w, mm] : [mm, h];
-                return setUp({ ownPaper, place: undefined }, `Paper ${ownPaper.join(' x ')} mm`);
+                return setUp(
+                  { ownPaper, place: undefined },
+                  onNewPaper(now.drawing.setup, `Paper ${ownPaper.join(' x ')} mm`),
+                );
               });
             }}
           />
@@ -350,7 +358,7 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
               paper === 'own' ? { ownPaper: paperSize(setup).map(Math.round) as [number, number] } : {};
             set(
               { paper, ...own, place: undefined },
-              paper === 'own' ? 'Paper of an own size' : `Paper ${paper}`,
+              onNewPaper(setup, paper === 'own' ? 'Paper of a custom size' : `Paper ${paper}`),
             );
           }}
         >
@@ -367,7 +375,9 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
               { value: 'landscape', label: 'Landscape' },
               { value: 'upright', label: 'Portrait' },
             ]}
-            onChange={(v) => set({ upright: v === 'upright', place: undefined }, `Sheet ${v}`)}
+            onChange={(v) =>
+              set({ upright: v === 'upright', place: undefined }, onNewPaper(setup, `Sheet ${v}`))
+            }
           />
         )}
       </Row>
@@ -381,7 +391,7 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
           name="Title block"
           value={setup.titleBlock ?? 'corner'}
           options={TITLE_PLACES}
-          onChange={(titleBlock) => set({ titleBlock, place: undefined }, `Title block as a ${titleBlock}`)}
+          onChange={(titleBlock) => set({ titleBlock }, `Title block as a ${titleBlock}`)}
         />
       </Row>
       <Row label="Scale">
