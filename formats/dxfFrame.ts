@@ -24,6 +24,7 @@ export const LAYERS = {
   labels: { name: 'Names of views', colour: 7, width: 0.25, lines: 'CONTINUOUS' },
   numbers: { name: 'Names of points', colour: 7, width: 0.25, lines: 'CONTINUOUS' },
   dimensions: { name: 'Dimensions', colour: 7, width: 0.25, lines: 'CONTINUOUS' },
+  squares: { name: 'Squares', colour: 9, width: 0.25, lines: 'CONTINUOUS' },
   tints: { name: 'Tints', colour: 9, width: 0.25, lines: 'CONTINUOUS' },
   balloons: { name: 'Balloons', colour: 7, width: 0.25, lines: 'CONTINUOUS' },
 } as const satisfies Record<Layer, { name: string; colour: number; width: 0.25 | 0.5; lines: string }>;

@@ -34,7 +34,7 @@ import type { InkedPaper } from '../core/sheet/drawnSheet.ts';
 import { type Ink, penWidth, type StrokeInk } from '../core/sheet/ink/ink.ts';
 import { TINTS } from '../core/sheet/ink/tints.ts';
 import { pathCommands } from './sheetPath.ts';
-import { EM_OF_CAPITALS } from './sheetSvg.ts';
+import { EM_OF_CAPITALS, penColour } from './sheetSvg.ts';
 
 /** Stands for a letter that the lettering font has not. */
 const MISSING = '?';
@@ -42,12 +42,15 @@ const MISSING = '?';
 /** Points in a millimetre. */
 const POINT = 72 / 25.4;
 
+/** "#7A86A0" as shares of red, green and blue. */
+const rgbOf = (colour: string): [number, number, number] =>
+  [1, 3, 5].map((i) => Number.parseInt(colour.slice(i, i + 2), 16) / 255) as [number, number, number];
+
 const strokeOperators = (ink: StrokeInk): PDFOperator[] => {
   const at = (p: Vec2): [number, number] => [p[0] * POINT, p[1] * POINT];
-  const light = ink.pen === 'projector';
   return [
     setLineWidth(penWidth(ink.pen) * POINT),
-    light ? setStrokingRgbColor(0.48, 0.53, 0.63) : setStrokingRgbColor(0, 0, 0),
+    setStrokingRgbColor(...rgbOf(penColour(ink.pen))),
     ...ink.stretches.flatMap((s) =>
       pathCommands(s).map((c) =>
         c.op === 'curve'

@@ -26,7 +26,8 @@ export const svgPath = (stretches: readonly Stretch[], height: number): string =
 };
 
 /** Light lines are grey on the print; everything else is black. */
-export const penColour = (pen: Pen): string => (pen === 'projector' ? '#7A86A0' : '#000000');
+export const penColour = (pen: Pen): string =>
+  pen === 'projector' ? '#7A86A0' : pen === 'square' ? '#A9B7D1' : '#000000';
 
 /** A text as it stands in XML. */
 export const escapeText = (s: string): string =>

@@ -2,6 +2,7 @@ import { sameData } from '../number/sameData.ts';
 import type { BodyFile, PartFile } from '../part/schema.ts';
 import type { StandardFile } from '../part/standard/schema.ts';
 import type { PartsRow } from '../sheet/annotate/partsList.ts';
+import { squareOf } from '../sheet/layout/paperLength.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
 import { STANDARD_WORDS } from '../statement/standardClauses.ts';
 import type { Drawing } from './drawing.ts';
@@ -60,6 +61,14 @@ export const partsRows = (d: Pick<Drawing, 'part' | 'material'>): PartsRow[] => 
   });
 };
 
-/** The choices of a sheet as it is laid out: with the rows of its parts list, where it has one. */
-export const setupOnSheet = (d: Pick<Drawing, 'part' | 'material' | 'setup'>): SheetSetup =>
-  d.setup.rules.partsList || d.setup.rules.balloons ? { ...d.setup, partsRows: partsRows(d) } : d.setup;
+/** The choices of a sheet as it is laid out: with the rows of its parts list, and what a square is worth, where it has them. */
+export const setupOnSheet = (d: Pick<Drawing, 'part' | 'material' | 'setup'>): SheetSetup => {
+  const { rules } = d.setup;
+  const square = rules.squares && squareOf(d.part);
+  if (!rules.partsList && !rules.balloons && !square) return d.setup;
+  return {
+    ...d.setup,
+    ...((rules.partsList || rules.balloons) && { partsRows: partsRows(d) }),
+    ...(square && { square }),
+  };
+};

@@ -26,6 +26,9 @@ export const squaresText = (value: number, square: number): string | undefined =
     ? `${mixedFraction(new Fraction(halves, 2))} sq`
     : undefined;
 };
+/** A size in squares, also where they are neither whole nor half, which is said. @param square the worth of one, in the same unit */
+export const worthInSquares = (value: number, square: number): string =>
+  squaresText(value, square) ?? `${decimal(value / square)} sq, no half squares`;
 /** Nearer than this share of a square a size is counted in squares. */
 const SAME_SQUARE = 1e-6;
 

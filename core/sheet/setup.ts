@@ -70,6 +70,8 @@ export const setupSchema = z
       referenceType: z.enum(['twoDots', 'twoShort']).optional(),
       /** lines between the planes end where the mitre line begins; beyond the views where missing */
       referenceEnds: z.literal('mitre').optional(),
+      /** the squares of squared paper printed, and the views begun on them, where the part states what a square is worth */
+      squares: z.literal(true).optional(),
       /** faces tinted, each in one colour in all views */
       tints: z.literal(true).optional(),
       projectors: z.enum(['kept', 'off']),
@@ -140,6 +142,8 @@ export const setupSchema = z
 export type SheetSetup = z.infer<typeof setupSchema> & {
   /** the rows of the parts list, worked out from the part; they are not kept with the drawing */
   readonly partsRows?: readonly PartsRow[];
+  /** what a square is worth in part units, where the part states it; it is not kept with the drawing */
+  readonly square?: number;
 };
 
 /** How the house rules name the corners. */

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { openDrawing, saved, stand, type } from './desk.ts';
+import { newDrawing, newLine, openDrawing, saved, stand, type } from './desk.ts';
 import { serverFor } from './server.ts';
 
 test.describe.configure({ mode: 'serial' });
@@ -74,4 +74,46 @@ test('paper of its own size, with the title block as a strip', async ({ page }) 
   await expect(page.getByTestId('sheet').getByText('500 X 279 MM')).toBeVisible();
   await stand(page, 'Set out');
   await expect(page.getByRole('radio', { name: 'Strip' })).toBeChecked();
+});
+
+test('on printed squares the views begin on squares, and are dragged from square to square', async ({
+  page,
+}) => {
+  await newDrawing(page, server.address);
+  for (const line of ['sq = 5', 'block 14 sq x 5 sq x 6 sq', 'step right, 4 1/2 sq wide, 2 sq high']) {
+    await newLine(page).fill(line);
+    await expect(page.getByTestId('understood')).toBeVisible();
+    await newLine(page).press('Enter');
+    await expect(newLine(page)).toHaveValue('');
+  }
+  await stand(page, 'Set out');
+  await page.getByLabel('Scale', { exact: true }).selectOption({ label: '1 : 1' });
+  await page.getByRole('switch', { name: 'Squares printed' }).click();
+  await expect(page.locator('path[data-layer="squares"]')).toHaveCount(1);
+  const corner = async (): Promise<readonly [number, number]> => {
+    const figures = await Promise.all(
+      ['Corner from the left', 'Corner from below'].map((name) => page.getByLabel(name).inputValue()),
+    );
+    return figures.map((f) => Number(f) / 5) as [number, number];
+  };
+  const isOnSquare = async (): Promise<boolean> => (await corner()).every((x) => Number.isInteger(x));
+  await expect.poll(isOnSquare).toBe(true);
+  const before = await corner();
+  const front = await page.getByTestId('box front').locator('rect').boundingBox();
+  if (!front) throw new Error('no box');
+  await page.mouse.move(front.x + 12, front.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(front.x - 13, front.y - 11, { steps: 5 });
+  await page.mouse.up();
+  await expect.poll(async () => (await corner())[0]).toBeLessThan(before[0]);
+  expect(await isOnSquare()).toBe(true);
+  const top = await page.getByTestId('box top').locator('rect').boundingBox();
+  if (!top) throw new Error('no box');
+  await page.mouse.move(top.x + 12, top.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(top.x + 12, top.y + 29, { steps: 5 });
+  await page.mouse.up();
+  await expect
+    .poll(async () => Number(await page.getByLabel('Front to views above and below').inputValue()) % 5)
+    .toBe(0);
 });

@@ -55,7 +55,7 @@ export const PaperField = ({
   return (
     <span className="flex flex-col items-end">
       <span className="flex items-center gap-2">
-        {squares && <span className="text-[12.5px] text-second">{squares}</span>}
+        {squares && <span className="whitespace-nowrap text-[12.5px] text-second">{squares}</span>}
         <input
           aria-label={name}
           aria-invalid={wrong !== undefined}

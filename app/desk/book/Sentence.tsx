@@ -2,6 +2,8 @@
 import { memo, useState } from 'react';
 import type { Command } from '../../../core/edit/command.ts';
 import { sizePlaceOf } from '../../../core/edit/place.ts';
+import { worthInSquares } from '../../../core/number/format.ts';
+import { squareOf } from '../../../core/sheet/layout/paperLength.ts';
 import type { Token } from '../../../core/statement/sentence.ts';
 import { sizeKey, standingOf } from '../../../core/statement/standings.ts';
 import { useDesk, useSession } from '../useDesk.ts';
@@ -19,6 +21,14 @@ export const Sentence = memo(({ tokens, subject }: Props) => {
   const units = useSession((s) => s.drawing.part.units);
   const standings = useSession((s) => s.drawing.standings);
   const values = useSession((s) => s.picture?.values);
+  const square = useSession((s) => squareOf(s.drawing.part));
+  /** the worth of a figure that is worked out; on squared paper in squares too */
+  const worthOf = ({ path, figure, text }: Extract<Token, { kind: 'figure' }>): string | undefined => {
+    const value = values?.[path.join('.')];
+    const isInSquares = square === undefined || figure !== 'length' || /\bsq$/.test(text);
+    if (value === undefined || isInSquares) return value;
+    return `${value}, ${worthInSquares(Number(value), square)}`;
+  };
   const [fault, setFault] = useState<string>();
   const { session } = useDesk();
   const partNow = () => session.state.getState().drawing.part;
@@ -45,7 +55,7 @@ export const Sentence = memo(({ tokens, subject }: Props) => {
               text={t.text}
               name={`${subject}, ${t.name ?? 'figure'}`}
               account={t.account}
-              worth={values?.[t.path.join('.')]}
+              worth={worthOf(t)}
               standing={
                 t.figure === 'designation'
                   ? 'given'

@@ -22,6 +22,7 @@ const INK: Record<string, string> = {
   hatch: 'var(--color-hatch)',
   centre: 'var(--color-ink)',
   reference: 'var(--color-ink)',
+  square: 'var(--color-rule-strong)',
 };
 /** Each account has its own dash as well: plain, long, short. */
 const ACCOUNT_DASH = { W: undefined, D: '3 1', H: '1 0.8' } as const;

@@ -6,12 +6,16 @@ import type { ViewName } from '../../../core/geometry/viewFrames.ts';
 import { POSTS } from '../../../core/ledger/accounts.ts';
 import { sizeText } from '../../../core/number/format.ts';
 import { LEAST_GAP, withBetween } from '../../../core/sheet/layout/gaps.ts';
+import { paperText, squareOf } from '../../../core/sheet/layout/paperLength.ts';
 import type { GoodPicture } from '../../session/sessionTypes.ts';
 import { ACCOUNT_INK } from '../book/inks.ts';
 import { useDesk, useSession } from '../useDesk.ts';
 
 const MOST_GAP = 200;
-const toHalf = (mm: number): number => Math.round(mm * 2) / 2;
+/** To the next step, or on squared paper to the next square. */
+const toStep = (mm: number, step: number): number => Math.round(mm / step) * step;
+/** What is dragged goes in steps of so much on plain paper, mm. */
+const STEP = 0.5;
 
 const FOLD_MS = 800;
 
@@ -68,9 +72,14 @@ export const ViewBoxes = ({
   const drawing = useSession((s) => s.drawing);
   const { session } = useDesk();
   const folding = useFolding(picture);
+  const square = squareOf(drawing.part);
+  const step = drawing.setup.rules.squares && square ? square * picture.perUnit : STEP;
+  // a neighbour stands two gaps away: half squares of gap bring it from square to square
+  const gapStep = step === STEP ? STEP : step / 2;
   const drag = useRef<
     | (Drag & {
         extent: GoodPicture['extent'];
+        front: GoodPicture['extent'];
         gap: number;
         between: readonly [number, number] | undefined;
         sign: number;
@@ -89,6 +98,7 @@ export const ViewBoxes = ({
       view,
       from: paperPoint(e),
       extent: picture.extent,
+      front: front ?? picture.extent,
       gap: drawing.setup.gap,
       between: drawing.setup.between,
       sign: beyond ? 1 : -1,
@@ -103,9 +113,11 @@ export const ViewBoxes = ({
     const [dx, dy] = [x - d.from[0], y - d.from[1]];
     if (d.view === 'front') {
       const { height } = picture.paper;
+      // the corner of the front view goes from step to step, and all views with it
+      const corner = [d.front.x, height - d.front.y - d.front.h] as const;
       const place: [number, number] = [
-        toHalf(d.extent.x + dx),
-        toHalf(height - d.extent.y - d.extent.h - dy),
+        d.extent.x + toStep(corner[0] + dx, step) - corner[0],
+        height - d.extent.y - d.extent.h + toStep(corner[1] - dy, step) - corner[1],
       ];
       d.next = setUp({ place }, 'The views moved');
     } else {
@@ -115,16 +127,16 @@ export const ViewBoxes = ({
         // what was set apart by itself is moved by itself
         const apart = Math.min(
           2 * MOST_GAP,
-          Math.max(2 * LEAST_GAP, toHalf(d.between[d.level ? 0 : 1] + 2 * by)),
+          Math.max(2 * LEAST_GAP, toStep(d.between[d.level ? 0 : 1] + 2 * by, step)),
         );
         const [levels, sides] = d.between;
         d.next = setUp(
           d.level ? withBetween(apart, sides) : withBetween(levels, apart),
-          `${apart} mm from the front view`,
+          `${paperText(apart, drawing.part.units)} ${drawing.part.units} from the front view`,
         );
       } else {
-        const gap = Math.min(MOST_GAP, Math.max(LEAST_GAP, toHalf(d.gap + by)));
-        d.next = setUp({ gap }, `Gap ${gap}`);
+        const gap = Math.min(MOST_GAP, Math.max(LEAST_GAP, toStep(d.gap + by, gapStep)));
+        d.next = setUp({ gap }, `Gap ${paperText(gap, drawing.part.units)}`);
       }
     }
     void session.preview(d.next);

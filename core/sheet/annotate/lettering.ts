@@ -32,7 +32,7 @@ const HARD: ReadonlySet<Pen> = new Set([
   'rule',
   'dimension',
 ]);
-const INTERRUPTED: ReadonlySet<Pen> = new Set(['projector', 'hatch', 'centre', 'dimension']);
+const INTERRUPTED: ReadonlySet<Pen> = new Set(['projector', 'hatch', 'centre', 'dimension', 'square']);
 /** Lettering that has its own fixed place. */
 const FIXED: ReadonlySet<Layer> = new Set(['title', 'frame']);
 /** Names of corners and figures of dimensions have their places already; other lettering keeps clear of them. */

@@ -17,6 +17,7 @@ import type { Ink } from './ink.ts';
 import { projectorInk } from './projectorInk.ts';
 import { referenceInk, titleGuideInk } from './referenceInk.ts';
 import { shapeInk } from './shapeInk.ts';
+import { squareInk } from './squareInk.ts';
 import { tintInk } from './tintInk.ts';
 import { type AxesOf, auxiliaryInk, pictorialInk, viewInk } from './viewInk.ts';
 
@@ -49,6 +50,7 @@ export const composeInk = (
   };
   const ink: Ink[] = [
     ...(setup.rules.tints ? tintInk(sheet, part) : []),
+    ...(setup.rules.squares && setup.square ? squareInk(sheet, setup.square * sheet.scale) : []),
     ...titleBlock(
       sheet.paper,
       title,

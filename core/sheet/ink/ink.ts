@@ -20,7 +20,8 @@ export type Pen =
   | 'dimension'
   | 'hatch'
   | 'frame'
-  | 'rule';
+  | 'rule'
+  | 'square';
 
 export type Layer =
   | 'frame'
@@ -38,7 +39,8 @@ export type Layer =
   | 'numbers'
   | 'dimensions'
   | 'balloons'
-  | 'tints';
+  | 'tints'
+  | 'squares';
 
 export type StrokeInk = {
   readonly kind: 'stroke';
@@ -95,9 +97,13 @@ export type Ink = StrokeInk | TextInk | FillInk | TintInk;
 export const WIDE = 0.5;
 /** Width of narrow lines: half that of wide ones, mm (ISO 128-2). */
 export const NARROW = 0.25;
+/** Width of the lines of squared paper, mm: they lie behind the drawing. */
+const FAINT = 0.13;
 /** The width of a pen's line, mm. */
-export const penWidth = (pen: Pen): number =>
-  pen === 'outline' || pen === 'traceEnd' || pen === 'frame' ? WIDE : NARROW;
+export const penWidth = (pen: Pen): number => {
+  if (pen === 'square') return FAINT;
+  return pen === 'outline' || pen === 'traceEnd' || pen === 'frame' ? WIDE : NARROW;
+};
 
 /** A straight stretch from one point of the paper to another, mm. */
 export const straight = (a: Vec2, b: Vec2): Stretch => {

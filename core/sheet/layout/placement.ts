@@ -139,6 +139,13 @@ export const inner = (r: Rect, by: number): Rect => ({
   h: r.h - 2 * by,
 });
 
+/** On squared paper the front view's lower left corner, which a layout begins at, comes to where squares meet. */
+const onSquares = (by: Vec2, { rules, square }: SheetSetup, scale: number): Vec2 => {
+  if (!rules.squares || !square) return by;
+  const side = square * scale;
+  return [Math.round(by[0] / side) * side, Math.round(by[1] / side) * side];
+};
+
 /**
  * Finds places for the group and the true shapes at one scale.
  * @param scale mm of paper per part unit
@@ -179,7 +186,9 @@ export const placeAt = (
   const parts = roomsOf(raw, setup, margins);
   const places = setup.place
     ? [[setup.place[0] - raw.extent.x, setup.place[1] - raw.extent.y] as Vec2]
-    : groupPlaces(group, free, [...parts.boxes, ...parts.lines], obstacles);
+    : groupPlaces(group, free, [...parts.boxes, ...parts.lines], obstacles).map((by) =>
+        onSquares(by, setup, scale),
+      );
   let first: Placement | undefined;
   for (const [i, by] of places.entries()) {
     // beyond the usual places the first that will do is taken

@@ -14,6 +14,7 @@ test('a notched strip at half size on quarter-inch squares, begun 3 over and 4 u
   await work.stage('Set out');
   await work.choose('House rules', 'Inch workshop');
   await work.choose('Scale', '1 : 2');
+  await work.turnOn('Squares printed');
   await work.figure('Gap, view to XY', '2 sq');
   await work.figure('Corner from the left', '3 sq');
   await work.figure('Corner from below', '4 sq');
@@ -45,6 +46,11 @@ test('a notched strip at half size on quarter-inch squares, begun 3 over and 4 u
       [0, 0, 14, 0],
     ]),
   );
+  // the paper's own squares are printed, counted from its lower left corner
+  const uprights = ink.strokes.filter((s) => s.layer === 'squares' && s.from[0] === s.to[0]);
+  expect(uprights.length).toBeGreaterThan(50);
+  for (const { from } of uprights)
+    expect(Math.abs(from[0] / SQ - Math.round(from[0] / SQ))).toBeLessThan(1e-3);
   // one face or two? a line parts levels
   await work.stage('Project');
   const book = page.getByRole('region', { name: 'At the pointer' });
@@ -57,5 +63,5 @@ test('a notched strip at half size on quarter-inch squares, begun 3 over and 4 u
   const figures = await dimensioned(work);
   expect(figures).toEqual(expect.arrayContaining(['7', '3', '1']));
   expect(figures).toHaveLength(6);
-  expect(work.actions).toBeLessThanOrEqual(17);
+  expect(work.actions).toBeLessThanOrEqual(18);
 });

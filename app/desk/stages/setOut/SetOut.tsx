@@ -22,6 +22,7 @@ import { PaperField } from '../../book/PaperField.tsx';
 import { useDesk, useEdit, useSession } from '../../useDesk.ts';
 import { MarkList } from './MarkList.tsx';
 import { PlaneRows } from './PlaneRows.tsx';
+import { SquaresRow } from './SquaresRow.tsx';
 import { TitleRows } from './TitleRows.tsx';
 
 const VIEWS: readonly ViewName[] = ['front', 'top', 'left', 'right', 'bottom', 'back'];
@@ -472,6 +473,7 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
           onChange={(mitre) => rule({ mitre }, 'Mitre line')}
         />
       </Row>
+      <SquaresRow />
       <TitleRows />
       {drawing.part.bodies.length > 1 && (
         <>
