@@ -1,14 +1,8 @@
 import { along2, distance2, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
 import { tidyFigure } from '../number/tidyFigure.ts';
 import type { PartFile, TraceFile } from '../part/schema.ts';
-import {
-  fixedAxis,
-  readTrace,
-  SAME_FIGURE,
-  type Stated,
-  type TracePoint,
-  type ViewSides,
-} from './traceStated.ts';
+import type { ViewSides } from '../section/viewSides.ts';
+import { fixedAxis, readTrace, SAME_FIGURE, type Stated, type TracePoint } from './traceStated.ts';
 
 /**
  * Which part of a drawn trace is pulled: the end beside its first point, the one beside its last, or all of it; of a bent one a corner, or a

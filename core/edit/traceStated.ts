@@ -4,15 +4,13 @@ import { tidyFigure } from '../number/tidyFigure.ts';
 import type { Quantity } from '../part/quantity.ts';
 import type { PartFile, TraceFile } from '../part/schema.ts';
 import { sizeReader } from '../part/sizes.ts';
+import type { ViewSides } from '../section/viewSides.ts';
 
 /** How a trace is stated: by two points or more, or by a place and an angle. */
 export type Stated = Pick<TraceFile, 'through' | 'at' | 'angle'>;
 
 /** The ways in which a flat trace can be stated: at the sides of the view, by two points, or by a place and an angle. */
 export type WayStated = 'heights' | 'points' | 'angle';
-
-/** The part's own edges in a view, part units: left, lower, right and upper. */
-export type ViewSides = readonly [number, number, number, number];
 
 /** Figures this near are one, part units. */
 export const SAME_FIGURE = 1e-9;

@@ -262,6 +262,27 @@ const WORDS = {
     what: 'The profile encloses nothing.',
     remedy: 'Give corners that do not lie on one line.',
   }),
+  'cutline.view': (v: { typed: Value }) => ({
+    what: `"${v.typed}" does not begin with the view in which the plane is an edge.`,
+    remedy: 'Begin with it: front view, 16 up at the left to 58 up at the right.',
+  }),
+  'cutline.absent': (v: { view: Value }) => ({
+    what: `The ${v.view} view is not on the sheet.`,
+    remedy: 'Put it on the sheet under Set out, or take another view.',
+  }),
+  'cutline.place': (v: { typed: Value }) => ({
+    what: v.typed ? `"${v.typed}" is no place in the view.` : 'Where the plane runs is not said.',
+    remedy:
+      'Write it from the edges: 16 up at the left to 58 up at the right; 12 up; 45 degrees through 20 from left, 5 up.',
+  }),
+  'cutline.figure': (v: { typed: Value }) => ({
+    what: `"${v.typed}" is no figure.`,
+    remedy: 'Write a size: 12, 1/2, 3 sq or L/2.',
+  }),
+  'cutline.word': (v: { typed: Value }) => ({
+    what: `"${v.typed}" could not be used.`,
+    remedy: 'Write looking up, down, left or right at the end.',
+  }),
   'trace.two-ways': () => ({
     what: 'Both "through" and "at" with "angle" are given.',
     remedy: 'Give one of the two.',

@@ -140,3 +140,42 @@ test('the cut book as a file, and what the cut leaves laid flat', async ({ page 
   // eight base sides, eight of the cut, one of them parted by the opening on each; the opening itself twice
   expect(dxf.match(/^LINE\r?$/gm)?.length ?? 0).toBeGreaterThan(20);
 });
+
+test('a cut is typed from the edges of its view, drawn while it is typed; its figures may be counted from an edge', async ({
+  page,
+}) => {
+  await newDrawing(page, server.address);
+  await newLine(page).fill('block 60 x 40 x 80 at 10 5 0');
+  await expect(page.getByTestId('understood')).toBeVisible();
+  await newLine(page).press('Enter');
+  await expect(newLine(page)).toHaveValue('');
+  await stand(page, 'Cut');
+  const line = page.getByLabel('Type a cut');
+  await line.fill('front, 16 up at the left to 58 up');
+  await line.press('Enter');
+  await expect(page.getByText('"58 up" is no place in the view.', { exact: false })).toBeVisible();
+  await line.fill('front, 16 up at the left to 58 up at the right');
+  await expect(page.getByTestId('cut understood')).toHaveText(
+    'Drawn as cut A, looking down. Enter takes it.',
+  );
+  // it is on the sheet already, and goes again with Escape
+  const shape = page.getByText('TRUE SHAPE OF A', { exact: true });
+  await expect(shape).toBeVisible();
+  await line.press('Escape');
+  await expect(shape).toHaveCount(0);
+  await line.fill('front, 16 up at the left to 58 up at the right, looking down');
+  await line.press('Enter');
+  await expect(page.getByLabel('Cut A, point 1 across')).toHaveValue('10');
+  await expect(page.getByLabel('Cut A, point 2 up')).toHaveValue('58');
+  await expect(shape).toBeVisible();
+  await type(page.getByLabel('Cut A, point 2 up'), '13 down from the top');
+  await expect(page.getByLabel('Cut A, point 2 up')).toHaveValue('67');
+  await type(page.getByLabel('Cut A, point 1 up'), '13 from the left');
+  await expect(page.getByText('"13 from the left" is no place in the view.', { exact: false })).toBeVisible();
+  await page.getByLabel('Cut A, point 1 up').press('Escape');
+  await line.fill('top, at 45 degrees through 20 from left, 10 from bottom, looking up');
+  await line.press('Enter');
+  await expect(page.getByLabel('Cut B, angle')).toHaveValue('45');
+  await expect(page.getByLabel('Cut B, across')).toHaveValue('30');
+  await saved(page);
+});

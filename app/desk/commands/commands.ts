@@ -115,6 +115,7 @@ export const COMMANDS: readonly DeskCommand[] = [
   at('Transfer', 'Names of corners on the sheet', 'numbers letters 1 2 a', 'Names on the sheet'),
   pressed('Transfer', 'Save the ledger as CSV', 'table export points', 'Save CSV'),
   pressed('Cut', 'Add a cut', 'section plane half stepped bent offset'),
+  at('Cut', 'Type a cut', 'section plane state write', 'Type a cut'),
   at('Dimension', 'From where sizes are counted', 'base line chain symmetry datum', 'Count from'),
   pressed('Dimension', 'Dimension the sheet', 'propose all dimensions automatically'),
   at('Check', 'Remarks of the check', 'mistakes to mend to consider', 'Remarks'),

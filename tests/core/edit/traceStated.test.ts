@@ -6,13 +6,13 @@ import {
   restated,
   type Stated,
   shifted,
-  type ViewSides,
   wayStated,
   withCorner,
   withLegAngle,
   withoutPoint,
 } from '../../../core/edit/traceStated.ts';
 import type { TraceFile } from '../../../core/part/schema.ts';
+import type { ViewSides } from '../../../core/section/viewSides.ts';
 import { feature, partOf } from '../balance/given.ts';
 
 const part = {

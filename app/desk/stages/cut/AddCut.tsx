@@ -4,9 +4,7 @@ import { Plus } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { ProposedCut } from '../../../../core/section/proposedCuts.ts';
 import { useDesk, useEdit, useSession } from '../../useDesk.ts';
-
-const freeLetter = (taken: readonly string[]): string =>
-  [...'ABCDEFGHJKLMNPRSTUVWYZ'].find((l) => !taken.includes(l)) ?? `A${taken.length}`;
+import { freeLetter } from './freeLetter.ts';
 
 /** Cuts that suit the part, to begin from: each is changed on the sheet or in its sentence afterwards. */
 export const AddCut = ({ onAdded }: { onAdded: (index: number) => void }) => {

@@ -15,6 +15,7 @@ import { AddCut } from './AddCut.tsx';
 import { CutFigures } from './CutFigures.tsx';
 import { CutSentence } from './CutSentence.tsx';
 import { CutTable } from './CutTable.tsx';
+import { TypeCut } from './TypeCut.tsx';
 
 const Figures = ({ cut, units }: { cut: CutPicture; units: string }) => (
   <dl className="mx-5 mt-3 grid grid-cols-3 gap-2 border-t-[3px] border-double border-rule-strong pt-2">
@@ -132,6 +133,7 @@ export const Cut = () => {
       action={<AddCut onAdded={setChosen} />}
     >
       <Findings about={['cuts', 'setup']} />
+      {drawing.part.bodies.some((b) => b.features.length) && <TypeCut onAdded={setChosen} />}
       {drawing.cuts.length > 1 && (
         <div className="flex gap-1 border-b border-rule px-5 py-2">
           {drawing.cuts.map((c, i) => (

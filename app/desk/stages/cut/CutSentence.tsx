@@ -18,6 +18,7 @@ import { type Fault, sentence } from '../../../../core/number/fault.ts';
 import { says } from '../../../../core/number/faultWords.ts';
 import { decimal } from '../../../../core/number/format.ts';
 import { typedQuantity } from '../../../../core/part/schema.ts';
+import { countedFromEdge } from '../../../../core/statement/cutLine.ts';
 import { typedContext } from '../../../../core/statement/typed/enter.ts';
 import type { CutPicture } from '../../../../workers/deskPicture.ts';
 import { FaultNote } from '../../book/FaultNote.tsx';
@@ -55,6 +56,19 @@ export const CutSentence = ({ cut, seen }: { cut: CutFile; seen: CutPicture | un
   const stateAs = (how: Restating, words: string): void => {
     void restate(how, words).then((f) => setFault(f[0] && sentence(f[0])));
   };
+  /** A figure as it is, or counted from an edge of the view: "13 from the right". */
+  const enterFigure = async (
+    path: (string | number)[],
+    typed: string,
+    name: string,
+  ): Promise<readonly Fault[]> => {
+    const axis = path.at(-1);
+    const counted =
+      sides && (axis === 0 || axis === 1) ? countedFromEdge(typed, axis, sides, part) : undefined;
+    if (counted && !counted.ok) return counted.faults;
+    const text = counted ? String(counted.value) : typed;
+    return edit({ type: 'setCutFigure', ...own, path, text, words: name }, 'field');
+  };
   const figure = (path: (string | number)[], value: string | number, name: string) => {
     const text = String(value);
     const worth = name === 'angle' ? undefined : typedContext(part, undefined).worth(text);
@@ -65,7 +79,7 @@ export const CutSentence = ({ cut, seen }: { cut: CutFile; seen: CutPicture | un
         worth={worth === undefined ? undefined : String(Number(worth.toFixed(4)))}
         name={`Cut ${trace.name}, ${name}`}
         units={name === 'angle' ? 'mm' : part.units}
-        onCommit={(typed) => edit({ type: 'setCutFigure', ...own, path, text: typed, words: name }, 'field')}
+        onCommit={(typed) => enterFigure(path, typed, name)}
         onFault={setFault}
       />
     );

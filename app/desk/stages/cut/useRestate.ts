@@ -1,7 +1,8 @@
 'use client';
-import type { Stated, ViewSides } from '../../../../core/edit/traceStated.ts';
+import type { Stated } from '../../../../core/edit/traceStated.ts';
 import type { Fault } from '../../../../core/number/fault.ts';
 import type { PartFile, TraceFile } from '../../../../core/part/schema.ts';
+import type { ViewSides } from '../../../../core/section/viewSides.ts';
 import { sidesOfView } from '../../sheet/viewSides.ts';
 import { useEdit } from '../../useDesk.ts';
 

@@ -1,0 +1,86 @@
+'use client';
+import { useState } from 'react';
+import type { CutCommand } from '../../../../core/edit/command.ts';
+import { sentence } from '../../../../core/number/fault.ts';
+import { type ReadCut, readCutLine } from '../../../../core/statement/cutLine.ts';
+import { FaultNote } from '../../book/FaultNote.tsx';
+import { field } from '../../book/Page.tsx';
+import { sidesOfView } from '../../sheet/viewSides.ts';
+import { useDesk, useEdit, useSession } from '../../useDesk.ts';
+import { freeLetter } from './freeLetter.ts';
+
+const added = (taken: readonly string[], { trace }: ReadCut): CutCommand => ({
+  type: 'addCut',
+  trace: { name: freeLetter(taken), ...trace },
+});
+
+/** A cut typed as drafters say it, counted from the edges of its view; drawn while it is typed, and taken with Enter. */
+export const TypeCut = ({ onAdded }: { onAdded: (index: number) => void }) => {
+  const { session } = useDesk();
+  const part = useSession((s) => s.drawing.part);
+  const picture = useSession((s) => s.picture);
+  const cuts = useSession((s) => s.drawing.cuts);
+  const edit = useEdit();
+  const [typed, setTyped] = useState('');
+  const [fault, setFault] = useState<string>();
+  const read = (line: string) =>
+    readCutLine(line, { part, sidesOf: (view) => picture && sidesOfView(picture, view) });
+  const names = cuts.map((c) => c.trace.name);
+  const change = (line: string): void => {
+    setTyped(line);
+    setFault(undefined);
+    const r = read(line);
+    void session.preview(r.ok ? added(names, r.value) : undefined);
+  };
+  const leave = (): void => {
+    setTyped('');
+    setFault(undefined);
+    void session.preview();
+  };
+  const enter = async (): Promise<void> => {
+    const r = read(typed);
+    if (!r.ok) {
+      setFault(r.faults.map(sentence).join(' '));
+      return;
+    }
+    const faults = await edit(
+      (now) =>
+        added(
+          now.drawing.cuts.map((c) => c.trace.name),
+          r.value,
+        ),
+      'field',
+    );
+    if (faults.length) setFault(faults.map(sentence).join(' '));
+    else {
+      setTyped('');
+      onAdded(cuts.length);
+    }
+  };
+  const now = typed.trim() ? read(typed) : undefined;
+  return (
+    <div className="border-b border-rule px-5 py-2">
+      <input
+        aria-label="Type a cut"
+        aria-invalid={fault !== undefined}
+        placeholder="front, 16 up at the left to 58 up at the right"
+        className={`${field} w-full`}
+        value={typed}
+        onChange={(e) => change(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') void enter();
+          else if (e.key === 'Escape') leave();
+        }}
+        // what is only typed is drawn no longer; it stays in the field
+        onBlur={() => void session.preview()}
+      />
+      {now?.ok && !fault && (
+        <p className="mt-1 text-[12.5px] text-second" data-testid="cut understood">
+          Drawn as cut {freeLetter(names)}
+          {now.value.assumed.map((a) => `, ${a}`)}. Enter takes it.
+        </p>
+      )}
+      <FaultNote texts={fault ? [fault] : []} />
+    </div>
+  );
+};
