@@ -12,6 +12,7 @@ import { paperPerUnit } from '../core/sheet/layout/placement.ts';
 import { type SheetSetup, SOLIDS_RULES, setupSchema } from '../core/sheet/setup.ts';
 import { csvLine } from '../formats/csv.ts';
 import { EXPORT_FORMATS, exportNamed, type SheetExport } from '../formats/exports.ts';
+import { LETTERING_FILES, type Lettering } from '../formats/lettering.ts';
 import { isSolidFile } from '../formats/solidFormats.ts';
 import { type NamedFile, type NamedFiles, type Options, only, viewNames } from './commands.ts';
 import { loadJson, loadPart, loadTraces, partIn, RefusedInput, refuse } from './input.ts';
@@ -29,8 +30,11 @@ const scaleOf = (text: string): SheetSetup['scale'] => {
   return k;
 };
 
-/** The lettering stands beside the bundle, in the project's public folder. */
-const lettering = (): Buffer => readFileSync(new URL('../../public/lettering/osifont.ttf', import.meta.url));
+/** The fonts stand beside the bundle, in the project's public folder. */
+const lettering = (): Lettering => {
+  const read = (name: string): Buffer => readFileSync(new URL(`../../public/${name}`, import.meta.url));
+  return { usual: read(LETTERING_FILES.usual), wide: read(LETTERING_FILES.wide) };
+};
 
 /** The drawing in a file, whole or around a bare part. */
 const drawingIn = (file: string): { readonly drawing: Drawing; readonly isPart: boolean } => {

@@ -1,5 +1,6 @@
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
 import type { SheetExportId } from './exports.ts';
+import type { Lettering } from './lettering.ts';
 import { sheetDxf } from './sheetDxf.ts';
 import type { PrintHow } from './sheetPdf.ts';
 import { sheetSvg } from './sheetSvg.ts';
@@ -7,8 +8,7 @@ import { sheetSvg } from './sheetSvg.ts';
 /** What a file says of itself besides the sheet. */
 export type FileFacts = {
   readonly title: string;
-  /** the lettering font's bytes */
-  readonly lettering: Uint8Array;
+  readonly lettering: Lettering;
   readonly date: Date;
   readonly author?: string;
   /** of a PDF: over small paper, or for a printer that does not print true */
@@ -22,7 +22,7 @@ export const WRITERS: Readonly<Record<SheetExportId, Writer>> = {
   // loaded only when it is asked for: the PDF library is larger than all the rest
   pdf: async (sheets, facts) => (await import('./sheetPdf.ts')).sheetPdf(sheets, facts, facts.how),
   svg: async ([sheet], { title, lettering }) =>
-    sheetSvg(sheet, title, Buffer.from(lettering).toString('base64')),
+    sheetSvg(sheet, title, Buffer.from(lettering.usual).toString('base64')),
   dxf: async ([sheet]) => sheetDxf(sheet, 'paper'),
   'dxf-true': async ([sheet]) => sheetDxf(sheet, 'true'),
   'dxf-dimensions': async ([sheet]) => sheetDxf(sheet, 'true', 'entities'),

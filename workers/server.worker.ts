@@ -132,7 +132,7 @@ const developmentOf = async (job: DevelopmentJob): Promise<DevelopmentMade> => {
     job.as === 'dxf'
       ? paperDxf(sheet)
       : job.as === 'svg'
-        ? sheetSvg(sheet, title, Buffer.from(job.lettering).toString('base64'))
+        ? sheetSvg(sheet, title, Buffer.from(job.lettering.usual).toString('base64'))
         : await (await import('../formats/sheetPdf.ts')).sheetPdf([sheet], facts, job.how);
   return { ok: true, content, area: pieces.reduce((sum, d) => sum + d.area, 0), pieces: pieces.length };
 };

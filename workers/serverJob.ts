@@ -9,6 +9,7 @@ import type { ShortStep, Step } from '../core/replay/step.ts';
 import type { SettingOut } from '../core/sheet/layout/settingOut.ts';
 import type { ShopSlip } from '../core/slip/shopSlip.ts';
 import type { SheetExportId } from '../formats/exports.ts';
+import type { Lettering } from '../formats/lettering.ts';
 import type { PrintHow } from '../formats/sheetPdf.ts';
 import type { SolidFormat } from '../formats/solidFormats.ts';
 import type { CutStudy } from './cutting.ts';
@@ -20,8 +21,7 @@ export type FileJob = {
   readonly as: SheetExportId;
   readonly drawings: readonly Drawing[];
   readonly title: string;
-  /** the lettering font's bytes */
-  readonly lettering: Uint8Array;
+  readonly lettering: Lettering;
   /** how a PDF is printed */
   readonly how?: PrintHow | undefined;
 };
@@ -38,7 +38,7 @@ export type DevelopmentJob = {
   readonly from: number | undefined;
   readonly seam: number;
   readonly as: 'svg' | 'dxf' | 'pdf';
-  readonly lettering: Uint8Array;
+  readonly lettering: Lettering;
   readonly how: PrintHow | undefined;
 };
 /** The file, with the exact area of all pieces, or why it cannot be made. */

@@ -2,12 +2,20 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Drawing } from '../../core/drawing/drawing.ts';
 import { tameName } from '../../core/naming/tameName.ts';
+import { LETTERING_FILES, type Lettering } from '../../formats/lettering.ts';
 
 export const sheetTitle = (d: Drawing): string => `${d.number} ${d.title}`.trim();
 export const fileName = (title: string, ending: string): string => `${tameName(title)}.${ending}`;
 
-export const letteringFont = (): Promise<Buffer> =>
-  readFile(join(process.cwd(), 'public/lettering/osifont.ttf'));
+/** The fonts of a printed sheet. */
+export const letteringFont = async (): Promise<Lettering> => {
+  const [usual, wide] = await Promise.all(
+    [LETTERING_FILES.usual, LETTERING_FILES.wide].map((name) =>
+      readFile(join(process.cwd(), 'public', name)),
+    ),
+  );
+  return { usual: usual as Buffer, wide: wide as Buffer };
+};
 
 /** An answer that is a file: shown in the browser where `inline`, else saved by its name. */
 export const file = (body: string | Uint8Array, type: string, name: string, inline = false): Response =>

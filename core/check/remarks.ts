@@ -7,6 +7,7 @@ import type { Finding } from '../finding/finding.ts';
 import type { Vec2 } from '../geometry/vec.ts';
 import { listed } from '../naming/listed.ts';
 import { sentence } from '../number/fault.ts';
+import { unknownLetters } from '../sheet/annotate/knownLetters.ts';
 import { onPaper } from '../sheet/layout/similarity.ts';
 import { placeOfPoint } from '../sheet/views/placedView.ts';
 import { viewTitle } from '../sheet/views/viewTitles.ts';
@@ -185,6 +186,23 @@ const ofDimensions = ({ sheet }: Good, d: Drawing, book: DimensionBook | undefin
   ];
 };
 
+/** What is lettered on the sheet in characters that a print cannot show. */
+const ofLetters = ({ sheet }: Good): Remark[] => {
+  const lacking = unknownLetters(sheet.ink.flatMap((i) => (i.kind === 'text' ? [i.text] : [])).join(''));
+  if (!lacking.length) return [];
+  const places = sheet.ink.flatMap((i) => (i.kind === 'text' && unknownLetters(i.text).length ? [i.at] : []));
+  return [
+    remark(
+      'mend',
+      `The lettering has no ${listed(lacking.map((c) => `"${c}"`))}.`,
+      'It is printed as an empty box. Write it in other letters.',
+      'the lettering',
+      'Issue',
+      { at: places },
+    ),
+  ];
+};
+
 /** What the title block lacks that a workshop asks for. */
 const ofTitle = (d: Drawing): Remark[] => {
   if (d.setup.titleBlock === 'none') return [];
@@ -293,6 +311,7 @@ export const remarksOn = (
     ...ofSheet(worked),
     ...ofPart(worked, found),
     ...ofInk(worked),
+    ...ofLetters(worked),
     ...ofDimensions(worked, d, book),
     ...ofTask(worked, d),
     ...ofViews(worked, d),

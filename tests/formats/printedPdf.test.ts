@@ -12,7 +12,10 @@ import { jobArchive, sheetListCsv } from '../../formats/jobArchive.ts';
 import { sheetPdf, testPagePdf } from '../../formats/sheetPdf.ts';
 import { demoDrawing } from '../samples.ts';
 
-const lettering = readFileSync('public/lettering/osifont.ttf');
+const lettering = {
+  usual: readFileSync('public/lettering/osifont.ttf'),
+  wide: readFileSync('public/lettering/DejaVuSansCondensed.ttf'),
+};
 const details = { title: 'Bracket', lettering, date: new Date(0) };
 const drawing = demoDrawing('02-louvre-bracket.drawing.json');
 const sheetOf = (): Sheet => {

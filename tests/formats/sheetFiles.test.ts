@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
-import { PDFDocument } from 'pdf-lib';
+import { PDFDict, PDFDocument, PDFName } from 'pdf-lib';
 import { drawingOfPart } from '../../core/drawing/drawing.ts';
 import { pointOn2 } from '../../core/geometry/curve2.ts';
 import { distance2, type Vec2 } from '../../core/geometry/vec.ts';
@@ -13,7 +13,10 @@ import { sheetPdf } from '../../formats/sheetPdf.ts';
 import { sheetSvg, svgPath } from '../../formats/sheetSvg.ts';
 import { built, feature, partOf } from '../core/balance/given.ts';
 
-const font = readFileSync('public/lettering/osifont.ttf');
+const font = {
+  usual: readFileSync('public/lettering/osifont.ttf'),
+  wide: readFileSync('public/lettering/DejaVuSansCondensed.ttf'),
+};
 const file = {
   ...partOf(feature('add', { kind: 'block', width: 90, depth: 40, height: 30 })),
   name: 'A & B <plate>',
@@ -73,6 +76,28 @@ describe('a sheet as files', () => {
     const signed = await PDFDocument.load(await sheetPdf([sheet], { ...details, author: 'R. M.' }));
     expect(signed.getAuthor()).toBe('R. M.');
     expect(Buffer.from(await sheetPdf([sheet], details)).equals(Buffer.from(bytes))).toBe(true);
+  });
+  test('a character that the lettering lacks is taken from the wide font, and one that neither has stands as a box', async () => {
+    const withTitle = (title: string) =>
+      sheetPdf([drawSheet(built(file), DEFAULT_SETUP, { ...drawingOfPart(file), title }, [])], {
+        title: 'T',
+        lettering: font,
+        date: new Date(0),
+      });
+    const fontsOf = async (bytes: Uint8Array): Promise<string[]> => {
+      const pdf = await PDFDocument.load(bytes, { updateMetadata: false });
+      return pdf.context
+        .enumerateIndirectObjects()
+        .flatMap(([, o]) => (o instanceof PDFDict ? [String(o.get(PDFName.of('FontName')) ?? '')] : []))
+        .filter(Boolean);
+    };
+    const plain = await withTitle('Plate');
+    expect(await fontsOf(plain)).toHaveLength(1);
+    const quoted = await withTitle('Plate “B” − left');
+    expect((await fontsOf(quoted)).some((f) => f.includes('DejaVu'))).toBe(true);
+    // only what is used of it is carried
+    expect(quoted.length - plain.length).toBeLessThan(30_000);
+    expect((await fontsOf(await withTitle('Plate 漢'))).some((f) => f.includes('DejaVu'))).toBe(true);
   });
   test('several sheets make one PDF, a page each of its own paper', async () => {
     const small = drawSheet(
