@@ -11,7 +11,7 @@ import { PAPER_NAMES, PAPERS, type PaperName, readScale, scaleText } from '../co
 import { paperPerUnit } from '../core/sheet/layout/placement.ts';
 import { type SheetSetup, SOLIDS_RULES, setupSchema } from '../core/sheet/setup.ts';
 import { csvLine } from '../formats/csv.ts';
-import { EXPORT_FORMATS, exportNamed, type SheetExport } from '../formats/exports.ts';
+import { EXPORT_FORMATS, exportNamed, SHEET_EXPORTS, type SheetExport } from '../formats/exports.ts';
 import { LETTERING_FILES, type Lettering } from '../formats/lettering.ts';
 import { isSolidFile } from '../formats/solidFormats.ts';
 import { type NamedFile, type NamedFiles, type Options, only, viewNames } from './commands.ts';
@@ -149,9 +149,10 @@ export const sheet = async (
   const [file] = only(positionals, ['PART']) as [string];
   if (!exportNamed(options.format, undefined))
     throw new Misuse(`Give --format ${EXPORT_FORMATS.slice(0, -1).join(', ')} or ${EXPORT_FORMATS.at(-1)}.`);
-  if (options.space && options.space !== 'paper' && options.space !== 'true')
+  const spaces: readonly (string | undefined)[] = SHEET_EXPORTS.map((e) => e.space);
+  if (options.space && !spaces.includes(options.space))
     throw new Misuse(
-      '--space is paper (millimetres on the sheet) or true (true size, the sheet as a layout).',
+      '--space is paper (millimetres on the sheet), true (true size, the sheet as a layout), dimensions (the same, with dimensions that measure) or blocks (the same, each view a block).',
     );
   const wanted = exportNamed(options.format, options.space);
   if (!wanted) throw new Misuse('--space goes with --format dxf.');

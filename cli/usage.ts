@@ -13,7 +13,7 @@ export const USAGE = `blue-ledger: orthographic views, sections and sheets from 
   develop PART --feature ID [--section FILE]... [--from ANGLE] [--json]
   solid PART --format step|stl|obj|3mf [--body NAME] [--deviation 0.05] [--text]
   solids VIEWS [--max 16] [--within SECONDS] [--json]
-  sheet PART|DRAWING [--angle first|third] [--paper A3] [--scale 1:2|fit] [--views ...] [--section FILE]... --format svg|pdf|dxf [--space paper|true] [--dimension]
+  sheet PART|DRAWING [--angle first|third] [--paper A3] [--scale 1:2|fit] [--views ...] [--section FILE]... --format svg|pdf|dxf [--space paper|true|dimensions|blocks] [--dimension]
         [--title TEXT] [--number TEXT] [--owner TEXT] [--material TEXT] [--drawn-by TEXT] [--date 2026-03-01]
   backup FILE [--data FOLDER]
   restore FILE [--data FOLDER] [--set-back] [--anew] [--yes]

@@ -74,8 +74,15 @@ const entry = (
   ...body,
 ];
 
-/** A block that shows a dimension: its name, the handle of its record, and its entities. */
-export type OwnBlock = { readonly name: string; readonly record: string; readonly entities: readonly Pair[] };
+/** A block of the file: its name, the handle of its record, and its entities; one that shows a dimension is named by the file. */
+export type OwnBlock = {
+  readonly name: string;
+  readonly record: string;
+  readonly entities: readonly Pair[];
+  readonly shows: 'dimension' | 'view';
+  /** where it is inserted by, in file units; the origin where missing */
+  readonly base?: Vec2;
+};
 
 /** How figures, arrows and gaps of dimension entities are drawn by a program that draws them anew. @param k file units to a mm of paper */
 const dimensionStyle = (k: number): Pair[] => [
@@ -202,6 +209,7 @@ const block = (
   flags: number,
   inPaper: readonly Pair[],
   entities: readonly Pair[],
+  base: Vec2 = [0, 0],
 ): Pair[] => [
   [0, 'BLOCK'],
   [5, h.next()],
@@ -212,7 +220,7 @@ const block = (
   [100, 'AcDbBlockBegin'],
   [2, name],
   [70, flags],
-  ...point(10, [0, 0]),
+  ...point(10, base),
   [3, name],
   [1, ''],
   ...entities,
@@ -235,7 +243,9 @@ export const blocks = (
 ): Pair[] => [
   ...block(h, '*Model_Space', spaces.model, 0, [], []),
   ...block(h, '*Paper_Space', spaces.paper, 0, [[67, 1]], []),
-  ...own.flatMap((b) => block(h, b.name, b.record, ANONYMOUS, [], b.entities)),
+  ...own.flatMap((b) =>
+    block(h, b.name, b.record, b.shows === 'dimension' ? ANONYMOUS : 0, [], b.entities, b.base),
+  ),
 ];
 
 const layout = (

@@ -29,6 +29,14 @@ export const SHEET_EXPORTS = [
     format: 'dxf',
     space: 'dimensions',
   },
+  {
+    id: 'dxf-blocks',
+    label: 'Save DXF, true size, each view a block',
+    type: 'image/vnd.dxf',
+    ending: 'dxf',
+    format: 'dxf',
+    space: 'blocks',
+  },
 ] as const;
 export type SheetExport = (typeof SHEET_EXPORTS)[number];
 export type SheetExportId = SheetExport['id'];

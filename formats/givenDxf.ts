@@ -13,6 +13,7 @@ import { VIEW_NAMES, type ViewName } from '../core/geometry/viewFrames.ts';
 import type { Result } from '../core/number/fault.ts';
 import { type Said, says } from '../core/number/faultWords.ts';
 import { VIEW_NOTE } from './dxfFrame.ts';
+import { type Blocks, placedLine, withBlocks } from './dxfInserts.ts';
 import { meaningOf } from './givenNames.ts';
 
 const refused = (said: Said): Result<never> => ({
@@ -115,18 +116,26 @@ export const givenDxf = (text: string): Result<ReadonlyMap<ViewName, readonly Gi
   if (!file) return refused(says('dxf.unreadable', {}));
   const types = file.tables?.layer?.layers ?? {};
   const views = new Map<ViewName, GivenLine[]>();
-  for (const e of file.entities) {
-    const layer = meaningOf(e.layer ?? '');
-    const view = notedView(e) ?? layer.view;
+  for (const { entity: e, by, parent } of withBlocks(
+    file.entities,
+    (file.blocks ?? {}) as unknown as Blocks,
+  )) {
+    // what a block holds on layer 0 is on the layer of its reference
+    const on = (parent && (e.layer ?? '0') === '0' ? parent.layer : e.layer) ?? '';
+    const layer = meaningOf(on);
+    // a reference may stand on the layer of its view, and what it holds on layers of its own
+    const view = notedView(e) ?? layer.view ?? (parent && meaningOf(parent.layer ?? '').view);
     if (!view || layer.aside) continue;
+    const stated = /byblock/i.test(e.lineType ?? '') ? parent?.lineType : e.lineType;
     const type =
-      e.lineType && !/bylayer/i.test(e.lineType)
-        ? e.lineType
-        : (types[e.layer] as { lineType?: string } | undefined)?.lineType;
+      stated && !/bylayer/i.test(stated)
+        ? stated
+        : (types[on] as { lineType?: string } | undefined)?.lineType;
     const hidden = layer.hidden || /hidden|dash/i.test(type ?? '');
+    const lines = linesOf(e, !hidden).map((line) => placedLine(line, by));
     const known = views.get(view);
-    if (known) known.push(...linesOf(e, !hidden));
-    else views.set(view, linesOf(e, !hidden));
+    if (known) known.push(...lines);
+    else views.set(view, lines);
   }
   return views.size ? { ok: true, value: views } : refused(says('dxf.no-view'));
 };

@@ -8,6 +8,7 @@ import {
   type Stretch,
   type StrokeInk,
 } from '../core/sheet/ink/ink.ts';
+import type { Rect } from '../core/sheet/layout/paper.ts';
 import { type CurveJson, curveJson } from './curveJson.ts';
 import { linearEntities, linearPairs } from './dxfDimension.ts';
 import { blocks, LAYERS, type OwnBlock, objects, tables, VIEW_NOTE, viewport } from './dxfFrame.ts';
@@ -181,26 +182,85 @@ const dimensionEntities = (
     const record = w.h.next();
     const inBlock: Writer = { ...w, home: { owner: record, paper: false } };
     const ink = sheet.ink.filter((i) => i.dimension === d.id);
-    own.push({ name, record, entities: ink.flatMap((i) => inkEntities(inBlock, i, size)) });
+    own.push({
+      name,
+      record,
+      entities: ink.flatMap((i) => inkEntities(inBlock, i, size)),
+      shows: 'dimension',
+    });
     entities.push(...head(w, 'DIMENSION', 'dimensions', 'AcDbDimension'), ...linearPairs(d, name, w.k));
   }
   return { own, entities, isIn: (ink) => ink.dimension !== undefined && linear.has(ink.dimension) };
 };
 
+/** The view whose line it is, where it is a line of one. */
+const viewOfInk = (ink: Ink): string | undefined => (ink.kind === 'stroke' ? ink.view : undefined);
+
+/**
+ * The lines of each view as a block of its own, inserted where they stand, so that a view is moved in one piece.
+ * @param isElsewhere whether ink is written otherwise, as a dimension that measures
+ */
+const viewBlocks = (
+  w: Writer,
+  sheet: InkedPaper,
+  boxes: ReadonlyMap<string, Rect>,
+  size: number,
+  isElsewhere: (ink: Ink) => boolean,
+): { readonly own: OwnBlock[]; readonly entities: Pair[] } => {
+  const own: OwnBlock[] = [];
+  const entities: Pair[] = [];
+  const drawn = sheet.ink.filter((i) => !isElsewhere(i));
+  for (const view of new Set(drawn.flatMap((i) => viewOfInk(i) ?? []))) {
+    const record = w.h.next();
+    const name = `VIEW ${view}`.toUpperCase().replace(/[^A-Z0-9]+/g, '_');
+    const box = boxes.get(view);
+    const base: Vec2 = box ? [box.x * w.k, box.y * w.k] : [0, 0];
+    const ink = drawn.filter((i) => viewOfInk(i) === view);
+    const inBlock: Writer = { ...w, home: { owner: record, paper: false } };
+    own.push({
+      name,
+      record,
+      entities: ink.flatMap((i) => inkEntities(inBlock, i, size)),
+      shows: 'view',
+      base,
+    });
+    entities.push(...head(w, 'INSERT', 'views', 'AcDbBlockReference'), [2, name], ...point(10, base));
+  }
+  return { own, entities };
+};
+
 /** Dimensions as their lines and letters, or as entities that measure where a DXF file knows them. */
 export type DxfDimensions = 'lines' | 'entities';
+/** The lines of the views each by itself, or those of a view as one block. */
+export type DxfViews = 'lines' | 'blocks';
 
 /**
  * Writes a sheet as DXF.
  * @param space where the views stand: on the paper in mm, or at true size with the sheet as a layout
  */
-export const sheetDxf = (sheet: Sheet, space: DxfSpace, dimensions: DxfDimensions = 'lines'): string =>
-  dxfOf(sheet, space, dimensions === 'entities' ? sheet : undefined);
+export const sheetDxf = (
+  sheet: Sheet,
+  space: DxfSpace,
+  dimensions: DxfDimensions = 'lines',
+  views: DxfViews = 'lines',
+): string =>
+  dxfOf(
+    sheet,
+    space,
+    dimensions === 'entities' ? sheet : undefined,
+    views === 'blocks' ? new Map(sheet.views.map((v) => [v.name, v.box])) : undefined,
+  );
 
 /** Writes any inked paper as DXF, in mm of paper. */
 export const paperDxf = (paper: InkedPaper): string => dxfOf(paper, 'paper', undefined);
 
-const dxfOf = (sheet: InkedPaper, space: DxfSpace, withDimensions: Sheet | undefined): string => {
+/** @param boxes of the views, by name, where each is to be a block */
+const dxfOf = (
+  sheet: InkedPaper,
+  space: DxfSpace,
+  withDimensions: Sheet | undefined,
+  boxes?: ReadonlyMap<string, Rect>,
+): string => {
   const h = handles();
   const spaces = { model: 'B1', paper: 'B2' };
   const size = Math.max(sheet.paper.width, sheet.paper.height);
@@ -208,17 +268,19 @@ const dxfOf = (sheet: InkedPaper, space: DxfSpace, withDimensions: Sheet | undef
   const model: Writer = { h, home: { owner: spaces.model, paper: false }, k };
   const onSheet: Writer = { h, home: { owner: spaces.paper, paper: true }, k: 1 };
   const measured = withDimensions && dimensionEntities(model, withDimensions, size);
+  const blocked = boxes && viewBlocks(model, sheet, boxes, size, (i) => measured?.isIn(i) ?? false);
   const entities = sheet.ink.flatMap((ink) =>
-    measured?.isIn(ink)
+    measured?.isIn(ink) || (blocked && viewOfInk(ink) !== undefined)
       ? []
       : inkEntities(space === 'true' && OF_SHEET.has(ink.layer) ? onSheet : model, ink, size),
   );
   const body = [
     ...(space === 'true' ? viewport(h, spaces.paper, sheet, k) : []),
     ...entities,
+    ...(blocked?.entities ?? []),
     ...(measured?.entities ?? []),
   ];
-  const own = measured?.own ?? [];
+  const own = [...(measured?.own ?? []), ...(blocked?.own ?? [])];
   const inches = space === 'true' && sheet.units === 'in';
   const parts = [
     section('TABLES', tables(h, spaces, own, k)),

@@ -26,4 +26,5 @@ export const WRITERS: Readonly<Record<SheetExportId, Writer>> = {
   dxf: async ([sheet]) => sheetDxf(sheet, 'paper'),
   'dxf-true': async ([sheet]) => sheetDxf(sheet, 'true'),
   'dxf-dimensions': async ([sheet]) => sheetDxf(sheet, 'true', 'entities'),
+  'dxf-blocks': async ([sheet]) => sheetDxf(sheet, 'true', 'entities', 'blocks'),
 };

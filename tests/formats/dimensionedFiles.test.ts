@@ -38,6 +38,7 @@ type Read = {
     measured?: number;
     shown?: string[];
     letters?: string[];
+    text?: string;
   }[];
 };
 /** A DXF file as a library that is not ours reads it. */
@@ -57,6 +58,28 @@ describe.each(demoDrawings())('%s with dimensions, as a file', (_name, drawing) 
   const bare = sheetOf(drawing);
   const sheet = sheetOf(withDimensions(drawing));
   const figures = sheet.dimensions.laid.map((d) => d.text).sort();
+  test('a DXF with a block for each view shows the same lines, by another reader and by our own', () => {
+    const lines = sheetDxf(sheet, 'true', 'entities');
+    const blocks = sheetDxf(sheet, 'true', 'entities', 'blocks');
+    const [whole] = readByAnother(lines);
+    const [parted] = readByAnother(blocks);
+    expect(parted?.errors).toEqual([]);
+    const inserted = parted?.model.filter((e) => e.kind === 'INSERT') ?? [];
+    for (const v of sheet.views)
+      expect(inserted.map((e) => e.text)).toContain(`VIEW_${v.name.toUpperCase()}`);
+    const kinds = (all: readonly string[]): Record<string, number> =>
+      Object.fromEntries([...new Set(all)].sort().map((k) => [k, all.filter((x) => x === k).length]));
+    expect(
+      kinds(parted?.model.flatMap((e) => (e.kind === 'INSERT' ? (e.shown ?? []) : [e.kind])) ?? []),
+    ).toEqual(kinds(whole?.model.map((e) => e.kind) ?? []));
+    const sorted = (dxf: string): string[] => {
+      const read = givenDxf(dxf);
+      return read.ok
+        ? [...read.value].map(([v, all]) => `${v} ${all.map((l) => JSON.stringify(l)).sort()}`).sort()
+        : [];
+    };
+    expect(sorted(blocks)).toEqual(sorted(lines));
+  });
   test('an SVG has every figure, turned where it reads upwards', () => {
     const svg = sheetSvg(sheet, 'x');
     const group = [...svg.matchAll(/<g id="dimensions">([\s\S]*?)<\/g>/g)].map((m) => m[1]).join();

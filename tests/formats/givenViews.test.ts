@@ -233,6 +233,65 @@ describe('views read from files balance', () => {
     const read = givenSvg(text);
     expect(read.ok ? '' : read.faults[0]?.what).toMatch(words);
   });
+  test('blocks of a DXF are read where they are inserted: moved, turned, scaled, mirrored, in rows, and in one another', () => {
+    const pair = (code: number, value: string | number): string => `${code}\n${value}\n`;
+    const entity = (kind: string, ...pairs: readonly (readonly [number, string | number])[]): string =>
+      pair(0, kind) + pairs.map(([c, v]) => pair(c, v)).join('');
+    const block = (name: string, base: readonly [number, number], inner: string): string =>
+      entity('BLOCK', [8, '0'], [2, name], [70, 0], [10, base[0]], [20, base[1]], [3, name]) +
+      inner +
+      entity('ENDBLK', [8, '0']);
+    const line = entity('LINE', [8, '0'], [10, 1], [20, 0], [11, 3], [21, 0]);
+    const arc = entity('ARC', [8, 'hidden'], [10, 1], [20, 0], [40, 2], [50, 0], [51, 90]);
+    const dxf = (inserts: string): string =>
+      pair(0, 'SECTION') +
+      pair(2, 'BLOCKS') +
+      block('A', [1, 0], line + arc) +
+      block('B', [0, 0], entity('INSERT', [8, '0'], [2, 'A'], [10, 5], [20, 0])) +
+      pair(0, 'ENDSEC') +
+      pair(0, 'SECTION') +
+      pair(2, 'ENTITIES') +
+      inserts +
+      pair(0, 'ENDSEC') +
+      pair(0, 'EOF');
+    const front = (...pairs: readonly (readonly [number, string | number])[]): readonly GivenLine[] => {
+      const read = givenDxf(dxf(entity('INSERT', [8, 'front'], [2, 'A'], [10, 10], [20, 20], ...pairs)));
+      return read.ok ? (read.value.get('front') ?? []) : [];
+    };
+    const straight = (ax: number, ay: number, bx: number, by: number): unknown => ({
+      seen: true,
+      kind: 'straight',
+      a: [expect.closeTo(ax, 9), expect.closeTo(ay, 9)],
+      b: [expect.closeTo(bx, 9), expect.closeTo(by, 9)],
+    });
+    const round = (
+      x: number,
+      y: number,
+      radius: number,
+      a: readonly number[],
+      b: readonly number[],
+    ): unknown => ({
+      seen: false,
+      kind: 'round',
+      centre: [expect.closeTo(x, 9), expect.closeTo(y, 9)],
+      radius: expect.closeTo(radius, 9),
+      a: a.map((v) => expect.closeTo(v, 9)),
+      b: b.map((v) => expect.closeTo(v, 9)),
+    });
+    expect(front()).toEqual([straight(10, 20, 12, 20), round(10, 20, 2, [12, 20], [10, 22])]);
+    expect(front([41, 2], [42, 2], [50, 90])).toEqual([
+      straight(10, 20, 10, 24),
+      round(10, 20, 4, [10, 24], [6, 20]),
+    ]);
+    // a mirror image: still counter-clockwise
+    expect(front([41, -1])).toEqual([straight(10, 20, 8, 20), round(10, 20, 2, [10, 22], [8, 20])]);
+    // stretched one way it is no circle any more
+    const [, stretched] = front([41, 2]);
+    expect(stretched).toMatchObject({ kind: 'curve', seen: false });
+    expect(front([70, 3], [71, 2], [44, 10], [45, 5])).toHaveLength(12);
+    const nested = givenDxf(dxf(entity('INSERT', [8, 'top'], [2, 'B'], [10, 100], [20, 0])));
+    expect(nested.ok && nested.value.get('top')?.[0]).toEqual(straight(105, 0, 107, 0));
+  });
   test('a DXF without layers of views says how to name them', () => {
     const read = givenDxf(
       '0\nSECTION\n2\nENTITIES\n0\nLINE\n8\n0\n10\n0\n20\n0\n11\n1\n21\n1\n0\nENDSEC\n0\nEOF\n',

@@ -34,6 +34,11 @@ def entity(e):
         d["spacing"] = (line.offset[0] ** 2 + line.offset[1] ** 2) ** 0.5
     elif d["kind"] == "SOLID":
         d["points"] = [list(p)[:2] for p in e.vertices()]
+    elif d["kind"] == "INSERT":
+        d["text"] = e.dxf.name
+        d["points"] = [list(e.dxf.insert)[:2]]
+        # what the block shows where it is inserted
+        d["shown"] = [x.dxftype() for x in e.virtual_entities()]
     elif d["kind"] == "DIMENSION":
         d["text"] = e.dxf.text
         d["measured"] = e.get_measurement()

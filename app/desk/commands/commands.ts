@@ -61,6 +61,7 @@ export const COMMANDS: readonly DeskCommand[] = [
   saved('Save DXF, on the paper', 'export cad'),
   saved('Save DXF, true size with layout', 'export cad model space'),
   saved('Save DXF, true size, dimensions that measure', 'export cad associative dimensions'),
+  saved('Save DXF, true size, each view a block', 'export cad insert'),
   saved('Save PNG, 300 dpi', 'export picture image'),
   saved('Save STEP', 'export solid cad'),
   saved('Save STL', 'export solid print in three dimensions net'),
