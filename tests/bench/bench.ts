@@ -10,15 +10,47 @@ import { type BuiltPart, buildPart } from '../../core/solid/build.ts';
 import { seeScene, type ViewMemory, viewOf } from '../../core/view/view.ts';
 import { mixedPart, platePart } from './families.ts';
 
-/** Times of the engine in a warm process, each in milliseconds and as a ratio to a fixed loop of arithmetic in the same run. */
+/**
+ * Times of the engine in a warm process, each in milliseconds and as ratios to two fixed pieces of work in the same run: a loop of arithmetic, which
+ * only the processor rules, and a walk over objects, which memory rules as it rules the engine.
+ */
 const THREE = ['front', 'top', 'left'] as const;
 
+/** A loop of two million steps, ms: an eighth of it is run. */
 const yardstick = (): number => {
   const start = performance.now();
   let x = 0.5;
-  for (let i = 0; i < 2_000_000; i++) x = x * 1.000001 + Math.sin(x) * 1e-3;
+  for (let i = 0; i < 250_000; i++) x = x * 1.000001 + Math.sin(x) * 1e-3;
   if (x === 0) throw new Error('never');
-  return performance.now() - start;
+  return 8 * (performance.now() - start);
+};
+
+/** Makes small objects, sorts them, files them by key and walks them, as the engine does with edges and their stretches; ms for eight rounds, of which one is run. */
+const objectYardstick = (): number => {
+  const start = performance.now();
+  let seed = 1;
+  let sum = 0;
+  const all = Array.from({ length: 6000 }, (_, i) => {
+    seed = (seed * 1103515245 + 12345) % 2147483648;
+    return {
+      at: [seed % 977, seed % 991, i] as const,
+      key: `edge ${seed % 701}`,
+      from: seed / 2147483648,
+      of: [i, i + 1],
+    };
+  });
+  all.sort((a, b) => a.from - b.from);
+  const filed = new Map<string, (typeof all)[number][]>();
+  for (const e of all) {
+    const known = filed.get(e.key);
+    if (known) known.push(e);
+    else filed.set(e.key, [e]);
+  }
+  for (const list of filed.values())
+    for (const e of list.filter((x) => x.from > 0.1).map((x) => ({ ...x, to: x.from + 1 })))
+      sum += e.to * e.at[0] + e.of.length;
+  if (sum === 0) throw new Error('never');
+  return 8 * (performance.now() - start);
 };
 
 const median = (times: readonly number[]): number =>
@@ -27,26 +59,28 @@ const median = (times: readonly number[]): number =>
 /** How long work is done before it is timed, ms: the figures are those of a process that has been at it for a while. */
 const WARM = 800;
 
-/** A time, ms, and the same as a ratio to the loop before and after it: a machine that others use is slower for both. */
-type Time = { readonly ms: number; readonly loops: number };
+/** A time, ms, and the same as ratios to the loop and to the walk beside it: a machine that others use is slower for all. */
+type Time = { readonly ms: number; readonly loops: number; readonly walks: number };
 const sum = (...times: readonly Time[]): Time => ({
   ms: times.reduce((s, t) => s + t.ms, 0),
   loops: times.reduce((s, t) => s + t.loops, 0),
+  walks: times.reduce((s, t) => s + t.walks, 0),
 });
 
-/** Median of several runs, warm. */
+/** Medians of several runs, warm; each run is held against both yardsticks beside it, so that all three meet the same weather. */
 const timed = <T>(work: () => T, runs: number): Time & { readonly value: T } => {
   let value = work();
   const warm = performance.now();
   while (performance.now() - warm < WARM) value = work();
-  const before = yardstick();
-  const times = Array.from({ length: runs }, () => {
+  const all = Array.from({ length: runs }, (): Time => {
+    const [loop, walk] = [yardstick(), objectYardstick()];
     const start = performance.now();
     value = work();
-    return performance.now() - start;
+    const ms = performance.now() - start;
+    return { ms, loops: ms / loop, walks: ms / walk };
   });
-  const ms = median(times);
-  return { ms, loops: (2 * ms) / (before + yardstick()), value };
+  const of = (key: keyof Time): number => median(all.map((t) => t[key]));
+  return { ms: of('ms'), loops: of('loops'), walks: of('walks'), value };
 };
 
 const must = <T>(r: { ok: true; value: T } | { ok: false; faults: unknown }): T => {
@@ -58,11 +92,14 @@ const planeAt = (file: PartFile, y: number): CuttingPlane =>
   must(cuttingPlane({ name: 'A', seenIn: 'top', at: [0, y], angle: 0, look: 'up' }, file));
 
 const unit = median(Array.from({ length: 9 }, yardstick));
-const cell = ({ ms, loops }: Time): string =>
-  `${ms.toFixed(1).padStart(8)} ms ${loops.toFixed(2).padStart(6)}`;
+const cell = ({ ms, loops, walks }: Time): string =>
+  `${ms.toFixed(1).padStart(8)} ms ${loops.toFixed(2).padStart(6)} ${walks.toFixed(2).padStart(6)}`;
 const row = (name: string, ...cells: string[]): void =>
-  console.log(name.padEnd(24) + cells.map((c) => c.padStart(20)).join(''));
-console.log(`The loop takes ${unit.toFixed(1)} ms. Each figure: median ms, and its ratio to the loop.\n`);
+  console.log(name.padEnd(24) + cells.map((c) => c.padStart(27)).join(''));
+const walkUnit = median(Array.from({ length: 9 }, objectYardstick));
+console.log(
+  `The loop takes ${unit.toFixed(1)} ms, the walk over objects ${walkUnit.toFixed(1)} ms. Each figure: median ms, and its ratios to both.\n`,
+);
 
 /** Times of one part from nothing: build, three views, a section. */
 const fromNothing = (name: string, file: PartFile, runs: number): number => {
