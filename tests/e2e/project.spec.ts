@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { listen, openDrawing, pathOf, stand } from './desk.ts';
+import { settled } from './jobs/job.ts';
 import { serverFor } from './server.ts';
 
 const server = serverFor(test);
@@ -53,6 +54,8 @@ test('an inclined face is drawn true in an auxiliary view', async ({ page }) => 
   await openDrawing(page, server.address, 'Sundial wedge');
   await stand(page, 'Set out');
   await page.getByLabel('Paper', { exact: true }).selectOption('A2');
+  // on the larger paper the views stand elsewhere
+  await settled(page);
   await stand(page, 'Project');
   const rect = await page.evaluate(() => {
     const svg = document.querySelector('[data-testid="sheet"]') as SVGSVGElement;
@@ -82,7 +85,7 @@ test('house rules are set at once by a preset, and become another by a single ch
   await expect(sheet.locator('text', { hasText: /^HP$/ })).toBeVisible();
   await expect(sheet.locator('text', { hasText: /ELEVATION$/ }).first()).toBeVisible();
   await expect(page.getByRole('radio', { name: 'Third angle' }).first()).toBeChecked();
-  await page.getByLabel('Planes named').selectOption({ label: 'HP, VP, PP' });
+  await page.getByLabel('Planes named').selectOption({ label: 'No names' });
   await expect(preset).toHaveValue('own');
   await expect(sheet.locator('text', { hasText: /^HP$/ })).toHaveCount(0);
   await preset.selectOption('Metric workshop');
