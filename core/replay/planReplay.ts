@@ -104,6 +104,12 @@ const beforeCuts = (file: PartFile): BuiltPart | undefined => {
   return built?.ok ? built.value : undefined;
 };
 
+/** Whether a cone or a pyramid is part of what is drawn. */
+const tapers = (file: PartFile): boolean =>
+  file.bodies.some((b) =>
+    b.features.some((f) => f.op === 'add' && (f.shape.kind === 'cone' || f.shape.kind === 'pyramid')),
+  );
+
 /** A view first drawn light as if nothing were cut. */
 const drawUncut = (p: Plan, v: PlacedView, whole: View): void => {
   workOn(p, { kind: 'uncutSolid' }, v.name);
@@ -291,12 +297,12 @@ export const planReplay = (
     drawLines(v, true);
     if (choice.hidden === 'per view') drawLines(v, false);
   };
-  if (choice.order === 'uncut') {
-    if (solid !== part) p.uncutCorners = numberPoints(solid);
-    // where nothing is cut out, only what a plane cuts off is drawn whole first
-    for (const v of views.filter((x) => x.cut || solid !== part))
-      drawUncut(p, v, viewOf(solid.bodies, VIEW_FRAMES[v.name], solid.tol));
-  }
+  if (choice.order === 'uncut' && solid !== part) p.uncutCorners = numberPoints(solid);
+  // where nothing is cut out, only what a plane cuts off is drawn whole first; what tapers always is: its cut points lie on lines to the apex
+  const isWholeFirst = (v: PlacedView): boolean =>
+    choice.order === 'uncut' ? v.cut !== undefined || solid !== part : v.cut !== undefined && tapers(file);
+  for (const v of views.filter(isWholeFirst))
+    drawUncut(p, v, viewOf(solid.bodies, VIEW_FRAMES[v.name], solid.tol));
   // views that stay whole come before the cut; what remains is drawn from the cut points
   for (const v of views.filter((x) => !x.cut)) drawView(v);
   const cuts = findCuts(p, edges, part.tol.linear);

@@ -1,4 +1,7 @@
-import { readFileSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { listen, openDrawing, saved, stand, type } from './desk.ts';
 import { clickPaper } from './jobs/job.ts';
@@ -127,6 +130,16 @@ test('the construction is replayed from a blank sheet, by method, and printed as
   await expect(page.getByRole('heading', { name: 'Dividers strip' })).toBeVisible();
   await expect(page.getByText(`depths by dividers`)).toBeVisible();
   await expect(page.getByText(/\d{3} steps/)).toBeVisible();
+  // the key stands at the foot of every printed page
+  const printed = join(mkdtempSync(join(tmpdir(), 'blue-ledger-worksheet-')), 'worksheet.pdf');
+  await page.pdf({ path: printed, preferCSSPageSize: true });
+  const words = execFileSync('pdftotext', [printed, '-'], { encoding: 'utf8' });
+  const pages = words.split('\f').slice(0, -1);
+  expect(pages.length).toBeGreaterThan(2);
+  for (const [i, text] of pages.entries()) {
+    expect(text).toContain('W width, D depth, H height');
+    expect(text).toContain(`${i + 1} of ${pages.length}`);
+  }
   await page.goto(`${server.address}${address?.replace('form=full', 'form=short')}`);
   await expect(page.getByText(/, [2-4]\d steps/)).toBeVisible();
   expect(troubles).toEqual([]);

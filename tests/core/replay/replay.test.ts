@@ -158,14 +158,17 @@ test('where lines are darkened last, all of them stand light before', () => {
   expect(light.length).toBe(straight.length);
 });
 
-test('a solid that is to be cut is drawn whole first where that is chosen', () => {
-  const [, d] = drawings.find(([n]) => n.includes('lantern')) as [string, Drawing];
-  const light = (order: ReplayChoice['order']) =>
-    replayOf(d, { ...(CHOICES[0] as ReplayChoice), order }).steps.filter((s) =>
+test('a solid that is to be cut is drawn whole first where that is chosen, and always where it tapers to an apex', () => {
+  const light = (name: string, order: ReplayChoice['order']): number => {
+    const [, d] = drawings.find(([n]) => n.includes(name)) as [string, Drawing];
+    return replayOf(d, { ...(CHOICES[0] as ReplayChoice), order }).steps.filter((s) =>
       /as if nothing were cut/.test(s.text),
-    );
-  expect(light('boxes')).toHaveLength(0);
-  expect(light('uncut').length).toBeGreaterThan(8);
+    ).length;
+  };
+  expect(light('hub', 'boxes')).toBe(0);
+  expect(light('hub', 'uncut')).toBeGreaterThan(8);
+  for (const order of ['boxes', 'outline', 'uncut'] as const)
+    expect(light('lantern', order)).toBeGreaterThan(8);
 });
 
 /** The steps of all demo and conformance drawings, uncut and cut, by each choice. */

@@ -23,6 +23,40 @@ const groupsOf = (short: readonly ShortStep[]): Group[] => {
   });
 };
 
+/** The lines and points that a step takes together, brought into sight when they are opened. */
+const LinesOfStep = ({
+  steps,
+  from,
+  at,
+  go,
+}: {
+  steps: readonly { readonly text: string; readonly why: string }[];
+  from: number;
+  at: number;
+  go: (to: number) => void;
+}) => {
+  const list = useRef<HTMLOListElement>(null);
+  useEffect(() => {
+    list.current?.scrollIntoView({ block: 'nearest' });
+  }, []);
+  return (
+    <ol ref={list} className="ml-[52px] border-l border-rule">
+      {steps.map((s, k) => (
+        <StepLine
+          // biome-ignore lint/suspicious/noArrayIndexKey: a step is known by its number
+          key={k}
+          text={s.text}
+          why={s.why}
+          n={k + 1}
+          to={from + k + 1}
+          at={at}
+          go={go}
+        />
+      ))}
+    </ol>
+  );
+};
+
 /** A step in the list; with `from` one that takes several together. */
 const StepLine = (props: {
   text: string;
@@ -321,22 +355,7 @@ export const Construction = ({ books }: { books: ReactNode }) => {
                       {isOpen ? 'in one go' : `${short.count} lines and points`}
                     </button>
                   )}
-                  {isOpen && (
-                    <ol className="ml-[52px] border-l border-rule">
-                      {steps.slice(from, to).map((s, k) => (
-                        <StepLine
-                          // biome-ignore lint/suspicious/noArrayIndexKey: a step is known by its number
-                          key={k}
-                          text={s.text}
-                          why={s.why}
-                          n={k + 1}
-                          to={from + k + 1}
-                          at={at}
-                          go={go}
-                        />
-                      ))}
-                    </ol>
-                  )}
+                  {isOpen && <LinesOfStep steps={steps.slice(from, to)} from={from} at={at} go={go} />}
                 </StepLine>
               );
             })}

@@ -64,6 +64,20 @@ const LEDGER_COLUMNS = 2;
 const chunked = <T,>(list: readonly T[], size: number): T[][] =>
   Array.from({ length: Math.ceil(list.length / size) }, (_, i) => list.slice(i * size, (i + 1) * size));
 
+/** Stands at the foot of every printed page, where browsers know boxes in the margins of a page (CSS paged media). */
+const PAGE_FOOT = `@page {
+  margin: 12mm 14mm 16mm;
+  @bottom-left {
+    content: 'W width, D depth, H height; 1,7: 7 stands behind 1. Light lines thin, visible ones wide, hidden ones dashed.';
+    font: 8pt sans-serif;
+    white-space: nowrap;
+  }
+  @bottom-right {
+    content: counter(page) ' of ' counter(pages);
+    font: 8pt sans-serif;
+  }
+}`;
+
 /** A bar longer than this has no room beside its figures, mm; one longer than the page is told as such. */
 const BAR = { beside: 95, page: 176 } as const;
 
@@ -99,6 +113,7 @@ const constructionList = async (drawing: Drawing, asked: z.infer<typeof query>, 
   return (
     <main className="mx-auto max-w-[190mm] bg-white p-6 text-[12px] leading-[16px] print:p-0">
       <title>{`Construction, ${drawing.title}`}</title>
+      <style>{PAGE_FOOT}</style>
       <h1 className="text-[17px] font-bold">
         Construction <span className="figures text-[13px] font-normal text-second">{drawing.number}</span>{' '}
         {drawing.title}
