@@ -221,8 +221,10 @@ const strokesOf = (sheet: Sheet) => {
   const groups = new Map<string, { layer: Layer; pen: Pen; parts: string[] }>();
   for (const ink of sheet.ink) {
     if (ink.kind !== 'stroke') continue;
-    const key = `${ink.layer}/${ink.pen}`;
-    const group = groups.get(key) ?? { layer: ink.layer, pen: ink.pen, parts: [] };
+    // the hatching of a true shape comes and goes with it
+    const layer = ink.view?.startsWith('shape ') ? 'trueShape' : ink.layer;
+    const key = `${layer}/${ink.pen}`;
+    const group = groups.get(key) ?? { layer, pen: ink.pen, parts: [] };
     groups.set(key, group);
     group.parts.push(pathOf(ink, sheet.paper.height));
   }

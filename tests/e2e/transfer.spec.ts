@@ -228,7 +228,12 @@ test('in practice what would give the view away does not show', async ({ page })
   const sheet = page.getByTestId('sheet');
   const projectors = sheet.locator('path[data-layer=projectors]');
   await expect(projectors).not.toHaveCount(0);
+  const shape = sheet.getByText('TRUE SHAPE OF A', { exact: true });
+  await expect(shape).toHaveCount(1);
   await page.getByRole('radio', { name: 'Practise' }).click();
+  // nor does the true shape, which was made from all views
+  await expect(shape).toHaveCount(0);
+  await expect(sheet.locator('path[data-layer=trueShape]')).toHaveCount(0);
   await page.getByRole('radio', { name: 'Mine' }).click();
   await expect(projectors).toHaveCount(0);
   // put by hand, neither does its title; which way is up does

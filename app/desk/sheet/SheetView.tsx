@@ -4,6 +4,7 @@ import { Maximize, Minus, Plus } from 'lucide-react';
 import { memo, useCallback, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { paperFrame, paperTitle } from '../../../core/sheet/layout/paper.ts';
+import { SHAPE_TITLE } from '../../../core/sheet/views/viewTitles.ts';
 import { EM_OF_CAPITALS } from '../../../formats/sheetSvg.ts';
 import type { DeskPoint } from '../../../workers/deskPicture.ts';
 import type { GoodPicture } from '../../session/sessionTypes.ts';
@@ -240,6 +241,7 @@ export const SheetView = () => {
           only={layers}
           without={covered?.title?.toLowerCase()}
           bare={covered?.bare}
+          practised={covered !== undefined}
         />
         {tried && <TriedInk added={picture.added} />}
         <ReplayInk />
@@ -385,6 +387,9 @@ const TriedInk = ({ added }: Pick<GoodPicture, 'added'>) => (
   </g>
 );
 
+const isOfTrueShape = (t: GoodPicture['texts'][number]): boolean =>
+  t.layer === 'trueShape' || t.text.startsWith(SHAPE_TITLE);
+
 /** The ink; drawn anew only when the picture changes, not when a point is followed. */
 type InkProps = {
   picture: GoodPicture;
@@ -393,8 +398,10 @@ type InkProps = {
   without: string | undefined;
   /** projectors do not show: they are to be drawn */
   bare: boolean | undefined;
+  /** a view is practised: true shapes, which were constructed from it, do not show */
+  practised: boolean;
 };
-const SheetInk = memo(({ picture, only, without, bare }: InkProps) => (
+const SheetInk = memo(({ picture, only, without, bare, practised }: InkProps) => (
   <>
     {only === undefined && (
       <g data-testid="tints">
@@ -405,7 +412,12 @@ const SheetInk = memo(({ picture, only, without, bare }: InkProps) => (
     )}
     <g fill="none" strokeLinecap="round" strokeLinejoin="round">
       {picture.strokes
-        .filter((s) => shows(only, s.layer) && !(bare && s.layer === 'projectors'))
+        .filter(
+          (s) =>
+            shows(only, s.layer) &&
+            !(bare && s.layer === 'projectors') &&
+            !(practised && s.layer === 'trueShape'),
+        )
         .map((s) => (
           <path
             key={`${s.layer}/${s.pen}`}
@@ -427,7 +439,10 @@ const SheetInk = memo(({ picture, only, without, bare }: InkProps) => (
     </g>
     <g fill="var(--color-ink)" fontFamily="osifont">
       {picture.texts.map((t, i) =>
-        t.label || t.text.toLowerCase() === without || !shows(only, t.layer) ? null : (
+        t.label ||
+        t.text.toLowerCase() === without ||
+        !shows(only, t.layer) ||
+        (practised && isOfTrueShape(t)) ? null : (
           <text
             // biome-ignore lint/suspicious/noArrayIndexKey: the same mark of the sheet keeps its place in the order while it moves
             key={i}

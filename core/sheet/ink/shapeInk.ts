@@ -6,6 +6,7 @@ import { type HatchOf, hatching } from '../annotate/hatch.ts';
 import type { PlacedSheet } from '../drawnSheet.ts';
 import type { SheetSetup } from '../setup.ts';
 import { isOnShape, lineNumberOf, type PlacedShape, shapePlace } from '../views/trueShape.ts';
+import { SHAPE_TITLE } from '../views/viewTitles.ts';
 import { type Ink, letters, type Stretch, stroke } from './ink.ts';
 import { planeLine } from './referenceInk.ts';
 
@@ -51,8 +52,11 @@ export const shapeInk = (
   const x0 = Math.min(...boxes.map((b) => b[0]));
   const x1 = Math.max(...boxes.map((b) => b[2]));
   const which = shape.leg === undefined ? '' : `, LEG ${shape.leg + 1}`;
-  out.push(letters('labels', `TRUE SHAPE OF ${shape.cut}${which}`, [(x0 + x1) / 2, shape.room.y + 2.5], 2.5));
+  out.push(
+    letters('labels', `${SHAPE_TITLE} ${shape.cut}${which}`, [(x0 + x1) / 2, shape.room.y + 2.5], 2.5),
+  );
   if (setup.rules.points === 'numbers')
-    out.push(...cutNumbers(section, (p) => (isOnShape(shape, p) ? shapePlace(shape, p) : undefined)));
+    for (const number of cutNumbers(section, (p) => (isOnShape(shape, p) ? shapePlace(shape, p) : undefined)))
+      out.push({ ...number, layer: 'trueShape' });
   return out;
 };

@@ -28,3 +28,6 @@ const TITLES: Record<ViewNames, Record<ViewName, string>> = {
 
 /** What a view is called by a school. */
 export const viewTitle = (name: ViewName, names: ViewNames = 'views'): string => TITLES[names][name];
+
+/** How the title of a true shape begins, before the letter of its cut. */
+export const SHAPE_TITLE = 'TRUE SHAPE OF';
