@@ -160,21 +160,13 @@ await page.getByRole('button', { name: /^Issue [A-Z]$/ }).click();
 await page.getByText('Issued as').waitFor();
 await page.waitForTimeout(600);
 await take('issue');
-// two windows change one drawing: the second one's change is kept back until the first one's is stored
-await open('Louvre bracket', 'Measure');
-const other = await page.context().newPage();
-await other.goto(page.url());
-await other.getByTestId('sheet').waitFor();
-await other.route('**/api/drawings/**', (route) => route.abort());
-const setHeight = async (window, text) => {
-  await window.getByLabel(/^Size H,/).fill(text);
-  await window.keyboard.press('Enter');
-  await window.waitForTimeout(1500);
-};
-await setHeight(other, '75');
-await setHeight(page, '74');
-await other.unroute('**/api/drawings/**');
-await other.getByRole('dialog').getByRole('heading').waitFor();
-await other.waitForTimeout(300);
-await other.screenshot({ path: `${folder}/conflict.png` });
+// an exercise of the practice room, with its first hint
+await page.goto(`${address}/practice`);
+await page.getByRole('button', { name: /^Third view from two/ }).click();
+await page.getByLabel('Level').selectOption('5');
+await page.getByLabel('Number').fill('12');
+await page.getByRole('button', { name: 'Show it' }).click();
+await page.getByRole('region', { name: 'Exercise' }).waitFor();
+await page.keyboard.press('h');
+await take('practice-room');
 await browser.close();

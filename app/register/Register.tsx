@@ -167,6 +167,9 @@ export const Register = ({ page, asked, copies }: Props) => {
             <Link href="/views" className={BUTTON}>
               Given views
             </Link>
+            <Link href="/practice" className={BUTTON}>
+              Practice
+            </Link>
             <button
               type="button"
               className="rounded-md bg-deep px-3.5 py-1.5 text-[14px] font-semibold text-white hover:bg-house"

@@ -32,6 +32,7 @@ const CORE = [
   'reading',
   'balance',
   'solids',
+  'exercise',
   'mark',
   'practice',
   'replay',
@@ -50,7 +51,7 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   app: ['core', 'exchange', 'formats', 'workers', 'server'],
 };
 /** What of the app runs in the browser, where no server code belongs. */
-const IN_BROWSER = ['app/desk/', 'app/session/', 'app/register/', 'app/serverCalls.ts'];
+const IN_BROWSER = ['app/desk/', 'app/session/', 'app/register/', 'app/practice/', 'app/serverCalls.ts'];
 
 const IMPORT = /(?:^(?:import|export)\s[^;]*?from\s+|import\(|new URL\()'(\.[^']+)'/gms;
 const imports = new Map(

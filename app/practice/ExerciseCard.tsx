@@ -1,0 +1,333 @@
+'use client';
+import { useEffect, useState } from 'react';
+import type { ExercisePicture } from '../../workers/exercisePicture.ts';
+import { SmallPictorial } from '../SmallPictorial.tsx';
+import { hintsOf, LETTERS, questionOf } from './kindWords.ts';
+import { ArrangedViews, OneView } from './Views.tsx';
+
+/** How an exercise was answered. */
+export type Answered = {
+  readonly right: boolean;
+  readonly hints: number;
+  readonly mistake?: string | undefined;
+};
+
+const CARD =
+  'flex flex-col items-center gap-1 rounded-md border bg-white p-2 text-[13px] disabled:cursor-default focus-visible:outline-2 focus-visible:outline-house';
+/** What drawings stand on. */
+const PAPER = 'rounded-md border border-rule bg-white p-1';
+const HINTS = 3;
+
+const cardLook = (isRight: boolean, isChosen: boolean, isDone: boolean): string => {
+  if (!isDone) return 'border-rule-strong hover:border-house';
+  if (isRight) return 'border-2 border-well';
+  return isChosen ? 'border-2 border-fault' : 'border-rule opacity-60';
+};
+
+/** Two wrong options that the last hint strikes out: the first ones. */
+const struckOut = (e: ExercisePicture): readonly number[] =>
+  'right' in e ? e.differs.flatMap((_, i) => (i === e.right ? [] : [i])).slice(0, 2) : [];
+
+/** An exercise with its options; it is answered by a press, or by the keys A to D. */
+export const ExerciseCard = ({
+  of,
+  onAnswer,
+  onNext,
+}: {
+  of: ExercisePicture;
+  onAnswer: (a: Answered) => void;
+  onNext: () => void;
+}) => {
+  const [chosen, setChosen] = useState<number>();
+  const [called, setCalled] = useState<Readonly<Record<number, boolean>>>({});
+  const [isChecked, setChecked] = useState(false);
+  const [hints, setHints] = useState(0);
+  const isDone = chosen !== undefined || isChecked;
+  const struck = hints === HINTS ? struckOut(of) : [];
+  const options = of.kind === 'hidden lines' ? 0 : of.kind === 'angle' ? 2 : of.differs.length;
+  const rightOne = of.kind === 'angle' ? (of.shown === 'first' ? 0 : 1) : 'right' in of ? of.right : -1;
+
+  const choose = (i: number): void => {
+    if (isDone || i >= options || struck.includes(i)) return;
+    setChosen(i);
+    const right = i === rightOne;
+    const mistake = right
+      ? undefined
+      : of.kind === 'angle'
+        ? 'first and third angle exchanged'
+        : 'differs' in of
+          ? of.differs[i]
+          : undefined;
+    onAnswer({ right, hints, mistake });
+  };
+  const wrongCalls = of.kind === 'hidden lines' ? of.asked.filter((a, i) => called[i] !== a.isHidden) : [];
+  const check = (): void => {
+    if (of.kind !== 'hidden lines' || isDone) return;
+    setChecked(true);
+    const mistake = wrongCalls.some((a) => a.isHidden)
+      ? 'a hidden line called visible'
+      : 'a visible line called hidden';
+    onAnswer({ right: !wrongCalls.length, hints, ...(wrongCalls.length && { mistake }) });
+  };
+
+  useEffect(() => {
+    const press = (e: KeyboardEvent): void => {
+      if (e.ctrlKey || e.metaKey || e.altKey || (e.target as HTMLElement).closest('input, select')) return;
+      const i = LETTERS.indexOf(e.key.toUpperCase() as (typeof LETTERS)[number]);
+      if (i >= 0 && options) choose(i);
+      else if (i >= 0 && of.kind === 'hidden lines' && of.asked[i] && !isDone)
+        setCalled((c) => ({ ...c, [i]: !c[i] }));
+      else if (e.key.toLowerCase() === 'h' && !isDone) setHints((n) => Math.min(HINTS, n + 1));
+      else if (e.key.toLowerCase() === 'n' && isDone) onNext();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  });
+
+  const isAllCalled = of.kind === 'hidden lines' && of.asked.every((_, i) => called[i] !== undefined);
+  return (
+    <section aria-label="Exercise" className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto px-6 py-4">
+      <h2 className="text-[17px] font-semibold">{questionOf(of)}</h2>
+      {of.kind === 'third view' && (
+        <>
+          <ArrangedViews
+            views={of.given}
+            angle="first"
+            asked={of.wanted}
+            className={`h-[330px] w-full ${PAPER}`}
+          />
+          <Options {...{ options, rightOne, chosen, isDone, struck, choose }}>
+            {(i) => (
+              <OneView of={of.options[i] as (typeof of.options)[number]} className="h-[120px] w-full" />
+            )}
+          </Options>
+        </>
+      )}
+      {of.kind === 'pictorial' && (
+        <>
+          <ArrangedViews views={of.given} angle="first" className={`h-[330px] w-full ${PAPER}`} />
+          <Options {...{ options, rightOne, chosen, isDone, struck, choose }}>
+            {(i) => (
+              <SmallPictorial
+                of={of.options[i] as (typeof of.options)[number]}
+                className="h-[140px] w-full"
+              />
+            )}
+          </Options>
+        </>
+      )}
+      {of.kind === 'corner' && (
+        <div className="grid grid-cols-2 gap-6">
+          <MarkedPictorial of={of} />
+          <OneView of={of.view} className={`h-[380px] w-full ${PAPER}`}>
+            {of.places.map(([x, y], i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: a place is known by its letter
+              <g key={i}>
+                <circle cx={x} cy={y} r={1.3} fill="var(--color-house)" />
+                <text x={x + 2} y={y - 2} fontSize={5} fontWeight={700} fill="var(--color-house)">
+                  {LETTERS[i]}
+                </text>
+              </g>
+            ))}
+          </OneView>
+          <div className="col-span-2">
+            <Options {...{ options, rightOne, chosen, isDone, struck, choose }}>{() => null}</Options>
+          </div>
+        </div>
+      )}
+      {of.kind === 'angle' && (
+        <>
+          <ArrangedViews
+            views={of.views}
+            angle={of.shown}
+            named={false}
+            className={`h-[400px] w-full ${PAPER}`}
+          />
+          <Options {...{ options, rightOne, chosen, isDone, struck, choose }}>
+            {(i) => <span className="py-2 text-[15px]">{i === 0 ? 'First angle' : 'Third angle'}</span>}
+          </Options>
+        </>
+      )}
+      {of.kind === 'hidden lines' && (
+        <div className="grid grid-cols-[3fr_2fr] gap-6">
+          <ArrangedViews
+            views={of.views}
+            angle="first"
+            className={`h-[430px] w-full ${PAPER}`}
+            over={{
+              view: of.view,
+              marks: of.asked.map((a, i) => (
+                <g key={a.path}>
+                  <path
+                    d={a.path}
+                    fill="none"
+                    stroke="var(--color-house)"
+                    strokeWidth={2.8}
+                    vectorEffect="non-scaling-stroke"
+                    strokeDasharray={called[i] ? '6 4' : undefined}
+                  />
+                  <text
+                    x={a.at[0] + 1.4}
+                    y={a.at[1] - 1.4}
+                    fontSize={7}
+                    fontWeight={700}
+                    fill="var(--color-house)"
+                  >
+                    {LETTERS[i]}
+                  </text>
+                </g>
+              )),
+            }}
+          />
+          <div className="flex flex-col gap-2">
+            <SmallPictorial of={of.pictorial} className={`h-[210px] w-full ${PAPER}`} />
+            {of.asked.map((a, i) => (
+              <fieldset key={a.path} className="flex items-center gap-3 text-[14px]" disabled={isDone}>
+                <legend className="float-left w-6 font-bold">{LETTERS[i]}</legend>
+                {[false, true].map((isHidden) => (
+                  <label key={String(isHidden)} className="flex items-center gap-1.5">
+                    <input
+                      type="radio"
+                      name={`line ${i}`}
+                      checked={called[i] === isHidden}
+                      onChange={() => setCalled({ ...called, [i]: isHidden })}
+                    />
+                    {isHidden ? 'hidden' : 'visible'}
+                  </label>
+                ))}
+                {isChecked && called[i] !== a.isHidden && (
+                  <span className="text-fault">it is {a.isHidden ? 'hidden' : 'visible'}</span>
+                )}
+              </fieldset>
+            ))}
+            <button
+              type="button"
+              onClick={check}
+              disabled={!isAllCalled || isDone}
+              className="self-start rounded-md bg-deep px-3.5 py-1.5 text-[14px] font-semibold text-white hover:bg-house disabled:opacity-50"
+            >
+              Check
+            </button>
+          </div>
+        </div>
+      )}
+      {hints > 0 && (
+        <ol aria-label="Hints" className="border-l-2 border-rule-strong pl-3 text-[13.5px] text-second">
+          {hintsOf(of)
+            .slice(0, hints)
+            .map((h) => (
+              <li key={h}>{h}</li>
+            ))}
+        </ol>
+      )}
+      <p className="flex items-center gap-4 text-[14px]">
+        {!isDone && hints < HINTS && (
+          <button
+            type="button"
+            className="font-semibold text-house hover:underline"
+            onClick={() => setHints(hints + 1)}
+          >
+            Hint ({hints + 1} of {HINTS})
+          </button>
+        )}
+        <span
+          role="status"
+          className={
+            isDone && !isRight(chosen, rightOne, isChecked, wrongCalls.length)
+              ? 'text-fault'
+              : 'font-semibold'
+          }
+        >
+          {isDone && verdict(of, chosen, rightOne, wrongCalls.length)}
+        </span>
+        {isDone && (
+          <button
+            type="button"
+            className="rounded-md bg-deep px-3.5 py-1.5 font-semibold text-white hover:bg-house"
+            onClick={onNext}
+          >
+            Next exercise
+          </button>
+        )}
+      </p>
+    </section>
+  );
+};
+
+const isRight = (chosen: number | undefined, right: number, isChecked: boolean, wrong: number): boolean =>
+  isChecked ? wrong === 0 : chosen === right;
+
+const verdict = (e: ExercisePicture, chosen: number | undefined, right: number, wrong: number): string => {
+  if (e.kind === 'hidden lines')
+    return wrong ? `${wrong} of ${e.asked.length} are called wrongly.` : 'Right.';
+  if (chosen === right) return 'Right.';
+  if (e.kind === 'angle') return `No: it is ${e.shown} angle.`;
+  return `No: in ${LETTERS[chosen ?? 0]} ${e.differs[chosen ?? 0]}. It is ${LETTERS[right]}.`;
+};
+
+/** The options in a row, each with its letter. */
+const Options = ({
+  options,
+  rightOne,
+  chosen,
+  isDone,
+  struck,
+  choose,
+  children,
+}: {
+  options: number;
+  rightOne: number;
+  chosen: number | undefined;
+  isDone: boolean;
+  struck: readonly number[];
+  choose: (i: number) => void;
+  children: (i: number) => React.ReactNode;
+}) => (
+  <div className="grid grid-cols-4 gap-3">
+    {Array.from({ length: options }, (_, i) => (
+      <button
+        // biome-ignore lint/suspicious/noArrayIndexKey: an option is known by its letter
+        key={i}
+        type="button"
+        aria-label={`Option ${LETTERS[i]}`}
+        disabled={isDone || struck.includes(i)}
+        onClick={() => choose(i)}
+        className={`${CARD} ${cardLook(i === rightOne, i === chosen, isDone)} ${struck.includes(i) && !isDone ? 'opacity-30' : ''}`}
+      >
+        {children(i)}
+        <b>{LETTERS[i]}</b>
+      </button>
+    ))}
+  </div>
+);
+
+const MarkedPictorial = ({ of }: { of: Extract<ExercisePicture, { kind: 'corner' }> }) => {
+  const [x, y, w, h] = of.pictorial.box;
+  const m = 0.06 * Math.max(w, h);
+  return (
+    <svg
+      viewBox={`${x - m} ${y - m} ${w + 2 * m} ${h + 2 * m}`}
+      className={`h-[380px] w-full ${PAPER}`}
+      role="img"
+      aria-label="Pictorial with a marked corner"
+    >
+      <path
+        d={of.pictorial.visible}
+        fill="none"
+        stroke="var(--color-ink)"
+        strokeWidth={1.7}
+        strokeLinejoin="round"
+        vectorEffect="non-scaling-stroke"
+      />
+      <circle
+        cx={of.mark[0]}
+        cy={of.mark[1]}
+        r={0.035 * Math.max(w, h)}
+        fill="none"
+        stroke="var(--color-fault)"
+        strokeWidth={2.5}
+        vectorEffect="non-scaling-stroke"
+      />
+    </svg>
+  );
+};

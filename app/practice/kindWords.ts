@@ -1,0 +1,75 @@
+import type { Kind } from '../../core/exercise/exercise.ts';
+import type { ExercisePicture } from '../../workers/exercisePicture.ts';
+
+/** What a kind of exercise is called. */
+export const KIND_TITLES: Record<Kind, string> = {
+  'third view': 'Third view from two',
+  pictorial: 'Pictorial from three views',
+  'hidden lines': 'Hidden or visible',
+  corner: 'A corner found in a view',
+  angle: 'First or third angle',
+};
+
+const VIEW_WORDS = {
+  front: 'front view',
+  top: 'top view',
+  left: 'left view',
+  right: 'right view',
+  bottom: 'view from below',
+  back: 'back view',
+} as const;
+export const viewWords = (name: keyof typeof VIEW_WORDS): string => VIEW_WORDS[name];
+export const LETTERS = ['A', 'B', 'C', 'D', 'E', 'F'] as const;
+
+/** What is asked. */
+export const questionOf = (e: ExercisePicture): string => {
+  if (e.kind === 'third view')
+    return `Front view and top view are given, in first angle. Which is the ${viewWords(e.wanted)}?`;
+  if (e.kind === 'pictorial') return 'Which part has these three views? They stand in first angle.';
+  if (e.kind === 'hidden lines')
+    return `All lines of the ${viewWords(e.view)} are drawn alike. Which of the lettered ones are hidden?`;
+  if (e.kind === 'corner')
+    return `One corner is marked in the pictorial. Which letter is it in the ${viewWords(e.view.name)}?`;
+  return 'Are these views in first angle or in third angle?';
+};
+
+const hiddenCount = (e: ExercisePicture): number =>
+  e.kind === 'hidden lines'
+    ? e.asked.filter((a) => a.isHidden).length
+    : e.kind === 'third view'
+      ? (e.options[e.right]?.hidden.match(/M/g)?.length ?? 0)
+      : 0;
+const lines = (n: number): string => (n === 1 ? '1 line is' : `${n} lines are`);
+
+/** Three hints, the last of which leaves little to find. */
+export const hintsOf = (e: ExercisePicture): readonly [string, string, string] => {
+  if (e.kind === 'third view')
+    return [
+      'Heights come across from the front view; depths are those of the top view.',
+      `In the view that is asked for ${lines(hiddenCount(e))} hidden.`,
+      'Two of the wrong ones are struck out.',
+    ];
+  if (e.kind === 'pictorial')
+    return [
+      'Take one view after the other, and strike out each part that contradicts it.',
+      'In first angle the top view stands below the front view: what is in front of the part is at its lower side.',
+      'Two of the wrong ones are struck out.',
+    ];
+  if (e.kind === 'hidden lines')
+    return [
+      `A line is hidden where material stands before it, seen from where the ${viewWords(e.view)} is looked at.`,
+      `Of the lettered lines ${lines(hiddenCount(e))} hidden.`,
+      `A is ${e.asked[0]?.isHidden ? 'hidden' : 'visible'}.`,
+    ];
+  if (e.kind === 'corner')
+    return [
+      'Ask how far the corner is from the left, from the front and from below, and which two of these the view shows.',
+      'Count the corners along the outline of the view from one that you are sure of.',
+      'Two of the wrong ones are struck out.',
+    ];
+  return [
+    'In first angle the part stands before the plane, so each view lands on the far side. In third angle it stays on the side it is seen from.',
+    'Take one thing that is only on one side of the part, and look on which side of the front view it is told.',
+    `The top view stands ${e.shown === 'first' ? 'below' : 'above'} the front view.`,
+  ];
+};

@@ -1,0 +1,47 @@
+'use client';
+import { type Remote, wrap } from 'comlink';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Kind } from '../../core/exercise/exercise.ts';
+import type { ExerciseWorker } from '../../workers/exercise.worker.ts';
+import type { ExercisePicture } from '../../workers/exercisePicture.ts';
+
+/** An exercise by its number: the same again each time. */
+export type Wanted = { readonly kind: Kind; readonly level: number; readonly seed: number };
+
+/** Makes exercises in a worker. */
+export const useMaker = () => {
+  const worker = useRef<{ own: Worker; remote: Remote<ExerciseWorker> } | undefined>(undefined);
+  useEffect(
+    () => () => {
+      worker.current?.own.terminate();
+      worker.current = undefined;
+    },
+    [],
+  );
+  return useCallback(({ kind, level, seed }: Wanted): Promise<ExercisePicture> => {
+    if (!worker.current) {
+      const own = new Worker(new URL('../../workers/exercise.worker.ts', import.meta.url), {
+        type: 'module',
+      });
+      worker.current = { own, remote: wrap<ExerciseWorker>(own) };
+    }
+    return worker.current.remote.make(kind, level, seed);
+  }, []);
+};
+
+/** The picture of an exercise; undefined while it is made. */
+export const useExercise = (wanted: Wanted | undefined): ExercisePicture | undefined => {
+  const make = useMaker();
+  const [made, setMade] = useState<{ readonly of: Wanted; readonly picture: ExercisePicture }>();
+  useEffect(() => {
+    if (!wanted) return;
+    let isOld = false;
+    void make(wanted).then((picture) => {
+      if (!isOld) setMade({ of: wanted, picture });
+    });
+    return () => {
+      isOld = true;
+    };
+  }, [make, wanted]);
+  return made?.of === wanted ? made?.picture : undefined;
+};

@@ -1,0 +1,59 @@
+import type { GivenLine } from '../balance/given.ts';
+import type { Vec2, Vec3 } from '../geometry/vec.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
+import type { PartFile } from '../part/schema.ts';
+import type { Recipe } from './recipe.ts';
+
+/** What is practised. */
+export const KINDS = ['third view', 'pictorial', 'hidden lines', 'corner', 'angle'] as const;
+export type Kind = (typeof KINDS)[number];
+
+/** One of the answers offered: how it differs from the right one, for the one who took it. */
+export type Option<T> = { readonly shows: T; readonly differs: string };
+
+/** What every exercise has: its number gives the same again. */
+export type Common = {
+  readonly level: number;
+  readonly seed: number;
+  readonly recipe: Recipe;
+  readonly part: PartFile;
+};
+
+/** An exercise with its one answer. Lines are in their view's plane, mm. */
+export type Exercise = Common &
+  (
+    | {
+        readonly kind: 'third view';
+        readonly given: readonly ViewName[];
+        readonly wanted: ViewName;
+        readonly options: readonly Option<readonly GivenLine[]>[];
+        readonly right: number;
+      }
+    | {
+        readonly kind: 'pictorial';
+        readonly given: readonly ViewName[];
+        readonly options: readonly Option<PartFile>[];
+        readonly right: number;
+      }
+    | {
+        readonly kind: 'hidden lines';
+        readonly view: ViewName;
+        /** all lines of the view; those that are asked about by their index, each to be called visible or hidden */
+        readonly lines: readonly GivenLine[];
+        readonly asked: readonly number[];
+      }
+    | {
+        readonly kind: 'corner';
+        readonly view: ViewName;
+        /** a corner of the part, marked in its pictorial */
+        readonly corner: Vec3;
+        /** places in the view */
+        readonly options: readonly Option<Vec2>[];
+        readonly right: number;
+      }
+    | {
+        readonly kind: 'angle';
+        readonly shown: 'first' | 'third';
+        readonly views: readonly ViewName[];
+      }
+  );

@@ -1,0 +1,262 @@
+import type { GivenLine } from '../balance/given.ts';
+import { dot, sub, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import { frameToward, VIEW_FRAMES, type ViewName } from '../geometry/viewFrames.ts';
+import { numberPoints } from '../ledger/numbering.ts';
+import type { PartFile } from '../part/schema.ts';
+import type { BuiltPart } from '../solid/build.ts';
+import { madePart, volumeOf } from '../solids/madePart.ts';
+import { solidsFromViews } from '../solids/solidsFromViews.ts';
+import { firstMetIn } from '../view/firstMet.ts';
+import { type Chance, chanceOf } from './chance.ts';
+import { countedOf, LEVELS, levelOf } from './difficulty.ts';
+import type { Common, Exercise, Kind, Option } from './exercise.ts';
+import { likelyRecipe, mirrored, otherSide, partOfRecipe, type Recipe, stepWords } from './recipe.ts';
+import { areSameLines, linesIn } from './views.ts';
+
+type Tried = { readonly recipe: Recipe; readonly file: PartFile; readonly built: BuiltPart };
+
+/** A recipe's part, where everything done to it shows: no step may change nothing, or only what another changed. */
+const triedPart = (recipe: Recipe): Tried | undefined => {
+  const volumes = [-1, ...recipe.steps.keys()].map((skipped) => {
+    const steps = skipped < 0 ? recipe.steps : recipe.steps.filter((_, i) => i !== skipped);
+    const built = madePart(partOfRecipe({ ...recipe, steps }));
+    return built && { built, volume: volumeOf(built) };
+  });
+  const [whole, ...without] = volumes;
+  if (!whole || !without.every((x) => x && Math.abs(x.volume - whole.volume) > 1)) return undefined;
+  return { recipe, file: partOfRecipe(recipe), built: whole.built };
+};
+
+/** How many parts are tried for a level. */
+const TRIES = 60;
+
+/** A part of a level, or as near to it as was found. */
+const partOfLevel = (c: Chance, level: number): Tried & { readonly level: number } => {
+  let best: (Tried & { readonly level: number }) | undefined;
+  for (let i = 0; i < TRIES; i++) {
+    const steps = Math.min(6, Math.max(1, Math.round(level / 2.2) + c.whole(-1, 2)));
+    const tried = triedPart(likelyRecipe(c, steps, 2 + Math.ceil(level / 2)));
+    if (!tried) continue;
+    const own = levelOf(countedOf(tried.built));
+    if (!best || Math.abs(own - level) < Math.abs(best.level - level)) best = { ...tried, level: own };
+    if (own === level) break;
+  }
+  if (!best) throw new Error(`no part of level ${level} was found`);
+  return best;
+};
+
+type Variant = { readonly words: string; readonly tried: Tried };
+
+/** Parts that are taken for another: one thing left out, on the other side, or all of it mirrored. */
+const variantsOf = (c: Chance, { recipe }: Tried): Variant[] => {
+  const { size, steps } = recipe;
+  const changed: (readonly [string, Recipe])[] = [
+    ['it is mirrored', mirrored(recipe)],
+    ...steps.flatMap((s, i): (readonly [string, Recipe])[] => [
+      [`${stepWords(s)} is missing`, { size, steps: steps.filter((_, k) => k !== i) }],
+      [
+        `${stepWords(s)} is on the other side`,
+        { size, steps: steps.map((x, k) => (k === i ? otherSide(x, size) : x)) },
+      ],
+    ]),
+    ...[0, 1, 2].map((): readonly [string, Recipe] => {
+      const [more] = likelyRecipe(c, 1, 3).steps as [Recipe['steps'][number]];
+      return [`it has ${stepWords(more).replace(/^the /, 'a ')} besides`, { size, steps: [...steps, more] }];
+    }),
+  ];
+  return c.shuffled(changed).flatMap(([words, r]) => {
+    const built = madePart(partOfRecipe(r));
+    return built ? [{ words, tried: { recipe: r, file: partOfRecipe(r), built } }] : [];
+  });
+};
+
+const OPTIONS = 4;
+/** The options in any order, with the place of the right one. */
+const mixed = <T>(c: Chance, right: T, wrong: readonly Option<T>[]) => {
+  const all = c.shuffled([{ shows: right, differs: '' }, ...wrong]);
+  return { options: all, right: all.findIndex((o) => o.differs === '') };
+};
+
+/** Lines of a view as they are drawn wrongly: turned left for right, or a hidden line drawn visible. */
+const misdrawn = (c: Chance, lines: readonly GivenLine[]): Option<readonly GivenLine[]>[] => {
+  const flip = ([x, y]: Vec2): Vec2 => [-x, y];
+  const over = lines.map((l): GivenLine => {
+    if (l.kind === 'curve') return { ...l, points: l.points.map(flip) };
+    return l.kind === 'round'
+      ? { ...l, centre: flip(l.centre), a: flip(l.b), b: flip(l.a) }
+      : { ...l, a: flip(l.a), b: flip(l.b) };
+  });
+  const hidden = lines.flatMap((l, i) => (l.seen ? [] : [i]));
+  const inner = hidden.length ? c.pick(hidden) : -1;
+  return [
+    { shows: over, differs: 'it is turned left for right' },
+    ...(inner < 0
+      ? []
+      : [
+          {
+            shows: lines.map((l, i) => (i === inner ? { ...l, seen: true } : l)),
+            differs: 'a line that is hidden is drawn visible',
+          },
+        ]),
+  ];
+};
+
+/** The search for solids asks so often whether it may go on. */
+const MOST_LOOKS = 20_000;
+
+/** Whether some solid has these views: then a drawing that was meant to be wrong would be right as well. */
+const isPossible = (views: ReadonlyMap<ViewName, readonly GivenLine[]>): boolean => {
+  // counted, not timed: the same number must give the same exercise on every machine
+  let left = MOST_LOOKS;
+  const given = new Map([...views].map(([name, lines]) => [name, { lines, hidden: 'given' as const }]));
+  const { solids, complete } = solidsFromViews(given, 'mm', { most: 1, isOver: () => --left < 0 });
+  return solids.length > 0 || !complete;
+};
+
+const GIVEN: readonly ViewName[] = ['front', 'top'];
+const WANTED: readonly ViewName[] = ['left', 'right'];
+
+const thirdView = (c: Chance, own: Tried, common: Common): Exercise | undefined => {
+  const wanted = c.pick(WANTED);
+  const right = linesIn(own.built, wanted);
+  const given = GIVEN.map((v) => [v, linesIn(own.built, v)] as const);
+  const drawn = [
+    ...variantsOf(c, own).map(({ words, tried }) => ({
+      shows: linesIn(tried.built, wanted),
+      differs: words,
+    })),
+    ...misdrawn(c, right),
+  ];
+  const wrong: Option<readonly GivenLine[]>[] = [];
+  for (const o of c.shuffled(drawn)) {
+    if (wrong.length === OPTIONS - 1) break;
+    if ([right, ...wrong.map((w) => w.shows)].some((x) => areSameLines(wanted, x, o.shows))) continue;
+    if (!isPossible(new Map([...given, [wanted, o.shows]]))) wrong.push(o);
+  }
+  if (wrong.length < OPTIONS - 1) return undefined;
+  return { ...common, kind: 'third view', given: GIVEN, wanted, ...mixed(c, right, wrong) };
+};
+
+const THREE: readonly ViewName[] = ['front', 'top', 'left'];
+
+const whichPictorial = (c: Chance, own: Tried, common: Common): Exercise | undefined => {
+  const viewsOf = (t: Tried) => THREE.map((v) => linesIn(t.built, v));
+  const known = [viewsOf(own)];
+  const wrong: Option<PartFile>[] = [];
+  for (const { words, tried } of variantsOf(c, own)) {
+    if (wrong.length === OPTIONS - 1) break;
+    const views = viewsOf(tried);
+    const isKnown = known.some((k) =>
+      THREE.every((v, i) => areSameLines(v, k[i] as GivenLine[], views[i] as GivenLine[])),
+    );
+    if (isKnown) continue;
+    known.push(views);
+    wrong.push({ shows: tried.file, differs: words });
+  }
+  if (wrong.length < OPTIONS - 1) return undefined;
+  return { ...common, kind: 'pictorial', given: THREE, ...mixed(c, own.file, wrong) };
+};
+
+const hiddenLines = (c: Chance, own: Tried, common: Common): Exercise | undefined => {
+  const view = c.pick(THREE);
+  const lines = linesIn(own.built, view);
+  const [us, vs] = [0, 1].map((k) =>
+    lines.flatMap((l) => (l.kind === 'curve' ? l.points : [l.a, l.b]).map((p) => p[k] as number)),
+  ) as [number[], number[]];
+  // the outline is visible: nobody needs to be asked
+  const isRim = (l: GivenLine): boolean =>
+    l.kind === 'straight' &&
+    ([us, vs] as const).some((all, k) =>
+      [Math.min(...all), Math.max(...all)].some(
+        (x) => Math.abs(l.a[k as 0 | 1] - x) + Math.abs(l.b[k as 0 | 1] - x) < 1e-6,
+      ),
+    );
+  const inner = lines.flatMap((l, i) => (isRim(l) ? [] : [i]));
+  const [seen, hidden] = [true, false].map((s) => inner.filter((i) => lines[i]?.seen === s)) as [
+    number[],
+    number[],
+  ];
+  if (!hidden.length) return undefined;
+  const asked = c.shuffled([...c.shuffled(hidden).slice(0, 3), ...c.shuffled(seen).slice(0, 3)]);
+  return { ...common, kind: 'hidden lines', view, lines, asked };
+};
+
+/** Nearer than this, mm, two corners are one to the eye. */
+const APART = 4;
+
+/** From where pictorials are looked at: the front, the left and the top are in sight. */
+export const PICTORIAL_SIGHT: Vec3 = [-2, -3, 2];
+/** A corner is in sight where material beside it, so far off, is met first, mm. */
+const BESIDE = 0.3;
+const seenFrom = (part: BuiltPart, toward: Vec3): ((p: Vec3) => boolean) => {
+  const f = frameToward(toward);
+  const meet = firstMetIn(part.bodies, f, part.tol);
+  return (p) => {
+    const [u, v] = [dot(p, f.u), dot(p, f.v)];
+    return Array.from({ length: 8 }, (_, k) => (k * Math.PI) / 4 + 0.2).some((q) => {
+      const met = meet(u + BESIDE * Math.cos(q), v + BESIDE * Math.sin(q));
+      return met !== undefined && Math.hypot(...sub(met.at, p)) < 4 * BESIDE;
+    });
+  };
+};
+
+const whichCorner = (c: Chance, own: Tried, common: Common): Exercise | undefined => {
+  const view = c.pick(THREE);
+  const { u, v } = VIEW_FRAMES[view];
+  const at = (p: Vec3): Vec2 => [dot(p, u), dot(p, v)];
+  const corners = numberPoints(own.built).map((p) => p.at);
+  const inSight = corners.filter(seenFrom(own.built, PICTORIAL_SIGHT));
+  if (!inSight.length) return undefined;
+  const corner = c.pick(inSight);
+  const right = at(corner);
+  const wrong: Option<Vec2>[] = [];
+  for (const p of c.shuffled(corners)) {
+    if (wrong.length === OPTIONS - 1) break;
+    const place = at(p);
+    if (
+      [right, ...wrong.map((w) => w.shows)].every((q) => Math.hypot(q[0] - place[0], q[1] - place[1]) > APART)
+    )
+      wrong.push({ shows: place, differs: 'it is another corner' });
+  }
+  if (wrong.length < OPTIONS - 1) return undefined;
+  return { ...common, kind: 'corner', view, corner, ...mixed(c, right, wrong) };
+};
+
+const whichAngle = (c: Chance, own: Tried, common: Common): Exercise | undefined => {
+  const shown = c.pick(['first', 'third'] as const);
+  const side = c.pick(WANTED);
+  const other = side === 'left' ? 'right' : 'left';
+  // a part that looks alike from both sides, or from above and below, can be either
+  const [a, b] = [linesIn(own.built, side), linesIn(own.built, other)];
+  if (areSameLines(side, a, b)) return undefined;
+  if (areSameLines('top', linesIn(own.built, 'top'), linesIn(own.built, 'bottom'))) return undefined;
+  return { ...common, kind: 'angle', shown, views: ['front', 'top', side] };
+};
+
+const MAKERS: Record<Kind, (c: Chance, own: Tried, common: Common) => Exercise | undefined> = {
+  'third view': thirdView,
+  pictorial: whichPictorial,
+  'hidden lines': hiddenLines,
+  corner: whichCorner,
+  angle: whichAngle,
+};
+
+/** How many parts are tried for one exercise. */
+const PARTS = 12;
+
+/**
+ * Makes an exercise; the same kind, level and number give the same again.
+ * @param level from 1 to 12
+ * @param seed any whole number
+ * @throws where no part of that level makes one: it is a fault of this program
+ */
+export const makeExercise = (kind: Kind, level: number, seed: number): Exercise => {
+  for (let attempt = 0; attempt < PARTS; attempt++) {
+    const c = chanceOf(seed * 7919 + level * 104729 + attempt * 31);
+    const own = partOfLevel(c, Math.min(LEVELS, Math.max(1, level)));
+    const common = { level: own.level, seed, recipe: own.recipe, part: own.file };
+    const made = MAKERS[kind](c, own, common);
+    if (made) return made;
+  }
+  throw new Error(`no exercise "${kind}" of level ${level}, number ${seed}`);
+};

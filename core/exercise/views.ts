@@ -1,0 +1,52 @@
+import type { GivenLine } from '../balance/given.ts';
+import { VIEW_FRAMES, type ViewName } from '../geometry/viewFrames.ts';
+import type { BuiltPart } from '../solid/build.ts';
+import { laidCircles, laidLines } from '../solids/aligned.ts';
+import { differencesOf } from '../solids/compared.ts';
+import { givenOfView } from '../solids/givenOfView.ts';
+import { type View, viewOf } from '../view/view.ts';
+
+const drawnView = (part: BuiltPart, name: ViewName): View => viewOf(part.bodies, VIEW_FRAMES[name], part.tol);
+/** The lines of a principal view of a part, visible and hidden, in the view's plane, mm. */
+export const linesIn = (part: BuiltPart, name: ViewName): GivenLine[] => givenOfView(drawnView(part, name));
+
+/** Lines of a view begun at its own lower left corner, wherever its part stands. */
+const fromCorner = (lines: readonly GivenLine[]): GivenLine[] => {
+  const points = lines.flatMap((l) =>
+    l.kind === 'curve'
+      ? l.points
+      : l.kind === 'round'
+        ? [[l.centre[0] - l.radius, l.centre[1] - l.radius] as const]
+        : [l.a, l.b],
+  );
+  const low = [0, 1].map((k) => Math.min(...points.map((p) => p[k] as number))) as [number, number];
+  const at = (p: readonly [number, number]): [number, number] => [p[0] - low[0], p[1] - low[1]];
+  return lines.map((l) =>
+    l.kind === 'curve'
+      ? { ...l, points: l.points.map(at) }
+      : l.kind === 'round'
+        ? { ...l, centre: at(l.centre), a: at(l.a), b: at(l.b) }
+        : { ...l, a: at(l.a), b: at(l.b) },
+  );
+};
+
+/** Nearer than this, mm, lines of two drawings are one. */
+const SAME = 1e-6;
+
+/** Whether two drawings of a view have the same lines, visible and hidden, wherever they stand. */
+export const areSameLines = (name: ViewName, a: readonly GivenLine[], b: readonly GivenLine[]): boolean => {
+  const [p, q] = [fromCorner(a), fromCorner(b)];
+  if (differencesOf(name, laidLines(name, p), laidLines(name, q), true, SAME).length) return false;
+  const [x, y] = [laidCircles(name, p), laidCircles(name, q)];
+  return (
+    x.length === y.length &&
+    x.every((c) =>
+      y.some(
+        (d) =>
+          c.seen === d.seen &&
+          Math.abs(c.radius - d.radius) <= SAME &&
+          Math.hypot(c.centre[0] - d.centre[0], c.centre[1] - d.centre[1]) <= SAME,
+      ),
+    )
+  );
+};

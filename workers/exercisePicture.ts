@@ -1,0 +1,185 @@
+import type { GivenLine } from '../core/balance/given.ts';
+import type { Exercise, Kind } from '../core/exercise/exercise.ts';
+import { makeExercise, PICTORIAL_SIGHT } from '../core/exercise/makeExercise.ts';
+import { linesIn } from '../core/exercise/views.ts';
+import { dot, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
+import { frameToward, type ViewName } from '../core/geometry/viewFrames.ts';
+import type { PartFile } from '../core/part/schema.ts';
+import type { BuiltPart } from '../core/solid/build.ts';
+import { madePart } from '../core/solids/madePart.ts';
+import { type Pictorial, pictorialOf } from './pictorial.ts';
+
+/** A view as a picture: mm, v downwards as SVG has it. */
+export type ViewShape = {
+  readonly name: ViewName;
+  /** left, top, width, height */
+  readonly box: readonly [number, number, number, number];
+  readonly visible: string;
+  readonly hidden: string;
+};
+
+type Answers = { readonly right: number; readonly differs: readonly string[] };
+
+/** An exercise as the screen shows it. */
+export type ExercisePicture = {
+  readonly level: number;
+  readonly seed: number;
+  readonly part: PartFile;
+} & (
+  | ({
+      readonly kind: 'third view';
+      readonly given: readonly ViewShape[];
+      readonly wanted: ViewName;
+      readonly options: readonly ViewShape[];
+    } & Answers)
+  | ({
+      readonly kind: 'pictorial';
+      readonly given: readonly ViewShape[];
+      readonly options: readonly Pictorial[];
+    } & Answers)
+  | {
+      readonly kind: 'hidden lines';
+      /** of the one that is asked about all lines are alike */
+      readonly views: readonly ViewShape[];
+      readonly view: ViewName;
+      readonly pictorial: Pictorial;
+      readonly asked: readonly { readonly path: string; readonly at: Vec2; readonly isHidden: boolean }[];
+    }
+  | ({
+      readonly kind: 'corner';
+      readonly view: ViewShape;
+      readonly pictorial: Pictorial;
+      /** the corner in the pictorial, and the lettered places in the view */
+      readonly mark: Vec2;
+      readonly places: readonly Vec2[];
+    } & Answers)
+  | { readonly kind: 'angle'; readonly views: readonly ViewShape[]; readonly shown: 'first' | 'third' }
+);
+
+const down = ([u, v]: Vec2): Vec2 => [u, -v];
+const text = (p: Vec2): string =>
+  down(p)
+    .map((x) => String(Math.round(x * 1e3) / 1e3))
+    .join(' ');
+
+const pathOfLine = (l: GivenLine): string => {
+  if (l.kind === 'straight') return `M${text(l.a)}L${text(l.b)}`;
+  if (l.kind === 'curve') return `M${l.points.map(text).join('L')}`;
+  const { centre: c, radius: r, a, b } = l;
+  if (Math.hypot(a[0] - b[0], a[1] - b[1]) > 1e-9) {
+    const [from, to] = [a, b].map((p) => Math.atan2(p[1] - c[1], p[0] - c[0])) as [number, number];
+    const sweep = (to - from + 2 * Math.PI) % (2 * Math.PI);
+    return `M${text(a)}A${r} ${r} 0 ${sweep > Math.PI ? 1 : 0} 0 ${text(b)}`;
+  }
+  const other: Vec2 = [2 * c[0] - a[0], 2 * c[1] - a[1]];
+  return `M${text(a)}A${r} ${r} 0 0 0 ${text(other)}A${r} ${r} 0 0 0 ${text(a)}`;
+};
+
+const pointsOf = (l: GivenLine): readonly Vec2[] =>
+  l.kind === 'curve'
+    ? l.points
+    : l.kind === 'round'
+      ? [
+          [l.centre[0] - l.radius, l.centre[1] - l.radius],
+          [l.centre[0] + l.radius, l.centre[1] + l.radius],
+        ]
+      : [l.a, l.b];
+
+const shapeOf = (name: ViewName, lines: readonly GivenLine[], allAlike = false): ViewShape => {
+  const points = lines.flatMap(pointsOf);
+  const [us, vs] = [points.map((p) => p[0]), points.map((p) => -p[1])];
+  const [x, y] = [Math.min(...us), Math.min(...vs)];
+  const path = (seen: boolean): string =>
+    lines
+      .filter((l) => allAlike || l.seen === seen)
+      .map(pathOfLine)
+      .join('');
+  return {
+    name,
+    box: [x, y, Math.max(...us) - x, Math.max(...vs) - y],
+    visible: path(true),
+    hidden: allAlike ? '' : path(false),
+  };
+};
+
+const built = (file: PartFile): BuiltPart => {
+  const part = madePart(file);
+  if (!part) throw new Error('an exercise has a part that cannot be built');
+  return part;
+};
+const pictorialFrom = (part: BuiltPart): Pictorial => {
+  const p = pictorialOf({ part, points: [] }, PICTORIAL_SIGHT);
+  // hidden lines would tell what is asked
+  return { ...p, hidden: '' };
+};
+
+/** Where a letter stands beside the middle of a line. */
+const middleOf = (l: GivenLine): Vec2 => {
+  if (l.kind === 'straight') return [(l.a[0] + l.b[0]) / 2, (l.a[1] + l.b[1]) / 2];
+  if (l.kind === 'round')
+    return [l.centre[0] + l.radius * Math.SQRT1_2, l.centre[1] + l.radius * Math.SQRT1_2];
+  return l.points[l.points.length >> 1] as Vec2;
+};
+
+const answers = (e: {
+  readonly right: number;
+  readonly options: readonly { readonly differs: string }[];
+}): Answers => ({
+  right: e.right,
+  differs: e.options.map((o) => o.differs),
+});
+
+const pictureOf = (e: Exercise): ExercisePicture => {
+  const part = built(e.part);
+  const common = { level: e.level, seed: e.seed, part: e.part };
+  const viewOf = (v: ViewName): ViewShape => shapeOf(v, linesIn(part, v));
+  if (e.kind === 'third view')
+    return {
+      ...common,
+      kind: e.kind,
+      given: e.given.map(viewOf),
+      wanted: e.wanted,
+      options: e.options.map((o) => shapeOf(e.wanted, o.shows)),
+      ...answers(e),
+    };
+  if (e.kind === 'pictorial')
+    return {
+      ...common,
+      kind: e.kind,
+      given: e.given.map(viewOf),
+      options: e.options.map((o) => pictorialFrom(built(o.shows))),
+      ...answers(e),
+    };
+  if (e.kind === 'hidden lines')
+    return {
+      ...common,
+      kind: e.kind,
+      views: (['front', 'top', 'left'] as const).map((v) =>
+        v === e.view ? shapeOf(v, e.lines, true) : viewOf(v),
+      ),
+      view: e.view,
+      pictorial: pictorialFrom(part),
+      asked: e.asked.map((i) => {
+        const l = e.lines[i] as GivenLine;
+        return { path: pathOfLine(l), at: down(middleOf(l)), isHidden: !l.seen };
+      }),
+    };
+  if (e.kind === 'corner') {
+    const f = frameToward(PICTORIAL_SIGHT);
+    const at = (p: Vec3): Vec2 => down([dot(p, f.u), dot(p, f.v)]);
+    return {
+      ...common,
+      kind: e.kind,
+      view: viewOf(e.view),
+      pictorial: pictorialFrom(part),
+      mark: at(e.corner),
+      places: e.options.map((o) => down(o.shows)),
+      ...answers(e),
+    };
+  }
+  return { ...common, kind: e.kind, views: e.views.map(viewOf), shown: e.shown };
+};
+
+/** Makes an exercise and its picture; the same kind, level and number give the same again. */
+export const exercisePicture = (kind: Kind, level: number, seed: number): ExercisePicture =>
+  pictureOf(makeExercise(kind, level, seed));
