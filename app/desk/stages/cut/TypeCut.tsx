@@ -63,7 +63,7 @@ export const TypeCut = ({ onAdded }: { onAdded: (index: number) => void }) => {
       <input
         aria-label="Type a cut"
         aria-invalid={fault !== undefined}
-        placeholder="front, 16 up at the left to 58 up at the right"
+        placeholder="Type a cut: front, 16 up at the left to 58 up …"
         className={`${field} w-full`}
         value={typed}
         onChange={(e) => change(e.target.value)}
