@@ -1,5 +1,5 @@
 import type { GivenLine } from '../core/balance/given.ts';
-import type { Exercise, Kind } from '../core/exercise/exercise.ts';
+import type { Exercise, Kind, Mistake, Option } from '../core/exercise/exercise.ts';
 import { makeExercise, PICTORIAL_SIGHT } from '../core/exercise/makeExercise.ts';
 import { linesIn } from '../core/exercise/views.ts';
 import { dot, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
@@ -18,7 +18,12 @@ export type ViewShape = {
   readonly hidden: string;
 };
 
-type Answers = { readonly right: number; readonly differs: readonly string[] };
+/** Of each option how it differs from the right one, and what kind of mistake it is. */
+type Answers = {
+  readonly right: number;
+  readonly differs: readonly string[];
+  readonly mistakes: readonly (Mistake | undefined)[];
+};
 
 /** An exercise as the screen shows it. */
 export type ExercisePicture = {
@@ -123,10 +128,11 @@ const middleOf = (l: GivenLine): Vec2 => {
 
 const answers = (e: {
   readonly right: number;
-  readonly options: readonly { readonly differs: string }[];
+  readonly options: readonly Pick<Option<unknown>, 'differs' | 'mistake'>[];
 }): Answers => ({
   right: e.right,
   differs: e.options.map((o) => o.differs),
+  mistakes: e.options.map((o) => o.mistake),
 });
 
 const pictureOf = (e: Exercise): ExercisePicture => {

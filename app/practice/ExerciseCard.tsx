@@ -1,15 +1,17 @@
 'use client';
 import { useEffect, useState } from 'react';
+import type { Mistake } from '../../core/exercise/exercise.ts';
 import type { ExercisePicture } from '../../workers/exercisePicture.ts';
 import { SmallPictorial } from '../SmallPictorial.tsx';
 import { hintsOf, LETTERS, questionOf } from './kindWords.ts';
+import { LetteredPlaces, MarkedPictorial } from './Marks.tsx';
 import { ArrangedViews, OneView } from './Views.tsx';
 
 /** How an exercise was answered. */
 export type Answered = {
   readonly right: boolean;
   readonly hints: number;
-  readonly mistake?: string | undefined;
+  readonly mistake?: Mistake | undefined;
 };
 
 const CARD =
@@ -54,9 +56,9 @@ export const ExerciseCard = ({
     const mistake = right
       ? undefined
       : of.kind === 'angle'
-        ? 'first and third angle exchanged'
-        : 'differs' in of
-          ? of.differs[i]
+        ? 'angles exchanged'
+        : 'mistakes' in of
+          ? of.mistakes[i]
           : undefined;
     onAnswer({ right, hints, mistake });
   };
@@ -64,9 +66,7 @@ export const ExerciseCard = ({
   const check = (): void => {
     if (of.kind !== 'hidden lines' || isDone) return;
     setChecked(true);
-    const mistake = wrongCalls.some((a) => a.isHidden)
-      ? 'a hidden line called visible'
-      : 'a visible line called hidden';
+    const mistake = wrongCalls.some((a) => a.isHidden) ? 'hidden called visible' : 'visible called hidden';
     onAnswer({ right: !wrongCalls.length, hints, ...(wrongCalls.length && { mistake }) });
   };
 
@@ -118,17 +118,9 @@ export const ExerciseCard = ({
       )}
       {of.kind === 'corner' && (
         <div className="grid grid-cols-2 gap-6">
-          <MarkedPictorial of={of} />
+          <MarkedPictorial of={of} ring="var(--color-fault)" className={`h-[380px] w-full ${PAPER}`} />
           <OneView of={of.view} className={`h-[380px] w-full ${PAPER}`}>
-            {of.places.map(([x, y], i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: a place is known by its letter
-              <g key={i}>
-                <circle cx={x} cy={y} r={1.3} fill="var(--color-house)" />
-                <text x={x + 2} y={y - 2} fontSize={5} fontWeight={700} fill="var(--color-house)">
-                  {LETTERS[i]}
-                </text>
-              </g>
-            ))}
+            <LetteredPlaces places={of.places} fill="var(--color-house)" />
           </OneView>
           <div className="col-span-2">
             <Options {...{ options, rightOne, chosen, isDone, struck, choose }}>{() => null}</Options>
@@ -300,34 +292,3 @@ const Options = ({
     ))}
   </div>
 );
-
-const MarkedPictorial = ({ of }: { of: Extract<ExercisePicture, { kind: 'corner' }> }) => {
-  const [x, y, w, h] = of.pictorial.box;
-  const m = 0.06 * Math.max(w, h);
-  return (
-    <svg
-      viewBox={`${x - m} ${y - m} ${w + 2 * m} ${h + 2 * m}`}
-      className={`h-[380px] w-full ${PAPER}`}
-      role="img"
-      aria-label="Pictorial with a marked corner"
-    >
-      <path
-        d={of.pictorial.visible}
-        fill="none"
-        stroke="var(--color-ink)"
-        strokeWidth={1.7}
-        strokeLinejoin="round"
-        vectorEffect="non-scaling-stroke"
-      />
-      <circle
-        cx={of.mark[0]}
-        cy={of.mark[1]}
-        r={0.035 * Math.max(w, h)}
-        fill="none"
-        stroke="var(--color-fault)"
-        strokeWidth={2.5}
-        vectorEffect="non-scaling-stroke"
-      />
-    </svg>
-  );
-};

@@ -1,6 +1,6 @@
 'use client';
 import Link from 'next/link';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { KINDS, type Kind } from '../../core/exercise/exercise.ts';
 import {
   commonMistakes,
@@ -8,12 +8,14 @@ import {
   levelReached,
   nextSeed,
   type Progress,
+  rightByTens,
 } from '../../core/exercise/progress.ts';
 import { saveFile } from '../desk/book/saveFile.ts';
 import { CommonMistakes } from '../desk/stages/check/marking/CommonMistakes.tsx';
 import { HouseMark } from '../HouseMark.tsx';
 import { type Answered, ExerciseCard } from './ExerciseCard.tsx';
 import { KIND_TITLES } from './kindWords.ts';
+import { OverTime } from './OverTime.tsx';
 import { addMark, clearProgress, openProgress, readProgress, useProgress } from './progressStore.ts';
 import { useExercise, type Wanted } from './useExercise.ts';
 
@@ -190,7 +192,12 @@ const Kept = ({ progress }: { progress: Progress }) => {
   const picker = useRef<HTMLInputElement>(null);
   const [isSure, setSure] = useState(false);
   const [fault, setFault] = useState<string>();
-  const mistakes = commonMistakes(progress);
+  const mistakes = useMemo(() => commonMistakes(progress), [progress]);
+  const tens = useMemo(() => rightByTens(progress), [progress]);
+  const counts = useMemo(
+    () => mistakes.slice(0, MOST_SHOWN).map((m) => [m.mistake, m.count] as const),
+    [mistakes],
+  );
   return (
     <section aria-label="Progress" className="px-5 py-3 text-[13px]">
       <h2 className="font-semibold">Progress</h2>
@@ -199,10 +206,11 @@ const Kept = ({ progress }: { progress: Progress }) => {
           ? `${progress.marks.filter((m) => m.right).length} of ${progress.marks.length} right. It is kept in this browser alone.`
           : 'What you answer is kept in this browser alone.'}
       </p>
+      {tens.length > 1 && <OverTime tens={tens} />}
       {mistakes.length > 0 && (
         <>
           <h3 className="mt-2 text-second">What was taken for right</h3>
-          <CommonMistakes counts={mistakes.slice(0, MOST_SHOWN).map((m) => [m.mistake, m.count] as const)} />
+          <CommonMistakes counts={counts} />
         </>
       )}
       <p className="mt-2 flex flex-wrap gap-2">

@@ -8,8 +8,22 @@ import type { Recipe } from './recipe.ts';
 export const KINDS = ['third view', 'pictorial', 'hidden lines', 'corner', 'angle'] as const;
 export type Kind = (typeof KINDS)[number];
 
-/** One of the answers offered: how it differs from the right one, for the one who took it. */
-export type Option<T> = { readonly shows: T; readonly differs: string };
+/** What kind of mistake a wrong answer is, by which mistakes are counted. */
+export const MISTAKES = [
+  'mirrored',
+  'something missing',
+  'on the other side',
+  'something too much',
+  'hidden drawn visible',
+  'another corner',
+  'angles exchanged',
+  'hidden called visible',
+  'visible called hidden',
+] as const;
+export type Mistake = (typeof MISTAKES)[number];
+
+/** One of the answers offered: how it differs from the right one, for the one who took it; no mistake for the right one. */
+export type Option<T> = { readonly shows: T; readonly differs: string; readonly mistake?: Mistake };
 
 /** What every exercise has: its number gives the same again. */
 export type Common = {

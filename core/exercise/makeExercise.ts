@@ -9,7 +9,7 @@ import { solidsFromViews } from '../solids/solidsFromViews.ts';
 import { firstMetIn } from '../view/firstMet.ts';
 import { type Chance, chanceOf } from './chance.ts';
 import { countedOf, LEVELS, levelOf } from './difficulty.ts';
-import type { Common, Exercise, Kind, Option } from './exercise.ts';
+import type { Common, Exercise, Kind, Mistake, Option } from './exercise.ts';
 import { likelyRecipe, mirrored, otherSide, partOfRecipe, type Recipe, stepWords } from './recipe.ts';
 import { areSameLines, linesIn } from './views.ts';
 
@@ -45,28 +45,33 @@ const partOfLevel = (c: Chance, level: number): Tried & { readonly level: number
   return best;
 };
 
-type Variant = { readonly words: string; readonly tried: Tried };
+type Variant = { readonly words: string; readonly mistake: Mistake; readonly tried: Tried };
 
 /** Parts that are taken for another: one thing left out, on the other side, or all of it mirrored. */
 const variantsOf = (c: Chance, { recipe }: Tried): Variant[] => {
   const { size, steps } = recipe;
-  const changed: (readonly [string, Recipe])[] = [
-    ['it is mirrored', mirrored(recipe)],
-    ...steps.flatMap((s, i): (readonly [string, Recipe])[] => [
-      [`${stepWords(s)} is missing`, { size, steps: steps.filter((_, k) => k !== i) }],
+  const changed: (readonly [Mistake, string, Recipe])[] = [
+    ['mirrored', 'it is mirrored', mirrored(recipe)],
+    ...steps.flatMap((s, i): (readonly [Mistake, string, Recipe])[] => [
+      ['something missing', `${stepWords(s)} is missing`, { size, steps: steps.filter((_, k) => k !== i) }],
       [
+        'on the other side',
         `${stepWords(s)} is on the other side`,
         { size, steps: steps.map((x, k) => (k === i ? otherSide(x, size) : x)) },
       ],
     ]),
-    ...[0, 1, 2].map((): readonly [string, Recipe] => {
+    ...[0, 1, 2].map((): readonly [Mistake, string, Recipe] => {
       const [more] = likelyRecipe(c, 1, 3).steps as [Recipe['steps'][number]];
-      return [`it has ${stepWords(more).replace(/^the /, 'a ')} besides`, { size, steps: [...steps, more] }];
+      return [
+        'something too much',
+        `it has ${stepWords(more).replace(/^the /, 'a ')} besides`,
+        { size, steps: [...steps, more] },
+      ];
     }),
   ];
-  return c.shuffled(changed).flatMap(([words, r]) => {
+  return c.shuffled(changed).flatMap(([mistake, words, r]) => {
     const built = madePart(partOfRecipe(r));
-    return built ? [{ words, tried: { recipe: r, file: partOfRecipe(r), built } }] : [];
+    return built ? [{ words, mistake, tried: { recipe: r, file: partOfRecipe(r), built } }] : [];
   });
 };
 
@@ -89,13 +94,14 @@ const misdrawn = (c: Chance, lines: readonly GivenLine[]): Option<readonly Given
   const hidden = lines.flatMap((l, i) => (l.seen ? [] : [i]));
   const inner = hidden.length ? c.pick(hidden) : -1;
   return [
-    { shows: over, differs: 'it is turned left for right' },
+    { shows: over, differs: 'it is turned left for right', mistake: 'mirrored' },
     ...(inner < 0
       ? []
       : [
           {
             shows: lines.map((l, i) => (i === inner ? { ...l, seen: true } : l)),
             differs: 'a line that is hidden is drawn visible',
+            mistake: 'hidden drawn visible' as const,
           },
         ]),
   ];
@@ -121,9 +127,10 @@ const thirdView = (c: Chance, own: Tried, common: Common): Exercise | undefined 
   const right = linesIn(own.built, wanted);
   const given = GIVEN.map((v) => [v, linesIn(own.built, v)] as const);
   const drawn = [
-    ...variantsOf(c, own).map(({ words, tried }) => ({
+    ...variantsOf(c, own).map(({ words, mistake, tried }) => ({
       shows: linesIn(tried.built, wanted),
       differs: words,
+      mistake,
     })),
     ...misdrawn(c, right),
   ];
@@ -143,7 +150,7 @@ const whichPictorial = (c: Chance, own: Tried, common: Common): Exercise | undef
   const viewsOf = (t: Tried) => THREE.map((v) => linesIn(t.built, v));
   const known = [viewsOf(own)];
   const wrong: Option<PartFile>[] = [];
-  for (const { words, tried } of variantsOf(c, own)) {
+  for (const { words, mistake, tried } of variantsOf(c, own)) {
     if (wrong.length === OPTIONS - 1) break;
     const views = viewsOf(tried);
     const isKnown = known.some((k) =>
@@ -151,7 +158,7 @@ const whichPictorial = (c: Chance, own: Tried, common: Common): Exercise | undef
     );
     if (isKnown) continue;
     known.push(views);
-    wrong.push({ shows: tried.file, differs: words });
+    wrong.push({ shows: tried.file, differs: words, mistake });
   }
   if (wrong.length < OPTIONS - 1) return undefined;
   return { ...common, kind: 'pictorial', given: THREE, ...mixed(c, own.file, wrong) };
@@ -216,7 +223,7 @@ const whichCorner = (c: Chance, own: Tried, common: Common): Exercise | undefine
     if (
       [right, ...wrong.map((w) => w.shows)].every((q) => Math.hypot(q[0] - place[0], q[1] - place[1]) > APART)
     )
-      wrong.push({ shows: place, differs: 'it is another corner' });
+      wrong.push({ shows: place, differs: 'it is another corner', mistake: 'another corner' });
   }
   if (wrong.length < OPTIONS - 1) return undefined;
   return { ...common, kind: 'corner', view, corner, ...mixed(c, right, wrong) };

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { LEVELS } from './difficulty.ts';
-import { KINDS, type Kind } from './exercise.ts';
+import { KINDS, type Kind, MISTAKES, type Mistake } from './exercise.ts';
 
 /** An exercise that was answered. */
 const markSchema = z.strictObject({
@@ -10,8 +10,8 @@ const markSchema = z.strictObject({
   right: z.boolean(),
   /** how many hints were taken */
   hints: z.number().int().min(0).max(9),
-  /** what was wrong with the answer that was given */
-  mistake: z.string().max(200).optional(),
+  /** what kind of mistake the answer was */
+  mistake: z.enum(MISTAKES).optional(),
   /** the day and time, ISO 8601 */
   on: z.string().max(40),
 });
@@ -89,9 +89,16 @@ const LONGEST = 4;
 export const nextSeed = (p: Progress, kind: Kind): number =>
   1 + Math.max(0, ...ofKind(p, kind).map((m) => m.seed));
 
+/** How many of each ten exercises were right, the oldest ten first; the last may be fewer than ten. */
+export const rightByTens = ({ marks }: Progress): { readonly right: number; readonly of: number }[] =>
+  Array.from({ length: Math.ceil(marks.length / 10) }, (_, i) => {
+    const ten = marks.slice(10 * i, 10 * i + 10);
+    return { right: ten.filter((m) => m.right).length, of: ten.length };
+  });
+
 /** How often each mistake was made, the commonest first. */
-export const commonMistakes = (p: Progress): { readonly mistake: string; readonly count: number }[] => {
-  const counts = new Map<string, number>();
+export const commonMistakes = (p: Progress): { readonly mistake: Mistake; readonly count: number }[] => {
+  const counts = new Map<Mistake, number>();
   for (const { mistake } of p.marks) if (mistake) counts.set(mistake, (counts.get(mistake) ?? 0) + 1);
   return [...counts].map(([mistake, count]) => ({ mistake, count })).sort((a, b) => b.count - a.count);
 };

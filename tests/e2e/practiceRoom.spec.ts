@@ -97,6 +97,29 @@ test('an exercise is found again by its level and number; three sure answers lea
   await expect.poll(paths).toBe(first);
 });
 
+test('progress is shown over time, with what was taken for right', async ({ page }) => {
+  await page.goto(`${server.address}/practice`);
+  const marks = Array.from({ length: 23 }, (_, i) => ({
+    kind: 'pictorial',
+    level: 1,
+    seed: i + 1,
+    right: i > 8,
+    hints: 0,
+    ...(i <= 8 && { mistake: i % 3 ? 'mirrored' : 'something missing' }),
+    on: '2026-11-29T10:00:00Z',
+  }));
+  const file = JSON.stringify({ format: 'blue-ledger/progress@1', marks });
+  await expect(exercise(page)).toBeVisible();
+  await page
+    .getByLabel('Progress file')
+    .setInputFiles({ name: 'p.json', mimeType: 'application/json', buffer: Buffer.from(file) });
+  await expect(page.getByRole('img', { name: 'Right by tens: 1 of 10, 10 of 10, 3 of 3' })).toBeVisible();
+  await expect(
+    page.getByRole('img', { name: /^Commonest mistakes: mirrored 6, something missing 3/ }),
+  ).toBeVisible();
+  if (process.env.SHOTS) await page.screenshot({ path: `${process.env.SHOTS}/progress.png` });
+});
+
 test('a worksheet for a class has its answers on a page of their own', async ({ page }) => {
   await page.goto(`${server.address}/practice`);
   await page.getByRole('link', { name: 'Worksheets' }).click();

@@ -4,6 +4,7 @@ import { KINDS, type Kind } from '../../../core/exercise/exercise.ts';
 import type { ExercisePicture } from '../../../workers/exercisePicture.ts';
 import { SmallPictorial } from '../../SmallPictorial.tsx';
 import { KIND_TITLES, LETTERS, questionOf } from '../kindWords.ts';
+import { LetteredPlaces, MarkedPictorial } from '../Marks.tsx';
 import { useMaker } from '../useExercise.ts';
 import { ArrangedViews, OneView } from '../Views.tsx';
 
@@ -155,42 +156,11 @@ const Printed = ({ of }: { of: ExercisePicture }) => {
         <SmallPictorial of={of.pictorial} className="h-[60mm] w-full" />
       </div>
     );
-  const [x, y, w, h] = of.pictorial.box;
   return (
     <div className="grid grid-cols-2 gap-4">
-      <svg
-        viewBox={`${x - 4} ${y - 4} ${w + 8} ${h + 8}`}
-        className="h-[70mm] w-full"
-        role="img"
-        aria-label="Pictorial with a marked corner"
-      >
-        <path
-          d={of.pictorial.visible}
-          fill="none"
-          stroke="#000"
-          strokeWidth={1.5}
-          vectorEffect="non-scaling-stroke"
-        />
-        <circle
-          cx={of.mark[0]}
-          cy={of.mark[1]}
-          r={0.025 * Math.max(w, h)}
-          fill="none"
-          stroke="#000"
-          strokeWidth={2}
-          vectorEffect="non-scaling-stroke"
-        />
-      </svg>
+      <MarkedPictorial of={of} ring="var(--color-ink)" className="h-[70mm] w-full" />
       <OneView of={of.view} className="h-[70mm] w-full">
-        {of.places.map(([px, py], i) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: a place is known by its letter
-          <g key={i}>
-            <circle cx={px} cy={py} r={1} />
-            <text x={px + 1.6} y={py - 1.6} fontSize={4.5} fontWeight={700}>
-              {LETTERS[i]}
-            </text>
-          </g>
-        ))}
+        <LetteredPlaces places={of.places} fill="var(--color-ink)" />
       </OneView>
     </div>
   );

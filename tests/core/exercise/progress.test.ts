@@ -8,6 +8,7 @@ import {
   NO_PROGRESS,
   nextSeed,
   type Progress,
+  rightByTens,
 } from '../../../core/exercise/progress.ts';
 
 const mark = (kind: Kind, right: boolean, more: Partial<Mark> = {}): Mark => ({
@@ -60,17 +61,26 @@ test('what was never tried is due first; what was wrong comes again soon, what w
   for (const k of KINDS) expect(counts.get(k) ?? 0).toBeGreaterThan(2);
 });
 
+test('right answers are counted by tens, the last ten as far as it goes', () => {
+  const p = after(...times(9, mark('corner', true)), ...times(3, mark('corner', false)), mark('angle', true));
+  expect(rightByTens(p)).toEqual([
+    { right: 9, of: 10 },
+    { right: 1, of: 3 },
+  ]);
+  expect(rightByTens(NO_PROGRESS)).toEqual([]);
+});
+
 test('numbers are not given twice, and mistakes are counted', () => {
   const p = after(
     mark('corner', true, { seed: 4 }),
-    mark('angle', false, { seed: 9, mistake: 'first and third angle exchanged' }),
-    mark('angle', false, { seed: 10, mistake: 'first and third angle exchanged' }),
-    mark('pictorial', false, { mistake: 'it is mirrored' }),
+    mark('angle', false, { seed: 9, mistake: 'angles exchanged' }),
+    mark('angle', false, { seed: 10, mistake: 'angles exchanged' }),
+    mark('pictorial', false, { mistake: 'mirrored' }),
   );
   expect(nextSeed(p, 'corner')).toBe(5);
   expect(nextSeed(p, 'third view')).toBe(1);
   expect(commonMistakes(p)).toEqual([
-    { mistake: 'first and third angle exchanged', count: 2 },
-    { mistake: 'it is mirrored', count: 1 },
+    { mistake: 'angles exchanged', count: 2 },
+    { mistake: 'mirrored', count: 1 },
   ]);
 });

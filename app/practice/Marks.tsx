@@ -1,0 +1,52 @@
+import type { ExercisePicture } from '../../workers/exercisePicture.ts';
+import { LETTERS } from './kindWords.ts';
+
+type Corner = Extract<ExercisePicture, { kind: 'corner' }>;
+
+/** A pictorial with a ring round the corner that is asked about. */
+export const MarkedPictorial = ({ of, ring, className }: { of: Corner; ring: string; className: string }) => {
+  const [x, y, w, h] = of.pictorial.box;
+  const size = Math.max(w, h);
+  const m = 0.06 * size;
+  return (
+    <svg
+      viewBox={`${x - m} ${y - m} ${w + 2 * m} ${h + 2 * m}`}
+      className={className}
+      role="img"
+      aria-label="Pictorial with a marked corner"
+    >
+      <path
+        d={of.pictorial.visible}
+        fill="none"
+        stroke="var(--color-ink)"
+        strokeWidth={1.7}
+        strokeLinejoin="round"
+        vectorEffect="non-scaling-stroke"
+      />
+      <circle
+        cx={of.mark[0]}
+        cy={of.mark[1]}
+        r={0.035 * size}
+        fill="none"
+        stroke={ring}
+        strokeWidth={2.5}
+        vectorEffect="non-scaling-stroke"
+      />
+    </svg>
+  );
+};
+
+/** Lettered places of a view. */
+export const LetteredPlaces = ({ places, fill }: { places: Corner['places']; fill: string }) => (
+  <g fill={fill}>
+    {places.map(([x, y], i) => (
+      // biome-ignore lint/suspicious/noArrayIndexKey: a place is known by its letter
+      <g key={i}>
+        <circle cx={x} cy={y} r={1.3} />
+        <text x={x + 2} y={y - 2} fontSize={5} fontWeight={700}>
+          {LETTERS[i]}
+        </text>
+      </g>
+    ))}
+  </g>
+);
