@@ -1,7 +1,7 @@
-import type { GivenLine } from '../core/balance/given.ts';
+import { type GivenLine, pointsOf } from '../core/balance/given.ts';
 import type { Exercise, Kind, Mistake, Option } from '../core/exercise/exercise.ts';
-import { makeExercise, PICTORIAL_SIGHT } from '../core/exercise/makeExercise.ts';
-import { linesIn } from '../core/exercise/views.ts';
+import { makeExercise } from '../core/exercise/makeExercise.ts';
+import { linesIn, PICTORIAL_SIGHT } from '../core/exercise/views.ts';
 import { dot, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
 import { frameToward, type ViewName } from '../core/geometry/viewFrames.ts';
 import type { PartFile } from '../core/part/schema.ts';
@@ -51,6 +51,13 @@ export type ExercisePicture = {
       readonly asked: readonly { readonly path: string; readonly at: Vec2; readonly isHidden: boolean }[];
     }
   | ({
+      readonly kind: 'missing line';
+      /** one of them lacks a line */
+      readonly views: readonly ViewShape[];
+      readonly view: ViewName;
+      readonly lines: readonly { readonly path: string; readonly at: Vec2; readonly isHidden: boolean }[];
+    } & Answers)
+  | ({
       readonly kind: 'corner';
       readonly view: ViewShape;
       readonly pictorial: Pictorial;
@@ -79,16 +86,6 @@ const pathOfLine = (l: GivenLine): string => {
   const other: Vec2 = [2 * c[0] - a[0], 2 * c[1] - a[1]];
   return `M${text(a)}A${r} ${r} 0 0 0 ${text(other)}A${r} ${r} 0 0 0 ${text(a)}`;
 };
-
-const pointsOf = (l: GivenLine): readonly Vec2[] =>
-  l.kind === 'curve'
-    ? l.points
-    : l.kind === 'round'
-      ? [
-          [l.centre[0] - l.radius, l.centre[1] - l.radius],
-          [l.centre[0] + l.radius, l.centre[1] + l.radius],
-        ]
-      : [l.a, l.b];
 
 const shapeOf = (name: ViewName, lines: readonly GivenLine[], allAlike = false): ViewShape => {
   const points = lines.flatMap(pointsOf);
@@ -125,6 +122,8 @@ const middleOf = (l: GivenLine): Vec2 => {
     return [l.centre[0] + l.radius * Math.SQRT1_2, l.centre[1] + l.radius * Math.SQRT1_2];
   return l.points[l.points.length >> 1] as Vec2;
 };
+
+const letteredLine = (l: GivenLine) => ({ path: pathOfLine(l), at: down(middleOf(l)), isHidden: !l.seen });
 
 const answers = (e: {
   readonly right: number;
@@ -165,10 +164,16 @@ const pictureOf = (e: Exercise): ExercisePicture => {
       ),
       view: e.view,
       pictorial: pictorialFrom(part),
-      asked: e.asked.map((i) => {
-        const l = e.lines[i] as GivenLine;
-        return { path: pathOfLine(l), at: down(middleOf(l)), isHidden: !l.seen };
-      }),
+      asked: e.asked.map((i) => letteredLine(e.lines[i] as GivenLine)),
+    };
+  if (e.kind === 'missing line')
+    return {
+      ...common,
+      kind: e.kind,
+      views: [...e.given.map(viewOf), shapeOf(e.view, e.lines)],
+      view: e.view,
+      lines: e.options.map(({ shows }) => letteredLine(shows)),
+      ...answers(e),
     };
   if (e.kind === 'corner') {
     const f = frameToward(PICTORIAL_SIGHT);

@@ -4,7 +4,7 @@ import type { Mistake } from '../../core/exercise/exercise.ts';
 import type { ExercisePicture } from '../../workers/exercisePicture.ts';
 import { SmallPictorial } from '../SmallPictorial.tsx';
 import { hintsOf, LETTERS, questionOf } from './kindWords.ts';
-import { LetteredPlaces, MarkedPictorial } from './Marks.tsx';
+import { LetteredLines, LetteredPlaces, MarkedPictorial } from './Marks.tsx';
 import { ArrangedViews, OneView } from './Views.tsx';
 
 /** How an exercise was answered. */
@@ -116,6 +116,17 @@ export const ExerciseCard = ({
           </Options>
         </>
       )}
+      {of.kind === 'missing line' && (
+        <>
+          <ArrangedViews
+            views={of.views}
+            angle="first"
+            className={`h-[420px] w-full ${PAPER}`}
+            over={{ view: of.view, marks: <LetteredLines lines={of.lines} /> }}
+          />
+          <Options {...{ options, rightOne, chosen, isDone, struck, choose }}>{() => null}</Options>
+        </>
+      )}
       {of.kind === 'corner' && (
         <div className="grid grid-cols-2 gap-6">
           <MarkedPictorial of={of} ring="var(--color-fault)" className={`h-[380px] w-full ${PAPER}`} />
@@ -148,27 +159,11 @@ export const ExerciseCard = ({
             className={`h-[430px] w-full ${PAPER}`}
             over={{
               view: of.view,
-              marks: of.asked.map((a, i) => (
-                <g key={a.path}>
-                  <path
-                    d={a.path}
-                    fill="none"
-                    stroke="var(--color-house)"
-                    strokeWidth={2.8}
-                    vectorEffect="non-scaling-stroke"
-                    strokeDasharray={called[i] ? '6 4' : undefined}
-                  />
-                  <text
-                    x={a.at[0] + 1.4}
-                    y={a.at[1] - 1.4}
-                    fontSize={7}
-                    fontWeight={700}
-                    fill="var(--color-house)"
-                  >
-                    {LETTERS[i]}
-                  </text>
-                </g>
-              )),
+              marks: (
+                <LetteredLines
+                  lines={of.asked.map(({ path, at }, i) => ({ path, at, isHidden: called[i] ?? false }))}
+                />
+              ),
             }}
           />
           <div className="flex flex-col gap-2">

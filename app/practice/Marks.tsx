@@ -50,3 +50,32 @@ export const LetteredPlaces = ({ places, fill }: { places: Corner['places']; fil
     ))}
   </g>
 );
+
+/** Lettered lines over a view, dashed where they are taken for hidden. */
+export const LetteredLines = ({
+  lines,
+}: {
+  lines: readonly {
+    readonly path: string;
+    readonly at: readonly [number, number];
+    readonly isHidden: boolean;
+  }[];
+}) => (
+  <>
+    {lines.map(({ path, at, isHidden }, i) => (
+      <g key={path}>
+        <path
+          d={path}
+          fill="none"
+          stroke="var(--color-house)"
+          strokeWidth={2.8}
+          vectorEffect="non-scaling-stroke"
+          strokeDasharray={isHidden ? '6 4' : undefined}
+        />
+        <text x={at[0] + 1.4} y={at[1] - 1.4} fontSize={7} fontWeight={700} fill="var(--color-house)">
+          {LETTERS[i]}
+        </text>
+      </g>
+    ))}
+  </>
+);

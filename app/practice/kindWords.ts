@@ -6,6 +6,7 @@ export const KIND_TITLES: Record<Kind, string> = {
   'third view': 'Third view from two',
   pictorial: 'Pictorial from three views',
   'hidden lines': 'Hidden or visible',
+  'missing line': 'A line that is missing',
   corner: 'A corner found in a view',
   angle: 'First or third angle',
 };
@@ -28,6 +29,8 @@ export const questionOf = (e: ExercisePicture): string => {
   if (e.kind === 'pictorial') return 'Which part has these three views? They stand in first angle.';
   if (e.kind === 'hidden lines')
     return `All lines of the ${viewWords(e.view)} are drawn alike. Which of the lettered ones are hidden?`;
+  if (e.kind === 'missing line')
+    return `One line is missing in the ${viewWords(e.view)}. Which of the lettered ones is it?`;
   if (e.kind === 'corner')
     return `One corner is marked in the pictorial. Which letter is it in the ${viewWords(e.view.name)}?`;
   return 'Are these views in first angle or in third angle?';
@@ -60,6 +63,12 @@ export const hintsOf = (e: ExercisePicture): readonly [string, string, string] =
       `A line is hidden where material stands before it, seen from where the ${viewWords(e.view)} is looked at.`,
       `Of the lettered lines ${lines(hiddenCount(e))} hidden.`,
       `A is ${e.asked[0]?.isHidden ? 'hidden' : 'visible'}.`,
+    ];
+  if (e.kind === 'missing line')
+    return [
+      'Take one level of the front view after the other, and look for it in the view.',
+      `The line is ${e.lines[e.right]?.isHidden ? 'hidden' : 'visible'}.`,
+      'Two of the wrong ones are struck out.',
     ];
   if (e.kind === 'corner')
     return [

@@ -5,7 +5,7 @@ import type { PartFile } from '../part/schema.ts';
 import type { Recipe } from './recipe.ts';
 
 /** What is practised. */
-export const KINDS = ['third view', 'pictorial', 'hidden lines', 'corner', 'angle'] as const;
+export const KINDS = ['third view', 'pictorial', 'hidden lines', 'missing line', 'corner', 'angle'] as const;
 export type Kind = (typeof KINDS)[number];
 
 /** What kind of mistake a wrong answer is, by which mistakes are counted. */
@@ -17,6 +17,7 @@ export const MISTAKES = [
   'hidden drawn visible',
   'another corner',
   'angles exchanged',
+  'another line',
   'hidden called visible',
   'visible called hidden',
 ] as const;
@@ -55,6 +56,15 @@ export type Exercise = Common &
         /** all lines of the view; those that are asked about by their index, each to be called visible or hidden */
         readonly lines: readonly GivenLine[];
         readonly asked: readonly number[];
+      }
+    | {
+        readonly kind: 'missing line';
+        readonly given: readonly ViewName[];
+        readonly view: ViewName;
+        /** the view without the line that is missing */
+        readonly lines: readonly GivenLine[];
+        readonly options: readonly Option<GivenLine>[];
+        readonly right: number;
       }
     | {
         readonly kind: 'corner';

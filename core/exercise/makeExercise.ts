@@ -4,14 +4,16 @@ import { frameToward, VIEW_FRAMES, type ViewName } from '../geometry/viewFrames.
 import { numberPoints } from '../ledger/numbering.ts';
 import type { PartFile } from '../part/schema.ts';
 import type { BuiltPart } from '../solid/build.ts';
+import { laidViews } from '../solids/aligned.ts';
+import { fittingIn } from '../solids/fittingSolids.ts';
 import { madePart, volumeOf } from '../solids/madePart.ts';
-import { solidsFromViews } from '../solids/solidsFromViews.ts';
+import { roundedSolids } from '../solids/roundedSolids.ts';
 import { firstMetIn } from '../view/firstMet.ts';
 import { type Chance, chanceOf } from './chance.ts';
 import { countedOf, LEVELS, levelOf } from './difficulty.ts';
 import type { Common, Exercise, Kind, Mistake, Option } from './exercise.ts';
 import { likelyRecipe, mirrored, otherSide, partOfRecipe, type Recipe, stepWords } from './recipe.ts';
-import { areSameLines, linesIn } from './views.ts';
+import { areSameLines, linesIn, PICTORIAL_SIGHT, pictorialLines } from './views.ts';
 
 type Tried = { readonly recipe: Recipe; readonly file: PartFile; readonly built: BuiltPart };
 
@@ -78,7 +80,7 @@ const variantsOf = (c: Chance, { recipe }: Tried): Variant[] => {
 const OPTIONS = 4;
 /** The options in any order, with the place of the right one. */
 const mixed = <T>(c: Chance, right: T, wrong: readonly Option<T>[]) => {
-  const all = c.shuffled([{ shows: right, differs: '' }, ...wrong]);
+  const all: Option<T>[] = c.shuffled([{ shows: right, differs: '' }, ...wrong]);
   return { options: all, right: all.findIndex((o) => o.differs === '') };
 };
 
@@ -115,7 +117,14 @@ const isPossible = (views: ReadonlyMap<ViewName, readonly GivenLine[]>): boolean
   // counted, not timed: the same number must give the same exercise on every machine
   let left = MOST_LOOKS;
   const given = new Map([...views].map(([name, lines]) => [name, { lines, hidden: 'given' as const }]));
-  const { solids, complete } = solidsFromViews(given, 'mm', { most: 1, isOver: () => --left < 0 });
+  const limits = { most: 1, isOver: () => --left < 0 };
+  const laid = laidViews(given);
+  if (!laid.ok) return false;
+  // whether there is one is enough: it need not be stated, nor what is wrong be repaired
+  const hasRounds = laid.value.views.some((v) => v.circles.length);
+  const { solids, complete } = hasRounds
+    ? roundedSolids(laid.value, 'mm', limits)
+    : fittingIn(laid.value, limits);
   return solids.length > 0 || !complete;
 };
 
@@ -149,6 +158,7 @@ const THREE: readonly ViewName[] = ['front', 'top', 'left'];
 const whichPictorial = (c: Chance, own: Tried, common: Common): Exercise | undefined => {
   const viewsOf = (t: Tried) => THREE.map((v) => linesIn(t.built, v));
   const known = [viewsOf(own)];
+  const pictures = [pictorialLines(own.built)];
   const wrong: Option<PartFile>[] = [];
   for (const { words, mistake, tried } of variantsOf(c, own)) {
     if (wrong.length === OPTIONS - 1) break;
@@ -156,28 +166,38 @@ const whichPictorial = (c: Chance, own: Tried, common: Common): Exercise | undef
     const isKnown = known.some((k) =>
       THREE.every((v, i) => areSameLines(v, k[i] as GivenLine[], views[i] as GivenLine[])),
     );
-    if (isKnown) continue;
+    // what differs only where it is out of sight cannot be told in the pictorial
+    const picture = pictorialLines(tried.built);
+    if (isKnown || pictures.some((p) => areSameLines('front', p, picture))) continue;
     known.push(views);
+    pictures.push(picture);
     wrong.push({ shows: tried.file, differs: words, mistake });
   }
   if (wrong.length < OPTIONS - 1) return undefined;
   return { ...common, kind: 'pictorial', given: THREE, ...mixed(c, own.file, wrong) };
 };
 
-const hiddenLines = (c: Chance, own: Tried, common: Common): Exercise | undefined => {
-  const view = c.pick(THREE);
-  const lines = linesIn(own.built, view);
-  const [us, vs] = [0, 1].map((k) =>
-    lines.flatMap((l) => (l.kind === 'curve' ? l.points : [l.a, l.b]).map((p) => p[k] as number)),
-  ) as [number[], number[]];
-  // the outline is visible: nobody needs to be asked
-  const isRim = (l: GivenLine): boolean =>
+/** The coordinates of a view's corners, along u and along v. */
+const cornersOf = (lines: readonly GivenLine[]): readonly [number[], number[]] => {
+  const points = lines.flatMap((l) => (l.kind === 'curve' ? l.points : [l.a, l.b]));
+  return [points.map((p) => p[0]), points.map((p) => p[1])];
+};
+/** Whether a line lies on the rim of its view: it is visible, and nobody needs to be asked. */
+const rimOf = (lines: readonly GivenLine[]): ((l: GivenLine) => boolean) => {
+  const all = cornersOf(lines);
+  return (l) =>
     l.kind === 'straight' &&
-    ([us, vs] as const).some((all, k) =>
-      [Math.min(...all), Math.max(...all)].some(
+    all.some((xs, k) =>
+      [Math.min(...xs), Math.max(...xs)].some(
         (x) => Math.abs(l.a[k as 0 | 1] - x) + Math.abs(l.b[k as 0 | 1] - x) < 1e-6,
       ),
     );
+};
+
+const hiddenLines = (c: Chance, own: Tried, common: Common): Exercise | undefined => {
+  const view = c.pick(THREE);
+  const lines = linesIn(own.built, view);
+  const isRim = rimOf(lines);
   const inner = lines.flatMap((l, i) => (isRim(l) ? [] : [i]));
   const [seen, hidden] = [true, false].map((s) => inner.filter((i) => lines[i]?.seen === s)) as [
     number[],
@@ -188,11 +208,64 @@ const hiddenLines = (c: Chance, own: Tried, common: Common): Exercise | undefine
   return { ...common, kind: 'hidden lines', view, lines, asked };
 };
 
+type Straight = Extract<GivenLine, { kind: 'straight' }>;
+
+/** Level and upright lines between coordinates of a view at which nothing is drawn yet. */
+const undrawn = (c: Chance, lines: readonly GivenLine[]): Straight[] => {
+  const [us, vs] = cornersOf(lines).map((xs) => [...new Set(xs.map((x) => Math.round(x * 1e6) / 1e6))]) as [
+    number[],
+    number[],
+  ];
+  const isOn = (l: GivenLine, m: Straight): boolean => {
+    if (l.kind !== 'straight') return false;
+    return ([0, 1] as const).some((k) => {
+      const o = (1 - k) as 0 | 1;
+      const isAlong =
+        Math.abs(l.a[k] - l.b[k]) + Math.abs(m.a[k] - m.b[k]) + Math.abs(l.a[k] - m.a[k]) < 1e-6;
+      const overlap =
+        Math.min(Math.max(l.a[o], l.b[o]), Math.max(m.a[o], m.b[o])) -
+        Math.max(Math.min(l.a[o], l.b[o]), Math.min(m.a[o], m.b[o]));
+      return isAlong && overlap > 1e-6;
+    });
+  };
+  const pairs = (xs: readonly number[]): [number, number][] =>
+    xs.flatMap((x) => xs.filter((y) => y > x).map((y): [number, number] => [x, y]));
+  const line = (a: Vec2, b: Vec2): Straight => ({ seen: c.next() < 0.5, kind: 'straight', a, b });
+  return c
+    .shuffled([
+      ...vs.flatMap((v) => pairs(us).map(([x, y]) => line([x, v], [y, v]))),
+      ...us.flatMap((u) => pairs(vs).map(([x, y]) => line([u, x], [u, y]))),
+    ])
+    .filter((m) => !lines.some((l) => isOn(l, m)));
+};
+
+/** So many lines are tried as wrong ones. */
+const MOST_LINES = 14;
+
+const missingLine = (c: Chance, own: Tried, common: Common): Exercise | undefined => {
+  const view = c.pick(WANTED);
+  const whole = linesIn(own.built, view);
+  const isRim = rimOf(whole);
+  const inner = whole.filter((l): l is Straight => l.kind === 'straight' && !isRim(l));
+  if (!inner.length) return undefined;
+  const missing = c.pick(inner);
+  const lines = whole.filter((l) => l !== missing);
+  const given = GIVEN.map((v) => [v, linesIn(own.built, v)] as const);
+  const fits = (all: readonly GivenLine[]): boolean => isPossible(new Map([...given, [view, all]]));
+  if (fits(lines)) return undefined;
+  const wrong: Option<GivenLine>[] = [];
+  for (const l of undrawn(c, whole).slice(0, MOST_LINES)) {
+    if (wrong.length === OPTIONS - 1) break;
+    if (!fits([...lines, l]))
+      wrong.push({ shows: l, differs: 'it is another line', mistake: 'another line' });
+  }
+  if (wrong.length < OPTIONS - 1) return undefined;
+  return { ...common, kind: 'missing line', given: GIVEN, view, lines, ...mixed(c, missing, wrong) };
+};
+
 /** Nearer than this, mm, two corners are one to the eye. */
 const APART = 4;
 
-/** From where pictorials are looked at: the front, the left and the top are in sight. */
-export const PICTORIAL_SIGHT: Vec3 = [-2, -3, 2];
 /** A corner is in sight where material beside it, so far off, is met first, mm. */
 const BESIDE = 0.3;
 const seenFrom = (part: BuiltPart, toward: Vec3): ((p: Vec3) => boolean) => {
@@ -244,6 +317,7 @@ const MAKERS: Record<Kind, (c: Chance, own: Tried, common: Common) => Exercise |
   'third view': thirdView,
   pictorial: whichPictorial,
   'hidden lines': hiddenLines,
+  'missing line': missingLine,
   corner: whichCorner,
   angle: whichAngle,
 };

@@ -1,10 +1,20 @@
-import type { GivenLine } from '../balance/given.ts';
-import { VIEW_FRAMES, type ViewName } from '../geometry/viewFrames.ts';
+import { type GivenLine, pointsOf } from '../balance/given.ts';
+import type { Vec3 } from '../geometry/vec.ts';
+import { frameToward, VIEW_FRAMES, type ViewName } from '../geometry/viewFrames.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import { laidCircles, laidLines } from '../solids/aligned.ts';
 import { differencesOf } from '../solids/compared.ts';
 import { givenOfView } from '../solids/givenOfView.ts';
 import { type View, viewOf } from '../view/view.ts';
+
+/** Nearer than this, mm, lines of two drawings are one. */
+const SAME = 1e-6;
+
+/** From where pictorials are looked at: the front, the left and the top are in sight. */
+export const PICTORIAL_SIGHT: Vec3 = [-2, -3, 2];
+/** The lines of a part's pictorial that are seen, in the picture's plane, mm. */
+export const pictorialLines = (part: BuiltPart): GivenLine[] =>
+  givenOfView(viewOf(part.bodies, frameToward(PICTORIAL_SIGHT), part.tol)).filter((l) => l.seen);
 
 const drawnView = (part: BuiltPart, name: ViewName): View => viewOf(part.bodies, VIEW_FRAMES[name], part.tol);
 /** The lines of a principal view of a part, visible and hidden, in the view's plane, mm. */
@@ -12,13 +22,7 @@ export const linesIn = (part: BuiltPart, name: ViewName): GivenLine[] => givenOf
 
 /** Lines of a view begun at its own lower left corner, wherever its part stands. */
 const fromCorner = (lines: readonly GivenLine[]): GivenLine[] => {
-  const points = lines.flatMap((l) =>
-    l.kind === 'curve'
-      ? l.points
-      : l.kind === 'round'
-        ? [[l.centre[0] - l.radius, l.centre[1] - l.radius] as const]
-        : [l.a, l.b],
-  );
+  const points = lines.flatMap(pointsOf);
   const low = [0, 1].map((k) => Math.min(...points.map((p) => p[k] as number))) as [number, number];
   const at = (p: readonly [number, number]): [number, number] => [p[0] - low[0], p[1] - low[1]];
   return lines.map((l) =>
@@ -29,9 +33,6 @@ const fromCorner = (lines: readonly GivenLine[]): GivenLine[] => {
         : { ...l, a: at(l.a), b: at(l.b) },
   );
 };
-
-/** Nearer than this, mm, lines of two drawings are one. */
-const SAME = 1e-6;
 
 /** Whether two drawings of a view have the same lines, visible and hidden, wherever they stand. */
 export const areSameLines = (name: ViewName, a: readonly GivenLine[], b: readonly GivenLine[]): boolean => {

@@ -19,6 +19,18 @@ test('the register has no barriers', async ({ page }) => {
   expect(await barriers(page)).toEqual([]);
 });
 
+test('the practice room and its worksheets have no barriers', async ({ page }) => {
+  await page.goto(`${server.address}/practice`);
+  for (const kind of ['Third view', 'Hidden or visible', 'A corner']) {
+    await page.getByRole('button', { name: new RegExp(`^${kind}`) }).click();
+    await expect(page.getByRole('region', { name: 'Exercise' })).toBeVisible();
+    expect(await barriers(page)).toEqual([]);
+  }
+  await page.goto(`${server.address}/practice/worksheet`);
+  await expect(page.getByText('Two exercises stand on a page', { exact: false })).toBeVisible();
+  expect(await barriers(page)).toEqual([]);
+});
+
 for (const stage of ['Measure', 'Set out', 'Project', 'Transfer', 'Cut', 'Dimension', 'Check', 'Issue'])
   test(`the desk at ${stage} has no barriers`, async ({ page }) => {
     await openDrawing(page, server.address, 'Lantern cap, eight-sided');

@@ -4,7 +4,7 @@ import { KINDS, type Kind } from '../../../core/exercise/exercise.ts';
 import type { ExercisePicture } from '../../../workers/exercisePicture.ts';
 import { SmallPictorial } from '../../SmallPictorial.tsx';
 import { KIND_TITLES, LETTERS, questionOf } from '../kindWords.ts';
-import { LetteredPlaces, MarkedPictorial } from '../Marks.tsx';
+import { LetteredLines, LetteredPlaces, MarkedPictorial } from '../Marks.tsx';
 import { useMaker } from '../useExercise.ts';
 import { ArrangedViews, OneView } from '../Views.tsx';
 
@@ -137,6 +137,15 @@ const Printed = ({ of }: { of: ExercisePicture }) => {
     );
   if (of.kind === 'angle')
     return <ArrangedViews views={of.views} angle={of.shown} named={false} className="h-[90mm] w-full" />;
+  if (of.kind === 'missing line')
+    return (
+      <ArrangedViews
+        views={of.views}
+        angle="first"
+        className="h-[100mm] w-full"
+        over={{ view: of.view, marks: <LetteredLines lines={of.lines} /> }}
+      />
+    );
   if (of.kind === 'hidden lines')
     return (
       <div className="grid grid-cols-[3fr_2fr] gap-4">
