@@ -13,7 +13,7 @@ import { type Chance, chanceOf } from './chance.ts';
 import { countedOf, LEVELS, levelOf } from './difficulty.ts';
 import type { Common, Exercise, Kind, Mistake, Option } from './exercise.ts';
 import { likelyRecipe, mirrored, otherSide, partOfRecipe, type Recipe, stepWords } from './recipe.ts';
-import { areSameLines, linesIn, PICTORIAL_SIGHT, pictorialLines } from './views.ts';
+import { areSameLines, differClearly, linesIn, PICTORIAL_SIGHT, pictorialLines } from './views.ts';
 
 type Tried = { readonly recipe: Recipe; readonly file: PartFile; readonly built: BuiltPart };
 
@@ -166,9 +166,9 @@ const whichPictorial = (c: Chance, own: Tried, common: Common): Exercise | undef
     const isKnown = known.some((k) =>
       THREE.every((v, i) => areSameLines(v, k[i] as GivenLine[], views[i] as GivenLine[])),
     );
-    // what differs only where it is out of sight cannot be told in the pictorial
+    // what differs only out of sight, or by a hair, cannot be told in the pictorial
     const picture = pictorialLines(tried.built);
-    if (isKnown || pictures.some((p) => areSameLines('front', p, picture))) continue;
+    if (isKnown || !pictures.every((p) => differClearly(p, picture))) continue;
     known.push(views);
     pictures.push(picture);
     wrong.push({ shows: tried.file, differs: words, mistake });

@@ -1,5 +1,5 @@
 import { type GivenLine, pointsOf } from '../balance/given.ts';
-import type { Vec3 } from '../geometry/vec.ts';
+import type { Vec2, Vec3 } from '../geometry/vec.ts';
 import { frameToward, VIEW_FRAMES, type ViewName } from '../geometry/viewFrames.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import { laidCircles, laidLines } from '../solids/aligned.ts';
@@ -32,6 +32,19 @@ const fromCorner = (lines: readonly GivenLine[]): GivenLine[] => {
         ? { ...l, centre: at(l.centre), a: at(l.a), b: at(l.b) }
         : { ...l, a: at(l.a), b: at(l.b) },
   );
+};
+
+/** So far from all others, mm, an end of a line is seen to be elsewhere. */
+const CLEARLY = 6;
+const endsOf = (l: GivenLine): readonly Vec2[] =>
+  l.kind === 'curve' ? [l.points[0] as Vec2, l.points.at(-1) as Vec2] : [l.a, l.b];
+
+/** Whether two pictures differ so that it is seen without measuring: a line of one ends where the other has none near. */
+export const differClearly = (a: readonly GivenLine[], b: readonly GivenLine[]): boolean => {
+  const [p, q] = [a, b].map((lines) => fromCorner(lines).flatMap(endsOf)) as [Vec2[], Vec2[]];
+  const isFar = (x: Vec2, all: readonly Vec2[]): boolean =>
+    all.every((y) => Math.hypot(x[0] - y[0], x[1] - y[1]) > CLEARLY);
+  return p.some((x) => isFar(x, q)) || q.some((x) => isFar(x, p));
 };
 
 /** Whether two drawings of a view have the same lines, visible and hidden, wherever they stand. */

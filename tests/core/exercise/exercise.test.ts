@@ -3,7 +3,7 @@ import { type GivenLine, pointsOf } from '../../../core/balance/given.ts';
 import { countedOf, levelOf } from '../../../core/exercise/difficulty.ts';
 import { type Exercise, KINDS, type Kind } from '../../../core/exercise/exercise.ts';
 import { makeExercise } from '../../../core/exercise/makeExercise.ts';
-import { areSameLines, linesIn, pictorialLines } from '../../../core/exercise/views.ts';
+import { areSameLines, differClearly, linesIn, pictorialLines } from '../../../core/exercise/views.ts';
 import { dot } from '../../../core/geometry/vec.ts';
 import { VIEW_FRAMES, type ViewName } from '../../../core/geometry/viewFrames.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
@@ -105,11 +105,11 @@ describe('exercises', () => {
           return THREE.every((v) => areSameLines(v, linesIn(part, v), linesIn(other, v)));
         });
         expect(fits).toEqual(e.options.map((_, i) => i === e.right));
-        // no two of the pictorials look alike
+        // no two of the pictorials look alike, or nearly so
         const pictures = e.options.map((o) => pictorialLines(built(o.shows)));
         pictures.forEach((p, i) => {
           for (const q of pictures.slice(i + 1))
-            expect([e.seed, areSameLines('front', p, q)]).toEqual([e.seed, false]);
+            expect([e.seed, differClearly(p, q)]).toEqual([e.seed, true]);
         });
       }
   });
@@ -149,6 +149,15 @@ describe('exercises', () => {
       );
       expect(near).toEqual(e.options.map((_, i) => i === e.right));
     }
+  });
+
+  test('pictures differ clearly where a line ends far from all others, not where it is moved a little', () => {
+    const line = (y: number): GivenLine => ({ seen: true, kind: 'straight', a: [0, y], b: [60, y] });
+    const frame = [line(0), line(40)];
+    expect(differClearly([...frame, line(20)], frame)).toBe(true);
+    expect(differClearly([...frame, line(20)], [...frame, line(30)])).toBe(true);
+    expect(differClearly([...frame, line(20)], [...frame, line(24)])).toBe(false);
+    expect(differClearly(frame, frame)).toBe(false);
   });
 
   test('angle: the part looks different from both sides, so that only one angle fits', () => {
