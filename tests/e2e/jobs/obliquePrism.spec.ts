@@ -74,7 +74,7 @@ test('a six-sided prism cut obliquely: names by edges, sectional top and left, t
   const slope = ((line?.to[1] ?? 0) - (line?.from[1] ?? 0)) / ((line?.to[0] ?? 1) - (line?.from[0] ?? 0));
   expect(slope).toBeCloseTo((HIGH - LOW) / (2 * SIDE), 4);
   // hatched by the borrowed interval: parallel lines 3 apart
-  const hatch = ink.strokes.filter((s) => s.layer === 'hatch');
+  const hatch = ink.strokes.filter((s) => s.pen === 'hatch');
   const across = (p: Point, d: Point): number => p[0] * -d[1] + p[1] * d[0];
   const groups = new Map<string, number[]>();
   for (const s of hatch) {
