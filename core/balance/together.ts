@@ -1,6 +1,7 @@
 import type { ProjectionAngle, ViewName } from '../geometry/viewFrames.ts';
 import { POSTS } from '../ledger/accounts.ts';
 import type { Account } from '../naming/accounts.ts';
+import { listed } from '../naming/listed.ts';
 import { decimal } from '../number/format.ts';
 import { type Entry, type Postings, postingsOf } from './entries.ts';
 import { boxOfLines, type GivenViews } from './given.ts';
@@ -387,6 +388,31 @@ const likeliestFirst = (apart: readonly Disagreement[]): Disagreement[] => {
   return apart.map((d) => ({ ...d, views: [...d.views].sort((a, b) => times(b) - times(a)) }));
 };
 
+/** The view to ask for: the usual one that posts an account as well, by the two accounts of the view that posts it alone. */
+const WOULD_HOLD: Record<string, Partial<Record<Account, string>>> = {
+  WH: { W: 'top', H: 'side' },
+  WD: { W: 'front', D: 'side' },
+  DH: { D: 'top', H: 'front' },
+};
+
+/** The places of a view in an account that no other view has: one of its lines may stand anywhere there. */
+const heldAgainstNothing = (v: Postings, account: Account, all: readonly Postings[]): string[] => {
+  if (all.length < 2 || all.some((o) => o !== v && o.size[account] !== undefined)) return [];
+  const places = v.entries
+    .filter((e) => e.account === account)
+    .map((e) => e.at)
+    .sort((a, b) => a - b)
+    .map(say)
+    .filter((x, i, s) => x !== s[i - 1]);
+  if (!places.length) return [];
+  const named = places.slice(0, MOST_NAMED);
+  const rest = places.length - named.length;
+  const at = `${account} ${listed(rest ? [...named, `${rest} more`] : named)}`;
+  return [
+    `The ${WORDS[account]}s of the ${TITLES[v.view]} stand in no other view: ${at} ${places.length === 1 ? 'was' : 'were'} held against nothing. A ${WOULD_HOLD[POSTS[v.view].join('')]?.[account]} view would hold ${places.length === 1 ? 'it' : 'them'}.`,
+  ];
+};
+
 const openQuestions = (all: readonly Postings[], partial: ReadonlySet<ViewName>): string[] => [
   ...all
     .filter((p) => partial.has(p.view))
@@ -394,8 +420,6 @@ const openQuestions = (all: readonly Postings[], partial: ReadonlySet<ViewName>)
       (p) => `The ${TITLES[p.view]} is cut or has no hidden lines: what it leaves out was not asked of it.`,
     ),
   ...(all.length < 2 ? ['One view alone has nothing to be balanced with.'] : []),
-  ...(all.length === 2
-    ? ['Two views share one account only: the other sizes of each are held against nothing.']
-    : []),
+  ...all.flatMap((v) => POSTS[v.view].flatMap((account) => heldAgainstNothing(v, account, all))),
   'Whether a line is rightly solid or dashed, and what two views have wrong alike, cannot be told without the part.',
 ];

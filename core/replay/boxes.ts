@@ -1,6 +1,7 @@
 import type { Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { ReferenceLine } from '../sheet/layout/layout.ts';
+import { placeOfPoint } from '../sheet/views/placedView.ts';
 import { levelAt, pairOf, uprightAt } from './coordinates.ts';
 import type { Deed } from './deed.ts';
 import { isCounted, type Origin } from './figureOrigin.ts';
@@ -13,12 +14,15 @@ import {
   isLevelView,
   isSideView,
   type Plan,
+  pointThere,
   take,
   upAccount,
   viewNamed,
   workOn,
   worldAt,
 } from './plan.ts';
+import { stepPolygon } from './polygonDrawn.ts';
+import { type Polygon, seesTrue } from './polygons.ts';
 
 /** A light line a stated distance from a side of a box that is drawn. */
 const offset = (
@@ -205,14 +209,84 @@ const posts = (p: Plan, view: ViewName): boolean =>
     return at.every((x) => lines.at(x) !== undefined);
   });
 
-/** Sets the boxes of all views out, with the lines between them. */
-export const setBoxesOut = (p: Plan): void => {
+/** A polygon that a view sees true and that is as wide and as high as it: drawn first, it gives the view's box. */
+type Base = { readonly view: ViewName; readonly polygon: Polygon; readonly corners: readonly Vec2[] };
+
+const touches = (at: number, to: number): boolean => Math.abs(at - to) < 1e-6;
+
+/** The base to begin with, where an overall size of the part is no sum of sizes and such a polygon gives it. */
+const baseOf = (p: Plan, polygons: readonly Polygon[]): Base | undefined => {
+  const { first } = p.choice;
+  // the back view stands beside none that could be set out from it
+  const views = p.sheet.views.filter((v) => v.name !== 'back');
+  for (const v of [...views].sort((a, b) => Number(b.name === first) - Number(a.name === first)))
+    for (const polygon of polygons.filter((g) => seesTrue(v.name, g))) {
+      const corners = polygon.corners.map((c) => placeOfPoint(v, c));
+      const { box } = v;
+      const fills = ([0, 1] as const).every((k) =>
+        k === 0
+          ? [box.x, box.x + box.w].every((side) => corners.some((c) => touches(c[0], side)))
+          : [box.y, box.y + box.h].every((side) => corners.some((c) => touches(c[1], side))),
+      );
+      const isUnstated = ([0, 1] as const).some((k) => overallOrigin(p, v.name, k).source === 'planned');
+      if (fills && isUnstated) return { view: v.name, polygon, corners };
+    }
+  return undefined;
+};
+
+/** The first box of all, from a base: its middle by the sheet's edges, the base by its construction, the sides through its corners. */
+const boxOfBase = (p: Plan, { view, polygon, corners }: Base): void => {
+  const { feature } = polygon;
+  const [left, bottom] = placeOfPoint(viewNamed(p, view), polygon.centre);
+  workOn(p, { kind: 'feature', name: feature }, view);
+  const centre = freshName(p, 'p');
+  take(
+    p,
+    {
+      view,
+      stage: 'setting out',
+      tool: 'rule',
+      source: 'sheet',
+      instruction: { kind: 'baseCentre', feature, left, bottom },
+    },
+    [
+      { do: 'place', point: centre, left, bottom },
+      { do: 'level', line: freshName(p, 'l'), through: centre },
+      { do: 'upright', line: freshName(p, 'l'), through: centre },
+    ],
+  );
+  stepPolygon(p, view, polygon);
+  workOn(p, { kind: 'box', of: view }, view);
+  const { box } = viewNamed(p, view);
+  const side = (k: 0 | 1, at: number): Deed => {
+    const corner = corners.find((c) => touches(c[k], at)) as Vec2;
+    return {
+      do: k === 0 ? 'upright' : 'level',
+      line: freshName(p, 'l'),
+      through: pointThere(p, corner) as string,
+    };
+  };
+  take(
+    p,
+    { view, stage: 'setting out', tool: 'set square', instruction: { kind: 'boxThroughCorners', feature } },
+    [side(0, box.x), side(0, box.x + box.w), side(1, box.y), side(1, box.y + box.h)],
+  );
+};
+
+/**
+ * Sets the boxes of all views out, with the lines between them.
+ * @param polygons those of the part, one of which may give the first box
+ */
+export const setBoxesOut = (p: Plan, polygons: readonly Polygon[]): void => {
   const names = p.sheet.views.map((v) => v.name);
   const front = names.includes('front') ? 'front' : (names[0] as ViewName);
   const { first } = p.choice;
   // every view but the back one stands beside the front view, so any of those may come first
-  const start = front === 'front' && names.includes(first) && first !== 'back' ? first : front;
-  firstBox(p, start);
+  const base = front === 'front' ? baseOf(p, polygons) : undefined;
+  const start =
+    base?.view ?? (front === 'front' && names.includes(first) && first !== 'back' ? first : front);
+  if (base) boxOfBase(p, base);
+  else firstBox(p, start);
   const order: ViewName[] = ['front', 'top', 'bottom', 'left', 'right', 'back'];
   for (const view of order.filter((v) => v !== start && names.includes(v))) {
     // the back view stands beyond the side view on its right, if there is one

@@ -47,6 +47,14 @@ export type ProjectorFrom =
 export type Instruction =
   // the boxes of the views
   | { readonly kind: 'sheetCorner'; readonly left: number; readonly bottom: number }
+  /** the middle of a base that is drawn before any box, by the sheet's edges */
+  | {
+      readonly kind: 'baseCentre';
+      readonly feature: string;
+      readonly left: number;
+      readonly bottom: number;
+    }
+  | { readonly kind: 'boxThroughCorners'; readonly feature: string }
   | {
       readonly kind: 'lineBetweenViews';
       readonly sense: LineSense;

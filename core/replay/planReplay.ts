@@ -234,8 +234,8 @@ export const planReplay = (
     [...statedPlaces(file), ...tracePlaces(sheet)],
     file.bodies.flatMap((b) => b.features.map((f) => f.id)),
   );
-  setBoxesOut(p);
   const polygons = polygonsOf(file);
+  setBoxesOut(p, polygons);
   const views = orderOf(sheet.views, choice.first);
   // threads are drawn with the lines of the part
   const linesOf = new Map(

@@ -9,7 +9,7 @@ import type { Deed } from './deed.ts';
 import type { Instruction } from './instruction.ts';
 import { originOfChain, originOfStep } from './origin.ts';
 import { freshName, type Plan, pointThere, take } from './plan.ts';
-import type { Polygon, PolygonGiven } from './polygons.ts';
+import { type Polygon, type PolygonGiven, seesTrue } from './polygons.ts';
 
 /**
  * A regular polygon to be drawn on the paper: its middle and the line along its first side's direction are there, its corners are to be found.
@@ -381,7 +381,7 @@ export const paperAngle = (d: Vec2): number => {
 /** Draws a polygon of the part where a view sees it true; nothing where it does not, or where its corners are there. */
 export const stepPolygon = (p: Plan, view: ViewName, g: Polygon): void => {
   const f = VIEW_FRAMES[view];
-  if (Math.abs(Math.abs(dot(g.normal, f.toward)) - 1) > 1e-9) return;
+  if (!seesTrue(view, g)) return;
   const v = p.sheet.views.find((x) => x.name === view);
   if (!v) return;
   const corners = g.corners.map((c) => placeOfPoint(v, c));

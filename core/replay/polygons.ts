@@ -1,5 +1,7 @@
+import { SAME_FIGURE } from '../geometry/nearness.ts';
 import { mapPoint, type Rigid, turnVector } from '../geometry/rigid.ts';
-import type { Vec3 } from '../geometry/vec.ts';
+import { dot, type Vec3 } from '../geometry/vec.ts';
+import { VIEW_FRAMES, type ViewName } from '../geometry/viewFrames.ts';
 import { DEGREE } from '../number/angle.ts';
 import { homesOf } from '../part/homes.ts';
 import { placementsOf } from '../part/placement.ts';
@@ -33,6 +35,10 @@ const radiusOf = (sides: number, given: PolygonGiven, size: number): number => {
   if (given === 'side') return size / (2 * Math.sin(half));
   return given === 'flats' ? size / (2 * Math.cos(half)) : size / 2;
 };
+
+/** Whether a view looks square onto a polygon. */
+export const seesTrue = (view: ViewName, g: Polygon): boolean =>
+  Math.abs(Math.abs(dot(g.normal, VIEW_FRAMES[view].toward)) - 1) < SAME_FIGURE;
 
 /** The polygons that prisms and pyramids stand on, and those that end frustums. */
 export const polygonsOf = (file: PartFile): Polygon[] => {

@@ -15,7 +15,7 @@ import type { FramedFeature } from './framePoints.ts';
 import { originOfChain, originOfStep } from './origin.ts';
 import { freshName, type Plan, pointThere, take } from './plan.ts';
 import { axisThrough, drawPolygon, paperAngle, rayDeed } from './polygonDrawn.ts';
-import type { Polygon } from './polygons.ts';
+import { type Polygon, seesTrue } from './polygons.ts';
 
 const principal = (d: Vec3): boolean => d.some((x) => Math.abs(Math.abs(x) - 1) < SAME_FIGURE);
 const flat = (v: PlacedView, d: Vec3): Vec2 => {
@@ -247,11 +247,9 @@ export const drawTurned = (p: Plan, f: FramedFeature): void => {
  * square to the base give its corners there; their distances from the base are carried into the view that shows the depth.
  */
 export const foldPolygon = (p: Plan, g: Polygon): void => {
-  const seesTrue = p.sheet.views.some(
-    (v) => Math.abs(Math.abs(dot(g.normal, VIEW_FRAMES[v.name].toward)) - 1) < SAME_FIGURE,
-  );
+  const isTrueSomewhere = p.sheet.views.some((v) => seesTrue(v.name, g));
   const v = p.sheet.views.find((x) => Math.abs(dot(g.normal, VIEW_FRAMES[x.name].toward)) < SAME_FIGURE);
-  if (seesTrue || !v) return;
+  if (isTrueSomewhere || !v) return;
   const { toward } = VIEW_FRAMES[v.name];
   const seen = g.corners.map((c) => placeOfPoint(v, c));
   const at = placeOfPoint(v, g.centre);

@@ -3,7 +3,13 @@ import type { Sentences } from './sentence.ts';
 
 /** The boxes of the views and the lines between them. */
 export const BOX_SENTENCES: Sentences<
-  'sheetCorner' | 'lineBetweenViews' | 'mitreCorner' | 'nearSide' | 'farSide'
+  | 'sheetCorner'
+  | 'baseCentre'
+  | 'boxThroughCorners'
+  | 'lineBetweenViews'
+  | 'mitreCorner'
+  | 'nearSide'
+  | 'farSide'
 > = {
   sheetCorner: ({ left, bottom }, { view }, { written }) => {
     const place = `${written.paper(left)} from the left edge of the sheet and ${written.paper(bottom)} from the lower one`;
@@ -13,6 +19,19 @@ export const BOX_SENTENCES: Sentences<
       brief: ['mark its lower left corner', place],
     };
   },
+  baseCentre: ({ feature, left, bottom }, { view }, { written }) => {
+    const place = `${written.paper(left)} from the left edge of the sheet and ${written.paper(bottom)} from the lower one`;
+    return {
+      text: `Mark the middle of the base of ${feature} in the ${view} view ${place}, with a light level and upright line through it`,
+      why: 'The base comes first: its true size gives the overall sizes, which no sum of sizes gives.',
+      brief: ['mark the middle of its base', place],
+    };
+  },
+  boxThroughCorners: ({ feature }, { view }) => ({
+    text: `Draw the sides of the ${view} view's box through the outermost corners of the base of ${feature}`,
+    why: 'The base is as wide and as deep as the part: nothing has to be calculated.',
+    brief: ['draw', `its sides through the outermost corners of the base of ${feature}`],
+  }),
   lineBetweenViews: ({ sense, name, away }, { view }, { written }) => {
     const line = sense === 'upright' ? 'upright line between the views' : `${name} line`;
     const what = `the ${line} ${written.paper(away)} from the ${view} view`;

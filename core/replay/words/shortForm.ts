@@ -45,7 +45,38 @@ const pointsFound = (w: Wording, steps: readonly WordedStep[]): string => {
   ]);
 };
 
-/** The ends of straight lines by their numbers: "1 to 2, 2 to 3"; others by what they are. */
+/** A line by the names of its ends. */
+type NamedLine = readonly [from: string, to: string];
+
+/** Lines that follow one another as one walk, as a pencil draws them: "1 to 2 to 3 and back to 1; 5 to 6". */
+const walksOf = (lines: readonly NamedLine[]): string => {
+  const left = [...lines];
+  const walks: string[] = [];
+  for (let start = left.shift(); start; start = left.shift()) {
+    const walk = [...start];
+    /** Takes the next line that meets an end of the walk. @returns its far end */
+    const takeFrom = (end: string | undefined): string | undefined => {
+      const i = left.findIndex((l) => l.includes(end as string));
+      if (i < 0) return undefined;
+      const [line] = left.splice(i, 1) as [NamedLine];
+      const [from, to] = line;
+      return from === end ? to : from;
+    };
+    const isClosed = (): boolean => walk.length > 2 && walk[0] === walk.at(-1);
+    for (let end = isClosed() ? undefined : takeFrom(walk.at(-1)); end !== undefined; ) {
+      walk.push(end);
+      end = isClosed() ? undefined : takeFrom(end);
+    }
+    for (let end = isClosed() ? undefined : takeFrom(walk[0]); end !== undefined; ) {
+      walk.unshift(end);
+      end = isClosed() ? undefined : takeFrom(end);
+    }
+    walks.push(isClosed() ? `${walk.slice(0, -1).join(' to ')} and back to ${walk[0]}` : walk.join(' to '));
+  }
+  return walks.join('; ');
+};
+
+/** Straight lines by the numbers of their ends, those that follow one another together; others by what they are. */
 const linesDrawn = (w: Wording, steps: readonly WordedStep[]): string => {
   const nameOf = (s: WordedStep, point: string): string | undefined => {
     const at = w.plan.board.points.get(point);
@@ -53,13 +84,13 @@ const linesDrawn = (w: Wording, steps: readonly WordedStep[]): string => {
     return place && (place.kind === 'corners' ? place.labels : place.words);
   };
   const count = { line: 0, arc: 0, circle: 0, curve: 0 };
-  const named: string[] = [];
+  const named: NamedLine[] = [];
   for (const s of steps)
     for (const d of s.deeds) {
       if (d.do === 'draw' || d.do === 'join') {
         const [a, b] = d.do === 'draw' ? [d.from, d.to] : [d.a, d.b];
         const [from, to] = [nameOf(s, a), nameOf(s, b)];
-        if (from && to && from !== to) named.push(`${from} to ${to}`);
+        if (from && to && from !== to) named.push([from, to]);
         else count.line++;
       } else if (d.do === 'arc') count[d.from === undefined ? 'circle' : 'arc']++;
       else if (d.do === 'curve') count.curve++;
@@ -67,7 +98,7 @@ const linesDrawn = (w: Wording, steps: readonly WordedStep[]): string => {
   const counted = Object.entries(count).flatMap(([what, n]) =>
     n ? [`${n}${what === 'line' && named.length ? ' more' : ''} ${what}${n > 1 ? 's' : ''}`] : [],
   );
-  return [...named, ...counted].join(', ');
+  return [...(named.length ? [walksOf(named)] : []), ...counted].join('; ');
 };
 
 const METHOD = { mitre: 'by the mitre line', arcs: 'by arcs', distances: 'with the dividers' } as const;

@@ -108,6 +108,28 @@ describe('views balanced against one another', () => {
       ]).found.some((d) => d.kind === 'no partner'),
     ).toBe(true);
   });
+  test('of two views the lines that neither can hold are named, with the view that would', () => {
+    const step: GivenLine = { seen: true, kind: 'straight', a: [0, 12], b: [90, 12] };
+    const { found, open } = together([
+      ['front', [...box(90, 52), step]],
+      ['top', box(90, 40)],
+    ]);
+    // the step may be at any height, so nothing is found
+    expect(found.filter((d) => d.kind === 'no partner')).toEqual([]);
+    expect(open).toContain(
+      'The heights of the front view stand in no other view: H 0, 12 and 52 were held against nothing. A side view would hold them.',
+    );
+    expect(open).toContain(
+      'The depths of the top view stand in no other view: D 0 and 40 were held against nothing. A side view would hold them.',
+    );
+    const third = together([
+      ['front', [...box(90, 52), step]],
+      ['top', box(90, 40)],
+      ['left', box(40, 52)],
+    ]);
+    expect(third.open.join(' ')).not.toContain('held against nothing');
+    expect(third.found.some((d) => d.kind === 'no partner')).toBe(true);
+  });
   test('what cannot be told without the part is said', () => {
     expect(together([['front', box(9, 5)]]).open.join(' ')).toMatch(/One view alone.*solid or dashed/);
   });

@@ -299,7 +299,10 @@ test('the true shape of one leg of a bent cut, on a line parallel to that leg', 
 
 test('what lies in the middle is halved with the compass, not divided', () => {
   const { steps } = replayOf(
-    drawingOf([add('hex', { kind: 'prism', sides: 6, side: 28, height: 40 })]),
+    drawingOf([
+      add('hex', { kind: 'prism', sides: 6, side: 28, height: 40 }),
+      add('bar', { kind: 'block', width: 80, depth: 10, height: 40 }, { at: [-40, -5, 0] }),
+    ]),
     CHOICE,
   );
   expect(steps.some((s) => /^Halve the left side of the top view/.test(s.text))).toBe(true);
@@ -309,4 +312,43 @@ test('what lies in the middle is halved with the compass, not divided', () => {
 test('the replay says where each step comes from', () => {
   const { steps } = replayOf(drawingOf([plate]), CHOICE);
   for (const s of steps) expect(s.why.length).toBeGreaterThan(10);
+});
+
+describe('a base comes first where it gives the overall sizes', () => {
+  const turns = [
+    ['upright', 'top', []],
+    ['turned by 17 degrees', 'top', [{ axis: 'z', angle: 17 }]],
+    ['lying', 'left', [{ axis: 'y', angle: 90 }]],
+  ] as const;
+  const orders = ['boxes', 'outline', 'uncut'] as const;
+  test.each(turns.flatMap(([how, view, turn]) => orders.map((order) => [how, order, view, turn] as const)))(
+    'a hexagonal prism %s, %s: no overall size is calculated',
+    (_how, order, view, turn) => {
+      const d = drawingOf([add('hex', { kind: 'prism', sides: 6, side: 30, height: 40 }, { turn })]);
+      const { missing, spare, steps } = redrawn(d, { ...CHOICE, order });
+      expect({ missing, spare }).toEqual({ missing: [], spare: 0 });
+      expect(steps[0]).toMatchObject({
+        view,
+        text: expect.stringMatching(/^Mark the middle of the base of hex/),
+      });
+      expect(steps.filter((s) => s.source === 'planned').map((s) => s.text)).toEqual([]);
+      // the only lengths measured in the part's own sizes are its side and its height
+      const lengths = steps.flatMap((s) =>
+        s.source && s.source !== 'sheet'
+          ? s.deeds.flatMap((x) => (x.do === 'setOff' ? [x.distance] : []))
+          : [],
+      );
+      const scale = Math.min(...lengths) / 30;
+      expect(lengths.every((x) => [15, 30, 40].some((size) => Math.abs(x / scale - size) < 1e-9))).toBe(true);
+    },
+  );
+  test('a block is set out by its own sizes, and a base that something overhangs waits for its box', () => {
+    const square = drawingOf([add('post', { kind: 'prism', sides: 4, side: 30, height: 40 })]);
+    const plated = drawingOf([
+      plate,
+      add('hex', { kind: 'prism', sides: 6, side: 8, height: 40 }, { at: [30, 30, 0] }),
+    ]);
+    for (const d of [square, plated])
+      expect(replayOf(d, CHOICE).steps[0]?.text).toMatch(/^Mark the lower left corner of the front view/);
+  });
 });

@@ -48,7 +48,13 @@ describe('how a coordinate is measured', () => {
     expect(step.source).toBe('counted');
   });
   test('halved with the compass where it stands in the middle of what no size gives', () => {
-    const file = partOf(feature('add', { kind: 'prism', sides: 6, side: 21, height: 30 } as const));
+    const file = partOf(
+      feature('add', { kind: 'prism', sides: 6, side: 21, height: 30 } as const),
+      feature('add', { kind: 'block', width: 60, depth: 10, height: 30 } as const, {
+        at: [-30, -5, 0],
+        id: 'bar',
+      }),
+    );
     const step = said(file, /^Halve the left side of the top view/);
     expect(step.source).toBeUndefined();
     expect(step.deeds.filter((d) => d.do === 'pair')).toHaveLength(2);

@@ -66,3 +66,9 @@ test('a step is what a drafter does in one go: a fraction of the lines and point
     expect([c.name, c.short <= 80]).toEqual([c.name, true]);
   }
 });
+
+test('lines that follow one another are said as one walk', () => {
+  const { short } = replayOf(demoDrawings()[0]?.[1] as Drawing, CHOICES[0] as ReplayChoice);
+  const lists = short.filter((s) => s.stage === 'lines' && s.count > 3).map((s) => s.text);
+  expect(lists.some((t) => /: \S+( to \S+){3,} and back to /.test(t))).toBe(true);
+});
