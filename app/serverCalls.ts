@@ -2,7 +2,7 @@ import type { Drawing } from '../core/drawing/drawing.ts';
 import type { Measured, Printer } from '../core/print/printer.ts';
 import type { RestorePlan } from '../exchange/backup.ts';
 import type { IssuedFile, IssueRequest, IssueRow } from '../exchange/issue.ts';
-import type { DaybookLine, Kept, RegisterRow, Stored } from '../exchange/kept.ts';
+import type { DaybookLine, Kept, NumberProposal, RegisterRow, Stored } from '../exchange/kept.ts';
 import type { PrinterRequest } from '../exchange/print.ts';
 import type { ManyRequest } from '../exchange/register.ts';
 import type { SheetExportId } from '../formats/exports.ts';
@@ -124,6 +124,9 @@ export const sendBackup = (file: Blob, doing: 'plan' | 'restore', isSetBack: boo
   );
 /** The drawings of the register. */
 export const register = (): Promise<RegisterRow[]> => answered(send('/api/drawings', 'GET'));
+/** A free number for a drawing, and whether another one has its own. @param own what it has now; # stands for open figures */
+export const numberProposal = (of: string, own: string): Promise<NumberProposal> =>
+  answered(send(`/api/drawings/numbers?${new URLSearchParams({ of, own })}`, 'GET'));
 export const archive = (id: string, archived: boolean): Promise<unknown> =>
   answered(sendJson(at(id), 'PATCH', { archived }));
 /** Puts several drawings into a folder, tags them, or puts them away. */
@@ -154,9 +157,9 @@ export const fileAddress = (id: string, as: SavedAs, inline = false): string =>
 export const thumbnailAddress = (id: string, revision: number): string =>
   `${fileAddress(id, 'svg', true)}&revision=${revision}`;
 
-/** Several drawings as one PDF, in this order. */
-export const sheetsAddress = (ids: readonly string[]): string =>
-  `/api/drawings/sheets?${ids.map((id) => `id=${encodeURIComponent(id)}`).join('&')}&inline`;
+/** Several drawings as one PDF, in this order; after a list of them where asked. */
+export const sheetsAddress = (ids: readonly string[], withList = false): string =>
+  `/api/drawings/sheets?${ids.map((id) => `id=${encodeURIComponent(id)}`).join('&')}${withList ? '&list' : ''}&inline`;
 
 /** Several drawings as a ZIP with all their files. */
 export const archiveAddress = (ids: readonly string[]): string =>

@@ -40,6 +40,9 @@ export type RegisterRow = {
   readonly revision: number;
 };
 
+/** A free number for a drawing, and the title of another drawing that has the number it has now; null where there is none. */
+export type NumberProposal = { readonly free: string | null; readonly takenBy: string | null };
+
 /** A page of the register. */
 export type RegisterPage = {
   readonly rows: readonly RegisterRow[];

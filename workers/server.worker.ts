@@ -11,12 +11,13 @@ import { attempt } from '../core/number/fault.ts';
 import { says } from '../core/number/faultWords.ts';
 import { heaviestFeature } from '../core/part/heaviest.ts';
 import { partModel } from '../core/part/model.ts';
+import { sheetListPages } from '../core/print/sheetList.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
 import { transfersOf } from '../core/replay/dividers.ts';
 import { planReplay } from '../core/replay/planReplay.ts';
 import { solidsBehind } from '../core/section/section.ts';
 import { cuttingPlane } from '../core/section/trace.ts';
-import { scaleText } from '../core/sheet/layout/paper.ts';
+import { paperTitle, scaleText } from '../core/sheet/layout/paper.ts';
 import { paperPerUnit } from '../core/sheet/layout/placement.ts';
 import { shopSlip } from '../core/slip/shopSlip.ts';
 import { buildPart } from '../core/solid/build.ts';
@@ -82,8 +83,23 @@ const fileOf = async (job: FileJob): Promise<FileMade> => {
   if (!sheet) throw new Error('No drawing was named.');
   const author = [...new Set(job.drawings.map((d) => d.drawnBy).filter(Boolean))].join(', ');
   const date = new Date(Math.max(...job.drawings.map((d) => dayOf(d.date).getTime())));
-  const facts = { title: job.title, lettering: job.lettering, date, author, how: job.how };
   const scales = sheets.map((s) => scaleText(s.scale / paperPerUnit(1, s.units)));
+  const before =
+    job.list === undefined
+      ? []
+      : sheetListPages(
+          job.list,
+          job.drawings.map((d, i) => ({
+            number: d.number,
+            title: d.title,
+            revision: d.revision,
+            sheet: d.sheet ?? '1 of 1',
+            scale: scales[i] as string,
+            paper: paperTitle(d.setup),
+            date: d.date,
+          })),
+        );
+  const facts = { title: job.title, lettering: job.lettering, date, author, before, how: job.how };
   return { ok: true, scales, content: await WRITERS[job.as]([sheet, ...others], facts) };
 };
 

@@ -22,6 +22,8 @@ export type FileJob = {
   readonly drawings: readonly Drawing[];
   readonly title: string;
   readonly lettering: Lettering;
+  /** the heading of a list of the sheets, which comes before them; none where missing */
+  readonly list?: string | undefined;
   /** how a PDF is printed */
   readonly how?: PrintHow | undefined;
 };

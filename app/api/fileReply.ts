@@ -26,3 +26,6 @@ export const file = (body: string | Uint8Array, type: string, name: string, inli
       'cache-control': 'no-store',
     },
   });
+
+/** What stands above a list of sheets. */
+export const SHEET_LIST = 'Sheet list';

@@ -71,6 +71,11 @@ export const PickedBar = ({
       <a className={BUTTON} href={sheetsAddress(ids)} target="_blank" rel="noreferrer">
         {picked.length === 1 ? 'Print the picked sheet' : `Print ${picked.length} sheets as one PDF`}
       </a>
+      {picked.length > 1 && (
+        <a className={BUTTON} href={sheetsAddress(ids, true)} target="_blank" rel="noreferrer">
+          With a sheet list first
+        </a>
+      )}
       <a className={BUTTON} href={archiveAddress(ids)}>
         Save all files as ZIP
       </a>

@@ -581,6 +581,10 @@ const WORDS = {
     what: `"${v.text}" is too long for its box, ${v.box}: its letters would be ${v.height} mm high.`,
     remedy: 'Shorten it, or choose a form of title block with a wider box.',
   }),
+  'title.open-number': (v: { number: Value }) => ({
+    what: `The figures of the number ${v.number} are still open.`,
+    remedy: 'Use the next free number that is offered at Issue, or type one.',
+  }),
   'title.no-box': (v: { what: Value }) => ({
     what: `${v.what} is filled in, but this form of title block has no box for it.`,
     remedy: 'Choose another form at Issue.',

@@ -29,6 +29,12 @@ export const setupSchema = z
       )
       .max(12)
       .optional(),
+    /** fields of one's own above the form's in the title block, each with its label, four in a row */
+    ownFields: z
+      .array(z.strictObject({ label: z.string().min(1).max(24), value: z.string().max(60) }))
+      .min(1)
+      .max(8)
+      .optional(),
     /** notes on the sheet, one a line, numbered as they stand */
     notes: z.array(z.string().min(1).max(120)).max(12).optional(),
     angle: z.enum(['first', 'third']),

@@ -136,6 +136,7 @@ export const drawSheet = (
   layDimensions?: LayDimensions,
 ): Sheet => {
   const sections = namedForSheet(given, setup.rules, numbered.points);
+  const filled: TitleText = { ...title, own: setup.ownFields };
   const paper = { ...paperFrame(setup), name: paperTitle(setup) };
   const { box } = part;
   const shownIn = (name: ViewName): View =>
@@ -200,7 +201,7 @@ export const drawSheet = (
     : { placed: [], findings: [] };
   findings.push(...balloons.findings);
   findings.push(
-    ...titleTrouble(paper, title, { scale: scaleText(ratio), units: part.units, paper: paper.name }),
+    ...titleTrouble(paper, filled, { scale: scaleText(ratio), units: part.units, paper: paper.name }),
   );
   const postings = new Map(
     views.map((v) => {
@@ -230,5 +231,5 @@ export const drawSheet = (
     postings,
     findings,
   };
-  return { ...bare, ink: composeInk(bare, part, setup, title, scaleText(ratio), numbered) };
+  return { ...bare, ink: composeInk(bare, part, setup, filled, scaleText(ratio), numbered) };
 };

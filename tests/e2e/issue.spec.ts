@@ -48,6 +48,41 @@ test('the title block is filled in place, in a form that has room for it', async
     .toEqual(expect.arrayContaining(['OILED', 'ISO 2768-M', '1. REMOVE BURRS.']));
 });
 
+test('fields of your own stand in the block, and a number is proposed', async ({ page }) => {
+  await openDrawing(page, server.address, 'Lantern cap, eight-sided');
+  await stand(page, 'Issue');
+  await page.getByLabel('Label of a field of your own').fill('Mass');
+  await page.getByLabel('Label of a field of your own').press('Tab');
+  await page.keyboard.type('0.42 kg');
+  await page.keyboard.press('Enter');
+  await expect.poll(() => letters(page)).toEqual(expect.arrayContaining(['Mass', '0.42 KG']));
+  // a press on its cell leads back to it
+  await page.getByTestId('sheet').getByRole('button', { name: 'Fill in Mass' }).click();
+  await expect(page.getByLabel('Mass', { exact: true })).toBeFocused();
+  // what has no label is not dropped: it is asked for
+  await page.getByLabel('What stands in the new field').fill('SP-77');
+  await page.getByLabel('What stands in the new field').press('Enter');
+  await expect(page.getByText('A field of your own needs a label', { exact: false })).toBeVisible();
+  await page.getByLabel('Label of a field of your own').fill('Order');
+  await page.getByLabel('Label of a field of your own').press('Enter');
+  await expect.poll(() => letters(page)).toEqual(expect.arrayContaining(['Order', 'SP-77']));
+  await page.getByRole('button', { name: 'Take Mass out of the title block' }).click();
+  await expect.poll(() => letters(page)).not.toContain('0.42 KG');
+  // open figures are filled in from the register
+  await fill(page, 'Number', 'SK-###');
+  await expect(
+    page.getByText('The figures of the number SK-### are still open', { exact: false }),
+  ).toBeVisible();
+  await page.getByRole('button', { name: /^Use SK-\d{3}$/ }).click();
+  await expect(page.getByLabel('Number', { exact: true })).toHaveValue(/^SK-\d{3}$/);
+  await expect(page.getByText('are still open', { exact: false })).toHaveCount(0);
+  // one that another drawing has is told at once
+  await fill(page, 'Number', 'SK-008');
+  await expect(
+    page.getByText('SK-008 is the number of Louvre bracket as well', { exact: false }),
+  ).toBeVisible();
+});
+
 test('an issue is frozen with its files; a change begins the next revision, with its row in the table', async ({
   page,
 }) => {

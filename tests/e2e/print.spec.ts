@@ -101,6 +101,14 @@ test('the lists beside the sheet: setting-out list, worksheet and shop slip', as
 test('a job as a ZIP with all files of each sheet and a list', async ({ page }) => {
   await page.goto(server.address);
   for (const title of ['Louvre bracket', 'Sensor shoe']) await page.getByLabel(`Pick ${title}`).click();
+  const listed = await page.getByRole('link', { name: 'With a sheet list first' }).getAttribute('href');
+  const plain = await page.getByRole('link', { name: 'Print 2 sheets as one PDF' }).getAttribute('href');
+  const pagesOf = async (href: string | null): Promise<number> => {
+    const body = (await (await page.request.get(`${server.address}${href}`)).body()).toString('latin1');
+    return body.match(/\/Type \/Page\b/g)?.length ?? 0;
+  };
+  expect(await pagesOf(plain)).toBe(2);
+  expect(await pagesOf(listed)).toBe(3);
   const address = await page.getByRole('link', { name: 'Save all files as ZIP' }).getAttribute('href');
   const zip = unzipSync(new Uint8Array(await (await page.request.get(`${server.address}${address}`)).body()));
   const names = Object.keys(zip);

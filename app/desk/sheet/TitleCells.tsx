@@ -1,6 +1,7 @@
 'use client';
 import type { TitleKey } from '../../../core/edit/command.ts';
 import { paperFrame } from '../../../core/sheet/layout/paper.ts';
+import { ownCells } from '../../../core/sheet/titleForms/ownCells.ts';
 import { TITLE_FORMS, type TitleField } from '../../../core/sheet/titleForms/titleForm.ts';
 import { useSession } from '../useDesk.ts';
 
@@ -37,18 +38,20 @@ export const TitleCells = () => {
   const setup = useSession((s) => s.drawing.setup);
   const paper = paperFrame(setup);
   if (paper.titleBlock === 'none') return null;
-  const { cells, row } = TITLE_FORMS[paper.titleBlock];
+  const { cells, row, rows } = TITLE_FORMS[paper.titleBlock];
   const { title: b, height } = paper;
+  const filled = [
+    ...cells.flatMap((c) => (FIELD_OF[c.field] ? [{ ...c, key: FIELD_OF[c.field] }] : [])),
+    ...ownCells(setup.ownFields ?? [], { rows }).map((c, i) => ({ ...c, key: `own ${i}` })),
+  ];
   return (
     <g>
-      {cells.map((c) => {
-        const key = FIELD_OF[c.field];
-        if (!key) return null;
-        const focus = (): void => focusWhenThere(`title ${key}`, FORM_COMES_WITHIN);
+      {filled.map((c) => {
+        const focus = (): void => focusWhenThere(`title ${c.key}`, FORM_COMES_WITHIN);
         return (
           // biome-ignore lint/a11y/useSemanticElements: part of the sheet's picture
           <rect
-            key={c.field}
+            key={c.key}
             role="button"
             tabIndex={-1}
             aria-label={`Fill in ${c.label}`}

@@ -1,7 +1,6 @@
 import type { Vec2 } from '../../geometry/vec.ts';
 import { type Ink, letters, straight, stroke } from '../ink/ink.ts';
-import { PARTS_ROW, type PaperFrame, REVISION_ROW } from '../layout/paper.ts';
-import { TITLE_FORMS } from '../titleForms/titleForm.ts';
+import { fieldsHeight, PARTS_ROW, type PaperFrame, REVISION_ROW } from '../layout/paper.ts';
 import { letterWidth } from './letterWidth.ts';
 
 /** A row of the parts list of an assembly. */
@@ -32,8 +31,7 @@ const PAD = 1.4;
 export const partsListInk = (paper: PaperFrame, rows: readonly PartsRow[], revisions: number): Ink[] => {
   if (paper.titleBlock === 'none' || !rows.length) return [];
   const { title: b } = paper;
-  const form = TITLE_FORMS[paper.titleBlock];
-  const foot = b.y + form.row * form.rows + REVISION_ROW * revisions;
+  const foot = b.y + fieldsHeight(paper) + REVISION_ROW * revisions;
   const texts = [
     COLUMNS.map(([, head]) => head as string),
     ...rows.map((r) => [String(r.item), r.name, String(r.off), r.material, r.designation]),

@@ -4,7 +4,8 @@ import type { Fault } from '../../number/fault.ts';
 import { says } from '../../number/faultWords.ts';
 import { chainDashes } from '../ink/dash.ts';
 import { type Ink, type Layer, type Pen, type Stretch, straight, type TextInk } from '../ink/ink.ts';
-import { type PaperFrame, REVISION_ROW, type Rect } from '../layout/paper.ts';
+import { fieldsHeight, type PaperFrame, REVISION_ROW, type Rect } from '../layout/paper.ts';
+import { type OwnField, ownCells } from '../titleForms/ownCells.ts';
 import { TITLE_FORMS, type TitleCell, type TitleField } from '../titleForms/titleForm.ts';
 
 /** What is typed into a title block. */
@@ -26,6 +27,8 @@ export type TitleText = {
   readonly className?: string | undefined;
   /** "1 of 1" where missing */
   readonly sheet?: string | undefined;
+  /** fields of one's own, above those of the form */
+  readonly own?: readonly OwnField[] | undefined;
 };
 
 const stroke = (layer: Layer, pen: Pen, stretches: readonly Stretch[]): Ink => ({
@@ -116,7 +119,9 @@ const LEAST_LETTERING = 1.8;
 const PAD = 1.6;
 
 /** A cell of a title block in its place. */
-export type PlacedCell = TitleCell & {
+export type PlacedCell = Omit<TitleCell, 'field'> & {
+  /** nothing for a field of one's own */
+  readonly field: TitleField | undefined;
   readonly room: Rect;
   readonly value: string;
   /** of its lettering, mm; smaller than the form's where the text is long */
@@ -127,17 +132,24 @@ export type PlacedCell = TitleCell & {
 /** The cells of a sheet's title block with what stands in them; none where there is no block. */
 export const titleCells = (paper: PaperFrame, t: TitleText, facts: Facts): PlacedCell[] => {
   if (paper.titleBlock === 'none') return [];
-  const { cells, row } = TITLE_FORMS[paper.titleBlock];
+  const { cells, row, rows } = TITLE_FORMS[paper.titleBlock];
   const values = valuesOf(t, facts);
   const { title: b } = paper;
-  return cells.map((c): PlacedCell => {
+  const own = t.own ?? [];
+  const above = ownCells(own, { rows }).map((c, i) => ({
+    ...c,
+    field: undefined,
+    text: own[i]?.value ?? '',
+  }));
+  const formCells = cells.map((c) => ({ ...c, text: values[c.field] }));
+  return [...formCells, ...above].map(({ text, ...c }): PlacedCell => {
     const room = {
       x: b.x + c.from * b.w,
       y: b.y + c.row * row,
       w: (c.to - c.from) * b.w,
       h: row,
     };
-    const value = values[c.field].toUpperCase();
+    const value = text.toUpperCase();
     const fitted = fitHeight(value, room.w - 2 * PAD, c.height);
     return { ...c, room, value, fitted, isTooLong: fitted < LEAST_LETTERING };
   });
@@ -158,6 +170,7 @@ export const titleTrouble = (paper: PaperFrame, t: TitleText, facts: Facts): Fau
         ...about,
         ...says('title.too-long', { text: c.value, box: c.label, height: c.fitted.toFixed(1) }),
       })),
+    ...(t.number.includes('#') ? [{ ...about, ...says('title.open-number', { number: t.number }) }] : []),
     ...homeless.map((f) => ({ ...about, ...says('title.no-box', { what: LABELS[f] }) })),
   ];
 };
@@ -178,8 +191,7 @@ const LABELS = {
 const revisionTable = (paper: PaperFrame, rows: readonly Revision[]): Ink[] => {
   if (paper.titleBlock === 'none' || !rows.length) return [];
   const { title: b } = paper;
-  const form = TITLE_FORMS[paper.titleBlock];
-  const floor = b.y + form.row * form.rows;
+  const floor = b.y + fieldsHeight(paper);
   const columns = [0, 0.08, 0.64, 0.82] as const;
   return rows.flatMap((r, i): Ink[] => {
     const y = floor + REVISION_ROW * i;
@@ -239,10 +251,11 @@ export const titleBlock = (
     ...(row > 0 ? [straight([x, y], [x + w, y])] : []),
   ]);
   const top = b.y + high * rows;
+  const height = fieldsHeight(paper);
   const [wall, floor] = [b.x + home.from * b.w, b.y + home.row * high];
   return [
     frame,
-    stroke('title', 'frame', rectStretches({ ...b, h: high * rows })),
+    stroke('title', 'frame', rectStretches({ ...b, h: height })),
     stroke('title', 'rule', [
       ...rules,
       straight([wall, floor], [wall, top]),

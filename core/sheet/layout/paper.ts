@@ -25,6 +25,8 @@ export type PaperChoice = {
   readonly titleBlock?: TitleFormName | 'none' | undefined;
   /** what was changed since the first issue: a row above the title block each */
   readonly revisions?: readonly unknown[] | undefined;
+  /** fields of one's own, in rows above the form's */
+  readonly ownFields?: readonly unknown[] | undefined;
   /** the parts of an assembly, where they are listed: a row each above that, and one for the heading */
   readonly partsRows?: readonly unknown[] | undefined;
   readonly rules?: { readonly partsList?: true | undefined } | undefined;
@@ -64,6 +66,8 @@ const FILING = 20;
 const MARGIN = 10;
 /** A row of the revision table, mm. */
 export const REVISION_ROW = 5;
+/** So many fields of one's own stand in a row of the title block. */
+export const OWN_IN_ROW = 4;
 /** A row of the parts list, mm. */
 export const PARTS_ROW = 5.5;
 
@@ -74,6 +78,15 @@ export type PaperFrame = {
   /** the room of the title block, with the rows of revisions above it; nothing wide where there is none */
   readonly title: Rect;
   readonly titleBlock: TitleFormName | 'none';
+  /** rows above those of the form, with fields of one's own */
+  readonly ownRows: number;
+};
+
+/** How high the rows of a title block's fields are, mm: those of its form and those of one's own. */
+export const fieldsHeight = ({ titleBlock, ownRows }: Pick<PaperFrame, 'titleBlock' | 'ownRows'>): number => {
+  if (titleBlock === 'none') return 0;
+  const { row, rows } = TITLE_FORMS[titleBlock];
+  return row * (rows + ownRows);
 };
 
 /** The size of a sheet, its frame and the room of its title block; mm, origin lower left. */
@@ -84,12 +97,13 @@ export const paperFrame = (choice: PaperChoice): PaperFrame => {
   const form = titleBlock === 'none' ? undefined : TITLE_FORMS[titleBlock];
   const w = form ? Math.min(form.width ?? frame.w, frame.w) : 0;
   const parts = choice.rules?.partsList ? (choice.partsRows?.length ?? 0) : 0;
+  const ownRows = Math.ceil((choice.ownFields?.length ?? 0) / OWN_IN_ROW);
   const h = form
-    ? form.row * form.rows +
+    ? fieldsHeight({ titleBlock, ownRows }) +
       REVISION_ROW * (choice.revisions?.length ?? 0) +
       (parts ? PARTS_ROW * (parts + 1) : 0)
     : 0;
-  return { width, height, frame, title: { x: frame.x + frame.w - w, y: frame.y, w, h }, titleBlock };
+  return { width, height, frame, title: { x: frame.x + frame.w - w, y: frame.y, w, h }, titleBlock, ownRows };
 };
 
 /** Standard scales (ISO 5455), from large to small: paper length over part length. */

@@ -3,7 +3,7 @@ import type { Drawing } from '../../../../core/drawing/drawing.ts';
 import { SHEET_EXPORTS } from '../../../../formats/exports.ts';
 import { type JobSheet, jobArchive } from '../../../../formats/jobArchive.ts';
 import { compute } from '../../../../server/compute.ts';
-import { file, fileName, letteringFont, sheetTitle } from '../../fileReply.ts';
+import { file, fileName, letteringFont, SHEET_LIST, sheetTitle } from '../../fileReply.ts';
 import { namedDrawings } from '../../namedDrawings.ts';
 import { Refused, refusedFaults, reply } from '../../reply.ts';
 
@@ -14,9 +14,16 @@ export const GET = (request: Request) =>
   reply(async () => {
     const drawings = await namedDrawings(request);
     const lettering = await letteringFont();
-    const made = async (as: JobFile, of: readonly Drawing[]) => {
+    const made = async (as: JobFile, of: readonly Drawing[], list?: string) => {
       const titles = of.map(sheetTitle);
-      const done = await compute({ kind: 'file', as, drawings: of, title: titles.join(', '), lettering });
+      const done = await compute({
+        kind: 'file',
+        as,
+        drawings: of,
+        title: titles.join(', '),
+        lettering,
+        list,
+      });
       if (done.ok) return done;
       throw new Refused(
         422,
@@ -45,7 +52,7 @@ export const GET = (request: Request) =>
       );
       sheets.push({ drawing, scale, files });
     }
-    const all = await made('pdf', drawings);
+    const all = await made('pdf', drawings, SHEET_LIST);
     const date = new Date(Math.max(...drawings.map((d) => dayOf(d.date).getTime())));
     const zip = jobArchive(sheets, all.content as Uint8Array, date);
     const [first] = drawings.map(sheetTitle);

@@ -1,12 +1,12 @@
 import { compute } from '../../../../server/compute.ts';
-import { file, fileName, letteringFont, sheetTitle } from '../../fileReply.ts';
+import { file, fileName, letteringFont, SHEET_LIST, sheetTitle } from '../../fileReply.ts';
 import { namedDrawings } from '../../namedDrawings.ts';
 import { printHow } from '../../printHow.ts';
 import { Refused, refusedFaults, reply } from '../../reply.ts';
 
 export const dynamic = 'force-dynamic';
 
-/** Several stored drawings as one PDF, a sheet each in the order they are named: ?id=...&id=... */
+/** Several stored drawings as one PDF, a sheet each in the order they are named, after a list of them where asked: ?id=...&id=...&list */
 export const GET = (request: Request) =>
   reply(async () => {
     const query = new URL(request.url).searchParams;
@@ -18,6 +18,7 @@ export const GET = (request: Request) =>
       as: 'pdf',
       drawings,
       title,
+      ...(query.has('list') && { list: SHEET_LIST }),
       lettering: await letteringFont(),
       how: await printHow(query),
     });
