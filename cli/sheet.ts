@@ -70,8 +70,8 @@ const dimensioned = (desk: Desk, drawing: Drawing): Drawing => {
   const books = desk.books(drawing);
   if (!books) return drawing;
   const scheme = drawing.dimensions?.scheme ?? 'base';
-  const list = proposedDimensions(books, scheme, drawing.dimensions?.list ?? []);
-  const whole = { ...drawing, dimensions: { scheme, list } };
+  const list = proposedDimensions(books, scheme, drawing.dimensions?.list ?? [], drawing.dimensions?.bases);
+  const whole = { ...drawing, dimensions: { ...drawing.dimensions, scheme, list } };
   return { ...whole, setup: { ...whole.setup, ...desk.openGaps(whole) } };
 };
 

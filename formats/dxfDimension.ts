@@ -39,7 +39,8 @@ export const linearEntities = (sheet: Sheet): Map<string, LinearEntity> => {
     const angle = d.side === 'below' || d.side === 'above' ? 0 : 90;
     // a dimension whose arrows point inwards has a line that runs on: what it measures lies between its arrows
     const tips = d.drawn.arrows.map((a) => a.tip);
-    const [a, b] = tips.length === 2 ? (tips as [Vec2, Vec2]) : line;
+    const counted = d.drawn.zero ? [d.drawn.zero.at, ...tips] : tips;
+    const [a, b] = counted.length === 2 ? (counted as [Vec2, Vec2]) : line;
     /** Where the extension line to an end begins; the end itself where it has none. */
     const foot = (end: Vec2): Vec2 => {
       const along = angle === 0 ? 0 : 1;

@@ -44,8 +44,8 @@ export const dimensionProposal = (
 ): DimensionProposal | undefined => {
   const books = desk.books(d);
   if (!books) return undefined;
-  const list = proposedDimensions(books, scheme, rest ? (d.dimensions?.list ?? []) : []);
-  return { list, distances: desk.openGaps({ ...d, dimensions: { scheme, list } }) };
+  const list = proposedDimensions(books, scheme, rest ? (d.dimensions?.list ?? []) : [], d.dimensions?.bases);
+  return { list, distances: desk.openGaps({ ...d, dimensions: { ...d.dimensions, scheme, list } }) };
 };
 
 /** What a size adds up to at worst, in words with its value; nothing where the drawing cannot be drawn. */

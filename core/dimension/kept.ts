@@ -58,6 +58,8 @@ export type KeptDimension = z.infer<typeof keptSchema>;
 export const dimensionsSchema = z.strictObject({
   /** from where the lengths are measured when dimensions are proposed */
   scheme: z.enum(['base', 'chain', 'symmetry']),
+  /** what lengths along each axis are counted from, by its key; the face at the low end where missing */
+  bases: z.strictObject({ x: key, y: key, z: key }).partial().optional(),
   list: z.array(keptSchema).max(400),
 });
 

@@ -1,4 +1,5 @@
 import { facesOfMeeting, featureOfFace, readFaceKey } from '../naming/keys.ts';
+import { AXIS_LETTERS, type Bases } from './bases.ts';
 import {
   type DimensionBooks,
   faceOfAllCopies,
@@ -160,21 +161,28 @@ const shownRows = (books: DimensionBooks): readonly (OpenSize & { readonly row: 
   return out;
 };
 
-/** The stations of an axis in the order in which a scheme ties them: faces and axes first, then corners. */
+/** The stations of an axis in the order in which a scheme ties them: faces and axes first, then corners. @param base chosen to count from */
 const linearTies = (
   stations: readonly Station[],
   scheme: Scheme,
   pairs: readonly (readonly [Station, Station])[],
+  base: string | undefined,
 ): Tie[] => {
   const solid = stations.filter((s) => s.kind !== 'corner');
   const faces = stations.filter((s) => s.kind === 'face');
-  const datum = faces[0] ?? solid[0] ?? stations[0];
-  if (!datum) return [];
+  const chosen = base === undefined ? undefined : stations.find((s) => s.of.includes(base));
+  const low = faces[0] ?? solid[0] ?? stations[0];
+  const datum = chosen ?? low;
+  if (!datum || !low) return [];
   const ties: Tie[] = [];
   const last = faces.at(-1);
-  if (last && last !== datum) ties.push({ kind: 'linear', from: datum, to: last });
+  // the overall size, counted from the base where that is one of its ends
+  if (last && last !== low)
+    ties.push(
+      datum === last ? { kind: 'linear', from: last, to: low } : { kind: 'linear', from: low, to: last },
+    );
   if (scheme === 'symmetry') for (const [from, to] of pairs) ties.push({ kind: 'linear', from, to });
-  const others = solid.filter((s) => s !== datum && s !== last);
+  const others = solid.filter((s) => s !== datum && (s !== last || datum !== low));
   if (scheme === 'chain')
     for (const [i, s] of solid.entries()) {
       const before = solid[i - 1];
@@ -211,7 +219,7 @@ const turnedByAngle = (books: DimensionBooks): ReadonlySet<string> =>
   );
 
 /** All dimensions that may be proposed, those that a drafter would take first before the others. */
-const candidates = (books: DimensionBooks, scheme: Scheme): Tie[] => {
+const candidates = (books: DimensionBooks, scheme: Scheme, bases: Bases): Tie[] => {
   const sizes = (what: SizeKey['what']): Tie[] =>
     books.sizes.flatMap((size): Tie[] => (size.what === what ? [{ kind: 'size', size }] : []));
   const linear = ([0, 1, 2] as const).flatMap((axis) =>
@@ -219,6 +227,7 @@ const candidates = (books: DimensionBooks, scheme: Scheme): Tie[] => {
       books.stations.filter((s) => s.axis === axis),
       scheme,
       symmetryOf(books, axis)?.pairs ?? [],
+      bases[AXIS_LETTERS[axis]],
     ),
   );
   const turned = turnedByAngle(books);
@@ -293,6 +302,7 @@ export const relationsOfScheme = (books: DimensionBooks, scheme: Scheme): readon
  * Proposes the dimensions of a part: each candidate in the order of preference is taken if it tells something that those before it and the
  * relations shown do not. So the set is enough where the candidates are, and none follows from others.
  * @param given dimensions that stand already: only what they leave open is proposed
+ * @param bases what lengths are counted from
  * @param later faces that are measured to where nothing else gives the size, such as the floor of a hole whose depth stands in its note
  */
 export const propose = (
@@ -300,13 +310,14 @@ export const propose = (
   scheme: Scheme,
   given: readonly Tie[] = [],
   later: ReadonlySet<string> = new Set(),
+  bases: Bases = {},
 ): Proposal => {
   const telling = tellingRelations(books, [...books.relations, ...relationsOfScheme(books, scheme)]);
   const span = knownFrom(telling);
   for (const t of given) span.add(rowOfTie(books, t));
   const isLater = (t: Tie): boolean =>
     t.kind === 'linear' && [t.from, t.to].some((s) => later.has(s.of[0] as string));
-  const all = candidates(books, scheme);
+  const all = candidates(books, scheme, bases);
   const ties = [...all.filter((t) => !isLater(t)), ...all.filter(isLater)].filter((t) =>
     span.add(rowOfTie(books, t)),
   );

@@ -191,7 +191,7 @@ export const openDesk = (): Desk => {
       numbered,
       viewIn,
       (frame) => auxiliaryOf(known, frame),
-      dimensionsOnSheet(d.dimensions?.list, () => booksOf(d, known)),
+      dimensionsOnSheet(d, () => booksOf(d, known)),
     );
     yield undefined;
     const rows = known.points.map((p) => ({
@@ -239,7 +239,7 @@ export const openDesk = (): Desk => {
     const worked = work(d);
     const known = build(d);
     if (!worked.ok || !('part' in known)) return undefined;
-    const lay = dimensionsOnSheet(d.dimensions?.list, () => booksOf(d, known));
+    const lay = dimensionsOnSheet(d, () => booksOf(d, known));
     const { sheet } = worked;
     const viewIn = (name: ViewName): View =>
       sheet.views.find((v) => v.name === name)?.view ?? plainViews(known)(name);
@@ -250,7 +250,7 @@ export const openDesk = (): Desk => {
     const known = build(d);
     if (!worked.ok || !('part' in known)) return undefined;
     const { part: built, sheet } = worked;
-    const lay = dimensionsOnSheet(d.dimensions?.list, () => booksOf(d, known));
+    const lay = dimensionsOnSheet(d, () => booksOf(d, known));
     const load = loadOf(
       built,
       sheet.sections,

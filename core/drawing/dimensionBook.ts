@@ -1,3 +1,4 @@
+import { AXIS_LETTERS, type Bases } from '../dimension/bases.ts';
 import type { DimensionBooks, Station } from '../dimension/books.ts';
 import { stationNow } from '../dimension/books.ts';
 import { holeNotes } from '../dimension/holeNotes.ts';
@@ -42,6 +43,8 @@ export type StationShown = {
   readonly words: string;
   /** whether the dimensions and what the drawing shows say where it stands */
   readonly isKnown: boolean;
+  /** lengths are counted from it */
+  readonly isBase: boolean;
 };
 /** A dimension between two stations of an account, by their numbers. */
 export type LinkShown = {
@@ -323,6 +326,11 @@ export const dimensionBook = (
     const own = books.stations.filter((s) => s.axis === axis);
     const [first] = own;
     const low = first?.at ?? 0;
+    const base = d.dimensions?.bases?.[AXIS_LETTERS[axis]];
+    const counted =
+      own.find((s) => base !== undefined && s.of.includes(base)) ??
+      own.find((s) => s.kind === 'face') ??
+      first;
     const numberOf = (at: number | undefined): number =>
       own.findIndex((s) => at !== undefined && Math.abs(s.at - at) <= near);
     return {
@@ -333,6 +341,7 @@ export const dimensionBook = (
         label: labelOf(s, i, own.length, ofFiles),
         words: stationWords(s),
         isKnown: s === first || isKnown({ kind: 'linear', from: first as Station, to: s }),
+        isBase: s === counted,
       })),
       links: kept.flatMap((k): LinkShown[] => {
         const tie = ties.get(k.id);
@@ -354,7 +363,7 @@ export const dimensionBook = (
     };
   });
   // what a drafter would add comes before what merely is open
-  const rest = propose(books, scheme, countedTies);
+  const rest = propose(books, scheme, countedTies, new Set(), d.dimensions?.bases);
   const offers = [...rest.ties.map((tie) => ({ tie, words: tieWords(tie) })), ...rest.audit.missing];
   return {
     rows,
@@ -378,11 +387,13 @@ const goneWords = (t: Tied): string =>
 /**
  * The dimensions that a scheme proposes for a drawing.
  * @param given those that stay; what they leave open is added
+ * @param bases what lengths are counted from
  */
 export const proposedDimensions = (
   books: DimensionBooks,
   scheme: Scheme,
   given: readonly KeptDimension[],
+  bases: Bases = {},
 ): KeptDimension[] => {
   const there = given.flatMap((k) =>
     k.reference ? [] : [k.tied, ...(k.joined ?? [])].flatMap((t) => tieNow(books, t) ?? []),
@@ -413,7 +424,7 @@ export const proposedDimensions = (
   const floors = new Set(
     list.flatMap((k) => (k.joined ?? []).flatMap((t) => (t.kind === 'linear' ? [t.to] : []))),
   );
-  for (const tie of propose(books, scheme, there, floors).ties)
+  for (const tie of propose(books, scheme, there, floors, bases).ties)
     list.push({ id: freeDimension(list), tied: tiedBy(tie) });
   return list;
 };

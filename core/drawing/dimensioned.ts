@@ -5,6 +5,7 @@ import { tieNow } from '../dimension/tieNow.ts';
 import type { Wanted } from '../sheet/dimensions/laid.ts';
 import { layOut } from '../sheet/dimensions/layOut.ts';
 import type { LayDimensions } from '../sheet/dimensions/sheetDimensions.ts';
+import type { Drawing } from './drawing.ts';
 
 /** A kept dimension as the sheet wants it; nothing where its faces are gone. */
 const wantedOf = (books: DimensionBooks, d: KeptDimension): Wanted | undefined => {
@@ -27,12 +28,13 @@ const wantedOf = (books: DimensionBooks, d: KeptDimension): Wanted | undefined =
 
 /** How the dimensions of a drawing are laid out on its sheet; nothing where it has none. */
 export const dimensionsOnSheet = (
-  kept: readonly KeptDimension[] | undefined,
+  { dimensions, setup }: Pick<Drawing, 'dimensions' | 'setup'>,
   books: () => DimensionBooks | undefined,
 ): LayDimensions | undefined => {
+  const kept = dimensions?.list;
   if (!kept?.length) return undefined;
   const own = books();
   if (!own) return undefined;
   const wanted = kept.flatMap((d) => wantedOf(own, d) ?? []);
-  return (views, k, around) => layOut(own, wanted, views, k, around);
+  return (views, k, around) => layOut(own, wanted, views, k, around, setup.rules.lengths ?? 'stacked');
 };

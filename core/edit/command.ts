@@ -1,3 +1,4 @@
+import type { Bases } from '../dimension/bases.ts';
 import type { KeptDimension, Tied } from '../dimension/kept.ts';
 import type { Scheme } from '../dimension/propose.ts';
 import type { Drawing } from '../drawing/drawing.ts';
@@ -175,6 +176,8 @@ export type DimensionCommand =
       readonly type: 'setDimensions';
       readonly list: readonly KeptDimension[];
       readonly scheme: Scheme;
+      /** what lengths are counted from; as before where missing */
+      readonly bases?: Bases | undefined;
       /** how far apart the views are to stand for them, where that changes */
       readonly distances?: Distances | undefined;
       readonly label: string;

@@ -1,3 +1,4 @@
+import type { Bases } from '../dimension/bases.ts';
 import { freeDimension, type KeptDimension, sameTied, type Tied } from '../dimension/kept.ts';
 import type { Scheme } from '../dimension/propose.ts';
 import type { Drawing } from '../drawing/drawing.ts';
@@ -6,10 +7,21 @@ import { says } from '../number/faultWords.ts';
 import type { DimensionCommand, Edited } from './command.ts';
 import { gone, withChange } from './place.ts';
 
-const withList = (d: Drawing, list: readonly KeptDimension[], scheme?: Scheme): Drawing => {
+const withList = (d: Drawing, list: readonly KeptDimension[], scheme?: Scheme, bases?: Bases): Drawing => {
   const { dimensions, ...others } = d;
   const next = scheme ?? dimensions?.scheme ?? 'base';
-  return list.length || next !== 'base' ? { ...d, dimensions: { scheme: next, list: [...list] } } : others;
+  const chosen = Object.entries(bases ?? dimensions?.bases ?? {}).filter(([, key]) => key !== undefined);
+  const isUsual = !list.length && next === 'base' && !chosen.length;
+  return isUsual
+    ? others
+    : {
+        ...d,
+        dimensions: {
+          scheme: next,
+          ...(chosen.length && { bases: Object.fromEntries(chosen) }),
+          list: [...list],
+        },
+      };
 };
 
 /**
@@ -24,7 +36,7 @@ export const applyDimensionCommand = (d: Drawing, c: DimensionCommand): Edited =
   switch (c.type) {
     case 'setDimensions':
       return {
-        drawing: { ...withList(d, c.list, c.scheme), setup: { ...d.setup, ...c.distances } },
+        drawing: { ...withList(d, c.list, c.scheme, c.bases), setup: { ...d.setup, ...c.distances } },
         label: c.label,
       };
     case 'addDimension': {

@@ -135,6 +135,8 @@ export const setupSchema = z
       balloons: z.literal(true).optional(),
       /** how dimension lines end; in arrows where missing */
       lineEnds: z.enum(['ticks', 'dots']).optional(),
+      /** lengths from one base stand on one line from a zero mark; each on a line of its own where missing */
+      lengths: z.literal('running').optional(),
       /** what the views are called on the sheet; front, top and left view where missing */
       names: z.enum(['views', 'elevations', 'sides']).optional(),
       /** the side that the first of them faces; left where missing */

@@ -13,6 +13,8 @@ const HALF = ARROW * Math.tan((7.5 * Math.PI) / 180);
 const TICK = 1.5;
 const DOT = 0.6;
 const DOT_SIDES = 12;
+/** The radius of the ring at a zero mark, mm. */
+const ZERO = 1.2;
 
 const endInk = ({ tip, along }: Arrow, ends: LineEnds, more: object): Ink => {
   const fill = (points: readonly Vec2[]): FillInk => ({ kind: 'fill', layer: 'dimensions', points, ...more });
@@ -38,7 +40,10 @@ const endInk = ({ tip, along }: Arrow, ends: LineEnds, more: object): Ink => {
   return fill([tip, along2(back, across, HALF), along2(back, across, -HALF)]);
 };
 
-const arcOf = ({ radius, from, to }: NonNullable<Laid['drawn']['arc']>, centre: Vec2): Stretch => ({
+const arcOf = (
+  { radius, from, to }: Pick<NonNullable<Laid['drawn']['arc']>, 'radius' | 'from' | 'to'>,
+  centre: Vec2,
+): Stretch => ({
   curve: { type: 'conic', c: centre, major: [radius, 0], minor: [0, radius], round: true },
   from,
   to,
@@ -52,7 +57,7 @@ export const dimensionInk = (d: Laid, id: string, home: PlacedView, ends: LineEn
   // as it is laid out the part's origin is the view's
   const origin = onPaper(home.toPaper, [0, 0]);
   const place = ([x, y]: Vec2): Vec2 => [origin[0] + x, origin[1] + y];
-  const { line, arc, extension, shelf, arrows, text } = d.drawn;
+  const { line, arc, extension, shelf, arrows, zero, text } = d.drawn;
   const run = ([a, b]: Line) => straight(place(a), place(b));
   const more = { view: home.name, dimension: id };
   const figure: TextInk = {
@@ -70,6 +75,16 @@ export const dimensionInk = (d: Laid, id: string, home: PlacedView, ends: LineEn
   return [
     ...(extension.length ? [stroke('dimensions', 'dimension', extension.map(run), more)] : []),
     ...(line ? [stroke('dimensions', 'dimension', [run(line), ...(shelf ? [run(shelf)] : [])], more)] : []),
+    ...(zero?.isDrawn
+      ? [
+          stroke(
+            'dimensions',
+            'dimension',
+            [arcOf({ radius: ZERO, from: 0, to: 2 * Math.PI }, place(zero.at))],
+            more,
+          ),
+        ]
+      : []),
     ...(arc ? [stroke('dimensions', 'dimension', [arcOf(arc, place(arc.centre))], more)] : []),
     ...arrows.map((a) => endInk({ tip: place(a.tip), along: a.along }, school, more)),
     figure,

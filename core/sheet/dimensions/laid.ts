@@ -53,6 +53,8 @@ export type Drawn = {
   /** the line beneath a note's figure */
   readonly shelf?: Line;
   readonly arrows: readonly Arrow[];
+  /** the zero mark from which it is counted on a line with others; drawn with one of them */
+  readonly zero?: { readonly at: Vec2; readonly isDrawn: boolean };
   /** `at`: where the figure begins on its base line; angle: degrees, turned against the clock */
   readonly text: { readonly at: Vec2; readonly angle: number; readonly box: Box };
 };
@@ -72,6 +74,24 @@ export type Laid = {
   readonly text: string;
   readonly drawn: Drawn;
 };
+
+/** A linear dimension on its way into a lane. Paper mm. */
+export type Linear = {
+  readonly wanted: Wanted;
+  /** the lesser and the greater end along its direction */
+  readonly lo: number;
+  readonly hi: number;
+  /** the end that it is counted from; nothing for a diameter */
+  readonly zero?: number;
+  /** where the extension lines begin at both ends, away from the direction: the least and the most that the feature reaches */
+  readonly reach: readonly [readonly [number, number], readonly [number, number]];
+  readonly count: number;
+  readonly value: number;
+  readonly text: string;
+};
+
+/** How lengths from one base are written: each on a line of its own, or all on one line from a zero mark. */
+export type LengthLines = 'stacked' | 'running';
 
 export type Views = ReadonlyMap<ViewName, View>;
 /** The part's box in a view, and how far beyond it there is room on each side before the next view, paper mm. */

@@ -11,27 +11,16 @@ import {
   FIRST,
   isLevel,
   type Laid,
+  type LengthLines,
   type Line,
+  type Linear,
   NEXT,
   OFF,
   PAST,
   passes,
   type Side,
-  type Wanted,
 } from './laid.ts';
-
-/** A linear dimension on its way into a lane. Paper mm. */
-export type Linear = {
-  readonly wanted: Wanted;
-  /** the lesser and the greater end along its direction */
-  readonly lo: number;
-  readonly hi: number;
-  /** where the extension lines begin at both ends, away from the direction: the least and the most that the feature reaches */
-  readonly reach: readonly [readonly [number, number], readonly [number, number]];
-  readonly count: number;
-  readonly value: number;
-  readonly text: string;
-};
+import { lanesOfRun, layRun, runsOf } from './running.ts';
 
 /** A dimension line runs so far past its ends where the arrows stand outside, mm. */
 const OUTSIDE = 5;
@@ -141,6 +130,7 @@ const LANES = 12;
  * @param box of the view's lines, paper mm
  * @param taken what stands beside the view
  * @param standing those on its other sides
+ * @param lines whether those from one base run on one line
  */
 export const layAlong = (
   view: ViewName,
@@ -149,6 +139,7 @@ export const layAlong = (
   taken: Box,
   list: readonly Linear[],
   standing: readonly Laid[],
+  lines: LengthLines,
 ): Laid[] => {
   const out = side === 'below' || side === 'left' ? -1 : 1;
   const i = ({ left: 0, below: 1, right: 2, above: 3 } as const)[side];
@@ -158,7 +149,26 @@ export const layAlong = (
   const edge = box[i] + out * Math.max(0, past > 0 ? past + inner + OFF - FIRST : 0);
   const lanes: (readonly [number, number])[][] = [];
   const laid: Laid[] = [];
-  for (const l of list.toSorted((a, b) => a.hi - a.lo - (b.hi - b.lo))) {
+  const isClear = (d: Laid): boolean => ![...standing, ...laid].some((other) => inTheWay(d, other));
+  const runs = lines === 'running' ? runsOf(list) : [];
+  for (const run of runs) {
+    const byHand = Math.max(...run.list.map((l) => l.wanted.out ?? 0));
+    const first = lanes.length + byHand;
+    const tried = Array.from({ length: LANES }, (_, i) => layRun(view, side, edge, out, first + i, run));
+    const lane = Math.max(
+      0,
+      tried.findIndex((all) => all.every(isClear)),
+    );
+    const own = tried[lane] as Laid[];
+    const away = edge + out * (FIRST + NEXT * (first + lane));
+    // what is longer stands outside the figures of the run
+    const span = [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY] as const;
+    while (lanes.length < first + lane + lanesOfRun(own, side, away)) lanes.push([]);
+    for (let i = first + lane; i < lanes.length; i++) lanes[i]?.push(span);
+    laid.push(...own);
+  }
+  const stacked = list.filter((l) => !runs.some((r) => r.list.includes(l)));
+  for (const l of stacked.toSorted((a, b) => a.hi - a.lo - (b.hi - b.lo))) {
     // those of dimensions further out pass through this one's lane
     const passing = list.filter((x) => x !== l && x.hi - x.lo >= l.hi - l.lo).flatMap((x) => [x.lo, x.hi]);
     const ends = [l.lo, l.hi];
@@ -171,7 +181,7 @@ export const layAlong = (
     const within = lanes.map((lane) => lane.some((x) => x[0] < span[1] + 1 && span[0] - 1 < x[1]));
     const nearest = within.lastIndexOf(true) + 1 + (l.wanted.out ?? 0);
     const tried = Array.from({ length: LANES }, (_, i) => inLane(view, side, edge, out, nearest + i, l, fit));
-    const clear = tried.findIndex((d) => ![...standing, ...laid].some((other) => inTheWay(d, other)));
+    const clear = tried.findIndex(isClear);
     const lane = nearest + Math.max(0, clear);
     while (lanes.length <= lane) lanes.push([]);
     lanes[lane]?.push(span);

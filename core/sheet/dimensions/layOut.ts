@@ -16,6 +16,8 @@ import {
   isInRoom,
   isLevel,
   type Laid,
+  type LengthLines,
+  type Linear,
   OPEN,
   type RoomRound,
   roomOf,
@@ -24,7 +26,7 @@ import {
   type Views,
   type Wanted,
 } from './laid.ts';
-import { type Linear, layAlong, sideOf } from './lanes.ts';
+import { layAlong, sideOf } from './lanes.ts';
 import { isLessThanHalf, layNotes, type Note } from './notes.ts';
 import { linesWhereMeet, reachAt, wayIn } from './reach.ts';
 
@@ -84,6 +86,7 @@ const linearIn = (
     along: way.k,
     linear: {
       wanted,
+      zero: (stationNow(tie.from, books.surfaces) ?? tie.from.at) * way.sign * k,
       lo: ends[0].on,
       hi: ends[1].on,
       reach: [ends[0].reach, ends[1].reach],
@@ -196,6 +199,7 @@ const layView = (
   views: Views,
   k: number,
   around: Around,
+  lines: LengthLines,
 ): Laid[] => {
   const view = views.get(name) as View;
   const box = boxOf(view, k);
@@ -219,7 +223,7 @@ const layView = (
   const clear = around.taken.get(name) ?? box;
   const room = around.room.get(name);
   const here = layWithin(bySide, room, (side, list, standing) =>
-    layAlong(name, side, box, clear, list, standing),
+    layAlong(name, side, box, clear, list, standing, lines),
   );
   const angles = layAngles(books, name, view, k, notes, here, room);
   here.push(...angles.laid);
@@ -244,6 +248,7 @@ const movedOn = (homes: readonly Homed[], laid: readonly Laid[], around: Around)
  * that shows it.
  * @param k paper mm to a part unit
  * @param around what else stands beside the views, and how much room there is
+ * @param lines how lengths from one base are written
  */
 export const layOut = (
   books: DimensionBooks,
@@ -251,6 +256,7 @@ export const layOut = (
   views: Views,
   k: number,
   around: Around = OPEN,
+  lines: LengthLines = 'stacked',
 ): LaidOut => {
   let homes = wanted.map((w): Homed => {
     const able = w.view && views.has(w.view) ? [w.view] : homesOf(books, w.tie, views).views;
@@ -265,6 +271,7 @@ export const layOut = (
         views,
         k,
         around,
+        lines,
       ),
     );
   let laid = layAll();

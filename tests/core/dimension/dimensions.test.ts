@@ -83,6 +83,33 @@ const open = (file: PartFile) => {
   return books;
 };
 
+describe("a base of one's own", () => {
+  const books = open(bracket());
+  const keysOf = (t: { from: { of: readonly string[] }; to: { of: readonly string[] } }) => [
+    t.from.of,
+    t.to.of,
+  ];
+  test.each(['plate/right', 'bore/wall', 'wall/right'])(
+    'from %s: all lengths but the overall one begin there',
+    (base) => {
+      const { ties } = propose(books, 'base', [], new Set(), { x: base });
+      const lengths = ties.flatMap((t) => (t.kind === 'linear' && t.from.axis === 0 ? [t] : []));
+      const found = audit(books, ties);
+      expect([found.complete, found.redundant]).toEqual([true, []]);
+      const others = lengths.filter((t) => !keysOf(t).some((of) => of.includes(base)));
+      expect(others.length).toBeLessThanOrEqual(1);
+      // the overall one is among them, whatever the base
+      expect(lengths.some((t) => Math.abs(Math.abs(t.to.at - t.from.at) - 90) < 1e-9)).toBe(true);
+      // the other axes are counted as before
+      const depths = (all: typeof ties) => all.filter((t) => t.kind === 'linear' && t.from.axis === 1);
+      expect(depths(ties)).toEqual(depths(propose(books, 'base').ties));
+    },
+  );
+  test('a base that is gone is as if none were chosen', () => {
+    expect(propose(books, 'base', [], new Set(), { x: 'gone/left' })).toEqual(propose(books, 'base'));
+  });
+});
+
 describe('the audit', () => {
   const books = open(bracket());
   const { ties } = propose(books, 'base');

@@ -11,14 +11,18 @@ import { caseDrawings, demoDrawings } from '../../samples.ts';
 type Good = Extract<Worked, { ok: true }>;
 
 /** A drawing as its own scheme dimensions it, in the largest scale that has room. */
-const dimensioned = (d: Drawing, scheme: Scheme = 'base'): { d: Drawing; worked: Good } | undefined => {
+const dimensioned = (
+  d: Drawing,
+  scheme: Scheme = 'base',
+  rules: Partial<Drawing['setup']['rules']> = {},
+): { d: Drawing; worked: Good } | undefined => {
   const desk = openDesk();
   const books = desk.books(d);
   if (!books) return undefined;
   const list = proposedDimensions(books, scheme, []);
   const bare: Drawing = {
     ...d,
-    setup: { ...d.setup, scale: 'fit', paper: 'A2' },
+    setup: { ...d.setup, scale: 'fit', paper: 'A2', rules: { ...d.setup.rules, ...rules } },
     dimensions: { scheme, list },
   };
   const next = { ...bare, setup: { ...bare.setup, ...desk.openGaps(bare) } };
@@ -41,6 +45,37 @@ describe('a dimensioned sheet', () => {
       expect(sheet.dimensions.laid).toHaveLength(made.d.dimensions?.list.length ?? 0);
       expect(sheet.findings).toEqual([]);
       expect(strikes(made)).toEqual([]);
+    },
+  );
+  test.each([...demoDrawings(), ...caseDrawings()])(
+    '%s, lengths on one line from zero: the same sizes, each at its place, and nothing struck out',
+    (_name, d) => {
+      const [stacked, running] = [dimensioned(d), dimensioned(d, 'base', { lengths: 'running' })];
+      if (!stacked || !running) throw new Error('not drawn');
+      const { laid, unplaced } = running.worked.sheet.dimensions;
+      expect(unplaced).toEqual([]);
+      const texts = (m: typeof running) => m.worked.sheet.dimensions.laid.map((l) => l.text).sort();
+      expect(texts(running)).toEqual(texts(stacked));
+      expect(strikes(running)).toEqual([]);
+      const { scale } = running.worked.sheet;
+      const runs = new Map<string, typeof laid>();
+      for (const l of laid) {
+        const { zero, arrows, line } = l.drawn;
+        if (!zero) continue;
+        const [tip] = (arrows[0] as (typeof arrows)[number]).tip.map((x, k) => x - (zero.at[k] as number));
+        const [, up] = (arrows[0] as (typeof arrows)[number]).tip.map((x, k) => x - (zero.at[k] as number));
+        // each is as far from the zero mark as its figure says, and one line leads there
+        expect(Math.hypot(tip ?? 0, up ?? 0)).toBeCloseTo(l.value * scale, 6);
+        expect(line?.[1]).toEqual(arrows[0]?.tip);
+        const key = JSON.stringify([l.view, l.side, zero.at]);
+        runs.set(key, [...(runs.get(key) ?? []), l]);
+      }
+      for (const run of runs.values()) {
+        expect(run.length).toBeGreaterThan(1);
+        // one ring to each sense that has places
+        const senses = new Set(run.map((l) => JSON.stringify(l.drawn.arrows[0]?.along)));
+        expect(run.filter((l) => l.drawn.zero?.isDrawn)).toHaveLength(senses.size);
+      }
     },
   );
   test('where the views stand close together, dimensions go to the outer sides', () => {

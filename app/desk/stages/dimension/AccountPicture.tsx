@@ -3,7 +3,6 @@ import type { AccountShown, StationShown } from '../../../../core/drawing/dimens
 import { ACCOUNT_INK } from '../../book/inks.ts';
 
 const LETTERS = ['W', 'D', 'H'] as const;
-const FROM = ['from the left', 'from the front', 'from the base'] as const;
 
 /** The picture's room, px: stations between the margins, links in rows above them, labels in rows below. */
 const WIDE = 304;
@@ -49,10 +48,12 @@ type Props = {
   /** the station from which a new dimension is being drawn */
   readonly from: string | undefined;
   readonly onStation: (key: string, words: string) => void;
+  /** chooses what lengths are counted from; nothing where none is */
+  readonly onBase: ((key: string, words: string) => void) | undefined;
 };
 
 /** The books of one account: its stations to scale, the dimensions as links over them; a station that nothing places is an open ring. */
-export const AccountPicture = ({ account, inHand, onTake, from, onStation }: Props) => {
+export const AccountPicture = ({ account, inHand, onTake, from, onStation, onBase }: Props) => {
   const { axis, stations, links } = account;
   const letter = LETTERS[axis];
   const ink = ACCOUNT_INK[letter];
@@ -72,8 +73,30 @@ export const AccountPicture = ({ account, inHand, onTake, from, onStation }: Pro
   return (
     <section aria-label={`Account ${letter}`} className="border-b border-rule px-5 py-1.5">
       <p className="flex items-baseline justify-between gap-2 text-[13px]">
-        <span className="shrink-0 text-second">
-          <b style={{ color: ink }}>{letter}</b> {FROM[axis]}
+        <span className="flex shrink-0 items-baseline gap-1 text-second">
+          <b style={{ color: ink }}>{letter}</b>
+          {onBase ? (
+            <label className="flex items-baseline gap-1">
+              from
+              <select
+                aria-label={`${letter} is counted from`}
+                className="max-w-[120px] truncate border-b border-rule-strong bg-transparent"
+                value={stations.find((s) => s.isBase)?.key}
+                onChange={(e) => {
+                  const to = stations.find((s) => s.key === e.target.value);
+                  if (to) onBase(to.key, to.words);
+                }}
+              >
+                {stations.map((s) => (
+                  <option key={s.key} value={s.key}>
+                    {s.label}
+                  </option>
+                ))}
+              </select>
+            </label>
+          ) : (
+            'one after the other'
+          )}
         </span>
         {loose.length ? (
           <span className="truncate text-caution">

@@ -1,5 +1,6 @@
 'use client';
 import { useEffect, useEffectEvent, useState } from 'react';
+import { AXIS_LETTERS, type Bases } from '../../../../core/dimension/bases.ts';
 import type { KeptDimension, Tied } from '../../../../core/dimension/kept.ts';
 import type { Scheme } from '../../../../core/dimension/propose.ts';
 import type { DimensionBook } from '../../../../core/drawing/dimensionBook.ts';
@@ -116,6 +117,8 @@ export const Dimension = () => {
   const scheme = useSession((s) => s.drawing.dimensions?.scheme) ?? 'base';
   const isStated = useSession((s) => s.drawing.part.bodies.length > 0);
   const ends = useSession((s) => s.drawing.setup.rules.lineEnds);
+  const bases = useSession((s) => s.drawing.dimensions?.bases);
+  const lengths = useSession((s) => s.drawing.setup.rules.lengths);
   const inHand = useView((s) => s.dimension);
   const [from, setFrom] = useState<{
     readonly key: string;
@@ -125,14 +128,26 @@ export const Dimension = () => {
   /** the line or round that was taken on the sheet first */
   const [first, setFirst] = useState<PickedOnSheet>();
   const picked = useView((s) => s.picked);
-  const propose = async (by: Scheme, rest: boolean): Promise<void> => {
-    const proposed = await engine.propose(session.state.getState().drawing, by, rest);
+  const propose = async (by: Scheme, rest: boolean, counted?: Bases, words?: string): Promise<void> => {
+    const { drawing } = session.state.getState();
+    const asked = counted
+      ? { ...drawing, dimensions: { scheme: by, list: [], ...drawing.dimensions, bases: counted } }
+      : drawing;
+    const proposed = await engine.propose(asked, by, rest);
     if (!proposed) return;
     const { list, distances } = proposed;
     const label = rest
       ? 'What was missing dimensioned'
-      : `Dimensioned, counted from ${SCHEMES.find((s) => s.value === by)?.label}`;
-    void edit({ type: 'setDimensions', list, scheme: by, distances, label });
+      : words !== undefined
+        ? `Dimensioned, ${words}`
+        : `Dimensioned, counted from ${SCHEMES.find((s) => s.value === by)?.label}`;
+    void edit({ type: 'setDimensions', list, scheme: by, bases: counted, distances, label });
+  };
+  const countFrom = (axis: 0 | 1 | 2, key: string, words: string): void => {
+    const next = { ...bases, [AXIS_LETTERS[axis]]: key };
+    const label = `${'WDH'[axis]} counted from ${words}`;
+    if (kept.length) void propose(scheme, false, next, label);
+    else void edit({ type: 'setDimensions', list: [], scheme, bases: next, label });
   };
   const add = (tied: Tied, words: string): void => void edit({ type: 'addDimension', tied, words });
   const tie = (axis: 0 | 1 | 2, a: Ended, b: Ended): void => {
@@ -300,6 +315,7 @@ export const Dimension = () => {
               onTake={(id) => view.takeDimension(inHand === id ? undefined : id)}
               from={from?.axis === a.axis ? from.key : undefined}
               onStation={(key, words) => point(a.axis, key, words)}
+              onBase={scheme === 'chain' ? undefined : (key, words) => countFrom(a.axis, key, words)}
             />
           ))}
           {kept.length > 0 && <Rings book={book} />}
@@ -330,6 +346,26 @@ export const Dimension = () => {
             </section>
           )}
         </>
+      )}
+      {kept.length > 0 && scheme === 'base' && (
+        <Row label="Lengths">
+          <Choice
+            name="Lengths from one base"
+            value={lengths ?? 'stacked'}
+            options={[
+              { value: 'stacked', label: 'a line each' },
+              { value: 'running', label: 'one line from zero' },
+            ]}
+            onChange={(to) =>
+              void edit(
+                setRules(
+                  { lengths: to === 'running' ? 'running' : undefined },
+                  to === 'running' ? 'Lengths on one line from zero' : 'Lengths on a line each',
+                ),
+              )
+            }
+          />
+        </Row>
       )}
       {kept.length > 0 && (
         <Row label="Lines end in">
