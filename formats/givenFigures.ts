@@ -4,10 +4,10 @@ import DxfParser, {
   type IMtextEntity,
   type ITextEntity,
 } from 'dxf-parser';
-import type { Vec2 } from '../core/geometry/vec.ts';
+import { along2, dot2, sub2, type Vec2 } from '../core/geometry/vec.ts';
 import type { GivenFigure } from '../core/mark/givenFigure.ts';
 
-/** The figures of a file, and how many dimensions there are of kinds that are not read: aslant ones, ordinates. */
+/** The figures of a file, and how many dimensions there are of kinds that are not read: ordinates. */
 export type GivenFigures = { readonly figures: readonly GivenFigure[]; readonly unread: number };
 
 /** Letters as they are meant: DXF writes signs by codes, and runs of MTEXT between braces. */
@@ -25,28 +25,33 @@ const lettersOf = (text: string): string =>
 const flat = (p: { readonly x: number; readonly y: number }): Vec2 => [p.x, p.y];
 /** Letters that hold a size of a round or an angle. */
 const SIZED = /[⌀∅Øø]\s*\d|(^|\s)S?R\s*\d|\d\s*°/u;
-/** A layer of dimensions by its name, and letters that are a figure alone: the size of an edge that runs aslant. */
-const OF_DIMENSIONS = /dim|size|mass/i;
+/** The names of layers and groups that hold dimensions. */
+export const OF_DIMENSIONS = /dim|size|mass/i;
+/** Letters that are a figure alone: the size of an edge that runs aslant. */
 const BARE = /^\(?(\d+\s*x\s+)?\d[\d./ ]*\)?$/;
 /** Degrees from level or upright within which a dimension is so. */
 const SQUARE = 0.01;
+
+/** A dimension along a line at an angle, degrees: between the feet of its extension lines, which may reach differently far. */
+export const measuredFigure = (text: string, from: Vec2, to: Vec2, angle: number, at: Vec2): GivenFigure => {
+  const turn = ((angle % 180) + 180) % 180;
+  const along = turn < SQUARE || turn > 180 - SQUARE ? 0 : Math.abs(turn - 90) < SQUARE ? 1 : undefined;
+  if (along !== undefined) return { kind: 'distance', text, from, to, along, at };
+  const d: Vec2 = [Math.cos((angle * Math.PI) / 180), Math.sin((angle * Math.PI) / 180)];
+  const far = dot2(sub2(to, from), d);
+  return { kind: 'aslant', text, from, to: along2(from, d, far), at };
+};
+
+/** Letters that stand for a size: of a round or an angle, or a bare figure among dimensions. */
+export const figureOfLetters = (text: string, at: Vec2, isOfDimensions: boolean): GivenFigure | undefined =>
+  SIZED.test(text) || (isOfDimensions && BARE.test(text)) ? { kind: 'note', text, at } : undefined;
 
 const distance = (d: IDimensionEntity): GivenFigure | undefined => {
   const [p, q, at] = [d.linearOrAngularPoint1, d.linearOrAngularPoint2, d.middleOfText ?? d.anchorPoint];
   if (!p || !q || !at) return undefined;
   const isAligned = (d.dimensionType & 7) === 1;
   const angle = isAligned ? (Math.atan2(q.y - p.y, q.x - p.x) * 180) / Math.PI : (d.angle ?? 0);
-  const turn = ((angle % 180) + 180) % 180;
-  const along = turn < SQUARE || turn > 180 - SQUARE ? 0 : Math.abs(turn - 90) < SQUARE ? 1 : undefined;
-  if (along === undefined) return undefined;
-  return {
-    kind: 'distance',
-    text: lettersOf(d.text ?? '') || '<>',
-    from: flat(p),
-    to: flat(q),
-    along,
-    at: flat(at),
-  };
+  return measuredFigure(lettersOf(d.text ?? '') || '<>', flat(p), flat(q), angle, flat(at));
 };
 
 /** Types of dimension entities. Source: the DXF reference, group 70 of DIMENSION. */
@@ -60,8 +65,7 @@ const figureOf = (e: IEntity): GivenFigure | 'unread' | undefined => {
   if (e.type === 'TEXT' || e.type === 'MTEXT') {
     const text = lettersOf((e as ITextEntity | IMtextEntity).text ?? '');
     const at = (e as ITextEntity).startPoint ?? (e as IMtextEntity).position;
-    const isFigure = SIZED.test(text) || (OF_DIMENSIONS.test(e.layer ?? '') && BARE.test(text));
-    return at && isFigure ? { kind: 'note', text, at: flat(at) } : undefined;
+    return at && figureOfLetters(text, flat(at), OF_DIMENSIONS.test(e.layer ?? ''));
   }
   if (e.type !== 'DIMENSION') return undefined;
   const d = e as IDimensionEntity;
@@ -82,7 +86,7 @@ const figureOf = (e: IEntity): GivenFigure | 'unread' | undefined => {
   return { kind: 'note', text: written ? written.replace('<>', figure) : figure, at: flat(at) };
 };
 
-/** The figures of a DXF file: its dimensions along a line, and letters with sizes of rounds and angles. None where it cannot be read. */
+/** The figures of a DXF file: its dimensions, and letters with sizes of rounds and angles. None where it cannot be read. */
 export const givenFigures = (text: string): GivenFigures => {
   let entities: readonly IEntity[] = [];
   try {

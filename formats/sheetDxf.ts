@@ -10,10 +10,10 @@ import {
 } from '../core/sheet/ink/ink.ts';
 import type { Rect } from '../core/sheet/layout/paper.ts';
 import { type CurveJson, curveJson } from './curveJson.ts';
-import { linearEntities, linearPairs } from './dxfDimension.ts';
 import { blocks, LAYERS, type OwnBlock, objects, tables, VIEW_NOTE, viewport } from './dxfFrame.ts';
 import { hatchPairs } from './dxfHatch.ts';
 import { type Handles, handles, type Pair, plain, point, text } from './dxfPairs.ts';
+import { dimensionEntitiesOf, dimensionPairs } from './measuredDimensions.ts';
 
 /**
  * The sheet as a DXF file (text, release R2000, "AC1015"): layers by what a line is for, dashed lines as whole lines with a line type, arcs and
@@ -168,16 +168,16 @@ const section = (name: string, body: readonly Pair[]): Pair[] => [
 /** Ink that belongs to the sheet and not to the part: it stays on the layout when the views stand at true size. */
 const OF_SHEET: ReadonlySet<Layer> = new Set(['frame', 'title']);
 
-/** Dimensions along a line as entities that measure, each shown by a block of its own ink. */
+/** Dimensions as entities that measure, each shown by a block of its own ink. */
 const dimensionEntities = (
   w: Writer,
   sheet: Sheet,
   size: number,
 ): { readonly own: OwnBlock[]; readonly entities: Pair[]; readonly isIn: (ink: Ink) => boolean } => {
-  const linear = linearEntities(sheet);
+  const known = dimensionEntitiesOf(sheet);
   const own: OwnBlock[] = [];
   const entities: Pair[] = [];
-  for (const d of linear.values()) {
+  for (const d of known.values()) {
     const name = `*D${own.length + 1}`;
     const record = w.h.next();
     const inBlock: Writer = { ...w, home: { owner: record, paper: false } };
@@ -188,9 +188,9 @@ const dimensionEntities = (
       entities: ink.flatMap((i) => inkEntities(inBlock, i, size)),
       shows: 'dimension',
     });
-    entities.push(...head(w, 'DIMENSION', 'dimensions', 'AcDbDimension'), ...linearPairs(d, name, w.k));
+    entities.push(...head(w, 'DIMENSION', 'dimensions', 'AcDbDimension'), ...dimensionPairs(d, name, w.k));
   }
-  return { own, entities, isIn: (ink) => ink.dimension !== undefined && linear.has(ink.dimension) };
+  return { own, entities, isIn: (ink) => ink.dimension !== undefined && known.has(ink.dimension) };
 };
 
 /** The view whose line it is, where it is a line of one. */

@@ -1,6 +1,6 @@
 import { pointOn2 } from '../core/geometry/curve2.ts';
 import { length2, type Vec2 } from '../core/geometry/vec.ts';
-import type { InkedPaper } from '../core/sheet/drawnSheet.ts';
+import type { InkedPaper, Sheet } from '../core/sheet/drawnSheet.ts';
 import {
   type Ink,
   type Pen,
@@ -10,6 +10,7 @@ import {
   type TintInk,
 } from '../core/sheet/ink/ink.ts';
 import { tintColour } from '../core/sheet/ink/tints.ts';
+import { dimensionEntitiesOf } from './measuredDimensions.ts';
 import { type PathCommand, pathCommands } from './sheetPath.ts';
 
 /** Micrometres are enough on paper. Adding zero turns -0 into 0. */
@@ -104,6 +105,37 @@ const inkSvg = (ink: Ink, height: number, idOf: ReturnType<typeof idMaker>): str
 };
 
 /**
+ * What the group of a dimension says of it, as attributes: what it ties, by keys, its value in part units or degrees, and along a line the feet of its
+ * extension lines, on the picture.
+ */
+const dimensionFacts = (
+  sheet: InkedPaper & Partial<Pick<Sheet, 'dimensions'>>,
+): ReadonlyMap<string, string> => {
+  const { dimensions } = sheet;
+  if (!dimensions) return new Map();
+  const entities = dimensionEntitiesOf(sheet as Sheet);
+  const { height } = sheet.paper;
+  return new Map(
+    dimensions.laid.map((d) => {
+      const { tie } = d.wanted;
+      const ties =
+        tie.kind === 'linear' ? [tie.from.of[0] as string, tie.to.of[0] as string] : [...tie.size.of];
+      const what = tie.kind === 'linear' ? 'distance' : tie.size.what;
+      const m = entities.get(d.wanted.id)?.measured;
+      const at = ([x, y]: Vec2): string => `${exact(x)} ${exact(height - y)}`;
+      const feet =
+        m?.kind === 'linear'
+          ? ` data-from="${at(m.from)}" data-to="${at(m.to)}" data-angle="${exact(m.angle)}"`
+          : '';
+      return [
+        d.wanted.id,
+        ` data-ties="${escapeText(ties.join(' to '))}" data-what="${what}" data-value="${exact(d.value)}"${feet}`,
+      ];
+    }),
+  );
+};
+
+/**
  * The sheet as an SVG file, measuring true: its size is given in mm and one unit is one mm.
  * @param lettering the lettering font as base64, to be carried in the file
  */
@@ -112,9 +144,14 @@ export const sheetSvg = (sheet: InkedPaper, title: string, lettering?: string): 
   // by view, and in a view by what the lines are for; what belongs to no view by its layer alone
   const groups = new Map<string, Map<string, string[]>>();
   const idOf = idMaker();
+  const dimensions = new Map<string, string[]>();
   for (const ink of sheet.ink) {
     const text = inkSvg(ink, height, idOf);
     if (!text) continue;
+    if (ink.dimension !== undefined) {
+      dimensions.set(ink.dimension, [...(dimensions.get(ink.dimension) ?? []), text]);
+      continue;
+    }
     const view = (ink.kind === 'stroke' && ink.view) || '';
     const classes = groups.get(view) ?? new Map<string, string[]>();
     groups.set(view, classes);
@@ -139,13 +176,17 @@ export const sheetSvg = (sheet: InkedPaper, title: string, lettering?: string): 
         : classesOf(view, classes),
     )
     .join('\n');
+  const facts = dimensionFacts(sheet);
+  const dimensioned = [...dimensions].map(
+    ([id, items]) => `<g id="dimension.${escapeText(id)}"${facts.get(id) ?? ''}>\n${items.join('\n')}\n</g>`,
+  );
   return `<?xml version="1.0" encoding="UTF-8"?>
 <svg xmlns="http://www.w3.org/2000/svg" width="${mm(width)}mm" height="${mm(height)}mm" viewBox="0 0 ${mm(width)} ${mm(height)}">
 <title>${escapeText(title)}</title>${font}
 <rect width="100%" height="100%" fill="#fff"/>
 <g fill="none" stroke-linecap="round" stroke-linejoin="round" style="font-family:osifont,'Atkinson Hyperlegible Next Variable',sans-serif">
 <style>text,polygon{fill:#000;stroke:none}</style>
-${drawn}
+${drawn}${dimensioned.length ? `\n<g id="dimensions">\n${dimensioned.join('\n')}\n</g>` : ''}
 </g>
 </svg>
 `;

@@ -10,6 +10,7 @@ import { dimensionMarks } from '../core/mark/dimensionMarks.ts';
 import { headingOf, type Marked } from '../core/mark/marks.ts';
 import { sentence } from '../core/number/fault.ts';
 import { sizeText } from '../core/number/format.ts';
+import { figuresOfSvg } from '../formats/figuresOfSvg.ts';
 import { givenDxf } from '../formats/givenDxf.ts';
 import { givenFigures } from '../formats/givenFigures.ts';
 import { givenSvg } from '../formats/givenSvg.ts';
@@ -75,8 +76,8 @@ const markBy = (desk: Desk, model: Drawing, name: string, text: string): MarkAns
   const { sheet } = worked;
   const { found, laid, lay } = balance(read.value, booksOf(sheet, model.part, model.setup.rules, read.value));
   const onSheet = layingOn(sheet);
-  const { figures, unread } = isDxf ? givenFigures(text) : { figures: [], unread: 0 };
-  const isDimensioned = figures.some((f) => f.kind === 'distance');
+  const { figures, unread } = isDxf ? givenFigures(text) : figuresOfSvg(text);
+  const isDimensioned = figures.some((f) => f.kind !== 'note');
   const scheme: Scheme = model.dimensions?.scheme ?? 'base';
   const views = sheet.views.map((v) => ({ name: v.name, box: v.view.box }));
   const inDimensions = isDimensioned ? dimensionMarks(figures, lay, views, books, scheme) : [];
@@ -136,16 +137,19 @@ const markBy = (desk: Desk, model: Drawing, name: string, text: string): MarkAns
       const [at, from, to] = [f.at, f.from, f.to].map((p) => placed(p, view));
       if (!at || !from || !to) return [];
       const [a, b]: [Vec2, Vec2] =
-        f.along === 0
-          ? [
-              [from[0], at[1]],
-              [to[0], at[1]],
-            ]
-          : [
-              [at[0], from[1]],
-              [at[0], to[1]],
-            ];
-      const drawn = Math.abs(f.to[f.along] - f.from[f.along]) * partPerFile(lay, view);
+        f.kind === 'aslant'
+          ? [from, to]
+          : f.along === 0
+            ? [
+                [from[0], at[1]],
+                [to[0], at[1]],
+              ]
+            : [
+                [at[0], from[1]],
+                [at[0], to[1]],
+              ];
+      const far = f.kind === 'aslant' ? distance2(f.from, f.to) : Math.abs(f.to[f.along] - f.from[f.along]);
+      const drawn = far * partPerFile(lay, view);
       return [
         {
           text: f.text.replace('<>', sizeText(drawn, model.part.units)),
@@ -158,11 +162,7 @@ const markBy = (desk: Desk, model: Drawing, name: string, text: string): MarkAns
         },
       ];
     }),
-    unmarked: !isDimensioned
-      ? LINES_ONLY
-      : unread
-        ? `${unread} dimensions that run aslant were not read.`
-        : '',
+    unmarked: !isDimensioned ? LINES_ONLY : unread ? `${unread} ordinate dimensions were not read.` : '',
     isDimensioned,
   };
 };

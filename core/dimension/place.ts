@@ -58,7 +58,7 @@ const rimOf = (
 };
 
 /** The corner of a key "a | b | c". */
-const cornerAt = (key: PlaceKey, surfaces: SurfacesByKey): Vec3 | undefined => {
+export const cornerAt = (key: PlaceKey, surfaces: SurfacesByKey): Vec3 | undefined => {
   const [a, b, c] = planesOf(key, surfaces);
   return a && b && c && meetingPoint(a, b, c);
 };

@@ -8,12 +8,13 @@ import {
   relationsOfScheme,
   rowOfTie,
   type Scheme,
+  sizeWords,
   type Tie,
   tieWords,
 } from '../dimension/propose.ts';
 import { emptySpan } from '../dimension/span.ts';
 import { isAngle, tieSize } from '../dimension/tieNow.ts';
-import type { Vec2 } from '../geometry/vec.ts';
+import { distance2, type Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { facesOfMeeting, readFaceKey } from '../naming/keys.ts';
 import { listed } from '../naming/listed.ts';
@@ -135,6 +136,12 @@ export const dimensionMarks = (
   const text = (x: number): string => sizeText(x, units);
   const rounds = sizesInUse(books);
   for (const figure of figures) {
+    if (figure.kind === 'aslant') {
+      const own = aslantMark(figure, lays, views, books, rounds);
+      if (own.finding) found.push(own.finding);
+      if (own.taken) ties.push(own.taken);
+      continue;
+    }
     if (figure.kind !== 'distance') continue;
     const where = hold(figure, lays, views, books);
     if (!where) continue;
@@ -190,6 +197,46 @@ export const dimensionMarks = (
     });
   }
   return found;
+};
+
+/** A dimension that runs aslant: the size along an edge or square to faces that is as long as it is drawn. */
+const aslantMark = (
+  figure: Extract<GivenFigure, { kind: 'aslant' }>,
+  lays: ReadonlyMap<ViewName, (l: GivenLine) => GivenLine>,
+  views: readonly ViewBox[],
+  books: DimensionBooks,
+  sizes: SizesInUse,
+): { readonly finding?: DimensionFinding; readonly taken?: Taken } => {
+  const { units } = books.part;
+  const [nearest] = views
+    .flatMap(({ name, box }) => {
+      const lay = lays.get(name);
+      if (!lay) return [];
+      const [a, b] = [figure.from, figure.to].map((p) => laidPoint(lay, p)) as [Vec2, Vec2];
+      return [{ name, away: beyond(a, box) + beyond(b, box), drawn: distance2(a, b) }];
+    })
+    .sort((a, b) => a.away - b.away);
+  if (!nearest) return {};
+  const view = nearest.name;
+  const letters = figure.text.replace('<>', sizeText(nearest.drawn, units));
+  const [stated] = statedSizes(letters);
+  if (!stated) return {};
+  const size = sizes.find(FLAT, nearest.drawn, NEAR * books.part.tol.size);
+  if (!size) {
+    const sentence = `${letters} in the ${view} view runs aslant and measures nothing that the part has.`;
+    return { finding: { kind: 'measures to nothing', view, sentence, figure } };
+  }
+  const value = sizes.worthOf(size);
+  sizes.use(size);
+  const taken: Taken = { tie: { kind: 'size', size }, text: letters, view };
+  const isWrong =
+    !figure.text.includes('<>') && Math.abs(stated.value - value) > stated.within + 1e-6 * value;
+  const [kind, cause] = causeOf(stated, value);
+  const sentence = `${letters} in the ${view} view is ${sizeText(value, units)} by the part, ${sizeWords(size)}: ${cause}.`;
+  return {
+    ...(isWrong && { finding: { kind, view, sentence, figure } }),
+    ...(!isReference(letters) && { taken }),
+  };
 };
 
 type Taken = { readonly tie: Tie; readonly text: string; readonly view: ViewName | undefined };

@@ -11,6 +11,14 @@ export type GivenFigure =
       readonly along: 0 | 1;
       readonly at: Vec2;
     }
+  /** a dimension that runs aslant: from foot to foot along its own direction */
+  | {
+      readonly kind: 'aslant';
+      readonly text: string;
+      readonly from: Vec2;
+      readonly to: Vec2;
+      readonly at: Vec2;
+    }
   /** letters with a size in them: a hole note, a radius, an angle */
   | { readonly kind: 'note'; readonly text: string; readonly at: Vec2 };
 

@@ -82,7 +82,17 @@ describe.each(demoDrawings())('%s with dimensions, as a file', (_name, drawing) 
   });
   test('an SVG has every figure, turned where it reads upwards', () => {
     const svg = sheetSvg(sheet, 'x');
-    const group = [...svg.matchAll(/<g id="dimensions">([\s\S]*?)<\/g>/g)].map((m) => m[1]).join();
+    const groups = [...svg.matchAll(/<g id="dimension\.([^"]*)"([^>]*)>([\s\S]*?)<\/g>/g)];
+    const group = groups.map((m) => m[3]).join();
+    // each is a group of its own that says what it ties and how large that is
+    expect(groups.map((m) => m[1]).sort()).toEqual(sheet.dimensions.laid.map((d) => d.wanted.id).sort());
+    for (const [, id, facts] of groups) {
+      const own = sheet.dimensions.laid.find((d) => d.wanted.id === id);
+      expect(Number(/data-value="([^"]*)"/.exec(facts ?? '')?.[1])).toBeCloseTo(own?.value ?? Number.NaN, 6);
+      const tie = own?.wanted.tie;
+      const keys = tie?.kind === 'linear' ? [tie.from.of[0], tie.to.of[0]] : tie?.size.of;
+      expect(/data-ties="([^"]*)"/.exec(facts ?? '')?.[1]).toBe(keys?.join(' to '));
+    }
     const texts = [...group.matchAll(/<text([^>]*)>([^<]*)<\/text>/g)];
     expect(texts.map((m) => m[2]).sort()).toEqual(figures);
     const upright = sheet.dimensions.laid.filter((d) => d.drawn.text.angle === 90).length;
@@ -96,16 +106,30 @@ describe.each(demoDrawings())('%s with dimensions, as a file', (_name, drawing) 
     expect(own).toHaveLength(figures.length);
   });
   test('a DXF whose dimensions measure: another reader finds each, its size and what its block shows', () => {
-    const linear = sheet.dimensions.laid.filter((d) => d.side);
+    // along a line, round with a leader on the circle, and angles with an arc
+    const linear = sheet.dimensions.laid.filter(
+      (d) => d.drawn.extension.length || d.drawn.round || d.drawn.arc,
+    );
     const [read] = readByAnother(sheetDxf(sheet, 'true', 'entities'));
     expect(read?.errors).toEqual([]);
     const own = (read?.model ?? []).filter((e) => e.kind === 'DIMENSION');
     expect(own).toHaveLength(linear.length);
     const sizes = (all: readonly number[]): string[] => all.map((x) => x.toFixed(6)).sort();
     expect(sizes(own.map((e) => e.measured ?? 0))).toEqual(sizes(linear.map((d) => d.value)));
-    expect(own.flatMap((e) => e.letters ?? []).sort()).toEqual(linear.map((d) => d.text).sort());
-    for (const e of own) expect(e.shown?.filter((kind) => kind === 'LINE').length).toBeGreaterThanOrEqual(2);
-    // notes and angles stay lines and letters
+    // the reader leaves the codes of signs as they are written
+    const decoded = (text: string): string =>
+      text.replace(/\\U\+([0-9A-F]{4})/g, (_, code: string) =>
+        String.fromCodePoint(Number.parseInt(code, 16)),
+      );
+    expect(
+      own
+        .flatMap((e) => e.letters ?? [])
+        .map(decoded)
+        .sort(),
+    ).toEqual(linear.map((d) => d.text).sort());
+    for (const e of own)
+      expect(e.shown?.filter((kind) => kind === 'LINE' || kind === 'ARC').length).toBeGreaterThanOrEqual(1);
+    // other notes stay lines and letters
     const texts = (read?.model ?? []).filter((e) => e.kind === 'TEXT' && e.layer === 'Dimensions');
     expect(texts).toHaveLength(figures.length - linear.length);
   });

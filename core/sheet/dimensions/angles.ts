@@ -22,6 +22,7 @@ import {
 } from './laid.ts';
 import type { Note } from './notes.ts';
 import { linesOfFace } from './reach.ts';
+import { chordsOfLine } from './viewChords.ts';
 
 /** A straight line of a view with its two ends, paper mm. */
 type Edge = { readonly ends: Line; readonly d: Vec2 };
@@ -34,16 +35,6 @@ const edgeOf = (l: ViewLine, k: number): Edge | undefined => {
   ];
   const size = distance2(a, b);
   return size > 1e-6 ? { ends: [a, b], d: [(b[0] - a[0]) / size, (b[1] - a[1]) / size] } : undefined;
-};
-
-/** A line of a view in straight stretches, a curve by its chords; paper mm. */
-const chordsOfLine = (l: ViewLine, k: number): Line[] => {
-  const n = l.curve.type === 'line' ? 1 : 2 * CHORDS;
-  const at = (i: number): Vec2 => {
-    const [u, v] = pointOn2(l.curve, l.from + ((l.to - l.from) * i) / n);
-    return [u * k, v * k];
-  };
-  return Array.from({ length: n }, (_, i): Line => [at(i), at(i + 1)]);
 };
 
 /** Where two lines meet. @returns undefined where they are parallel */

@@ -71,7 +71,7 @@ export const dimensionInk = (d: Laid, id: string, home: PlacedView, ends: LineEn
     dimension: id,
   };
   // a leader keeps its arrow in every school
-  const school = d.side || arc ? ends : 'arrows';
+  const school = d.side || arc || extension.length ? ends : 'arrows';
   return [
     ...(extension.length ? [stroke('dimensions', 'dimension', extension.map(run), more)] : []),
     ...(line ? [stroke('dimensions', 'dimension', [run(line), ...(shelf ? [run(shelf)] : [])], more)] : []),

@@ -1,7 +1,7 @@
 import type { DimensionBooks, Station } from '../../dimension/books.ts';
-import { directionOf } from '../../dimension/place.ts';
+import { cornerAt, directionOf } from '../../dimension/place.ts';
 import type { Tie } from '../../dimension/propose.ts';
-import { dot } from '../../geometry/vec.ts';
+import { dot, length, scale, sub, type Vec3 } from '../../geometry/vec.ts';
 import { VIEW_FRAMES, type ViewName } from '../../geometry/viewFrames.ts';
 import { facesOfMeeting } from '../../naming/keys.ts';
 import type { View } from '../../view/view.ts';
@@ -41,6 +41,15 @@ export const rectangleWay = (books: DimensionBooks, face: string, view: ViewName
   return isAlong(dot(d, u)) ? 0 : isAlong(dot(d, v)) ? 1 : undefined;
 };
 
+/** The direction from one corner to another; nothing where one is gone or both are one. */
+const chordWay = (books: DimensionBooks, of: readonly [string, string]): Vec3 | undefined => {
+  const [p, q] = of.map((key) => cornerAt(key, books.surfaces));
+  if (!p || !q) return undefined;
+  const along = sub(q, p);
+  const far = length(along);
+  return far > 0 ? scale(along, 1 / far) : undefined;
+};
+
 /** The views where a dimension may stand, the best first, with the reason for that one. */
 export const homesOf = (
   books: DimensionBooks,
@@ -69,6 +78,12 @@ export const homesOf = (
   if (t.size.what === 'rim') {
     const rectangles = names.filter((n) => rectangleWay(books, face, n) !== undefined);
     if (rectangles.length) return { views: rectangles, reason: 'rectangle' };
+  }
+  // a length along an edge is read where one looks square to it
+  const way = t.size.what === 'chord' ? chordWay(books, t.size.of) : undefined;
+  if (way) {
+    const square = names.filter((n) => Math.abs(dot(way, VIEW_FRAMES[n].toward)) < 1e-6);
+    if (square.length) return { views: square, reason: 'edge' };
   }
   const edgeOn = names.filter((n) => Math.abs(dot(d, VIEW_FRAMES[n].toward)) < 1e-6);
   const endOn = names.filter((n) => isAlong(dot(d, VIEW_FRAMES[n].toward)));

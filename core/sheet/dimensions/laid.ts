@@ -49,6 +49,8 @@ export type Drawn = {
     readonly from: number;
     readonly to: number;
   };
+  /** the centre of the round that its leader points at */
+  readonly round?: Vec2;
   readonly extension: readonly Line[];
   /** the line beneath a note's figure */
   readonly shelf?: Line;

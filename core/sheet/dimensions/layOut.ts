@@ -7,6 +7,7 @@ import { VIEW_FRAMES } from '../../geometry/viewFrames.ts';
 import { facesOfMeeting, readFaceKey } from '../../naming/keys.ts';
 import { sizeText } from '../../number/format.ts';
 import type { View } from '../../view/view.ts';
+import { layAligned } from './aligned.ts';
 import { layAngles } from './angles.ts';
 import { joinedText, sizeFigure, spacedFigure, written } from './figureText.ts';
 import { homesOf, rectangleWay } from './home.ts';
@@ -227,7 +228,9 @@ const layView = (
   );
   const angles = layAngles(books, name, view, k, notes, here, room);
   here.push(...angles.laid);
-  return [...here, ...layNotes(name, view, k, union(box, clear), angles.rest, here, room)];
+  const aligned = layAligned(books, name, view, k, angles.rest, here, room);
+  here.push(...aligned.laid);
+  return [...here, ...layNotes(name, view, k, union(box, clear), aligned.rest, here, room)];
 };
 
 /** A dimension on its way to a view: the views that would do, the best first, and which of them it is in. */
@@ -244,7 +247,7 @@ const movedOn = (homes: readonly Homed[], laid: readonly Laid[], around: Around)
 
 /**
  * Lays dimensions out in their views: linear ones in lanes on the side where their extension lines are shorter, shorter ones nearer; diameters of
- * turned features across their rectangle; angles as arcs; notes with leaders above and to the right. What has no room in one view goes to the next
+ * turned features across their rectangle; angles as arcs; sizes of what leans along their own direction; notes with leaders above and to the right. What has no room in one view goes to the next
  * that shows it.
  * @param k paper mm to a part unit
  * @param around what else stands beside the views, and how much room there is

@@ -21,7 +21,12 @@ export type Note = {
 };
 
 /** Where a leader ends at a face: on its circle towards the note, or at a point of its lines. Paper mm. */
-type Anchor = { readonly middle: Vec2; readonly towards: (foot: Vec2) => Vec2 };
+type Anchor = {
+  readonly middle: Vec2;
+  readonly towards: (foot: Vec2) => Vec2;
+  /** of a circle */
+  readonly round?: { readonly centre: Vec2; readonly radius: number };
+};
 
 const TURN = 2 * Math.PI;
 /** Whether an angle lies on a stretch of a circle. */
@@ -55,6 +60,7 @@ const anchorOf = (size: SizeKey, view: View, k: number): Anchor => {
   const r = Math.hypot(...c.major) * k;
   return {
     middle: Math.abs(line.to - line.from) > Math.PI ? centre : halfWay,
+    round: { centre, radius: r },
     // a leader points at the centre
     towards: (foot) => {
       const d: Vec2 = [foot[0] - centre[0], foot[1] - centre[1]];
@@ -163,8 +169,12 @@ export const layNotes = (
       const found = placeOf(n, box, all, room);
       const [tip, foot] = found.leader;
       const size = distance2(tip, foot) || 1;
+      const { round } = n.anchor;
+      // the size of the circle itself: a note of another size may be led to it as well
+      const isItsSize = round && Math.abs((n.isRadius ? 1 : 0.5) * n.value * k - round.radius) < 1e-6;
       const drawn: Laid['drawn'] = {
         line: found.leader,
+        ...(isItsSize && { round: round.centre }),
         extension: [],
         shelf: found.shelf,
         arrows: [{ tip, along: [(tip[0] - foot[0]) / size, (tip[1] - foot[1]) / size] }],
