@@ -2,7 +2,7 @@ import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { dayOf } from '../core/drawing/day.ts';
 import { type Desk, openDesk } from '../core/drawing/desk.ts';
-import { proposedDimensions } from '../core/drawing/dimensionBook.ts';
+import { proposedDimensions, wantedBy } from '../core/drawing/dimensionBook.ts';
 import { type Drawing, drawingOfPart, readDrawing } from '../core/drawing/drawing.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
 import { sentence } from '../core/number/fault.ts';
@@ -70,7 +70,13 @@ const dimensioned = (desk: Desk, drawing: Drawing): Drawing => {
   const books = desk.books(drawing);
   if (!books) return drawing;
   const scheme = drawing.dimensions?.scheme ?? 'base';
-  const list = proposedDimensions(books, scheme, drawing.dimensions?.list ?? [], drawing.dimensions?.bases);
+  const list = proposedDimensions(
+    books,
+    scheme,
+    drawing.dimensions?.list ?? [],
+    drawing.dimensions?.bases,
+    wantedBy(drawing, books),
+  );
   const whole = { ...drawing, dimensions: { ...drawing.dimensions, scheme, list } };
   return { ...whole, setup: { ...whole.setup, ...desk.openGaps(whole) } };
 };

@@ -2,16 +2,20 @@ import { balance } from '../core/balance/balance.ts';
 import { booksOf } from '../core/balance/books.ts';
 import { type GivenLine, isWhole } from '../core/balance/given.ts';
 import { balanceTogether } from '../core/balance/together.ts';
+import type { DimensionBooks } from '../core/dimension/books.ts';
 import type { Worked } from '../core/drawing/desk.ts';
 import type { Drawing } from '../core/drawing/drawing.ts';
 import type { Vec2 } from '../core/geometry/vec.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
+import { wrongFigures } from '../core/mark/dimensionMarks.ts';
 import { TAU, wrapAngle } from '../core/number/angle.ts';
 import { sentence } from '../core/number/fault.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
 import { onPaper } from '../core/sheet/layout/similarity.ts';
 import { drawsHidden } from '../core/sheet/views/drawnLines.ts';
+import { figuresOfSvg } from '../formats/figuresOfSvg.ts';
 import { givenDxf } from '../formats/givenDxf.ts';
+import { givenFigures } from '../formats/givenFigures.ts';
 import { givenSvg } from '../formats/givenSvg.ts';
 
 /** What views are held against: the part, or only one another. */
@@ -71,6 +75,7 @@ const CHORDS = 72;
 /**
  * Balances the views of a file, by its name an SVG or a DXF.
  * @param shown the sheet as it is on the screen, over which the file is laid
+ * @param dimensioned the part's dimensions, against which the figures of the file are held
  */
 export const balanceText = (
   { sheet }: Extract<Worked, { ok: true }>,
@@ -79,22 +84,45 @@ export const balanceText = (
   name: string,
   text: string,
   against: Against,
+  dimensioned: DimensionBooks | undefined,
 ): BalanceAnswer => {
-  const read = /\.dxf$/i.test(name) ? givenDxf(text) : givenSvg(text);
+  const isDxf = /\.dxf$/i.test(name);
+  const read = isDxf ? givenDxf(text) : givenSvg(text);
   if (!read.ok) return { ok: false, faults: read.faults.map(sentence) };
   const lines = [...read.value.values()].reduce((n, l) => n + l.length, 0);
   if (against === 'part') {
-    const { found, laid } = balance(read.value, booksOf(sheet, file, rules, read.value));
+    const { found, laid, lay } = balance(read.value, booksOf(sheet, file, rules, read.value));
     const onSheet = layingOn(shown);
+    const { figures, unread } = isDxf ? givenFigures(text) : figuresOfSvg(text);
+    const views = sheet.views.map((v) => ({ name: v.name, box: v.view.box }));
+    const inFigures = dimensioned ? wrongFigures(figures, lay, views, dimensioned) : [];
     return {
       ok: true,
-      found: found.map(({ view, sentence, at }) => ({
-        view,
-        sentence,
-        ...(at && { at: onSheet(view)(at) }),
-      })),
-      right: `All ${lines} lines of ${name} are where the part has them.`,
-      open: [],
+      found: [
+        ...found.map(({ view, sentence, at }) => ({
+          view,
+          sentence,
+          ...(at && { at: onSheet(view)(at) }),
+        })),
+        ...inFigures.map(({ view, sentence, figure }) => {
+          const l =
+            view && figure && lay.get(view)?.({ seen: true, kind: 'straight', a: figure.at, b: figure.at });
+          return {
+            view: view ?? '',
+            sentence,
+            ...(view && l?.kind === 'straight' && { at: onSheet(view)(l.a) }),
+          };
+        }),
+      ],
+      right: `All ${lines} lines of ${name} are where the part has them${
+        figures.length ? `, and what its ${figures.length} figures state is what the part has` : ''
+      }.`,
+      open: [
+        ...(figures.length
+          ? []
+          : ['No figures were read: a plain picture does not say between which places a figure measures.']),
+        ...(unread ? [`${unread} ordinate dimensions.`] : []),
+      ],
       laid: [...laid]
         .filter(([view]) => shown.views.some((v) => v.name === view))
         .flatMap(([view, own]) => own.map((l) => pathOfGiven(l, onSheet(view))))

@@ -133,8 +133,9 @@ const api = {
     if (!cut)
       return { ok: false, faults: ['The drawing cannot be drawn, so there is nothing to balance against.'] };
     const { balanceText } = await import('./balancing.ts');
+    const books = desk.books(data);
     const answers = [cut, ...(whole ? [whole] : [])].map((w) =>
-      balanceText(w, cut.sheet, data, name, text, against),
+      balanceText(w, cut.sheet, data, name, text, against, books),
     );
     const off = (a: BalanceAnswer): number => (a.ok ? a.found.length : 0);
     return answers.reduce((a, b) => (off(b) < off(a) ? b : a));

@@ -7,6 +7,7 @@ import {
   dimensionBook,
   dimensionNotes,
   proposedDimensions,
+  wantedBy,
   worstInWords,
 } from '../core/drawing/dimensionBook.ts';
 import type { Drawing } from '../core/drawing/drawing.ts';
@@ -44,7 +45,13 @@ export const dimensionProposal = (
 ): DimensionProposal | undefined => {
   const books = desk.books(d);
   if (!books) return undefined;
-  const list = proposedDimensions(books, scheme, rest ? (d.dimensions?.list ?? []) : [], d.dimensions?.bases);
+  const list = proposedDimensions(
+    books,
+    scheme,
+    rest ? (d.dimensions?.list ?? []) : [],
+    d.dimensions?.bases,
+    wantedBy(d, books),
+  );
   return { list, distances: desk.openGaps({ ...d, dimensions: { ...d.dimensions, scheme, list } }) };
 };
 

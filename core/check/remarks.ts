@@ -8,6 +8,7 @@ import type { Vec2 } from '../geometry/vec.ts';
 import { listed } from '../naming/listed.ts';
 import { sentence } from '../number/fault.ts';
 import { unknownLetters } from '../sheet/annotate/knownLetters.ts';
+import { betterWords } from '../sheet/dimensions/betterWords.ts';
 import { onPaper } from '../sheet/layout/similarity.ts';
 import { placeOfPoint } from '../sheet/views/placedView.ts';
 import { viewTitle } from '../sheet/views/viewTitles.ts';
@@ -157,6 +158,29 @@ const ofDimensions = ({ sheet }: Good, d: Drawing, book: DimensionBook | undefin
         words: 'Take it out',
         command: { type: 'removeDimension', id: r.id, words: r.words },
       } as const;
+      if (r.better && r.standing === 'on the sheet')
+        return [
+          remark(
+            'consider',
+            betterWords(r.text, r.view, r.better),
+            'A size is read where its feature shows its shape, and not at a hidden line.',
+            'dimensions',
+            'Dimension',
+            {
+              dimensions: [r.id],
+              at: placeOf(r.id),
+              mend: {
+                words: `Move it to the ${r.better.view} view`,
+                command: {
+                  type: 'changeDimension',
+                  id: r.id,
+                  change: { view: r.better.view, side: null, out: null },
+                  label: `${r.text}: in the ${r.better.view} view`,
+                },
+              },
+            },
+          ),
+        ];
       if (r.standing === 'gone')
         return [
           remark(

@@ -26,6 +26,8 @@ import { decimal, sizeText } from '../number/format.ts';
 import { figureAt } from '../part/figureAt.ts';
 import type { PartFile } from '../part/schema.ts';
 import type { Path } from '../part/sizeReading.ts';
+import { betterHome } from '../sheet/dimensions/betterHome.ts';
+import type { BetterHome } from '../sheet/dimensions/betterWords.ts';
 import { joinedText } from '../sheet/dimensions/figureText.ts';
 import { homesOf, type Reason } from '../sheet/dimensions/home.ts';
 import type { Laid, Views } from '../sheet/dimensions/laid.ts';
@@ -85,6 +87,8 @@ export type DimensionRow = {
   readonly reason: Reason | undefined;
   /** the view it stands in; nothing where none shows it */
   readonly view: ViewName | undefined;
+  /** where it would be read more easily; only for one whose view was chosen by hand */
+  readonly better: BetterHome | undefined;
   readonly rulers: readonly Ruler[];
   /** its limits in words: "H7: 20 to 20.021 mm (0.7874 to 0.7882 in)" */
   readonly limits: string | undefined;
@@ -107,6 +111,8 @@ export type DimensionBook = {
   readonly relations: readonly string[];
   /** features whose outline was not counted */
   readonly unchecked: readonly string[];
+  /** by rule only sizes with a name of their own are dimensioned: the others are not missing */
+  readonly isOnlyNamed: boolean;
   readonly isComplete: boolean;
 };
 
@@ -144,6 +150,17 @@ const figureOf = (t: Tied, value: number, units: 'mm' | 'in'): string => {
 /** A name alone in the place of a figure leads to the named size. */
 const namedSize = (file: PartFile, text: string | number | undefined): string | undefined =>
   typeof text === 'string' && Object.hasOwn(file.dims ?? {}, text.trim()) ? text.trim() : undefined;
+
+const isOnlyNamed = (d: Drawing): boolean => d.setup.rules.dimensionsOf === 'named';
+
+/** Which sizes the drawing is to dimension: all, or by rule those alone that follow from named sizes and nothing else. */
+export const wantedBy = (d: Drawing, books: DimensionBooks): ((tie: Tie) => boolean) => {
+  if (!isOnlyNamed(d)) return () => true;
+  return (tie) => {
+    const ruled = rulingOf(books, tie);
+    return ruled.length > 0 && ruled.every((r) => namedSize(d.part, figureAt(d.part, r.path)) !== undefined);
+  };
+};
 
 const rulersOf = (d: Drawing, books: DimensionBooks, t: Tie): Ruler[] => {
   const sizes = standingSizes(d.part, undefined);
@@ -308,6 +325,7 @@ export const dimensionBook = (
       standing: !tie || value === undefined ? 'gone' : home?.views.length ? 'on the sheet' : 'no view',
       reason: k.view && views.has(k.view) ? 'chosen' : home?.reason,
       view: viewOf.get(k.id),
+      better: tie && k.view && views.has(k.view) ? betterHome(books, tie, views, k.view) : undefined,
       rulers: tie ? rulersOf(d, books, tie) : [],
       limits: tie && limitsInWords(d, books, k, tie),
       worst: tie && k.reference ? worstInWords(d, books, tie) : undefined,
@@ -364,7 +382,10 @@ export const dimensionBook = (
   });
   // what a drafter would add comes before what merely is open
   const rest = propose(books, scheme, countedTies, new Set(), d.dimensions?.bases);
-  const offers = [...rest.ties.map((tie) => ({ tie, words: tieWords(tie) })), ...rest.audit.missing];
+  const isWanted = wantedBy(d, books);
+  const offers = [...rest.ties.map((tie) => ({ tie, words: tieWords(tie) })), ...rest.audit.missing].filter(
+    ({ tie }) => isWanted(tie),
+  );
   return {
     rows,
     accounts,
@@ -375,8 +396,9 @@ export const dimensionBook = (
     }),
     rings,
     relations: relationWords(books, scheme, countedTies),
-    unchecked: found.unchecked,
-    isComplete: !offers.length && !found.unchecked.length,
+    unchecked: isOnlyNamed(d) ? [] : found.unchecked,
+    isOnlyNamed: isOnlyNamed(d),
+    isComplete: !offers.length && (isOnlyNamed(d) || !found.unchecked.length),
   };
 };
 
@@ -388,12 +410,14 @@ const goneWords = (t: Tied): string =>
  * The dimensions that a scheme proposes for a drawing.
  * @param given those that stay; what they leave open is added
  * @param bases what lengths are counted from
+ * @param isWanted which sizes are to be dimensioned
  */
 export const proposedDimensions = (
   books: DimensionBooks,
   scheme: Scheme,
   given: readonly KeptDimension[],
   bases: Bases = {},
+  isWanted: (tie: Tie) => boolean = () => true,
 ): KeptDimension[] => {
   const there = given.flatMap((k) =>
     k.reference ? [] : [k.tied, ...(k.joined ?? [])].flatMap((t) => tieNow(books, t) ?? []),
@@ -405,6 +429,7 @@ export const proposedDimensions = (
     ties.every((tie, i) => !knownBy(books, [...there, ...ties.slice(0, i)], more)(tie));
   for (const { diameter, joined, isThrough } of holeNotes(books)) {
     // copies whose depths differ, or sizes that stand elsewhere, are dimensioned each by itself
+    if (![diameter, ...joined].every(isWanted)) continue;
     const isWhole = joined.length > 0 && areNew([diameter, ...joined]);
     if (!isWhole && !(isThrough && areNew([diameter]))) continue;
     there.push(diameter, ...(isWhole ? joined : []));
@@ -416,7 +441,7 @@ export const proposedDimensions = (
     });
   }
   for (const { tie, spaces } of spacingsOf(books)) {
-    if (!areNew([tie])) continue;
+    if (!isWanted(tie) || !areNew([tie])) continue;
     there.push(tie);
     list.push({ id: freeDimension(list), tied: tiedBy(tie), spaces });
   }
@@ -424,7 +449,7 @@ export const proposedDimensions = (
   const floors = new Set(
     list.flatMap((k) => (k.joined ?? []).flatMap((t) => (t.kind === 'linear' ? [t.to] : []))),
   );
-  for (const tie of propose(books, scheme, there, floors, bases).ties)
+  for (const tie of propose(books, scheme, there, floors, bases).ties.filter(isWanted))
     list.push({ id: freeDimension(list), tied: tiedBy(tie) });
   return list;
 };

@@ -118,18 +118,13 @@ const causeOf = (
   return ['figure wrong', 'it was typed over, or read from another place'];
 };
 
-/**
- * Marks the dimensions of a drawing made elsewhere on the part: figures held against the part, what is missing, and what is given twice.
- * @param lays how the views of that drawing lie on the part's own
- * @param scheme what the views may count on besides what any drawing shows
- */
-export const dimensionMarks = (
+/** Holds figures against the part: what is wrong with each, and what each ties. */
+const heldFigures = (
   figures: readonly GivenFigure[],
   lays: ReadonlyMap<ViewName, (l: GivenLine) => GivenLine>,
   views: readonly ViewBox[],
   books: DimensionBooks,
-  scheme: Scheme,
-): DimensionFinding[] => {
+): { readonly found: DimensionFinding[]; readonly ties: Taken[] } => {
   const { units } = books.part;
   const found: DimensionFinding[] = [];
   const ties: Taken[] = [];
@@ -181,6 +176,22 @@ export const dimensionMarks = (
   }
   const notes = noteTies(figures, books, rounds, found);
   for (const n of notes) ties.push({ ...n, view: undefined });
+  return { found, ties };
+};
+
+/**
+ * Marks the dimensions of a drawing made elsewhere on the part: figures held against the part, what is missing, and what is given twice.
+ * @param lays how the views of that drawing lie on the part's own
+ * @param scheme what the views may count on besides what any drawing shows
+ */
+export const dimensionMarks = (
+  figures: readonly GivenFigure[],
+  lays: ReadonlyMap<ViewName, (l: GivenLine) => GivenLine>,
+  views: readonly ViewBox[],
+  books: DimensionBooks,
+  scheme: Scheme,
+): DimensionFinding[] => {
+  const { found, ties } = heldFigures(figures, lays, views, books);
   const checked = auditOf(books, ties, scheme);
   for (const m of checked.missing)
     found.push({
@@ -198,6 +209,14 @@ export const dimensionMarks = (
   }
   return found;
 };
+
+/** The figures of a drawing that do not state what the part has, or measure to nothing of it; whether any are missing is not asked. */
+export const wrongFigures = (
+  figures: readonly GivenFigure[],
+  lays: ReadonlyMap<ViewName, (l: GivenLine) => GivenLine>,
+  views: readonly ViewBox[],
+  books: DimensionBooks,
+): DimensionFinding[] => heldFigures(figures, lays, views, books).found;
 
 /** A dimension that runs aslant: the size along an edge or square to faces that is as long as it is drawn. */
 const aslantMark = (
@@ -306,7 +325,12 @@ type SizesInUse = {
 const sizesInUse = (books: DimensionBooks): SizesInUse => {
   const used = new Set<string>();
   const span = emptySpan();
-  const rowOf = (size: Size): readonly number[] => rowOfTie(books, { kind: 'size', size });
+  const rows = new Map<Size, readonly number[]>();
+  const rowOf = (size: Size): readonly number[] => {
+    const row = rows.get(size) ?? rowOfTie(books, { kind: 'size', size });
+    rows.set(size, row);
+    return row;
+  };
   const keyOf = (size: Size): string => {
     const faces = size.of.flatMap(facesOfMeeting).map((f) => {
       const { feature, role } = readFaceKey(f);

@@ -137,6 +137,10 @@ export const setupSchema = z
       lineEnds: z.enum(['ticks', 'dots']).optional(),
       /** lengths from one base stand on one line from a zero mark; each on a line of its own where missing */
       lengths: z.literal('running').optional(),
+      /** only sizes with a name of their own are dimensioned, as a course may want it; all of them where missing */
+      dimensionsOf: z.literal('named').optional(),
+      /** what is missing or given twice among the dimensions is told when one asks; at once where missing */
+      dimensionsTold: z.literal('asked').optional(),
       /** what the views are called on the sheet; front, top and left view where missing */
       names: z.enum(['views', 'elevations', 'sides']).optional(),
       /** the side that the first of them faces; left where missing */

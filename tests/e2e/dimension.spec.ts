@@ -217,3 +217,71 @@ test('a dimension is made by pointing at two lines of the sheet, or at a round',
   await stand(page, 'Dimension');
   await expect(own).toHaveCount(1);
 });
+
+test("lengths are counted from a face of one's own choice, on one line from a zero mark", async ({
+  page,
+}) => {
+  await dimensioned(page);
+  await page.getByLabel('W is counted from').selectOption({ label: 'right' });
+  await expect(page.getByText('Each is given once, and none is missing.')).toBeVisible();
+  // the bore is 70 from the left of 90: 20 from the right
+  await expect.poll(() => figures(page)).toContain('20');
+  expect(await figures(page)).not.toContain('70');
+  const upright = () =>
+    page.getByTestId('sheet').locator('text[data-layer="dimensions"][transform*="rotate(-90"]').count();
+  const before = await upright();
+  await page.getByRole('radio', { name: 'one line from zero' }).click();
+  await expect.poll(upright).not.toBe(before);
+  await expect.poll(() => figures(page)).toHaveLength(16);
+  await page.getByRole('radio', { name: 'a line each' }).click();
+  await expect.poll(upright).toBe(before);
+  await page.getByLabel('W is counted from').selectOption({ label: 'left' });
+  await expect.poll(() => figures(page)).toContain('70');
+});
+
+test("a set of one's own is marked when one asks, and says what is missing, twice and badly placed", async ({
+  page,
+}) => {
+  await dimensioned(page);
+  await page.getByRole('radio', { name: 'told when asked' }).click();
+  await expect(page.getByText('What is missing or given twice is told when you ask.')).toBeVisible();
+  const list = page.getByRole('list', { name: 'Dimensions' });
+  await list.getByRole('button').filter({ hasText: '52' }).first().click();
+  await page.getByRole('button', { name: 'Take 52 out' }).click();
+  await list.getByRole('button').filter({ hasText: '⌀7' }).first().click();
+  await page.getByLabel('View of 2 x ⌀7 THRU').selectOption('front');
+  // nothing is told yet
+  await expect(page.getByText('Nothing gives', { exact: false })).toHaveCount(0);
+  await expect(page.getByText('loose', { exact: false })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Mark my dimensions' }).click();
+  await expect(page.getByText('15 given, 1 missing, 0 given twice, 1 badly placed.')).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Missing sizes' })).toContainText('Nothing gives');
+  const bad = page.getByRole('list', { name: 'Badly placed sizes' });
+  await expect(bad).toContainText('where its round is no circle. The left view shows it as one.');
+  await bad.getByRole('button', { name: 'Move it' }).click();
+  // a change is marked anew
+  await page.getByRole('button', { name: 'Mark my dimensions' }).click();
+  await expect(page.getByText('15 given, 1 missing, 0 given twice, 0 badly placed.')).toBeVisible();
+  await page.getByRole('list', { name: 'Missing sizes' }).getByRole('button', { name: /^Add / }).click();
+  await page.getByRole('button', { name: 'Mark my dimensions' }).click();
+  await expect(page.getByText('All is right: 16 given, none missing', { exact: false })).toBeVisible();
+  await page.getByRole('radio', { name: 'told at once' }).click();
+  await expect(page.getByText('Each is given once, and none is missing.')).toBeVisible();
+  await saved(page);
+});
+
+test('by rule only named sizes are dimensioned', async ({ page }) => {
+  await dimensioned(page);
+  await page.getByRole('radio', { name: 'named ones only' }).click();
+  await page.getByRole('button', { name: 'Take all out' }).click();
+  await page.getByRole('button', { name: 'Dimension the sheet' }).click();
+  await expect(
+    page.getByText('Each named size is given once. The others are left out by rule.'),
+  ).toBeVisible();
+  const named = await figures(page);
+  expect(named.length).toBeGreaterThan(0);
+  expect(named.length).toBeLessThan(16);
+  await page.getByRole('radio', { name: 'all sizes' }).click();
+  await expect(page.getByText('still missing', { exact: false })).toBeVisible();
+  await saved(page);
+});

@@ -14,7 +14,7 @@ export type Reason = 'round' | 'profile' | 'usual' | 'edge' | 'rectangle' | 'cho
 const isAlong = (x: number): boolean => Math.abs(Math.abs(x) - 1) < 1e-6;
 
 /** Whether a station is the axis of a round feature that the view shows as circles. */
-const showsRound = (books: DimensionBooks, s: Station, view: ViewName): boolean => {
+export const showsRound = (books: DimensionBooks, s: Station, view: ViewName): boolean => {
   const d = directionOf(books.surfaces.get(s.of[0] as string));
   return s.kind === 'axis' && d !== undefined && isAlong(dot(d, VIEW_FRAMES[view].toward));
 };
@@ -27,7 +27,12 @@ const COMMON: readonly (readonly ViewName[])[] = [
 ];
 
 /** How well a view shows the two ends of a linear dimension: by seen lines, by hidden ones, or not at all. */
-const shown = (books: DimensionBooks, ends: readonly Station[], name: ViewName, view: View): number =>
+export const endsSeen = (
+  books: DimensionBooks,
+  ends: readonly Station[],
+  name: ViewName,
+  view: View,
+): number =>
   ends.reduce((sum, s) => {
     const lines = linesAt(books, s, name, view);
     return sum + (lines.some((l) => l.class === 'visible') ? 2 : lines.length ? 1 : 0);
@@ -61,7 +66,7 @@ export const homesOf = (
     const { axis } = t.from;
     const able = (COMMON[axis] ?? []).filter((n) => views.has(n) && wayIn(n, axis));
     const round = able.find((n) => [t.to, t.from].some((s) => showsRound(books, s, n)));
-    const scores = new Map(able.map((n) => [n, shown(books, [t.from, t.to], n, views.get(n) as View)]));
+    const scores = new Map(able.map((n) => [n, endsSeen(books, [t.from, t.to], n, views.get(n) as View)]));
     const scoreOf = (n: ViewName): number => (n === round ? ROUND : (scores.get(n) ?? 0));
     // what shows nothing of either end is no place for it
     const sorted = able.toSorted((a, b) => scoreOf(b) - scoreOf(a));

@@ -48,12 +48,14 @@ type Props = {
   /** the station from which a new dimension is being drawn */
   readonly from: string | undefined;
   readonly onStation: (key: string, words: string) => void;
+  /** whether it is told which stations are loose */
+  readonly isTold: boolean;
   /** chooses what lengths are counted from; nothing where none is */
   readonly onBase: ((key: string, words: string) => void) | undefined;
 };
 
 /** The books of one account: its stations to scale, the dimensions as links over them; a station that nothing places is an open ring. */
-export const AccountPicture = ({ account, inHand, onTake, from, onStation, onBase }: Props) => {
+export const AccountPicture = ({ account, inHand, onTake, from, onStation, isTold, onBase }: Props) => {
   const { axis, stations, links } = account;
   const letter = LETTERS[axis];
   const ink = ACCOUNT_INK[letter];
@@ -98,7 +100,7 @@ export const AccountPicture = ({ account, inHand, onTake, from, onStation, onBas
             'one after the other'
           )}
         </span>
-        {loose.length ? (
+        {!isTold ? null : loose.length ? (
           <span className="truncate text-caution">
             {loose.length === 1 ? `${loose[0]?.label} is loose` : `${loose.length} stations are loose`}
           </span>
@@ -119,7 +121,7 @@ export const AccountPicture = ({ account, inHand, onTake, from, onStation, onBas
         {links.map((l, i) => {
           const [a, b] = [xs[l.from] as number, xs[l.to] as number];
           const y = high - 10 - ROW * (rows[i] as number);
-          const colour = l.isInRing ? 'var(--color-warning)' : ink;
+          const colour = isTold && l.isInRing ? 'var(--color-warning)' : ink;
           const width = l.text.length * 7.4 + 6;
           const isBeside = b - a < width;
           const middle = isBeside ? b + width / 2 - 2 : (a + b) / 2;
@@ -186,8 +188,8 @@ export const AccountPicture = ({ account, inHand, onTake, from, onStation, onBas
                 cx={x}
                 cy={high}
                 r={from === s.key ? 6 : 4.5}
-                fill={s.isKnown ? ink : 'var(--color-page)'}
-                stroke={s.isKnown ? ink : 'var(--color-warning)'}
+                fill={s.isKnown || !isTold ? ink : 'var(--color-page)'}
+                stroke={s.isKnown || !isTold ? ink : 'var(--color-warning)'}
                 strokeWidth={2}
               />
               <text

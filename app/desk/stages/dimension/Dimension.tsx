@@ -3,9 +3,6 @@ import { useEffect, useEffectEvent, useState } from 'react';
 import { AXIS_LETTERS, type Bases } from '../../../../core/dimension/bases.ts';
 import type { KeptDimension, Tied } from '../../../../core/dimension/kept.ts';
 import type { Scheme } from '../../../../core/dimension/propose.ts';
-import type { DimensionBook } from '../../../../core/drawing/dimensionBook.ts';
-import { setRules } from '../../../../core/edit/setupCommands.ts';
-import { listed } from '../../../../core/naming/listed.ts';
 import { pairOf } from '../../../../core/reading/pickedPair.ts';
 import { dimensionsCsv } from '../../../../formats/dimensionsCsv.ts';
 import type { PickedOnSheet } from '../../../../workers/dimensionPicture.ts';
@@ -15,7 +12,10 @@ import { Page, Row } from '../../book/Page.tsx';
 import { saveFile } from '../../book/saveFile.ts';
 import { useDesk, useEdit, useSession, useView } from '../../useDesk.ts';
 import { AccountPicture } from './AccountPicture.tsx';
+import { action, BadlyPlaced, MarkedSet, Missing, Rings, Standing } from './AuditLists.tsx';
 import { DimensionInHand } from './DimensionInHand.tsx';
+import { DimensionList } from './DimensionList.tsx';
+import { DimensionRules } from './DimensionRules.tsx';
 import { useDimensionBook } from './useDimensionBook.ts';
 
 const SCHEMES: readonly { readonly value: Scheme; readonly label: string }[] = [
@@ -26,87 +26,6 @@ const SCHEMES: readonly { readonly value: Scheme; readonly label: string }[] = [
 /** An end of a dimension that is being made. */
 type Ended = { readonly key: string; readonly words: string };
 const NONE: readonly KeptDimension[] = [];
-const action =
-  'shrink-0 rounded border border-rule-strong bg-white px-2 py-0.5 font-semibold text-deep hover:bg-hover';
-
-/** "11 sizes on the sheet. One is still missing." */
-const Standing = ({ book, count }: { book: DimensionBook | undefined; count: number }) => {
-  if (!book) return <>The sizes are being counted …</>;
-  const { missing, rings } = book;
-  const words = [
-    ...book.unchecked.map((f) => `Not counted: the outline of ${f}, which holds arcs between its points.`),
-    ...(missing.length ? [`${missing.length} ${missing.length === 1 ? 'is' : 'are'} still missing.`] : []),
-    ...(rings.length ? [`${rings.length} too many.`] : []),
-  ];
-  return (
-    <>
-      {count === 1 ? '1 size' : `${count} sizes`} on the sheet.{' '}
-      {words.length ? (
-        <span className="font-semibold text-caution">{words.join(' ')}</span>
-      ) : (
-        'Each is given once, and none is missing.'
-      )}
-    </>
-  );
-};
-
-/** What nothing gives, each with the press that gives it. */
-const Missing = ({ book, onAdd }: { book: DimensionBook; onAdd: (tied: Tied, words: string) => void }) => (
-  <ul aria-label="Missing sizes">
-    {book.missing.map((m) => (
-      <li
-        key={JSON.stringify(m.offer)}
-        className="flex items-center justify-between gap-3 border-b border-rule px-5 py-1.5 text-[13px] leading-[18px]"
-      >
-        <span className="flex gap-2">
-          <span aria-hidden className="mt-1.5 size-[8px] shrink-0 rotate-45 bg-warning" />
-          <span>Nothing gives {m.words}.</span>
-        </span>
-        <button type="button" className={action} onClick={() => onAdd(m.offer, m.words)}>
-          Add {m.value}
-        </button>
-      </li>
-    ))}
-  </ul>
-);
-
-/** Rings of dimensions that close: one of each follows from the others. */
-const Rings = ({ book }: { book: DimensionBook }) => {
-  const edit = useEdit();
-  const textOf = (id: string): string => book.rows.find((r) => r.id === id)?.text ?? id;
-  return (
-    <ul aria-label="Sizes given twice">
-      {book.rings.map((ring) => {
-        const last = ring.at(-1) as string;
-        return (
-          <li
-            key={ring.join()}
-            className="flex items-center justify-between gap-3 border-b border-rule px-5 py-1.5 text-[13px] leading-[18px]"
-          >
-            <span className="flex gap-2">
-              <span aria-hidden className="mt-1 size-[9px] shrink-0 rounded-full border-2 border-warning" />
-              <span>{listed(ring.map(textOf))} close a ring: each follows from the others.</span>
-            </span>
-            <button
-              type="button"
-              className={action}
-              onClick={() =>
-                void edit({
-                  type: 'changeDimension',
-                  id: last,
-                  change: { reference: true },
-                  label: `${textOf(last)}: for reference`,
-                })
-              }
-            >
-              ({textOf(last)})
-            </button>
-          </li>
-        );
-      })}
-    </ul>
-  );
-};
 
 /** Stage 6: the dimensions on the sheet and their books. */
 export const Dimension = () => {
@@ -116,9 +35,7 @@ export const Dimension = () => {
   const kept = useSession((s) => s.drawing.dimensions?.list) ?? NONE;
   const scheme = useSession((s) => s.drawing.dimensions?.scheme) ?? 'base';
   const isStated = useSession((s) => s.drawing.part.bodies.length > 0);
-  const ends = useSession((s) => s.drawing.setup.rules.lineEnds);
   const bases = useSession((s) => s.drawing.dimensions?.bases);
-  const lengths = useSession((s) => s.drawing.setup.rules.lengths);
   const inHand = useView((s) => s.dimension);
   const [from, setFrom] = useState<{
     readonly key: string;
@@ -197,6 +114,10 @@ export const Dimension = () => {
       if (from.key !== key) tie(axis, from, { key, words });
     }
   };
+  const isAsked = useSession((s) => s.drawing.setup.rules.dimensionsTold) === 'asked';
+  /** the set that was marked last: a change of it is marked anew when one asks */
+  const [marked, setMarked] = useState<readonly KeptDimension[]>();
+  const isTold = !isAsked || marked === kept;
   const [pairs, setPairs] = useState<'make' | 'ask'>('make');
   const [chain, setChain] = useState<{ readonly between: string; readonly answer: string }>();
   const held = book?.rows.find((r) => r.id === inHand);
@@ -212,7 +133,7 @@ export const Dimension = () => {
   return (
     <Page
       title="Dimensions"
-      note={<Standing book={book} count={kept.length} />}
+      note={<Standing book={book} count={kept.length} isTold={isTold} />}
       foot={held && own && <DimensionInHand key={held.id} row={held} kept={own} />}
     >
       <Row label="Count from">
@@ -315,11 +236,21 @@ export const Dimension = () => {
               onTake={(id) => view.takeDimension(inHand === id ? undefined : id)}
               from={from?.axis === a.axis ? from.key : undefined}
               onStation={(key, words) => point(a.axis, key, words)}
+              isTold={isTold}
               onBase={scheme === 'chain' ? undefined : (key, words) => countFrom(a.axis, key, words)}
             />
           ))}
-          {kept.length > 0 && <Rings book={book} />}
-          {kept.length > 0 && book.missing.length > 0 && (
+          {isAsked && !isTold && (
+            <p className="border-b border-rule px-5 py-2">
+              <button type="button" className={action} onClick={() => setMarked(kept)}>
+                Mark my dimensions
+              </button>
+            </p>
+          )}
+          {isAsked && isTold && <MarkedSet book={book} />}
+          {isTold && <BadlyPlaced book={book} />}
+          {isTold && kept.length > 0 && <Rings book={book} />}
+          {isTold && (kept.length > 0 || isAsked) && book.missing.length > 0 && (
             <>
               <Missing book={book} onAdd={add} />
               {book.missing.length > 1 && (
@@ -347,44 +278,7 @@ export const Dimension = () => {
           )}
         </>
       )}
-      {kept.length > 0 && scheme === 'base' && (
-        <Row label="Lengths">
-          <Choice
-            name="Lengths from one base"
-            value={lengths ?? 'stacked'}
-            options={[
-              { value: 'stacked', label: 'a line each' },
-              { value: 'running', label: 'one line from zero' },
-            ]}
-            onChange={(to) =>
-              void edit(
-                setRules(
-                  { lengths: to === 'running' ? 'running' : undefined },
-                  to === 'running' ? 'Lengths on one line from zero' : 'Lengths on a line each',
-                ),
-              )
-            }
-          />
-        </Row>
-      )}
-      {kept.length > 0 && (
-        <Row label="Lines end in">
-          <Choice
-            name="Dimension lines end in"
-            value={ends ?? 'arrows'}
-            options={[
-              { value: 'arrows', label: 'arrows' },
-              { value: 'ticks', label: 'ticks' },
-              { value: 'dots', label: 'dots' },
-            ]}
-            onChange={(to) =>
-              void edit(
-                setRules({ lineEnds: to === 'arrows' ? undefined : to }, `Dimension lines end in ${to}`),
-              )
-            }
-          />
-        </Row>
-      )}
+      <DimensionRules scheme={scheme} count={kept.length} />
       {kept.length > 0 && (
         <p className="flex justify-between px-5 py-2 text-[13px]">
           <button
@@ -415,33 +309,5 @@ export const Dimension = () => {
         </p>
       )}
     </Page>
-  );
-};
-
-/** All dimensions with what they tie; the one in hand stands at the foot of the page. */
-const DimensionList = ({ book, inHand }: { book: DimensionBook; inHand: string | undefined }) => {
-  const { view } = useDesk();
-  return (
-    <ul aria-label="Dimensions" className="text-[13px]">
-      {book.rows.map((row) => {
-        const isHeld = inHand === row.id;
-        return (
-          <li key={row.id} className="border-b border-rule" data-row={row.id}>
-            <button
-              type="button"
-              aria-pressed={isHeld}
-              onClick={() => view.takeDimension(isHeld ? undefined : row.id)}
-              className={`flex w-full items-baseline gap-3 px-5 py-1 text-left hover:bg-hover ${isHeld ? 'bg-lit' : ''}`}
-            >
-              <span className="figures w-[78px] shrink-0 text-right text-[13.5px] whitespace-nowrap">
-                {row.text}
-              </span>
-              <span className="min-w-0 flex-1 truncate text-second">{row.words}</span>
-              {row.standing !== 'on the sheet' && <span className="text-fault">{row.standing}</span>}
-            </button>
-          </li>
-        );
-      })}
-    </ul>
   );
 };

@@ -1,0 +1,162 @@
+'use client';
+import type { Tied } from '../../../../core/dimension/kept.ts';
+import type { DimensionBook } from '../../../../core/drawing/dimensionBook.ts';
+import { listed } from '../../../../core/naming/listed.ts';
+import { betterWords } from '../../../../core/sheet/dimensions/betterWords.ts';
+import { useEdit } from '../../useDesk.ts';
+
+/** How a press beside a remark looks. */
+export const action =
+  'shrink-0 rounded border border-rule-strong bg-white px-2 py-0.5 font-semibold text-deep hover:bg-hover';
+
+/** "11 sizes on the sheet. One is still missing." */
+export const Standing = ({
+  book,
+  count,
+  isTold,
+}: {
+  book: DimensionBook | undefined;
+  count: number;
+  isTold: boolean;
+}) => {
+  if (!book) return <>The sizes are being counted …</>;
+  if (!isTold)
+    return (
+      <>
+        {count === 1 ? '1 size' : `${count} sizes`} on the sheet. What is missing or given twice is told when
+        you ask.
+      </>
+    );
+  const { missing, rings } = book;
+  const words = [
+    ...book.unchecked.map((f) => `Not counted: the outline of ${f}, which holds arcs between its points.`),
+    ...(missing.length ? [`${missing.length} ${missing.length === 1 ? 'is' : 'are'} still missing.`] : []),
+    ...(rings.length ? [`${rings.length} too many.`] : []),
+  ];
+  return (
+    <>
+      {count === 1 ? '1 size' : `${count} sizes`} on the sheet.{' '}
+      {words.length ? (
+        <span className="font-semibold text-caution">{words.join(' ')}</span>
+      ) : book.isOnlyNamed ? (
+        'Each named size is given once. The others are left out by rule.'
+      ) : (
+        'Each is given once, and none is missing.'
+      )}
+    </>
+  );
+};
+
+/** What nothing gives, each with the press that gives it. */
+export const Missing = ({
+  book,
+  onAdd,
+}: {
+  book: DimensionBook;
+  onAdd: (tied: Tied, words: string) => void;
+}) => (
+  <ul aria-label="Missing sizes">
+    {book.missing.map((m) => (
+      <li
+        key={JSON.stringify(m.offer)}
+        className="flex items-center justify-between gap-3 border-b border-rule px-5 py-1.5 text-[13px] leading-[18px]"
+      >
+        <span className="flex gap-2">
+          <span aria-hidden className="mt-1.5 size-[8px] shrink-0 rotate-45 bg-warning" />
+          <span>Nothing gives {m.words}.</span>
+        </span>
+        <button type="button" className={action} onClick={() => onAdd(m.offer, m.words)}>
+          Add {m.value}
+        </button>
+      </li>
+    ))}
+  </ul>
+);
+
+/** Rings of dimensions that close: one of each follows from the others. */
+export const Rings = ({ book }: { book: DimensionBook }) => {
+  const edit = useEdit();
+  const textOf = (id: string): string => book.rows.find((r) => r.id === id)?.text ?? id;
+  return (
+    <ul aria-label="Sizes given twice">
+      {book.rings.map((ring) => {
+        const last = ring.at(-1) as string;
+        return (
+          <li
+            key={ring.join()}
+            className="flex items-center justify-between gap-3 border-b border-rule px-5 py-1.5 text-[13px] leading-[18px]"
+          >
+            <span className="flex gap-2">
+              <span aria-hidden className="mt-1 size-[9px] shrink-0 rounded-full border-2 border-warning" />
+              <span>{listed(ring.map(textOf))} close a ring: each follows from the others.</span>
+            </span>
+            <button
+              type="button"
+              className={action}
+              onClick={() =>
+                void edit({
+                  type: 'changeDimension',
+                  id: last,
+                  change: { reference: true },
+                  label: `${textOf(last)}: for reference`,
+                })
+              }
+            >
+              ({textOf(last)})
+            </button>
+          </li>
+        );
+      })}
+    </ul>
+  );
+};
+
+/** Dimensions that stand in a view where they are hard to read, each with the press that moves it. */
+export const BadlyPlaced = ({ book }: { book: DimensionBook }) => {
+  const edit = useEdit();
+  const rows = book.rows.flatMap((r) => (r.better ? [{ ...r, better: r.better }] : []));
+  if (!rows.length) return null;
+  return (
+    <ul aria-label="Badly placed sizes">
+      {rows.map((r) => (
+        <li
+          key={r.id}
+          className="flex items-center justify-between gap-3 border-b border-rule px-5 py-1.5 text-[13px] leading-[18px]"
+        >
+          <span className="flex gap-2">
+            <span aria-hidden className="mt-1.5 size-[8px] shrink-0 bg-warning" />
+            <span>{betterWords(r.text, r.view, r.better)}</span>
+          </span>
+          <button
+            type="button"
+            className={action}
+            onClick={() =>
+              void edit({
+                type: 'changeDimension',
+                id: r.id,
+                change: { view: r.better.view, side: null, out: null },
+                label: `${r.text}: in the ${r.better.view} view`,
+              })
+            }
+          >
+            Move it
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+};
+
+/** What came of a set of one's own, in one line: how many sizes are given, missing, given twice and badly placed. */
+export const MarkedSet = ({ book }: { book: DimensionBook }) => {
+  const given = book.rows.filter((r) => r.standing === 'on the sheet').length;
+  const bad = book.rows.filter((r) => r.better).length;
+  const isRight = book.isComplete && !book.rings.length && !bad;
+  return (
+    <p role="status" className="border-b border-rule bg-lit px-5 py-1.5 text-[13px] leading-[18px]">
+      {isRight
+        ? `All is right: ${given} given, none missing, none twice, each where it is read best.`
+        : `${given} given, ${book.missing.length} missing, ${book.rings.length} given twice, ${bad} badly placed.`}
+    </p>
+  );
+};
