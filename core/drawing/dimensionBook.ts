@@ -29,7 +29,7 @@ import type { Path } from '../part/sizeReading.ts';
 import { betterHome } from '../sheet/dimensions/betterHome.ts';
 import type { BetterHome } from '../sheet/dimensions/betterWords.ts';
 import { joinedText } from '../sheet/dimensions/figureText.ts';
-import { homesOf, type Reason } from '../sheet/dimensions/home.ts';
+import { homesOf, isShownIn, type Reason } from '../sheet/dimensions/home.ts';
 import type { Laid, Views } from '../sheet/dimensions/laid.ts';
 import { standingSizes } from '../statement/standings.ts';
 import type { Drawing } from './drawing.ts';
@@ -89,6 +89,8 @@ export type DimensionRow = {
   readonly view: ViewName | undefined;
   /** where it would be read more easily; only for one whose view was chosen by hand */
   readonly better: BetterHome | undefined;
+  /** the view that was chosen for it, where that shows nothing of it: it stands elsewhere */
+  readonly notShownIn: ViewName | undefined;
   readonly rulers: readonly Ruler[];
   /** its limits in words: "H7: 20 to 20.021 mm (0.7874 to 0.7882 in)" */
   readonly limits: string | undefined;
@@ -323,9 +325,11 @@ export const dimensionBook = (
       value,
       text: onSheet.get(k.id) ?? (value === undefined ? '?' : figureOf(k.tied, value, units)),
       standing: !tie || value === undefined ? 'gone' : home?.views.length ? 'on the sheet' : 'no view',
-      reason: k.view && views.has(k.view) ? 'chosen' : home?.reason,
+      reason: k.view && tie && isShownIn(tie, k.view, views) ? 'chosen' : home?.reason,
       view: viewOf.get(k.id),
-      better: tie && k.view && views.has(k.view) ? betterHome(books, tie, views, k.view) : undefined,
+      better:
+        tie && k.view && isShownIn(tie, k.view, views) ? betterHome(books, tie, views, k.view) : undefined,
+      notShownIn: tie && k.view && !isShownIn(tie, k.view, views) ? k.view : undefined,
       rulers: tie ? rulersOf(d, books, tie) : [],
       limits: tie && limitsInWords(d, books, k, tie),
       worst: tie && k.reference ? worstInWords(d, books, tie) : undefined,

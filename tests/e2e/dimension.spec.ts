@@ -249,7 +249,13 @@ test("a set of one's own is marked when one asks, and says what is missing, twic
   await list.getByRole('button').filter({ hasText: '52' }).first().click();
   await page.getByRole('button', { name: 'Take 52 out' }).click();
   await list.getByRole('button').filter({ hasText: '⌀7' }).first().click();
+  // a view that shows nothing of it is no place for it
   await page.getByLabel('View of 2 x ⌀7 THRU').selectOption('front');
+  await expect(page.getByTestId('dimension in hand')).toContainText(
+    'The front view shows nothing of it. It stands in the left view.',
+  );
+  await page.getByLabel('View of 2 x ⌀7 THRU').selectOption('top');
+  await expect(page.getByText('shows nothing of it', { exact: false })).toHaveCount(0);
   // nothing is told yet
   await expect(page.getByText('Nothing gives', { exact: false })).toHaveCount(0);
   await expect(page.getByText('loose', { exact: false })).toHaveCount(0);

@@ -6,7 +6,7 @@ import { VIEW_FRAMES, type ViewName } from '../../geometry/viewFrames.ts';
 import { facesOfMeeting } from '../../naming/keys.ts';
 import type { View } from '../../view/view.ts';
 import type { Views } from './laid.ts';
-import { linesAt, wayIn } from './reach.ts';
+import { linesAt, linesOfFace, wayIn } from './reach.ts';
 
 /** Why a dimension stands in the view that it does. */
 export type Reason = 'round' | 'profile' | 'usual' | 'edge' | 'rectangle' | 'chosen';
@@ -44,6 +44,14 @@ export const rectangleWay = (books: DimensionBooks, face: string, view: ViewName
   const { u, v } = VIEW_FRAMES[view];
   if (!d) return undefined;
   return isAlong(dot(d, u)) ? 0 : isAlong(dot(d, v)) ? 1 : undefined;
+};
+
+/** Whether a view of the sheet shows what a dimension is of: of a size some line of its faces; of a distance its direction. */
+export const isShownIn = (t: Tie, name: ViewName, views: Views): boolean => {
+  const view = views.get(name);
+  if (!view) return false;
+  if (t.kind === 'linear') return wayIn(name, t.from.axis) !== undefined;
+  return t.size.of.flatMap(facesOfMeeting).some((face) => linesOfFace(view, face).length > 0);
 };
 
 /** The direction from one corner to another; nothing where one is gone or both are one. */

@@ -10,7 +10,7 @@ import type { View } from '../../view/view.ts';
 import { layAligned } from './aligned.ts';
 import { layAngles } from './angles.ts';
 import { joinedText, sizeFigure, spacedFigure, written } from './figureText.ts';
-import { homesOf, rectangleWay } from './home.ts';
+import { homesOf, isShownIn, rectangleWay } from './home.ts';
 import {
   type Around,
   type Box,
@@ -262,7 +262,7 @@ export const layOut = (
   lines: LengthLines = 'stacked',
 ): LaidOut => {
   let homes = wanted.map((w): Homed => {
-    const able = w.view && views.has(w.view) ? [w.view] : homesOf(books, w.tie, views).views;
+    const able = w.view && isShownIn(w.tie, w.view, views) ? [w.view] : homesOf(books, w.tie, views).views;
     return { w, able, at: 0 };
   });
   const layAll = (): Laid[] =>

@@ -188,6 +188,11 @@ export const DimensionInHand = ({ row, kept }: { row: DimensionRow; kept: KeptDi
       {row.standing === 'no view' && (
         <p className="text-fault">No view on the sheet shows this direction. Add one at Set out.</p>
       )}
+      {row.notShownIn && row.view && (
+        <p className="text-fault">
+          The {row.notShownIn} view shows nothing of it. It stands in the {row.view} view.
+        </p>
+      )}
       {row.reason && row.standing === 'on the sheet' && <p className="text-second">{REASONS[row.reason]}</p>}
       {row.rulers.length > 0 && (
         <>

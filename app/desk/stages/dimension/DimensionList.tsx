@@ -17,7 +17,7 @@ export const DimensionList = ({ book, inHand }: { book: DimensionBook; inHand: s
               onClick={() => view.takeDimension(isHeld ? undefined : row.id)}
               className={`flex w-full items-baseline gap-3 px-5 py-1 text-left hover:bg-hover ${isHeld ? 'bg-lit' : ''}`}
             >
-              <span className="figures w-[78px] shrink-0 text-right text-[13.5px] whitespace-nowrap">
+              <span className="figures min-w-[78px] shrink-0 text-right text-[13.5px] whitespace-nowrap">
                 {row.text}
               </span>
               <span className="min-w-0 flex-1 truncate text-second">{row.words}</span>
