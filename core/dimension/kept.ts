@@ -47,6 +47,8 @@ const keptSchema = z.strictObject({
   limits: z.literal(true).optional(),
   /** sizes of the same feature that are written in one note with it: depth, counterbore, countersink */
   joined: z.array(tiedSchema).min(1).max(6).optional(),
+  /** a note that is led to this face, in place of a dimension line: "2 x 45°" at a chamfer */
+  leader: key.optional(),
   /** so many equal steps: "4 x 20 (= 80)" */
   spaces: z.number().int().min(2).max(400).optional(),
   /** words after the figure, such as "THRU" */

@@ -1,6 +1,7 @@
 import { AXIS_LETTERS, type Bases } from '../dimension/bases.ts';
 import type { DimensionBooks, Station } from '../dimension/books.ts';
 import { stationNow } from '../dimension/books.ts';
+import { chamferNotes } from '../dimension/chamferNotes.ts';
 import { holeNotes } from '../dimension/holeNotes.ts';
 import { freeDimension, type KeptDimension, type Tied } from '../dimension/kept.ts';
 import { INCH, limitsOf } from '../dimension/limitsOf.ts';
@@ -317,7 +318,13 @@ export const dimensionBook = (
   const rows = kept.map((k): DimensionRow => {
     const tie = ties.get(k.id);
     const value = tie && tieSize(books, tie);
-    const home = tie && homesOf(books, tie, views);
+    const home =
+      tie &&
+      homesOf(
+        books,
+        k.leader ? { kind: 'size', size: { what: 'lean', of: [k.leader], axis: 0 } } : tie,
+        views,
+      );
     return {
       id: k.id,
       tied: k.tied,
@@ -328,7 +335,9 @@ export const dimensionBook = (
       reason: k.view && tie && isShownIn(tie, k.view, views) ? 'chosen' : home?.reason,
       view: viewOf.get(k.id),
       better:
-        tie && k.view && isShownIn(tie, k.view, views) ? betterHome(books, tie, views, k.view) : undefined,
+        tie && k.view && !k.leader && isShownIn(tie, k.view, views)
+          ? betterHome(books, tie, views, k.view)
+          : undefined,
       notShownIn: tie && k.view && !isShownIn(tie, k.view, views) ? k.view : undefined,
       rulers: tie ? rulersOf(d, books, tie) : [],
       limits: tie && limitsInWords(d, books, k, tie),
@@ -442,6 +451,16 @@ export const proposedDimensions = (
       tied: tiedBy(diameter),
       ...(isWhole && { joined: joined.map(tiedBy) }),
       ...(isThrough && { words: 'THRU' }),
+    });
+  }
+  for (const { width, angle, face } of chamferNotes(books)) {
+    if (![width, angle].every(isWanted) || !areNew([width, angle])) continue;
+    there.push(width, angle);
+    list.push({
+      id: freeDimension(list),
+      tied: tiedBy(width),
+      joined: [tiedBy(angle)],
+      leader: face,
     });
   }
   for (const { tie, spaces } of spacingsOf(books)) {

@@ -20,6 +20,7 @@ const wantedOf = (books: DimensionBooks, d: KeptDimension): Wanted | undefined =
       out: d.out,
       after: toleranceWritten(books, d, tie),
       joined: d.joined?.flatMap((t) => tieNow(books, t) ?? []),
+      leader: d.leader,
       spaces: d.spaces,
       words: d.words,
     }

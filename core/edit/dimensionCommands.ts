@@ -61,7 +61,7 @@ export const applyDimensionCommand = (d: Drawing, c: DimensionCommand): Edited =
     }
     case 'partDimension': {
       const whole = own(c.id);
-      const next = list.map((k) => (k === whole ? withChange(k, { joined: null }) : k));
+      const next = list.map((k) => (k === whole ? withChange(k, { joined: null, leader: null }) : k));
       for (const tied of whole.joined ?? []) next.push({ id: freeDimension(next), tied });
       return { drawing: withList(d, next), label: `${c.words}: sizes apart` };
     }

@@ -1,5 +1,6 @@
 import type { GivenLine } from '../balance/given.ts';
 import type { DimensionBooks, Station } from '../dimension/books.ts';
+import { type ChamferNote, chamferNotes } from '../dimension/chamferNotes.ts';
 import { holeNotes } from '../dimension/holeNotes.ts';
 import { ANGULAR, sizeNow } from '../dimension/place.ts';
 import {
@@ -360,6 +361,19 @@ const sizesInUse = (books: DimensionBooks): SizesInUse => {
   };
 };
 
+/** The chamfer that a note such as "2 x 45°" or "C2" is of, among those that have none yet. */
+const chamferStated = (
+  text: string,
+  chamfers: readonly ChamferNote[],
+  books: DimensionBooks,
+): ChamferNote | undefined => {
+  const found =
+    /(?:^|x\s*|\s)(\d*\.?\d+)\s*[x×]\s*45\s*°/u.exec(text) ??
+    /^(?:\d+\s*[x×]\s*)?C\s*(\d*\.?\d+)$/u.exec(text);
+  const width = Number(found?.[1] ?? Number.NaN);
+  return chamfers.find((c) => Math.abs((tieSize(books, c.width) ?? 0) - width) <= 1e-3);
+};
+
 /** What the notes of a drawing tie: each size in them is that of the first feature with it that no figure has yet. */
 const noteTies = (
   figures: readonly GivenFigure[],
@@ -369,9 +383,16 @@ const noteTies = (
 ): { readonly tie: Tie; readonly text: string }[] => {
   const out: { tie: Tie; text: string }[] = [];
   const holes = holeNotes(books);
+  const chamfers = chamferNotes(books);
   for (const figure of figures) {
     if (figure.kind !== 'note' || isReference(figure.text)) continue;
     const stated = statedSizes(figure.text);
+    const chamfer = chamferStated(figure.text, chamfers, books);
+    if (chamfer) {
+      chamfers.splice(chamfers.indexOf(chamfer), 1);
+      for (const tie of [chamfer.width, chamfer.angle]) out.push({ tie, text: figure.text });
+      continue;
+    }
     const depths = stated.filter((s) => s.kind === 'depth');
     for (const s of stated) {
       if (s.kind === 'depth') continue;

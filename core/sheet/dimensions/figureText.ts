@@ -51,7 +51,7 @@ export const joinedText = (books: DimensionBooks, ties: readonly Tie[]): string 
       }
       const value = sizeNow(tie.size, books.surfaces);
       if (value === undefined) return [];
-      if (tie.size.what === 'cone') return [`x ${decimal(value, 2)}°`];
+      if (ANGULAR.has(tie.size.what)) return [`x ${decimal(value, 2)}°`];
       const sign = tie.size.what === 'rim' ? COUNTERSINK : COUNTERBORE;
       return [`${sign}⌀${sizeText(value, books.part.units)}`];
     })

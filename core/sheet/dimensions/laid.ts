@@ -29,6 +29,8 @@ export type Wanted = {
   readonly after?: string | undefined;
   /** sizes of the same feature that stand in one note with it */
   readonly joined?: readonly Tie[] | undefined;
+  /** the face that it is led to as a note, in place of a dimension line */
+  readonly leader?: string | undefined;
   /** so many equal steps */
   readonly spaces?: number | undefined;
   /** words after the figure */

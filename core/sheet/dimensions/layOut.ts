@@ -1,5 +1,6 @@
 import { type DimensionBooks, stationNow } from '../../dimension/books.ts';
 import { type SizeKey, sizeNow } from '../../dimension/place.ts';
+import type { Tie } from '../../dimension/propose.ts';
 import { boxOf2 } from '../../geometry/curve2.ts';
 import { dot } from '../../geometry/vec.ts';
 import type { ViewName } from '../../geometry/viewFrames.ts';
@@ -160,6 +161,19 @@ const noteOf = (books: DimensionBooks, wanted: Wanted, size: SizeKey, views: Vie
   return { wanted, size, value, count, isRadius, text };
 };
 
+/** A size along a line that is written as a note at a face, with the sizes joined to it: "4 x 2 x 45°"; nothing for any other. */
+const ledNote = (books: DimensionBooks, wanted: Wanted): Note | undefined => {
+  const { tie, leader, joined = [] } = wanted;
+  const size = joined.flatMap((t) => (t.kind === 'size' && t.size.of[0] === leader ? [t.size] : []))[0];
+  if (tie.kind !== 'linear' || leader === undefined || !size) return undefined;
+  const [a, b] = [tie.from, tie.to].map((s) => stationNow(s, books.surfaces) ?? s.at) as [number, number];
+  const value = Math.abs(b - a);
+  const count = copiesOf(books, size);
+  const figure = `${count > 1 ? `${count} x ` : ''}${sizeText(value, books.part.units)}`;
+  const text = written(figure, wanted, joinedText(books, joined));
+  return { wanted, size: { what: 'lean', of: [leader], axis: 0 }, value, count, isRadius: false, text };
+};
+
 const OPPOSITE = { below: 'above', above: 'below', left: 'right', right: 'left' } as const;
 
 /** Lays the sides of a view out; what has no room before the next view goes to the other side, where there is more. */
@@ -208,6 +222,11 @@ const layView = (
   const notes: Note[] = [];
   for (const w of own) {
     const { tie } = w;
+    const led = ledNote(books, w);
+    if (led) {
+      notes.push(led);
+      continue;
+    }
     const isTurned = tie.kind === 'size' && tie.size.what === 'rim';
     const line =
       tie.kind === 'linear'
@@ -232,6 +251,10 @@ const layView = (
   here.push(...aligned.laid);
   return [...here, ...layNotes(name, view, k, union(box, clear), aligned.rest, here, room)];
 };
+
+/** What decides the view of a dimension: a note led to a face stands where that face is an edge. */
+const homeTie = ({ tie, leader }: Wanted): Tie =>
+  leader === undefined ? tie : { kind: 'size', size: { what: 'lean', of: [leader], axis: 0 } };
 
 /** A dimension on its way to a view: the views that would do, the best first, and which of them it is in. */
 type Homed = { readonly w: Wanted; readonly able: readonly ViewName[]; readonly at: number };
@@ -262,7 +285,8 @@ export const layOut = (
   lines: LengthLines = 'stacked',
 ): LaidOut => {
   let homes = wanted.map((w): Homed => {
-    const able = w.view && isShownIn(w.tie, w.view, views) ? [w.view] : homesOf(books, w.tie, views).views;
+    const able =
+      w.view && isShownIn(w.tie, w.view, views) ? [w.view] : homesOf(books, homeTie(w), views).views;
     return { w, able, at: 0 };
   });
   const layAll = (): Laid[] =>
