@@ -50,7 +50,9 @@ const placeheld = (d: Laid, units: Sheet['units']): string => {
       ? `${decimal(d.value, 2)}°`
       : sizeText(d.value, units);
   const parts = d.text.split(figure);
-  return units === 'mm' && parts.length === 2 && !d.wanted.spaces ? parts.join('<>') : d.text;
+  // a figure with more places than it needs, or in other words, stays as it is written
+  const isWhole = parts.length === 2 && !/[\d.]$/.test(parts[0] ?? '') && !/^[\d.]/.test(parts[1] ?? '');
+  return units === 'mm' && isWhole && !d.wanted.spaces ? parts.join('<>') : d.text;
 };
 
 /** A dimension along a line with extension lines. */

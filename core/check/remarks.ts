@@ -7,8 +7,10 @@ import type { Finding } from '../finding/finding.ts';
 import type { Vec2 } from '../geometry/vec.ts';
 import { listed } from '../naming/listed.ts';
 import { sentence } from '../number/fault.ts';
+import { decimal } from '../number/format.ts';
 import { unknownLetters } from '../sheet/annotate/knownLetters.ts';
 import { betterWords } from '../sheet/dimensions/betterWords.ts';
+import { hiddenByPlaces } from '../sheet/dimensions/figureStyle.ts';
 import { onPaper } from '../sheet/layout/similarity.ts';
 import { placeOfPoint } from '../sheet/views/placedView.ts';
 import { viewTitle } from '../sheet/views/viewTitles.ts';
@@ -95,6 +97,9 @@ const ofInk = ({ sheet }: Good): Remark[] => {
   );
 };
 
+/** Less than this is hidden by no figure, part units. */
+const HIDDEN = 1e-6;
+
 /** The dimensions: what is missing, given twice, gone, or in no view. */
 const ofDimensions = ({ sheet }: Good, d: Drawing, book: DimensionBook | undefined): Remark[] => {
   if (!book) return [];
@@ -117,7 +122,21 @@ const ofDimensions = ({ sheet }: Good, d: Drawing, book: DimensionBook | undefin
       const [x0, y0, x1, y1] = l.drawn.text.box;
       return [[x + (x0 + x1) / 2, y + (y0 + y1) / 2] as Vec2];
     });
+  const style = d.setup.rules.figures ?? {};
+  const rounded = sheet.dimensions.laid.filter((l) => hiddenByPlaces(l.value, style) > HIDDEN);
   return [
+    ...(rounded.length
+      ? [
+          remark(
+            'consider',
+            `${rounded.length === 1 ? 'A figure is' : `${rounded.length} figures are`} rounded to ${style.places} places, such as ${rounded[0]?.text} for ${decimal(rounded[0]?.value ?? 0, 4)}.`,
+            'What is built from the figures differs from the part.',
+            'dimensions',
+            'Dimension',
+            { dimensions: rounded.map((l) => l.wanted.id), at: rounded.flatMap((l) => placeOf(l.wanted.id)) },
+          ),
+        ]
+      : []),
     ...book.missing.map((m) =>
       remark(
         'mend',

@@ -37,5 +37,9 @@ export const dimensionsOnSheet = (
   const own = books();
   if (!own) return undefined;
   const wanted = kept.flatMap((d) => wantedOf(own, d) ?? []);
-  return (views, k, around) => layOut(own, wanted, views, k, around, setup.rules.lengths ?? 'stacked');
+  return (views, k, around) =>
+    layOut(own, wanted, views, k, around, {
+      lines: setup.rules.lengths ?? 'stacked',
+      figures: setup.rules.figures ?? {},
+    });
 };

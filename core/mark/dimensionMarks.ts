@@ -21,7 +21,7 @@ import { facesOfMeeting, readFaceKey } from '../naming/keys.ts';
 import { listed } from '../naming/listed.ts';
 import { sizeText } from '../number/format.ts';
 import { wayIn } from '../sheet/dimensions/reach.ts';
-import { type GivenFigure, isReference, type StatedSize, statedSizes } from './givenFigure.ts';
+import { chamferWidth, type GivenFigure, isReference, type StatedSize, statedSizes } from './givenFigure.ts';
 
 /** What can be wrong with the dimensions of a drawing that was made elsewhere. */
 export type DimensionMistake =
@@ -367,11 +367,8 @@ const chamferStated = (
   chamfers: readonly ChamferNote[],
   books: DimensionBooks,
 ): ChamferNote | undefined => {
-  const found =
-    /(?:^|x\s*|\s)(\d*\.?\d+)\s*[x×]\s*45\s*°/u.exec(text) ??
-    /^(?:\d+\s*[x×]\s*)?C\s*(\d*\.?\d+)$/u.exec(text);
-  const width = Number(found?.[1] ?? Number.NaN);
-  return chamfers.find((c) => Math.abs((tieSize(books, c.width) ?? 0) - width) <= 1e-3);
+  const [width, within] = chamferWidth(text) ?? [Number.NaN, 0];
+  return chamfers.find((c) => Math.abs((tieSize(books, c.width) ?? 0) - width) <= within + 1e-6 * width);
 };
 
 /** What the notes of a drawing tie: each size in them is that of the first feature with it that no figure has yet. */
@@ -396,8 +393,10 @@ const noteTies = (
     const depths = stated.filter((s) => s.kind === 'depth');
     for (const s of stated) {
       if (s.kind === 'depth') continue;
-      const value = s.kind === 'radius' ? s.value * 2 : s.value;
-      const size = sizes.find(kindsOf(s.kind), value, s.within);
+      const times = s.kind === 'radius' ? 2 : 1;
+      const value = s.value * times;
+      // what is rounded in a radius is twice as much in the diameter
+      const size = sizes.find(kindsOf(s.kind), value, s.within * times);
       if (!size) {
         // bare figures may be anything: they are no mistake
         if (s.kind === 'plain') continue;

@@ -54,6 +54,14 @@ const worthOf = (text: string): readonly [value: number, within: number] => {
   return [Number(text), 0.5 * 10 ** -places + 1e-9];
 };
 
+const AT_45 = new RegExp(String.raw`(?:^|[x×\s])${NUMBER}\s*[x×]\s*45\s*°`, 'u');
+const BY_LETTER = new RegExp(String.raw`^(?:\d+\s*[x×]\s*)?C\s*${NUMBER}$`, 'u');
+/** The width of a chamfer of 45 degrees, "2 x 45°" or "C2", and half of its last place; nothing for any other letters. */
+export const chamferWidth = (text: string): readonly [value: number, within: number] | undefined => {
+  const found = AT_45.exec(text) ?? BY_LETTER.exec(text.trim());
+  return found?.[1] === undefined ? undefined : worthOf(found[1]);
+};
+
 /**
  * The sizes in the letters of a figure, in their order. What is counted ("2 x"), tolerances and classes of fits are left out; of equal spaces the
  * whole length is taken.
@@ -62,6 +70,9 @@ export const statedSizes = (text: string): StatedSize[] => {
   const spaced = /\(=\s*([^)]+)\)/.exec(text)?.[1];
   if (spaced) return statedSizes(spaced);
   const bare = text
+    // the other unit behind a figure, and a diameter that is said in letters
+    .replace(/\[[^\]]*\]/g, ' ')
+    .replace(/(\d+\s+\d+\/\d+|\d+\/\d+|\d*\.?\d+)\s*DIA\b\.?/gi, '⌀$1')
     .replace(/[()]/g, ' ')
     .replace(/(^|\s)\d+\s*[x×]\s+(?=[⌀∅ØøR\d])/gu, ' ')
     .replace(/[±+-]\s*\d*\.?\d+(\s*\/\s*[+-]?\d*\.?\d+)?/g, ' ')

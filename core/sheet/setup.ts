@@ -141,6 +141,15 @@ export const setupSchema = z
       dimensionsOf: z.literal('named').optional(),
       /** what is missing or given twice among the dimensions is told when one asks; at once where missing */
       dimensionsTold: z.literal('asked').optional(),
+      /** how the figures of dimensions are written */
+      figures: z
+        .strictObject({
+          places: z.number().int().min(0).max(4).optional(),
+          inches: z.literal('decimals').optional(),
+          second: z.literal(true).optional(),
+          diameters: z.literal('DIA').optional(),
+        })
+        .optional(),
       /** what the views are called on the sheet; front, top and left view where missing */
       names: z.enum(['views', 'elevations', 'sides']).optional(),
       /** the side that the first of them faces; left where missing */

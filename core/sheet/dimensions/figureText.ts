@@ -1,8 +1,9 @@
 import { type DimensionBooks, stationNow } from '../../dimension/books.ts';
 import { ANGULAR, type SizeKey, sizeNow } from '../../dimension/place.ts';
 import type { Tie } from '../../dimension/propose.ts';
-import { decimal, sizeText } from '../../number/format.ts';
+import { decimal } from '../../number/format.ts';
 import { letterWidth } from '../annotate/letterWidth.ts';
+import { diameterText, type FigureStyle, lengthText } from './figureStyle.ts';
 import { FIGURE, type Wanted } from './laid.ts';
 
 /** How wide a figure is on the paper, with a little room at its ends, mm. */
@@ -22,16 +23,19 @@ export const sizeFigure = (
   value: number,
   kind: { readonly count: number; readonly isRadius: boolean; readonly isBall: boolean },
   unit: 'mm' | 'in',
+  style: FigureStyle,
 ): string => {
   const many = kind.count > 1 ? `${kind.count} x ` : '';
   if (ANGULAR.has(size.what)) return `${many}${decimal(value, 2)}°`;
-  const sign = kind.isRadius ? 'R' : (SIGNS[size.what] ?? '');
-  return `${many}${kind.isBall ? 'S' : ''}${sign}${sizeText(value, unit)}`;
+  const length = lengthText(value, unit, style);
+  const ball = kind.isBall ? 'S' : '';
+  const sign = kind.isRadius ? 'R' : SIGNS[size.what];
+  return `${many}${sign === '⌀' ? diameterText(length, style, ball) : `${ball}${sign ?? ''}${length}`}`;
 };
 
 /** A length in so many equal steps: "4 x 20 (= 80)". */
-export const spacedFigure = (value: number, spaces: number, unit: 'mm' | 'in'): string =>
-  `${spaces} x ${sizeText(value / spaces, unit)} (= ${sizeText(value, unit)})`;
+export const spacedFigure = (value: number, spaces: number, unit: 'mm' | 'in', style: FigureStyle): string =>
+  `${spaces} x ${lengthText(value / spaces, unit, style)} (= ${lengthText(value, unit, style)})`;
 
 /** The signs of sizes that are joined to a hole's diameter. Source: ISO 129-1, the ASME Y14.5 signs of depth, counterbore and countersink. */
 const DEPTH = '↧';
@@ -39,7 +43,7 @@ const COUNTERBORE = '⌴';
 const COUNTERSINK = '⌵';
 
 /** Sizes of the same feature behind a diameter: "↧20 ⌴⌀15 ↧5". */
-export const joinedText = (books: DimensionBooks, ties: readonly Tie[]): string =>
+export const joinedText = (books: DimensionBooks, ties: readonly Tie[], style: FigureStyle = {}): string =>
   ties
     .flatMap((tie) => {
       if (tie.kind === 'linear') {
@@ -47,12 +51,12 @@ export const joinedText = (books: DimensionBooks, ties: readonly Tie[]): string 
           number,
           number,
         ];
-        return [`${DEPTH}${sizeText(Math.abs(b - a), books.part.units)}`];
+        return [`${DEPTH}${lengthText(Math.abs(b - a), books.part.units, style)}`];
       }
       const value = sizeNow(tie.size, books.surfaces);
       if (value === undefined) return [];
       if (ANGULAR.has(tie.size.what)) return [`x ${decimal(value, 2)}°`];
       const sign = tie.size.what === 'rim' ? COUNTERSINK : COUNTERBORE;
-      return [`${sign}⌀${sizeText(value, books.part.units)}`];
+      return [`${sign}${diameterText(lengthText(value, books.part.units, style), style)}`];
     })
     .join(' ');

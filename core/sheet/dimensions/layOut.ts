@@ -6,10 +6,10 @@ import { dot } from '../../geometry/vec.ts';
 import type { ViewName } from '../../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../../geometry/viewFrames.ts';
 import { facesOfMeeting, readFaceKey } from '../../naming/keys.ts';
-import { sizeText } from '../../number/format.ts';
 import type { View } from '../../view/view.ts';
 import { layAligned } from './aligned.ts';
 import { layAngles } from './angles.ts';
+import { type FigureStyle, lengthText } from './figureStyle.ts';
 import { joinedText, sizeFigure, spacedFigure, written } from './figureText.ts';
 import { homesOf, isShownIn, rectangleWay } from './home.ts';
 import {
@@ -71,6 +71,7 @@ const linearIn = (
   view: View,
   box: Box,
   k: number,
+  figures: FigureStyle,
 ): { readonly along: 0 | 1; readonly linear: Linear } | undefined => {
   const { tie } = wanted;
   const way = tie.kind === 'linear' ? wayIn(name, tie.from.axis) : undefined;
@@ -96,8 +97,8 @@ const linearIn = (
       value,
       text: written(
         wanted.spaces
-          ? spacedFigure(value, wanted.spaces, books.part.units)
-          : sizeText(value, books.part.units),
+          ? spacedFigure(value, wanted.spaces, books.part.units, figures)
+          : lengthText(value, books.part.units, figures),
         wanted,
       ),
     },
@@ -113,6 +114,7 @@ const acrossIn = (
   name: ViewName,
   view: View,
   k: number,
+  figures: FigureStyle,
 ): { readonly along: 0 | 1; readonly linear: Linear } | undefined => {
   const faces = size.of.flatMap(facesOfMeeting);
   const [face] = faces as [string];
@@ -130,7 +132,13 @@ const acrossIn = (
   if (!away.length) return undefined;
   const reach = [Math.min(...away), Math.max(...away)] as const;
   const count = copiesOf(books, size);
-  const figure = sizeFigure(size, value, { count, isRadius: false, isBall: false }, books.part.units);
+  const figure = sizeFigure(
+    size,
+    value,
+    { count, isRadius: false, isBall: false },
+    books.part.units,
+    figures,
+  );
   const half = (value / 2) * k;
   return {
     along,
@@ -146,7 +154,13 @@ const acrossIn = (
   };
 };
 
-const noteOf = (books: DimensionBooks, wanted: Wanted, size: SizeKey, views: Views): Note => {
+const noteOf = (
+  books: DimensionBooks,
+  wanted: Wanted,
+  size: SizeKey,
+  views: Views,
+  figures: FigureStyle,
+): Note => {
   const whole = sizeNow(size, books.surfaces) ?? Number.NaN;
   const count = copiesOf(books, size);
   const isRadius =
@@ -154,23 +168,23 @@ const noteOf = (books: DimensionBooks, wanted: Wanted, size: SizeKey, views: Vie
   const isBall = size.what === 'diameter' && books.surfaces.get(size.of[0])?.kind === 'sphere';
   const value = isRadius ? whole / 2 : whole;
   const text = written(
-    sizeFigure(size, value, { count, isRadius, isBall }, books.part.units),
+    sizeFigure(size, value, { count, isRadius, isBall }, books.part.units, figures),
     wanted,
-    joinedText(books, wanted.joined ?? []),
+    joinedText(books, wanted.joined ?? [], figures),
   );
   return { wanted, size, value, count, isRadius, text };
 };
 
 /** A size along a line that is written as a note at a face, with the sizes joined to it: "4 x 2 x 45°"; nothing for any other. */
-const ledNote = (books: DimensionBooks, wanted: Wanted): Note | undefined => {
+const ledNote = (books: DimensionBooks, wanted: Wanted, figures: FigureStyle): Note | undefined => {
   const { tie, leader, joined = [] } = wanted;
   const size = joined.flatMap((t) => (t.kind === 'size' && t.size.of[0] === leader ? [t.size] : []))[0];
   if (tie.kind !== 'linear' || leader === undefined || !size) return undefined;
   const [a, b] = [tie.from, tie.to].map((s) => stationNow(s, books.surfaces) ?? s.at) as [number, number];
   const value = Math.abs(b - a);
   const count = copiesOf(books, size);
-  const figure = `${count > 1 ? `${count} x ` : ''}${sizeText(value, books.part.units)}`;
-  const text = written(figure, wanted, joinedText(books, joined));
+  const figure = `${count > 1 ? `${count} x ` : ''}${lengthText(value, books.part.units, figures)}`;
+  const text = written(figure, wanted, joinedText(books, joined, figures));
   return { wanted, size: { what: 'lean', of: [leader], axis: 0 }, value, count, isRadius: false, text };
 };
 
@@ -206,6 +220,10 @@ const layWithin = (
   return here;
 };
 
+/** How dimensions are written, by the house rules. */
+export type DimensionStyle = { readonly lines: LengthLines; readonly figures: FigureStyle };
+const USUAL_STYLE: DimensionStyle = { lines: 'stacked', figures: {} };
+
 /** The dimensions of one view in their places. */
 const layView = (
   books: DimensionBooks,
@@ -214,7 +232,7 @@ const layView = (
   views: Views,
   k: number,
   around: Around,
-  lines: LengthLines,
+  { lines, figures }: DimensionStyle,
 ): Laid[] => {
   const view = views.get(name) as View;
   const box = boxOf(view, k);
@@ -222,7 +240,7 @@ const layView = (
   const notes: Note[] = [];
   for (const w of own) {
     const { tie } = w;
-    const led = ledNote(books, w);
+    const led = ledNote(books, w, figures);
     if (led) {
       notes.push(led);
       continue;
@@ -230,15 +248,15 @@ const layView = (
     const isTurned = tie.kind === 'size' && tie.size.what === 'rim';
     const line =
       tie.kind === 'linear'
-        ? linearIn(books, w, name, view, box, k)
+        ? linearIn(books, w, name, view, box, k, figures)
         : isTurned
-          ? acrossIn(books, w, tie.size, name, view, k)
+          ? acrossIn(books, w, tie.size, name, view, k, figures)
           : undefined;
     if (line) {
       const natural = sideOf(line.along, box, line.linear);
       const side = w.side && isLevel(w.side) === (line.along === 0) ? w.side : natural;
       bySide.set(side, [...(bySide.get(side) ?? []), line.linear]);
-    } else if (tie.kind === 'size') notes.push(noteOf(books, w, tie.size, views));
+    } else if (tie.kind === 'size') notes.push(noteOf(books, w, tie.size, views, figures));
   }
   const clear = around.taken.get(name) ?? box;
   const room = around.room.get(name);
@@ -274,7 +292,7 @@ const movedOn = (homes: readonly Homed[], laid: readonly Laid[], around: Around)
  * that shows it.
  * @param k paper mm to a part unit
  * @param around what else stands beside the views, and how much room there is
- * @param lines how lengths from one base are written
+ * @param style how lengths from one base stand, and figures are written
  */
 export const layOut = (
   books: DimensionBooks,
@@ -282,7 +300,7 @@ export const layOut = (
   views: Views,
   k: number,
   around: Around = OPEN,
-  lines: LengthLines = 'stacked',
+  style: DimensionStyle = USUAL_STYLE,
 ): LaidOut => {
   let homes = wanted.map((w): Homed => {
     const able =
@@ -298,7 +316,7 @@ export const layOut = (
         views,
         k,
         around,
-        lines,
+        style,
       ),
     );
   let laid = layAll();

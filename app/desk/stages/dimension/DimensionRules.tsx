@@ -1,19 +1,107 @@
 'use client';
 import type { Scheme } from '../../../../core/dimension/propose.ts';
 import { setRules } from '../../../../core/edit/setupCommands.ts';
-import { Choice } from '../../book/Choice.tsx';
-import { Row } from '../../book/Page.tsx';
+import type { FigureStyle } from '../../../../core/sheet/dimensions/figureStyle.ts';
+import { Choice, Tick } from '../../book/Choice.tsx';
+import { field, Row } from '../../book/Page.tsx';
 import { useEdit, useSession } from '../../useDesk.ts';
+
+const NO_STYLE: FigureStyle = {};
 
 /** The house rules of dimensions. @param count how many are on the sheet */
 export const DimensionRules = ({ scheme, count }: { scheme: Scheme; count: number }) => {
   const edit = useEdit();
-  const { lineEnds: ends, lengths, dimensionsOf, dimensionsTold } = useSession((s) => s.drawing.setup.rules);
+  const {
+    lineEnds: ends,
+    lengths,
+    figures = NO_STYLE,
+    dimensionsOf,
+    dimensionsTold,
+  } = useSession((s) => s.drawing.setup.rules);
   const hasNames = useSession((s) => Object.keys(s.drawing.part.dims ?? {}).length > 0);
+  const units = useSession((s) => s.drawing.part.units);
   const isNamed = dimensionsOf === 'named';
   const isAsked = dimensionsTold === 'asked';
+  const setFigures = (change: Partial<FigureStyle>, label: string): void => {
+    const next = Object.entries({ ...figures, ...change }).filter(([, v]) => v !== undefined);
+    void edit(setRules({ figures: next.length ? Object.fromEntries(next) : undefined }, label));
+  };
   return (
     <>
+      {count > 0 && (
+        <Row label="Figures">
+          <span className="flex items-center gap-2">
+            <select
+              aria-label="Decimals of figures"
+              className={field}
+              value={figures.places ?? 'needed'}
+              onChange={(e) => {
+                const places = e.target.value === 'needed' ? undefined : Number(e.target.value);
+                setFigures(
+                  { places },
+                  places === undefined ? 'Figures as they are' : `Figures to ${places} places`,
+                );
+              }}
+            >
+              <option value="needed">as they are</option>
+              {[0, 1, 2, 3].map((n) => (
+                <option key={n} value={n}>
+                  {n === 1 ? '1 place' : `${n} places`}
+                </option>
+              ))}
+            </select>
+            <select
+              aria-label="Diameters are written"
+              className={field}
+              value={figures.diameters ?? 'sign'}
+              onChange={(e) => {
+                const isWord = e.target.value === 'DIA';
+                setFigures(
+                  { diameters: isWord ? 'DIA' : undefined },
+                  isWord ? 'Diameters as 12 DIA' : 'Diameters as ⌀12',
+                );
+              }}
+            >
+              <option value="sign">⌀12</option>
+              <option value="DIA">12 DIA</option>
+            </select>
+          </span>
+        </Row>
+      )}
+      {count > 0 && (
+        <Row label="Units">
+          <span className="flex items-center gap-4 text-[13px]">
+            {units === 'in' && figures.places === undefined && (
+              <span className="flex items-center gap-1.5">
+                <Tick
+                  name="Inches as decimals"
+                  on={figures.inches === 'decimals'}
+                  onChange={(on) =>
+                    setFigures(
+                      { inches: on ? 'decimals' : undefined },
+                      on ? 'Inches as decimals' : 'Inches as fractions',
+                    )
+                  }
+                />
+                decimals
+              </span>
+            )}
+            <span className="flex items-center gap-1.5">
+              <Tick
+                name="The other unit behind each figure"
+                on={figures.second === true}
+                onChange={(on) =>
+                  setFigures(
+                    { second: on || undefined },
+                    on ? 'Figures in both units' : 'Figures in one unit',
+                  )
+                }
+              />
+              [{units === 'mm' ? 'in' : 'mm'}] behind it
+            </span>
+          </span>
+        </Row>
+      )}
       <Row label="Missing sizes">
         <Choice
           name="Missing sizes are told"
