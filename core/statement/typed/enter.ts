@@ -7,7 +7,7 @@ import { referenceOf } from '../reference.ts';
 import { bodySentence, featureSentence } from '../sentence.ts';
 import { workedBody, workedIndex } from '../workedBody.ts';
 import { bodyIsCut, levelAt } from './levels.ts';
-import type { AssemblyReaders, RoundShape, TypedContext } from './placing.ts';
+import type { AssemblyReaders, CutBody, RoundShape, TypedContext } from './placing.ts';
 import type { TypedReading } from './typedLine.ts';
 
 /**
@@ -41,11 +41,26 @@ export const typedContext = (
         return part.bodies.some((_, i) => isCut(i));
       },
       otherBody: (cut) => otherBodyCut(part, cut),
+      ...(part.bodies.length > 1 && { cutBodies: (cut) => bodiesCut(part, cut) }),
     }),
     used: workedBody(part)?.features.map((f) => f.id) ?? [],
     ...ofBodies,
     worth,
   };
+};
+
+/** Whether a body stands in its own place, so that a cut of the part's own coordinates is at the same place in it. */
+const isFree = (b: PartFile['bodies'][number]): boolean =>
+  !b.place?.length && !b.turn?.length && !b.at && b.features.length > 0;
+
+/** The bodies that stand in their own places and that a cut meets. */
+const bodiesCut = (part: PartFile, cut: FeatureFile): CutBody[] => {
+  const isCut = bodyIsCut(part, cut);
+  return part.bodies.flatMap((b, i) =>
+    isFree(b) && isCut(i)
+      ? [{ name: b.name, used: b.features.map((f) => f.id), isWorked: i === workedIndex(part) }]
+      : [],
+  );
 };
 
 /** The body that a cut belongs in because it misses the one that lines go to: the first that it meets and that stands in its own place. */
@@ -55,9 +70,7 @@ const otherBodyCut = (
 ): { name: string; used: readonly string[] } | undefined => {
   const isCut = bodyIsCut(part, cut);
   if (part.bodies.length < 2 || isCut(workedIndex(part))) return undefined;
-  const body = part.bodies.find(
-    (b, i) => !b.place?.length && !b.turn?.length && !b.at && b.features.length > 0 && isCut(i),
-  );
+  const body = part.bodies.find((b, i) => isFree(b) && isCut(i));
   return body && { name: body.name, used: body.features.map((f) => f.id) };
 };
 
@@ -150,9 +163,12 @@ export const enterReading = (part: PartFile, read: Entered): PartFile => {
   const worked = targetOf(part, read);
   if (read.body !== undefined || worked < 0)
     return { ...part, bodies: [...bodies, { name: read.body ?? 'part', features }] };
+  const also = new Set(read.alsoInto);
   return {
     ...part,
-    bodies: bodies.map((b, i) => (i === worked ? { ...b, features: [...b.features, ...features] } : b)),
+    bodies: bodies.map((b, i) =>
+      i === worked || also.has(b.name) ? { ...b, features: [...b.features, ...features] } : b,
+    ),
   };
 };
 
@@ -169,12 +185,15 @@ export const enteredSentences = (part: PartFile, read: Entered): string[] => {
           .join(''),
       );
   const body = after.bodies[read.body === undefined ? targetOf(after, read) : workedIndex(after)];
-  const from = referenceOf(after, body?.features ?? [], body);
-  return read.features.map((f) =>
-    featureSentence(f, [], from)
-      .map((t) => t.text)
-      .join(''),
-  );
+  const also = after.bodies.filter((b) => read.alsoInto?.includes(b.name));
+  return [body, ...also].flatMap((own) => {
+    const from = referenceOf(after, own?.features ?? [], own);
+    return read.features.map((f) =>
+      featureSentence(f, [], from)
+        .map((t) => t.text)
+        .join(''),
+    );
+  });
 };
 
 /** What the Daybook says of an entered line. @param part as it stood before */

@@ -25,6 +25,9 @@ export type Fastened = {
 /** Reads lines about whole bodies of a part; its work throws Ask where a line leaves something open. */
 export type AssemblyReaders = (part: PartFile, line: string) => (() => Fastened) | undefined;
 
+/** A body that a cut meets: its name, the names of its features, and whether lines go to it. */
+export type CutBody = { readonly name: string; readonly used: readonly string[]; readonly isWorked: boolean };
+
 /** What a typed line is read against: the part as it stands. */
 export type TypedContext = {
   readonly units: 'mm' | 'in';
@@ -44,6 +47,8 @@ export type TypedContext = {
   readonly levelAt?: (face: FaceName, at: readonly number[]) => number | undefined;
   /** whether a cut takes anything off the part as it stands; judged by boxes where missing */
   readonly meets?: (cut: FeatureFile) => boolean;
+  /** the bodies in their own places that a cut meets; absent where there is one body only */
+  readonly cutBodies?: ((cut: FeatureFile) => readonly CutBody[]) | undefined;
   /** the other body that a cut belongs in because it misses the one that lines go to, with the names of its features */
   readonly otherBody?: (
     cut: FeatureFile,

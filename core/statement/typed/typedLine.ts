@@ -25,6 +25,8 @@ export type TypedReading =
       readonly body?: string;
       /** the name of another body than the last that they go into, where they are cuts that miss the last */
       readonly into?: string;
+      /** the names of further bodies that they go into as well, where the line says that every body is cut */
+      readonly alsoInto?: readonly string[];
       readonly features: readonly FeatureFile[];
       readonly assumed: readonly string[];
       /** which characters of the line each part of the reading used; absent where the line is a sentence of the statement itself */
@@ -56,6 +58,64 @@ const AND_THEN =
   /\s*(?:;|,|\bwith\b|\band\b|\bthen\b|\bplus\b)\s+(?=(?:an?\s|the\s)?[^;]*?\b(?:holes?|slots?|steps?|pockets?|notch|groove|keyway|boss)\b)/i;
 const SHAPE_THERE =
   /\b(?:block|box|plate|slab|bar|base|cylinder|disc|disk|boss|hex\w*|octagon\w*|square|[ltu][\s-]?(?:section|profile|bracket)|channel|wedge|prism)\b/i;
+
+/** "in both bodies", "through all the planks": what the line cuts is cut out of every body that it meets. */
+const EVERY_BODY =
+  /(?:,\s*)?\b(?:(right\s+through|through|thru)|in|into|across)\s+(?:both|all(?:\s+the)?|every)(?:\s+of\s+the)?\s+(?:bod(?:y|ies)|parts?|planks?|boards?|plates?|pieces?|hal(?:f|ves))\b/i;
+
+/** Reads a line without its words of every body, and takes its cuts into each body that they meet. */
+const inEveryBody = (
+  line: string,
+  every: RegExpExecArray,
+  c: TypedContext,
+  cutBodies: NonNullable<TypedContext['cutBodies']>,
+): TypedReading => {
+  const words = every[0];
+  // "through both planks" says how deep, too; the rest keeps its places in the line
+  const kept = every[1] ? ` ${every[1]}` : '';
+  const bare = `${line.slice(0, every.index)}${kept.padEnd(words.length)}${line.slice(every.index + words.length)}`;
+  // what cuts all bodies is placed on the whole of them
+  const read = readTypedLine(bare, { ...c, shapes: [], cutBodies: undefined });
+  if (read.kind !== 'understood') return read;
+  const [first] = read.features;
+  const met = first && read.features.every((f) => f.op === 'cut') ? cutBodies(first) : [];
+  if (met.length < 2)
+    return {
+      kind: 'asks',
+      question: met[0]
+        ? `This meets one body only, ${met[0].name}. Leave "${words.trim().replace(/^,\s*/, '')}" out, or move it.`
+        : 'Only a cut goes into every body. What is cut?',
+      offers: [],
+    };
+  const main = met.find((b) => b.isWorked) ?? (met[0] as (typeof met)[number]);
+  const used = met.flatMap((b) => b.used);
+  return {
+    ...read,
+    into: main.name,
+    alsoInto: met.flatMap((b) => (b === main ? [] : [b.name])),
+    features: read.features.map((f) => {
+      const id = freeName(f.id, used);
+      used.push(id);
+      return { ...f, id };
+    }),
+    assumed: [
+      ...read.assumed.filter((a) => !a.startsWith('in the body ')),
+      `in ${met.map((b) => b.name).join(' and ')}`,
+    ],
+  };
+};
+
+/** What is said of a cut that goes into one body though it meets others. */
+const aloneIn = (cut: FeatureFile, into: string | undefined, c: TypedContext): string[] => {
+  const met = c.cutBodies?.(cut) ?? [];
+  const own = into === undefined ? met.find((b) => b.isWorked) : met.find((b) => b.name === into);
+  const others = met.filter((b) => b !== own).map((b) => b.name);
+  return own && others.length
+    ? [
+        `in ${own.name} alone; "in ${others.length > 1 ? 'all' : 'both'} bodies" cuts ${others.join(' and ')} too`,
+      ]
+    : [];
+};
 
 /** The box of a feature whose box is its sizes, so that the rest of a line can be placed on it. */
 const boxOf = (f: FeatureFile, c: TypedContext): Box3 | undefined => {
@@ -97,6 +157,8 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
     return { kind: 'size', name: size[1] as string, value: typedQuantity((size[2] as string).trim()) };
   const bodies = c.assembly?.(line);
   if (bodies) return bodiesAfter(bodies);
+  const every = c.cutBodies && EVERY_BODY.exec(line);
+  if (every && c.cutBodies) return inEveryBody(line, every, c, c.cutBodies);
   const body = BODY_LINE.exec(line);
   if (body) {
     const name = (body[1] as string).trim();
@@ -122,7 +184,11 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
     return {
       kind: 'understood',
       features: [own],
-      ...(other ? { into: other.name, assumed: [`in the body ${other.name}`] } : { assumed: [] }),
+      ...(other && { into: other.name }),
+      assumed: [
+        ...(other ? [`in the body ${other.name}`] : []),
+        ...(own.op === 'cut' ? aloneIn(own, other?.name, c) : []),
+      ],
     };
   }
   const named = FEATURE_NAME.exec(line.trim());
@@ -210,7 +276,11 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
         const begins = i === 0 && (!c.box || c.begins);
         return { id, ...(begins ? withoutOrigin(f) : f) };
       }),
-      assumed: other ? [...assumed, `in the body ${other.name}`] : assumed,
+      assumed: [
+        ...assumed,
+        ...(other ? [`in the body ${other.name}`] : []),
+        ...(isAllCut && features[0] ? aloneIn({ id: '', ...features[0] }, other?.name, c) : []),
+      ],
       uses: said.uses().map((u) => ({ ...u, from: u.from + lead, to: u.to + lead })),
     };
   } catch (error) {
