@@ -291,3 +291,26 @@ test('by rule only named sizes are dimensioned', async ({ page }) => {
   await expect(page.getByText('still missing', { exact: false })).toBeVisible();
   await saved(page);
 });
+
+test('figures are written by the house rules: places, both units, diameters in letters', async ({ page }) => {
+  await dimensioned(page);
+  await page.getByLabel('Decimals of figures').selectOption('2');
+  await expect.poll(() => figures(page)).toEqual(expect.arrayContaining(['90.00', '17.50']));
+  await page.getByLabel('Decimals of figures').selectOption('0');
+  // what rounding hides is said
+  await stand(page, 'Check');
+  await page.getByRole('radio', { name: /^To consider/ }).click();
+  await expect(page.getByRole('list', { name: 'Remarks found' })).toContainText(
+    'rounded to 0 places, such as',
+  );
+  await stand(page, 'Dimension');
+  await page.getByLabel('Decimals of figures').selectOption('needed');
+  await page.getByLabel('Diameters are written').selectOption('DIA');
+  await expect.poll(() => figures(page)).toContain('2 x 7 DIA THRU');
+  await page.getByLabel('The other unit behind each figure', { exact: true }).click();
+  await expect.poll(() => figures(page)).toContain('90 [3.543]');
+  await page.getByLabel('The other unit behind each figure', { exact: true }).click();
+  await page.getByLabel('Diameters are written').selectOption('sign');
+  await expect.poll(() => figures(page)).toContain('2 x ⌀7 THRU');
+  await saved(page);
+});
