@@ -331,13 +331,23 @@ const sizesOf = (
   return out;
 };
 
-/** The features of which no flat face is square to an axis: their sizes are stated along their own edges, and by how they lean. */
+/**
+ * The features of which no flat face is square to an axis, and those of which no end is: their sizes are stated along their own edges, and by how
+ * they lean.
+ */
 const leaningFeatures = (shown: ReadonlyMap<string, Surface>): ReadonlySet<string> => {
   const flat = [...shown].flatMap(([key, s]) =>
-    s.kind === 'plane' ? [{ feature: featureOfFace(key), s }] : [],
+    s.kind === 'plane' ? [{ feature: featureOfFace(key), role: readFaceKey(key).role, s }] : [],
   );
-  const square = new Set(flat.filter(({ s }) => AXES.some((k) => isAlong(s.n, k))).map((x) => x.feature));
-  return new Set(flat.map((x) => x.feature).filter((f) => !square.has(f)));
+  const isSquare = ({ s }: (typeof flat)[number]): boolean => AXES.some((k) => isAlong(s.n, k));
+  const square = new Set(flat.filter(isSquare).map((x) => x.feature));
+  const ends = flat.filter((x) => !x.role.startsWith('side'));
+  const [withEnds, withSquareEnd] = [ends, ends.filter(isSquare)].map(
+    (all) => new Set(all.map((x) => x.feature)),
+  ) as [Set<string>, Set<string>];
+  return new Set(
+    flat.map((x) => x.feature).filter((f) => !square.has(f) || (withEnds.has(f) && !withSquareEnd.has(f))),
+  );
 };
 
 /** Sizes of leaning features: along their edges, of their corners above their faces, and how their faces lean. */

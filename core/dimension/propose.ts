@@ -53,7 +53,8 @@ const SIZE_WORDS: Record<SizeKey['what'], string> = {
   lean: 'the lean',
 };
 /** A size in words: "the diameter of bore". */
-export const sizeWords = (s: SizeKey): string => `${SIZE_WORDS[s.what]} of ${featureOfFace(s.of[0])}`;
+export const sizeWords = (s: SizeKey): string =>
+  `${SIZE_WORDS[s.what]} of ${featureOfFace(facesOfMeeting(s.of[0])[0] as string)}`;
 
 /** What a dimension ties, in words. */
 export const tieWords = (t: Tie): string =>

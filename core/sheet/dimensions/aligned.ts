@@ -11,6 +11,7 @@ import {
   ARROW,
   type Arrow,
   type Box,
+  crosses,
   FIGURE,
   FIRST,
   isInRoom,
@@ -158,7 +159,11 @@ export const layAligned = (
     const m = measuredIn(books, n.size, view, k);
     const isTrue =
       m && Math.abs(m.ends[1].at - m.ends[0].at - n.value * k) <= TRUE * Math.max(1, n.value * k);
-    const drawn = m && isTrue ? placeOf(m, n, middle, isClear) : undefined;
+    // clear of the view's own lines where there is such a place
+    const crossesNone = (d: Laid['drawn']): boolean =>
+      isClear(d) && !lines.some((l) => crosses(l, d.line as Line));
+    const drawn =
+      m && isTrue ? (placeOf(m, n, middle, crossesNone) ?? placeOf(m, n, middle, isClear)) : undefined;
     if (!drawn) {
       rest.push(n);
       continue;

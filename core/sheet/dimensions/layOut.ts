@@ -49,6 +49,8 @@ const boxOf = (view: View, k: number): Box => {
 
 /** How many copies of a feature have the size, by the faces of all copies. */
 const copiesOf = (books: DimensionBooks, size: SizeKey): number => {
+  // an edge is one of several of its feature, of which only those that are dimensioned are meant
+  if (size.what === 'chord' || size.what === 'height') return 1;
   const bare = (key: string): string => {
     const { feature, role } = readFaceKey(key);
     return `${feature}/${role}`;
