@@ -165,6 +165,7 @@ const KINDS: readonly RelationKind[] = [
   'square',
   'parallel',
   'even',
+  'same',
   'symmetrical',
 ];
 

@@ -27,6 +27,7 @@ import {
   sizeNow,
   tangentGap,
 } from './place.ts';
+import { sameRounds } from './sameRounds.ts';
 import { isStill } from './span.ts';
 import { keyWriter, type SurfacesByKey, surfacesByKey } from './surfacesByKey.ts';
 
@@ -43,8 +44,19 @@ export type Station = {
 };
 
 /** What a drawing shows without a figure. */
-/** even: a round face drawn with parallel sides is as wide at its one end as at the other. */
-export type RelationKind = 'flush' | 'coaxial' | 'tangent' | 'square' | 'parallel' | 'even' | 'symmetrical';
+/**
+ * even: a round face drawn with parallel sides is as wide at its one end as at the other.
+ * same: rounds of two bodies that go on in one another are drawn as one round.
+ */
+export type RelationKind =
+  | 'flush'
+  | 'coaxial'
+  | 'tangent'
+  | 'square'
+  | 'parallel'
+  | 'even'
+  | 'same'
+  | 'symmetrical';
 export type Relation = {
   readonly kind: RelationKind;
   readonly of: readonly string[];
@@ -74,6 +86,10 @@ export const relationNow = (r: Relation, surfaces: SurfacesByKey): number | unde
       const [p, q] = [a, b].map((k) =>
         sizeNow({ what: 'rim', of: facesOfMeeting(k) as [string, string] }, surfaces),
       );
+      return p === undefined || q === undefined ? undefined : (q - p) / 2;
+    }
+    case 'same': {
+      const [p, q] = [a, b].map((k) => sizeNow({ what: 'diameter', of: [k] }, surfaces));
       return p === undefined || q === undefined ? undefined : (q - p) / 2;
     }
     case 'square':
@@ -495,7 +511,10 @@ export const openBooks = (file: PartFile, known?: BuiltPart): DimensionBooks | u
       moved ??= movedSurfaces(plain, part.tol.size);
       return [...new Set(moved.flatMap(({ up, down, path }) => (up || down ? [] : featureAt(plain, path))))];
     },
-    relations: relationsOf(stations, shown, rims, part, plain),
+    relations: [
+      ...relationsOf(stations, shown, rims, part, plain),
+      ...sameRounds(part, plain, tol).map((of): Relation => ({ kind: 'same', of })),
+    ],
     rowOf,
   };
 };

@@ -181,6 +181,7 @@ const rulersOf = (d: Drawing, books: DimensionBooks, t: Tie): Ruler[] => {
 const KINDS: Readonly<Record<string, string>> = {
   flush: 'in line',
   coaxial: 'on one axis',
+  same: 'one round',
   symmetrical: 'equal to both sides of the centre line',
 };
 const relationWords = (books: DimensionBooks, scheme: Scheme, given: readonly Tie[]): string[] => {

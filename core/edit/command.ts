@@ -52,13 +52,15 @@ export type StatementCommand =
     }
   /** a cube on squared paper, `side` wide, put on or taken away */
   | { readonly type: 'changeCube'; readonly cell: CountedCube; readonly side: number }
-  /** an outline counted on squares of `side`, grown to `thickness` */
+  /** an outline counted on squares of `side`, grown to `thickness` or cut as deep */
   | {
       readonly type: 'addProfile';
       readonly profile: SquaredProfile;
       readonly side: number;
       readonly plane: ViewName;
       readonly thickness: string;
+      /** cut as deep into that side of the part, its squares counted from the side's lower left corner */
+      readonly isCut?: true | undefined;
     }
   | { readonly type: 'useAsFront'; readonly side: ViewName };
 

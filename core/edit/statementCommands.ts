@@ -7,7 +7,7 @@ import { type FeatureFile, typedQuantity } from '../part/schema.ts';
 import { valueAt } from '../part/valueAt.ts';
 import { freeName } from '../statement/freeName.ts';
 import { withCube } from '../statement/gridCubes.ts';
-import { squaredFeature, wholeLoop } from '../statement/squares.ts';
+import { squaredCut, squaredFeature, wholeLoop } from '../statement/squares.ts';
 import { type Standings, standingSizes } from '../statement/standings.ts';
 import { withTable } from '../statement/turned.ts';
 import { enterReading, entryLabel, typedContext } from '../statement/typed/enter.ts';
@@ -128,11 +128,24 @@ const changeCube = (
 
 const addProfile = (
   d: Drawing,
-  { profile, side, plane, thickness }: Extract<StatementCommand, { type: 'addProfile' }>,
+  { profile, side, plane, thickness, isCut }: Extract<StatementCommand, { type: 'addProfile' }>,
+  { box }: EditContext,
 ): Edited => {
   const { bodies } = d.part;
   const last = workedBody(d.part);
-  const id = freeName('profile', last?.features.map((f) => f.id) ?? []);
+  const id = freeName(isCut ? 'cut-out' : 'profile', last?.features.map((f) => f.id) ?? []);
+  if (isCut && last && box) {
+    const cut = squaredCut(id, profile, d.part, box, side, plane, thickness);
+    const context = typedContext(d.part, box);
+    if (context.meets && !context.meets(cut))
+      throw new Refusal({ path: [], where: 'the profile', ...says('profile.beside') });
+    const into = context.otherBody?.(cut)?.name ?? last.name;
+    const grown = bodies.map((b) => (b.name === into ? { ...b, features: [...b.features, cut] } : b));
+    return {
+      drawing: { ...d, part: { ...d.part, bodies: grown } },
+      label: `${id}: cut in, counted on squares`,
+    };
+  }
   // counted from the lowest corner at the left
   const loop = wholeLoop(profile);
   const [x0, y0] = [Math.min(...loop.map((p) => p[0])), Math.min(...loop.map((p) => p[1]))];
@@ -203,7 +216,7 @@ export const applyStatementCommand = (d: Drawing, c: OneLineCommand, context: Ed
     case 'changeCube':
       return changeCube(d, c);
     case 'addProfile':
-      return addProfile(d, c);
+      return addProfile(d, c, context);
     case 'useAsFront':
       return { drawing: withOtherFront(d, c.side), label: `The ${c.side} made the front` };
   }

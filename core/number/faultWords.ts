@@ -573,6 +573,10 @@ const WORDS = {
     what: 'This drawing is not being stored at the moment.',
     remedy: 'Choose first what is to be kept.',
   }),
+  'profile.beside': () => ({
+    what: 'It takes nothing off the part: its squares are counted from the lower left corner of that side.',
+    remedy: 'Move its corners onto the side, or choose another side.',
+  }),
   'title.longer': () => ({
     what: 'This is longer than the field takes.',
     remedy: 'Shorten it.',

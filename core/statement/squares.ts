@@ -1,4 +1,6 @@
-import type { ViewName } from '../geometry/viewFrames.ts';
+import type { Box3 } from '../geometry/box.ts';
+import { dot } from '../geometry/vec.ts';
+import { VIEW_FRAMES, type ViewName } from '../geometry/viewFrames.ts';
 import type { Quantity } from '../part/quantity.ts';
 import type { FeatureFile, PartFile } from '../part/schema.ts';
 import { typedQuantity } from '../part/schema.ts';
@@ -153,6 +155,54 @@ export const squaresSize = (n: number, worth: Quantity | undefined, side: number
   if (worth === undefined) return Number((n * side).toFixed(9));
   const count = Number.isInteger(2 * n) ? squaresText(Math.abs(n)) : String(Number(Math.abs(n).toFixed(9)));
   return `${n < 0 ? '-' : ''}${count} sq`;
+};
+
+const OPPOSITE: Readonly<Record<ViewName, ViewName>> = {
+  front: 'back',
+  back: 'front',
+  top: 'bottom',
+  bottom: 'top',
+  left: 'right',
+  right: 'left',
+};
+
+/** The lower left corner of a side of a box, as one looks at it. */
+const cornerOfSide = (box: Box3, plane: ViewName): [number, number, number] => {
+  const { u, v, toward } = VIEW_FRAMES[plane];
+  return ([0, 1, 2] as const).map((k) => {
+    const isHigh = toward[k] > 0 || u[k] < 0 || v[k] < 0;
+    return box[isHigh ? k + 3 : k] as number;
+  }) as [number, number, number];
+};
+
+/**
+ * The cut that a counted profile makes into a side of a part: as deep as it says, its squares counted from the side's lower left corner. It is drawn
+ * from behind and grows into the part, so that its depth alone says how deep it is.
+ */
+export const squaredCut = (
+  id: string,
+  p: SquaredProfile,
+  part: PartFile,
+  box: Box3,
+  side: number,
+  plane: ViewName,
+  depth: string,
+): FeatureFile => {
+  const behind = OPPOSITE[plane];
+  const [own, other] = [VIEW_FRAMES[plane], VIEW_FRAMES[behind]];
+  // seen from behind one of the two directions runs the other way
+  const [sx, sy] = [dot(own.u, other.u), dot(own.v, other.v)];
+  const turned = {
+    ...p,
+    corners: p.corners.map(([x, y]): Corner => [x * sx + 0, y * sy + 0]),
+    ...(p.bulges && { bulges: p.bulges.map((b) => -b + 0) }),
+  };
+  return {
+    ...squaredFeature(id, turned, part, side, behind, depth),
+    op: 'cut',
+    plane: behind,
+    at: cornerOfSide(box, plane),
+  };
 };
 
 /** The feature that a counted profile makes: grown towards its observer, standing at the origin. */

@@ -84,7 +84,9 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
   const [cursor, setCursor] = useState<readonly [number, number]>([10, 4]);
   const [plane, setPlane] = useState<(typeof PLANES)[number]['value']>('front');
   const [thickness, setThickness] = useState(part.units === 'in' ? '1' : '20');
+  const [isCut, setIsCut] = useState(false);
   const [fault, setFault] = useState<string>();
+  const box = useSession((s) => s.picture?.box);
   const svg = useRef<SVGSVGElement>(null);
   const held = useRef<Held | undefined>(undefined);
   const tracing = useTracing();
@@ -136,7 +138,10 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
       setFault(trouble);
       return;
     }
-    const faults = await edit({ type: 'addProfile', profile, side, plane, thickness }, 'field');
+    const faults = await edit(
+      { type: 'addProfile', profile, side, plane, thickness, ...(isCut && { isCut: true }) },
+      'field',
+    );
     const first = faults[0];
     setFault(first && sentence(first));
     if (first) return;
@@ -144,6 +149,9 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
     onClose();
   };
   const walk = walkedWords(corners, bulges);
+  // the side of the part that is cut into, from its lower left corner
+  const sizes = box && ([0, 1, 2] as const).map((k) => ((box[k + 3] as number) - (box[k] as number)) / one);
+  const cutSide = isCut && sizes ? ({ front: [0, 2], top: [0, 1], left: [1, 2] } as const)[plane] : undefined;
   return (
     <Dialog open={open} onClose={onClose} className="relative z-30">
       <div className="fixed inset-0 bg-ink/25" aria-hidden />
@@ -225,6 +233,18 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
                   stroke="var(--color-light-line)"
                   strokeWidth={across > 50 ? 0.9 : 1.3}
                 />
+                {cutSide && sizes && (
+                  <rect
+                    data-testid="side cut into"
+                    x={0}
+                    y={HIGH - (sizes[cutSide[1]] as number) * px}
+                    width={(sizes[cutSide[0]] as number) * px}
+                    height={(sizes[cutSide[1]] as number) * px}
+                    fill="none"
+                    stroke="var(--color-deep)"
+                    strokeWidth={1.4}
+                  />
+                )}
                 {profile.mirrored && corners[0] && (
                   <line
                     x1={corners[0][0] * px}
@@ -316,9 +336,22 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
                 <Row label="Seen from the">
                   <Choice name="Seen from" value={plane} options={PLANES} onChange={setPlane} />
                 </Row>
-                <Row label={plane === 'top' ? 'Height' : 'Thickness'}>
+                {box && (
+                  <Row label="The profile is">
+                    <Choice
+                      name="The profile is"
+                      value={isCut ? 'cut' : 'added'}
+                      options={[
+                        { value: 'added', label: 'added' },
+                        { value: 'cut', label: 'cut in' },
+                      ]}
+                      onChange={(to) => setIsCut(to === 'cut')}
+                    />
+                  </Row>
+                )}
+                <Row label={isCut ? 'Depth' : plane === 'top' ? 'Height' : 'Thickness'}>
                   <input
-                    aria-label="Thickness"
+                    aria-label={isCut ? 'Depth' : 'Thickness'}
                     className={`${field} figures w-24 text-right`}
                     value={thickness}
                     onChange={(e) => setThickness(e.target.value)}
@@ -363,7 +396,7 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
                     onClick={() => void take()}
                     className="rounded-md bg-deep px-3 py-1.5 text-[13px] font-semibold text-white hover:bg-house"
                   >
-                    Add this profile
+                    {isCut ? 'Cut this profile in' : 'Add this profile'}
                   </button>
                   <button
                     type="button"

@@ -186,12 +186,24 @@ export const layNotes = (
     });
 };
 
+/** A round with those of other bodies that go on in it: together they are one circle. */
+const onePiece = (books: DimensionBooks, face: string): string[] => {
+  const out = [face];
+  for (const key of out)
+    for (const { kind, of } of books.relations)
+      if (kind === 'same' && of.includes(key)) out.push(...of.filter((k) => !out.includes(k)));
+  return out;
+};
+
 /** Whether a round face is less than half a round where a view shows it as a circle: it is stated by its radius then. */
 export const isLessThanHalf = (books: DimensionBooks, face: string, views: Iterable<View>): boolean => {
   if (books.surfaces.get(face)?.kind !== 'cylinder') return false;
+  const faces = onePiece(books, face);
   let most = 0;
   for (const view of views) {
-    const arcs = linesOfFace(view, face).filter((l) => l.curve.type === 'conic' && l.curve.round);
+    const arcs = faces
+      .flatMap((f) => linesOfFace(view, f))
+      .filter((l) => l.curve.type === 'conic' && l.curve.round);
     // pieces of one circle, seen and hidden, together
     most = Math.max(
       most,

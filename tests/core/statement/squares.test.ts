@@ -3,6 +3,7 @@ import {
   bulgeTowards,
   middleOf,
   profileTrouble,
+  squaredCut,
   squaredFeature,
   squaresText,
   walkedWords,
@@ -46,6 +47,74 @@ describe('profiles counted on squares', () => {
     expect(measured(built(part)).volume).toBeCloseTo((18 + 5) * 25 * 20, 6);
     expect(built(part).box).toEqual([0, 0, 0, 30, 20, 27.5]);
   });
+  test.each([
+    ['front', [10, 0, 8], [20, 3, 14]],
+    ['top', [10, 8, 27], [20, 14, 30]],
+    ['left', [0, 26, 8], [3, 32, 14]],
+    ['back', [40, 37, 8], [50, 40, 14]],
+  ] as const)('cut into the %s it is as deep as it says, counted from that side', (plane, low, high) => {
+    const block = partOf(feature('add', { kind: 'block', width: 60, depth: 40, height: 30 } as const));
+    // 5 by 3 squares of 2 mm, 5 along and 4 up
+    const five = {
+      corners: [
+        [5, 4],
+        [10, 4],
+        [10, 7],
+        [5, 7],
+      ] as const,
+      mirrored: false,
+      round: 0,
+    };
+    const three = {
+      corners: [
+        [4, 4],
+        [7, 4],
+        [7, 7],
+        [4, 7],
+      ] as const,
+      mirrored: false,
+      round: 0,
+    };
+    const cut = squaredCut('c', plane === 'left' ? three : five, block, [0, 0, 0, 60, 40, 30], 2, plane, '3');
+    const [body] = block.bodies;
+    const whole = { ...block, bodies: [{ ...body, name: 'b', features: [...(body?.features ?? []), cut] }] };
+    const size = high.map((x, k) => x - (low[k] as number)).reduce((a, b) => a * b, 1);
+    expect(measured(built(whole)).volume).toBeCloseTo(60 * 40 * 30 - size, 6);
+    const alone = { ...block, bodies: [{ ...body, name: 'b', features: [{ ...cut, op: 'add' as const }] }] };
+    expect(built(alone).box).toEqual([...low, ...high]);
+  });
+  test.each(['front', 'top', 'left'] as const)(
+    'its arcs bulge the way they were counted, cut into the %s',
+    (plane) => {
+      // half of a door with a round top, 3 squares of 2 mm wide and 4 high to the springing
+      const door = {
+        corners: [
+          [8, 1],
+          [11, 1],
+          [11, 5],
+        ] as const,
+        bulges: [0, 0, 3],
+        mirrored: true,
+        round: 0,
+      };
+      const block = partOf(feature('add', { kind: 'block', width: 40, depth: 40, height: 40 } as const));
+      const cut = squaredCut('c', door, block, [0, 0, 0, 40, 40, 40], 2, plane, '3');
+      const [body] = block.bodies;
+      const whole = {
+        ...block,
+        bodies: [{ ...body, name: 'b', features: [...(body?.features ?? []), cut] }],
+      };
+      const area = (6 * 4 + (Math.PI * 9) / 2) * 4;
+      expect(measured(built(whole)).volume).toBeCloseTo(40 ** 3 - area * 3, 6);
+      // a deeper one stays open to its side
+      const deeper = { ...cut, shape: { ...cut.shape, height: 5 } } as typeof cut;
+      const more = {
+        ...block,
+        bodies: [{ ...body, name: 'b', features: [...(body?.features ?? []), deeper] }],
+      };
+      expect(measured(built(more)).volume).toBeCloseTo(40 ** 3 - area * 5, 6);
+    },
+  );
   test('where squares have a worth it stays in the statement', () => {
     const f = squaredFeature('p', step, { ...bare, dims: { sq: '1/4 in' } }, 5, 'top', '2 sq');
     expect(f.shape).toMatchObject({
