@@ -100,8 +100,8 @@ export const homesOf = (
   }
   const edgeOn = names.filter((n) => Math.abs(dot(d, VIEW_FRAMES[n].toward)) < 1e-6);
   const endOn = names.filter((n) => isAlong(dot(d, VIEW_FRAMES[n].toward)));
-  // a cone's angle is seen where its axis lies in the view; across flats and angles where the faces are edges
-  const isEndOn = isRound && t.size.what !== 'cone';
+  // a cone's angle and the tube of a ring are seen where the axis lies in the view; across flats and angles where the faces are edges
+  const isEndOn = isRound && t.size.what !== 'cone' && t.size.what !== 'tube';
   const wanted = isEndOn ? endOn : edgeOn;
   if (wanted.length) return { views: wanted, reason: isEndOn ? 'round' : 'edge' };
   return { views: names.slice(0, 1), reason: 'usual' };

@@ -119,9 +119,11 @@ const acrossIn = (
   figures: FigureStyle,
 ): { readonly along: 0 | 1; readonly linear: Linear } | undefined => {
   const faces = size.of.flatMap(facesOfMeeting);
-  const [face] = faces as [string];
+  // a rim is where a round face ends, whichever of its two faces is named first
+  const face =
+    faces.find((f) => (books.surfaces.get(f)?.kind ?? 'plane') !== 'plane') ?? (faces[0] as string);
   const axis = rectangleWay(books, face, name);
-  const surface = books.surfaces.get(face) ?? books.surfaces.get(faces[1] ?? '');
+  const surface = books.surfaces.get(face);
   const value = sizeNow(size, books.surfaces);
   if (axis === undefined || value === undefined || !surface || surface.kind === 'plane') return undefined;
   const along = axis === 0 ? 1 : 0;

@@ -78,6 +78,21 @@ describe('a dimensioned sheet', () => {
       }
     },
   );
+  test('diameters of turned parts stand on the rectangle, the radius of a groove where its arc is seen', () => {
+    const laidOf = (part: string) => {
+      const found = caseDrawings().find(([name]) => name.includes(part));
+      const made = found && dimensioned(found[1]);
+      if (!made) throw new Error(`no ${part}`);
+      return made.worked.sheet.dimensions.laid;
+    };
+    const cup = laidOf('24-rain-cup').filter((l) => ['⌀72', '⌀66', '⌀18', '⌀12'].includes(l.text));
+    expect(cup.map((l) => l.text).sort()).toEqual(['⌀12', '⌀18', '⌀66', '⌀72']);
+    // along a line between two extension lines, as wide as it says
+    for (const l of cup)
+      expect([l.text, l.side !== undefined, l.drawn.extension.length]).toEqual([l.text, true, 2]);
+    const groove = laidOf('13-groove-drum').find((l) => l.text === 'R7');
+    expect(groove?.view).toBe('front');
+  });
   test('where the views stand close together, dimensions go to the outer sides', () => {
     for (const [name, d] of demoDrawings()) {
       const close = { ...d, setup: { ...d.setup, gap: 5, between: [11, 12] as [number, number] } };
