@@ -26,7 +26,8 @@ describe('a session', () => {
     const page = openPage(store, storage, () => fate);
     const a = await page.sessions.open(store.kept('a'));
     await a.edit(setH('61'));
-    await moment(250);
+    // between two tries it waits; a slow machine may be looked at while it tries
+    for (let i = 0; i < 400 && a.state.getState().save !== 'waiting'; i++) await moment(5);
     expect(a.state.getState().save).toBe('waiting');
     page.sessions.leave(a);
     expect(page.sessions.unsaved.getState()).toMatchObject([{ id: 'a', changes: 1, save: 'waiting' }]);
