@@ -35,7 +35,6 @@ export const Dimension = () => {
   const kept = useSession((s) => s.drawing.dimensions?.list) ?? NONE;
   const scheme = useSession((s) => s.drawing.dimensions?.scheme) ?? 'base';
   const isStated = useSession((s) => s.drawing.part.bodies.length > 0);
-  const bases = useSession((s) => s.drawing.dimensions?.bases);
   const inHand = useView((s) => s.dimension);
   const [from, setFrom] = useState<{
     readonly key: string;
@@ -61,9 +60,10 @@ export const Dimension = () => {
     void edit({ type: 'setDimensions', list, scheme: by, bases: counted, distances, label });
   };
   const countFrom = (axis: 0 | 1 | 2, key: string, words: string): void => {
-    const next = { ...bases, [AXIS_LETTERS[axis]]: key };
+    const { dimensions } = session.state.getState().drawing;
+    const next = { ...dimensions?.bases, [AXIS_LETTERS[axis]]: key };
     const label = `${'WDH'[axis]} counted from ${words}`;
-    if (kept.length) void propose(scheme, false, next, label);
+    if (dimensions?.list.length) void propose(scheme, false, next, label);
     else void edit({ type: 'setDimensions', list: [], scheme, bases: next, label });
   };
   const add = (tied: Tied, words: string): void => void edit({ type: 'addDimension', tied, words });

@@ -23,8 +23,11 @@ export const DimensionRules = ({ scheme, count }: { scheme: Scheme; count: numbe
   const isNamed = dimensionsOf === 'named';
   const isAsked = dimensionsTold === 'asked';
   const setFigures = (change: Partial<FigureStyle>, label: string): void => {
-    const next = Object.entries({ ...figures, ...change }).filter(([, v]) => v !== undefined);
-    void edit(setRules({ figures: next.length ? Object.fromEntries(next) : undefined }, label));
+    void edit((now) => {
+      const all = { ...now.drawing.setup.rules.figures, ...change };
+      const next = Object.entries(all).filter(([, v]) => v !== undefined);
+      return setRules({ figures: next.length ? Object.fromEntries(next) : undefined }, label);
+    });
   };
   return (
     <>

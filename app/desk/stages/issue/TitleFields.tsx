@@ -199,8 +199,14 @@ const OwnFieldRow = ({ own, at }: { own: readonly OwnField[]; at: number }) => {
   const [typed, setTyped] = useState<Partial<OwnField>>({});
   const [fault, setFault] = useState<string>();
   const { label, value } = { label: '', value: '', ...now, ...typed };
-  const put = async (to: readonly OwnField[], words: string): Promise<boolean> => {
-    const faults = await edit(setUp({ ownFields: to.length ? [...to] : undefined }, words), 'field');
+  const put = async (
+    to: (fields: readonly OwnField[]) => readonly OwnField[],
+    words: string,
+  ): Promise<boolean> => {
+    const faults = await edit(({ drawing }) => {
+      const fields = to(drawing.setup.ownFields ?? NO_FIELDS);
+      return setUp({ ownFields: fields.length ? [...fields] : undefined }, words);
+    }, 'field');
     setFault(faults[0] && sentence(faults[0]));
     return !faults.length;
   };
@@ -217,7 +223,8 @@ const OwnFieldRow = ({ own, at }: { own: readonly OwnField[]; at: number }) => {
       setFault(wrong);
       return;
     }
-    const to = now ? own.map((f, i) => (i === at ? next : f)) : [...own, next];
+    const to = (fields: readonly OwnField[]): readonly OwnField[] =>
+      at < fields.length ? fields.map((f, i) => (i === at ? next : f)) : [...fields, next];
     if (!(await put(to, `Title block: ${next.label}`))) return;
     // what was typed on meanwhile stays
     setTyped((t) => ({
@@ -267,10 +274,7 @@ const OwnFieldRow = ({ own, at }: { own: readonly OwnField[]; at: number }) => {
             title="Take it out"
             className="text-second hover:underline"
             onClick={() =>
-              void put(
-                own.filter((_, i) => i !== at),
-                `Title block: ${called} taken out`,
-              )
+              void put((fields) => fields.filter((_, i) => i !== at), `Title block: ${called} taken out`)
             }
           >
             ×
