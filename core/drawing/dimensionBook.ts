@@ -30,7 +30,7 @@ import type { Path } from '../part/sizeReading.ts';
 import { betterHome } from '../sheet/dimensions/betterHome.ts';
 import type { BetterHome } from '../sheet/dimensions/betterWords.ts';
 import { joinedText } from '../sheet/dimensions/figureText.ts';
-import { homesOf, isShownIn, type Reason } from '../sheet/dimensions/home.ts';
+import { homesOf, homeTie, isShownIn, type Reason } from '../sheet/dimensions/home.ts';
 import type { Laid, Views } from '../sheet/dimensions/laid.ts';
 import { standingSizes } from '../statement/standings.ts';
 import type { Drawing } from './drawing.ts';
@@ -319,13 +319,7 @@ export const dimensionBook = (
   const rows = kept.map((k): DimensionRow => {
     const tie = ties.get(k.id);
     const value = tie && tieSize(books, tie);
-    const home =
-      tie &&
-      homesOf(
-        books,
-        k.leader ? { kind: 'size', size: { what: 'lean', of: [k.leader], axis: 0 } } : tie,
-        views,
-      );
+    const home = tie && homesOf(books, homeTie(tie, k.leader), views);
     return {
       id: k.id,
       tied: k.tied,

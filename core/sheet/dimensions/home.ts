@@ -1,5 +1,5 @@
 import type { DimensionBooks, Station } from '../../dimension/books.ts';
-import { cornerAt, directionOf } from '../../dimension/place.ts';
+import { cornerAt, directionOf, type SizeKey } from '../../dimension/place.ts';
 import type { Tie } from '../../dimension/propose.ts';
 import { dot, length, scale, sub, type Vec3 } from '../../geometry/vec.ts';
 import { VIEW_FRAMES, type ViewName } from '../../geometry/viewFrames.ts';
@@ -45,6 +45,12 @@ export const rectangleWay = (books: DimensionBooks, face: string, view: ViewName
   if (!d) return undefined;
   return isAlong(dot(d, u)) ? 0 : isAlong(dot(d, v)) ? 1 : undefined;
 };
+
+/** How a face leans, by which a note that is led to it is placed: it stands where the face is an edge. */
+export const leanTo = (face: string): SizeKey => ({ what: 'lean', of: [face], axis: 0 });
+/** What decides the view of a dimension. @param leader the face that it is led to as a note */
+export const homeTie = (tie: Tie, leader: string | undefined): Tie =>
+  leader === undefined ? tie : { kind: 'size', size: leanTo(leader) };
 
 /** Whether a view of the sheet shows what a dimension is of: of a size some line of its faces; of a distance its direction. */
 export const isShownIn = (t: Tie, name: ViewName, views: Views): boolean => {

@@ -1,6 +1,5 @@
 import { type DimensionBooks, stationNow } from '../../dimension/books.ts';
 import { type SizeKey, sizeNow } from '../../dimension/place.ts';
-import type { Tie } from '../../dimension/propose.ts';
 import { boxOf2 } from '../../geometry/curve2.ts';
 import { dot } from '../../geometry/vec.ts';
 import type { ViewName } from '../../geometry/viewFrames.ts';
@@ -11,7 +10,7 @@ import { layAligned } from './aligned.ts';
 import { layAngles } from './angles.ts';
 import { type FigureStyle, lengthText } from './figureStyle.ts';
 import { joinedText, sizeFigure, spacedFigure, written } from './figureText.ts';
-import { homesOf, isShownIn, rectangleWay } from './home.ts';
+import { homesOf, homeTie, isShownIn, leanTo, rectangleWay } from './home.ts';
 import {
   type Around,
   type Box,
@@ -189,7 +188,7 @@ const ledNote = (books: DimensionBooks, wanted: Wanted, figures: FigureStyle): N
   const count = copiesOf(books, size);
   const figure = `${count > 1 ? `${count} x ` : ''}${lengthText(value, books.part.units, figures)}`;
   const text = written(figure, wanted, joinedText(books, joined, figures));
-  return { wanted, size: { what: 'lean', of: [leader], axis: 0 }, value, count, isRadius: false, text };
+  return { wanted, size: leanTo(leader), value, count, isRadius: false, text };
 };
 
 const OPPOSITE = { below: 'above', above: 'below', left: 'right', right: 'left' } as const;
@@ -274,10 +273,6 @@ const layView = (
   return [...here, ...layNotes(name, view, k, union(box, clear), aligned.rest, here, room)];
 };
 
-/** What decides the view of a dimension: a note led to a face stands where that face is an edge. */
-const homeTie = ({ tie, leader }: Wanted): Tie =>
-  leader === undefined ? tie : { kind: 'size', size: { what: 'lean', of: [leader], axis: 0 } };
-
 /** A dimension on its way to a view: the views that would do, the best first, and which of them it is in. */
 type Homed = { readonly w: Wanted; readonly able: readonly ViewName[]; readonly at: number };
 
@@ -308,7 +303,9 @@ export const layOut = (
 ): LaidOut => {
   let homes = wanted.map((w): Homed => {
     const able =
-      w.view && isShownIn(w.tie, w.view, views) ? [w.view] : homesOf(books, homeTie(w), views).views;
+      w.view && isShownIn(w.tie, w.view, views)
+        ? [w.view]
+        : homesOf(books, homeTie(w.tie, w.leader), views).views;
     return { w, able, at: 0 };
   });
   const layAll = (): Laid[] =>

@@ -5,31 +5,16 @@ import { openDesk } from '../../../core/drawing/desk.ts';
 import { proposedDimensions } from '../../../core/drawing/dimensionBook.ts';
 import { drawingOfPart } from '../../../core/drawing/drawing.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
+import { bodiesOf, feature } from '../balance/given.ts';
 
 /** Two planks 60 x 30 x 140 glued together, with a round recess in each where they meet. */
-const post = (second: { diameter?: number; x?: number } = {}): PartFile =>
-  ({
-    format: 'blue-ledger/part@1',
-    name: 'Post',
-    units: 'mm',
-    bodies: ['front plank', 'back plank'].map((name, i) => ({
-      name,
-      features: [
-        {
-          id: 'plank',
-          op: 'add',
-          at: [0, 30 * i, 0],
-          shape: { kind: 'block', width: 60, depth: 30, height: 140 },
-        },
-        {
-          id: 'recess',
-          op: 'cut',
-          at: [i ? (second.x ?? 30) : 30, 30, 140],
-          shape: { kind: 'hole', diameter: i ? (second.diameter ?? 48) : 48, depth: 18 },
-        },
-      ],
-    })),
-  }) as unknown as PartFile;
+const post = (second: { diameter?: number; x?: number } = {}): PartFile => {
+  const plank = (y: number, x = 30, diameter = 48) => [
+    feature('add', { kind: 'block', width: 60, depth: 30, height: 140 }, { id: 'plank', at: [0, y, 0] }),
+    feature('cut', { kind: 'hole', diameter, depth: 18 }, { id: 'recess', at: [x, 30, 140] }),
+  ];
+  return bodiesOf({ 'front plank': plank(0), 'back plank': plank(30, second.x, second.diameter) });
+};
 const booksOf = (file: PartFile) => {
   const books = openBooks(file);
   if (!books) throw new Error('not built');

@@ -4,6 +4,7 @@ import { openDesk, type Worked } from '../../../core/drawing/desk.ts';
 import { dimensionBook, proposedDimensions } from '../../../core/drawing/dimensionBook.ts';
 import { type Drawing, drawingOfPart } from '../../../core/drawing/drawing.ts';
 import { examine } from '../../../core/examine/examine.ts';
+import { distance2 } from '../../../core/geometry/vec.ts';
 import { paperFrame } from '../../../core/sheet/layout/paper.ts';
 import { randomPart } from '../../fuzz/randomPart.ts';
 import { caseDrawings, demoDrawings } from '../../samples.ts';
@@ -62,10 +63,8 @@ describe('a dimensioned sheet', () => {
       for (const l of laid) {
         const { zero, arrows, line } = l.drawn;
         if (!zero) continue;
-        const [tip] = (arrows[0] as (typeof arrows)[number]).tip.map((x, k) => x - (zero.at[k] as number));
-        const [, up] = (arrows[0] as (typeof arrows)[number]).tip.map((x, k) => x - (zero.at[k] as number));
         // each is as far from the zero mark as its figure says, and one line leads there
-        expect(Math.hypot(tip ?? 0, up ?? 0)).toBeCloseTo(l.value * scale, 6);
+        expect(distance2(arrows[0]?.tip ?? [0, 0], zero.at)).toBeCloseTo(l.value * scale, 6);
         expect(line?.[1]).toEqual(arrows[0]?.tip);
         const key = JSON.stringify([l.view, l.side, zero.at]);
         runs.set(key, [...(runs.get(key) ?? []), l]);
@@ -78,6 +77,11 @@ describe('a dimensioned sheet', () => {
       }
     },
   );
+  test('of the bracket the lengths, depths and heights make runs of two or more', () => {
+    const [, d] = demoDrawings()[1] as [string, Drawing];
+    const laid = dimensioned(d, 'base', { lengths: 'running' })?.worked.sheet.dimensions.laid ?? [];
+    expect(laid.filter((l) => l.drawn.zero).length).toBeGreaterThanOrEqual(6);
+  });
   test('diameters of turned parts stand on the rectangle, the radius of a groove where its arc is seen', () => {
     const laidOf = (part: string) => {
       const found = caseDrawings().find(([name]) => name.includes(part));

@@ -5,24 +5,12 @@ import { buildPart } from '../../../core/solid/build.ts';
 import { measureSolid } from '../../../core/solid/measure.ts';
 import { enteredSentences, enterReading, typedContext } from '../../../core/statement/typed/enter.ts';
 import { readTypedLine } from '../../../core/statement/typed/typedLine.ts';
+import { bodiesOf, feature } from '../balance/given.ts';
 
 /** Two planks 60 x 30 x 140, glued to a post 60 x 60. */
-const planks = {
-  format: 'blue-ledger/part@1',
-  name: 'Post',
-  units: 'mm',
-  bodies: ['front plank', 'back plank'].map((name, i) => ({
-    name,
-    features: [
-      {
-        id: 'plank',
-        op: 'add',
-        at: [0, 30 * i, 0],
-        shape: { kind: 'block', width: 60, depth: 30, height: 140 },
-      },
-    ],
-  })),
-} as unknown as PartFile;
+const plank = (y: number) =>
+  feature('add', { kind: 'block', width: 60, depth: 30, height: 140 }, { id: 'plank', at: [0, y, 0] });
+const planks = bodiesOf({ 'front plank': [plank(0)], 'back plank': [plank(30)] });
 
 const volumes = (part: PartFile): number[] => {
   const model = partModel(part);

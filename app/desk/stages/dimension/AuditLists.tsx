@@ -47,6 +47,29 @@ export const Standing = ({
   );
 };
 
+/** A remark of the audit: its mark, what it says, and the press that mends it. */
+const AuditLine = ({
+  mark,
+  words,
+  press,
+  onPress,
+}: {
+  mark: string;
+  words: string;
+  press: string;
+  onPress: () => void;
+}) => (
+  <li className="flex items-center justify-between gap-3 border-b border-rule px-5 py-1.5 text-[13px] leading-[18px]">
+    <span className="flex gap-2">
+      <span aria-hidden className={`shrink-0 ${mark}`} />
+      <span>{words}</span>
+    </span>
+    <button type="button" className={action} onClick={onPress}>
+      {press}
+    </button>
+  </li>
+);
+
 /** What nothing gives, each with the press that gives it. */
 export const Missing = ({
   book,
@@ -57,18 +80,13 @@ export const Missing = ({
 }) => (
   <ul aria-label="Missing sizes">
     {book.missing.map((m) => (
-      <li
+      <AuditLine
         key={JSON.stringify(m.offer)}
-        className="flex items-center justify-between gap-3 border-b border-rule px-5 py-1.5 text-[13px] leading-[18px]"
-      >
-        <span className="flex gap-2">
-          <span aria-hidden className="mt-1.5 size-[8px] shrink-0 rotate-45 bg-warning" />
-          <span>Nothing gives {m.words}.</span>
-        </span>
-        <button type="button" className={action} onClick={() => onAdd(m.offer, m.words)}>
-          Add {m.value}
-        </button>
-      </li>
+        mark="mt-1.5 size-[8px] rotate-45 bg-warning"
+        words={`Nothing gives ${m.words}.`}
+        press={`Add ${m.value}`}
+        onPress={() => onAdd(m.offer, m.words)}
+      />
     ))}
   </ul>
 );
@@ -82,29 +100,20 @@ export const Rings = ({ book }: { book: DimensionBook }) => {
       {book.rings.map((ring) => {
         const last = ring.at(-1) as string;
         return (
-          <li
+          <AuditLine
             key={ring.join()}
-            className="flex items-center justify-between gap-3 border-b border-rule px-5 py-1.5 text-[13px] leading-[18px]"
-          >
-            <span className="flex gap-2">
-              <span aria-hidden className="mt-1 size-[9px] shrink-0 rounded-full border-2 border-warning" />
-              <span>{listed(ring.map(textOf))} close a ring: each follows from the others.</span>
-            </span>
-            <button
-              type="button"
-              className={action}
-              onClick={() =>
-                void edit({
-                  type: 'changeDimension',
-                  id: last,
-                  change: { reference: true },
-                  label: `${textOf(last)}: for reference`,
-                })
-              }
-            >
-              ({textOf(last)})
-            </button>
-          </li>
+            mark="mt-1 size-[9px] rounded-full border-2 border-warning"
+            words={`${listed(ring.map(textOf))} close a ring: each follows from the others.`}
+            press={`(${textOf(last)})`}
+            onPress={() =>
+              void edit({
+                type: 'changeDimension',
+                id: last,
+                change: { reference: true },
+                label: `${textOf(last)}: for reference`,
+              })
+            }
+          />
         );
       })}
     </ul>
@@ -119,29 +128,20 @@ export const BadlyPlaced = ({ book }: { book: DimensionBook }) => {
   return (
     <ul aria-label="Badly placed sizes">
       {rows.map((r) => (
-        <li
+        <AuditLine
           key={r.id}
-          className="flex items-center justify-between gap-3 border-b border-rule px-5 py-1.5 text-[13px] leading-[18px]"
-        >
-          <span className="flex gap-2">
-            <span aria-hidden className="mt-1.5 size-[8px] shrink-0 bg-warning" />
-            <span>{betterWords(r.text, r.view, r.better)}</span>
-          </span>
-          <button
-            type="button"
-            className={action}
-            onClick={() =>
-              void edit({
-                type: 'changeDimension',
-                id: r.id,
-                change: { view: r.better.view, side: null, out: null },
-                label: `${r.text}: in the ${r.better.view} view`,
-              })
-            }
-          >
-            Move it
-          </button>
-        </li>
+          mark="mt-1.5 size-[8px] bg-warning"
+          words={betterWords(r.text, r.view, r.better)}
+          press="Move it"
+          onPress={() =>
+            void edit({
+              type: 'changeDimension',
+              id: r.id,
+              change: { view: r.better.view, side: null, out: null },
+              label: `${r.text}: in the ${r.better.view} view`,
+            })
+          }
+        />
       ))}
     </ul>
   );
