@@ -82,14 +82,38 @@ const run = async (argv: readonly string[]): Promise<number> => {
   const answer = await COMMANDS[name as keyof typeof COMMANDS](positionals, values);
   if (typeof answer === 'object' && 'files' in answer) {
     const folder = values.out as string;
-    mkdirSync(folder, { recursive: true });
-    for (const { name: file, content } of answer.files) writeFileSync(join(folder, file), content);
+    written(folder, () => {
+      mkdirSync(folder, { recursive: true });
+      for (const { name: file, content } of answer.files) writeFileSync(join(folder, file), content);
+    });
     return 0;
   }
-  if (values.out) writeFileSync(values.out, answer);
+  const { out } = values;
+  if (out) written(out, () => writeFileSync(out, answer));
   else await new Promise<void>((done) => process.stdout.write(answer, () => done()));
   // a check that finds something says so
   return name === 'check' && answer.length ? 1 : 0;
+};
+
+/** Why a file cannot be written, and what to do. */
+const WRITE_TROUBLE: Readonly<Record<string, string>> = {
+  EISDIR: 'it is a folder. Give the name of a file in it.',
+  ENOENT: 'its folder does not exist. Make the folder first.',
+  ENOTDIR: 'a part of the path is a file, not a folder. Choose another path.',
+  EEXIST: 'there is a file of that name where a folder is needed. Choose another path.',
+  EACCES: 'you may not write there. Choose another path.',
+  EROFS: 'nothing can be written there. Choose another path.',
+  ENOSPC: 'the disk is full. Make room and run it again.',
+};
+/** Writes to a path; what keeps it from being written is said in a sentence. */
+const written = (path: string, write: () => void): void => {
+  try {
+    write();
+  } catch (error) {
+    const why = WRITE_TROUBLE[(error as { code?: string }).code ?? ''];
+    if (why === undefined) throw error;
+    throw new RefusedInput([`${path} cannot be written: ${why}`]);
+  }
 };
 
 run(process.argv.slice(2)).then(

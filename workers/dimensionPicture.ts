@@ -78,7 +78,7 @@ export const pickOnSheet = (desk: Desk, d: Drawing, at: Vec2, reach: number): Pi
 export const notesOnDimensions = (desk: Desk, d: Drawing): readonly DeskNote[] => {
   const book = dimensionPicture(desk, d);
   return book
-    ? dimensionNotes(book).map((text) => ({
+    ? dimensionNotes(book, d.setup.rules.dimensionsTold === 'asked').map((text) => ({
         path: ['dimensions'],
         where: 'dimensions',
         text,

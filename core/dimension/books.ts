@@ -13,6 +13,7 @@ import type { PartFile } from '../part/schema.ts';
 import type { Path } from '../part/sizeReading.ts';
 import { isDrawn } from '../solid/boundary.ts';
 import { type BuiltPart, buildPart } from '../solid/build.ts';
+import { edgeExtent } from '../solid/extent.ts';
 import { bodyVertices } from '../solid/vertices.ts';
 import { figuresOf, movedPart, plainPart } from './figures.ts';
 import { type MovedFace, movedFaces } from './movedFaces.ts';
@@ -198,6 +199,33 @@ const facesShown = (part: BuiltPart, file: PartFile): Map<string, Surface> => {
   return out;
 };
 
+/** Cones that the statement adds, that run on to their tip: it stands along their axis, and is measured to as a corner is. */
+const apexesOf = (
+  part: BuiltPart,
+  file: PartFile,
+): { readonly key: string; readonly at: Vec3; readonly a: Vec3 }[] => {
+  const written = keyWriter(file);
+  const added = new Set(
+    file.bodies.flatMap((b) => b.features.flatMap((f) => (f.op === 'add' ? [`${b.name}/${f.id}`] : []))),
+  );
+  return part.bodies.flatMap(({ solid, edges }) =>
+    solid.faces.flatMap((f) => {
+      const s = solid.surfaces[f.surface];
+      const feature = featureOfFace(f.key);
+      // the drilled end of a hole is measured to where its full width ends
+      if (s?.kind !== 'cone' || !added.has(`${solid.name}/${feature}`)) return [];
+      const heights = edges
+        .filter((e) => isDrawn(e) && e.on.includes(f.key))
+        .flatMap((e) => edgeExtent(e, s.a));
+      const [low, high] = [Math.min(...heights), Math.max(...heights)];
+      // a second rim above the first one cuts the tip off
+      return high - low <= solid.tol.linear * 40
+        ? [{ key: written(solid.name, f.key, feature), at: s.o, a: s.a }]
+        : [];
+    }),
+  );
+};
+
 type Item = {
   readonly key: PlaceKey;
   readonly at: number;
@@ -240,6 +268,7 @@ const stationsAlong = (
   shown: ReadonlyMap<string, Surface>,
   corners: ReturnType<typeof cornersOf>,
   rims: ReturnType<typeof rimsOf>,
+  apexes: ReturnType<typeof apexesOf>,
   isTurned: (face: string) => boolean,
   order: (key: string) => number,
   tol: number,
@@ -267,6 +296,8 @@ const stationsAlong = (
   for (const r of rims)
     if (r.axis === axis)
       items.push({ key: meetingKey(r.faces), at: r.at, kind: 'face', feature: featureOfFace(r.faces[0]) });
+  for (const { key, at, a } of apexes)
+    if (isAlong(a, axis)) items.push({ key, at: at[axis], kind: 'corner', feature: featureOfFace(key) });
   const rank = { face: 0, axis: 1, corner: 2 } as const;
   items.sort((a, b) => a.at - b.at);
   const groups: Item[][] = [];
@@ -465,7 +496,10 @@ export const openBooks = (file: PartFile, known?: BuiltPart): DimensionBooks | u
   const rims = rimsOf(part, plain);
   const turned = turnedFeatures(plain);
   const isTurned = (face: string): boolean => turned.has(featureOfFace(face));
-  const stations = AXES.flatMap((axis) => stationsAlong(axis, shown, corners, rims, isTurned, order, tol));
+  const apexes = apexesOf(part, plain);
+  const stations = AXES.flatMap((axis) =>
+    stationsAlong(axis, shown, corners, rims, apexes, isTurned, order, tol),
+  );
   let moved: ReturnType<typeof movedSurfaces> | undefined;
   const sizes = [...sizesOf(shown, rims, isTurned, part, plain), ...leaningSizes(shown, corners)];
   let arcs: readonly string[] | undefined;

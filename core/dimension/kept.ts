@@ -51,6 +51,8 @@ const keptSchema = z.strictObject({
   leader: key.optional(),
   /** so many equal steps: "4 x 20 (= 80)" */
   spaces: z.number().int().min(2).max(400).optional(),
+  /** an angle written as a ratio: the taper of a cone, or the slope of a face */
+  ratio: z.literal(true).optional(),
   /** words after the figure, such as "THRU" */
   words: z.string().min(1).max(30).regex(WORDS, 'words without a figure').optional(),
 });

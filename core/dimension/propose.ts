@@ -37,7 +37,9 @@ export const stationWords = (s: Station): string => {
   const key = s.of[0] as string;
   const [face] = facesOfMeeting(key) as [string];
   const feature = featureOfFace(face);
-  if (s.kind === 'corner') return `a corner of ${feature}`;
+  // a corner is where three faces meet, the tip of a cone belongs to its one face
+  if (s.kind === 'corner')
+    return `${facesOfMeeting(key).length === 1 ? 'the tip' : 'a corner'} of ${feature}`;
   if (s.kind === 'axis') return `the axis of ${feature}`;
   return `the ${face.slice(face.lastIndexOf('/') + 1).replace(/@/g, ' ')} of ${feature}`;
 };

@@ -15,6 +15,7 @@ import {
   type Tie,
   tieWords,
 } from '../dimension/propose.ts';
+import { ratioText } from '../dimension/ratio.ts';
 import { rulingOf } from '../dimension/ruling.ts';
 import { spacingsOf } from '../dimension/spacings.ts';
 import { isAngle, tiedBy, tieNow, tieSize } from '../dimension/tieNow.ts';
@@ -97,6 +98,8 @@ export type DimensionRow = {
   readonly limits: string | undefined;
   /** for a reference: what it adds up to at worst, in words */
   readonly worst: string | undefined;
+  /** an angle as the ratio that could be written in its place: "⌲ 1:5" */
+  readonly ratio: string | undefined;
   /** sizes of the same feature that can be written in one note with it */
   readonly joinable: readonly { readonly id: string; readonly text: string }[];
   /** those that are */
@@ -337,6 +340,10 @@ export const dimensionBook = (
       rulers: tie ? rulersOf(d, books, tie) : [],
       limits: tie && limitsInWords(d, books, k, tie),
       worst: tie && k.reference ? worstInWords(d, books, tie) : undefined,
+      ratio:
+        tie?.kind === 'size' && isAngle(tie) && value !== undefined
+          ? ratioText(tie.size.what, value)
+          : undefined,
       joinable: tie ? joinableWith(kept, k, ties, books, units) : [],
       joined: (k.joined ?? []).flatMap((t) => {
         const own = tieNow(books, t);
@@ -472,16 +479,20 @@ export const proposedDimensions = (
   return list;
 };
 
-/** What is wrong with the dimensions of a drawing, a sentence each: what is missing, given twice, gone, or has no view. */
-export const dimensionNotes = (book: DimensionBook): string[] => {
+/**
+ * What is wrong with the dimensions of a drawing, a sentence each: what is missing, given twice, gone, or has no view.
+ * @param isAsked what is missing or given twice is told by the audit when one asks for it, and not before
+ */
+export const dimensionNotes = (book: DimensionBook, isAsked: boolean): string[] => {
   const textOf = (id: string): string => book.rows.find((r) => r.id === id)?.text ?? id;
+  const told = isAsked ? { unchecked: [], missing: [], rings: [] } : book;
   return [
-    ...book.unchecked.map(
+    ...told.unchecked.map(
       (f) =>
         `The outline of ${f} holds arcs between its points: whether its sizes are all given was not counted. Look at it yourself.`,
     ),
-    ...book.missing.map((m) => `Nothing gives ${m.words}. Add ${m.value} at Dimension.`),
-    ...book.rings.map(
+    ...told.missing.map((m) => `Nothing gives ${m.words}. Add ${m.value} at Dimension.`),
+    ...told.rings.map(
       (ring) =>
         `${listed(ring.map(textOf))} close a ring: each follows from the others. Make one a reference at Dimension.`,
     ),

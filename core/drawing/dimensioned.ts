@@ -22,6 +22,7 @@ const wantedOf = (books: DimensionBooks, d: KeptDimension): Wanted | undefined =
       joined: d.joined?.flatMap((t) => tieNow(books, t) ?? []),
       leader: d.leader,
       spaces: d.spaces,
+      ratio: d.ratio,
       words: d.words,
     }
   );

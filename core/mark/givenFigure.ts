@@ -1,3 +1,4 @@
+import { angleOfRatio, SLOPE, TAPER } from '../dimension/ratio.ts';
 import type { Vec2 } from '../geometry/vec.ts';
 
 /** A figure of a drawing that was made elsewhere, in the units of its file, y up. */
@@ -33,6 +34,9 @@ export type StatedSize = {
 
 const NUMBER = String.raw`(\d+\s+\d+\/\d+|\d+\/\d+|\d*\.?\d+)`;
 const SIZE = new RegExp(String.raw`([⌀∅ØøR↧]?)\s*${NUMBER}\s*(°?)`, 'gu');
+/** A taper or a slope, "⌲ 1:5"; its figures are written to three places. */
+const RATIO = new RegExp(String.raw`([${TAPER}${SLOPE}])\s*${NUMBER}\s*:\s*${NUMBER}`, 'gu');
+const RATIO_STEP = 0.0005;
 const KINDS: Readonly<Record<string, StatedSize['kind']>> = {
   '⌀': 'diameter',
   '∅': 'diameter',
@@ -69,6 +73,12 @@ export const chamferWidth = (text: string): readonly [value: number, within: num
 export const statedSizes = (text: string): StatedSize[] => {
   const spaced = /\(=\s*([^)]+)\)/.exec(text)?.[1];
   if (spaced) return statedSizes(spaced);
+  const ratios = [...text.matchAll(RATIO)].map(([, sign = '', first = '', second = '']): StatedSize => {
+    const [[a], [b]] = [worthOf(first), worthOf(second)];
+    const angleAt = (by: number): number => angleOfRatio(sign, a <= b ? a / (b + by) : (a + by) / b);
+    return { kind: 'angle', value: angleAt(0), within: Math.abs(angleAt(RATIO_STEP) - angleAt(-RATIO_STEP)) };
+  });
+  if (ratios.length) return ratios;
   const bare = text
     // the other unit behind a figure, and a diameter that is said in letters
     .replace(/\[[^\]]*\]/g, ' ')

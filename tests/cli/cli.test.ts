@@ -352,6 +352,13 @@ describe('solids in open files', () => {
     writeFileSync(join(inside, 'b.step'), 'ISO-10303-21;');
     writeFileSync(join(inside, 'notes.txt'), 'no part');
     expect(call(['sheet', inside, '--dimension', '--format', 'svg']).status).toBe(2);
+    const intoFolder = call(['sheet', part, '--format', 'svg', '--out', inside]);
+    expect([intoFolder.status, intoFolder.stderr]).toEqual([
+      1,
+      `blue-ledger: ${inside} cannot be written: it is a folder. Give the name of a file in it.\n`,
+    ]);
+    const nowhere = call(['sheet', part, '--format', 'svg', '--out', join(folder, 'none', 'a.svg')]);
+    expect(nowhere.stderr).toContain('its folder does not exist. Make the folder first.');
     const made = call(['sheet', inside, '--dimension', '--format', 'svg', '--out', out]);
     expect(made.status).toBe(0);
     const index = readFileSync(join(out, 'index.csv'), 'utf8').split('\r\n');

@@ -256,7 +256,10 @@ test("a set of one's own is marked when one asks, and says what is missing, twic
   );
   await page.getByLabel('View of 2 x ⌀7 THRU').selectOption('top');
   await expect(page.getByText('shows nothing of it', { exact: false })).toHaveCount(0);
-  // nothing is told yet
+  // nothing is told yet, by the page or by its tab
+  const tab = page.getByRole('navigation', { name: 'Stages' }).getByRole('button', { name: 'Dimension' });
+  await saved(page);
+  await expect(tab).not.toContainText('needs attention');
   await expect(page.getByText('Nothing gives', { exact: false })).toHaveCount(0);
   await expect(page.getByText('loose', { exact: false })).toHaveCount(0);
   await page.getByRole('button', { name: 'Mark my dimensions' }).click();

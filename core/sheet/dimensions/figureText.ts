@@ -1,6 +1,7 @@
 import { type DimensionBooks, stationNow } from '../../dimension/books.ts';
 import { ANGULAR, type SizeKey, sizeNow } from '../../dimension/place.ts';
 import type { Tie } from '../../dimension/propose.ts';
+import { ratioText } from '../../dimension/ratio.ts';
 import { decimal } from '../../number/format.ts';
 import { letterWidth } from '../annotate/letterWidth.ts';
 import { diameterText, type FigureStyle, lengthText } from './figureStyle.ts';
@@ -21,12 +22,20 @@ const SIGNS: Partial<Record<SizeKey['what'], string>> = { diameter: '⌀', rim: 
 export const sizeFigure = (
   size: SizeKey,
   value: number,
-  kind: { readonly count: number; readonly isRadius: boolean; readonly isBall: boolean },
+  kind: {
+    readonly count: number;
+    readonly isRadius: boolean;
+    readonly isBall: boolean;
+    readonly isRatio?: boolean | undefined;
+  },
   unit: 'mm' | 'in',
   style: FigureStyle,
 ): string => {
   const many = kind.count > 1 ? `${kind.count} x ` : '';
-  if (ANGULAR.has(size.what)) return `${many}${decimal(value, 2)}°`;
+  if (ANGULAR.has(size.what)) {
+    const ratio = kind.isRatio ? ratioText(size.what, value) : undefined;
+    return `${many}${ratio ?? `${decimal(value, 2)}°`}`;
+  }
   const length = lengthText(value, unit, style);
   const ball = kind.isBall ? 'S' : '';
   const sign = kind.isRadius ? 'R' : SIGNS[size.what];

@@ -33,6 +33,8 @@ export type Wanted = {
   readonly leader?: string | undefined;
   /** so many equal steps */
   readonly spaces?: number | undefined;
+  /** an angle written as a ratio, "1:5" */
+  readonly ratio?: boolean | undefined;
   /** words after the figure */
   readonly words?: string | undefined;
 };

@@ -171,7 +171,7 @@ const noteOf = (
   const isBall = size.what === 'diameter' && books.surfaces.get(size.of[0])?.kind === 'sphere';
   const value = isRadius ? whole / 2 : whole;
   const text = written(
-    sizeFigure(size, value, { count, isRadius, isBall }, books.part.units, figures),
+    sizeFigure(size, value, { count, isRadius, isBall, isRatio: wanted.ratio }, books.part.units, figures),
     wanted,
     joinedText(books, wanted.joined ?? [], figures),
   );

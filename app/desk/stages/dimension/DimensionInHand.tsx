@@ -280,6 +280,16 @@ export const DimensionInHand = ({ row, kept }: { row: DimensionRow; kept: KeptDi
           Write the limits beside {fit}
         </span>
       )}
+      {row.ratio && (
+        <span className="flex items-center gap-2">
+          <Tick
+            name={`${row.words} as a ratio`}
+            on={kept.ratio ?? false}
+            onChange={(on) => change({ ratio: on || null }, on ? 'as a ratio' : 'in degrees')}
+          />
+          Write it as <span className="figures">{row.ratio}</span>
+        </span>
+      )}
       <NoteOf row={row} kept={kept} onFault={setFault} />
     </div>
   );
