@@ -1,8 +1,9 @@
 import * as z from 'zod';
-import type { DimensionBooks, Relation, RelationKind } from '../core/dimension/books.ts';
+import type { DimensionBooks } from '../core/dimension/books.ts';
 import type { Evaluated, GivenDimension } from '../core/dimension/given.ts';
 import { type AxisNumber, type SizeKey, sizeNow } from '../core/dimension/place.ts';
 import type { Audit, Proposal } from '../core/dimension/propose.ts';
+import type { Relation, RelationKind } from '../core/dimension/relations.ts';
 import { facesOfMeeting } from '../core/naming/keys.ts';
 import type { Laid } from '../core/sheet/dimensions/laid.ts';
 
@@ -25,6 +26,8 @@ const WRITTEN: Record<SizeKey['what'], string> = {
   chord: 'aligned',
   height: 'aligned',
   lean: 'angle',
+  pitch: 'pitchCircle',
+  bearing: 'angle',
 };
 
 /** The stations of a symmetry by their names: about which, and which two. */
@@ -79,7 +82,7 @@ export const dimensionsJson = (
         to: { station: tie.to.name, of: tie.to.of },
       };
     const kind = isRadius ? 'radius' : WRITTEN[tie.size.what];
-    const along = tie.size.what === 'lean' ? { direction: DIRECTIONS[tie.size.axis] } : {};
+    const along = 'axis' in tie.size ? { direction: DIRECTIONS[tie.size.axis] } : {};
     return { ...own, kind, ...along, value: tidy(value), of: tie.size.of, count };
   });
   return {
@@ -166,6 +169,8 @@ const KINDS: readonly RelationKind[] = [
   'parallel',
   'even',
   'same',
+  'pitch',
+  'spaced',
   'symmetrical',
 ];
 
@@ -175,8 +180,12 @@ const sizeRead = (
   axis: AxisNumber | undefined,
   books: DimensionBooks,
 ): SizeKey | undefined => {
-  const [a, b] = of;
+  const [a, b, c] = of;
   if (a === undefined) return undefined;
+  if (b !== undefined && c !== undefined) {
+    if (kind === 'pitchCircle') return { what: 'pitch', of: [a, b, c] };
+    if (kind === 'angle' && axis !== undefined) return { what: 'bearing', of: [a, b, c], axis };
+  }
   const ring = books.surfaces.get(a)?.kind === 'torus';
   if (kind === 'diameter' || kind === 'sphere')
     return b === undefined ? { what: 'diameter', of: [a] } : { what: 'rim', of: [a, b] };

@@ -1,3 +1,4 @@
+import { nearestOnSegment } from '../geometry/segment2.ts';
 import { cross2, distance2, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
 import { type GivenLine, isWhole } from './given.ts';
 
@@ -106,10 +107,7 @@ const distanceToChain = (p: Vec2, chain: readonly Vec2[]): number => {
   let best = Number.POSITIVE_INFINITY;
   for (let i = 1; i < chain.length; i++) {
     const [a, b] = [chain[i - 1] as Vec2, chain[i] as Vec2];
-    const run = sub2(b, a);
-    const size = dot2(run, run);
-    const t = size ? Math.max(0, Math.min(1, dot2(sub2(p, a), run) / size)) : 0;
-    best = Math.min(best, distance2(p, [a[0] + t * run[0], a[1] + t * run[1]]));
+    best = Math.min(best, nearestOnSegment(p, a, b).off);
   }
   return best;
 };

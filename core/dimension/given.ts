@@ -1,6 +1,8 @@
-import { type DimensionBooks, type Relation, relationNow, type Station } from './books.ts';
+import type { DimensionBooks } from './books.ts';
 import { type AxisNumber, type PlaceKey, placeAlong, type SizeKey, sizeNow } from './place.ts';
 import { type Audit, audit, type Tie } from './propose.ts';
+import { type Relation, relationNow } from './relations.ts';
+import type { Station } from './stations.ts';
 import type { SurfacesByKey } from './surfacesByKey.ts';
 
 /** What a dimension ties, by keys; of several keys of a station the first that is there counts. */

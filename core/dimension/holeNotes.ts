@@ -1,9 +1,10 @@
 import { dot } from '../geometry/vec.ts';
 import { copyOfFace, featureOfFace, readFaceKey } from '../naming/keys.ts';
 import { isDrawn } from '../solid/boundary.ts';
-import type { DimensionBooks, Station } from './books.ts';
+import type { DimensionBooks } from './books.ts';
 import type { AxisNumber } from './place.ts';
 import type { Tie } from './propose.ts';
+import type { Station } from './stations.ts';
 import { keyWriter } from './surfacesByKey.ts';
 
 /** The sizes of a drilled hole that are written beside its diameter, and whether it goes right through. */

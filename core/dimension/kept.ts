@@ -5,6 +5,7 @@ import { readToleranceClass } from './fits/toleranceClass.ts';
 const key = z.string().min(1).max(600);
 const one = z.tuple([key]);
 const two = z.tuple([key, key]);
+const three = z.tuple([key, key, key]);
 const axis = z.union([z.literal(0), z.literal(1), z.literal(2)]);
 
 /** What a dimension of the drawing file ties: two places along an axis (0 is X), or a size of faces; by keys, never by figures. */
@@ -16,6 +17,8 @@ const tiedSchema = z.discriminatedUnion('kind', [
       z.strictObject({ what: z.enum(['diameter', 'tube', 'cone']), of: one }),
       z.strictObject({ what: z.enum(['rim', 'across', 'angle', 'chord', 'height']), of: two }),
       z.strictObject({ what: z.literal('lean'), of: one, axis }),
+      z.strictObject({ what: z.literal('pitch'), of: three }),
+      z.strictObject({ what: z.literal('bearing'), of: three, axis }),
     ]),
   }),
 ]);

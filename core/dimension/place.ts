@@ -1,6 +1,7 @@
 import type { Surface } from '../geometry/surface.ts';
-import { cross, distance, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
+import { cross, distance, dot, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
 import { facesOfMeeting } from '../naming/keys.ts';
+import { ontoOrigin } from '../solid/evenCircle.ts';
 import type { SurfacesByKey } from './surfacesByKey.ts';
 
 /** An axis of the part: 0 is X, 1 is Y, 2 is Z. */
@@ -79,7 +80,10 @@ export const placeAlong = (key: PlaceKey, axis: AxisNumber, surfaces: SurfacesBy
 };
 
 /** The kinds of sizes that are angles, in degrees. */
-export const ANGULAR: ReadonlySet<SizeKey['what']> = new Set(['cone', 'angle', 'lean']);
+export const ANGULAR: ReadonlySet<SizeKey['what']> = new Set(['cone', 'angle', 'lean', 'bearing']);
+
+/** The first, the second and the last of copies that stand on a pitch circle, by the keys of their walls. */
+export type PitchSize = readonly [first: string, second: string, last: string];
 
 /** A size of a round or aslant face, or of two faces. Lengths in part units, angles in degrees. */
 export type SizeKey =
@@ -99,13 +103,61 @@ export type SizeKey =
   /** of a corner above a flat face that leans */
   | { readonly what: 'height'; readonly of: readonly [face: string, corner: PlaceKey] }
   /** of a flat face from being square to an axis */
-  | { readonly what: 'lean'; readonly of: readonly [string]; readonly axis: AxisNumber };
+  | { readonly what: 'lean'; readonly of: readonly [string]; readonly axis: AxisNumber }
+  /** the diameter of the circle on which copies stand */
+  | { readonly what: 'pitch'; readonly of: PitchSize }
+  /** of the first copy on such a circle from the line through the circle's centre along an axis */
+  | { readonly what: 'bearing'; readonly of: PitchSize; readonly axis: AxisNumber };
+
+/** A pitch circle as it stands: through the axes of three of its copies, seen along them. */
+export type PitchCircle = {
+  readonly centre: Vec3;
+  readonly radius: number;
+  /** from the centre to the first copy, the second and the last */
+  readonly spokes: readonly [Vec3, Vec3, Vec3];
+  readonly axis: Vec3;
+};
+
+/** The pitch circle through three copies of a round; nothing where they are gone or stand in a line. */
+export const pitchCircleNow = (of: readonly string[], surfaces: SurfacesByKey): PitchCircle | undefined => {
+  const rounds = of.map((k) => surfaces.get(k));
+  const [p, q, r] = rounds.flatMap((s) => (s?.kind === 'cylinder' ? [ontoOrigin(s.o, s.a)] : []));
+  const [first] = rounds;
+  if (!p || !q || !r || first?.kind !== 'cylinder') return undefined;
+  const [u, v] = [sub(q, p), sub(r, p)];
+  const n = cross(u, v);
+  const square = dot(n, n);
+  if (square < 1e-18) return undefined;
+  // the centre of the circle round a triangle
+  const way = sub(scale(cross(v, n), -dot(u, u)), scale(cross(n, u), dot(v, v)));
+  const centre = sub(p, scale(way, 1 / (2 * square)));
+  return {
+    centre,
+    radius: distance(centre, p),
+    spokes: [sub(p, centre), sub(q, centre), sub(r, centre)],
+    axis: first.a,
+  };
+};
+
+/** How far one spoke of a circle is turned on from another one about its axis, radians from 0 to a whole turn. */
+export const turnBetween = (from: Vec3, to: Vec3, axis: Vec3): number => {
+  const angle = Math.atan2(dot(cross(from, to), axis), dot(from, to));
+  return angle < 0 ? angle + 2 * Math.PI : angle;
+};
 
 const DEGREES = 180 / Math.PI;
 
 /** How large a size is now; nothing where its faces are gone. */
 export const sizeNow = (size: SizeKey, surfaces: SurfacesByKey): number | undefined => {
   const { what, of } = size;
+  if (size.what === 'pitch' || size.what === 'bearing') {
+    const circle = pitchCircleNow(size.of, surfaces);
+    if (!circle) return undefined;
+    if (size.what === 'pitch') return 2 * circle.radius;
+    const [spoke] = circle.spokes;
+    const along = Math.abs(spoke[size.axis]);
+    return Math.atan2(Math.sqrt(Math.max(0, dot(spoke, spoke) - along * along)), along) * DEGREES;
+  }
   if (what === 'chord') {
     const [p, q] = of.map((k) => cornerAt(k, surfaces));
     return p && q && distance(p, q);

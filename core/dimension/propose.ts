@@ -1,15 +1,10 @@
 import { facesOfMeeting, featureOfFace, readFaceKey } from '../naming/keys.ts';
 import { AXIS_LETTERS, type Bases } from './bases.ts';
-import {
-  type DimensionBooks,
-  faceOfAllCopies,
-  type Relation,
-  relationNow,
-  type Station,
-  stationNow,
-} from './books.ts';
+import { type DimensionBooks, faceOfAllCopies } from './books.ts';
 import { type SizeKey, sizeNow } from './place.ts';
+import { type Relation, relationNow } from './relations.ts';
 import { emptySpan, isStill, ringsOf, type Span } from './span.ts';
+import { type Station, stationNow } from './stations.ts';
 
 /** From where lengths are measured: all from one face, one after the other, or halved about a middle. */
 export type Scheme = 'base' | 'chain' | 'symmetry';
@@ -53,6 +48,8 @@ const SIZE_WORDS: Record<SizeKey['what'], string> = {
   chord: 'the edge',
   height: 'the height',
   lean: 'the lean',
+  pitch: 'the pitch circle',
+  bearing: 'the angle of the first',
 };
 /** A size in words: "the diameter of bore". */
 export const sizeWords = (s: SizeKey): string =>
@@ -140,7 +137,14 @@ export const tellingRelations = (books: DimensionBooks, relations: readonly Rela
   });
 
 /** Sizes that follow from where faces and corners stand. */
-const FOLLOWING: ReadonlySet<SizeKey['what']> = new Set(['across', 'chord', 'height', 'lean']);
+const FOLLOWING: ReadonlySet<SizeKey['what']> = new Set([
+  'across',
+  'chord',
+  'height',
+  'lean',
+  'pitch',
+  'bearing',
+]);
 
 /** Everything that the views show, each as it changes with the figures: what dimensions and relations together must give. */
 const shownRows = (books: DimensionBooks): readonly (OpenSize & { readonly row: readonly number[] })[] => {
@@ -239,6 +243,8 @@ const candidates = (books: DimensionBooks, scheme: Scheme, bases: Bases): Tie[] 
   return [
     ...sizes('diameter'),
     ...sizes('tube'),
+    ...sizes('pitch'),
+    ...sizes('bearing'),
     ...linear.filter((t) => !isCorner(t)),
     ...sizes('rim'),
     ...sizes('across'),

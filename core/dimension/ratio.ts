@@ -1,8 +1,9 @@
 import { decimal } from '../number/format.ts';
 import type { SizeKey } from './place.ts';
 
-/** The signs before a ratio. Source: ISO 3040 (taper), ISO 129-1 (slope). */
+/** The sign before a taper. Source: ISO 3040. */
 export const TAPER = '⌲';
+/** The sign before a slope. Source: ISO 129-1. */
 export const SLOPE = '⌳';
 
 const RADIANS = Math.PI / 180;

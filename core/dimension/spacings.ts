@@ -1,6 +1,7 @@
 import { readFaceKey } from '../naming/keys.ts';
-import type { DimensionBooks, Station } from './books.ts';
+import type { DimensionBooks } from './books.ts';
 import { rowOfTie, type Tie } from './propose.ts';
+import type { Station } from './stations.ts';
 
 /** Equal steps from the first to the last copy of a feature in a row. */
 export type Spacing = { readonly tie: Extract<Tie, { kind: 'linear' }>; readonly spaces: number };

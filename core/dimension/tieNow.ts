@@ -1,8 +1,9 @@
-import { type DimensionBooks, stationNow } from './books.ts';
+import type { DimensionBooks } from './books.ts';
 import { type GivenTie, tieOf } from './given.ts';
 import type { Tied } from './kept.ts';
 import { ANGULAR, type SizeKey, sizeNow } from './place.ts';
 import type { Tie } from './propose.ts';
+import { stationNow } from './stations.ts';
 
 /** What a tie is by its keys alone. */
 export const tiedBy = (t: Tie): Tied => {

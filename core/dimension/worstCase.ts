@@ -1,6 +1,8 @@
-import { type DimensionBooks, type Relation, stationNow } from './books.ts';
+import type { DimensionBooks } from './books.ts';
 import { rowOfTie, type Tie, tellingRelations } from './propose.ts';
+import type { Relation } from './relations.ts';
 import { sumOf } from './span.ts';
+import { stationNow } from './stations.ts';
 import type { Tolerance } from './tolerance.ts';
 
 /** A dimension that counts, with its limits; nothing where neither it nor the title block gives any. */

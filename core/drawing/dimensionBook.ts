@@ -1,6 +1,5 @@
 import { AXIS_LETTERS, type Bases } from '../dimension/bases.ts';
-import type { DimensionBooks, Station } from '../dimension/books.ts';
-import { stationNow } from '../dimension/books.ts';
+import type { DimensionBooks } from '../dimension/books.ts';
 import { chamferNotes } from '../dimension/chamferNotes.ts';
 import { holeNotes } from '../dimension/holeNotes.ts';
 import { freeDimension, type KeptDimension, type Tied } from '../dimension/kept.ts';
@@ -18,6 +17,8 @@ import {
 import { ratioText } from '../dimension/ratio.ts';
 import { rulingOf } from '../dimension/ruling.ts';
 import { spacingsOf } from '../dimension/spacings.ts';
+import type { Station } from '../dimension/stations.ts';
+import { stationNow } from '../dimension/stations.ts';
 import { isAngle, tiedBy, tieNow, tieSize } from '../dimension/tieNow.ts';
 import { type Tolerance, toleranceText } from '../dimension/tolerance.ts';
 import { worstCase } from '../dimension/worstCase.ts';
@@ -149,7 +150,7 @@ const labelOf = (s: Station, i: number, count: number, ofFiles: ReadonlySet<stri
 
 const figureOf = (t: Tied, value: number, units: 'mm' | 'in'): string => {
   if (isAngle(t)) return `${decimal(value, 2)}°`;
-  const sign = t.kind === 'size' && (t.size.what === 'diameter' || t.size.what === 'rim') ? '⌀' : '';
+  const sign = t.kind === 'size' && ['diameter', 'rim', 'pitch'].includes(t.size.what) ? '⌀' : '';
   return `${sign}${sizeText(value, units)}`;
 };
 
@@ -185,6 +186,7 @@ const KINDS: Readonly<Record<string, string>> = {
   flush: 'in line',
   coaxial: 'on one axis',
   same: 'one round',
+  pitch: 'on a circle about it',
   symmetrical: 'equal to both sides of the centre line',
 };
 const relationWords = (books: DimensionBooks, scheme: Scheme, given: readonly Tie[]): string[] => {

@@ -1,5 +1,5 @@
 import type { GivenLine } from '../balance/given.ts';
-import type { DimensionBooks, Station } from '../dimension/books.ts';
+import type { DimensionBooks } from '../dimension/books.ts';
 import { type ChamferNote, chamferNotes } from '../dimension/chamferNotes.ts';
 import { holeNotes } from '../dimension/holeNotes.ts';
 import { ANGULAR, sizeNow } from '../dimension/place.ts';
@@ -14,6 +14,7 @@ import {
   tieWords,
 } from '../dimension/propose.ts';
 import { emptySpan } from '../dimension/span.ts';
+import type { Station } from '../dimension/stations.ts';
 import { isAngle, tieSize } from '../dimension/tieNow.ts';
 import { distance2, type Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
@@ -308,7 +309,7 @@ const missingValue = (books: DimensionBooks, tie: Tie): string => {
 };
 
 type Size = DimensionBooks['sizes'][number];
-const ROUND: ReadonlySet<string> = new Set(['diameter', 'rim', 'tube']);
+const ROUND: ReadonlySet<string> = new Set(['diameter', 'rim', 'tube', 'pitch']);
 const FLAT: ReadonlySet<string> = new Set(['across', 'chord', 'height']);
 const kindsOf = (kind: StatedSize['kind']): ReadonlySet<string> =>
   kind === 'angle' ? ANGULAR : kind === 'plain' ? FLAT : ROUND;

@@ -1,4 +1,5 @@
 import cdt2d from 'cdt2d';
+import { nearestOnSegment } from '../geometry/segment2.ts';
 import { cross2, sub2, type Vec2 } from '../geometry/vec.ts';
 import type { Chart } from './chart.ts';
 
@@ -21,13 +22,6 @@ const isInside = (q: Vec2, places: readonly Vec2[], segments: readonly Segment[]
   return inside;
 };
 
-const distanceToSegment = (q: Vec2, a: Vec2, b: Vec2): number => {
-  const [d, e] = [sub2(b, a), sub2(q, a)];
-  const long = d[0] * d[0] + d[1] * d[1];
-  const t = long === 0 ? 0 : Math.max(0, Math.min(1, (e[0] * d[0] + e[1] * d[1]) / long));
-  return Math.hypot(e[0] - t * d[0], e[1] - t * d[1]);
-};
-
 /** Places inside are kept so far from the boundary, in units of the chart: nearer ones make thin triangles. */
 const CLEAR = 0.4;
 
@@ -41,7 +35,7 @@ const innerPlaces = (places: readonly Vec2[], segments: readonly Segment[]): Vec
     for (let x = x0 + (row % 2 ? 0.75 : 0.25); x < x1; x++) {
       const q: Vec2 = [x, y0 + 0.5 + row * 0.8];
       if (!isInside(q, places, segments)) continue;
-      if (segments.some(([i, j]) => distanceToSegment(q, places[i] as Vec2, places[j] as Vec2) < CLEAR))
+      if (segments.some(([i, j]) => nearestOnSegment(q, places[i] as Vec2, places[j] as Vec2).off < CLEAR))
         continue;
       out.push(q);
     }

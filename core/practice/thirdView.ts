@@ -1,5 +1,6 @@
 import type { GivenLine, OwnLine } from '../balance/given.ts';
 import { pointsOf } from '../balance/given.ts';
+import { nearestOnSegment } from '../geometry/segment2.ts';
 import { cross2, distance2, dot, dot2, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
@@ -184,11 +185,10 @@ const alongCurve = (
   points.slice(1).forEach((b, i) => {
     const a = points[i] as Vec2;
     const size = distance2(a, b);
-    const t = size ? Math.max(0, Math.min(1, dot2(sub2(p, a), sub2(b, a)) / (size * size))) : 0;
-    const far = distance2(p, [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])]);
-    if (far < off) {
-      off = far;
-      s = at + t * size;
+    const nearest = nearestOnSegment(p, a, b);
+    if (nearest.off < off) {
+      off = nearest.off;
+      s = at + nearest.share * size;
     }
     at += size;
   });

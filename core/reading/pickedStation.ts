@@ -1,7 +1,8 @@
-import { type DimensionBooks, type Station, stationNow } from '../dimension/books.ts';
+import type { DimensionBooks } from '../dimension/books.ts';
 import type { Tied } from '../dimension/kept.ts';
 import { type SizeKey, sizeNow } from '../dimension/place.ts';
 import { sizeWords, stationWords } from '../dimension/propose.ts';
+import { type Station, stationNow } from '../dimension/stations.ts';
 import { tiedBy } from '../dimension/tieNow.ts';
 import { length2, type Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';

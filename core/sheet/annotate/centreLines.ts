@@ -1,21 +1,11 @@
 import { pointOn } from '../../geometry/curve3.ts';
 import { EDGE_ON } from '../../geometry/nearness.ts';
 import type { Surface } from '../../geometry/surface.ts';
-import {
-  along,
-  along2,
-  cross,
-  dot,
-  length,
-  scale,
-  sub,
-  unit,
-  type Vec2,
-  type Vec3,
-} from '../../geometry/vec.ts';
+import { along, along2, cross, dot, length, sub, type Vec2, type Vec3 } from '../../geometry/vec.ts';
 import type { ViewFrame } from '../../geometry/viewFrames.ts';
 import { featureOfFace } from '../../naming/keys.ts';
 import type { Edge } from '../../solid/boundary.ts';
+import { evenCircle } from '../../solid/evenCircle.ts';
 import { edgeExtent } from '../../solid/extent.ts';
 import { flatten } from '../../view/project.ts';
 import type { SceneBody } from '../../view/scene.ts';
@@ -89,10 +79,6 @@ const axisOf = (s: Round, edges: readonly Edge[]): FeatureAxis | undefined => {
   };
 };
 
-/** The least number of centres on a circle that make a pitch circle by themselves; with a round feature in its middle three do. */
-const LEAST_ALONE = 5;
-const LEAST_ROUND = 3;
-
 /** Finds the circles on which like features stand evenly: the copies of one feature, with parallel axes. */
 const withPitch = (
   found: readonly { readonly feature: string; readonly axis: FeatureAxis }[],
@@ -107,44 +93,21 @@ const withPitch = (
     const like = own.filter(
       (x) => length(cross(x.axis, first.axis)) < 1e-7 && Math.abs(x.radius - first.radius) <= near,
     );
-    const flat = like.map((x) => along(x.point, first.axis, -dot(x.point, first.axis)));
-    const places = flat.filter((p, i) => flat.findIndex((q) => length(sub(p, q)) <= near) === i);
-    if (places.length < LEAST_ROUND) continue;
-    const n = places.length;
-    const centre = scale(
-      places.reduce((s, p) => [s[0] + p[0], s[1] + p[1], s[2] + p[2]] as Vec3, [0, 0, 0] as Vec3),
-      1 / n,
+    const others = found.flatMap(({ axis: x }) =>
+      !like.includes(x) && length(cross(x.axis, first.axis)) < 1e-7 ? [x.point] : [],
     );
-    const radius = length(sub(places[0] as Vec3, centre));
-    const even =
-      places.every((p) => Math.abs(length(sub(p, centre)) - radius) <= near) &&
-      evenly(places, centre, first.axis);
-    const middle = found.some(
-      ({ axis: x }) =>
-        !like.includes(x) &&
-        length(cross(x.axis, first.axis)) < 1e-7 &&
-        length(sub(along(x.point, first.axis, -dot(x.point, first.axis)), centre)) <= near,
+    const pitch = evenCircle(
+      like.map((x) => x.point),
+      first.axis,
+      others,
+      near,
     );
-    if (even && (middle || n >= LEAST_ALONE)) for (const x of like) pitchOf.set(x, { centre, radius });
+    if (pitch) for (const x of like) pitchOf.set(x, pitch);
   }
   return found.map(({ axis }) => {
     const pitch = pitchOf.get(axis);
     return pitch ? { ...axis, pitch } : axis;
   });
-};
-
-/** True where places stand at equal angles about a centre. */
-const evenly = (places: readonly Vec3[], centre: Vec3, axis: Vec3): boolean => {
-  const e1 = unit(sub(places[0] as Vec3, centre));
-  const e2 = cross(axis, e1);
-  const angles = places
-    .map((p) => {
-      const q = sub(p, centre);
-      return (Math.atan2(dot(q, e2), dot(q, e1)) + 2 * Math.PI + 1e-9) % (2 * Math.PI);
-    })
-    .sort((a, b) => a - b);
-  const step = (2 * Math.PI) / places.length;
-  return angles.every((a, i) => Math.abs(a - i * step) < 1e-6);
 };
 
 /**

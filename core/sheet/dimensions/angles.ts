@@ -1,7 +1,19 @@
 import type { DimensionBooks } from '../../dimension/books.ts';
-import type { SizeKey } from '../../dimension/place.ts';
+import { pitchCircleNow, type SizeKey } from '../../dimension/place.ts';
 import { pointOn2 } from '../../geometry/curve2.ts';
-import { along2, cross2, distance2, dot, dot2, length2, sub2, type Vec2 } from '../../geometry/vec.ts';
+import { nearestOnSegment } from '../../geometry/segment2.ts';
+import {
+  along2,
+  cross2,
+  distance2,
+  dot,
+  dot2,
+  length2,
+  scale,
+  sub2,
+  type Vec2,
+  type Vec3,
+} from '../../geometry/vec.ts';
 import type { ViewName } from '../../geometry/viewFrames.ts';
 import { flatten } from '../../view/project.ts';
 import type { View, ViewLine } from '../../view/view.ts';
@@ -56,6 +68,30 @@ const straightOf = (view: View, face: string, k: number): Edge[] => {
   return [...of('visible'), ...of('hidden')];
 };
 
+/** The line through the centre of a pitch circle along its axis, and the one from there to its first copy. */
+const spokeLegs = (
+  books: DimensionBooks,
+  { of, axis }: Extract<SizeKey, { what: 'bearing' }>,
+  view: View,
+  k: number,
+): readonly [Edge, Edge] | undefined => {
+  const circle = pitchCircleNow(of, books.surfaces);
+  if (!circle || 1 - Math.abs(dot(circle.axis, view.frame.toward)) > 1e-6) return undefined;
+  const [spoke] = circle.spokes;
+  const way = [0, 0, 0].map((_, i) => (i === axis ? Math.sign(spoke[axis]) || 1 : 0)) as unknown as Vec3;
+  const copy = books.surfaces.get(of[0]);
+  const reach = copy?.kind === 'cylinder' ? copy.r : 0;
+  const [x, y] = flatten(view.frame, circle.centre);
+  const centre: Vec2 = [x * k, y * k];
+  const leg = (way: Vec3, from: number): Edge => {
+    const d = flatten(view.frame, way);
+    const at = (far: number): Vec2 => along2(centre, d, far * k);
+    return { ends: [at(from), at(circle.radius + reach)], d };
+  };
+  // the centre line of the circle runs through its centre, that of the copy is as long as the copy
+  return [leg(way, 0), leg(scale(spoke, 1 / circle.radius), circle.radius - reach)];
+};
+
 /** The two lines of a view between which an angle stands: of two faces that are edges there, or both outlines of a cone. */
 const legsOf = (
   books: DimensionBooks,
@@ -68,6 +104,7 @@ const legsOf = (
     const b = a && others.find((x) => Math.abs(cross2(a.d, x.d)) > 1e-6);
     return a && b && [a, b];
   }
+  if (size.what === 'bearing') return spokeLegs(books, size, view, k);
   if (size.what !== 'angle') return undefined;
   // the line of the face itself: square to its normal as the view shows it
   const legs = size.of.map((f) => {
@@ -176,6 +213,7 @@ const placeArc = (
       const { box } = drawn.text;
       const arc = chordsOf(drawn.arc as NonNullable<Laid['drawn']['arc']>);
       const isClear =
+        !runsAlong(arc, lines) &&
         isInRoom(box, room) &&
         !lines.some((l) => passes(l, box)) &&
         others.every(
@@ -190,6 +228,16 @@ const placeArc = (
     }
   return undefined;
 };
+
+/** How near an arc may run to a line of the view, mm; and over how many of its chords before it cannot be told from it. */
+const BESIDE = 0.7;
+const TOO_MANY = CHORDS / 3;
+/** Whether an arc runs along lines of the view, so that it would pass for one of them. */
+const runsAlong = (arc: readonly Line[], lines: readonly Line[]): boolean =>
+  arc.filter(([a, b]) => {
+    const p: Vec2 = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+    return lines.some(([q, r]) => nearestOnSegment(p, q, r).off < BESIDE);
+  }).length >= TOO_MANY;
 
 const chordsOf = ({ centre, radius, from, to }: NonNullable<Laid['drawn']['arc']>): Line[] => {
   const at = (i: number): Vec2 => {

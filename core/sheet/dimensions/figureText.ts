@@ -1,7 +1,8 @@
-import { type DimensionBooks, stationNow } from '../../dimension/books.ts';
+import type { DimensionBooks } from '../../dimension/books.ts';
 import { ANGULAR, type SizeKey, sizeNow } from '../../dimension/place.ts';
 import type { Tie } from '../../dimension/propose.ts';
 import { ratioText } from '../../dimension/ratio.ts';
+import { stationNow } from '../../dimension/stations.ts';
 import { decimal } from '../../number/format.ts';
 import { letterWidth } from '../annotate/letterWidth.ts';
 import { diameterText, type FigureStyle, lengthText } from './figureStyle.ts';
@@ -16,7 +17,7 @@ export const written = (figure: string, { reference, after, words }: Wanted, joi
   return reference ? `(${whole})` : whole;
 };
 
-const SIGNS: Partial<Record<SizeKey['what'], string>> = { diameter: '⌀', rim: '⌀', tube: 'R' };
+const SIGNS: Partial<Record<SizeKey['what'], string>> = { diameter: '⌀', rim: '⌀', pitch: '⌀', tube: 'R' };
 
 /** What stands on the sheet for a size of a face. @param value part units or degrees, of a radius the radius itself */
 export const sizeFigure = (

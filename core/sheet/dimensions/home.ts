@@ -1,9 +1,11 @@
-import type { DimensionBooks, Station } from '../../dimension/books.ts';
+import type { DimensionBooks } from '../../dimension/books.ts';
 import { cornerAt, directionOf, type SizeKey } from '../../dimension/place.ts';
 import type { Tie } from '../../dimension/propose.ts';
-import { dot, length, scale, sub, type Vec3 } from '../../geometry/vec.ts';
+import type { Station } from '../../dimension/stations.ts';
+import { keyWriter } from '../../dimension/surfacesByKey.ts';
+import { cross, dot, length, scale, sub, type Vec3 } from '../../geometry/vec.ts';
 import { VIEW_FRAMES, type ViewName } from '../../geometry/viewFrames.ts';
-import { facesOfMeeting } from '../../naming/keys.ts';
+import { facesOfMeeting, featureOfFace } from '../../naming/keys.ts';
 import type { View } from '../../view/view.ts';
 import type { Views } from './laid.ts';
 import { linesAt, linesOfFace, wayIn } from './reach.ts';
@@ -37,6 +39,43 @@ export const endsSeen = (
     const lines = linesAt(books, s, name, view);
     return sum + (lines.some((l) => l.class === 'visible') ? 2 : lines.length ? 1 : 0);
   }, 0);
+
+/** A body's round faces that are added about the axis of its first feature, by their keys; worked out once for the books of a part. */
+const turnedFaces = new WeakMap<DimensionBooks, ReadonlySet<string>>();
+const facesTurned = (books: DimensionBooks): ReadonlySet<string> => {
+  const before = turnedFaces.get(books);
+  if (before) return before;
+  const written = keyWriter(books.plain);
+  const roundsOf = (body: string, feature: string) =>
+    [...books.surfaces].flatMap(([key, s]) =>
+      featureOfFace(key) === written(body, feature, feature) && (s.kind === 'cylinder' || s.kind === 'cone')
+        ? [{ key, s }]
+        : [],
+    );
+  const near = SAME_AXIS * books.part.tol.size;
+  const out = new Set<string>();
+  for (const b of books.plain.bodies) {
+    const [first] = b.features;
+    const [main, ...more] = first && TURNED.has(first.shape.kind) ? roundsOf(b.name, first.id) : [];
+    if (!main || more.some(({ s }) => !isOneAxis(main.s, s, near))) continue;
+    for (const f of b.features)
+      if (f.op === 'add')
+        for (const { key, s } of roundsOf(b.name, f.id)) if (isOneAxis(main.s, s, near)) out.add(key);
+  }
+  turnedFaces.set(books, out);
+  return out;
+};
+/** Shapes that are turned as a whole. */
+const TURNED: ReadonlySet<string> = new Set(['cylinder', 'cone', 'revolve']);
+/** How near two axes are one, as a share of the part's size. */
+const SAME_AXIS = 1e-7;
+type Axis = { readonly o: Vec3; readonly a: Vec3 };
+const isOneAxis = (s: Axis, t: Axis, near: number): boolean =>
+  isAlong(dot(s.a, t.a)) && length(cross(sub(t.o, s.o), s.a)) <= near;
+
+/** Whether a size is a diameter of what is turned: it stands on the rectangle, where the lengths are. */
+export const isTurnedDiameter = (books: DimensionBooks, size: SizeKey): boolean =>
+  size.what === 'rim' || (size.what === 'diameter' && facesTurned(books).has(size.of[0]));
 
 /** Whether the axis of a round face lies in a view's plane along one of its two directions. */
 export const rectangleWay = (books: DimensionBooks, face: string, view: ViewName): 0 | 1 | undefined => {
@@ -94,8 +133,12 @@ export const homesOf = (
   if (!d) return { views: names.slice(0, 1), reason: 'usual' };
   const isRound = surface?.kind === 'cylinder' || surface?.kind === 'cone' || surface?.kind === 'torus';
   // diameters of what is turned stand on the rectangle, where the lengths are
-  if (t.size.what === 'rim') {
-    const rectangles = names.filter((n) => rectangleWay(books, face, n) !== undefined);
+  if (isTurnedDiameter(books, t.size)) {
+    const isSeen = (n: ViewName): boolean =>
+      linesOfFace(views.get(n) as View, face).some((l) => l.class === 'visible');
+    const rectangles = names
+      .filter((n) => rectangleWay(books, face, n) !== undefined)
+      .toSorted((a, b) => Number(isSeen(b)) - Number(isSeen(a)));
     if (rectangles.length) return { views: rectangles, reason: 'rectangle' };
   }
   // a length along an edge is read where one looks square to it

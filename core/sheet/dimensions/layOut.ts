@@ -1,7 +1,8 @@
-import { type DimensionBooks, stationNow } from '../../dimension/books.ts';
-import { type SizeKey, sizeNow } from '../../dimension/place.ts';
+import type { DimensionBooks } from '../../dimension/books.ts';
+import { type PitchSize, pitchCircleNow, type SizeKey, sizeNow, turnBetween } from '../../dimension/place.ts';
+import { stationNow } from '../../dimension/stations.ts';
 import { boxOf2 } from '../../geometry/curve2.ts';
-import { dot } from '../../geometry/vec.ts';
+import { add, dot, type Vec2, type Vec3 } from '../../geometry/vec.ts';
 import type { ViewName } from '../../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../../geometry/viewFrames.ts';
 import { facesOfMeeting, readFaceKey } from '../../naming/keys.ts';
@@ -10,7 +11,7 @@ import { layAligned } from './aligned.ts';
 import { layAngles } from './angles.ts';
 import { type FigureStyle, lengthText } from './figureStyle.ts';
 import { joinedText, sizeFigure, spacedFigure, written } from './figureText.ts';
-import { homesOf, homeTie, isShownIn, leanTo, rectangleWay } from './home.ts';
+import { homesOf, homeTie, isShownIn, isTurnedDiameter, leanTo, rectangleWay } from './home.ts';
 import {
   type Around,
   type Box,
@@ -46,10 +47,11 @@ const boxOf = (view: View, k: number): Box => {
   return [u0 * k, v0 * k, u1 * k, v1 * k];
 };
 
+const ONLY_ONE: ReadonlySet<SizeKey['what']> = new Set(['chord', 'height', 'pitch', 'bearing']);
 /** How many copies of a feature have the size, by the faces of all copies. */
 const copiesOf = (books: DimensionBooks, size: SizeKey): number => {
   // an edge is one of several of its feature, of which only those that are dimensioned are meant
-  if (size.what === 'chord' || size.what === 'height') return 1;
+  if (ONLY_ONE.has(size.what)) return 1;
   const bare = (key: string): string => {
     const { feature, role } = readFaceKey(key);
     return `${feature}/${role}`;
@@ -157,10 +159,29 @@ const acrossIn = (
   };
 };
 
+/** A pitch circle as a view shows it. */
+const pitchIn = (books: DimensionBooks, of: PitchSize, name: ViewName): Note['pitch'] => {
+  const circle = pitchCircleNow(of, books.surfaces);
+  const copy = books.surfaces.get(of[0]);
+  if (!circle || copy?.kind !== 'cylinder') return undefined;
+  const { u, v } = VIEW_FRAMES[name];
+  const seen = (p: Vec3): Vec2 => [dot(u, p), dot(v, p)];
+  const [first, second] = circle.spokes;
+  const turn = turnBetween(first, second, circle.axis);
+  return {
+    centre: seen(circle.centre),
+    radius: circle.radius,
+    first: seen(add(circle.centre, first)),
+    copies: copy.r,
+    step: Math.min(turn, 2 * Math.PI - turn),
+  };
+};
+
 const noteOf = (
   books: DimensionBooks,
   wanted: Wanted,
   size: SizeKey,
+  name: ViewName,
   views: Views,
   figures: FigureStyle,
 ): Note => {
@@ -175,7 +196,8 @@ const noteOf = (
     wanted,
     joinedText(books, wanted.joined ?? [], figures),
   );
-  return { wanted, size, value, count, isRadius, text };
+  const pitch = size.what === 'pitch' ? pitchIn(books, size.of, name) : undefined;
+  return { wanted, size, value, count, isRadius, text, ...(pitch && { pitch }) };
 };
 
 /** A size along a line that is written as a note at a face, with the sizes joined to it: "4 x 2 x 45°"; nothing for any other. */
@@ -248,18 +270,17 @@ const layView = (
       notes.push(led);
       continue;
     }
-    const isTurned = tie.kind === 'size' && tie.size.what === 'rim';
     const line =
       tie.kind === 'linear'
         ? linearIn(books, w, name, view, box, k, figures)
-        : isTurned
+        : isTurnedDiameter(books, tie.size)
           ? acrossIn(books, w, tie.size, name, view, k, figures)
           : undefined;
     if (line) {
       const natural = sideOf(line.along, box, line.linear);
       const side = w.side && isLevel(w.side) === (line.along === 0) ? w.side : natural;
       bySide.set(side, [...(bySide.get(side) ?? []), line.linear]);
-    } else if (tie.kind === 'size') notes.push(noteOf(books, w, tie.size, views, figures));
+    } else if (tie.kind === 'size') notes.push(noteOf(books, w, tie.size, name, views, figures));
   }
   const clear = around.taken.get(name) ?? box;
   const room = around.room.get(name);

@@ -18,6 +18,16 @@ export type Note = {
   readonly count: number;
   readonly isRadius: boolean;
   readonly text: string;
+  /** of copies on a pitch circle: that circle, and the first of them, in the view's own units */
+  readonly pitch?: {
+    readonly centre: Vec2;
+    readonly radius: number;
+    readonly first: Vec2;
+    /** how far the copies reach from their own centres */
+    readonly copies: number;
+    /** radians from one copy to the next */
+    readonly step: number;
+  };
 };
 
 /** Where a leader ends at a face: on its circle towards the note, or at a point of its lines. Paper mm. */
@@ -42,6 +52,31 @@ const bestLine = (lines: readonly ViewLine[]): ViewLine | undefined => {
     (l.curve.type === 'conic' && l.curve.round ? 0 : 2) -
     Math.min(1, Math.abs(l.to - l.from) / TURN);
   return lines.toSorted((a, b) => rank(a) - rank(b))[0];
+};
+
+/** Kept between the arrow of a pitch circle and its copies, mm. */
+const FROM_COPY = 2;
+
+/** A leader to a pitch circle: radial, and between two of its copies. */
+const pitchAnchor = (
+  { centre, radius, first, copies, step }: NonNullable<Note['pitch']>,
+  k: number,
+): Anchor => {
+  const middle: Vec2 = [centre[0] * k, centre[1] * k];
+  const r = radius * k;
+  const start = Math.atan2(first[1] - centre[1], first[0] - centre[0]);
+  const clear = Math.min(step / 2, (copies * k + FROM_COPY) / r);
+  return {
+    middle,
+    round: { centre: middle, radius: r },
+    towards: (foot) => {
+      const angle = Math.atan2(foot[1] - middle[1], foot[0] - middle[0]);
+      const nearest = start + Math.round((angle - start) / step) * step;
+      const off = angle - nearest;
+      const at = Math.abs(off) < clear ? nearest + (off < 0 ? -clear : clear) : angle;
+      return [middle[0] + r * Math.cos(at), middle[1] + r * Math.sin(at)];
+    },
+  };
 };
 
 const anchorOf = (size: SizeKey, view: View, k: number): Anchor => {
@@ -163,7 +198,7 @@ export const layNotes = (
 ): Laid[] => {
   const all = standingOf(standing);
   return notes
-    .map((n) => ({ ...n, anchor: anchorOf(n.size, own, k) }))
+    .map((n) => ({ ...n, anchor: n.pitch ? pitchAnchor(n.pitch, k) : anchorOf(n.size, own, k) }))
     .sort((a, b) => a.anchor.middle[0] - b.anchor.middle[0] || b.anchor.middle[1] - a.anchor.middle[1])
     .map((n): Laid => {
       const found = placeOf(n, box, all, room);

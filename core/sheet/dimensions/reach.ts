@@ -1,4 +1,5 @@
-import { type DimensionBooks, type Station, stationNow } from '../../dimension/books.ts';
+import type { DimensionBooks } from '../../dimension/books.ts';
+import { type Station, stationNow } from '../../dimension/stations.ts';
 import { boxOf2, pointOn2 } from '../../geometry/curve2.ts';
 import type { Vec2 } from '../../geometry/vec.ts';
 import { VIEW_FRAMES, type ViewName } from '../../geometry/viewFrames.ts';

@@ -1,6 +1,7 @@
-import { type DimensionBooks, openBooks, type Relation, relationNow } from '../../../core/dimension/books.ts';
+import { type DimensionBooks, openBooks } from '../../../core/dimension/books.ts';
 import { type GivenDimension, givenNow } from '../../../core/dimension/given.ts';
 import { propose, type Scheme, type Tie } from '../../../core/dimension/propose.ts';
+import { type Relation, relationNow } from '../../../core/dimension/relations.ts';
 import { surfacesByKey } from '../../../core/dimension/surfacesByKey.ts';
 import { type Curve2, pointOn2 } from '../../../core/geometry/curve2.ts';
 import { length2 } from '../../../core/geometry/vec.ts';

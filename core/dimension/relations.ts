@@ -1,0 +1,147 @@
+import type { Surface } from '../geometry/surface.ts';
+import { facesOfMeeting, featureOfFace, meetingKey } from '../naming/keys.ts';
+import type { PartFile } from '../part/schema.ts';
+import type { BuiltPart } from '../solid/build.ts';
+import type { Pitch } from './pitchCircles.ts';
+import {
+  type AxisNumber,
+  directionOf,
+  leanOf,
+  pitchCircleNow,
+  placeAlong,
+  sizeNow,
+  tangentGap,
+  turnBetween,
+} from './place.ts';
+import { ALONG, AXES, isAlong, type rimsOf, type Station } from './stations.ts';
+import { keyWriter, type SurfacesByKey } from './surfacesByKey.ts';
+
+/**
+ * What a drawing shows without a figure.
+ * even: a round face drawn with parallel sides is as wide at its one end as at the other.
+ * same: rounds of two bodies that go on in one another are drawn as one round.
+ * pitch: copies that are drawn on a circle about a round in its middle: the first, the second, the last, and that round.
+ * spaced: such copies are drawn evenly round their circle.
+ */
+export type RelationKind =
+  | 'flush'
+  | 'coaxial'
+  | 'tangent'
+  | 'square'
+  | 'parallel'
+  | 'even'
+  | 'same'
+  | 'pitch'
+  | 'spaced'
+  | 'symmetrical';
+export type Relation = {
+  readonly kind: RelationKind;
+  readonly of: readonly string[];
+  /** along which axis things are in line, or square and parallel to which */
+  readonly axis?: AxisNumber;
+  /** towards which axis one could lean */
+  readonly towards?: AxisNumber;
+};
+
+/** By how much a relation fails to hold, part units or a slope; nothing where its faces are gone. */
+export const relationNow = (r: Relation, surfaces: SurfacesByKey): number | undefined => {
+  const [a, b] = r.of as [string, string];
+  switch (r.kind) {
+    case 'flush':
+    case 'coaxial': {
+      const [x, y] = [a, b].map((k) => placeAlong(k, r.axis as AxisNumber, surfaces));
+      return x === undefined || y === undefined ? undefined : y - x;
+    }
+    case 'symmetrical': {
+      // the two sides of what is drawn equal about a centre line
+      const [x, y, m] = r.of.map((k) => placeAlong(k, r.axis as AxisNumber, surfaces));
+      return x === undefined || y === undefined || m === undefined ? undefined : x + y - 2 * m;
+    }
+    case 'tangent':
+      return tangentGap(a, b, surfaces);
+    case 'even': {
+      const [p, q] = [a, b].map((k) =>
+        sizeNow({ what: 'rim', of: facesOfMeeting(k) as [string, string] }, surfaces),
+      );
+      return p === undefined || q === undefined ? undefined : (q - p) / 2;
+    }
+    case 'same': {
+      const [p, q] = [a, b].map((k) => sizeNow({ what: 'diameter', of: [k] }, surfaces));
+      return p === undefined || q === undefined ? undefined : (q - p) / 2;
+    }
+    case 'pitch': {
+      const axis = r.axis as AxisNumber;
+      const centre = pitchCircleNow(r.of.slice(0, 3), surfaces)?.centre[axis];
+      const middle = placeAlong(r.of[3] as string, axis, surfaces);
+      return centre === undefined || middle === undefined ? undefined : centre - middle;
+    }
+    case 'spaced': {
+      const circle = pitchCircleNow(r.of, surfaces);
+      if (!circle) return undefined;
+      const [first, second, last] = circle.spokes;
+      const [step, rest] = [turnBetween(first, second, circle.axis), turnBetween(last, first, circle.axis)];
+      // copies that follow one another against the axis' turn
+      const isBack = step > Math.PI;
+      return isBack ? rest - step : step - rest;
+    }
+    case 'square':
+    case 'parallel':
+      return leanOf(a, r.axis as AxisNumber, r.towards as AxisNumber, surfaces);
+  }
+};
+
+/** What the drawing shows to be in line, tangent, square and parallel. */
+export const relationsOf = (
+  stations: readonly Station[],
+  shown: ReadonlyMap<string, Surface>,
+  rims: ReturnType<typeof rimsOf>,
+  part: BuiltPart,
+  file: PartFile,
+): Relation[] => {
+  const written = keyWriter(file);
+  const out: Relation[] = [];
+  for (const [key, s] of shown) {
+    const [first, ...others] = rims.filter(
+      (r) => r.isTurned && s.kind === 'cylinder' && r.faces.includes(key),
+    );
+    for (const other of others)
+      out.push({ kind: 'even', of: [meetingKey((first as typeof other).faces), meetingKey(other.faces)] });
+  }
+  for (const s of stations) {
+    const [first, ...others] = s.of as [string, ...string[]];
+    for (const other of others) {
+      const isRound = [first, other].every((k) => (shown.get(k)?.kind ?? 'plane') !== 'plane');
+      out.push({ kind: isRound ? 'coaxial' : 'flush', axis: s.axis, of: [first, other] });
+    }
+  }
+  for (const { solid, edges } of part.bodies)
+    for (const e of edges) {
+      if (e.kind !== 'smooth' || e.on.length !== 2) continue;
+      const of = e.on.map((k) => written(solid.name, k, featureOfFace(k)));
+      if (out.some((r) => r.kind === 'tangent' && r.of.join() === of.join())) continue;
+      out.push({ kind: 'tangent', of });
+    }
+  for (const [key, s] of shown) {
+    const d = directionOf(s);
+    if (!d) continue;
+    const own = AXES.find((k) => isAlong(d, k));
+    for (const towards of AXES) {
+      if (own !== undefined && towards !== own)
+        out.push({ kind: s.kind === 'plane' ? 'square' : 'parallel', of: [key], axis: own, towards });
+      // an aslant face that runs along an axis
+      if (own === undefined && Math.abs(d[towards]) <= ALONG) {
+        const most = AXES.reduce((a, b) => (Math.abs(d[b]) > Math.abs(d[a]) ? b : a));
+        out.push({ kind: 'parallel', of: [key], axis: most, towards });
+      }
+    }
+  }
+  return out;
+};
+
+/** What a drawing shows of copies on a pitch circle: that its centre is the middle of the round within, and that they stand evenly on it. */
+export const relationsOfPitch = ({ of, about, axis }: Pitch): Relation[] => [
+  ...(about === undefined
+    ? []
+    : AXES.filter((k) => k !== axis).map((k): Relation => ({ kind: 'pitch', of: [...of, about], axis: k }))),
+  { kind: 'spaced', of: [...of] },
+];

@@ -1,0 +1,215 @@
+import type { Surface } from '../geometry/surface.ts';
+import { cross, length, scale, type Vec3 } from '../geometry/vec.ts';
+import { featureOfFace, meetingKey } from '../naming/keys.ts';
+import type { PartFile } from '../part/schema.ts';
+import { isDrawn } from '../solid/boundary.ts';
+import type { BuiltPart } from '../solid/build.ts';
+import { edgeExtent } from '../solid/extent.ts';
+import { bodyVertices } from '../solid/vertices.ts';
+import { type AxisNumber, meetingPoint, type PlaceKey, placeAlong } from './place.ts';
+import { keyWriter, type SurfacesByKey } from './surfacesByKey.ts';
+
+/** Places along an axis that a drawing ties: flat faces square to it, axes and centres of rounds, corners of aslant faces. Part units. */
+export type Station = {
+  /** "x1", "x2" … from the low end */
+  readonly name: string;
+  readonly axis: AxisNumber;
+  readonly at: number;
+  /** what stands there; of several the first is the one that is measured to */
+  readonly of: readonly PlaceKey[];
+  /** faces and axes are tied before corners */
+  readonly kind: 'face' | 'axis' | 'corner';
+};
+
+/** How a station stands now. */
+export const stationNow = (s: Pick<Station, 'of' | 'axis'>, surfaces: SurfacesByKey): number | undefined => {
+  for (const key of s.of) {
+    const at = placeAlong(key, s.axis, surfaces);
+    if (at !== undefined) return at;
+  }
+  return undefined;
+};
+
+/** Directions within this slope of an axis run along it. */
+export const ALONG = 1e-9;
+/** The axes of the part: X, Y, Z. */
+export const AXES = [0, 1, 2] as const;
+const LETTER = ['x', 'y', 'z'] as const;
+
+/** True for a direction that runs along an axis of the part. */
+export const isAlong = (d: Vec3, axis: AxisNumber): boolean =>
+  AXES.every((k) => k === axis || Math.abs(d[k]) <= ALONG);
+
+/** The features that are profiles turned about an axis: what is stated of them is the rims in which their faces meet. */
+export const turnedFeatures = (file: PartFile): ReadonlySet<string> =>
+  new Set(file.bodies.flatMap((b) => b.features.flatMap((f) => (f.shape.kind === 'revolve' ? [f.id] : []))));
+
+/** A rim: the circle in which two faces of one axis meet, and whether both are of one turned profile. */
+export type Rim = {
+  readonly faces: readonly [string, string];
+  readonly axis: AxisNumber;
+  readonly at: number;
+  readonly isTurned: boolean;
+};
+
+/** The rims in which faces of one turned feature meet, and those in which a cone meets a cylinder of its axis, as a drilled end does. */
+export const rimsOf = (part: BuiltPart, file: PartFile): Rim[] => {
+  const turned = turnedFeatures(file);
+  const written = keyWriter(file);
+  return part.bodies.flatMap(({ solid, edges }) => {
+    const kindOf = new Map(solid.faces.map((f) => [f.key, solid.surfaces[f.surface]?.kind]));
+    return edges.filter(isDrawn).flatMap((e): Rim[] => {
+      const [a, b] = e.on;
+      if (e.curve.type !== 'ellipse' || !a || !b || e.on.length !== 2) return [];
+      const [feature, other] = [featureOfFace(a), featureOfFace(b)];
+      const kinds = [a, b].map((k) => kindOf.get(k));
+      const isTurned = other === feature && turned.has(feature);
+      if (!isTurned && !(kinds.includes('cone') && kinds.includes('cylinder'))) return [];
+      const n = cross(e.curve.u, e.curve.v);
+      const axis = AXES.find((k) => isAlong(scale(n, 1 / length(n)), k));
+      if (axis === undefined || Math.abs(length(e.curve.u) - length(e.curve.v)) > ALONG * length(e.curve.u))
+        return [];
+      const faces = [written(solid.name, a, feature), written(solid.name, b, other)] as const;
+      return [{ faces, axis, at: e.curve.c[axis], isTurned }];
+    });
+  });
+};
+
+/** The keys of all faces that a body shows. */
+export const facesShown = (part: BuiltPart, file: PartFile): Map<string, Surface> => {
+  const written = keyWriter(file);
+  const out = new Map<string, Surface>();
+  for (const { solid, edges } of part.bodies) {
+    const onEdges = new Set(edges.flatMap((e) => e.on));
+    for (const f of solid.faces) {
+      const surface = solid.surfaces[f.surface] as Surface;
+      // a ball or ring may have no edge at all
+      if (!onEdges.has(f.key) && surface.kind !== 'sphere' && surface.kind !== 'torus') continue;
+      out.set(written(solid.name, f.key, featureOfFace(f.key)), surface);
+    }
+  }
+  return out;
+};
+
+/** Cones that the statement adds, that run on to their tip: it stands along their axis, and is measured to as a corner is. */
+export const apexesOf = (
+  part: BuiltPart,
+  file: PartFile,
+): { readonly key: string; readonly at: Vec3; readonly a: Vec3 }[] => {
+  const written = keyWriter(file);
+  const added = new Set(
+    file.bodies.flatMap((b) => b.features.flatMap((f) => (f.op === 'add' ? [`${b.name}/${f.id}`] : []))),
+  );
+  return part.bodies.flatMap(({ solid, edges }) =>
+    solid.faces.flatMap((f) => {
+      const s = solid.surfaces[f.surface];
+      const feature = featureOfFace(f.key);
+      // the drilled end of a hole is measured to where its full width ends
+      if (s?.kind !== 'cone' || !added.has(`${solid.name}/${feature}`)) return [];
+      const heights = edges
+        .filter((e) => isDrawn(e) && e.on.includes(f.key))
+        .flatMap((e) => edgeExtent(e, s.a));
+      const [low, high] = [Math.min(...heights), Math.max(...heights)];
+      // a second rim above the first one cuts the tip off
+      return high - low <= solid.tol.linear * 40
+        ? [{ key: written(solid.name, f.key, feature), at: s.o, a: s.a }]
+        : [];
+    }),
+  );
+};
+
+type Item = {
+  readonly key: PlaceKey;
+  readonly at: number;
+  readonly kind: Station['kind'];
+  readonly feature: string;
+};
+
+/** Corners of flat faces of which one at least runs aslant: what no station of a face gives. */
+export const cornersOf = (
+  part: BuiltPart,
+  file: PartFile,
+): { readonly faces: readonly string[]; readonly at: Vec3 }[] => {
+  const written = keyWriter(file);
+  return part.bodies.flatMap(({ solid, edges }) => {
+    const surfaceOf = new Map(solid.faces.map((f) => [f.key, solid.surfaces[f.surface] as Surface]));
+    return bodyVertices(edges.filter(isDrawn), solid.tol.linear).flatMap((v) => {
+      const planes = v.on.flatMap((key) => {
+        const s = surfaceOf.get(key);
+        return s?.kind === 'plane' ? [{ key, s }] : [];
+      });
+      // square faces first, so that a corner is known by as many of them as meet there
+      planes.sort(
+        (a, b) => Number(AXES.some((k) => isAlong(b.s.n, k))) - Number(AXES.some((k) => isAlong(a.s.n, k))),
+      );
+      for (const [i, a] of planes.entries())
+        for (const [j, b] of planes.entries())
+          for (const [k, c] of planes.entries()) {
+            if (!(i < j && j < k) || !meetingPoint(a.s, b.s, c.s)) continue;
+            if ([a, b, c].every((p) => AXES.some((x) => isAlong(p.s.n, x)))) return [];
+            const faces = [a, b, c].map((p) => written(solid.name, p.key, featureOfFace(p.key)));
+            return [{ faces, at: v.at }];
+          }
+      return [];
+    });
+  });
+};
+
+/** The stations of an axis from its low end. @param isTurned faces of profiles that are turned: their rims are stations, not they themselves */
+export const stationsAlong = (
+  axis: AxisNumber,
+  shown: ReadonlyMap<string, Surface>,
+  corners: ReturnType<typeof cornersOf>,
+  rims: ReturnType<typeof rimsOf>,
+  apexes: ReturnType<typeof apexesOf>,
+  isTurned: (face: string) => boolean,
+  order: (key: string) => number,
+  tol: number,
+): Station[] => {
+  const items: Item[] = [];
+  for (const [key, s] of shown) {
+    const feature = featureOfFace(key);
+    // where the faces of a turned profile stand is said by its rims; its axis is one
+    if (isTurned(key) && s.kind === 'plane') continue;
+    if (s.kind === 'plane') {
+      if (isAlong(s.n, axis)) items.push({ key, at: s.d / s.n[axis], kind: 'face', feature });
+    } else if (s.kind === 'sphere' || s.kind === 'torus' || Math.abs(s.a[axis]) <= ALONG)
+      items.push({ key, at: s.o[axis], kind: 'axis', feature });
+  }
+  for (const c of corners) {
+    // a corner that lies in a face square to the axis stands where that does
+    if (c.faces.some((f) => isSquareTo(shown.get(f), axis))) continue;
+    items.push({
+      key: meetingKey(c.faces),
+      at: c.at[axis],
+      kind: 'corner',
+      feature: featureOfFace(c.faces[0] as string),
+    });
+  }
+  for (const r of rims)
+    if (r.axis === axis)
+      items.push({ key: meetingKey(r.faces), at: r.at, kind: 'face', feature: featureOfFace(r.faces[0]) });
+  for (const { key, at, a } of apexes)
+    if (isAlong(a, axis)) items.push({ key, at: at[axis], kind: 'corner', feature: featureOfFace(key) });
+  const rank = { face: 0, axis: 1, corner: 2 } as const;
+  items.sort((a, b) => a.at - b.at);
+  const groups: Item[][] = [];
+  for (const item of items) {
+    const last = groups.at(-1);
+    if (last && item.at - (last[0] as Item).at <= tol) last.push(item);
+    else groups.push([item]);
+  }
+  return groups.map((group, i): Station => {
+    const own = [...group].sort((a, b) => rank[a.kind] - rank[b.kind] || order(a.feature) - order(b.feature));
+    const [first] = own as [Item];
+    return {
+      name: `${LETTER[axis]}${i + 1}`,
+      axis,
+      at: first.at,
+      of: own.map((x) => x.key),
+      kind: first.kind,
+    };
+  });
+};
+const isSquareTo = (s: Surface | undefined, axis: AxisNumber): boolean =>
+  s?.kind === 'plane' && isAlong(s.n, axis);
