@@ -87,9 +87,15 @@ export type CutPicture = {
   readonly area: number;
   readonly perimeter: number;
   readonly longest: number;
-  readonly shape: 'placed' | 'apart' | 'no room' | 'none';
+  readonly shape: 'placed' | 'apart' | 'no room' | 'removed' | 'revolved' | 'none';
   /** X1Y1 as it is drawn, how far it stands from the beginning of the trace (y up), and the way along its own projectors */
-  readonly line?: { readonly ends: readonly [Vec2, Vec2]; readonly by: Vec2; readonly away: Vec2 };
+  readonly line?: {
+    readonly ends: readonly [Vec2, Vec2];
+    readonly by: Vec2;
+    readonly away: Vec2;
+    /** a removed section is moved freely: the ends are its left side */
+    readonly isFree: boolean;
+  };
   /** the trace as it is drawn, from its first end through its bends to its last; none where it misses its view */
   readonly path: readonly Vec2[] | undefined;
   readonly half: boolean;
@@ -343,11 +349,15 @@ const longestAcross = (s: Section): number => {
 
 /** X1Y1 on the paper, and how it can be moved. */
 const lineOf = (
-  { line, by, plane }: Sheet['shapes'][number],
+  { line, by, plane, drawnAs, room }: Sheet['shapes'][number],
   sheet: Sheet,
 ): NonNullable<CutPicture['line']> => ({
-  ends: [flip(line.from, sheet), flip(line.to, sheet)],
+  ends:
+    drawnAs === 'removed'
+      ? [flip([room.x, room.y], sheet), flip([room.x, room.y + room.h], sheet)]
+      : [flip(line.from, sheet), flip(line.to, sheet)],
   by,
+  isFree: drawnAs === 'removed',
   away: sheet.angle === 'first' ? plane.sight : [-plane.sight[0], -plane.sight[1]],
 });
 
@@ -370,6 +380,13 @@ const passedBy = (s: Section, d: Drawing): PassedBody[] => {
           });
     return [{ name: body, words: body, isWhole }, ...features];
   });
+};
+
+/** How a cut face stands on the sheet by itself. */
+const standingOf = (shape: Sheet['shapes'][number] | undefined): CutPicture['shape'] => {
+  if (!shape) return 'none';
+  if (!shape.fits) return 'no room';
+  return shape.drawnAs !== 'true shape' ? shape.drawnAs : shape.apart ? 'apart' : 'placed';
 };
 
 /** A cut of a drawn sheet with its book: a row a cut point. */
@@ -411,13 +428,13 @@ export const cutPicture = (s: Section, w: Drawn, d: Drawing): CutPicture => {
     area: s.bodies.reduce((a, b) => a + b.face.area, 0),
     perimeter: s.bodies.reduce((a, b) => a + b.face.perimeter, 0),
     longest: longestAcross(s),
-    shape: !shape ? 'none' : !shape.fits ? 'no room' : shape.apart ? 'apart' : 'placed',
+    shape: standingOf(shape),
     path: home && tracePath(s, home)?.map((p) => flip(p, sheet)),
     half: s.plane.half,
     canShow: sheet.views.map((v) => v.name).filter((v) => canShowCut(s, v)),
     shownIn: sheet.views.flatMap((v) => (v.cut === s.plane.name ? [v.name] : [])),
     passed: passedBy(s, d),
-    ...(shape && { line: lineOf(shape, sheet) }),
+    ...(shape && shape.drawnAs !== 'revolved' && { line: lineOf(shape, sheet) }),
   };
 };
 

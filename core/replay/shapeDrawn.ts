@@ -7,7 +7,14 @@ import type { Leg } from '../section/trace.ts';
 import { onPaper } from '../sheet/layout/similarity.ts';
 import { distanceView } from '../sheet/layout/xyDistance.ts';
 import { placeOfPoint } from '../sheet/views/placedView.ts';
-import { inShape, isOnShape, lineNumberOf, type PlacedShape, shapePlace } from '../sheet/views/trueShape.ts';
+import {
+  inShape,
+  isOnShape,
+  lineNumberOf,
+  type PlacedShape,
+  shapePlace,
+  trueShapeOn,
+} from '../sheet/views/trueShape.ts';
 import { flatten } from '../view/project.ts';
 import { pointAt } from './coordinates.ts';
 import { type Findable, parameterNear } from './curvePoints.ts';
@@ -44,7 +51,7 @@ export const drawShape = (
   found: readonly Findable[],
 ): void => {
   const { plane } = s;
-  const shape = p.sheet.shapes.find((x) => x.cut === plane.name);
+  const shape = trueShapeOn(p.sheet, plane.name);
   const names = p.sheet.views.map((v) => v.name);
   const other = distanceView(plane.seenIn, names);
   const reference = other && p.reference.get(plane.seenIn === 'front' ? other : plane.seenIn);

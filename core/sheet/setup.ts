@@ -60,6 +60,8 @@ export const setupSchema = z
           out: z.literal(true).optional(),
           leg: z.number().int().min(1).max(60).optional(),
           by: z.tuple([paperPlace, paperPlace]).optional(),
+          /** removed: the section alone beside the view, without X1Y1; revolved: turned into the view on its trace; a true shape on X1Y1 where missing */
+          as: z.enum(['removed', 'revolved']).optional(),
         }),
       )
       .optional(),

@@ -208,7 +208,9 @@ const capitalSection: Claim = { ...section, says: /\bSection(?:\s+([A-Z])\b(?:\s
 const trueShape: Claim = {
   says: /\btrue\s+(?:shape|form|size)(?:\s+of\s+(?:the\s+)?(?:cut|section)(?:\s+([A-Z]))?)?/gi,
   answer: ({ sheet }, m, isDenied) => {
-    const placed = sheet.shapes.filter((s) => s.fits && (m[1] === undefined || s.cut === m[1]));
+    const placed = sheet.shapes.filter(
+      (s) => s.drawnAs === 'true shape' && s.fits && (m[1] === undefined || s.cut === m[1]),
+    );
     return denied(
       either(
         placed.length > 0,

@@ -128,11 +128,11 @@ test('a true shape is moved by keys and by hand, put back, and left out', async 
   await expect
     .poll(async () => Math.abs((await labelPlace(page, 'TRUE SHAPE OF A')).x - moved.x))
     .toBeGreaterThan(20);
-  await page.getByRole('button', { name: 'Own place' }).click();
+  await page.getByRole('button', { name: 'Own place for the true shape' }).click();
   await expect
     .poll(async () => Math.abs((await labelPlace(page, 'TRUE SHAPE OF A')).x - first.x))
     .toBeLessThan(1);
-  await page.getByRole('switch', { name: 'True shape of A drawn' }).click();
+  await page.getByLabel('Square to cut A is drawn').selectOption({ label: 'nothing by itself' });
   await expect(title).toHaveCount(0);
   await saved(page);
 });

@@ -31,7 +31,7 @@ export const ShapeHandles = ({
           const along = to[0] * away[0] + to[1] * away[1];
           const aside = to[0] * away[1] - to[1] * away[0];
           const by: [number, number] =
-            Math.abs(aside) <= ASIDE
+            !line.isFree && Math.abs(aside) <= ASIDE
               ? [toHalf(along) * away[0], toHalf(along) * away[1]]
               : [toHalf(to[0]), toHalf(to[1])];
           return setUp(
@@ -63,8 +63,9 @@ export const ShapeHandles = ({
           const [dx, dy] = way as [number, number];
           const along = dx * away[0] + dy * away[1];
           // the arrow that points most along the projectors moves on them, another leaves them
-          const by: Point =
-            Math.abs(along) > 0.5
+          const by: Point = line.isFree
+            ? [line.by[0] + dx * far, line.by[1] + dy * far]
+            : Math.abs(along) > 0.5
               ? [line.by[0] + Math.sign(along) * far * away[0], line.by[1] + Math.sign(along) * far * away[1]]
               : [line.by[0] + dx * far * (ASIDE + 1), line.by[1] + dy * far * (ASIDE + 1)];
           void session.edit(put(by));

@@ -23,6 +23,8 @@ export const traceInk = (s: Section, sheet: PlacedSheet): Ink[] => {
   const home = sheet.views.find((v) => v.name === s.plane.seenIn);
   const whole = home && tracePath(s, home);
   if (!whole) return [];
+  const isRevolved = sheet.shapes.some((x) => x.cut === s.plane.name && x.drawnAs === 'revolved');
+  if (isRevolved) return revolvedAxis(whole);
   const path = withinFrame(whole, s, sheet.paper.frame);
   const out: Ink[] = [];
   path.slice(1).forEach((b, i) => {
@@ -54,6 +56,18 @@ export const traceInk = (s: Section, sheet: PlacedSheet): Ink[] => {
     }
   });
   return out;
+};
+
+/** How far the axis of a revolved section passes its view, mm. */
+const AXIS_PAST = 3;
+/** The trace of a revolved section: the line about which it is turned, without arrows or letters. */
+const revolvedAxis = (path: readonly Vec2[]): Ink[] => {
+  const [a, b] = [path[0] as Vec2, path.at(-1) as Vec2];
+  const size = distance2(a, b);
+  const d: Vec2 = [(b[0] - a[0]) / size, (b[1] - a[1]) / size];
+  const back = TRACE_PAST - AXIS_PAST;
+  const chain = straight(along2(a, d, back), along2(b, d, -back));
+  return [stroke('trace', 'trace', chainDashes(chain), { whole: chain })];
 };
 
 /** How much room an arrow and its letter take behind the trace's end, and what is kept to the frame, mm. */

@@ -65,7 +65,9 @@ export const composeInk = (
     ...referenceInk(sheet, setup),
     ...(setup.rules.projectors === 'kept' ? projectorInk(sheet, setup, numbered, part) : []),
     ...sheet.views.flatMap((v) => viewInk(v, sheet, part, setup, hatchOf, axesOf)),
-    ...sheet.shapes.flatMap((s) => shapeInk(s, sheet, setup, hatchOf)),
+    ...sheet.shapes.flatMap((s) =>
+      shapeInk(s, sheet, setup, hatchOf, (section) => axesOf(section.remains), part.tol.linear),
+    ),
     ...sheet.auxiliaries.flatMap((a) =>
       auxiliaryInk(a, setup, axesOf(part.bodies), part.bodies, part.tol.linear),
     ),

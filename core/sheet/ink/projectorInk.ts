@@ -8,7 +8,7 @@ import type { Numbered, PlacedSheet } from '../drawnSheet.ts';
 import type { SheetSetup } from '../setup.ts';
 import { placeOfPoint } from '../views/placedView.ts';
 import { keptProjectors } from '../views/projectors.ts';
-import { footOn, isOnShape, shapePlace } from '../views/trueShape.ts';
+import { footOn, isOnShape, shapePlace, trueShapeOn } from '../views/trueShape.ts';
 import { type Ink, type Stretch, straight, stroke } from './ink.ts';
 
 /** A projector square to the trace may end this far beside its foot, mm. */
@@ -79,7 +79,7 @@ export const projectorInk = (
   const into = rules.projectorsOf === 'corners' ? rules.projectorsInto : undefined;
   const lines = keptProjectors(of, sheet.views, sheet.layout.mitres, rules.transfer ?? 'mitre', into);
   for (const s of sheet.sections) {
-    const shape = sheet.shapes.find((x) => x.cut === s.plane.name);
+    const shape = trueShapeOn(sheet, s.plane.name);
     const home = sheet.views.find((v) => v.name === s.plane.seenIn);
     if (!shape || !home) continue;
     for (const p of s.bodies.flatMap((b) => b.cutPoints).filter((p) => isOnShape(shape, p))) {

@@ -1,13 +1,15 @@
 import type { Box3 } from '../../geometry/box.ts';
+import { EDGE_ON } from '../../geometry/nearness.ts';
 import type { Vec2, Vec3 } from '../../geometry/vec.ts';
 import type { Section } from '../../section/section.ts';
 import type { SheetSetup } from '../setup.ts';
 import { viewToPaper } from '../views/placedView.ts';
-import { type PlacedShape, placeTrueShape, trueShapeOf } from '../views/trueShape.ts';
+import { type PlacedShape, placeTrueShape, type TrueShape, trueShapeOf } from '../views/trueShape.ts';
 import { gapFromXY, gapsOf } from './gaps.ts';
 import { type Layout, layoutViews, moveLayout, type Overall } from './layout.ts';
 import { type Margins, type MarginsOf, NO_MARGINS } from './margins.ts';
 import { type PaperFrame, type Rect, rectInside, rectsMeet } from './paper.ts';
+import { type Removed, removedRow } from './removedRow.ts';
 import { onPaper } from './similarity.ts';
 import { titleGuides } from './titleGuides.ts';
 import { levelOnXY } from './xyDistance.ts';
@@ -146,6 +148,24 @@ const onSquares = (by: Vec2, { rules, square }: SheetSetup, scale: number): Vec2
   return [Math.round(by[0] / side) * side, Math.round(by[1] / side) * side];
 };
 
+/** The places of the removed sections that nobody put anywhere: those of one view whose traces run one way stand in a row. */
+const removedRows = (
+  begun: readonly Removed[],
+  setup: SheetSetup,
+  free: Rect,
+  taken: readonly Rect[],
+): ReadonlyMap<TrueShape, Vec2> => {
+  const rows = new Map<string, Removed[]>();
+  for (const r of begun) {
+    const { plane, drawnAs } = r.shape;
+    const way = plane.direction.findIndex((x) => Math.abs(Math.abs(x) - 1) < EDGE_ON);
+    if (drawnAs !== 'removed' || way < 0 || setup.shapes?.[plane.name]?.by) continue;
+    const key = `${plane.seenIn} ${way}`;
+    rows.set(key, [...(rows.get(key) ?? []), r]);
+  }
+  return new Map([...rows.values()].flatMap((row) => [...(removedRow(row, free, taken) ?? [])]));
+};
+
 /**
  * Finds places for the group and the true shapes at one scale.
  * @param scale mm of paper per part unit
@@ -173,8 +193,8 @@ export const placeAt = (
     .filter((s) => !setup.shapes?.[s.plane.name]?.out)
     .map(({ plane, bodies }) => {
       const level = levelOnXY(plane.seenIn, box, setup.angle, scale, gapFromXY(gaps, plane.seenIn));
-      const leg = setup.shapes?.[plane.name]?.leg;
-      return trueShapeOf(plane, bodies, scale, setup.angle, level, tol, leg && leg - 1);
+      const { leg, as } = setup.shapes?.[plane.name] ?? {};
+      return trueShapeOf(plane, bodies, scale, setup.angle, level, tol, leg && leg - 1, as);
     })
     // a leg that meets no material has no shape
     .filter((s) => s.rims.length > 0);
@@ -202,18 +222,18 @@ export const placeAt = (
     if (!viewsFit && first) continue;
     const taken = [...boxes, ...lines, paper.title, bar];
     const shapes: PlacedShape[] = [];
-    for (const shape of wanted) {
+    const begun = wanted.map((shape) => {
       const { seenIn, start } = shape.plane;
       const home = layout.boxes.get(seenIn) as Rect;
-      const trace = viewToPaper(seenIn, lowOf(box), unscaled(box), home, scale);
-      const placed = placeTrueShape(shape, {
-        start: onPaper(trace, start),
-        free,
-        taken,
-        by: setup.shapes?.[shape.plane.name]?.by,
-      });
+      return { shape, start: onPaper(viewToPaper(seenIn, lowOf(box), unscaled(box), home, scale), start) };
+    });
+    const rows = removedRows(begun, setup, free, taken);
+    for (const { shape, start } of begun) {
+      const by = setup.shapes?.[shape.plane.name]?.by ?? rows.get(shape);
+      const placed = placeTrueShape(shape, { start, free, taken, by });
       shapes.push(placed);
-      taken.push(placed.room);
+      // what is turned into the view takes no room of its own
+      if (placed.drawnAs !== 'revolved') taken.push(placed.room);
     }
     const shapesFit = viewsFit && shapes.every((s) => s.fits);
     const bare = { layout, margins, shapes, scale, viewsFit, shapesFit, fits: shapesFit };

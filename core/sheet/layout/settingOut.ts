@@ -105,17 +105,19 @@ export const settingOut = (s: Sheet): SettingOut => {
         ),
       ),
     },
-    ...s.shapes.map(
-      (p): MarkGroup => ({
-        title: `X${lineNumberOf(s, p.cut)}Y${lineNumberOf(s, p.cut)} of cut ${p.cut}, by two points`,
-        marks: [
-          left(`X${lineNumberOf(s, p.cut)}`, p.line.from[0]),
-          bottom(`X${lineNumberOf(s, p.cut)}`, p.line.from[1]),
-          left(`Y${lineNumberOf(s, p.cut)}`, p.line.to[0]),
-          bottom(`Y${lineNumberOf(s, p.cut)}`, p.line.to[1]),
-        ],
-      }),
-    ),
+    ...s.shapes
+      .filter((p) => p.drawnAs === 'true shape')
+      .map(
+        (p): MarkGroup => ({
+          title: `X${lineNumberOf(s, p.cut)}Y${lineNumberOf(s, p.cut)} of cut ${p.cut}, by two points`,
+          marks: [
+            left(`X${lineNumberOf(s, p.cut)}`, p.line.from[0]),
+            bottom(`X${lineNumberOf(s, p.cut)}`, p.line.from[1]),
+            left(`Y${lineNumberOf(s, p.cut)}`, p.line.to[0]),
+            bottom(`Y${lineNumberOf(s, p.cut)}`, p.line.to[1]),
+          ],
+        }),
+      ),
   ];
   const rights = s.views.map((v) => v.box.x + v.box.w);
   const tops = s.views.map((v) => v.box.y + v.box.h);

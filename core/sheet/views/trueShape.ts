@@ -4,6 +4,8 @@ import type { ProjectionAngle } from '../../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../../geometry/viewFrames.ts';
 import type { CutFace } from '../../section/cutFace.ts';
 import type { CutPoint } from '../../section/cutPoints.ts';
+import { holeEdges } from '../../section/holeEdges.ts';
+import type { RimPiece } from '../../section/rim.ts';
 import type { BodySection, Section } from '../../section/section.ts';
 import { type CuttingPlane, handedness, type Leg, legAlone, legFrame } from '../../section/trace.ts';
 import { shadowsOf } from '../../view/project.ts';
@@ -12,11 +14,25 @@ import { type Rect, rectInside, rectsMeet } from '../layout/paper.ts';
 import { onPaper, type Similarity, stretchOnPaper } from '../layout/similarity.ts';
 
 /**
+ * What a cut face is drawn as, square to its plane: a true shape on X1Y1, a removed section beside its view, or a revolved section in the view, turned
+ * about its trace.
+ */
+export type DrawnAs = 'true shape' | 'removed' | 'revolved';
+
+/** What is drawn of a body's cut face: its rims, and the edges seen behind holes that part it, which belong to a section alone. */
+export type ShapeRim = {
+  readonly body: string;
+  readonly stretches: readonly Stretch[];
+  readonly behind: readonly Stretch[];
+};
+
+/**
  * A true shape in its place: the shape's frame is (s, q) with s along the trace and q towards the side that keeps it
  * right-handed for the observer (so never mirrored); `toPaper` turns it so that X1Y1 is parallel to the trace.
  */
 export type PlacedShape = {
   readonly cut: string;
+  readonly drawnAs: DrawnAs;
   /** the leg that is shown, counted from nought; all legs turned into one line where missing */
   readonly leg: number | undefined;
   /** the plane whose trace X1Y1 follows: the cut's first leg, or the one that is shown alone */
@@ -24,7 +40,7 @@ export type PlacedShape = {
   readonly toPaper: Similarity;
   /** X1Y1 by two points, paper mm */
   readonly line: { readonly from: Vec2; readonly to: Vec2 };
-  readonly rims: readonly { readonly body: string; readonly stretches: readonly Stretch[] }[];
+  readonly rims: readonly ShapeRim[];
   readonly room: Rect;
   /** from the beginning of the trace to its foot on X1Y1 */
   readonly by: Vec2;
@@ -39,20 +55,26 @@ export const inShape = (c: CuttingPlane, along: number, across: number): Vec2 =>
   handedness(c) * across,
 ];
 
-/** The rims of a cut face, each leg seen square to it, in (s, q) from the trace's first point. */
+/** Stretches of curves in a cut's plane as its true shape has them: each leg seen square to it, in (s, q) from the trace's first point. */
+const inTrueShape = (
+  pieces: readonly Pick<RimPiece, 'curve' | 'from' | 'to' | 'leg'>[],
+  c: CuttingPlane,
+  tol: number,
+): Stretch[] =>
+  pieces.flatMap((p, i) => {
+    const leg = c.legs[p.leg] as Leg;
+    const [lo, hi] = [Math.min(p.from, p.to), Math.max(p.from, p.to)];
+    const toStart: Vec2 = [-dot(leg.origin, leg.sAxis), 0];
+    return shadowsOf(p.curve, lo, hi, legFrame(leg), tol, `rim ${i}`, []).map((s) => ({
+      curve: shifted2(s.curve, toStart),
+      from: s.lo,
+      to: s.hi,
+    }));
+  });
+
+/** The rims of a cut face as its true shape has them. */
 export const faceRim = (face: CutFace, c: CuttingPlane, tol: number): Stretch[] =>
-  face.outline.flatMap((l) =>
-    l.pieces.flatMap((p, i) => {
-      const leg = c.legs[p.leg] as Leg;
-      const [lo, hi] = [Math.min(p.from, p.to), Math.max(p.from, p.to)];
-      const toStart: Vec2 = [-dot(leg.origin, leg.sAxis), 0];
-      return shadowsOf(p.curve, lo, hi, legFrame(leg), tol, `rim ${i}`, []).map((s) => ({
-        curve: shifted2(s.curve, toStart),
-        from: s.lo,
-        to: s.hi,
-      }));
-    }),
-  );
+  face.outline.flatMap((l) => inTrueShape(l.pieces, c, tol));
 
 const roomOf = (points: readonly Vec2[], pad: number): Rect => {
   const xs = points.map((p) => p[0]);
@@ -95,8 +117,8 @@ export type ShapeSite = {
 };
 
 /** A true shape before it has a place: its rims, and the room it needs when X1Y1 goes through the paper's origin at the trace's start. */
-export type TrueShape = Pick<PlacedShape, 'leg' | 'plane'> & {
-  readonly rims: readonly { readonly body: string; readonly stretches: readonly Stretch[] }[];
+export type TrueShape = Pick<PlacedShape, 'leg' | 'plane' | 'drawnAs'> & {
+  readonly rims: readonly ShapeRim[];
   readonly turned: Similarity;
   /** where the shape-plane point that belongs on X1Y1 opposite the trace's start falls, turned and scaled */
   readonly anchor: Vec2;
@@ -119,14 +141,17 @@ export const trueShapeOf = (
   level: number,
   tol: number,
   leg?: number,
+  drawnAs: DrawnAs = 'true shape',
 ): TrueShape => {
+  const isTrueShape = drawnAs === 'true shape';
   const only = leg === undefined ? undefined : cut.legs[leg];
   const c = only ? legAlone(cut, only) : cut;
   const rims = bodies
-    .map(({ name, face, parts }) => ({
-      body: name,
-      stretches: faceRim(only ? (parts[leg as number] as CutFace) : face, c, tol),
-    }))
+    .map(({ name, face, parts }): ShapeRim => {
+      const own = only ? (parts[leg as number] as CutFace) : face;
+      const behind = isTrueShape ? [] : holeEdges(own, c.kept.n);
+      return { body: name, stretches: faceRim(own, c, tol), behind: inTrueShape(behind, c, tol) };
+    })
     .filter((r) => r.stretches.length > 0);
   const d = c.direction;
   const turned: Similarity = { k: scale, c: d[0], s: d[1], to: [0, 0] };
@@ -135,10 +160,12 @@ export const trueShapeOf = (
   const along = rims.flatMap((r) => cornersOf(r.stretches)).map((p) => p[0] * scale);
   const span = [Math.min(...along) - LINE_OVERRUN, Math.max(...along) + LINE_OVERRUN] as const;
   const atOrigin: Similarity = { ...turned, to: [-anchor[0], -anchor[1]] };
-  const placed = rims.flatMap((r) => r.stretches.map((s) => stretchOnPaper(atOrigin, s)));
+  const placed = rims.flatMap((r) => [...r.stretches, ...r.behind].map((s) => stretchOnPaper(atOrigin, s)));
   const letters = [span[0] - LETTERS, span[1] + LETTERS].map((s): Vec2 => [d[0] * s, d[1] * s]);
-  const bare = roomOf([...cornersOf(placed), ...letters], PAD);
+  const bare = roomOf([...cornersOf(placed), ...(isTrueShape ? letters : [])], PAD);
+  const label = drawnAs === 'revolved' ? 0 : LABEL_ROOM;
   return {
+    drawnAs,
     leg: only && leg,
     plane: c,
     rims,
@@ -146,8 +173,16 @@ export const trueShapeOf = (
     anchor,
     span,
     away: angle === 'first' ? c.sight : [-c.sight[0], -c.sight[1]],
-    room: { ...bare, y: bare.y - LABEL_ROOM, h: bare.h + LABEL_ROOM },
+    room: { ...bare, y: bare.y - label, h: bare.h + label },
   };
+};
+
+/** What brings the middle of a shape onto its trace: it is turned into the view there. */
+const ontoTrace = ({ room, plane }: TrueShape): Vec2 => {
+  const [dx, dy] = plane.direction;
+  const square: Vec2 = [-dy, dx];
+  const off = (room.x + room.w / 2) * square[0] + (room.y + room.h / 2) * square[1];
+  return [-off * square[0], -off * square[1]];
 };
 
 /**
@@ -170,10 +205,12 @@ export const placeTrueShape = (shape: TrueShape, { start, free, taken, by: put }
     const rims = shape.rims.map((r) => ({
       body: r.body,
       stretches: r.stretches.map((s) => stretchOnPaper(toPaper, s)),
+      behind: r.behind.map((s) => stretchOnPaper(toPaper, s)),
     }));
     const own = movedHome(by);
     return {
       cut: shape.plane.name,
+      drawnAs: shape.drawnAs,
       leg: shape.leg,
       plane: shape.plane,
       toPaper,
@@ -186,6 +223,7 @@ export const placeTrueShape = (shape: TrueShape, { start, free, taken, by: put }
     };
   };
 
+  if (shape.drawnAs === 'revolved') return { ...place(ontoTrace(shape), false), fits: true };
   // along its own projectors it is not apart
   // what was put somewhere by hand stays there, whatever it meets: the scale is not chosen by it
   if (put) return { ...place(put, Math.abs(cross2(put, away)) > ALONG), fits: true };
@@ -219,11 +257,27 @@ const AT_BEND = 1e-6;
 export const isOnShape = ({ leg, plane }: PlacedShape, p: Pick<CutPoint, 'along'>): boolean =>
   leg === undefined || (p.along >= plane.from - AT_BEND && p.along <= plane.to + AT_BEND);
 
+/** The true shape of a cut on its X1Y1; nothing where the sheet has none, or draws the cut face as a section instead. */
+export const trueShapeOn = (
+  sheet: { readonly shapes: readonly PlacedShape[] },
+  cut: string,
+): PlacedShape | undefined => sheet.shapes.find((s) => s.cut === cut && s.drawnAs === 'true shape');
+
 /** The number in the name of the line that a cut's true shape stands on: 1 for X1Y1. */
 export const lineNumberOf = (
-  sheet: { readonly firstLine: number; readonly sections: readonly Section[] },
+  sheet: {
+    readonly firstLine: number;
+    readonly sections: readonly Section[];
+    readonly shapes: readonly PlacedShape[];
+  },
   cut: string,
-): number => sheet.firstLine + sheet.sections.findIndex((s) => s.plane.name === cut);
+): number => {
+  // a section that stands on no such line takes no number
+  const own = sheet.sections.filter(
+    ({ plane: { name } }) => !sheet.shapes.some((x) => x.cut === name && x.drawnAs !== 'true shape'),
+  );
+  return sheet.firstLine + own.findIndex((s) => s.plane.name === cut);
+};
 
 /** The foot of the perpendicular on X1Y1. */
 export const footOn = (shape: PlacedShape, at: Vec2): Vec2 => {

@@ -12,6 +12,7 @@ import { field, Page } from '../../book/Page.tsx';
 import { saveFile } from '../../book/saveFile.ts';
 import { useDesk, useEdit, useSession } from '../../useDesk.ts';
 import { AddCut } from './AddCut.tsx';
+import { CutFaceDrawn } from './CutFaceDrawn.tsx';
 import { CutFigures } from './CutFigures.tsx';
 import { CutSentence } from './CutSentence.tsx';
 import { CutTable } from './CutTable.tsx';
@@ -36,10 +37,17 @@ const Figures = ({ cut, units }: { cut: CutPicture; units: string }) => (
   </dl>
 );
 
+const WORDS = {
+  'true shape': 'true shape',
+  removed: 'removed section',
+  revolved: 'revolved section',
+} as const;
 const SHAPE_NOTE: Record<CutPicture['shape'], string> = {
   placed: 'The true shape stands on X1Y1 along its own projectors.',
   apart: 'The true shape stands apart, with the spacings along the trace kept.',
   'no room': 'The true shape has no room of its own on this sheet.',
+  removed: 'The section stands by itself, under the letters of its cut.',
+  revolved: 'The section is turned into the view on its trace, in narrow lines.',
   none: '',
 };
 
@@ -161,27 +169,21 @@ export const Cut = () => {
               />
               Drawn
             </span>
-            <span className="flex items-center gap-2">
-              <Tick
-                name={`True shape of ${cut.trace.name} drawn`}
-                on={!own?.out}
-                onChange={(on) =>
-                  shapeTo(on ? undefined : { out: true }, `True shape ${on ? 'drawn' : 'left out'}`)
-                }
-              />
-              True shape
-              {own?.by && (
-                <button
-                  type="button"
-                  className="font-semibold text-house hover:underline"
-                  onClick={() =>
-                    shapeTo(own.leg ? { leg: own.leg } : undefined, 'True shape in its own place')
-                  }
-                >
-                  Own place
-                </button>
-              )}
-            </span>
+            {own?.by && (
+              <button
+                type="button"
+                className="font-semibold text-house hover:underline"
+                onClick={() => {
+                  const { by: _, ...rest } = own;
+                  shapeTo(
+                    Object.keys(rest).length ? rest : undefined,
+                    `the ${WORDS[own.as ?? 'true shape']} in its own place`,
+                  );
+                }}
+              >
+                Own place for the {WORDS[own.as ?? 'true shape']}
+              </button>
+            )}
             <button
               type="button"
               aria-label={`Take cut ${cut.trace.name} out`}
@@ -191,6 +193,7 @@ export const Cut = () => {
               <Trash2 size={14} aria-hidden />
             </button>
           </div>
+          <CutFaceDrawn cut={cut.trace.name} />
           {seen && seen.canShow.length > 0 && (
             <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-5 py-1.5 text-[13px] text-second">
               Shown in
@@ -207,7 +210,7 @@ export const Cut = () => {
               ))}
             </div>
           )}
-          {legs > 1 && !own?.out && (
+          {legs > 1 && !own?.out && !own?.as && (
             <div className="flex items-center gap-2 border-b border-rule px-5 py-1.5 text-[13px] text-second">
               The true shape shows
               <select
@@ -216,8 +219,10 @@ export const Cut = () => {
                 value={own?.leg ?? 0}
                 onChange={(e) => {
                   const leg = Number(e.target.value);
+                  const { leg: _, ...rest } = own ?? {};
+                  const next = leg ? { ...rest, leg } : rest;
                   shapeTo(
-                    leg ? { leg } : undefined,
+                    Object.keys(next).length ? next : undefined,
                     leg ? `true shape of leg ${leg}` : 'true shape of all legs',
                   );
                 }}
