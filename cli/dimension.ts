@@ -55,7 +55,7 @@ export const dimension = (positionals: readonly string[], options: Options): str
   const views: Views = new Map(
     names.map((n) => [
       n,
-      viewOf(cutShownIn(n, sections, undefined)?.remains ?? part.bodies, VIEW_FRAMES[n], part.tol),
+      viewOf(cutShownIn(n, sections, {})?.remains ?? part.bodies, VIEW_FRAMES[n], part.tol),
     ]),
   );
   const scale = scaleOf(options.scale ?? '1:1', part.units);

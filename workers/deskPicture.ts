@@ -5,7 +5,7 @@ import { freedomWords } from '../core/finding/freedoms.ts';
 import type { Box3 } from '../core/geometry/box.ts';
 import { pointOn } from '../core/geometry/curve3.ts';
 import { distance2, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
-import type { ViewName } from '../core/geometry/viewFrames.ts';
+import { VIEW_FRAMES, type ViewName } from '../core/geometry/viewFrames.ts';
 import {
   type FeatureRow,
   featureRows,
@@ -22,6 +22,7 @@ import { WORD_KEYS } from '../core/part/plainFigures.ts';
 import { sizeReader } from '../core/part/sizes.ts';
 import { cutPointKey } from '../core/section/cutPoints.ts';
 import { howFound } from '../core/section/howFound.ts';
+import { proposedEdge } from '../core/section/proposedEdge.ts';
 import type { Section } from '../core/section/section.ts';
 import { type Leg, shapePoint } from '../core/section/trace.ts';
 import { tracePath } from '../core/sheet/annotate/traceLine.ts';
@@ -34,6 +35,7 @@ import { type Rect, scaleText } from '../core/sheet/layout/paper.ts';
 import { onPaper, type Similarity } from '../core/sheet/layout/similarity.ts';
 import { distanceFromXY, distanceView } from '../core/sheet/layout/xyDistance.ts';
 import { canShowCut } from '../core/sheet/sheet.ts';
+import { looksSquareAt } from '../core/sheet/views/brokenOut.ts';
 import { placeOfPoint } from '../core/sheet/views/placedView.ts';
 import { projectorsOf } from '../core/sheet/views/projectors.ts';
 import { footOn, isOnShape, shapePlace } from '../core/sheet/views/trueShape.ts';
@@ -96,6 +98,10 @@ export type CutPicture = {
     /** a removed section is moved freely: the ends are its left side */
     readonly isFree: boolean;
   };
+  /** a view on the sheet that looks square at it, with an edge that a section could be broken out within, in the view's plane, part units */
+  readonly breakable?: { readonly view: ViewName; readonly edge: [number, number][] };
+  /** the edge of the broken-out section that it is drawn as: its points on the paper (y down), and paper mm to a part unit */
+  readonly edge?: { readonly points: readonly Vec2[]; readonly perUnit: number };
   /** the trace as it is drawn, from its first end through its bends to its last; none where it misses its view */
   readonly path: readonly Vec2[] | undefined;
   readonly half: boolean;
@@ -389,6 +395,32 @@ const standingOf = (shape: Sheet['shapes'][number] | undefined): CutPicture['sha
   return shape.drawnAs !== 'true shape' ? shape.drawnAs : shape.apart ? 'apart' : 'placed';
 };
 
+/** What can be broken out by a cut, and the edge of what is. */
+const brokenOutOf = (s: Section, { sheet }: Drawn, d: Drawing): Pick<CutPicture, 'breakable' | 'edge'> => {
+  const home = sheet.views.find((v) => looksSquareAt(s, v.name));
+  if (!home || !s.bodies.length) return {};
+  const taken = new Set(
+    d.part.bodies.flatMap((b) => b.features.flatMap((f) => (f.op === 'cut' ? [f.id] : []))),
+  );
+  const [x0, y0, z0, x1, y1, z1] = sheet.box;
+  const size = Math.hypot(x1 - x0, y1 - y0, z1 - z0);
+  const toHundredth = ([u, v]: Vec2): [number, number] => [
+    Math.round(u * 100) / 100,
+    Math.round(v * 100) / 100,
+  ];
+  const own = d.setup.shapes?.[s.plane.name];
+  return {
+    breakable: {
+      view: home.name,
+      edge: proposedEdge(s, VIEW_FRAMES[home.name], taken, size).map(toHundredth),
+    },
+    ...(own?.as === 'brokenOut' &&
+      own.edge && {
+        edge: { points: own.edge.map((p) => flip(onPaper(home.toPaper, p), sheet)), perUnit: sheet.scale },
+      }),
+  };
+};
+
 /** A cut of a drawn sheet with its book: a row a cut point. */
 export const cutPicture = (s: Section, w: Drawn, d: Drawing): CutPicture => {
   const { sheet } = w;
@@ -431,8 +463,11 @@ export const cutPicture = (s: Section, w: Drawn, d: Drawing): CutPicture => {
     shape: standingOf(shape),
     path: home && tracePath(s, home)?.map((p) => flip(p, sheet)),
     half: s.plane.half,
+    ...brokenOutOf(s, w, d),
     canShow: sheet.views.map((v) => v.name).filter((v) => canShowCut(s, v)),
-    shownIn: sheet.views.flatMap((v) => (v.cut === s.plane.name ? [v.name] : [])),
+    shownIn: sheet.views.flatMap((v) =>
+      v.cut === s.plane.name || v.brokenOut?.some((o) => o.section === s) ? [v.name] : [],
+    ),
     passed: passedBy(s, d),
     ...(shape && shape.drawnAs !== 'revolved' && { line: lineOf(shape, sheet) }),
   };

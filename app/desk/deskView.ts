@@ -49,6 +49,8 @@ export type DeskView = {
   readonly picked: PickedOnSheet | undefined;
   /** the dimension in hand */
   readonly dimension: string | undefined;
+  /** the cut whose broken-out section has its edge drawn by hand just now */
+  readonly edgeDrawn: string | undefined;
   /** the points of round features while their ledger is open */
   readonly rounds: readonly DeskPoint[];
 };
@@ -77,6 +79,8 @@ export type DeskViewStore = {
   readonly pick: (picked: PickedOnSheet | undefined) => void;
   /** Takes a dimension in hand, or lays it down. */
   readonly takeDimension: (dimension: string | undefined) => void;
+  /** Begins or ends drawing the edge of a cut's broken-out section by hand. */
+  readonly drawEdge: (cut: string | undefined) => void;
   /** Shows the points of round features on the sheet too. */
   readonly showRounds: (rounds: readonly DeskPoint[]) => void;
 };
@@ -94,6 +98,7 @@ export const openDeskView = (): DeskViewStore => {
     picked: undefined,
     marked: undefined,
     rounds: [],
+    edgeDrawn: undefined,
     laid: undefined,
     covered: undefined,
   }));
@@ -111,6 +116,7 @@ export const openDeskView = (): DeskViewStore => {
     mark: (marked) => set({ marked }),
     pick: (picked) => set({ picked }),
     takeDimension: (dimension) => set({ dimension }),
+    drawEdge: (edgeDrawn) => set({ edgeDrawn }),
     showRounds: (rounds) => set({ rounds }),
     renewPicture: () => set(({ pictureStamp }) => ({ pictureStamp: pictureStamp + 1 })),
   };

@@ -323,7 +323,8 @@ const ofViews = ({ part, sheet }: Good, d: Drawing): Remark[] => {
     ),
     ...sheet.sections.flatMap((s) => {
       const isShown =
-        sheet.views.some((v) => v.cut === s.plane.name) || sheet.shapes.some((x) => x.cut === s.plane.name);
+        sheet.views.some((v) => v.cut === s.plane.name || v.brokenOut?.some((o) => o.section === s)) ||
+        sheet.shapes.some((x) => x.cut === s.plane.name);
       return isShown || !s.bodies.length
         ? []
         : [

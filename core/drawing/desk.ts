@@ -20,6 +20,7 @@ import { fullnessOf, type Offer, offersFor } from '../sheet/layout/fit.ts';
 import { type SettingOut, settingOut } from '../sheet/layout/settingOut.ts';
 import { numberingOf } from '../sheet/setup.ts';
 import { cutShownIn, drawSheet, loadOf } from '../sheet/sheet.ts';
+import { isBrokenOut } from '../sheet/views/brokenOut.ts';
 import { type BuiltPart, buildPart } from '../solid/build.ts';
 import { type Measures, measureSolid, measureTogether } from '../solid/measure.ts';
 import { fulfilment } from '../task/fulfilment.ts';
@@ -148,7 +149,8 @@ export const openDesk = (): Desk => {
       if (!cut.on) continue;
       const section = sectionOf(part, plane.value, divisionsOf(d.setup));
       if (!section.bodies.length) findings.push(missing(plane.value, part));
-      else if (!d.setup.views.includes(plane.value.seenIn)) findings.push(unseen(plane.value));
+      else if (!isBrokenOut(d.setup, cut.trace.name) && !d.setup.views.includes(plane.value.seenIn))
+        findings.push(unseen(plane.value));
       sections.push(section);
       yield undefined;
     }
@@ -174,7 +176,7 @@ export const openDesk = (): Desk => {
     const viewIn = (name: ViewName, scene: readonly SceneBody[]): View =>
       scene === part.bodies ? plain(name) : sectional(name, scene);
     for (const name of d.setup.views) {
-      viewIn(name, cutShownIn(name, sections, d.setup.shownIn)?.remains ?? part.bodies);
+      viewIn(name, cutShownIn(name, sections, d.setup)?.remains ?? part.bodies);
       yield undefined;
     }
     const numbered = {

@@ -5,6 +5,9 @@ import type { PartsRow } from './annotate/partsList.ts';
 import { PAPER_NAMES } from './layout/paper.ts';
 import { paperPlace } from './layout/paperPlace.ts';
 
+/** A coordinate in the plane of a view, part units. */
+const inView = z.number().min(-1e6).max(1e6);
+
 /** From a card that still holds a frame and a title to the longest roll, mm. */
 const paperLength = z.number().min(120).max(3000);
 
@@ -56,13 +59,28 @@ export const setupSchema = z
     shapes: z
       .record(
         z.string().max(60),
-        z.strictObject({
-          out: z.literal(true).optional(),
-          leg: z.number().int().min(1).max(60).optional(),
-          by: z.tuple([paperPlace, paperPlace]).optional(),
-          /** removed: the section alone beside the view, without X1Y1; revolved: turned into the view on its trace; a true shape on X1Y1 where missing */
-          as: z.enum(['removed', 'revolved']).optional(),
-        }),
+        z
+          .strictObject({
+            out: z.literal(true).optional(),
+            leg: z.number().int().min(1).max(60).optional(),
+            by: z.tuple([paperPlace, paperPlace]).optional(),
+            /**
+             * removed: the section alone beside the view, without X1Y1; revolved: turned into the view on its trace; brokenOut: laid open within its edge, in the
+             * view that looks square at it; a true shape on X1Y1 where missing
+             */
+            as: z.enum(['removed', 'revolved', 'brokenOut']).optional(),
+            /** the freehand edge of a broken-out section: points in the plane of that view, part units, closed */
+            edge: z
+              .array(z.tuple([inView, inView]))
+              .min(3)
+              .max(60)
+              .optional(),
+          })
+          .refine((s) => (s.as === 'brokenOut') === (s.edge !== undefined), {
+            path: ['edge'],
+            message:
+              'A broken-out section has an edge, and nothing else has. Give it at least three points, or leave it out.',
+          }),
       )
       .optional(),
     /** of each cut, by its name, the views that show it, where they were chosen; else all that can, of a stepped cut those that face it */

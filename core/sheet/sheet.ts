@@ -25,6 +25,7 @@ import { titleGuides } from './layout/titleGuides.ts';
 import type { SheetSetup } from './setup.ts';
 import { type AuxiliaryMaker, placeAuxiliaries, takenRooms } from './views/auxiliaries.ts';
 import { placeBalloons } from './views/balloons.ts';
+import { brokenOutIn, brokenView, isBrokenOut } from './views/brokenOut.ts';
 import { ISOMETRIC_SIGHT, placePictorial } from './views/pictorialView.ts';
 import { type PlacedView, viewToPaper } from './views/placedView.ts';
 import type { PlacedShape } from './views/trueShape.ts';
@@ -46,16 +47,17 @@ const showsByItself = (section: Section, name: ViewName): boolean =>
   (!isStepped(section.plane) || dot(VIEW_FRAMES[name].toward, section.plane.kept.n) < -EDGE_ON);
 
 /**
- * The cut that a view shows, if any: of several that could be shown there the first.
- * @param chosen of each cut, by its name, the views that were chosen for it
+ * The cut that a whole view shows, if any: of several that could be shown there the first. Broken-out sections lay open a part of a view only.
+ * @param setup of each cut, by its name, the views that were chosen for it, and how its face is drawn
  */
 export const cutShownIn = (
   name: ViewName,
   sections: readonly Section[],
-  chosen: SheetSetup['shownIn'],
+  setup: Pick<SheetSetup, 'shownIn' | 'shapes'>,
 ): Section | undefined =>
   sections.find((s) => {
-    const own = chosen?.[s.plane.name];
+    if (isBrokenOut(setup, s.plane.name)) return false;
+    const own = setup.shownIn?.[s.plane.name];
     return s.bodies.length > 0 && (own ? own.includes(name) && canShowCut(s, name) : showsByItself(s, name));
   });
 
@@ -139,8 +141,20 @@ export const drawSheet = (
   const filled: TitleText = { ...title, own: setup.ownFields };
   const paper = { ...paperFrame(setup), name: paperTitle(setup) };
   const { box } = part;
-  const shownIn = (name: ViewName): View =>
-    makeView(name, cutShownIn(name, sections, setup.shownIn)?.remains ?? part.bodies);
+  const asDrawn = new Map<ViewName, View>();
+  const shownIn = (name: ViewName): View => {
+    const known = asDrawn.get(name);
+    if (known) return known;
+    const base = makeView(name, cutShownIn(name, sections, setup)?.remains ?? part.bodies);
+    const outs = brokenOutIn(name, sections, setup).map((o) => ({
+      ...o,
+      view: makeView(name, o.section.remains),
+    }));
+    const isHiddenKept = setup.rules.hiddenBehindCut === 'kept';
+    const view = outs.length ? brokenView(base, outs, isHiddenKept, part.tol.linear) : base;
+    asDrawn.set(name, view);
+    return view;
+  };
   const dimensioned = layDimensions && dimensioning(part, layDimensions, shownIn, sections);
   const load = loadOf(part, sections, makeAuxiliary, dimensioned?.margins);
   // what fits nowhere is drawn at the smallest scale all the same
@@ -155,7 +169,8 @@ export const drawSheet = (
   const findings: Fault[] = shapesFit ? [] : [tooMuch(setup, load, ratio, viewsFit, shapes)];
   const used = new Set<string>();
   const views = [...layout.boxes].map(([name, home]): PlacedView => {
-    const section = cutShownIn(name, sections, setup.shownIn);
+    const section = cutShownIn(name, sections, setup);
+    const brokenOut = brokenOutIn(name, sections, setup);
     if (section) used.add(section.plane.name);
     const title = viewTitle(name, setup.rules.names);
     return {
@@ -169,6 +184,7 @@ export const drawSheet = (
       view: shownIn(name),
       toPaper: viewToPaper(name, lowOf(box), unscaled(box), home, scale),
       ...(section ? { cut: section.plane.name } : {}),
+      ...(brokenOut.length ? { brokenOut } : {}),
     };
   });
   const beside = placeAuxiliaries(part, setup, placement, makeAuxiliary);

@@ -112,7 +112,7 @@ const sectional: Claim = {
   answer: ({ setup, sheet }, m, isDenied) => {
     const wanted = viewsIn(m[0].replace(/^sectional\s+/i, ''));
     const open = wanted.filter(
-      (names) => !names.some((v) => setup.views.includes(v) && cutShownIn(v, sheet.sections, setup.shownIn)),
+      (names) => !names.some((v) => setup.views.includes(v) && cutShownIn(v, sheet.sections, setup)),
     );
     return denied(
       either(

@@ -132,7 +132,7 @@ test('a true shape is moved by keys and by hand, put back, and left out', async 
   await expect
     .poll(async () => Math.abs((await labelPlace(page, 'TRUE SHAPE OF A')).x - first.x))
     .toBeLessThan(1);
-  await page.getByLabel('Square to cut A is drawn').selectOption({ label: 'nothing by itself' });
+  await page.getByLabel('Face of cut A is drawn as').selectOption({ label: 'nothing by itself' });
   await expect(title).toHaveCount(0);
   await saved(page);
 });

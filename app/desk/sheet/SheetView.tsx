@@ -34,6 +34,7 @@ const DimensionHandles = fetchedLater(() => import('./DimensionHandles.tsx').the
 const TitleCells = fetchedLater(() => import('./TitleCells.tsx').then((m) => m.TitleCells));
 const TraceHandles = fetchedLater(() => import('./TraceHandles.tsx').then((m) => m.TraceHandles), null);
 const ShapeHandles = fetchedLater(() => import('./ShapeHandles.tsx').then((m) => m.ShapeHandles));
+const BreakEdges = fetchedLater(() => import('./BreakEdges.tsx').then((m) => m.BreakEdges));
 
 /** The stages at which traces are dragged. */
 const TRACE_STAGES: ReadonlySet<Stage> = new Set(['Set out', 'Project', 'Transfer', 'Cut', 'Measure']);
@@ -254,6 +255,7 @@ export const SheetView = () => {
         {followed && <Follow point={followed} zoom={Math.sqrt(zoom)} />}
         {!replaying && TRACE_STAGES.has(stage) && <TraceHandles picture={picture} paperPoint={paperPoint} />}
         {!replaying && stage === 'Cut' && <ShapeHandles picture={picture} paperPoint={paperPoint} />}
+        {!replaying && stage === 'Cut' && <BreakEdges picture={picture} paperPoint={paperPoint} />}
         {marked?.at.map(([x, y]) => (
           <circle
             key={`${x} ${y}`}

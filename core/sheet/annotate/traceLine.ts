@@ -23,6 +23,8 @@ export const traceInk = (s: Section, sheet: PlacedSheet): Ink[] => {
   const home = sheet.views.find((v) => v.name === s.plane.seenIn);
   const whole = home && tracePath(s, home);
   if (!whole) return [];
+  // a broken-out section has no trace: its place is seen in its own view
+  if (sheet.views.some((v) => v.brokenOut?.some((o) => o.section.plane.name === s.plane.name))) return [];
   const isRevolved = sheet.shapes.some((x) => x.cut === s.plane.name && x.drawnAs === 'revolved');
   if (isRevolved) return revolvedAxis(whole);
   const path = withinFrame(whole, s, sheet.paper.frame);

@@ -2,6 +2,7 @@ import { pointOn2 } from '../../geometry/curve2.ts';
 import { EDGE_ON } from '../../geometry/nearness.ts';
 import { along2, distance2, dot, type Vec2 } from '../../geometry/vec.ts';
 import { VIEW_FRAMES, type ViewFrame } from '../../geometry/viewFrames.ts';
+import { type BreakEdge, partedByEdge } from '../../section/breakEdge.ts';
 import type { Section } from '../../section/section.ts';
 import { partedAtSteps } from '../../section/steps.ts';
 import { cutterOf, type Leg } from '../../section/trace.ts';
@@ -11,12 +12,13 @@ import type { SceneBody } from '../../view/scene.ts';
 import type { View, ViewLine } from '../../view/view.ts';
 import { type CentreLine, centreLinesOf, type FeatureAxis, pitchCirclesOf } from '../annotate/centreLines.ts';
 import { cutNumbers } from '../annotate/cutNumbers.ts';
-import { type HatchOf, hatching } from '../annotate/hatch.ts';
+import { type HatchOf, hatching, hatchLines } from '../annotate/hatch.ts';
 import { symmetryLines } from '../annotate/symmetry.ts';
 import type { PlacedSheet } from '../drawnSheet.ts';
-import { type Similarity, stretchOnPaper } from '../layout/similarity.ts';
+import { onPaper, type Similarity, stretchOnPaper } from '../layout/similarity.ts';
 import type { SheetSetup } from '../setup.ts';
 import type { PlacedAuxiliary } from '../views/auxiliary.ts';
+import { drawnEdge } from '../views/brokenOut.ts';
 import { drawnLines, drawsHidden, sectionShownIn } from '../views/drawnLines.ts';
 import { ISOMETRIC_SIGHT, type PlacedPictorial } from '../views/pictorialView.ts';
 import { type PlacedView, placeOfPoint } from '../views/placedView.ts';
@@ -125,7 +127,13 @@ const linesInk = (v: InkedView, tol: number): Ink[] => {
  * The hatching of the cut faces that a sectional view shows: of every leg that is not seen edge-on its own part of the face. Where
  * two of them meet on the sheet both have the same rim, and the hatching runs on over it.
  */
-const cutHatching = (v: PlacedView, section: Section, tol: number, hatchOf: HatchOf): Ink[] => {
+const cutHatching = (
+  v: PlacedView,
+  section: Section,
+  tol: number,
+  hatchOf: HatchOf,
+  edge?: BreakEdge,
+): Ink[] => {
   const f = VIEW_FRAMES[v.name];
   return section.bodies.map(({ name, hatchedFace: face }) => {
     const rim = face.loops.flatMap((l) =>
@@ -137,7 +145,16 @@ const cutHatching = (v: PlacedView, section: Section, tol: number, hatchOf: Hatc
       }),
     );
     const onSheet = rim.map((s) => stretchOnPaper(v.toPaper, { curve: s.curve, from: s.lo, to: s.hi }));
-    return hatching(onSheet, hatchOf(section, name), 0, v.name);
+    const style = hatchOf(section, name);
+    if (!edge) return hatching(onSheet, style, 0, v.name);
+    const onPaperEdge = edge.map((p) => onPaper(v.toPaper, p));
+    const lines = hatchLines(onSheet, style, 0);
+    return stroke(
+      'hatch',
+      'hatch',
+      lines.flatMap((l) => partedByEdge(l, onPaperEdge, 'inside', 1e-9)),
+      { view: v.name },
+    );
   });
 };
 
@@ -171,6 +188,17 @@ const principalInk = (
   };
   return [
     ...(section ? cutHatching(v, section, tol, hatchOf) : []),
+    ...(v.brokenOut ?? []).flatMap((o) => [
+      ...cutHatching(v, o.section, tol, hatchOf, o.edge),
+      ...drawnEdge(o.edge, v.name, part.bodies, part.tol).map((run) =>
+        stroke(
+          'views',
+          'rule',
+          run.slice(1).map((p, i) => straight(onPaper(v.toPaper, run[i] as Vec2), onPaper(v.toPaper, p))),
+          { view: v.name },
+        ),
+      ),
+    ]),
     ...linesInk(inked, tol),
     ...(section && rules.points === 'numbers' ? cutNumbers(section, (p) => placeOfPoint(v, p.at)) : []),
   ];
@@ -192,7 +220,7 @@ export const viewInk = (
   axesOf: AxesOf,
 ): Ink[] => {
   const draw = (): Ink[] => principalInk(v, sheet, part, setup, hatchOf, axesOf);
-  if (v.cut) return draw();
+  if (v.cut || v.brokenOut) return draw();
   const { noHidden, symmetry } = setup.rules;
   const below = sheet.margins.get(v.name)?.below;
   const place = JSON.stringify([

@@ -3,6 +3,7 @@ import { EDGE_ON } from '../../geometry/nearness.ts';
 import type { Vec2, Vec3 } from '../../geometry/vec.ts';
 import type { Section } from '../../section/section.ts';
 import type { SheetSetup } from '../setup.ts';
+import { isBrokenOut } from '../views/brokenOut.ts';
 import { viewToPaper } from '../views/placedView.ts';
 import { type PlacedShape, placeTrueShape, type TrueShape, trueShapeOf } from '../views/trueShape.ts';
 import { gapFromXY, gapsOf } from './gaps.ts';
@@ -190,11 +191,20 @@ export const placeAt = (
   const group = groupRoom(raw, margins, setup);
   const wanted = sections
     .filter((s) => s.bodies.length && raw.boxes.has(s.plane.seenIn))
-    .filter((s) => !setup.shapes?.[s.plane.name]?.out)
+    .filter((s) => !setup.shapes?.[s.plane.name]?.out && !isBrokenOut(setup, s.plane.name))
     .map(({ plane, bodies }) => {
       const level = levelOnXY(plane.seenIn, box, setup.angle, scale, gapFromXY(gaps, plane.seenIn));
       const { leg, as } = setup.shapes?.[plane.name] ?? {};
-      return trueShapeOf(plane, bodies, scale, setup.angle, level, tol, leg && leg - 1, as);
+      return trueShapeOf(
+        plane,
+        bodies,
+        scale,
+        setup.angle,
+        level,
+        tol,
+        leg && leg - 1,
+        as === 'brokenOut' ? undefined : as,
+      );
     })
     // a leg that meets no material has no shape
     .filter((s) => s.rims.length > 0);

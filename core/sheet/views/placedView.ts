@@ -6,6 +6,7 @@ import type { View } from '../../view/view.ts';
 import type { Overall } from '../layout/layout.ts';
 import type { Rect } from '../layout/paper.ts';
 import { onPaper, type Similarity } from '../layout/similarity.ts';
+import type { BrokenOut } from './brokenOut.ts';
 
 /** A view in its place: `toPaper` takes the view's (u, v) to the sheet. */
 export type PlacedView = {
@@ -16,6 +17,8 @@ export type PlacedView = {
   readonly toPaper: Similarity;
   /** the name of the cut it is a section of */
   readonly cut?: string;
+  /** sections that are broken out of it */
+  readonly brokenOut?: readonly BrokenOut[];
 };
 
 /** The map that lays the lower left corner of the part's box in this view on the lower left corner of the box. */

@@ -41,6 +41,7 @@ const WORDS = {
   'true shape': 'true shape',
   removed: 'removed section',
   revolved: 'revolved section',
+  brokenOut: 'broken-out section',
 } as const;
 const SHAPE_NOTE: Record<CutPicture['shape'], string> = {
   placed: 'The true shape stands on X1Y1 along its own projectors.',
@@ -193,8 +194,8 @@ export const Cut = () => {
               <Trash2 size={14} aria-hidden />
             </button>
           </div>
-          <CutFaceDrawn cut={cut.trace.name} />
-          {seen && seen.canShow.length > 0 && (
+          <CutFaceDrawn cut={cut.trace.name} seen={seen} />
+          {seen && seen.canShow.length > 0 && own?.as !== 'brokenOut' && (
             <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-5 py-1.5 text-[13px] text-second">
               Shown in
               {seen.canShow.map((v) => (
