@@ -61,14 +61,25 @@ export const partsRows = (d: Pick<Drawing, 'part' | 'material'>): PartsRow[] => 
   });
 };
 
+/** What each body of a drawing is made of: one brought from another drawing as that says, the others as the title block says. */
+const materialsOf = ({ part, material }: Pick<Drawing, 'part' | 'material'>): ReadonlyMap<string, string> =>
+  new Map(
+    part.bodies.map((b) => {
+      const brought = b.from === undefined ? undefined : part.brought?.[b.from];
+      // a standard part that is cut all the same, such as a key across: of steel, as they usually are
+      return [b.name, b.standard ? 'steel' : brought ? (brought.material ?? '') : material] as const;
+    }),
+  );
+
 /** The choices of a sheet as it is laid out: with the rows of its parts list, and what a square is worth, where it has them. */
 export const setupOnSheet = (d: Pick<Drawing, 'part' | 'material' | 'setup'>): SheetSetup => {
   const { rules } = d.setup;
   const square = rules.squares && squareOf(d.part);
-  if (!rules.partsList && !rules.balloons && !square) return d.setup;
+  if (!rules.partsList && !rules.balloons && !rules.hatchBy && !square) return d.setup;
   return {
     ...d.setup,
     ...((rules.partsList || rules.balloons) && { partsRows: partsRows(d) }),
+    ...(rules.hatchBy && { materials: materialsOf(d) }),
     ...(square && { square }),
   };
 };

@@ -149,6 +149,10 @@ export const setupSchema = z
       cutTitles: z.literal('letters').optional(),
       /** how far apart the lines of all hatching are, mm; by the size of the area where missing */
       hatchEvery: z.number().min(0.5).max(12).optional(),
+      /** each body hatched by what it is made of; all alike where missing */
+      hatchBy: z.literal('material').optional(),
+      /** large cut faces hatched along their edge only; over the whole face where missing */
+      hatchLarge: z.literal('edge').optional(),
       /** the parts list of an assembly above the title block */
       partsList: z.literal(true).optional(),
       /** the items of the parts list at the views, in balloons */
@@ -183,6 +187,8 @@ export const setupSchema = z
 export type SheetSetup = z.infer<typeof setupSchema> & {
   /** the rows of the parts list, worked out from the part; they are not kept with the drawing */
   readonly partsRows?: readonly PartsRow[];
+  /** what each body is made of, by its name, where it is hatched by that; it is not kept with the drawing */
+  readonly materials?: ReadonlyMap<string, string>;
   /** what a square is worth in part units, where the part states it; it is not kept with the drawing */
   readonly square?: number;
 };

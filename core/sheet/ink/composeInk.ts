@@ -6,6 +6,7 @@ import { cornerNames } from '../annotate/cornerNames.ts';
 import { type HatchOf, hatchStyle } from '../annotate/hatch.ts';
 import { hatchOrders } from '../annotate/hatchOrder.ts';
 import { withLettering } from '../annotate/lettering.ts';
+import { patternOf } from '../annotate/materialHatch.ts';
 import { partsListInk } from '../annotate/partsList.ts';
 import { footInk } from '../annotate/sheetNotes.ts';
 import { type TitleText, titleBlock } from '../annotate/titleBlock.ts';
@@ -40,6 +41,10 @@ export const composeInk = (
       (face?.area ?? 0) * k * k,
       (face?.perimeter ?? 0) * k,
       setup.rules.hatchEvery,
+      {
+        pattern: setup.rules.hatchBy && patternOf(setup.materials?.get(body) ?? ''),
+        atEdge: setup.rules.hatchLarge === 'edge',
+      },
     );
   };
   const axes = new Map<readonly SceneBody[], FeatureAxis[]>();

@@ -102,6 +102,34 @@ export const Project = () => {
           }
         />
       </Row>
+      <Row label="Hatched">
+        <Choice
+          name="Hatched"
+          value={rules.hatchBy ?? 'alike'}
+          options={[
+            { value: 'alike', label: 'All alike' },
+            { value: 'material', label: 'By material' },
+          ]}
+          onChange={(v) =>
+            rule(
+              { hatchBy: v === 'material' ? v : undefined },
+              v === 'material' ? 'Hatched by material' : 'Hatched alike',
+            )
+          }
+        />
+      </Row>
+      <Row label="Large faces hatched at their edge">
+        <Tick
+          name="Large faces hatched at their edge"
+          on={rules.hatchLarge === 'edge'}
+          onChange={(on) =>
+            rule(
+              { hatchLarge: on ? 'edge' : undefined },
+              on ? 'Large faces hatched along their edge' : 'Large faces hatched all over',
+            )
+          }
+        />
+      </Row>
       <Row label="Isometric on the sheet">
         <Tick
           name="Isometric on the sheet"
