@@ -1,5 +1,6 @@
 import type { Worked } from '../core/drawing/desk.ts';
 import type { Vec2 } from '../core/geometry/vec.ts';
+import { type CutMark, cutMarks } from '../core/section/cutMarks.ts';
 import { type AreaAt, areaCurve, placeForShare, volumesParted } from '../core/section/cutThrough.ts';
 import {
   type Corner,
@@ -74,6 +75,13 @@ export const shareOfCut = (worked: Drawn, name: string, share: number): MoveOfCu
   const by = s && placeForShare(worked.part, s.plane, share);
   return s && by !== undefined ? { by, sight: s.plane.sight } : undefined;
 };
+
+/** The features that a typed cut can name in the views on the sheet. */
+export const marksForCuts = ({ part, sheet }: Drawn): CutMark[] =>
+  cutMarks(
+    part,
+    sheet.views.map((v) => v.name),
+  );
 
 /** Cuts that suit the part, for the views on its sheet. */
 export const cutProposals = ({ part, sheet }: Drawn): ProposedCut[] =>

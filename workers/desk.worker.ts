@@ -8,6 +8,7 @@ import { type Drawing, readDrawing } from '../core/drawing/drawing.ts';
 import type { Vec2, Vec3 } from '../core/geometry/vec.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
+import type { CutMark } from '../core/section/cutMarks.ts';
 import type { ProposedCut } from '../core/section/proposedCuts.ts';
 import type { Against, BalanceAnswer } from './balancing.ts';
 import type { CutStudy, MoveOfCut } from './cutting.ts';
@@ -202,6 +203,13 @@ const api = {
     const worked = workedOf(data);
     const { cutProposals } = await import('./cutting.ts');
     return worked ? cutProposals(worked) : [];
+  },
+  /** The features that a typed cut can name. */
+  cutMarks: async (data: Drawing): Promise<readonly CutMark[]> => {
+    await underWay;
+    const worked = workedOf(data);
+    const { marksForCuts } = await import('./cutting.ts');
+    return worked ? marksForCuts(worked) : [];
   },
   /** What a cut lays open; nothing where it is not drawn. */
   study: async (data: Drawing, cut: string): Promise<CutStudy | undefined> => {

@@ -8,6 +8,7 @@ import type { Drawing } from '../../core/drawing/drawing.ts';
 import type { Vec2, Vec3 } from '../../core/geometry/vec.ts';
 import type { ViewName } from '../../core/geometry/viewFrames.ts';
 import type { ReplayChoice } from '../../core/replay/deed.ts';
+import type { CutMark } from '../../core/section/cutMarks.ts';
 import type { ProposedCut } from '../../core/section/proposedCuts.ts';
 import type { Against, BalanceAnswer } from '../../workers/balancing.ts';
 import type { CutStudy, MoveOfCut } from '../../workers/cutting.ts';
@@ -61,6 +62,8 @@ export type Engine = {
   ) => Promise<DimensionProposal | undefined>;
   /** Cuts that suit the part. */
   readonly proposeCuts: (drawing: Drawing) => Promise<readonly ProposedCut[]>;
+  /** The features that a typed cut can name. */
+  readonly cutMarks: (drawing: Drawing) => Promise<readonly CutMark[]>;
   /** What a cut lays open; nothing where it is not drawn, or a newer picture was asked for meanwhile. */
   readonly study: (drawing: Drawing, cut: string) => Promise<CutStudy | undefined>;
   /** How far to move a cut so that a share of the volume stays behind it. */
@@ -140,6 +143,7 @@ export const openEngine = (): Engine => {
     dimensions: (drawing) => answer(async (r) => r.dimensions(drawing), undefined),
     propose: (drawing, scheme, rest) => answer(async (r) => r.propose(drawing, scheme, rest), undefined),
     proposeCuts: (drawing) => answer(async (r) => r.proposeCuts(drawing), []),
+    cutMarks: (drawing) => answer(async (r) => r.cutMarks(drawing), []),
     study: (drawing, cut) => answer(async (r) => r.study(drawing, cut), undefined),
     shareOfCut: (drawing, cut, share) => answer(async (r) => r.shareOfCut(drawing, cut, share), undefined),
     pickStation: (drawing, at, reach) => answer(async (r) => r.pickStation(drawing, at, reach), undefined),

@@ -273,7 +273,15 @@ const WORDS = {
   'cutline.place': (v: { typed: Value }) => ({
     what: v.typed ? `"${v.typed}" is no place in the view.` : 'Where the plane runs is not said.',
     remedy:
-      'Write it from the edges: 16 up at the left to 58 up at the right; 12 up; 45 degrees through 20 from left, 5 up.',
+      'Write it from the edges: 16 up at the left to 58 up at the right; 12 up; 45 degrees through 20 from left, 5 up; or by features: upright through bore; parallel to the top of wedge, 5 in.',
+  }),
+  'cutline.apart': () => ({
+    what: 'How far from the face the plane runs is not said.',
+    remedy: 'Add a distance: parallel to the top of wedge, 5 in; or 5 off.',
+  }),
+  'cutline.way': (v: { name: Value }) => ({
+    what: `Which way the plane runs through ${v.name} is not said.`,
+    remedy: `Add it: upright through ${v.name}, level through ${v.name}, or 30 degrees through ${v.name}.`,
   }),
   'cutline.figure': (v: { typed: Value }) => ({
     what: `"${v.typed}" is no figure.`,

@@ -5,7 +5,9 @@ import { tidyFigure } from '../number/tidyFigure.ts';
 import type { Quantity } from '../part/quantity.ts';
 import { type PartFile, type TraceFile, typedQuantity } from '../part/schema.ts';
 import { sizeReader } from '../part/sizes.ts';
+import type { CutMark } from '../section/cutMarks.ts';
 import type { ViewSides } from '../section/viewSides.ts';
+import { centreNamed, type FeatureCutContext, statedByFeature } from './cutByFeature.ts';
 
 /** A cut as it was typed: its trace without a name, and what was taken for granted. */
 export type ReadCut = { readonly trace: Omit<TraceFile, 'name'>; readonly assumed: readonly string[] };
@@ -15,6 +17,8 @@ export type CutContext = {
   readonly part: PartFile;
   /** the part's edges in a view; nothing where the view is not on the sheet */
   readonly sidesOf: (view: ViewName) => ViewSides | undefined;
+  /** features that may be named; none where missing */
+  readonly marks?: readonly CutMark[] | undefined;
 };
 
 type Point = [Quantity, Quantity];
@@ -163,20 +167,26 @@ const statedBy = (
   text: string,
   sides: ViewSides,
   part: PartFile,
+  features: FeatureCutContext,
 ): Pick<TraceFile, 'through' | 'at' | 'angle'> => {
+  const place = (typed: string): Point | undefined => {
+    const centre = centreNamed(typed, features);
+    return centre ? [centre[0], centre[1]] : pointOf(typed, sides, part);
+  };
+  const byFeature = statedByFeature(text, features);
+  if (byFeature) return byFeature;
   const [before, behind] = [
     /^(?:at )?(.+?) degrees,? (?:through |from |at )?(.+)$/.exec(text),
     /^(?:through |from )?(.+?),? at (\S+) degrees$/.exec(text),
   ];
-  const [typed, place] = before ? [before[1], before[2]] : [behind?.[2], behind?.[1]];
-  if (typed !== undefined && place !== undefined) {
+  const [typed, at] = before ? [before[1], before[2]] : [behind?.[2], behind?.[1]];
+  if (typed !== undefined && at !== undefined) {
     const angle = attempt(() => sizeReader(part).angle(typed, []));
     if (!angle.ok) return refuse('cutline.figure', typed);
-    return { at: pointOf(place, sides, part) ?? refuse('cutline.place', place), angle: typedQuantity(typed) };
+    return { at: place(at) ?? refuse('cutline.place', at), angle: typedQuantity(typed) };
   }
   const stops = text.replace(/^from (?=.* to )/, '').split(/,? (?:to|then) /);
-  if (stops.length > 1)
-    return { through: stops.map((s) => pointOf(s, sides, part) ?? refuse('cutline.place', s)) };
+  if (stops.length > 1) return { through: stops.map((s) => place(s) ?? refuse('cutline.place', s)) };
   return { through: straightTrace(text, sides, part) ?? refuse('cutline.place', text) };
 };
 
@@ -193,10 +203,10 @@ const usualLook = (trace: Pick<TraceFile, 'through' | 'angle'>, part: PartFile):
 
 /**
  * Reads a cut as drafters say it: "front view, 16 up at the left to 58 up at the right, looking down", "top, 12 from bottom",
- * "front, at 45 degrees through 20 from left, 10 up". Distances are counted from the view's own edges. Every word is used, or named.
+ * "front, at 45 degrees through 20 from left, 10 up", "top, level through bore", "front, parallel to the slope of wedge, 5 in". Distances are counted from the view's own edges. Every word is used, or named.
  * @returns a fault with the place and a remedy where something cannot be read
  */
-export const readCutLine = (typed: string, { part, sidesOf }: CutContext): Result<ReadCut> =>
+export const readCutLine = (typed: string, { part, sidesOf, marks }: CutContext): Result<ReadCut> =>
   attempt(() => {
     const assumed: string[] = [];
     const text = tidied(typed.replace(/[.;]\s*$/, ''))
@@ -214,7 +224,20 @@ export const readCutLine = (typed: string, { part, sidesOf }: CutContext): Resul
     const where = looks ? rest.slice(0, looks.index) : rest;
     const unread = /\blook\w*\b.*$/.exec(where);
     if (unread) refuse('cutline.word', unread[0]);
-    const stated = statedBy(where.trim(), sides, part);
+    const lengthOf = (text: string): number => {
+      const worth = attempt(() => sizeReader(part).length(text, []));
+      return worth.ok ? worth.value : refuse('cutline.figure', text);
+    };
+    const stated = statedBy(where.trim(), sides, part, {
+      marks: (marks ?? []).filter((m) => m.view === named.view),
+      sides,
+      tidied,
+      figure: lengthOf,
+      place: (text) => {
+        const at = pointOf(text, sides, part);
+        return at && [lengthOf(String(at[0])), lengthOf(String(at[1]))];
+      },
+    });
     const look = (looks?.[1] as TraceFile['look'] | undefined) ?? usualLook(stated, part);
     if (!looks) assumed.push(`looking ${look}`);
     return { trace: { seenIn: named.view, ...stated, look }, assumed };

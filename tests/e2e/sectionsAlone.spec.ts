@@ -66,7 +66,7 @@ test('a section is broken out round a hole, its edge pulled and drawn by hand', 
   await say(page, 'block 120 x 50 x 30');
   await say(page, 'hole 16 dia 20 deep in the top, 90 from left, 25 from front');
   await stand(page, 'Cut');
-  await cut(page, 'top, 25 up, looking up');
+  await cut(page, 'top, level through hole, looking up');
   await expect(sheetText(page, 'SECTIONAL FRONT VIEW')).toBeVisible();
   const face = page.getByLabel('Face of cut A is drawn as');
   await face.selectOption({ label: 'a broken-out section in the front view' });
@@ -102,7 +102,6 @@ test('a section is broken out round a hole, its edge pulled and drawn by hand', 
   const tab = await page.getByRole('navigation', { name: 'Stages' }).boundingBox();
   const press = await page.getByRole('button', { name: 'Draw its edge' }).boundingBox();
   expect((press?.x ?? 0) + (press?.width ?? 0)).toBeLessThan(tab?.x ?? 0);
-  await page.screenshot({ path: '/tmp/alone2.png' });
   await saved(page);
   await face.selectOption({ label: 'nothing by itself' });
   await expect(sheetText(page, 'SECTIONAL FRONT VIEW')).toBeVisible();

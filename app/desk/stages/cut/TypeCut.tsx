@@ -1,7 +1,8 @@
 'use client';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { CutCommand } from '../../../../core/edit/command.ts';
 import { sentence } from '../../../../core/number/fault.ts';
+import type { CutMark } from '../../../../core/section/cutMarks.ts';
 import { type ReadCut, readCutLine } from '../../../../core/statement/cutLine.ts';
 import { FaultNote } from '../../book/FaultNote.tsx';
 import { field } from '../../book/Page.tsx';
@@ -16,15 +17,32 @@ const added = (taken: readonly string[], { trace }: ReadCut): CutCommand => ({
 
 /** A cut typed as drafters say it, counted from the edges of its view; drawn while it is typed, and taken with Enter. */
 export const TypeCut = ({ onAdded }: { onAdded: (index: number) => void }) => {
-  const { session } = useDesk();
+  const { session, engine } = useDesk();
   const part = useSession((s) => s.drawing.part);
   const picture = useSession((s) => s.picture);
   const cuts = useSession((s) => s.drawing.cuts);
   const edit = useEdit();
   const [typed, setTyped] = useState('');
   const [fault, setFault] = useState<string>();
-  const read = (line: string) =>
-    readCutLine(line, { part, sidesOf: (view) => picture && sidesOfView(picture, view) });
+  // the features that a line may name, asked for once a line is begun; they change with the part only
+  const [marks, setMarks] = useState<{ readonly of: unknown; readonly list: readonly CutMark[] }>();
+  const isBegun = typed !== '';
+  useEffect(() => {
+    if (!isBegun || marks?.of === part) return;
+    let isOld = false;
+    void engine.cutMarks(session.state.getState().drawing).then((list) => {
+      if (!isOld) setMarks({ of: part, list });
+    });
+    return () => {
+      isOld = true;
+    };
+  }, [engine, session, part, isBegun, marks?.of]);
+  const read = (line: string, list = marks?.of === part ? marks.list : undefined) =>
+    readCutLine(line, {
+      part,
+      sidesOf: (view) => picture && sidesOfView(picture, view),
+      marks: list,
+    });
   const names = cuts.map((c) => c.trace.name);
   const change = (line: string): void => {
     setTyped(line);
@@ -38,7 +56,9 @@ export const TypeCut = ({ onAdded }: { onAdded: (index: number) => void }) => {
     void session.preview();
   };
   const enter = async (): Promise<void> => {
-    const r = read(typed);
+    // a line that is entered at once may name features that are not known yet
+    const r =
+      marks?.of === part ? read(typed) : read(typed, await engine.cutMarks(session.state.getState().drawing));
     if (!r.ok) {
       setFault(r.faults.map(sentence).join(' '));
       return;
