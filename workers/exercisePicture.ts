@@ -1,5 +1,6 @@
 import { type GivenLine, pointsOf } from '../core/balance/given.ts';
 import type { Exercise, Kind, Mistake, Option } from '../core/exercise/exercise.ts';
+import { boxOfDrawing, type FaceDrawing } from '../core/exercise/faceDrawing.ts';
 import { makeExercise } from '../core/exercise/makeExercise.ts';
 import { linesIn, PICTORIAL_SIGHT } from '../core/exercise/views.ts';
 import { dot, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
@@ -24,6 +25,16 @@ type Answers = {
   readonly differs: readonly string[];
   readonly mistakes: readonly (Mistake | undefined)[];
 };
+
+/** The exercises with a cutting plane. */
+type OfCut<K extends string> = {
+  readonly kind: K;
+  readonly given: readonly ViewShape[];
+  /** where the plane is an edge: its trace, and the way one looks */
+  readonly seenIn: ViewName;
+  readonly trace: { readonly from: Vec2; readonly to: Vec2; readonly sight: Vec2 };
+  readonly options: readonly FaceShape[];
+} & Answers;
 
 /** An exercise as the screen shows it. */
 export type ExercisePicture = {
@@ -65,8 +76,17 @@ export type ExercisePicture = {
       readonly mark: Vec2;
       readonly places: readonly Vec2[];
     } & Answers)
+  | OfCut<'sectional view'>
+  | OfCut<'true shape'>
   | { readonly kind: 'angle'; readonly views: readonly ViewShape[]; readonly shown: 'first' | 'third' }
 );
+
+/** A drawing of a cut as a picture: the hatched faces (even-odd), and the lines. */
+export type FaceShape = {
+  readonly box: ViewShape['box'];
+  readonly face: string;
+  readonly lines: string;
+};
 
 const down = ([u, v]: Vec2): Vec2 => [u, -v];
 const text = (p: Vec2): string =>
@@ -134,6 +154,26 @@ const answers = (e: {
   mistakes: e.options.map((o) => o.mistake),
 });
 
+const SIGHTS = { up: [0, 1], down: [0, -1], left: [-1, 0], right: [1, 0] } as const;
+
+const faceShape = (d: FaceDrawing): FaceShape => {
+  const [x0, y0, x1, y1] = boxOfDrawing(d);
+  return {
+    box: [x0, -y1, x1 - x0, y1 - y0],
+    face: d.faces.map((f) => `M${f.map(text).join('L')}Z`).join(''),
+    lines: d.lines.map(pathOfLine).join(''),
+  };
+};
+
+/** Drawings that are held against one another are drawn at one scale: each gets as much room as the largest. */
+const atOneScale = (all: readonly FaceShape[]): FaceShape[] => {
+  const [w, h] = ([2, 3] as const).map((k) => Math.max(...all.map((d) => d.box[k]))) as [number, number];
+  return all.map((d) => {
+    const [x, y, ownW, ownH] = d.box;
+    return { ...d, box: [x - (w - ownW) / 2, y - (h - ownH) / 2, w, h] };
+  });
+};
+
 const pictureOf = (e: Exercise): ExercisePicture => {
   const part = built(e.part);
   const common = { level: e.level, seed: e.seed, part: e.part };
@@ -185,6 +225,18 @@ const pictureOf = (e: Exercise): ExercisePicture => {
       pictorial: pictorialFrom(part),
       mark: at(e.corner),
       places: e.options.map((o) => down(o.shows)),
+      ...answers(e),
+    };
+  }
+  if (e.kind === 'sectional view' || e.kind === 'true shape') {
+    const { from, to, look, seenIn } = e.cut;
+    return {
+      ...common,
+      kind: e.kind,
+      given: e.given.map(viewOf),
+      seenIn,
+      trace: { from: down(from), to: down(to), sight: down(SIGHTS[look]) },
+      options: atOneScale(e.options.map((o) => faceShape(o.shows))),
       ...answers(e),
     };
   }

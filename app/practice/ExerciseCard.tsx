@@ -5,7 +5,7 @@ import type { ExercisePicture } from '../../workers/exercisePicture.ts';
 import { SmallPictorial } from '../SmallPictorial.tsx';
 import { hintsOf, LETTERS, questionOf } from './kindWords.ts';
 import { LetteredLines, LetteredPlaces, MarkedPictorial } from './Marks.tsx';
-import { ArrangedViews, OneView } from './Views.tsx';
+import { ArrangedViews, CutDrawing, OneView, TraceMark } from './Views.tsx';
 
 /** How an exercise was answered. */
 export type Answered = {
@@ -148,6 +148,25 @@ export const ExerciseCard = ({
           />
           <Options {...{ options, rightOne, chosen, isDone, struck, choose }}>
             {(i) => <span className="py-2 text-[15px]">{i === 0 ? 'First angle' : 'Third angle'}</span>}
+          </Options>
+        </>
+      )}
+      {(of.kind === 'sectional view' || of.kind === 'true shape') && (
+        <>
+          <ArrangedViews
+            views={of.given}
+            angle="first"
+            className={`h-[330px] w-full ${PAPER}`}
+            over={{ view: of.seenIn, marks: <TraceMark trace={of.trace} /> }}
+          />
+          <Options {...{ options, rightOne, chosen, isDone, struck, choose }}>
+            {(i) => (
+              <CutDrawing
+                of={of.options[i] as (typeof of.options)[number]}
+                id={`hatch-${i}`}
+                className="h-[130px] w-full"
+              />
+            )}
           </Options>
         </>
       )}

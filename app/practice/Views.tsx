@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import type { ViewName } from '../../core/geometry/viewFrames.ts';
-import type { ViewShape } from '../../workers/exercisePicture.ts';
+import type { FaceShape, ViewShape } from '../../workers/exercisePicture.ts';
 import { viewWords } from './kindWords.ts';
 
 const LINE = {
@@ -40,6 +40,78 @@ export const OneView = ({
       <ViewLines of={of} />
       {children}
     </svg>
+  );
+};
+
+/** A cut as it is drawn by itself: hatched faces with their lines. @param id of its hatching, one of a kind on the page */
+export const CutDrawing = ({ of, id, className }: { of: FaceShape; id: string; className: string }) => {
+  const [x, y, w, h] = of.box;
+  return (
+    <svg
+      viewBox={`${x - MARGIN} ${y - MARGIN} ${w + 2 * MARGIN} ${h + 2 * MARGIN}`}
+      className={className}
+      role="img"
+      aria-label="a drawing of the cut"
+    >
+      <pattern id={id} width={3.5} height={3.5} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <path d="M0 0V3.5" stroke="var(--color-ink)" strokeWidth={0.5} />
+      </pattern>
+      <path d={of.face} fill={`url(#${id})`} fillRule="evenodd" />
+      <path d={of.lines} {...LINE} stroke="var(--color-ink)" strokeWidth={1.9} />
+    </svg>
+  );
+};
+
+/** How far a trace passes its view, and how long its arrows are, mm of the part. */
+const PAST = 5;
+const ARROW = 6;
+/** The trace of a plane over the view in which it is an edge: a chain line with arrows in the direction of sight. */
+export const TraceMark = ({
+  trace: { from, to, sight },
+}: {
+  trace: {
+    readonly from: readonly [number, number];
+    readonly to: readonly [number, number];
+    readonly sight: readonly [number, number];
+  };
+}) => {
+  const size = Math.hypot(to[0] - from[0], to[1] - from[1]) || 1;
+  const d = [(to[0] - from[0]) / size, (to[1] - from[1]) / size] as const;
+  // square to the trace, on the side that one looks to
+  const turned = [-d[1], d[0]] as const;
+  const way = turned[0] * sight[0] + turned[1] * sight[1] < 0 ? -1 : 1;
+  const n = [turned[0] * way, turned[1] * way] as const;
+  const at = (k: number, off: number): string =>
+    `${from[0] + d[0] * k + n[0] * off} ${from[1] + d[1] * k + n[1] * off}`;
+  return (
+    <g stroke="var(--color-house)" fill="none">
+      <path
+        d={`M${at(-PAST, 0)}L${at(size + PAST, 0)}`}
+        strokeWidth={1.3}
+        strokeDasharray="10 3 2 3"
+        vectorEffect="non-scaling-stroke"
+      />
+      {[-PAST, size + PAST].map((k) => (
+        <g key={k}>
+          <path
+            d={`M${at(k, -ARROW)}L${at(k, 0)}M${at(k - 1.2, -2.4)}L${at(k, 0)}L${at(k + 1.2, -2.4)}`}
+            strokeWidth={1.6}
+            vectorEffect="non-scaling-stroke"
+          />
+          <text
+            x={from[0] + d[0] * k - n[0] * (ARROW + 3)}
+            y={from[1] + d[1] * k - n[1] * (ARROW + 3) + 2}
+            fontSize={6}
+            fontWeight={700}
+            textAnchor="middle"
+            stroke="none"
+            fill="var(--color-house)"
+          >
+            A
+          </text>
+        </g>
+      ))}
+    </g>
   );
 };
 

@@ -9,6 +9,8 @@ export const KIND_TITLES: Record<Kind, string> = {
   'missing line': 'A line that is missing',
   corner: 'A corner found in a view',
   angle: 'First or third angle',
+  'sectional view': 'Sectional view',
+  'true shape': 'True shape of a cut',
 };
 
 const VIEW_WORDS = {
@@ -33,6 +35,10 @@ export const questionOf = (e: ExercisePicture): string => {
     return `One line is missing in the ${viewWords(e.view)}. Which of the lettered ones is it?`;
   if (e.kind === 'corner')
     return `One corner is marked in the pictorial. Which letter is it in the ${viewWords(e.view.name)}?`;
+  if (e.kind === 'sectional view')
+    return 'Plane A is an edge in the top view. Which is the sectional front view, section A-A?';
+  if (e.kind === 'true shape')
+    return 'Plane A is an edge in the front view. Which is the true shape of the cut, seen square to it?';
   return 'Are these views in first angle or in third angle?';
 };
 
@@ -74,6 +80,18 @@ export const hintsOf = (e: ExercisePicture): readonly [string, string, string] =
     return [
       'Ask how far the corner is from the left, from the front and from below, and which two of these the view shows.',
       'Count the corners along the outline of the view from one that you are sure of.',
+      'Two of the wrong ones are struck out.',
+    ];
+  if (e.kind === 'sectional view')
+    return [
+      'Take away what stands before the plane, on the side from which the arrows look. What the plane meets is hatched.',
+      'Behind the plane all edges that are seen stay; hollows that the plane runs through are not hatched.',
+      'Two of the wrong ones are struck out.',
+    ];
+  if (e.kind === 'true shape')
+    return [
+      'Lengths along the trace are true in the front view; depths are those of the top view.',
+      'Measure the trace from the first to the last point of the part on it: the true shape is as long.',
       'Two of the wrong ones are struck out.',
     ];
   return [

@@ -2,10 +2,21 @@ import type { GivenLine } from '../balance/given.ts';
 import type { Vec2, Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { PartFile } from '../part/schema.ts';
+import type { ExerciseCut } from './cutOf.ts';
+import type { FaceDrawing } from './faceDrawing.ts';
 import type { Recipe } from './recipe.ts';
 
 /** What is practised. */
-export const KINDS = ['third view', 'pictorial', 'hidden lines', 'missing line', 'corner', 'angle'] as const;
+export const KINDS = [
+  'third view',
+  'pictorial',
+  'hidden lines',
+  'missing line',
+  'corner',
+  'angle',
+  'sectional view',
+  'true shape',
+] as const;
 export type Kind = (typeof KINDS)[number];
 
 /** What kind of mistake a wrong answer is, by which mistakes are counted. */
@@ -20,6 +31,11 @@ export const MISTAKES = [
   'another line',
   'hidden called visible',
   'visible called hidden',
+  'foreshortened',
+  'lengthened',
+  'nothing behind the plane',
+  'the front not taken away',
+  'not hatched',
 ] as const;
 export type Mistake = (typeof MISTAKES)[number];
 
@@ -32,6 +48,15 @@ export type Common = {
   readonly seed: number;
   readonly recipe: Recipe;
   readonly part: PartFile;
+};
+
+/** The front view on a cutting plane, or the cut face seen square to the plane. */
+type OfCut<K extends string> = {
+  readonly kind: K;
+  readonly given: readonly ViewName[];
+  readonly cut: ExerciseCut;
+  readonly options: readonly Option<FaceDrawing>[];
+  readonly right: number;
 };
 
 /** An exercise with its one answer. Lines are in their view's plane, mm. */
@@ -80,4 +105,6 @@ export type Exercise = Common &
         readonly shown: 'first' | 'third';
         readonly views: readonly ViewName[];
       }
+    | OfCut<'sectional view'>
+    | OfCut<'true shape'>
   );

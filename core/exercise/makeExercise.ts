@@ -8,6 +8,8 @@ import { partOfLevel, type Tried } from './triedPart.ts';
 import { whichAngle } from './whichAngle.ts';
 import { whichCorner } from './whichCorner.ts';
 import { whichPictorial } from './whichPictorial.ts';
+import { whichSection } from './whichSection.ts';
+import { whichTrueShape } from './whichTrueShape.ts';
 
 const MAKERS: Record<Kind, (c: Chance, own: Tried, common: Common) => Exercise | undefined> = {
   'third view': thirdView,
@@ -16,6 +18,8 @@ const MAKERS: Record<Kind, (c: Chance, own: Tried, common: Common) => Exercise |
   'missing line': missingLine,
   corner: whichCorner,
   angle: whichAngle,
+  'sectional view': whichSection,
+  'true shape': whichTrueShape,
 };
 
 /** How many parts are tried for one exercise. */

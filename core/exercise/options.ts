@@ -5,6 +5,8 @@ import { fittingIn } from '../solids/fittingSolids.ts';
 import { roundedSolids } from '../solids/roundedSolids.ts';
 import type { Chance } from './chance.ts';
 import type { Option } from './exercise.ts';
+import type { Tried } from './triedPart.ts';
+import { areSameLines, linesIn } from './views.ts';
 
 /** So many answers are offered. */
 export const OPTIONS = 4;
@@ -37,3 +39,7 @@ export const isPossible = (views: ReadonlyMap<ViewName, readonly GivenLine[]>): 
 export const GIVEN: readonly ViewName[] = ['front', 'top'];
 export const WANTED: readonly ViewName[] = ['left', 'right'];
 export const THREE: readonly ViewName[] = ['front', 'top', 'left'];
+
+/** Whether a part is another one in the three views: else what is drawn of it would be right as well. */
+export const looksOther = (own: Tried, other: Tried): boolean =>
+  THREE.some((v) => !areSameLines(v, linesIn(own.built, v), linesIn(other.built, v)));

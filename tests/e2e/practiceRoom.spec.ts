@@ -10,6 +10,8 @@ const KINDS = [
   'A line that is missing',
   'A corner found in a view',
   'First or third angle',
+  'Sectional view',
+  'True shape of a cut',
 ];
 const exercise = (page: Page) => page.getByRole('region', { name: 'Exercise' });
 const verdict = (page: Page) => exercise(page).getByRole('status');
@@ -46,9 +48,9 @@ test('one exercise of each kind is done by keys, what was wrong is said and kept
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save as a file' }).click();
   const path = await (await download).path();
-  expect(JSON.parse(readFileSync(path, 'utf8')).marks).toHaveLength(6);
+  expect(JSON.parse(readFileSync(path, 'utf8')).marks).toHaveLength(8);
   await page.reload();
-  await expect(page.getByText('of 6 right. It is kept in this browser alone.')).toBeVisible();
+  await expect(page.getByText('of 8 right. It is kept in this browser alone.')).toBeVisible();
   await page.getByRole('button', { name: 'Delete', exact: true }).click();
   await page.getByRole('button', { name: 'Delete it, really' }).click();
   await expect(page.getByText('What you answer is kept in this browser alone.')).toBeVisible();
@@ -57,7 +59,7 @@ test('one exercise of each kind is done by keys, what was wrong is said and kept
     .setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{}') });
   await expect(page.getByText('This file holds no progress.', { exact: false })).toBeVisible();
   await page.getByLabel('Progress file').setInputFiles(path);
-  await expect(page.getByText('of 6 right. It is kept in this browser alone.')).toBeVisible();
+  await expect(page.getByText('of 8 right. It is kept in this browser alone.')).toBeVisible();
 });
 
 test('an exercise is found again by its level and number; three sure answers lead on', async ({ page }) => {

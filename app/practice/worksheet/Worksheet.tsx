@@ -6,7 +6,7 @@ import { SmallPictorial } from '../../SmallPictorial.tsx';
 import { KIND_TITLES, LETTERS, questionOf } from '../kindWords.ts';
 import { LetteredLines, LetteredPlaces, MarkedPictorial } from '../Marks.tsx';
 import { useMaker } from '../useExercise.ts';
-import { ArrangedViews, OneView } from '../Views.tsx';
+import { ArrangedViews, CutDrawing, OneView, TraceMark } from '../Views.tsx';
 
 const FIELD = 'rounded-md border border-rule-strong bg-white px-2 py-1';
 const MOST = 30;
@@ -130,6 +130,29 @@ const Printed = ({ of }: { of: ExercisePicture }) => {
                 />
               )}
               <figcaption className="font-bold">{letter}</figcaption>
+            </figure>
+          ))}
+        </div>
+      </>
+    );
+  if (of.kind === 'sectional view' || of.kind === 'true shape')
+    return (
+      <>
+        <ArrangedViews
+          views={of.given}
+          angle="first"
+          className="h-[62mm] w-full"
+          over={{ view: of.seenIn, marks: <TraceMark trace={of.trace} /> }}
+        />
+        <div className="grid grid-cols-4 gap-3">
+          {of.options.map((o, i) => (
+            <figure key={LETTERS[i]} className="text-center">
+              <CutDrawing
+                of={o}
+                id={`hatch-${of.kind.replace(' ', '-')}-${of.seed}-${i}`}
+                className="h-[32mm] w-full"
+              />
+              <figcaption className="font-bold">{LETTERS[i]}</figcaption>
             </figure>
           ))}
         </div>
