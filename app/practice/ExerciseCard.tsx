@@ -5,7 +5,7 @@ import type { ExercisePicture } from '../../workers/exercisePicture.ts';
 import { SmallPictorial } from '../SmallPictorial.tsx';
 import { hintsOf, LETTERS, questionOf } from './kindWords.ts';
 import { LetteredLines, LetteredPlaces, MarkedPictorial } from './Marks.tsx';
-import { ArrangedViews, CutDrawing, OneView, TraceMark } from './Views.tsx';
+import { ArrangedViews, CutDrawing, OneView, TRACE_ROOM, TraceMark } from './Views.tsx';
 
 /** How an exercise was answered. */
 export type Answered = {
@@ -158,6 +158,7 @@ export const ExerciseCard = ({
             angle="first"
             className={`h-[330px] w-full ${PAPER}`}
             over={{ view: of.seenIn, marks: <TraceMark trace={of.trace} /> }}
+            margin={TRACE_ROOM}
           />
           <Options {...{ options, rightOne, chosen, isDone, struck, choose }}>
             {(i) => (

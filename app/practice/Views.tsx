@@ -65,6 +65,8 @@ export const CutDrawing = ({ of, id, className }: { of: FaceShape; id: string; c
 /** How far a trace passes its view, and how long its arrows are, mm of the part. */
 const PAST = 5;
 const ARROW = 6;
+/** Free round views that carry a trace, mm of the part. */
+export const TRACE_ROOM = 16;
 /** The trace of a plane over the view in which it is an edge: a chain line with arrows in the direction of sight. */
 export const TraceMark = ({
   trace: { from, to, sight },
@@ -134,6 +136,7 @@ export const ArrangedViews = ({
   asked,
   named = true,
   over,
+  margin = MARGIN,
   className,
 }: {
   views: readonly ViewShape[];
@@ -142,6 +145,8 @@ export const ArrangedViews = ({
   named?: boolean;
   /** what is drawn over one of the views */
   over?: { readonly view: ViewName; readonly marks: ReactNode };
+  /** kept free round the views, mm of the part */
+  margin?: number;
   className: string;
 }) => {
   const front = views.find((v) => v.name === 'front') ?? (views[0] as ViewShape);
@@ -163,7 +168,7 @@ export const ArrangedViews = ({
   const letter = NAME_SHARE * Math.max(x1 - x0, y1 - y0);
   return (
     <svg
-      viewBox={`${x0 - MARGIN} ${y0 - MARGIN} ${x1 - x0 + 2 * MARGIN} ${y1 - y0 + 2 * MARGIN + letter}`}
+      viewBox={`${x0 - margin} ${y0 - margin} ${x1 - x0 + 2 * margin} ${y1 - y0 + 2 * margin + letter}`}
       className={className}
       role="img"
       aria-label={`${views.map((v) => viewWords(v.name)).join(', ')}${named ? `, in ${angle} angle` : ''}`}

@@ -4,7 +4,7 @@ import { givenOfView } from '../solids/givenOfView.ts';
 import { flatten } from '../view/project.ts';
 import { viewOf } from '../view/view.ts';
 import type { Chance } from './chance.ts';
-import { type ExerciseCut, sectionBy } from './cutOf.ts';
+import { type ExerciseCut, runsAlongEdge, sectionBy } from './cutOf.ts';
 import type { Common, Exercise, Option } from './exercise.ts';
 import { type FaceDrawing, facesDiffer, facesOf, outlineOf } from './faceDrawing.ts';
 import { looksOther, mixed, OPTIONS, THREE } from './options.ts';
@@ -40,7 +40,7 @@ export const whichSection = (c: Chance, own: Tried, common: Common): Exercise | 
   for (let i = 0; i < PLANES; i++) {
     const y = y0 + FIVE * c.whole(1, Math.max(1, steps));
     const cut: ExerciseCut = { seenIn: 'top', from: [x0, y], to: [x1, y], look: 'up' };
-    const right = sectionalView(cut, own);
+    const right = runsAlongEdge(cut, own.built) ? undefined : sectionalView(cut, own);
     if (!right) continue;
     const whole = seen(linesIn(own.built, 'front'));
     const tries: Option<FaceDrawing>[] = [

@@ -1,7 +1,7 @@
 import type { Vec2 } from '../geometry/vec.ts';
 import { shapePoint } from '../section/trace.ts';
 import type { Chance } from './chance.ts';
-import { type ExerciseCut, sectionBy } from './cutOf.ts';
+import { type ExerciseCut, runsAlongEdge, sectionBy } from './cutOf.ts';
 import type { Common, Exercise, Option } from './exercise.ts';
 import { type FaceDrawing, facesDiffer, facesOf, outlineOf } from './faceDrawing.ts';
 import { looksOther, mixed, OPTIONS, THREE } from './options.ts';
@@ -29,7 +29,8 @@ const slanting = (c: Chance, own: Tried): ExerciseCut | undefined => {
     const [left, right] = [Math.max(x0, a), Math.min(x1, b)];
     if (right - left < LEAST_RUN * (x1 - x0)) continue;
     const point = (u: number): readonly [number, number] => [u, z + (u - x) * slope];
-    return { seenIn: 'front', from: point(left), to: point(right), look: 'down' };
+    const cut = { seenIn: 'front', from: point(left), to: point(right), look: 'down' } as const;
+    if (!runsAlongEdge(cut, own.built)) return cut;
   }
   return undefined;
 };

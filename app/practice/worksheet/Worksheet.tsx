@@ -6,7 +6,7 @@ import { SmallPictorial } from '../../SmallPictorial.tsx';
 import { KIND_TITLES, LETTERS, questionOf } from '../kindWords.ts';
 import { LetteredLines, LetteredPlaces, MarkedPictorial } from '../Marks.tsx';
 import { useMaker } from '../useExercise.ts';
-import { ArrangedViews, CutDrawing, OneView, TraceMark } from '../Views.tsx';
+import { ArrangedViews, CutDrawing, OneView, TRACE_ROOM, TraceMark } from '../Views.tsx';
 
 const FIELD = 'rounded-md border border-rule-strong bg-white px-2 py-1';
 const MOST = 30;
@@ -143,6 +143,7 @@ const Printed = ({ of }: { of: ExercisePicture }) => {
           angle="first"
           className="h-[62mm] w-full"
           over={{ view: of.seenIn, marks: <TraceMark trace={of.trace} /> }}
+          margin={TRACE_ROOM}
         />
         <div className="grid grid-cols-4 gap-3">
           {of.options.map((o, i) => (
