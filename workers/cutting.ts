@@ -4,6 +4,7 @@ import { type CutMark, cutMarks } from '../core/section/cutMarks.ts';
 import { type AreaAt, areaCurve, placeForShare, volumesParted } from '../core/section/cutThrough.ts';
 import {
   type Corner,
+  type Diagonal,
   type PrincipalMoments,
   principalMoments,
   type Side,
@@ -26,6 +27,7 @@ export type CutStudy = {
     readonly moments: PrincipalMoments;
     readonly sides: readonly Side[];
     readonly corners: readonly Corner[];
+    readonly diagonals: readonly Diagonal[];
   }[];
   /** of a cut with several legs, the area that each lays open */
   readonly legs: readonly number[];

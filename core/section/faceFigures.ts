@@ -38,6 +38,12 @@ export type Side = {
 /** The angle inside a true shape at one of its corners, degrees. */
 export type Corner = { readonly at: string | undefined; readonly angle: number };
 
+/** From one numbered corner of a true shape to another that is not beside it: true length, part units. */
+export type Diagonal = { readonly from: string; readonly to: string; readonly length: number };
+
+/** A shape with more corners than this has more diagonals than anyone reads. */
+const MOST_CORNERS = 8;
+
 /** The second moments of area about the axes through the centroid for which they are greatest and least, part units to the fourth. */
 export type PrincipalMoments = {
   readonly greatest: number;
@@ -121,19 +127,44 @@ const headingAt = (p: RimPiece, c: CuttingPlane, end: 'from' | 'to'): Vec2 => {
   return [dot(v, leg.sAxis), dot(v, leg.tAxis)];
 };
 
-/** The sides and corners of a cut face's outline, loop by loop. */
+/** The diagonals between the numbered corners of one loop, in their order. */
+const diagonalsOf = (labels: readonly string[], points: readonly CutPoint[]): Diagonal[] => {
+  if (labels.length < 4 || labels.length > MOST_CORNERS) return [];
+  const at = labels.flatMap((label) => points.find((p) => p.label === label) ?? []);
+  return at.flatMap((a, i) =>
+    at.slice(i + 2).flatMap((b, k): Diagonal[] =>
+      // the last corner is beside the first
+      i === 0 && i + 2 + k === at.length - 1
+        ? []
+        : [{ from: a.label, to: b.label, length: Math.hypot(b.along - a.along, b.across - a.across) }],
+    ),
+  );
+};
+
+/** The sides, corners and diagonals of a cut face's outline, loop by loop. */
 export const sidesAndCorners = (
   face: CutFace,
   points: readonly CutPoint[],
   c: CuttingPlane,
   tol: number,
-): { readonly sides: readonly Side[]; readonly corners: readonly Corner[] } => {
+): {
+  readonly sides: readonly Side[];
+  readonly corners: readonly Corner[];
+  readonly diagonals: readonly Diagonal[];
+} => {
   const labelAt = (p: Vec3): string | undefined =>
     points.find((x) => x.kind === 'edge' && distance(x.at, p) <= tol * ONE)?.label;
   const sides: Side[] = [];
   const corners: Corner[] = [];
+  const diagonals: Diagonal[] = [];
   for (const loop of face.outline) {
     const runs = fromFirst(sidesOfLoop(loop, tol), (run) => labelAt(startOf(run[0] as RimPiece)));
+    diagonals.push(
+      ...diagonalsOf(
+        runs.flatMap((run) => labelAt(startOf(run[0] as RimPiece)) ?? []),
+        points,
+      ),
+    );
     runs.forEach((run, i) => {
       const [first, last] = [run[0] as RimPiece, run.at(-1) as RimPiece];
       const isWhole = runs.length === 1 && first.curve.type !== 'line';
@@ -151,7 +182,7 @@ export const sidesAndCorners = (
       corners.push({ at: labelAt(endOf(last)), angle: 180 - turn });
     });
   }
-  return { sides, corners };
+  return { sides, corners, diagonals };
 };
 
 /** The greatest and the least second moment of a cut face, by the circle of the three that are known. */

@@ -82,12 +82,15 @@ describe('figures of a cut face', () => {
     const [body] = sectionOf(part, plane).bodies;
     if (!body) throw new Error('nothing cut');
     const long = Math.hypot(60, 20);
-    const { sides, corners } = sidesAndCorners(body.face, body.cutPoints, plane, part.tol.linear);
+    const { sides, corners, diagonals } = sidesAndCorners(body.face, body.cutPoints, plane, part.tol.linear);
     expect(sides.map((s) => s.length).sort((a, b) => a - b)).toEqual(
       [40, 40, long, long].map((x) => expect.closeTo(x, 9)),
     );
     expect(new Set(sides.flatMap((s) => [s.from, s.to])).size).toBe(4);
     for (const c of corners) expect(c.angle).toBeCloseTo(90, 9);
+    // a rectangle has two, between corners that are not beside one another
+    expect(diagonals.map((d) => d.length)).toEqual([0, 1].map(() => expect.closeTo(Math.hypot(40, long), 9)));
+    expect(new Set(diagonals.flatMap((d) => [d.from, d.to])).size).toBe(4);
     const m = principalMoments(body.face);
     expect(m.greatest).toBeCloseTo((40 * long ** 3) / 12, 5);
     expect(m.least).toBeCloseTo((long * 40 ** 3) / 12, 5);

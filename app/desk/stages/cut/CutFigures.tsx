@@ -109,6 +109,15 @@ export const CutFigures = ({ cut, study }: { cut: CutFile; study: CutStudy }) =>
               </span>
             </p>
           )}
+          {b.diagonals.length > 0 && (
+            <p className="mt-1">
+              Diagonals:{' '}
+              <span className="figures">
+                {b.diagonals.map((d) => `${d.from} to ${d.to} ${decimal(d.length, 3)}`).join(', ')}
+              </span>{' '}
+              {units}
+            </p>
+          )}
           <p className="mt-1 text-second">
             Second moments about the middle: greatest{' '}
             <span className="figures">{decimal(b.moments.greatest, 1)}</span>, least{' '}
