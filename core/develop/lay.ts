@@ -1,4 +1,5 @@
 import { pointOn2 } from '../geometry/curve2.ts';
+import { isInsidePolygon } from '../geometry/polygon2.ts';
 import { cross2, distance2, sub2, type Vec2 } from '../geometry/vec.ts';
 import { onPaper, type Similarity, stretchOnPaper } from '../sheet/layout/similarity.ts';
 import type { Edge } from '../solid/boundary.ts';
@@ -85,17 +86,6 @@ const cornersOf = (loop: readonly FlatPiece[]): Vec2[] =>
     return Array.from({ length: steps }, (_, i) => pointOn2(p.curve, p.from + ((p.to - p.from) * i) / steps));
   });
 
-/** Whether a point lies in a loop, by the crossings of a ray. */
-const isInside = (p: Vec2, corners: readonly Vec2[]): boolean => {
-  let inside = false;
-  corners.forEach((a, i) => {
-    const b = corners[(i + 1) % corners.length] as Vec2;
-    if (a[1] > p[1] !== b[1] > p[1] && p[0] < a[0] + ((b[0] - a[0]) * (p[1] - a[1])) / (b[1] - a[1]))
-      inside = !inside;
-  });
-  return inside;
-};
-
 /** The separate faces of some pieces: each outline with the holes that lie in it. */
 export const leavesOf = (
   pieces: readonly FlatPiece[],
@@ -112,8 +102,8 @@ export const leavesOf = (
     const holes = loops.filter(
       (l) =>
         l.area < 0 &&
-        isInside(l.corners[0] as Vec2, o.corners) &&
-        !outer.some((x) => x !== o && x.area < o.area && isInside(l.corners[0] as Vec2, x.corners)),
+        isInsidePolygon(l.corners[0] as Vec2, o.corners) &&
+        !outer.some((x) => x !== o && x.area < o.area && isInsidePolygon(l.corners[0] as Vec2, x.corners)),
     );
     const own = [o, ...holes];
     return {

@@ -1,5 +1,6 @@
 import { type GivenLine, pointsOf } from '../balance/given.ts';
 import { pointOn } from '../geometry/curve3.ts';
+import { isInsidePolygon } from '../geometry/polygon2.ts';
 import type { Vec2, Vec3 } from '../geometry/vec.ts';
 import type { Section } from '../section/section.ts';
 
@@ -31,15 +32,9 @@ export const outlineOf = (faces: FaceDrawing['faces']): GivenLine[] =>
     f.map((a, i): GivenLine => ({ kind: 'straight', seen: true, a, b: f[(i + 1) % f.length] as Vec2 })),
   );
 
-const isIn = (faces: FaceDrawing['faces'], [x, y]: Vec2): boolean => {
-  let inside = false;
-  for (const f of faces)
-    f.forEach((a, i) => {
-      const b = f[(i + 1) % f.length] as Vec2;
-      if (a[1] > y !== b[1] > y && x < a[0] + ((y - a[1]) / (b[1] - a[1])) * (b[0] - a[0])) inside = !inside;
-    });
-  return inside;
-};
+/** Hatched is what lies inside an odd number of outlines. */
+const isIn = (faces: FaceDrawing['faces'], p: Vec2): boolean =>
+  faces.filter((f) => isInsidePolygon(p, f)).length % 2 === 1;
 
 const lowOf = (points: readonly Vec2[]): Vec2 => [
   Math.min(...points.map((p) => p[0])),

@@ -1,5 +1,6 @@
 import { type Curve2, pointOn2 } from '../geometry/curve2.ts';
 import { meetings } from '../geometry/meeting2.ts';
+import { isInsidePolygon } from '../geometry/polygon2.ts';
 import { sub2, type Vec2 } from '../geometry/vec.ts';
 
 /**
@@ -27,17 +28,6 @@ export const freehandLoop = (points: readonly Vec2[]): BreakEdge => {
       return [one(0), one(1)];
     });
   });
-};
-
-/** True for a point inside the edge (even-odd). */
-export const isWithinEdge = ([x, y]: Vec2, edge: BreakEdge): boolean => {
-  let inside = false;
-  for (const [i, a] of edge.entries()) {
-    const b = edge[(i + 1) % edge.length] as Vec2;
-    if (a[1] > y === b[1] > y) continue;
-    if (x < a[0] + ((y - a[1]) / (b[1] - a[1])) * (b[0] - a[0])) inside = !inside;
-  }
-  return inside;
 };
 
 type Stretch = { readonly curve: Curve2; readonly from: number; readonly to: number };
@@ -76,7 +66,9 @@ export const partedByEdge = <T extends Stretch>(
   const parts = at.slice(1).flatMap((to, i): (readonly [number, number])[] => {
     const from = at[i] as number;
     if (to - from <= LEAST * size) return [];
-    return isWithinEdge(pointOn2(s.curve, (from + to) / 2), edge) === (keep === 'inside') ? [[from, to]] : [];
+    return isInsidePolygon(pointOn2(s.curve, (from + to) / 2), edge) === (keep === 'inside')
+      ? [[from, to]]
+      : [];
   });
   // what was not parted stays the very same
   if (parts.length === 1 && parts[0]?.[0] === lo && parts[0][1] === hi) return [s];

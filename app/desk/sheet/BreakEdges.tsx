@@ -1,12 +1,12 @@
 'use client';
-import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
+import { type KeyboardEvent, useState } from 'react';
 import type { SetupCommand } from '../../../core/edit/command.ts';
 import { setUp } from '../../../core/edit/setupCommands.ts';
 import type { SheetSetup } from '../../../core/sheet/setup.ts';
 import type { GoodPicture } from '../../session/sessionTypes.ts';
 import { useDesk, useSession, useView } from '../useDesk.ts';
+import { arrowWay, type PaperPoint, type PaperPointOf, useGrip } from './grip.ts';
 
-type Point = readonly [number, number];
 type Shapes = SheetSetup['shapes'];
 
 /** A freehand edge has a point about every so many mm of paper, and no fewer or more than these. */
@@ -14,23 +14,23 @@ const EVERY = 8;
 const FEWEST = 6;
 const MOST = 40;
 
-const far = (a: Point, b: Point): number => Math.hypot(a[0] - b[0], a[1] - b[1]);
+const far = (a: PaperPoint, b: PaperPoint): number => Math.hypot(a[0] - b[0], a[1] - b[1]);
 
 /** Points at equal distances along a line that was drawn by hand and is closed; nothing for a line that encloses next to nothing. */
-const evenPoints = (drawn: readonly Point[]): Point[] | undefined => {
-  const closed = [...drawn, drawn[0] as Point];
-  const lengths = closed.slice(1).map((p, i) => far(p, closed[i] as Point));
+const evenPoints = (drawn: readonly PaperPoint[]): PaperPoint[] | undefined => {
+  const closed = [...drawn, drawn[0] as PaperPoint];
+  const lengths = closed.slice(1).map((p, i) => far(p, closed[i] as PaperPoint));
   const whole = lengths.reduce((sum, x) => sum + x, 0);
   if (whole < EVERY * 2) return undefined;
   const count = Math.max(FEWEST, Math.min(MOST, Math.round(whole / EVERY)));
-  return Array.from({ length: count }, (_, i): Point => {
+  return Array.from({ length: count }, (_, i): PaperPoint => {
     let rest = (whole * i) / count;
     const k = lengths.findIndex((x) => {
       if (rest <= x) return true;
       rest -= x;
       return false;
     });
-    const [a, b] = [closed[k] as Point, closed[k + 1] as Point];
+    const [a, b] = [closed[k] as PaperPoint, closed[k + 1] as PaperPoint];
     const share = lengths[k] ? rest / (lengths[k] as number) : 0;
     return [a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share];
   });
@@ -39,19 +39,13 @@ const evenPoints = (drawn: readonly Point[]): Point[] | undefined => {
 const toHundredth = (x: number): number => Math.round(x * 100) / 100;
 
 /** The grips of the edges of broken-out sections; and while one draws an edge by hand, the sheet to draw it on. */
-export const BreakEdges = ({
-  picture,
-  paperPoint,
-}: {
-  picture: GoodPicture;
-  paperPoint: (e: { clientX: number; clientY: number }) => [number, number];
-}) => {
+export const BreakEdges = ({ picture, paperPoint }: { picture: GoodPicture; paperPoint: PaperPointOf }) => {
   const { session, view } = useDesk();
   const shapes = useSession((s) => s.drawing.setup.shapes);
   const drawing = useView((s) => s.edgeDrawn);
-  const held = useRef<{ from: Point; last: SetupCommand | undefined } | undefined>(undefined);
-  const [line, setLine] = useState<readonly Point[]>();
-  const withEdge = (all: Shapes, cut: string, edge: readonly Point[]): SetupCommand =>
+  const gripOf = useGrip(paperPoint);
+  const [line, setLine] = useState<readonly PaperPoint[]>();
+  const withEdge = (all: Shapes, cut: string, edge: readonly PaperPoint[]): SetupCommand =>
     setUp(
       { shapes: { ...all, [cut]: { as: 'brokenOut', edge: edge.map(([u, v]) => [u, v]) } } },
       `Cut ${cut}: the edge of its broken-out section`,
@@ -66,7 +60,7 @@ export const BreakEdges = ({
     if (!target?.edge || !known || !origin || !points) return;
     const { perUnit } = target.edge;
     const inView = points.map(
-      ([x, y]): Point => [
+      ([x, y]): PaperPoint => [
         toHundredth(known[0] + (x - origin[0]) / perUnit),
         toHundredth(known[1] - (y - origin[1]) / perUnit),
       ],
@@ -79,36 +73,19 @@ export const BreakEdges = ({
         const own = shapes?.[name]?.edge;
         if (!edge || !own || drawing !== undefined) return null;
         return edge.points.map((p, i) => {
-          const moved = ([dx, dy]: Point): SetupCommand => {
+          const moved = ([dx, dy]: PaperPoint): SetupCommand => {
             const next = own.map(
-              (q, k): Point =>
+              (q, k): PaperPoint =>
                 k === i ? [toHundredth(q[0] + dx / edge.perUnit), toHundredth(q[1] - dy / edge.perUnit)] : q,
             );
             return withEdge(shapes, name, next);
           };
-          const pull = (e: PointerEvent<SVGElement>): void => {
-            const h = held.current;
-            if (!h) return;
-            e.stopPropagation();
-            const [x, y] = paperPoint(e);
-            h.last = moved([x - h.from[0], y - h.from[1]]);
-            void session.preview(h.last);
-          };
-          const release = (e: PointerEvent<SVGElement>): void => {
-            const h = held.current;
-            held.current = undefined;
-            if (!h?.last) return;
-            e.stopPropagation();
-            void session.edit(h.last);
-          };
           const press = (e: KeyboardEvent): void => {
-            const way = { ArrowUp: [0, -1], ArrowDown: [0, 1], ArrowLeft: [-1, 0], ArrowRight: [1, 0] }[
-              e.key
-            ];
+            const way = arrowWay(e.key);
             if (!way) return;
             e.preventDefault();
             const step = e.shiftKey ? 10 : 1;
-            void session.edit(moved([(way[0] as number) * step, (way[1] as number) * step]));
+            void session.edit(moved([way[0] * step, way[1] * step]));
           };
           return (
             // biome-ignore lint/a11y/useSemanticElements: svg has no button of its own
@@ -127,13 +104,7 @@ export const BreakEdges = ({
               stroke="var(--color-house)"
               strokeWidth={0.4}
               className="cursor-grab focus:[stroke-width:1]"
-              onPointerDown={(e) => {
-                e.stopPropagation();
-                e.currentTarget.setPointerCapture(e.pointerId);
-                held.current = { from: paperPoint(e), last: undefined };
-              }}
-              onPointerMove={pull}
-              onPointerUp={release}
+              {...gripOf(moved)}
               onKeyDown={press}
             />
           );
@@ -156,7 +127,7 @@ export const BreakEdges = ({
               if (!line) return;
               e.stopPropagation();
               const p = paperPoint(e);
-              if (far(p, line.at(-1) as Point) > 0.5) setLine([...line, p]);
+              if (far(p, line.at(-1) as PaperPoint) > 0.5) setLine([...line, p]);
             }}
             onPointerUp={(e) => {
               e.stopPropagation();

@@ -3,9 +3,10 @@ import { openDesk } from '../../../core/drawing/desk.ts';
 import { type Drawing, drawingOfPart } from '../../../core/drawing/drawing.ts';
 import { examine } from '../../../core/examine/examine.ts';
 import { type Curve2, lengthBetween, pointOn2 } from '../../../core/geometry/curve2.ts';
+import { isInsidePolygon } from '../../../core/geometry/polygon2.ts';
 import type { Vec2 } from '../../../core/geometry/vec.ts';
 import { VIEW_FRAMES } from '../../../core/geometry/viewFrames.ts';
-import { freehandLoop, isWithinEdge, partedByEdge } from '../../../core/section/breakEdge.ts';
+import { freehandLoop, partedByEdge } from '../../../core/section/breakEdge.ts';
 import { proposedEdge } from '../../../core/section/proposedEdge.ts';
 import { paperFrame } from '../../../core/sheet/layout/paper.ts';
 import { setupSchema } from '../../../core/sheet/setup.ts';
@@ -90,7 +91,7 @@ describe('a freehand edge', () => {
       ] as const)
         for (const x of list)
           for (const f of [0.02, 0.35, 0.5, 0.8, 0.98])
-            expect(isWithinEdge(pointOn2(x.curve, x.from + f * (x.to - x.from)), loop)).toBe(isIn);
+            expect(isInsidePolygon(pointOn2(x.curve, x.from + f * (x.to - x.from)), loop)).toBe(isIn);
       return inside.length > 0 && outside.length > 0;
     });
     expect(met).toEqual([true, true, false, true, true]);
@@ -135,7 +136,7 @@ describe('a broken-out section', () => {
       length += lengthBetween(s.curve, s.from, s.to) / sheet.scale;
       for (const f of [0.01, 0.5, 0.99]) {
         const [u, v] = toView(pointOn2(s.curve, s.from + f * (s.to - s.from)));
-        expect(isWithinEdge([u, v], loop)).toBe(true);
+        expect(isInsidePolygon([u, v], loop)).toBe(true);
         expect(v > 0 && v < 30).toBe(true);
         expect(u > 84 && u < 96 && v > 10).toBe(false);
       }
@@ -145,7 +146,7 @@ describe('a broken-out section', () => {
     const step = 0.25;
     for (let u = step / 2; u < 120; u += step)
       for (let v = step / 2; v < 30; v += step)
-        if (isWithinEdge([u, v], loop) && !(u > 84 && u < 96 && v > 10)) area += step * step;
+        if (isInsidePolygon([u, v], loop) && !(u > 84 && u < 96 && v > 10)) area += step * step;
     const lines = stretches.map((s) => {
       const [x, y] = pointOn2(s.curve, s.from);
       const [p, q] = pointOn2(s.curve, s.to);
@@ -192,7 +193,7 @@ describe('a broken-out section', () => {
       [84, 29.9],
       [96, 29.9],
     ] as Vec2[])
-      expect(isWithinEdge(p, edge)).toBe(true);
+      expect(isInsidePolygon(p, edge)).toBe(true);
     expect(Math.min(...edge.map((p) => p[1]))).toBeGreaterThan(0);
     expect(Math.max(...edge.map((p) => p[1]))).toBeGreaterThan(30);
     expect(Math.max(...edge.map((p) => p[0]))).toBeLessThan(120);
