@@ -10,6 +10,7 @@ import type { ViewName } from '../core/geometry/viewFrames.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
 import type { CutMark } from '../core/section/cutMarks.ts';
 import type { ProposedCut } from '../core/section/proposedCuts.ts';
+import type { PartsMeasured } from '../formats/partsListCsv.ts';
 import type { Against, BalanceAnswer } from './balancing.ts';
 import type { CutStudy, MoveOfCut } from './cutting.ts';
 import { type DeskNote, type DeskPicture, type DeskPoint, deskPicture } from './deskPicture.ts';
@@ -203,6 +204,13 @@ const api = {
     const worked = workedOf(data);
     const { cutProposals } = await import('./cutting.ts');
     return worked ? cutProposals(worked) : [];
+  },
+  /** The parts list with the volume and mass of each item; nothing where the drawing cannot be drawn. */
+  partsMeasured: async (data: Drawing): Promise<readonly PartsMeasured[]> => {
+    await underWay;
+    const worked = workedOf(data);
+    const { partsMeasured } = await import('./partsMeasured.ts');
+    return worked ? partsMeasured(data, worked) : [];
   },
   /** The features that a typed cut can name. */
   cutMarks: async (data: Drawing): Promise<readonly CutMark[]> => {

@@ -10,6 +10,7 @@ import type { ViewName } from '../../core/geometry/viewFrames.ts';
 import type { ReplayChoice } from '../../core/replay/deed.ts';
 import type { CutMark } from '../../core/section/cutMarks.ts';
 import type { ProposedCut } from '../../core/section/proposedCuts.ts';
+import type { PartsMeasured } from '../../formats/partsListCsv.ts';
 import type { Against, BalanceAnswer } from '../../workers/balancing.ts';
 import type { CutStudy, MoveOfCut } from '../../workers/cutting.ts';
 import type { DeskWorker } from '../../workers/desk.worker.ts';
@@ -62,6 +63,8 @@ export type Engine = {
   ) => Promise<DimensionProposal | undefined>;
   /** Cuts that suit the part. */
   readonly proposeCuts: (drawing: Drawing) => Promise<readonly ProposedCut[]>;
+  /** The parts list with the volume and mass of each item. */
+  readonly partsMeasured: (drawing: Drawing) => Promise<readonly PartsMeasured[]>;
   /** The features that a typed cut can name. */
   readonly cutMarks: (drawing: Drawing) => Promise<readonly CutMark[]>;
   /** What a cut lays open; nothing where it is not drawn, or a newer picture was asked for meanwhile. */
@@ -143,6 +146,7 @@ export const openEngine = (): Engine => {
     dimensions: (drawing) => answer(async (r) => r.dimensions(drawing), undefined),
     propose: (drawing, scheme, rest) => answer(async (r) => r.propose(drawing, scheme, rest), undefined),
     proposeCuts: (drawing) => answer(async (r) => r.proposeCuts(drawing), []),
+    partsMeasured: (drawing) => answer(async (r) => r.partsMeasured(drawing), []),
     cutMarks: (drawing) => answer(async (r) => r.cutMarks(drawing), []),
     study: (drawing, cut) => answer(async (r) => r.study(drawing, cut), undefined),
     shareOfCut: (drawing, cut, share) => answer(async (r) => r.shareOfCut(drawing, cut, share), undefined),

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { newDrawing, newLine, openDrawing, saved, stand } from './desk.ts';
 import { type Ink, inkOf } from './jobs/job.ts';
@@ -123,6 +124,14 @@ test('the parts list and its balloons stand on the sheet of the mast clamp, and 
     useInnerText: false,
   });
   await stand(page, 'Set out');
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save as CSV' }).click();
+  const list = readFileSync(await (await download).path(), 'utf8').split('\r\n');
+  // five items, the standard ones of steel, and the sum of all masses
+  expect(list).toHaveLength(8);
+  expect(list[3]).toContain('Hexagon bolt M10 x 70');
+  expect(list[3]).toContain('"steel, taken for granted"');
+  expect(Number(list[6]?.split(',').at(-1))).toBeGreaterThan(800);
   await page.getByRole('switch', { name: 'Balloons' }).click();
   await expect(sheet.locator('text[data-layer="balloons"]')).toHaveCount(0);
   await page.getByRole('switch', { name: 'Parts list' }).click();

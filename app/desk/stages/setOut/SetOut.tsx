@@ -22,6 +22,7 @@ import { PaperField } from '../../book/PaperField.tsx';
 import { useDesk, useEdit, useSession } from '../../useDesk.ts';
 import { MarkList } from './MarkList.tsx';
 import { PlaneRows } from './PlaneRows.tsx';
+import { SavePartsList } from './SavePartsList.tsx';
 import { SquaresRow } from './SquaresRow.tsx';
 import { TitleRows } from './TitleRows.tsx';
 
@@ -485,6 +486,9 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
                 rule({ partsList: on || undefined }, `Parts list ${on ? 'on the sheet' : 'left out'}`)
               }
             />
+          </Row>
+          <Row label="Its items with their masses">
+            <SavePartsList />
           </Row>
           <Row label="Balloons">
             <Tick
