@@ -107,7 +107,7 @@ export const Project = () => {
           name="Hatched"
           value={rules.hatchBy ?? 'alike'}
           options={[
-            { value: 'alike', label: 'All alike' },
+            { value: 'alike', label: 'Alike' },
             { value: 'material', label: 'By material' },
           ]}
           onChange={(v) =>
