@@ -3,9 +3,8 @@ import type { Drawing } from '../core/drawing/drawing.ts';
 import type { Finding } from '../core/finding/finding.ts';
 import { freedomWords } from '../core/finding/freedoms.ts';
 import type { Box3 } from '../core/geometry/box.ts';
-import { pointOn } from '../core/geometry/curve3.ts';
-import { distance2, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
-import { VIEW_FRAMES, type ViewName } from '../core/geometry/viewFrames.ts';
+import type { Vec2, Vec3 } from '../core/geometry/vec.ts';
+import type { ViewName } from '../core/geometry/viewFrames.ts';
 import {
   type FeatureRow,
   featureRows,
@@ -14,36 +13,28 @@ import {
   scaleFromXY,
 } from '../core/ledger/ledger.ts';
 import type { Account } from '../core/naming/accounts.ts';
-import { featureKey, featureOfFace, readFaceKey } from '../core/naming/keys.ts';
 import { type Fault, sentence } from '../core/number/fault.ts';
 import { decimal } from '../core/number/format.ts';
 import { namedFaces } from '../core/part/placing.ts';
 import { WORD_KEYS } from '../core/part/plainFigures.ts';
 import { sizeReader } from '../core/part/sizes.ts';
 import { cutPointKey } from '../core/section/cutPoints.ts';
-import { howFound } from '../core/section/howFound.ts';
-import { proposedEdge } from '../core/section/proposedEdge.ts';
 import type { Section } from '../core/section/section.ts';
-import { type Leg, shapePoint } from '../core/section/trace.ts';
-import { tracePath } from '../core/sheet/annotate/traceLine.ts';
 import type { Side } from '../core/sheet/dimensions/laid.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
 import { type Layer, type Pen, penWidth, type StrokeInk } from '../core/sheet/ink/ink.ts';
 import { tintColour } from '../core/sheet/ink/tints.ts';
-import { gapFromXY } from '../core/sheet/layout/gaps.ts';
 import { type Rect, scaleText } from '../core/sheet/layout/paper.ts';
 import { onPaper, type Similarity } from '../core/sheet/layout/similarity.ts';
-import { distanceFromXY, distanceView } from '../core/sheet/layout/xyDistance.ts';
-import { canShowCut } from '../core/sheet/sheet.ts';
-import { looksSquareAt } from '../core/sheet/views/brokenOut.ts';
 import { placeOfPoint } from '../core/sheet/views/placedView.ts';
 import { projectorsOf } from '../core/sheet/views/projectors.ts';
 import { footOn, isOnShape, shapePlace } from '../core/sheet/views/trueShape.ts';
 import type { BuiltPart } from '../core/solid/build.ts';
 import type { TaskStanding } from '../core/task/task.ts';
-import type { CutBookRow } from '../formats/cutBookCsv.ts';
 import { areaPath, svgPath } from '../formats/sheetSvg.ts';
 import { ofFeatures } from './addedLines.ts';
+import { type CutPicture, cutPicture } from './cutPicture.ts';
+import { flip } from './flip.ts';
 
 /** What the desk puts on the screen, as plain data that crosses from the worker. Paper mm with y down, as SVG has it. */
 export type DeskPoint = {
@@ -74,42 +65,6 @@ export type BodyPicture = {
   readonly free?: string | undefined;
   readonly flat: readonly string[];
   readonly round: readonly string[];
-};
-export type CutRow = CutBookRow & { readonly key: string };
-/** A body, or a feature that is added to one ("body/feature"), that a cut passes through. */
-export type PassedBody = {
-  readonly name: string;
-  readonly words: string;
-  readonly isWhole: boolean;
-};
-export type CutPicture = {
-  readonly name: string;
-  readonly seenIn: ViewName;
-  readonly rows: readonly CutRow[];
-  readonly area: number;
-  readonly perimeter: number;
-  readonly longest: number;
-  readonly shape: 'placed' | 'apart' | 'no room' | 'removed' | 'revolved' | 'none';
-  /** X1Y1 as it is drawn, how far it stands from the beginning of the trace (y up), and the way along its own projectors */
-  readonly line?: {
-    readonly ends: readonly [Vec2, Vec2];
-    readonly by: Vec2;
-    readonly away: Vec2;
-    /** a removed section is moved freely: the ends are its left side */
-    readonly isFree: boolean;
-  };
-  /** a view on the sheet that looks square at it, with an edge that a section could be broken out within, in the view's plane, part units */
-  readonly breakable?: { readonly view: ViewName; readonly edge: [number, number][] };
-  /** the edge of the broken-out section that it is drawn as: its points on the paper (y down), and paper mm to a part unit */
-  readonly edge?: { readonly points: readonly Vec2[]; readonly perUnit: number };
-  /** the trace as it is drawn, from its first end through its bends to its last; none where it misses its view */
-  readonly path: readonly Vec2[] | undefined;
-  readonly half: boolean;
-  /** the views on the sheet that can show it, and those that do */
-  readonly canShow: readonly ViewName[];
-  readonly shownIn: readonly ViewName[];
-  /** what it passes through */
-  readonly passed: readonly PassedBody[];
 };
 export type DeskPicture =
   | {
@@ -199,9 +154,6 @@ export type DimensionPlace = {
   readonly d: string;
 };
 
-type Drawn = Extract<Worked, { ok: true }>;
-
-const flip = (p: Vec2, sheet: Sheet): Vec2 => [p[0], sheet.paper.height - p[1]];
 const flipRect = (r: Rect, sheet: Sheet): Rect => ({ ...r, y: sheet.paper.height - r.y - r.h });
 
 /** Ink that was kept keeps its path as well. */
@@ -332,145 +284,6 @@ const cutPoints = (s: Section, sheet: Sheet): DeskPoint[] => {
       };
     }),
   );
-};
-
-/** The greatest distance between points of the rim: its corners, and quarter points where it is curved. */
-const longestAcross = (s: Section): number => {
-  const points = s.bodies.flatMap(({ face }) =>
-    face.outline.flatMap((l) =>
-      l.pieces.flatMap((p) => {
-        const steps = p.curve.type === 'line' ? 1 : 48;
-        return Array.from({ length: steps }, (_, i) =>
-          shapePoint(s.plane.legs[p.leg] as Leg, pointOn(p.curve, p.from + (i / steps) * (p.to - p.from))),
-        );
-      }),
-    ),
-  );
-  let best = 0;
-  for (let i = 0; i < points.length; i++)
-    for (let j = i + 1; j < points.length; j++)
-      best = Math.max(best, distance2(points[i] as Vec2, points[j] as Vec2));
-  return best;
-};
-
-/** X1Y1 on the paper, and how it can be moved. */
-const lineOf = (
-  { line, by, plane, drawnAs, room }: Sheet['shapes'][number],
-  sheet: Sheet,
-): NonNullable<CutPicture['line']> => ({
-  ends:
-    drawnAs === 'removed'
-      ? [flip([room.x, room.y], sheet), flip([room.x, room.y + room.h], sheet)]
-      : [flip(line.from, sheet), flip(line.to, sheet)],
-  by,
-  isFree: drawnAs === 'removed',
-  away: sheet.angle === 'first' ? plane.sight : [-plane.sight[0], -plane.sight[1]],
-});
-
-/** What a cut passes through: its bodies, and of those with several features the ones that were added to them. */
-const passedBy = (s: Section, d: Drawing): PassedBody[] => {
-  const cut = s.bodies.map((b) => ({ body: b.name, isWhole: false, face: b.face }));
-  const all = [...cut, ...s.whole.map((b) => ({ body: b.name, isWhole: true, face: undefined }))];
-  return all.flatMap(({ body, isWhole, face }): PassedBody[] => {
-    const file = d.part.bodies.find((b) => b.name === body);
-    const added = file?.features.filter((f) => f.op === 'add' && !f.off) ?? [];
-    const met = new Set(face?.loops.flatMap((l) => l.pieces.map((p) => featureOfFace(p.face))));
-    const features =
-      added.length < 2
-        ? []
-        : added.flatMap((f): PassedBody[] => {
-            const name = featureKey(body, f.id);
-            const left =
-              !s.plane.cut.includes(name) && (f.sectioned === false || s.plane.whole.includes(name));
-            return met.has(f.id) || left ? [{ name, words: f.id, isWhole: left }] : [];
-          });
-    return [{ name: body, words: body, isWhole }, ...features];
-  });
-};
-
-/** How a cut face stands on the sheet by itself. */
-const standingOf = (shape: Sheet['shapes'][number] | undefined): CutPicture['shape'] => {
-  if (!shape) return 'none';
-  if (!shape.fits) return 'no room';
-  return shape.drawnAs !== 'true shape' ? shape.drawnAs : shape.apart ? 'apart' : 'placed';
-};
-
-/** What can be broken out by a cut, and the edge of what is. */
-const brokenOutOf = (s: Section, { sheet }: Drawn, d: Drawing): Pick<CutPicture, 'breakable' | 'edge'> => {
-  const home = sheet.views.find((v) => looksSquareAt(s, v.name));
-  if (!home || !s.bodies.length) return {};
-  const taken = new Set(
-    d.part.bodies.flatMap((b) => b.features.flatMap((f) => (f.op === 'cut' ? [f.id] : []))),
-  );
-  const [x0, y0, z0, x1, y1, z1] = sheet.box;
-  const size = Math.hypot(x1 - x0, y1 - y0, z1 - z0);
-  const toHundredth = ([u, v]: Vec2): [number, number] => [
-    Math.round(u * 100) / 100,
-    Math.round(v * 100) / 100,
-  ];
-  const own = d.setup.shapes?.[s.plane.name];
-  return {
-    breakable: {
-      view: home.name,
-      edge: proposedEdge(s, VIEW_FRAMES[home.name], taken, size).map(toHundredth),
-    },
-    ...(own?.as === 'brokenOut' &&
-      own.edge && {
-        edge: { points: own.edge.map((p) => flip(onPaper(home.toPaper, p), sheet)), perUnit: sheet.scale },
-      }),
-  };
-};
-
-/** A cut of a drawn sheet with its book: a row a cut point. */
-export const cutPicture = (s: Section, w: Drawn, d: Drawing): CutPicture => {
-  const { sheet } = w;
-  const shape = sheet.shapes.find((x) => x.cut === s.plane.name);
-  const home = sheet.views.find((v) => v.name === s.plane.seenIn);
-  const view = distanceView(
-    s.plane.seenIn,
-    sheet.views.map((v) => v.name),
-  );
-  // distances on the paper, in the drawing's own unit
-  const paperUnit = sheet.units === 'in' ? 25.4 : 1;
-  const labels = new Map<string, string[]>();
-  for (const r of w.rows) for (const e of r.edges) labels.set(e, [...(labels.get(e) ?? []), r.label]);
-  const edges = new Map(w.part.bodies.flatMap((b) => b.edges.map((e) => [e.key, e] as const)));
-  return {
-    name: s.plane.name,
-    seenIn: s.plane.seenIn,
-    rows: s.bodies.flatMap((b) =>
-      b.cutPoints.map((p) => ({
-        label: p.label,
-        key: cutPointKey(s.plane.name, p.label),
-        edge: labels.get(p.edge)?.slice(0, 2).join('–') ?? p.on.map((k) => readFaceKey(k).role).join(' / '),
-        along: (p.along * sheet.scale) / paperUnit,
-        fromXY:
-          distanceFromXY(
-            p.at,
-            s.plane.seenIn,
-            sheet.box,
-            sheet.angle,
-            sheet.scale,
-            gapFromXY(sheet.gaps, s.plane.seenIn),
-          ) / paperUnit,
-        view: view ?? '',
-        how: view && howFound(p, edges.get(p.edge), s.plane.seenIn, view),
-      })),
-    ),
-    area: s.bodies.reduce((a, b) => a + b.face.area, 0),
-    perimeter: s.bodies.reduce((a, b) => a + b.face.perimeter, 0),
-    longest: longestAcross(s),
-    shape: standingOf(shape),
-    path: home && tracePath(s, home)?.map((p) => flip(p, sheet)),
-    half: s.plane.half,
-    ...brokenOutOf(s, w, d),
-    canShow: sheet.views.map((v) => v.name).filter((v) => canShowCut(s, v)),
-    shownIn: sheet.views.flatMap((v) =>
-      v.cut === s.plane.name || v.brokenOut?.some((o) => o.section === s) ? [v.name] : [],
-    ),
-    passed: passedBy(s, d),
-    ...(shape && shape.drawnAs !== 'revolved' && { line: lineOf(shape, sheet) }),
-  };
 };
 
 /** "L - 2*t" is worth saying as 70, "4 1/8 in" as 104.775: the value of every quantity that is an expression. */

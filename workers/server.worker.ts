@@ -27,8 +27,8 @@ import { sheetSvg } from '../formats/sheetSvg.ts';
 import { solidFile } from '../formats/solidFile.ts';
 import { usualDeviation } from '../formats/solidFormats.ts';
 import { WRITERS } from '../formats/writers.ts';
+import { cutPicture } from './cutPicture.ts';
 import { cutStudy } from './cutting.ts';
-import { cutPicture } from './deskPicture.ts';
 import { readOpened, soundness } from './opened.ts';
 import type {
   Answer,

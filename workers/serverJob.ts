@@ -12,8 +12,8 @@ import type { SheetExportId } from '../formats/exports.ts';
 import type { Lettering } from '../formats/lettering.ts';
 import type { PrintHow } from '../formats/sheetPdf.ts';
 import type { SolidFormat } from '../formats/solidFormats.ts';
+import type { CutPicture } from './cutPicture.ts';
 import type { CutStudy } from './cutting.ts';
-import type { CutPicture } from './deskPicture.ts';
 
 /** A sheet as a file: one drawing, or several as a PDF with a page each. */
 export type FileJob = {

@@ -19,6 +19,28 @@ export const ViewLines = ({ of }: { of: ViewShape }) => (
 );
 
 const MARGIN = 6;
+/** A drawing by itself with some room round it. @param box left, top, width, height */
+const Framed = ({
+  box: [x, y, w, h],
+  label,
+  className,
+  children,
+}: {
+  box: ViewShape['box'];
+  label: string;
+  className: string;
+  children: ReactNode;
+}) => (
+  <svg
+    viewBox={`${x - MARGIN} ${y - MARGIN} ${w + 2 * MARGIN} ${h + 2 * MARGIN}`}
+    className={className}
+    role="img"
+    aria-label={label}
+  >
+    {children}
+  </svg>
+);
+
 /** One view, by itself. */
 export const OneView = ({
   of,
@@ -28,39 +50,23 @@ export const OneView = ({
   of: ViewShape;
   className: string;
   children?: ReactNode;
-}) => {
-  const [x, y, w, h] = of.box;
-  return (
-    <svg
-      viewBox={`${x - MARGIN} ${y - MARGIN} ${w + 2 * MARGIN} ${h + 2 * MARGIN}`}
-      className={className}
-      role="img"
-      aria-label={viewWords(of.name)}
-    >
-      <ViewLines of={of} />
-      {children}
-    </svg>
-  );
-};
+}) => (
+  <Framed box={of.box} label={viewWords(of.name)} className={className}>
+    <ViewLines of={of} />
+    {children}
+  </Framed>
+);
 
 /** A cut as it is drawn by itself: hatched faces with their lines. @param id of its hatching, one of a kind on the page */
-export const CutDrawing = ({ of, id, className }: { of: FaceShape; id: string; className: string }) => {
-  const [x, y, w, h] = of.box;
-  return (
-    <svg
-      viewBox={`${x - MARGIN} ${y - MARGIN} ${w + 2 * MARGIN} ${h + 2 * MARGIN}`}
-      className={className}
-      role="img"
-      aria-label="a drawing of the cut"
-    >
-      <pattern id={id} width={3.5} height={3.5} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-        <path d="M0 0V3.5" stroke="var(--color-ink)" strokeWidth={0.5} />
-      </pattern>
-      <path d={of.face} fill={`url(#${id})`} fillRule="evenodd" />
-      <path d={of.lines} {...LINE} stroke="var(--color-ink)" strokeWidth={1.9} />
-    </svg>
-  );
-};
+export const CutDrawing = ({ of, id, className }: { of: FaceShape; id: string; className: string }) => (
+  <Framed box={of.box} label="a drawing of the cut" className={className}>
+    <pattern id={id} width={3.5} height={3.5} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+      <path d="M0 0V3.5" stroke="var(--color-ink)" strokeWidth={0.5} />
+    </pattern>
+    <path d={of.face} fill={`url(#${id})`} fillRule="evenodd" />
+    <path d={of.lines} {...LINE} stroke="var(--color-ink)" strokeWidth={1.9} />
+  </Framed>
+);
 
 /** How far a trace passes its view, and how long its arrows are, mm of the part. */
 const PAST = 5;

@@ -11,6 +11,8 @@ const say = async (page: Page, line: string): Promise<void> => {
   await expect(page.getByTestId('understood')).toBeVisible();
   await field.press('Enter');
   await expect(field).toHaveValue('');
+  // the field is free at once, the statement a moment later: a cut may name what it says
+  await saved(page);
 };
 const cut = async (page: Page, line: string): Promise<void> => {
   const field = page.getByLabel('Type a cut');

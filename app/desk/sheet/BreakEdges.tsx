@@ -73,19 +73,21 @@ export const BreakEdges = ({ picture, paperPoint }: { picture: GoodPicture; pape
         const own = shapes?.[name]?.edge;
         if (!edge || !own || drawing !== undefined) return null;
         return edge.points.map((p, i) => {
-          const moved = ([dx, dy]: PaperPoint): SetupCommand => {
-            const next = own.map(
+          const movedFrom = (all: Shapes, [dx, dy]: PaperPoint): SetupCommand => {
+            const next = (all?.[name]?.edge ?? own).map(
               (q, k): PaperPoint =>
                 k === i ? [toHundredth(q[0] + dx / edge.perUnit), toHundredth(q[1] - dy / edge.perUnit)] : q,
             );
-            return withEdge(shapes, name, next);
+            return withEdge(all, name, next);
           };
+          const moved = (by: PaperPoint): SetupCommand => movedFrom(shapes, by);
           const press = (e: KeyboardEvent): void => {
             const way = arrowWay(e.key);
             if (!way) return;
             e.preventDefault();
             const step = e.shiftKey ? 10 : 1;
-            void session.edit(moved([way[0] * step, way[1] * step]));
+            // a key may be pressed again before the sheet is drawn anew
+            void session.edit((now) => movedFrom(now.drawing.setup.shapes, [way[0] * step, way[1] * step]));
           };
           return (
             // biome-ignore lint/a11y/useSemanticElements: svg has no button of its own

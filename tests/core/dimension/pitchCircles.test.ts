@@ -1,11 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { openBooks } from '../../../core/dimension/books.ts';
 import { propose, tieWords } from '../../../core/dimension/propose.ts';
-import { openDesk } from '../../../core/drawing/desk.ts';
-import { proposedDimensions } from '../../../core/drawing/dimensionBook.ts';
-import { drawingOfPart } from '../../../core/drawing/drawing.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
 import { feature, partOf } from '../balance/given.ts';
+import { laidOf } from './laidOf.ts';
 import { judge } from './movedFigures.ts';
 
 /** A flange with holes on a circle. @param angle of the first one from the width, degrees */
@@ -32,19 +30,6 @@ const words = (part: PartFile): string[] => {
   const books = openBooks(part);
   return books ? propose(books, 'base').ties.map(tieWords) : [];
 };
-const laidOf = (part: PartFile) => {
-  const d = drawingOfPart(part);
-  const desk = openDesk();
-  const books = desk.books(d);
-  if (!books) throw new Error('not built');
-  const worked = desk.work({
-    ...d,
-    dimensions: { scheme: 'base', list: proposedDimensions(books, 'base', []) },
-  });
-  if (!worked.ok) throw new Error('not drawn');
-  return worked.sheet.dimensions.laid;
-};
-
 describe('copies evenly on a circle', () => {
   test('are given by the circle, and by no place of their own', () => {
     expect(words(flange(6, 0)).filter((w) => w.includes('bolts'))).toEqual([

@@ -1,11 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { openBooks } from '../../../core/dimension/books.ts';
 import { audit, propose } from '../../../core/dimension/propose.ts';
-import { openDesk } from '../../../core/drawing/desk.ts';
-import { proposedDimensions } from '../../../core/drawing/dimensionBook.ts';
-import { drawingOfPart } from '../../../core/drawing/drawing.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
 import { bodiesOf, feature } from '../balance/given.ts';
+import { laidOf } from './laidOf.ts';
 
 /** Two planks 60 x 30 x 140 glued together, with a round recess in each where they meet. */
 const post = (second: { diameter?: number; x?: number } = {}): PartFile => {
@@ -20,18 +18,7 @@ const booksOf = (file: PartFile) => {
   if (!books) throw new Error('not built');
   return books;
 };
-const textsOf = (file: PartFile): string[] => {
-  const d = drawingOfPart(file);
-  const desk = openDesk();
-  const books = desk.books(d);
-  if (!books) throw new Error('not built');
-  const worked = desk.work({
-    ...d,
-    dimensions: { scheme: 'base', list: proposedDimensions(books, 'base', []) },
-  });
-  if (!worked.ok) throw new Error('not drawn');
-  return worked.sheet.dimensions.laid.map((l) => l.text);
-};
+const textsOf = (file: PartFile): string[] => laidOf(file).map((l) => l.text);
 
 describe('a round that goes on in another body', () => {
   test('is one round: its diameter and depth stand once, and nothing is missing', () => {

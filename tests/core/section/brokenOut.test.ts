@@ -208,3 +208,49 @@ describe('a broken-out section', () => {
     expect(setupSchema.safeParse(setup).success).toBe(true);
   });
 });
+
+test('several sections are broken out of one view, each within its own edge', () => {
+  const d = broken('out');
+  const [cut] = d.cuts;
+  if (!cut) throw new Error('no cut');
+  // another plane, through the other hole a little off its axis
+  const other = {
+    on: true,
+    trace: {
+      ...cut.trace,
+      name: 'B',
+      through: [
+        [0, 25.5],
+        [120, 25.5],
+      ] as [number, number][],
+    },
+  };
+  const edge: [number, number][] = EDGE.map(([u, v]) => [u - 65, v]);
+  const sheet = drawn({
+    ...d,
+    cuts: [cut, other],
+    setup: { ...d.setup, shapes: { ...d.setup.shapes, B: { as: 'brokenOut', edge } } },
+  });
+  const front = frontOf(sheet);
+  expect(front.brokenOut?.map((o) => o.section.plane.name)).toEqual(['A', 'B']);
+  const loops = [loop, freehandLoop(edge)];
+  const hatched = loops.map(
+    (l) =>
+      sheet.ink
+        .flatMap((i) => (i.kind === 'stroke' && i.layer === 'hatch' ? i.stretches : []))
+        .filter((s) => {
+          const [x, y] = pointOn2(s.curve, (s.from + s.to) / 2);
+          const { to, k } = front.toPaper;
+          return isInsidePolygon([(x - to[0]) / k, (y - to[1]) / k], l);
+        }).length,
+  );
+  for (const count of hatched) expect(count).toBeGreaterThan(4);
+  // both holes are seen now, and neither is hidden within its edge
+  const walls = (u: number, seen: 'visible' | 'hidden'): number =>
+    front.view.lines.filter(
+      (l) => l.class === seen && [l.from, l.to].every((t) => Math.abs(pointOn2(l.curve, t)[0] - u) < 0.1),
+    ).length;
+  expect([walls(84, 'visible'), walls(21, 'visible')].every((n) => n > 0)).toBe(true);
+  const { frame, title } = paperFrame(d.setup);
+  expect(examine(sheet.ink, frame, title)).toEqual([]);
+});

@@ -147,7 +147,15 @@ test('on a sheet the material of the title block says how it is hatched, in the 
     expect(examine(worked.sheet.ink, frame, title)).toEqual([]);
     const own = worked.sheet.ink.filter((i) => i.kind === 'stroke' && i.layer === 'hatch');
     const file = sheetDxf(worked.sheet, 'paper');
-    return { lines: JSON.stringify(own), entities: file.split('\nHATCH\n').length - 1 };
+    const stretches = own.reduce((n, i) => n + (i.kind === 'stroke' ? i.stretches.length : 0), 0);
+    // an entity's layer follows its name within a few lines
+    const onLayer = file.split(/\n\s*0\n/).filter((e) => e.startsWith('LINE') && /\nHatch/i.test(e)).length;
+    return {
+      lines: JSON.stringify(own),
+      stretches,
+      onLayer,
+      entities: file.split('\nHATCH\n').length - 1,
+    };
   };
   const alike = hatch(cut('Steel', undefined));
   const steel = hatch(cut('Steel', 'material'));
@@ -157,4 +165,7 @@ test('on a sheet the material of the title block says how it is hatched, in the 
   expect(hatch(cut('', 'material')).lines).toBe(alike.lines);
   expect(alike.entities).toBeGreaterThan(0);
   expect(steel.entities).toBe(0);
+  // in the file it is there, line by line
+  expect([steel.onLayer, alike.onLayer]).toEqual([steel.stretches, 0]);
+  expect(steel.stretches).toBeGreaterThan(10);
 });

@@ -1,7 +1,7 @@
 'use client';
 import type { Drawing } from '../../../../core/drawing/drawing.ts';
 import { setUp } from '../../../../core/edit/setupCommands.ts';
-import type { CutPicture } from '../../../../workers/deskPicture.ts';
+import type { CutPicture } from '../../../../workers/cutPicture.ts';
 import { field } from '../../book/Page.tsx';
 import { useDesk, useEdit, useSession, useView } from '../../useDesk.ts';
 

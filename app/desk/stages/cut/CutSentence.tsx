@@ -20,7 +20,7 @@ import { decimal } from '../../../../core/number/format.ts';
 import { typedQuantity } from '../../../../core/part/schema.ts';
 import { countedFromEdge } from '../../../../core/statement/cutLine.ts';
 import { typedContext } from '../../../../core/statement/typed/enter.ts';
-import type { CutPicture } from '../../../../workers/deskPicture.ts';
+import type { CutPicture } from '../../../../workers/cutPicture.ts';
 import { FaultNote } from '../../book/FaultNote.tsx';
 import { FigureField } from '../../book/FigureField.tsx';
 import { field } from '../../book/Page.tsx';

@@ -1,6 +1,6 @@
 'use client';
 import { decimal } from '../../../../core/number/format.ts';
-import type { CutPicture } from '../../../../workers/deskPicture.ts';
+import type { CutPicture } from '../../../../workers/cutPicture.ts';
 import { type SortedColumn, SortedTable } from '../../../SortedTable.tsx';
 import { useDesk, useView } from '../../useDesk.ts';
 
