@@ -123,6 +123,7 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
   [/\b(?:on|in)\s+(?:the\s+)?(?:hp|h\.p\.?)(?![a-z])/gi, ' the '],
   [/\b(?:the\s+)?(?:hp|h\.p\.?|horizontal\s+plane)(?![a-z])/gi, ' hplane '],
   [/\b(?:the\s+)?(?:vp|v\.p\.?|vertical\s+plane)(?![a-z])/gi, ' vplane '],
+  [/\bthread(?:ed)?\s+(?:length\s+|for\s+)?(?=\d)/gi, ' threadlength '],
   [/\blying\b/gi, ' restingside '],
   [
     /\b(?:sunk(?:en)?|let|set|inserted)\s+(?=[\d./ ]+(?:mm\s+|in\s+|"\s*)?(?:deep\s+)?in(?:to)?\b)/gi,
@@ -210,6 +211,7 @@ export const SPELLINGS = {
   degrees: 'degrees degree deg',
   tubeSize: 'section',
   metric: 'metric',
+  threadLength: 'threadlength',
   // the rest of a hole
   through: 'through',
   blind: 'blind',
@@ -293,6 +295,7 @@ const INNER = new Set([
   'incorners',
   'fromedges',
   'edgeline',
+  'threadLength',
   'fullacross',
   'tapering',
   'ofWhole',

@@ -25,6 +25,7 @@ const LABELS = [
   'corners',
   'degrees',
   'metric',
+  'threadLength',
   'tubeSize',
   'overall',
   'base',
@@ -62,8 +63,8 @@ export type Roles = {
       }
     | undefined;
   readonly faces: readonly (Claim & { readonly face: FaceName })[];
-  /** figures without a name, in order; `crossed`: an "x" is before it */
-  readonly plain: readonly (Claim & { readonly crossed: boolean })[];
+  /** figures without a name, in order; `crossed`: an "x" is before it; `parted`: a comma is */
+  readonly plain: readonly (Claim & { readonly crossed: boolean; readonly parted: boolean })[];
 };
 
 /** Words that only come after their figure: "12 deep", but "depth 12" or "12 depth". */
@@ -86,7 +87,7 @@ const AFTER = new Set([
 /** Words that rather take the figure after them where a shape has the one before: "hole 5 pcd 30". */
 const LATE: readonly Label[] = ['pcd', 'pitch'];
 /** Words whose figures only come after them. */
-const BEFORE: readonly Label[] = ['metric', 'corners', 'tubeSize', 'overall', 'sunk'];
+const BEFORE: readonly Label[] = ['metric', 'threadLength', 'corners', 'tubeSize', 'overall', 'sunk'];
 /** Shapes that come in numbers. */
 const PLURALS = new Set<Meaning>(['hole', 'slot', 'cylinder', 'block', 'notch', 'pocket', 'groove']);
 /** Words that may stand between a number and the things that are counted: "2 drilled holes", "4 through holes". */
@@ -446,7 +447,7 @@ export const rolesOf = (words: readonly Token[]): Roles => {
   const plain = words.flatMap((w, i) => {
     if (w.kind !== 'figure' || taken[i]) return [];
     const crossed = free(i - 1)?.kind === 'by';
-    return [{ ...claim(w.text, i, ...(crossed ? [i - 1] : [])), crossed }];
+    return [{ ...claim(w.text, i, ...(crossed ? [i - 1] : [])), crossed, parted: w.parted }];
   });
   return {
     sizes,

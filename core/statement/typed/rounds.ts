@@ -1,17 +1,20 @@
+import { decimal } from '../../number/format.ts';
 import type { Quantity } from '../../part/quantity.ts';
 import type { FeatureFile } from '../../part/schema.ts';
 import { typedQuantity } from '../../part/schema.ts';
 import type { ShapeFile } from '../../part/shapes/shapes.ts';
-import { type TurnedRow, turnedCorners } from '../turned.ts';
+import type { ScrewSize } from '../../part/standard/sizes.ts';
+import { type TurnedRow, type TurnedTable, turnedCorners } from '../turned.ts';
 import { Ask } from './ask.ts';
 import { cutFace, depthOf, letInto } from './cutting.ts';
 import { type Maker, need, op, type Quantity3, seesSides, whereOn } from './draft.ts';
 import { FACE_AXES, type FaceName } from './faces.ts';
 import { CLEARANCE } from './lexicon.ts';
-import { placeOn, shifted, type TypedContext, unitless } from './placing.ts';
+import { placeOn, SAME, shifted, type TypedContext, unitless } from './placing.ts';
 import { polygonHole } from './polygons.ts';
 import type { Said } from './said.ts';
 import { copies, inFourCorners, standing, standingPlace } from './standing.ts';
+import { seesThread, threadSaid } from './threads.ts';
 
 /** The diameter of something round, however it is stated. */
 const across = (s: Said, what: string, offer: string): Quantity =>
@@ -27,17 +30,18 @@ const diameterOfHole = (s: Said, c: TypedContext, assumed: string[]): Quantity =
   return c.units === 'mm' ? mm : `${mm} mm`;
 };
 
+/** The outside of a thread in the part's unit. */
+const diameterOfThread = (size: ScrewSize, c: TypedContext): Quantity =>
+  size.unit === c.units ? size.d : `${size.d} ${size.unit}`;
+
 export const hole: Maker = (s, c) => {
   const assumed: string[] = [];
   s.has('hole', 'pocket', 'cylinder');
-  if (s.sees('tapped'))
-    throw new Ask(
-      'A thread is no shape of its own here. State the hole as it is drilled, without the thread.',
-      ['6.8 dia'],
-    );
   const face = cutFace(s, 'hole', assumed);
   if (seesSides(s)) return polygonHole(s, c, face, assumed);
-  const diameter = diameterOfHole(s, c, assumed);
+  const tapped = seesThread(s) ? threadSaid(s, 'hole') : undefined;
+  // a tapped hole is drilled by its thread where no diameter is stated
+  const diameter = tapped ? s.named('diameter', 'radius') : diameterOfHole(s, c, assumed);
   const depth = depthOf(
     s,
     'hole',
@@ -46,9 +50,16 @@ export const hole: Maker = (s, c) => {
   );
   const shape: Extract<ShapeFile, { kind: 'hole' }> = {
     kind: 'hole',
-    diameter,
+    ...(diameter !== undefined && {
+      diameter: typeof diameter === 'string' ? typedQuantity(diameter) : diameter,
+    }),
     depth: depth === undefined ? 'through' : typedQuantity(depth),
+    ...(tapped && { thread: tapped.thread }),
   };
+  if (tapped && diameter === undefined)
+    assumed.push(
+      `drilled ${decimal(tapped.size.d - tapped.size.pitch, 3)} ${tapped.size.unit}, the thread less its pitch`,
+    );
   if (s.has('counterbore')) {
     const [wide, deep] = s.counterbore();
     shape.counterbore = {
@@ -195,12 +206,17 @@ const turnedAlong = (s: Said, face: FaceName): FeatureFile['turn'] => {
 export const cylinder: Maker = (s, c) => {
   const assumed: string[] = [];
   s.has('cylinder');
-  const diameter = across(s, 'cylinder', '24 dia');
+  const threaded = seesThread(s) ? threadSaid(s, 'cylinder') : undefined;
+  const diameter = threaded
+    ? (s.named('diameter', 'radius') ?? diameterOfThread(threaded.size, c))
+    : across(s, 'cylinder', '24 dia');
   const height = need(
     s.next('height', 'length', 'thickness', 'depth'),
     'How long is the cylinder?',
     '30 high',
   );
+  const shape = { kind: 'cylinder', diameter, height, ...(threaded && { thread: threaded.thread }) } as const;
+  if (threaded?.thread.length !== undefined) assumed.push('the thread begins at its free end');
   const does = op(s, 'add');
   if (does === 'cut')
     throw new Ask('Something round that is cut is a hole. State its diameter, its depth and its face.', [
@@ -216,7 +232,7 @@ export const cylinder: Maker = (s, c) => {
           op: does,
           ...(face !== 'top' && { plane: face }),
           ...placed(s, c, face, 'cylinder', []),
-          shape: { kind: 'cylinder', diameter, height },
+          shape,
         },
       ],
       assumed,
@@ -227,7 +243,7 @@ export const cylinder: Maker = (s, c) => {
     ? { ...place, ...copies(s, place.plane ?? 'top', place.at as Quantity3, 'boss', c, middle) }
     : place;
   return {
-    features: [{ base: 'cylinder', op: does, ...many, shape: { kind: 'cylinder', diameter, height } }],
+    features: [{ base: 'cylinder', op: does, ...many, shape }],
     assumed,
   };
 };
@@ -339,7 +355,51 @@ export const torus: Maker = (s, c) => {
   };
 };
 
-/** A turned part: diameters and lengths in turn, from its left end; with an overall the last length is worked out. */
+/**
+ * The rows of a turned part from figures as commas part them: "52, 72 x 30" is a diameter without a length, and one with. Where no comma tells,
+ * diameters and lengths come in turn. The one length that may be left out follows from the overall.
+ */
+const turnedRows = (
+  groups: readonly (readonly string[])[],
+  overall: string | undefined,
+  c: TypedContext,
+): TurnedTable => {
+  const figures = groups.flat();
+  if (!figures.length)
+    throw new Ask('Which diameters and lengths, from the left end?', ['20 x 30, 30 x 25, 16 x 40']);
+  const negative = figures.find((t) => /^-/.test(t));
+  if (negative !== undefined) throw new Ask(`${negative} is less than nothing. Which size is it?`, []);
+  const isByComma =
+    groups.length > 1 && groups.every((g) => g.length <= 2) && groups.some((g) => g.length === 2);
+  const pairs = isByComma ? groups : figures.flatMap((_, i) => (i % 2 ? [] : [figures.slice(i, i + 2)]));
+  const open = pairs.filter((p) => p.length === 1);
+  const [first, second] = open;
+  if (first && (overall === undefined || second))
+    throw new Ask(`How long is the part of ${(second ?? first)[0]} diameter?`, [
+      'x 30',
+      ...(overall === undefined ? ['overall 95'] : []),
+    ]);
+  const rows = pairs.map(
+    ([diameter, length]): TurnedRow => ({ diameter: diameter as string, length: length ?? '' }),
+  );
+  if (!first) {
+    const sum = rows.reduce((all, r) => all + (c.worth(r.length) ?? Number.NaN), 0);
+    const whole = overall === undefined ? sum : c.worth(overall);
+    if (Math.abs(sum - (whole ?? Number.NaN)) > SAME)
+      throw new Ask(
+        `The lengths come to ${decimal(sum, 6)}, and ${overall} is stated overall. Which is right?`,
+        [],
+      );
+    return { rows };
+  }
+  // the table works the last length out from the overall by itself
+  if (!rows.at(-1)?.length) return { rows, ...(overall !== undefined && { overall }) };
+  const others = rows.flatMap((r) => (r.length ? [r.length] : []));
+  const rest = others.length > 1 ? `(${others.join(' + ')})` : others[0];
+  return { rows: rows.map((r) => (r.length ? r : { ...r, length: `${overall} - ${rest}` })) };
+};
+
+/** A turned part: diameters and lengths from its left end; with an overall the length that is left out is worked out. */
 export const turned: Maker = (s, c) => {
   const assumed: string[] = [];
   s.has('turned');
@@ -347,18 +407,11 @@ export const turned: Maker = (s, c) => {
   const overall = s.named('overall', 'length');
   s.has('length');
   s.has('left');
-  const figures: string[] = [];
-  for (let t = s.shift('size'); t !== undefined; t = s.shift('size')) figures.push(unitless(t, c));
-  if (!figures.length)
-    throw new Ask('Which diameters and lengths, from the left end?', ['20 x 30, 30 x 25, 16 x 40']);
-  if (figures.some((t) => /^-/.test(t)))
-    throw new Ask(`${figures.find((t) => /^-/.test(t))} is less than nothing. Which size is it?`, []);
-  if (figures.length % 2 && overall === undefined)
-    throw new Ask(`How long is the part of ${figures.at(-1)} diameter?`, [`x 30`, 'overall 95']);
-  const rows: TurnedRow[] = [];
-  for (let i = 0; i < figures.length; i += 2)
-    rows.push({ diameter: figures[i] as string, length: figures[i + 1] ?? '' });
-  const table = { rows, ...(overall !== undefined && { overall: unitless(overall, c) }) };
+  const table = turnedRows(
+    s.groups('size').map((g) => g.map((t) => unitless(t, c))),
+    overall && unitless(overall, c),
+    c,
+  );
   const run = s.has('alongheight') ? 'top' : s.has('alongdepth') ? 'back' : 'right';
   if (run === 'right' && !s.has('alongwidth')) assumed.push('lying, from left to right');
   return {

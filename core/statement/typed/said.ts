@@ -75,6 +75,15 @@ export const saidBy = (tokens: readonly Token[]) => {
     /** A named figure, or else the next without a name. */
     next: (...labels: Label[]): string | undefined => named(...labels) ?? shift(labels[0]),
     shift,
+    /** All figures without a name, in groups as commas part them. */
+    groups: (as: string): readonly (readonly string[])[] => {
+      const out: string[][] = [];
+      for (const f of freeLoose()) {
+        if (f.parted || !out.length) out.push([]);
+        (out.at(-1) as string[]).push(take(f, as));
+      }
+      return out;
+    },
     loose,
     /** The next figure without a name, if an "x" is before it. */
     crossed: (as: string): string | undefined => (freeLoose()[0]?.crossed ? shift(as) : undefined),

@@ -2,36 +2,11 @@ import { describe, expect, test } from '@jest/globals';
 import { overlaps } from '../../../core/finding/overlap.ts';
 import { partModel } from '../../../core/part/model.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
-import { boxOfAdditions } from '../../../core/solid/body.ts';
 import { buildPart } from '../../../core/solid/build.ts';
 import { readStatement } from '../../../core/statement/read.ts';
 import { statementText } from '../../../core/statement/sentence.ts';
-import { enterReading, typedContext } from '../../../core/statement/typed/enter.ts';
-import { assemblyReaders } from '../../../core/statement/typed/fasteners/assemblyReaders.ts';
-import { readTypedLine, type TypedReading } from '../../../core/statement/typed/typedLine.ts';
+import { asked, assumed, typed } from './typedOn.ts';
 
-const EMPTY: PartFile = { format: 'blue-ledger/part@1', name: 'p', units: 'mm', bodies: [] };
-const readOn = (part: PartFile, line: string): TypedReading => {
-  const model = part.bodies.length ? partModel(part) : undefined;
-  return readTypedLine(
-    line,
-    typedContext(part, model?.ok ? boxOfAdditions(model.value.bodies) : undefined, assemblyReaders),
-  );
-};
-const typed = (lines: readonly string[], start = EMPTY): PartFile =>
-  lines.reduce((part, line) => {
-    const read = readOn(part, line);
-    if (read.kind === 'asks') throw new Error(`${line}: ${read.question}`);
-    return enterReading(part, read);
-  }, start);
-const asked = (part: PartFile, line: string): string => {
-  const read = readOn(part, line);
-  return read.kind === 'asks' ? read.question : `understood: ${JSON.stringify(read)}`;
-};
-const assumed = (part: PartFile, line: string): string => {
-  const read = readOn(part, line);
-  return read.kind === 'fastened' ? read.assumed.join('; ') : 'not read so';
-};
 /** Lowest and highest of each body along z. */
 const levels = (part: PartFile): Record<string, [number, number]> => {
   const model = partModel(part);

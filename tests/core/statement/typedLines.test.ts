@@ -477,6 +477,24 @@ const BEGUN: readonly (readonly [line: string, sentences: readonly string[]])[] 
     ],
   ],
   [
+    'turned 52, 72 x 30, overall 100',
+    [
+      'add a turned profile, corners [0, 0] [52/2, 0] [52/2, 100 - 30] [72/2, 100 - 30] [72/2, (100 - 30) + 30] [0, (100 - 30) + 30], drawn from the right',
+    ],
+  ],
+  [
+    'turned 20 x 15, 32 x 25, 16, overall 95',
+    [
+      'add a turned profile, corners [0, 0] [20/2, 0] [20/2, 15] [32/2, 15] [32/2, 15 + 25] [16/2, 15 + 25] [16/2, 95] [0, 95], drawn from the right',
+    ],
+  ],
+  [
+    'turned 20, 15, 32, 25',
+    [
+      'add a turned profile, corners [0, 0] [20/2, 0] [20/2, 15] [32/2, 15] [32/2, 15 + 25] [0, 15 + 25], drawn from the right',
+    ],
+  ],
+  [
     'tube 1 1/2" od, wall 1/8" thk, 3" long',
     [
       'add a cylinder, 1 1/2 in across, 3 in high',
@@ -488,11 +506,13 @@ const BEGUN: readonly (readonly [line: string, sentences: readonly string[]])[] 
 /** Lines that leave something open, and the one question they are answered with. */
 const ASKED: readonly (readonly [line: string, question: string])[] = [
   ['turned 20', 'How long is the part of 20 diameter?'],
-  ['gizmo 40', 'I don\'t know "gizmo". What is it?'],
+  ['turned 20, 30, 25 x 10, overall 95', 'How long is the part of 30 diameter?'],
   [
-    'tapped hole M8 at 45 20',
-    'A thread is no shape of its own here. State the hole as it is drilled, without the thread.',
+    'turned 20 x 15, 32 x 25, 16 x 40, overall 95',
+    'The lengths come to 80, and 95 is stated overall. Which is right?',
   ],
+  ['gizmo 40', 'I don\'t know "gizmo". What is it?'],
+  ['tapped hole 8 dia at 45 20', 'Which thread does the hole get?'],
   ['a block sixty wide', 'How deep is the block, from front to back?'],
   [
     'chamfer 5',

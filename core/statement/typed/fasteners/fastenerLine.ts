@@ -1,5 +1,6 @@
 import type { StandardKind } from '../../../part/standard/schema.ts';
 import { Ask } from '../ask.ts';
+import { FIGURE, namedLine, SIDE_WORDS, type Side, sideOf, taker } from './lineWords.ts';
 
 /** What a typed line says of a standard part, in words only: what it is, its sizes, and where it goes. */
 export type FastenerLine = {
@@ -21,7 +22,6 @@ export type FastenerLine = {
   readonly alsoWashers: boolean;
   readonly alsoNuts: boolean;
 };
-export type Side = 'top' | 'bottom' | 'left' | 'right' | 'front' | 'back';
 
 /** What drafters call them; longer names before those they contain. */
 const NOUNS: readonly (readonly [string, StandardKind, boolean?])[] = [
@@ -39,45 +39,18 @@ const NOUN = new RegExp(
   'i',
 );
 
-const SIDES: readonly (readonly [RegExp, Side])[] = [
-  [/^(?:top|above|up|upper side)$/i, 'top'],
-  [/^(?:bottom|below|underneath|down|lower side)$/i, 'bottom'],
-  [/^left$/i, 'left'],
-  [/^right$/i, 'right'],
-  [/^front$/i, 'front'],
-  [/^(?:back|rear|behind)$/i, 'back'],
-];
-const SIDE_WORDS = 'top|above|up|bottom|below|underneath|down|left|right|front|back|rear|behind';
-
 const METRIC = /\bm\s?\d+(?:\.\d+)?(?:\s*[x×]\s*[\d.]+(?=\s*[x×]\s*[\d.]))?/i;
 const INCHES =
   /(?:\b\d+\s+)?\b\d+\s*\/\s*\d+\s*(?:in(?:ch(?:es)?)?\b|"|”)|\b\d+\s*(?:in(?:ch(?:es)?)?\b|"|”)/i;
-const FIGURE = String.raw`\d+(?:\.\d+)?(?:\s+\d+\/\d+|\/\d+)?`;
-
-/** Takes what fits out of the text that is left, with the group asked for. */
-const taker = (start: string) => {
-  let left = start;
-  return {
-    take: (pattern: RegExp, group = 1): string | undefined => {
-      const m = pattern.exec(left);
-      if (!m) return undefined;
-      left = `${left.slice(0, m.index)} ${left.slice(m.index + m[0].length)}`;
-      return (m[group] ?? m[0]).trim();
-    },
-    left: (): string => left.replace(/[\s,;.]+/g, ' ').trim(),
-  };
-};
-
 /** Whether a line begins with a standard part. */
-export const isFastenerLine = (line: string): boolean => NOUN.test(line.replace(/^[^:=]{1,40}:\s*/, ''));
+export const isFastenerLine = (line: string): boolean => NOUN.test(namedLine(line).text);
 
 /**
  * Reads the words of a line such as "bolt M12 x 60 through the flange hole, head on top".
  * @throws Ask where a word of it has no use
  */
 export const readFastenerLine = (line: string): FastenerLine => {
-  const named = /^([^:=]{1,40}):\s*(.+)$/.exec(line.trim());
-  const text = named ? (named[2] as string) : line;
+  const { name, text } = namedLine(line);
   const noun = NOUN.exec(text) as RegExpExecArray;
   const found = NOUNS.find(([n]) =>
     new RegExp(`^(?:${n})$`, 'i').test(noun[3] as string),
@@ -110,7 +83,7 @@ export const readFastenerLine = (line: string): FastenerLine => {
   return {
     kind: found[1],
     thin: found[2] ?? false,
-    ...(named && { name: (named[1] as string).trim() }),
+    ...(name !== undefined && { name }),
     count: all ? 'all' : /^\d+$/.test(noun[1] ?? '') ? Number(noun[1]) : 1,
     ...(size !== undefined && { size: size.replace(/\s+/g, ' ').replace(/^m\s?/i, 'M') }),
     ...(length !== undefined && { length }),
@@ -120,7 +93,7 @@ export const readFastenerLine = (line: string): FastenerLine => {
     ...(what !== undefined && {
       beside: { side: /under|below|beneath/i.test(side ?? '') ? 'under' : 'on', what } as const,
     }),
-    ...(head !== undefined && { head: SIDES.find(([p]) => p.test(head))?.[1] as Side }),
+    ...(head !== undefined && { head: sideOf(head) }),
     alsoWashers: /washer/i.test(also ?? ''),
     alsoNuts: /nut/i.test(also ?? ''),
   };

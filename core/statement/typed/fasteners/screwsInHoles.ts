@@ -8,7 +8,7 @@ import { toleranceFor } from '../../../solid/body.ts';
 import type { BodyModel } from '../../../solid/partModel.ts';
 import { Ask } from '../ask.ts';
 import type { Fastened } from '../placing.ts';
-import type { FastenerLine, Side } from './fastenerLine.ts';
+import type { FastenerLine } from './fastenerLine.ts';
 import {
   ALONG,
   isMeant,
@@ -21,20 +21,9 @@ import {
   sizeOf,
   standardOf,
 } from './fastenerParts.ts';
+import { type Side, TOWARD, USUAL } from './lineWords.ts';
 import { onScrews } from './onScrews.ts';
 import { faceAt, type Hole, type HoleLine, holeLines, materialBeside, standingOf } from './stack.ts';
-
-const TOWARD: Record<Side, Vec3> = {
-  top: [0, 0, 1],
-  bottom: [0, 0, -1],
-  left: [-1, 0, 0],
-  right: [1, 0, 0],
-  front: [0, -1, 0],
-  back: [0, 1, 0],
-};
-
-/** Where a head goes that nothing is said of. */
-const USUAL: readonly Side[] = ['top', 'front', 'left', 'bottom', 'back', 'right'];
 
 /** A hole so much wider than its screw, as a share of the diameter, is not meant for it. */
 const WIDEST_FIT = 1.4;
@@ -144,7 +133,7 @@ const screwInto = (
       ? Math.sign(middleOf((others[0] as Hole).body) - middleOf(tapped.body)) || 1
       : undefined;
   const head = headAlong(holes, line.head, tappedAt);
-  if (!line.head && !tapped) assumed.push(`head ${sideOf(head)}`);
+  if (!line.head && !tapped) assumed.push(`head ${onWhichSide(head)}`);
   const sense = Math.sign(dot(head, holes.axis));
   const ends = stretches.map((s) => ({
     ...s,
@@ -200,7 +189,7 @@ const screwInto = (
   return { part: next, added: [name], assumed };
 };
 
-const sideOf = (d: Vec3): string => {
+const onWhichSide = (d: Vec3): string => {
   const side = USUAL.find((s) => dot(TOWARD[s], d) > ALONG);
   return side === 'top' ? 'on top' : side ? `at the ${side}` : 'on the upper side';
 };
