@@ -21,6 +21,8 @@ export type PointedAt = {
   readonly lit: string;
   /** a flat face of the part that no view of the sheet shows in its true shape */
   readonly inclined: { readonly body: string; readonly face: string } | undefined;
+  /** the face itself, where it is flat and of the part */
+  readonly flat: { readonly body: string; readonly face: string } | undefined;
 };
 
 type Drawn = Extract<Worked, { ok: true }>;
@@ -55,22 +57,30 @@ export const pointedAt = (d: Drawn, at: Vec2, reach: number): PointedAt | undefi
   if (!v) return undefined;
   const { sheet, part } = d;
   const { height } = sheet.paper;
-  const own: Vec2 = [(at[0] - v.toPaper.to[0]) / v.toPaper.k, (at[1] - v.toPaper.to[1]) / v.toPaper.k];
+  const place: Vec2 = [(at[0] - v.toPaper.to[0]) / v.toPaper.k, (at[1] - v.toPaper.to[1]) / v.toPaper.k];
   const scenes = scenesOf(d);
   const { scene } = scenes.find((s) => s.name === v.name) as SeenScene;
-  const path = (place: PlacedView, lines: readonly ViewLine[]): string =>
+  const path = (home: PlacedView, lines: readonly ViewLine[]): string =>
     svgPath(
-      lines.map((l) => stretchOnPaper(place.toPaper, l)),
+      lines.map((l) => stretchOnPaper(home.toPaper, l)),
       height,
     );
-  const near = nearestLine(v.view, own);
+  const near = nearestLine(v.view, place);
   if (near && near.off * v.toPaper.k <= reach) {
     const edges = new Map(scene.flatMap((b) => b.edges.map((e) => [e.key, e] as const)));
     const story = lineStory(near.line, near.at, v.view, scene, edges, part.tol);
     const [heading = '', ...sentences] = lineWords(story, v.name, part.units);
-    return { view: v.name, heading, sentences, postings: [], lit: path(v, [near.line]), inclined: undefined };
+    return {
+      view: v.name,
+      heading,
+      sentences,
+      postings: [],
+      lit: path(v, [near.line]),
+      inclined: undefined,
+      flat: undefined,
+    };
   }
-  const story = faceStory(scenes, v.name, own, part.tol);
+  const story = faceStory(scenes, v.name, place, part.tol);
   if (story.kind !== 'face')
     return {
       view: v.name,
@@ -79,7 +89,11 @@ export const pointedAt = (d: Drawn, at: Vec2, reach: number): PointedAt | undefi
       postings: [],
       lit: '',
       inclined: undefined,
+      flat: undefined,
     };
+  const solid = part.bodies.find((b) => b.solid.name === story.body)?.solid;
+  const surface = solid?.surfaces[solid.faces.find((f) => f.key === story.face)?.surface ?? -1];
+  const own = { body: story.body, face: story.face };
   return {
     view: v.name,
     heading: faceHeading(story),
@@ -87,8 +101,9 @@ export const pointedAt = (d: Drawn, at: Vec2, reach: number): PointedAt | undefi
     inclined:
       story.face !== CUT_FACE &&
       Object.values(story.postings).every((p) => p.as !== 'area' || (!p.true && !p.round))
-        ? { body: story.body, face: story.face }
+        ? own
         : undefined,
+    flat: surface?.kind === 'plane' ? own : undefined,
     postings: sheet.views.map((x) => {
       const posting = story.postings[x.name];
       return { view: x.title, words: posting ? postingWords(posting) : '' };

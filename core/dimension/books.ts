@@ -74,9 +74,14 @@ const builtFrom = (plain: PartFile): BuiltPart | undefined => {
  * Opens the books of a part: its stations along the three axes, the sizes of what is round or aslant, what the drawing shows by itself, and how all
  * of that changes with each figure of the statement. The last is worked out when it is asked for first.
  * @param known the part as it is built, where it is already
+ * @param open flat ends that run on: where they stand is no size
  * @returns undefined where the part cannot be built
  */
-export const openBooks = (file: PartFile, known?: BuiltPart): DimensionBooks | undefined => {
+export const openBooks = (
+  file: PartFile,
+  known?: BuiltPart,
+  open: readonly { readonly body: string; readonly face: string }[] = [],
+): DimensionBooks | undefined => {
   const plain = plainPart(file);
   const whole = known ?? builtFrom(plain);
   const part = whole && {
@@ -85,12 +90,14 @@ export const openBooks = (file: PartFile, known?: BuiltPart): DimensionBooks | u
   };
   const surfaces = surfacesByKey(plain);
   if (!part || !surfaces) return undefined;
-  const shown = facesShown(part, plain);
+  const written = keyWriter(plain);
+  const isOpen = new Set(open.map((e) => written(e.body, e.face, featureOfFace(e.face))));
+  const shown = new Map([...facesShown(part, plain)].filter(([key]) => !isOpen.has(key)));
   const corners = cornersOf(part, plain);
   const features = plain.bodies.flatMap((b) => b.features.map((f) => f.id));
   const order = (feature: string): number => features.indexOf(feature);
   const tol = part.tol.linear * 40;
-  const rims = rimsOf(part, plain);
+  const rims = rimsOf(part, plain).filter((r) => !r.faces.some((f) => isOpen.has(f)));
   const turned = turnedFeatures(plain);
   const isTurned = (face: string): boolean => turned.has(featureOfFace(face));
   const apexes = apexesOf(part, plain);

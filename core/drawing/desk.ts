@@ -10,6 +10,7 @@ import type { Posting } from '../ledger/postings.ts';
 import type { Fault } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
 import { decimal } from '../number/format.ts';
+import { sameData } from '../number/sameData.ts';
 import { type ModelledPart, modelledPart } from '../part/model.ts';
 import type { Divisions } from '../section/cutPoints.ts';
 import { type Section, sectionOf } from '../section/section.ts';
@@ -20,6 +21,7 @@ import { fullnessOf, type Offer, offersFor } from '../sheet/layout/fit.ts';
 import { type SettingOut, settingOut } from '../sheet/layout/settingOut.ts';
 import { numberingOf } from '../sheet/setup.ts';
 import { cutShownIn, drawSheet, loadOf } from '../sheet/sheet.ts';
+import type { BrokenEnd } from '../sheet/views/brokenEnds.ts';
 import { isBrokenOut } from '../sheet/views/brokenOut.ts';
 import { type BuiltPart, buildPart } from '../solid/build.ts';
 import { type Measures, measureSolid, measureTogether } from '../solid/measure.ts';
@@ -89,7 +91,7 @@ type Remembered = {
   points: NumberedPoint[];
   measures: Measures;
   /** the books of its dimensions, once they are asked for */
-  books?: DimensionBooks | undefined;
+  books?: { readonly ends: readonly BrokenEnd[]; readonly opened: DimensionBooks | undefined };
   /** the plain views drawn so far, and what they leave for the next state of the part */
   views: Map<ViewName, View>;
   /** the same with tangent joins, where they are wanted */
@@ -270,10 +272,12 @@ export const openDesk = (): Desk => {
   return { look, part, books, openGaps: gapsFor, plan, work, steps };
 };
 
-/** The books of the part's dimensions; opened once for each state of the part. */
+/** The books of the part's dimensions; opened once for each state of the part and of its ends that run on. */
 const booksOf = (d: Drawing, known: Remembered): DimensionBooks | undefined => {
-  known.books ??= openBooks(d.part, known.part);
-  return known.books;
+  const ends = d.setup.brokenEnds ?? [];
+  if (!known.books || !sameData(known.books.ends, ends))
+    known.books = { ends, opened: openBooks(d.part, known.part, ends) };
+  return known.books?.opened;
 };
 /** The uncut views of a part, by which dimensions are laid out where the sheet is only planned. */
 const plainViews =

@@ -112,7 +112,13 @@ export type CutCommand =
   /** by its points, or by a place and an angle. @param words what was done: "bent" */
   | { readonly type: 'moveTrace'; readonly cut: string; readonly stated: Stated; readonly words?: string }
   /** a half section: only a quarter is taken away */
-  | { readonly type: 'setCutHalf'; readonly cut: string; readonly half: boolean }
+  | {
+      readonly type: 'setCutHalf';
+      readonly cut: string;
+      readonly half: boolean;
+      /** the trace that ends where the half begins, where it is stated by points */
+      readonly stated?: Pick<TraceFile, 'through'> | undefined;
+    }
   /** a body, or "body/feature", that this cut leaves whole or cuts; as the part says where neither is chosen */
   | {
       readonly type: 'spareInCut';

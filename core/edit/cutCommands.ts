@@ -40,7 +40,7 @@ export const applyCutCommand = (d: Drawing, c: CutCommand): Edited => {
     case 'setCutHalf':
       return onCut(d, c.cut, c.half ? 'a half section' : 'a full section', (cut) => {
         const { half: _, ...trace } = cut.trace;
-        return { ...cut, trace: c.half ? { ...trace, half: true } : trace };
+        return { ...cut, trace: c.half ? { ...trace, ...c.stated, half: true } : trace };
       });
     case 'spareInCut':
       return onCut(

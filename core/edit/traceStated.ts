@@ -186,6 +186,22 @@ export const withLegAngle = (
   return { through: trace.through.map((p, i) => (i === leg + 1 ? tidyPoint(end) : p)) };
 };
 
+/**
+ * The points of a flat trace of which only half is to be cut: it begins in the middle of the view.
+ * @returns undefined where the trace is stated by a place, which is where the half begins already
+ */
+export const halfBegun = (
+  trace: TraceFile,
+  part: PartFile,
+  sides: ViewSides,
+): Pick<TraceFile, 'through'> | undefined => {
+  const read = readTrace(trace, part);
+  const line = read && directionOf(read);
+  if (!read || !line || read.at) return undefined;
+  const [a, b] = atSides(line.p, line.d, sides);
+  return { through: [tidyPoint(a), tidyPoint([(a[0] + b[0]) / 2, (a[1] + b[1]) / 2])] };
+};
+
 /** A half section of the other half: what is taken away lies on the other side of where it begins. */
 export const otherHalf = (trace: TraceFile, part: PartFile): Stated | undefined => {
   const read = readTrace(trace, part);

@@ -20,6 +20,9 @@ const SAME = 1e-6;
 /** More rounds than this are not run through by one stepped cut. */
 const MOST = 8;
 
+/** An axis within this share of a view from its middle is one about which half of the part is cut. */
+const NEAR_MIDDLE = 0.05;
+
 /** The rounds of a part that run along one of its axes, each axis once. */
 const roundsOf = (part: BuiltPart): Round[] => {
   const found: Round[] = [];
@@ -161,7 +164,12 @@ export const proposedCuts = (part: BuiltPart, views: readonly ViewName[]): Propo
       if (bent) add(`Bent through ${listed(bent.names)}`, bent.trace);
     }
     for (const r of places) {
-      if (Math.hypot(r.p[0] - b.at(middle)[0], r.p[1] - b.at(middle)[1]) > SAME) continue;
+      // what stands out on one side only moves the middle of the whole a little off the axis
+      const own = b.at(middle);
+      const isOff = ([0, 1] as const).some(
+        (k) => Math.abs(r.p[k] - own[k]) > NEAR_MIDDLE * (b.high[k] - b.low[k]),
+      );
+      if (isOff) continue;
       const look = lookAlong(view, [0, 1, 0]) ?? lookAlong(view, toSide);
       if (!look) continue;
       const right = look === 'up' || look === 'down';

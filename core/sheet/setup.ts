@@ -51,6 +51,12 @@ export const setupSchema = z
       .array(z.strictObject({ body: z.string(), face: z.string(), partial: z.boolean().optional() }))
       .max(4)
       .optional(),
+    /** flat ends of long parts that run on: drawn broken off, and no size of the drawing */
+    brokenEnds: z
+      .array(z.strictObject({ body: z.string(), face: z.string() }))
+      .min(1)
+      .max(12)
+      .optional(),
     /**
      * of each cut, by its name, whether its true shape is left out; of a bent cut the one leg, counted from 1, whose shape is shown (all
      * turned into one line where missing); and where X1Y1 was put: from the beginning of the trace, paper mm (it finds its own place

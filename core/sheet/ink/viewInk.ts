@@ -18,6 +18,7 @@ import type { PlacedSheet } from '../drawnSheet.ts';
 import { onPaper, type Similarity, stretchOnPaper } from '../layout/similarity.ts';
 import type { SheetSetup } from '../setup.ts';
 import type { PlacedAuxiliary } from '../views/auxiliary.ts';
+import { withBreaks, zigzag } from '../views/brokenEnds.ts';
 import { drawnEdge } from '../views/brokenOut.ts';
 import { drawnLines, drawsHidden, sectionShownIn } from '../views/drawnLines.ts';
 import { ISOMETRIC_SIGHT, type PlacedPictorial } from '../views/pictorialView.ts';
@@ -158,6 +159,10 @@ const cutHatching = (
   });
 };
 
+/** Straight stretches from point to point. */
+const polyline = (points: readonly Vec2[]): Stretch[] =>
+  points.slice(1).map((p, i) => straight(points[i] as Vec2, p));
+
 const everywhere = (): boolean => true;
 
 /** A principal view, whole or sectional. */
@@ -165,17 +170,23 @@ const principalInk = (
   v: PlacedView,
   sheet: PlacedSheet,
   part: BuiltPart,
-  { rules }: SheetSetup,
+  { rules, brokenEnds = [] }: SheetSetup,
   hatchOf: HatchOf,
   axesOf: AxesOf,
 ): Ink[] => {
   const section = sectionShownIn(v, sheet.sections);
   const tol = part.tol.linear;
+  const { lines, breaks } = withBreaks(
+    drawnLines(v, sheet.sections, rules),
+    VIEW_FRAMES[v.name],
+    part,
+    brokenEnds,
+  );
   const inked: InkedView = {
     name: v.name,
     frame: VIEW_FRAMES[v.name],
     view: v.view,
-    lines: drawnLines(v, sheet.sections, rules),
+    lines,
     threads: v.view.threads.filter((l) => l.class !== 'hidden' || drawsHidden(v, rules)),
     toPaper: v.toPaper,
     title: v.title,
@@ -191,14 +202,14 @@ const principalInk = (
     ...(v.brokenOut ?? []).flatMap((o) => [
       ...cutHatching(v, o.section, tol, hatchOf, o.edge),
       ...drawnEdge(o.edge, v.name, part.bodies, part.tol).map((run) =>
-        stroke(
-          'views',
-          'rule',
-          run.slice(1).map((p, i) => straight(onPaper(v.toPaper, run[i] as Vec2), onPaper(v.toPaper, p))),
-          { view: v.name },
-        ),
+        stroke('views', 'rule', polyline(run.map((p) => onPaper(v.toPaper, p))), { view: v.name }),
       ),
     ]),
+    ...breaks.map(([a, b]) =>
+      stroke('views', 'rule', polyline(zigzag(onPaper(v.toPaper, a), onPaper(v.toPaper, b))), {
+        view: v.name,
+      }),
+    ),
     ...linesInk(inked, tol),
     ...(section && rules.points === 'numbers' ? cutNumbers(section, (p) => placeOfPoint(v, p.at)) : []),
   ];
@@ -231,6 +242,7 @@ export const viewInk = (
     symmetry,
     below,
     sheet.titles,
+    setup.brokenEnds,
   ]);
   const known = wholeViews.get(v.view);
   if (known?.place === place) return known.ink;

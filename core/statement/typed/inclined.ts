@@ -134,11 +134,13 @@ const lyingOn = (rest: Rest | undefined, { base, far, sides, height }: Axial, is
  * leans to the right; what the solid rests on is at the right of its base.
  */
 export const inclinedToPlanes = (made: Drafts, s: Said, c: TypedContext): Drafts => {
-  const [draft, ...others] = made.features;
-  if (!draft || others.length || draft.turn)
+  const [stated, ...others] = made.features;
+  if (!stated || others.length || stated.turn)
     throw new Ask('How is it turned, by its axis or by an angle?', []);
   if (c.box && !c.begins)
     throw new Ask('A solid is placed by its axis where a body begins. Which body is it?', ['body second: ']);
+  // "lying left to right": which way its axis runs is said already
+  const { plane: run, ...draft } = stated;
   s.has('axis');
   s.has('tilted');
   const text = s.angle();
@@ -163,6 +165,11 @@ export const inclinedToPlanes = (made: Drafts, s: Said, c: TypedContext): Drafts
     ]);
   const isOnSide = rest === 'face' || rest === 'slant' || rest === 'generator' || rest === 'side';
   const lies = toVp || alongHp || isOnSide;
+  if ((run && (!lies || toVp || !(run === 'right' || run === 'back'))) || (lies && s.sees('alongheight')))
+    throw new Ask('Which way its axis runs is stated twice. Which of the two is it?', [
+      'lying left to right',
+      'lying front to back',
+    ]);
   if ((toHp && alongHp) || (toVp && alongVp))
     throw new Ask('An axis that is parallel to a plane is not inclined to it. Which is it?', []);
   if (lies && toHp)
@@ -199,18 +206,22 @@ export const inclinedToPlanes = (made: Drafts, s: Said, c: TypedContext): Drafts
     ...(first ? [{ axis: 'z' as const, angle: first }] : []),
     { axis: 'y' as const, angle: lies ? tidy(lean) : typedQuantity(`90 - ${text}`) },
     ...(toVp && about !== undefined ? [{ axis: 'z' as const, angle: typedQuantity(about) }] : []),
+    ...(run === 'back' ? [{ axis: 'z' as const, angle: 90 }] : []),
   ];
+  const at: Quantity3 = [0, 0, tidy(low)];
+  // what is round and level needs no turn: it is drawn for the observer towards whom it grows
+  if (run && sides === undefined && !fall) return { features: [{ ...stated, at }], assumed: made.assumed };
   const assumed = [
-    'it leans to the right',
+    ...(run ? [] : ['it leans to the right']),
     ...(toVp ? ['its far end to the back'] : []),
-    ...(alongVp || alongHp || toVp ? [] : ['its axis parallel to VP']),
+    ...(alongVp || alongHp || toVp || run ? [] : ['its axis parallel to VP']),
     ...(fall ? ['turned by the slope of its side as its sizes are now'] : []),
     ...(rest === undefined && lies && sides === undefined && alongHp && axial.far.corner !== base.corner
       ? ['a point of its base on HP']
       : []),
   ];
   return {
-    features: [{ ...draft, turn, at: [0, 0, tidy(low)] as Quantity3 }],
+    features: [{ ...draft, turn, at }],
     assumed: [...made.assumed, ...assumed],
   };
 };

@@ -1,12 +1,19 @@
 import type { Vec3 } from '../../geometry/vec.ts';
 import { partModel } from '../../part/model.ts';
 import type { FeatureFile, PartFile } from '../../part/schema.ts';
-import { insideSolid, type Solid, solidOf, type Tolerance, toleranceFor } from '../../solid/body.ts';
+import {
+  insideSolid,
+  type Solid,
+  solidIntervals,
+  solidOf,
+  type Tolerance,
+  toleranceFor,
+} from '../../solid/body.ts';
 import { workedIndex } from '../workedBody.ts';
 import { FACE_AXES, type FaceName } from './faces.ts';
 
-/** How far below a level material is looked for, as a share of the part's size. */
-const BELOW = 1e-5;
+/** A level within so many tolerances of where the part is met is the one that is met. */
+const NEAR = 100;
 
 /** The levels along an axis at which something of the part begins or ends, and the bodies themselves. */
 type Levels = {
@@ -42,15 +49,22 @@ const levelsOf = (part: PartFile): Levels => {
 export const levelAt = (part: PartFile, face: FaceName, at: readonly number[]): number | undefined => {
   const [, , n, side] = FACE_AXES[face];
   const { solids, tol, along } = levelsOf(part);
-  const isMaterial = (level: number): boolean => {
-    const p = [at[0], at[1], at[2]] as [number, number, number];
-    p[n] = level;
-    return solids.some((s) => insideSolid(s, p));
-  };
-  const step = side * tol.size * BELOW;
-  return [...(along[n] as readonly number[])]
-    .sort((a, b) => (b - a) * side)
-    .find((level) => isMaterial(level - step) && !isMaterial(level + step));
+  const p = [at[0], at[1], at[2]] as [number, number, number];
+  p[n] = 0;
+  const inward = [0, 0, 0] as [number, number, number];
+  inward[n] = -side;
+  // what is met first, however the part goes on behind it
+  const met = Math.min(
+    ...solids.flatMap((s) =>
+      solidIntervals(
+        s,
+        p,
+        inward,
+        s.cells.map((_, i) => i),
+      ).slice(0, 1),
+    ),
+  );
+  return (along[n] as readonly number[]).find((level) => Math.abs(level + side * met) <= tol.linear * NEAR);
 };
 
 /** Where along each direction of a cut material is looked for: close to its ends too, for it may only just reach the part. */

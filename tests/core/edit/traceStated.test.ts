@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { pulledTrace } from '../../../core/edit/tracePull.ts';
 import {
+  halfBegun,
   legAngle,
   otherHalf,
   restated,
@@ -105,6 +106,23 @@ describe('legs', () => {
     expect(legAngle(turned, part, 1)).toBeCloseTo(-40, 5);
     // an upright leg keeps how far it reaches up
     expect(withLegAngle(bent, part, 1, 90)?.through?.[2]).toEqual([30, 40]);
+  });
+  test('half of a cut begins in the middle of the view', () => {
+    const level: TraceFile = {
+      ...base,
+      through: [
+        [10, 25],
+        [30, 25],
+      ],
+    };
+    expect(halfBegun(level, part, sides)).toEqual({
+      through: [
+        [sides[0], 25],
+        [(sides[0] + sides[2]) / 2, 25],
+      ],
+    });
+    // a place is where the half begins already
+    expect(halfBegun({ ...base, at: [30, 25], angle: 0 }, part, sides)).toBeUndefined();
   });
   test('a half section is turned to the other half', () => {
     const half: TraceFile = { ...base, at: [30, 25], angle: 0, half: true };

@@ -107,9 +107,19 @@ describe('a solid placed by its axis', () => {
     ['cone 50 dia 60 high lying on a generator, axis inclined 80 to VP', /no more than 67.38/],
     ['cone 50 dia 60 high lying on a face', /lie on a generator/],
     ['hexagonal prism side 25 axis 60 lying', 'On what does it lie?'],
+    ['cylinder 28 dia 50 long upright lying', /stated twice/],
   ])('%s: asked', (line, question) => {
     const r = read(line);
     expect(r.kind === 'asks' ? r.question : JSON.stringify(r)).toMatch(question);
+  });
+  test.each([
+    ['cylinder 28 dia 50 long lying left to right', [25, 0, 14]],
+    ['cylinder 28 dia 50 long lying front to back', [0, 25, 14]],
+    ['square prism side 20, 50 long, lying on a face, front to back', [0, 25, 10]],
+  ])('%s: runs that way, on the ground', (line, middle) => {
+    const s = stood(line);
+    expect(s.middle.map((x) => Number(x.toFixed(6)) + 0)).toEqual(middle);
+    expect(s.box[2]).toBeCloseTo(0, 9);
   });
   test('standing on HP is as it stands anyway', () => {
     expect(stood('hexagonal pyramid base side 26 height 70 standing on HP').box[5]).toBeCloseTo(70, 9);

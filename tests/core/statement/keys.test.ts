@@ -49,6 +49,17 @@ describe('a parallel key', () => {
 const SOCKET = ['body socket: turned 52 x 100', 'slot: pocket 37 x 8 through the top, in the middle'];
 
 describe('a cotter', () => {
+  test('its slot goes right through a tube, whose walls are round where it begins', () => {
+    const part = typed([
+      'body socket: turned 52, 72 x 30, overall 100',
+      'bore: hole 34, 68 deep, in the middle of the right',
+      'slot: pocket 37 x 8 through the top, 17 from right, in the middle',
+    ]);
+    const slot = part.bodies[0]?.features[2];
+    // from the top of the whole part down to its bottom
+    expect(slot?.at?.[2]).toBe('36 - 72');
+    expect(slot?.shape).toMatchObject({ kind: 'block', height: 72 });
+  });
   test('goes through its slot, large end on top, held between the walls', () => {
     const line =
       'cotter 96 long, 8 thick, 36 wide at the middle, taper 1:32, both sides, arc ends, through the slot';

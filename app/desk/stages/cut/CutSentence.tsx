@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import type { Cut as CutFile } from '../../../../core/drawing/drawing.ts';
 import type { CutCommand } from '../../../../core/edit/command.ts';
 import {
+  halfBegun,
   legAngle,
   otherHalf,
   restated,
@@ -219,7 +220,14 @@ export const CutSentence = ({ cut, seen }: { cut: CutFile; seen: CutPicture | un
           <button
             type="button"
             className={LINK}
-            onClick={() => pick({ type: 'setCutHalf', ...own, half: !trace.half })}
+            onClick={() =>
+              pick({
+                type: 'setCutHalf',
+                ...own,
+                half: !trace.half,
+                stated: trace.half || !sides ? undefined : halfBegun(trace, part, sides),
+              })
+            }
           >
             {trace.half ? 'Make it a full section' : 'Make it a half section'}
           </button>

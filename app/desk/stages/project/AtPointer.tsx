@@ -1,6 +1,8 @@
 'use client';
 import { useEffect, useState } from 'react';
 import { setUp } from '../../../../core/edit/setupCommands.ts';
+import { faceWords } from '../../../../core/reading/words.ts';
+import type { BrokenEnd } from '../../../../core/sheet/views/brokenEnds.ts';
 import { useDesk, useEdit, useSession, useView } from '../../useDesk.ts';
 
 /** What was pointed at on the sheet: a line and why it is there, or a face and how every view posts it. */
@@ -19,6 +21,7 @@ export const AtPointer = () => {
             <p key={s}>{s}</p>
           ))}
           {pointed.inclined && <TrueView face={pointed.inclined} />}
+          {pointed.flat && !pointed.inclined && <BreakOff face={pointed.flat} />}
           {pointed.postings.length > 0 && (
             <table className="mt-1 w-full">
               <tbody>
@@ -63,6 +66,31 @@ const TrueView = ({ face }: { face: { readonly body: string; readonly face: stri
       className="mt-1 font-semibold text-house hover:underline"
     >
       Draw it true in an auxiliary view
+    </button>
+  );
+};
+
+/** The end of a long part runs on: where it stands is no size then. */
+const BreakOff = ({ face }: { face: BrokenEnd }) => {
+  const ends = useSession((s) => s.drawing.setup.brokenEnds) ?? [];
+  const edit = useEdit();
+  const isSame = (e: BrokenEnd): boolean => e.body === face.body && e.face === face.face;
+  if (ends.some(isSame)) return <p className="mt-1 text-second">It is drawn broken off, as listed below.</p>;
+  return (
+    <button
+      type="button"
+      title="The part runs on here: a break line stands in place of this end, and how far it goes is not dimensioned"
+      onClick={() =>
+        void edit((now) =>
+          setUp(
+            { brokenEnds: [...(now.drawing.setup.brokenEnds ?? []), face] },
+            `Broken off at ${faceWords(face.face)}`,
+          ),
+        )
+      }
+      className="mt-1 font-semibold text-house hover:underline"
+    >
+      Break it off here: it runs on
     </button>
   );
 };

@@ -1,10 +1,10 @@
 'use client';
-import { X } from 'lucide-react';
 import { setUp } from '../../../../core/edit/setupCommands.ts';
 import { faceWords } from '../../../../core/reading/words.ts';
 import type { SheetSetup } from '../../../../core/sheet/setup.ts';
 import { Choice } from '../../book/Choice.tsx';
 import { useEdit, useSession } from '../../useDesk.ts';
+import { TakeOff } from './TakeOff.tsx';
 
 type Wanted = NonNullable<SheetSetup['auxiliary']>[number];
 
@@ -45,15 +45,10 @@ export const AuxiliaryList = () => {
                 )
               }
             />
-            <button
-              type="button"
-              aria-label={`Take the view on ${name} off the sheet`}
-              title="Take it off the sheet"
-              className="grid size-6 place-items-center rounded text-second hover:bg-hover"
+            <TakeOff
+              name={`Take the view on ${name} off the sheet`}
               onClick={() => want(a, undefined, `No view on ${name}`)}
-            >
-              <X size={14} aria-hidden />
-            </button>
+            />
           </p>
         );
       })}

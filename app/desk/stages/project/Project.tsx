@@ -9,6 +9,7 @@ import { PaperField } from '../../book/PaperField.tsx';
 import { useEdit, useSession } from '../../useDesk.ts';
 import { AtPointer, ViewsInWords } from './AtPointer.tsx';
 import { AuxiliaryList } from './AuxiliaryList.tsx';
+import { BrokenEnds } from './BrokenEnds.tsx';
 
 /** Stage 3: the views and how their lines are drawn. */
 export const Project = () => {
@@ -64,6 +65,7 @@ export const Project = () => {
         </tbody>
       </table>
       <AuxiliaryList />
+      <BrokenEnds />
       <Row label="Hidden lines behind a cut">
         <Choice
           name="Hidden lines behind a cut"
