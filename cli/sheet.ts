@@ -2,8 +2,8 @@ import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { dayOf } from '../core/drawing/day.ts';
 import { type Desk, openDesk } from '../core/drawing/desk.ts';
-import { proposedDimensions, wantedBy } from '../core/drawing/dimensionBook.ts';
 import { type Drawing, drawingOfPart, readDrawing } from '../core/drawing/drawing.ts';
+import { dimensionsFor } from '../core/drawing/proposedDimensions.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
 import { sentence } from '../core/number/fault.ts';
 import type { TraceFile } from '../core/part/schema.ts';
@@ -70,13 +70,7 @@ const dimensioned = (desk: Desk, drawing: Drawing): Drawing => {
   const books = desk.books(drawing);
   if (!books) return drawing;
   const scheme = drawing.dimensions?.scheme ?? 'base';
-  const list = proposedDimensions(
-    books,
-    scheme,
-    drawing.dimensions?.list ?? [],
-    drawing.dimensions?.bases,
-    wantedBy(drawing, books),
-  );
+  const list = dimensionsFor(drawing, books, scheme, drawing.dimensions?.list ?? []);
   const whole = { ...drawing, dimensions: { ...drawing.dimensions, scheme, list } };
   return { ...whole, setup: { ...whole.setup, ...desk.openGaps(whole) } };
 };

@@ -6,12 +6,11 @@ import {
   type DimensionBook,
   dimensionBook,
   dimensionNotes,
-  proposedDimensions,
-  wantedBy,
   worstInWords,
 } from '../core/drawing/dimensionBook.ts';
 import type { Drawing } from '../core/drawing/drawing.ts';
 import type { Distances } from '../core/drawing/openGaps.ts';
+import { dimensionsFor } from '../core/drawing/proposedDimensions.ts';
 import type { Vec2 } from '../core/geometry/vec.ts';
 import { type Picked, pickedStation } from '../core/reading/pickedStation.ts';
 import { svgPath } from '../formats/sheetSvg.ts';
@@ -45,13 +44,7 @@ export const dimensionProposal = (
 ): DimensionProposal | undefined => {
   const books = desk.books(d);
   if (!books) return undefined;
-  const list = proposedDimensions(
-    books,
-    scheme,
-    rest ? (d.dimensions?.list ?? []) : [],
-    d.dimensions?.bases,
-    wantedBy(d, books),
-  );
+  const list = dimensionsFor(d, books, scheme, rest ? (d.dimensions?.list ?? []) : []);
   return { list, distances: desk.openGaps({ ...d, dimensions: { ...d.dimensions, scheme, list } }) };
 };
 

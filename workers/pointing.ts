@@ -1,11 +1,12 @@
 import type { Worked } from '../core/drawing/desk.ts';
 import type { Vec2 } from '../core/geometry/vec.ts';
-import type { ViewName } from '../core/geometry/viewFrames.ts';
+import { VIEW_FRAMES, type ViewName } from '../core/geometry/viewFrames.ts';
 import { faceStory, type SeenScene } from '../core/reading/faceBook.ts';
 import { lineStory, nearestLine } from '../core/reading/lineStory.ts';
 import { viewReading } from '../core/reading/viewReading.ts';
 import { faceHeading, lineWords, postingWords } from '../core/reading/words.ts';
 import { stretchOnPaper } from '../core/sheet/layout/similarity.ts';
+import { type BrokenEnd, isSeenIn } from '../core/sheet/views/brokenEnds.ts';
 import type { PlacedView } from '../core/sheet/views/placedView.ts';
 import { CUT_FACE } from '../core/view/firstMet.ts';
 import type { ViewLine } from '../core/view/view.ts';
@@ -21,8 +22,8 @@ export type PointedAt = {
   readonly lit: string;
   /** a flat face of the part that no view of the sheet shows in its true shape */
   readonly inclined: { readonly body: string; readonly face: string } | undefined;
-  /** the face itself, where it is flat and of the part */
-  readonly flat: { readonly body: string; readonly face: string } | undefined;
+  /** flat faces at which the part can be broken off: the face itself, or those that are seen edge-on in the line */
+  readonly ends: readonly BrokenEnd[];
 };
 
 type Drawn = Extract<Worked, { ok: true }>;
@@ -46,6 +47,20 @@ const viewAt = (d: Drawn, at: Vec2): PlacedView | undefined =>
       at[1] > box.y - ROUND_BOX &&
       at[1] < box.y + box.h + ROUND_BOX,
   );
+
+/** The flat faces that a straight line of a view shows edge-on. */
+const endsInLine = (bodies: Drawn['part']['bodies'], v: PlacedView, line: ViewLine): BrokenEnd[] =>
+  line.curve.type !== 'line'
+    ? []
+    : bodies.flatMap(({ solid }) =>
+        solid.faces.flatMap((f): BrokenEnd[] => {
+          const surface = solid.surfaces[f.surface];
+          if (!line.of.includes(f.key) || surface?.kind !== 'plane') return [];
+          return isSeenIn(line, VIEW_FRAMES[v.name], surface, solid.tol.linear)
+            ? [{ body: solid.name, face: f.key }]
+            : [];
+        }),
+      );
 
 /**
  * Answers what stands at a place of the sheet: the line there, or else the face, opening or bare paper of that view.
@@ -77,7 +92,7 @@ export const pointedAt = (d: Drawn, at: Vec2, reach: number): PointedAt | undefi
       postings: [],
       lit: path(v, [near.line]),
       inclined: undefined,
-      flat: undefined,
+      ends: endsInLine(part.bodies, v, near.line),
     };
   }
   const story = faceStory(scenes, v.name, place, part.tol);
@@ -89,7 +104,7 @@ export const pointedAt = (d: Drawn, at: Vec2, reach: number): PointedAt | undefi
       postings: [],
       lit: '',
       inclined: undefined,
-      flat: undefined,
+      ends: [],
     };
   const solid = part.bodies.find((b) => b.solid.name === story.body)?.solid;
   const surface = solid?.surfaces[solid.faces.find((f) => f.key === story.face)?.surface ?? -1];
@@ -103,7 +118,7 @@ export const pointedAt = (d: Drawn, at: Vec2, reach: number): PointedAt | undefi
       Object.values(story.postings).every((p) => p.as !== 'area' || (!p.true && !p.round))
         ? own
         : undefined,
-    flat: surface?.kind === 'plane' ? own : undefined,
+    ends: surface?.kind === 'plane' ? [own] : [],
     postings: sheet.views.map((x) => {
       const posting = story.postings[x.name];
       return { view: x.title, words: posting ? postingWords(posting) : '' };

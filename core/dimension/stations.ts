@@ -56,7 +56,7 @@ export type Rim = {
 export const rimsOf = (part: BuiltPart, file: PartFile): Rim[] => {
   const turned = turnedFeatures(file);
   const written = keyWriter(file);
-  return part.bodies.flatMap(({ solid, edges }) => {
+  const all = part.bodies.flatMap(({ solid, edges }) => {
     const kindOf = new Map(solid.faces.map((f) => [f.key, solid.surfaces[f.surface]?.kind]));
     return edges.filter(isDrawn).flatMap((e): Rim[] => {
       const [a, b] = e.on;
@@ -73,6 +73,8 @@ export const rimsOf = (part: BuiltPart, file: PartFile): Rim[] => {
       return [{ faces, axis, at: e.curve.c[axis], isTurned }];
     });
   });
+  // a cut that goes through a rim leaves several edges of it
+  return [...new Map(all.map((r) => [r.faces.join(), r])).values()];
 };
 
 /** The keys of all faces that a body shows. */

@@ -35,6 +35,7 @@ import { type Distances, openGaps } from './openGaps.ts';
 import { setupOnSheet } from './partsRows.ts';
 import { type ProposedFront, proposeFront } from './proposedFront.ts';
 import { type ProposedViews, proposeViews } from './proposedViews.ts';
+import { partOfBooks, type SizesOf } from './sizesWanted.ts';
 
 /** A numbered point with its postings in the views as they are drawn on the sheet. */
 export type PostedPoint = NumberedPoint & { readonly postings: Partial<Record<ViewName, Posting>> };
@@ -91,7 +92,11 @@ type Remembered = {
   points: NumberedPoint[];
   measures: Measures;
   /** the books of its dimensions, once they are asked for */
-  books?: { readonly ends: readonly BrokenEnd[]; readonly opened: DimensionBooks | undefined };
+  books?: {
+    readonly ends: readonly BrokenEnd[];
+    readonly by: SizesOf;
+    readonly opened: DimensionBooks | undefined;
+  };
   /** the plain views drawn so far, and what they leave for the next state of the part */
   views: Map<ViewName, View>;
   /** the same with tangent joins, where they are wanted */
@@ -272,12 +277,13 @@ export const openDesk = (): Desk => {
   return { look, part, books, openGaps: gapsFor, plan, work, steps };
 };
 
-/** The books of the part's dimensions; opened once for each state of the part and of its ends that run on. */
+/** The books of the part's dimensions; opened once for each state of the part, its ends that run on and the rule for its sizes. */
 const booksOf = (d: Drawing, known: Remembered): DimensionBooks | undefined => {
-  const ends = d.setup.brokenEnds ?? [];
-  if (!known.books || !sameData(known.books.ends, ends))
-    known.books = { ends, opened: openBooks(d.part, known.part, ends) };
-  return known.books?.opened;
+  const { brokenEnds: ends = [], rules } = d.setup;
+  const by = rules.dimensionsOf;
+  if (!known.books || known.books.by !== by || !sameData(known.books.ends, ends))
+    known.books = { ends, by, opened: openBooks(partOfBooks(d), known.part, ends) };
+  return known.books.opened;
 };
 /** The uncut views of a part, by which dimensions are laid out where the sheet is only planned. */
 const plainViews =

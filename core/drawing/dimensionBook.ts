@@ -1,8 +1,6 @@
-import { AXIS_LETTERS, type Bases } from '../dimension/bases.ts';
+import { AXIS_LETTERS } from '../dimension/bases.ts';
 import type { DimensionBooks } from '../dimension/books.ts';
-import { chamferNotes } from '../dimension/chamferNotes.ts';
-import { holeNotes } from '../dimension/holeNotes.ts';
-import { freeDimension, type KeptDimension, type Tied } from '../dimension/kept.ts';
+import type { KeptDimension, Tied } from '../dimension/kept.ts';
 import { INCH, limitsOf } from '../dimension/limitsOf.ts';
 import {
   audit,
@@ -16,7 +14,6 @@ import {
 } from '../dimension/propose.ts';
 import { ratioText } from '../dimension/ratio.ts';
 import { rulingOf } from '../dimension/ruling.ts';
-import { spacingsOf } from '../dimension/spacings.ts';
 import type { Station } from '../dimension/stations.ts';
 import { stationNow } from '../dimension/stations.ts';
 import { isAngle, tiedBy, tieNow, tieSize } from '../dimension/tieNow.ts';
@@ -27,7 +24,6 @@ import { facesOfMeeting, featureOfFace, readFaceKey } from '../naming/keys.ts';
 import { listed } from '../naming/listed.ts';
 import { decimal, sizeText } from '../number/format.ts';
 import { figureAt } from '../part/figureAt.ts';
-import type { PartFile } from '../part/schema.ts';
 import type { Path } from '../part/sizeReading.ts';
 import { betterHome } from '../sheet/dimensions/betterHome.ts';
 import type { BetterHome } from '../sheet/dimensions/betterWords.ts';
@@ -36,6 +32,7 @@ import { homesOf, homeTie, isShownIn, type Reason } from '../sheet/dimensions/ho
 import type { Laid, Views } from '../sheet/dimensions/laid.ts';
 import { standingSizes } from '../statement/standings.ts';
 import type { Drawing } from './drawing.ts';
+import { missingOfAssembly, namedSize, type SizesOf, wantedBy } from './sizesWanted.ts';
 
 /** A station as its account shows it. */
 export type StationShown = {
@@ -118,8 +115,8 @@ export type DimensionBook = {
   readonly relations: readonly string[];
   /** features whose outline was not counted */
   readonly unchecked: readonly string[];
-  /** by rule only sizes with a name of their own are dimensioned: the others are not missing */
-  readonly isOnlyNamed: boolean;
+  /** by rule only some sizes are dimensioned: the others are not missing */
+  readonly sizesOf: SizesOf;
   readonly isComplete: boolean;
 };
 
@@ -152,21 +149,6 @@ const figureOf = (t: Tied, value: number, units: 'mm' | 'in'): string => {
   if (isAngle(t)) return `${decimal(value, 2)}°`;
   const sign = t.kind === 'size' && ['diameter', 'rim', 'pitch'].includes(t.size.what) ? '⌀' : '';
   return `${sign}${sizeText(value, units)}`;
-};
-
-/** A name alone in the place of a figure leads to the named size. */
-const namedSize = (file: PartFile, text: string | number | undefined): string | undefined =>
-  typeof text === 'string' && Object.hasOwn(file.dims ?? {}, text.trim()) ? text.trim() : undefined;
-
-const isOnlyNamed = (d: Drawing): boolean => d.setup.rules.dimensionsOf === 'named';
-
-/** Which sizes the drawing is to dimension: all, or by rule those alone that follow from named sizes and nothing else. */
-export const wantedBy = (d: Drawing, books: DimensionBooks): ((tie: Tie) => boolean) => {
-  if (!isOnlyNamed(d)) return () => true;
-  return (tie) => {
-    const ruled = rulingOf(books, tie);
-    return ruled.length > 0 && ruled.every((r) => namedSize(d.part, figureAt(d.part, r.path)) !== undefined);
-  };
 };
 
 const rulersOf = (d: Drawing, books: DimensionBooks, t: Tie): Ruler[] => {
@@ -314,7 +296,11 @@ export const dimensionBook = (
     return tie && !k.reference ? [tie, ...joined].map((t) => ({ id: k.id, tie: t })) : [];
   });
   const countedTies = counted.map((c) => c.tie);
-  const found = audit(books, countedTies, more);
+  // on the drawing of an assembly what is given twice is not counted: the parts have drawings of their own
+  const found =
+    d.setup.rules.dimensionsOf === 'assembly'
+      ? { rings: [], unchecked: [] }
+      : audit(books, countedTies, more);
   const rings = found.rings.map((ring) => [...new Set(ring.map((i) => counted[i]?.id as string))]);
   const inRing = new Set(rings.flat());
   const isKnown = knownBy(books, countedTies, more);
@@ -353,6 +339,13 @@ export const dimensionBook = (
       }),
     };
   });
+  const withWords = (tie: Tie) => ({ tie, words: tieWords(tie) });
+  /** What a drafter would add comes before what merely is open. */
+  const openSizes = () => {
+    const rest = propose(books, scheme, countedTies, new Set(), d.dimensions?.bases);
+    const isWanted = wantedBy(d, books);
+    return [...rest.ties.map(withWords), ...rest.audit.missing].filter(({ tie }) => isWanted(tie));
+  };
   const near = SAME * books.part.tol.size;
   const ofFiles = new Set(
     d.part.bodies.flatMap((b) => b.features.flatMap((f) => (f.shape.kind === 'solid' ? [f.id] : []))),
@@ -397,12 +390,9 @@ export const dimensionBook = (
       }),
     };
   });
-  // what a drafter would add comes before what merely is open
-  const rest = propose(books, scheme, countedTies, new Set(), d.dimensions?.bases);
-  const isWanted = wantedBy(d, books);
-  const offers = [...rest.ties.map((tie) => ({ tie, words: tieWords(tie) })), ...rest.audit.missing].filter(
-    ({ tie }) => isWanted(tie),
-  );
+  const { dimensionsOf } = d.setup.rules;
+  const offers =
+    dimensionsOf === 'assembly' ? missingOfAssembly(d, books, countedTies).map(withWords) : openSizes();
   return {
     rows,
     accounts,
@@ -413,73 +403,15 @@ export const dimensionBook = (
     }),
     rings,
     relations: relationWords(books, scheme, countedTies),
-    unchecked: isOnlyNamed(d) ? [] : found.unchecked,
-    isOnlyNamed: isOnlyNamed(d),
-    isComplete: !offers.length && (isOnlyNamed(d) || !found.unchecked.length),
+    unchecked: dimensionsOf ? [] : found.unchecked,
+    sizesOf: dimensionsOf,
+    isComplete: !offers.length && (dimensionsOf !== undefined || !found.unchecked.length),
   };
 };
 
 /** What a dimension tied whose faces are gone. */
 const goneWords = (t: Tied): string =>
   t.kind === 'size' ? `a size of ${listed([...t.size.of])}` : `from ${t.from} to ${t.to}`;
-
-/**
- * The dimensions that a scheme proposes for a drawing.
- * @param given those that stay; what they leave open is added
- * @param bases what lengths are counted from
- * @param isWanted which sizes are to be dimensioned
- */
-export const proposedDimensions = (
-  books: DimensionBooks,
-  scheme: Scheme,
-  given: readonly KeptDimension[],
-  bases: Bases = {},
-  isWanted: (tie: Tie) => boolean = () => true,
-): KeptDimension[] => {
-  const there = given.flatMap((k) =>
-    k.reference ? [] : [k.tied, ...(k.joined ?? [])].flatMap((t) => tieNow(books, t) ?? []),
-  );
-  const list = [...given];
-  const more = relationsOfScheme(books, scheme);
-  /** Whether each of some dimensions says what neither those that stand nor the ones before it say. */
-  const areNew = (ties: readonly Tie[]): boolean =>
-    ties.every((tie, i) => !knownBy(books, [...there, ...ties.slice(0, i)], more)(tie));
-  for (const { diameter, joined, isThrough } of holeNotes(books)) {
-    // copies whose depths differ, or sizes that stand elsewhere, are dimensioned each by itself
-    if (![diameter, ...joined].every(isWanted)) continue;
-    const isWhole = joined.length > 0 && areNew([diameter, ...joined]);
-    if (!isWhole && !(isThrough && areNew([diameter]))) continue;
-    there.push(diameter, ...(isWhole ? joined : []));
-    list.push({
-      id: freeDimension(list),
-      tied: tiedBy(diameter),
-      ...(isWhole && { joined: joined.map(tiedBy) }),
-      ...(isThrough && { words: 'THRU' }),
-    });
-  }
-  for (const { width, angle, face } of chamferNotes(books)) {
-    if (![width, angle].every(isWanted) || !areNew([width, angle])) continue;
-    there.push(width, angle);
-    list.push({
-      id: freeDimension(list),
-      tied: tiedBy(width),
-      joined: [tiedBy(angle)],
-      leader: face,
-    });
-  }
-  for (const { tie, spaces } of spacingsOf(books)) {
-    if (!isWanted(tie) || !areNew([tie])) continue;
-    there.push(tie);
-    list.push({ id: freeDimension(list), tied: tiedBy(tie), spaces });
-  }
-  // a floor whose depth stands in a note is not measured to again, where the rest says where it is
-  const floors = new Set(
-    list.flatMap((k) => (k.joined ?? []).flatMap((t) => (t.kind === 'linear' ? [t.to] : []))),
-  );
-  for (const tie of propose(books, scheme, there, floors, bases).ties.filter(isWanted))
-    list.push({ id: freeDimension(list), tied: tiedBy(tie) });
-  return list;
-};
 
 /**
  * What is wrong with the dimensions of a drawing, a sentence each: what is missing, given twice, gone, or has no view.

@@ -167,8 +167,11 @@ export const setupSchema = z
       lineEnds: z.enum(['ticks', 'dots']).optional(),
       /** lengths from one base stand on one line from a zero mark; each on a line of its own where missing */
       lengths: z.literal('running').optional(),
-      /** only sizes with a name of their own are dimensioned, as a course may want it; all of them where missing */
-      dimensionsOf: z.literal('named').optional(),
+      /**
+       * named: only sizes with a name of their own are dimensioned, as a course may want it; assembly: how large the whole is, and where its parts meet and fit;
+       * all of them where missing
+       */
+      dimensionsOf: z.enum(['named', 'assembly']).optional(),
       /** what is missing or given twice among the dimensions is told when one asks; at once where missing */
       dimensionsTold: z.literal('asked').optional(),
       /** how the figures of dimensions are written */

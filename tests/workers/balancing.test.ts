@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { openDesk } from '../../core/drawing/desk.ts';
-import { proposedDimensions } from '../../core/drawing/dimensionBook.ts';
 import type { Drawing } from '../../core/drawing/drawing.ts';
+import { proposedDimensions } from '../../core/drawing/proposedDimensions.ts';
 import { sheetDxf } from '../../formats/sheetDxf.ts';
 import { sheetSvg } from '../../formats/sheetSvg.ts';
 import { balanceText } from '../../workers/balancing.ts';

@@ -1,5 +1,6 @@
 import { pointOn2 } from '../../geometry/curve2.ts';
 import { EDGE_ON } from '../../geometry/nearness.ts';
+import type { Plane } from '../../geometry/surface.ts';
 import { dot, dot2, type Vec2 } from '../../geometry/vec.ts';
 import type { ViewFrame } from '../../geometry/viewFrames.ts';
 import type { BuiltPart } from '../../solid/build.ts';
@@ -15,10 +16,28 @@ export type WithBreaks = {
   readonly breaks: readonly (readonly [Vec2, Vec2])[];
 };
 
+/** A line within so many tolerances of a face lies in it. */
+const NEAR = 10;
+
 const endsOf = ({ curve, from, to }: ViewLine): readonly [Vec2, Vec2] => [
   pointOn2(curve, from),
   pointOn2(curve, to),
 ];
+
+/** Whether a line of a view is a flat face that this view sees edge-on. @param tol two points nearer than this are one, part units */
+export const isSeenIn = (
+  line: ViewLine,
+  frame: ViewFrame,
+  { n, d }: Pick<Plane, 'n' | 'd'>,
+  tol: number,
+): boolean => {
+  const flat = flatten(frame, n);
+  return (
+    line.curve.type === 'line' &&
+    Math.abs(dot(n, frame.toward)) <= EDGE_ON &&
+    endsOf(line).every((p) => Math.abs(dot2(flat, p) - d) <= tol * NEAR)
+  );
+};
 
 /**
  * Takes the edges of ends that run on out of the lines of a view that sees these ends edge-on, and tells where break lines stand in their place.
@@ -36,13 +55,11 @@ export const withBreaks = (
     const solid = part.bodies.find((b) => b.solid.name === end.body)?.solid;
     const face = solid?.faces.find((f) => f.key === end.face);
     const surface = face && solid?.surfaces[face.surface];
-    if (surface?.kind !== 'plane' || Math.abs(dot(surface.n, frame.toward)) > EDGE_ON) continue;
+    if (surface?.kind !== 'plane') continue;
     const n = flatten(frame, surface.n);
     const along: Vec2 = [-n[1], n[0]];
     const isOnEnd = (l: ViewLine): boolean =>
-      l.curve.type === 'line' &&
-      l.of.includes(end.face) &&
-      endsOf(l).every((p) => Math.abs(dot2(n, p) - surface.d) <= part.tol.linear * 10);
+      l.of.includes(end.face) && isSeenIn(l, frame, surface, part.tol.linear);
     const own = left.filter(isOnEnd);
     left = left.filter((l) => !isOnEnd(l));
     const seen = own

@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { sheetChanges } from '../../../core/compare/sheetChanges.ts';
 import { openDesk } from '../../../core/drawing/desk.ts';
-import { proposedDimensions } from '../../../core/drawing/dimensionBook.ts';
 import type { Drawing } from '../../../core/drawing/drawing.ts';
+import { proposedDimensions } from '../../../core/drawing/proposedDimensions.ts';
 import type { Ink } from '../../../core/sheet/ink/ink.ts';
 import { demoDrawing, demoDrawings } from '../../samples.ts';
 

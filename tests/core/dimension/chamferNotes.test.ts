@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { audit } from '../../../core/dimension/propose.ts';
 import { openDesk } from '../../../core/drawing/desk.ts';
-import { dimensionBook, proposedDimensions } from '../../../core/drawing/dimensionBook.ts';
+import { dimensionBook } from '../../../core/drawing/dimensionBook.ts';
 import { type Drawing, drawingOfPart } from '../../../core/drawing/drawing.ts';
+import { proposedDimensions } from '../../../core/drawing/proposedDimensions.ts';
 import { applyCommand } from '../../../core/edit/applyCommand.ts';
 import { examine } from '../../../core/examine/examine.ts';
 import type { PartFile } from '../../../core/part/schema.ts';

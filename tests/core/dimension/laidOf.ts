@@ -1,6 +1,6 @@
 import { openDesk } from '../../../core/drawing/desk.ts';
-import { proposedDimensions } from '../../../core/drawing/dimensionBook.ts';
 import { drawingOfPart } from '../../../core/drawing/drawing.ts';
+import { proposedDimensions } from '../../../core/drawing/proposedDimensions.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
 import type { Laid } from '../../../core/sheet/dimensions/laid.ts';
 

@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { openDesk } from '../../../core/drawing/desk.ts';
-import { dimensionBook, proposedDimensions, worstInWords } from '../../../core/drawing/dimensionBook.ts';
+import { dimensionBook, worstInWords } from '../../../core/drawing/dimensionBook.ts';
 import { type Drawing, drawingOfPart } from '../../../core/drawing/drawing.ts';
+import { proposedDimensions } from '../../../core/drawing/proposedDimensions.ts';
 import { applyCommand } from '../../../core/edit/applyCommand.ts';
 import type { DimensionCommand } from '../../../core/edit/command.ts';
 import type { PartFile } from '../../../core/part/schema.ts';

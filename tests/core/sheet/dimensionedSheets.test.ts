@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Scheme } from '../../../core/dimension/propose.ts';
 import { openDesk, type Worked } from '../../../core/drawing/desk.ts';
-import { dimensionBook, proposedDimensions } from '../../../core/drawing/dimensionBook.ts';
+import { dimensionBook } from '../../../core/drawing/dimensionBook.ts';
 import { type Drawing, drawingOfPart } from '../../../core/drawing/drawing.ts';
+import { proposedDimensions } from '../../../core/drawing/proposedDimensions.ts';
 import { examine } from '../../../core/examine/examine.ts';
 import { distance2 } from '../../../core/geometry/vec.ts';
 import { paperFrame } from '../../../core/sheet/layout/paper.ts';

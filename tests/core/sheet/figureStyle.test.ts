@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { remarksOn } from '../../../core/check/remarks.ts';
 import { openDesk } from '../../../core/drawing/desk.ts';
-import { dimensionBook, proposedDimensions } from '../../../core/drawing/dimensionBook.ts';
+import { dimensionBook } from '../../../core/drawing/dimensionBook.ts';
 import type { Drawing } from '../../../core/drawing/drawing.ts';
+import { proposedDimensions } from '../../../core/drawing/proposedDimensions.ts';
 import { examine } from '../../../core/examine/examine.ts';
 import { diameterText, type FigureStyle, lengthText } from '../../../core/sheet/dimensions/figureStyle.ts';
 import { paperFrame } from '../../../core/sheet/layout/paper.ts';

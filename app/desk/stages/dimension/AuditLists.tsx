@@ -38,8 +38,10 @@ export const Standing = ({
       {count === 1 ? '1 size' : `${count} sizes`} on the sheet.{' '}
       {words.length ? (
         <span className="font-semibold text-caution">{words.join(' ')}</span>
-      ) : book.isOnlyNamed ? (
+      ) : book.sizesOf === 'named' ? (
         'Each named size is given once. The others are left out by rule.'
+      ) : book.sizesOf === 'assembly' ? (
+        'Each size that matters on an assembly is given. The others stand on the drawings of its parts.'
       ) : (
         'Each is given once, and none is missing.'
       )}

@@ -8,6 +8,13 @@ import { useEdit, useSession } from '../../useDesk.ts';
 
 const NO_STYLE: FigureStyle = {};
 
+/** What a change of the sizes that are dimensioned is called. */
+const DIMENSIONED = {
+  all: 'All sizes are dimensioned',
+  named: 'Only named sizes are dimensioned',
+  assembly: 'Only sizes that matter on an assembly are dimensioned',
+} as const;
+
 /** The house rules of dimensions. @param count how many are on the sheet */
 export const DimensionRules = ({ scheme, count }: { scheme: Scheme; count: number }) => {
   const edit = useEdit();
@@ -20,7 +27,7 @@ export const DimensionRules = ({ scheme, count }: { scheme: Scheme; count: numbe
   } = useSession((s) => s.drawing.setup.rules);
   const hasNames = useSession((s) => Object.keys(s.drawing.part.dims ?? {}).length > 0);
   const units = useSession((s) => s.drawing.part.units);
-  const isNamed = dimensionsOf === 'named';
+  const isAssembly = useSession((s) => s.drawing.part.bodies.length > 1);
   const isAsked = dimensionsTold === 'asked';
   const setFigures = (change: Partial<FigureStyle>, label: string): void => {
     void edit((now) => {
@@ -123,22 +130,22 @@ export const DimensionRules = ({ scheme, count }: { scheme: Scheme; count: numbe
           }
         />
       </Row>
-      {(hasNames || isNamed) && (
+      {(hasNames || isAssembly || dimensionsOf) && (
         <Row label="Dimensioned">
           <Choice
             name="Sizes dimensioned"
-            value={isNamed ? 'named' : 'all'}
+            value={dimensionsOf ?? 'all'}
             options={[
               { value: 'all', label: 'all sizes' },
-              { value: 'named', label: 'named ones only' },
+              ...(hasNames || dimensionsOf === 'named'
+                ? [{ value: 'named', label: 'named ones only' } as const]
+                : []),
+              ...(isAssembly || dimensionsOf === 'assembly'
+                ? [{ value: 'assembly', label: 'those of an assembly' } as const]
+                : []),
             ]}
             onChange={(to) =>
-              void edit(
-                setRules(
-                  { dimensionsOf: to === 'named' ? 'named' : undefined },
-                  to === 'named' ? 'Only named sizes are dimensioned' : 'All sizes are dimensioned',
-                ),
-              )
+              void edit(setRules({ dimensionsOf: to === 'all' ? undefined : to }, DIMENSIONED[to]))
             }
           />
         </Row>

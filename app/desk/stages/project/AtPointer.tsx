@@ -21,7 +21,10 @@ export const AtPointer = () => {
             <p key={s}>{s}</p>
           ))}
           {pointed.inclined && <TrueView face={pointed.inclined} />}
-          {pointed.flat && !pointed.inclined && <BreakOff face={pointed.flat} />}
+          {!pointed.inclined &&
+            pointed.ends.map((e) => (
+              <BreakOff key={`${e.body} ${e.face}`} face={e} isOnly={pointed.ends.length === 1} />
+            ))}
           {pointed.postings.length > 0 && (
             <table className="mt-1 w-full">
               <tbody>
@@ -71,7 +74,7 @@ const TrueView = ({ face }: { face: { readonly body: string; readonly face: stri
 };
 
 /** The end of a long part runs on: where it stands is no size then. */
-const BreakOff = ({ face }: { face: BrokenEnd }) => {
+const BreakOff = ({ face, isOnly }: { face: BrokenEnd; isOnly: boolean }) => {
   const ends = useSession((s) => s.drawing.setup.brokenEnds) ?? [];
   const edit = useEdit();
   const isSame = (e: BrokenEnd): boolean => e.body === face.body && e.face === face.face;
@@ -90,7 +93,7 @@ const BreakOff = ({ face }: { face: BrokenEnd }) => {
       }
       className="mt-1 font-semibold text-house hover:underline"
     >
-      Break it off here: it runs on
+      {isOnly ? 'Break it off here: it runs on' : `Break it off at ${faceWords(face.face)}: it runs on`}
     </button>
   );
 };

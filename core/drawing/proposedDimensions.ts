@@ -1,0 +1,95 @@
+import type { Bases } from '../dimension/bases.ts';
+import type { DimensionBooks } from '../dimension/books.ts';
+import { chamferNotes } from '../dimension/chamferNotes.ts';
+import { holeNotes } from '../dimension/holeNotes.ts';
+import { freeDimension, type KeptDimension } from '../dimension/kept.ts';
+import { knownBy, propose, relationsOfScheme, type Scheme, type Tie } from '../dimension/propose.ts';
+import { spacingsOf } from '../dimension/spacings.ts';
+import { tiedBy, tieNow } from '../dimension/tieNow.ts';
+import type { Drawing } from './drawing.ts';
+import { missingOfAssembly, wantedBy } from './sizesWanted.ts';
+
+/**
+ * The dimensions that a scheme proposes for a drawing.
+ * @param given those that stay; what they leave open is added
+ * @param bases what lengths are counted from
+ * @param isWanted which sizes are to be dimensioned
+ */
+export const proposedDimensions = (
+  books: DimensionBooks,
+  scheme: Scheme,
+  given: readonly KeptDimension[],
+  bases: Bases = {},
+  isWanted: (tie: Tie) => boolean = () => true,
+): KeptDimension[] => {
+  const there = given.flatMap((k) =>
+    k.reference ? [] : [k.tied, ...(k.joined ?? [])].flatMap((t) => tieNow(books, t) ?? []),
+  );
+  const list = [...given];
+  const more = relationsOfScheme(books, scheme);
+  /** Whether each of some dimensions says what neither those that stand nor the ones before it say. */
+  const areNew = (ties: readonly Tie[]): boolean =>
+    ties.every((tie, i) => !knownBy(books, [...there, ...ties.slice(0, i)], more)(tie));
+  for (const { diameter, joined, isThrough } of holeNotes(books)) {
+    // copies whose depths differ, or sizes that stand elsewhere, are dimensioned each by itself
+    if (![diameter, ...joined].every(isWanted)) continue;
+    const isWhole = joined.length > 0 && areNew([diameter, ...joined]);
+    if (!isWhole && !(isThrough && areNew([diameter]))) continue;
+    there.push(diameter, ...(isWhole ? joined : []));
+    list.push({
+      id: freeDimension(list),
+      tied: tiedBy(diameter),
+      ...(isWhole && { joined: joined.map(tiedBy) }),
+      ...(isThrough && { words: 'THRU' }),
+    });
+  }
+  for (const { width, angle, face } of chamferNotes(books)) {
+    if (![width, angle].every(isWanted) || !areNew([width, angle])) continue;
+    there.push(width, angle);
+    list.push({
+      id: freeDimension(list),
+      tied: tiedBy(width),
+      joined: [tiedBy(angle)],
+      leader: face,
+    });
+  }
+  for (const { tie, spaces } of spacingsOf(books)) {
+    if (!isWanted(tie) || !areNew([tie])) continue;
+    there.push(tie);
+    list.push({ id: freeDimension(list), tied: tiedBy(tie), spaces });
+  }
+  // a floor whose depth stands in a note is not measured to again, where the rest says where it is
+  const floors = new Set(
+    list.flatMap((k) => (k.joined ?? []).flatMap((t) => (t.kind === 'linear' ? [t.to] : []))),
+  );
+  for (const tie of propose(books, scheme, there, floors, bases).ties.filter(isWanted))
+    list.push({ id: freeDimension(list), tied: tiedBy(tie) });
+  return list;
+};
+
+/** The dimensions of an assembly's drawing: those that stay, and what they leave open of the sizes that matter. */
+const dimensionsOfAssembly = (
+  d: Drawing,
+  books: DimensionBooks,
+  given: readonly KeptDimension[],
+): KeptDimension[] => {
+  const list = [...given];
+  const there = given.flatMap((k) => tieNow(books, k.tied) ?? []);
+  for (const tie of missingOfAssembly(d, books, there))
+    list.push({ id: freeDimension(list), tied: tiedBy(tie) });
+  return list;
+};
+
+/**
+ * The dimensions that are proposed for a drawing by its house rules.
+ * @param given those that stay; what they leave open is added
+ */
+export const dimensionsFor = (
+  d: Drawing,
+  books: DimensionBooks,
+  scheme: Scheme,
+  given: readonly KeptDimension[],
+): KeptDimension[] =>
+  d.setup.rules.dimensionsOf === 'assembly'
+    ? dimensionsOfAssembly(d, books, given)
+    : proposedDimensions(books, scheme, given, d.dimensions?.bases, wantedBy(d, books));
