@@ -236,7 +236,8 @@ export const Dimension = () => {
               onTake={(id) => view.takeDimension(inHand === id ? undefined : id)}
               from={from?.axis === a.axis ? from.key : undefined}
               onStation={(key, words) => point(a.axis, key, words)}
-              isTold={isTold}
+              // on an assembly most stations are given on the drawings of its parts
+              isTold={isTold && book.sizesOf !== 'assembly'}
               onBase={scheme === 'chain' ? undefined : (key, words) => countFrom(a.axis, key, words)}
             />
           ))}
