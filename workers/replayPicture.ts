@@ -12,6 +12,7 @@ import { planReplay } from '../core/replay/planReplay.ts';
 import type { ShortStep, Step } from '../core/replay/step.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
 import type { Rect } from '../core/sheet/layout/paper.ts';
+import { zigzag } from '../core/sheet/views/brokenEnds.ts';
 
 /** A step as the desk shows it: its words, and what it puts on the sheet as paths. Paper mm with y down. */
 export type ReplayStep = Omit<Step, 'deeds' | 'work' | 'from'> & {
@@ -135,6 +136,7 @@ export const replayPicture = (steps: readonly Step[], sheet: Sheet): ReplayStep[
     );
   const finishedPath = (f: Finished): string => {
     if (f.kind === 'straight') return `M${at(f.from)}L${at(f.to)}`;
+    if (f.kind === 'break') return `M${zigzag(f.from, f.to).map(at).join('L')}`;
     return f.kind === 'arc' ? circlePath(f.circle, f) : curvePath(f.through, f.closed);
   };
   return steps.map((step) => {

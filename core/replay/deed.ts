@@ -90,6 +90,8 @@ export type Deed =
     }
   /** a finished line, straight between two points */
   | { readonly do: 'draw'; readonly seen: boolean; readonly from: string; readonly to: string }
+  /** a break line: narrow, with a zigzag in its middle, 3 mm beyond both points */
+  | { readonly do: 'break'; readonly seen: true; readonly from: string; readonly to: string }
   /** a finished arc on a light circle, counter-clockwise; all round where no ends are named */
   | {
       readonly do: 'arc';

@@ -24,7 +24,7 @@ export const isMark = (s: PlannedStep): boolean =>
   s.deeds.length > 0 && s.deeds.every((d) => d.do === 'cross' || d.do === 'meet');
 /** Whether a step draws a finished line. */
 const isDrawn = (s: PlannedStep): boolean =>
-  s.deeds.some((d) => d.do === 'draw' || d.do === 'arc' || d.do === 'curve');
+  s.deeds.some((d) => d.do === 'draw' || d.do === 'break' || d.do === 'arc' || d.do === 'curve');
 /** Whether what a step draws is visible. */
 export const isSeen = (s: PlannedStep): boolean => s.deeds.some((d) => 'seen' in d && d.seen);
 

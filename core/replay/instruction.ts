@@ -116,6 +116,8 @@ export type Instruction =
       readonly to: Vec2;
       readonly line: LineFaces;
     }
+  /** in place of the end of a part that runs on */
+  | { readonly kind: 'breakLine'; readonly from: Vec2; readonly to: Vec2 }
   | { readonly kind: 'uncutLine'; readonly line: LineFaces }
   | {
       readonly kind: 'drawRound';
@@ -233,7 +235,7 @@ export type Instruction =
 
 /** What a step works towards. */
 export type Target =
-  | { readonly kind: 'nothing' | 'linesBetweenViews' | 'uncutSolid' }
+  | { readonly kind: 'nothing' | 'linesBetweenViews' | 'uncutSolid' | 'breaks' }
   | { readonly kind: 'feature'; readonly name: string }
   | { readonly kind: 'box'; readonly of: ViewName }
   | { readonly kind: 'trace' | 'cut' | 'trueShape'; readonly cut: string };

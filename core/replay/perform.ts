@@ -5,6 +5,7 @@ export type LightLine = { readonly p: Vec2; readonly d: Vec2 };
 export type LightCircle = { readonly c: Vec2; readonly r: number };
 export type Finished =
   | { readonly kind: 'straight'; readonly seen: boolean; readonly from: Vec2; readonly to: Vec2 }
+  | { readonly kind: 'break'; readonly seen: true; readonly from: Vec2; readonly to: Vec2 }
   | {
       readonly kind: 'arc';
       readonly seen: boolean;
@@ -142,6 +143,9 @@ export const perform = (b: Board, deed: Deed): void => {
     }
     case 'draw':
       b.finished.push({ kind: 'straight', seen: deed.seen, from: point(deed.from), to: point(deed.to) });
+      return;
+    case 'break':
+      b.finished.push({ kind: 'break', seen: true, from: point(deed.from), to: point(deed.to) });
       return;
     case 'arc':
       b.finished.push({

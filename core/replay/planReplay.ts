@@ -1,5 +1,5 @@
 import { pointOn2 } from '../geometry/curve2.ts';
-import { distance2, length2 } from '../geometry/vec.ts';
+import { distance2, length2, type Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
 import { numberPoints } from '../ledger/numbering.ts';
@@ -11,7 +11,7 @@ import type { Sheet } from '../sheet/drawnSheet.ts';
 import type { Stretch } from '../sheet/ink/ink.ts';
 import { stretchOnPaper } from '../sheet/layout/similarity.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
-import { drawnLines, drawsHidden } from '../sheet/views/drawnLines.ts';
+import { breakLines, drawnLines, drawsHidden } from '../sheet/views/drawnLines.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import type { Edge } from '../solid/boundary.ts';
 import { type BuiltPart, buildPart } from '../solid/build.ts';
@@ -85,6 +85,23 @@ const drawStraight = (p: Plan, v: PlacedView, l: ViewLine, seen: boolean): void 
       about: [...cornersAt(p, v, a), ...cornersAt(p, v, b)].map((c) => c.key),
     },
     [{ do: 'draw', seen, from, to }],
+  );
+};
+
+/** The end of a part that runs on: a break line between the ends of its outline, which stand there already. */
+const drawBreak = (p: Plan, v: PlacedView, [a, b]: readonly [Vec2, Vec2]): void => {
+  workOn(p, { kind: 'breaks' }, v.name);
+  const [from, to] = [pointAt(p, v.name, a), pointAt(p, v.name, b)];
+  take(
+    p,
+    {
+      view: v.name,
+      stage: 'lines',
+      tool: 'straight edge',
+      instruction: { kind: 'breakLine', from: a, to: b },
+      about: [...cornersAt(p, v, a), ...cornersAt(p, v, b)].map((c) => c.key),
+    },
+    [{ do: 'break', seen: true, from, to }],
   );
 };
 
@@ -295,6 +312,7 @@ export const planReplay = (
   };
   const drawView = (v: PlacedView): void => {
     drawLines(v, true);
+    for (const ends of breakLines(v, sheet.sections)) drawBreak(p, v, ends);
     if (choice.hidden === 'per view') drawLines(v, false);
   };
   if (choice.order === 'uncut' && solid !== part) p.uncutCorners = numberPoints(solid);

@@ -25,6 +25,7 @@ import { titleGuides } from './layout/titleGuides.ts';
 import type { SheetSetup } from './setup.ts';
 import { type AuxiliaryMaker, placeAuxiliaries, takenRooms } from './views/auxiliaries.ts';
 import { placeBalloons } from './views/balloons.ts';
+import { endsSeenIn } from './views/brokenEnds.ts';
 import { brokenOutIn, brokenView, isBrokenOut } from './views/brokenOut.ts';
 import { ISOMETRIC_SIGHT, placePictorial } from './views/pictorialView.ts';
 import { type PlacedView, viewToPaper } from './views/placedView.ts';
@@ -171,6 +172,7 @@ export const drawSheet = (
   const views = [...layout.boxes].map(([name, home]): PlacedView => {
     const section = cutShownIn(name, sections, setup);
     const brokenOut = brokenOutIn(name, sections, setup);
+    const ends = endsSeenIn(VIEW_FRAMES[name], part, setup.brokenEnds ?? []);
     if (section) used.add(section.plane.name);
     const title = viewTitle(name, setup.rules.names);
     return {
@@ -184,6 +186,7 @@ export const drawSheet = (
       view: shownIn(name),
       toPaper: viewToPaper(name, lowOf(box), unscaled(box), home, scale),
       ...(section ? { cut: section.plane.name } : {}),
+      ...(ends.length ? { ends } : {}),
       ...(brokenOut.length ? { brokenOut } : {}),
     };
   });

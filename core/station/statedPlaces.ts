@@ -190,6 +190,8 @@ const chainsOfFeature = (
         throw error;
       }
     });
+    // a nought that has to stay one, such as the radius of a corner on the axis, adds nothing to any sum
+    if (!moved.length && worth === 0) continue;
     raw.forEach((r, i) => {
       r.figures.forEach((was, k) => {
         const times = timesOf(moved.map(({ by, there }) => ((there[i]?.figures[k] as number) - was) / by));

@@ -47,9 +47,11 @@ const isLess = (t: SizeChain[number]): boolean =>
 export const workingText = (w: Wording, { source, sizes }: Pick<Origin, 'source' | 'sizes'>): string => {
   if (source !== 'counted' || !sizes) return '';
   const terms = writtenTerms(sizes);
+  const added = terms.filter((t) => !isLess(t));
   return [
-    ...terms.filter((t) => !isLess(t)).map((t, i) => `${i ? ' + ' : ''}${termText(w, t)}`),
-    ...terms.filter(isLess).map((t) => ` - ${termText(w, t)}`),
+    ...added.map((t, i) => `${i ? ' + ' : ''}${termText(w, t)}`),
+    // what only takes away begins with its sign
+    ...terms.filter(isLess).map((t, i) => `${i || added.length ? ' - ' : '-'}${termText(w, t)}`),
   ].join('');
 };
 

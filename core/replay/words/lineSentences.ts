@@ -5,6 +5,7 @@ import { doneIn, type Sentences, seenWord, whySeen } from './sentence.ts';
 /** Lines, circles and plotted curves of the views. */
 export const LINE_SENTENCES: Sentences<
   | 'drawLine'
+  | 'breakLine'
   | 'uncutLine'
   | 'drawRound'
   | 'lightCircle'
@@ -22,6 +23,14 @@ export const LINE_SENTENCES: Sentences<
     return how === 'light'
       ? { text: `Draw the line light${place}`, why: 'All lines are drawn light before any is lined in.' }
       : { text: `Draw the ${how} line${place}`, why: whySeen(how === 'visible') };
+  },
+  breakLine: ({ from, to }, { view }, w) => {
+    const [a, b] = [from, to].map((at) => view && placeWords(w, { view, at }));
+    const ends = a && b && a !== b ? ` from ${a} to ${b}` : '';
+    return {
+      text: `Draw a narrow break line with a zigzag${ends} in the ${view} view, 3 mm beyond the outline on both sides`,
+      why: 'The part runs on here: where it ends is no size of the drawing.',
+    };
   },
   uncutLine: ({ line }, { view }) => ({
     text: `Draw the line light in the ${view} view${lineWords(line)}, as if nothing were cut`,

@@ -83,7 +83,7 @@ const linesDrawn = (w: Wording, steps: readonly WordedStep[]): string => {
     const place = at && s.view && namedPlace(w, { view: s.view, at });
     return place && (place.kind === 'corners' ? place.labels : place.words);
   };
-  const count = { line: 0, arc: 0, circle: 0, curve: 0 };
+  const count = { line: 0, arc: 0, circle: 0, curve: 0, 'break line': 0 };
   const named: NamedLine[] = [];
   for (const s of steps)
     for (const d of s.deeds) {
@@ -94,6 +94,7 @@ const linesDrawn = (w: Wording, steps: readonly WordedStep[]): string => {
         else count.line++;
       } else if (d.do === 'arc') count[d.from === undefined ? 'circle' : 'arc']++;
       else if (d.do === 'curve') count.curve++;
+      else if (d.do === 'break') count['break line']++;
     }
   const counted = Object.entries(count).flatMap(([what, n]) =>
     n ? [`${n}${what === 'line' && named.length ? ' more' : ''} ${what}${n > 1 ? 's' : ''}`] : [],
@@ -114,6 +115,8 @@ const targetWords = (t: Target): string => {
       return 'the lines between the views';
     case 'uncutSolid':
       return 'the uncut solid';
+    case 'breaks':
+      return 'the ends that run on';
     case 'trace':
       return `the trace of cut ${t.cut}`;
     case 'cut':

@@ -18,9 +18,9 @@ import type { PlacedSheet } from '../drawnSheet.ts';
 import { onPaper, type Similarity, stretchOnPaper } from '../layout/similarity.ts';
 import type { SheetSetup } from '../setup.ts';
 import type { PlacedAuxiliary } from '../views/auxiliary.ts';
-import { withBreaks, zigzag } from '../views/brokenEnds.ts';
+import { zigzag } from '../views/brokenEnds.ts';
 import { drawnEdge } from '../views/brokenOut.ts';
-import { drawnLines, drawsHidden, sectionShownIn } from '../views/drawnLines.ts';
+import { breakLines, drawnLines, drawsHidden, sectionShownIn } from '../views/drawnLines.ts';
 import { ISOMETRIC_SIGHT, type PlacedPictorial } from '../views/pictorialView.ts';
 import { type PlacedView, placeOfPoint } from '../views/placedView.ts';
 import { chainDashes, crossDashes, hiddenDashes } from './dash.ts';
@@ -170,23 +170,17 @@ const principalInk = (
   v: PlacedView,
   sheet: PlacedSheet,
   part: BuiltPart,
-  { rules, brokenEnds = [] }: SheetSetup,
+  { rules }: SheetSetup,
   hatchOf: HatchOf,
   axesOf: AxesOf,
 ): Ink[] => {
   const section = sectionShownIn(v, sheet.sections);
   const tol = part.tol.linear;
-  const { lines, breaks } = withBreaks(
-    drawnLines(v, sheet.sections, rules),
-    VIEW_FRAMES[v.name],
-    part,
-    brokenEnds,
-  );
   const inked: InkedView = {
     name: v.name,
     frame: VIEW_FRAMES[v.name],
     view: v.view,
-    lines,
+    lines: drawnLines(v, sheet.sections, rules),
     threads: v.view.threads.filter((l) => l.class !== 'hidden' || drawsHidden(v, rules)),
     toPaper: v.toPaper,
     title: v.title,
@@ -205,10 +199,8 @@ const principalInk = (
         stroke('views', 'rule', polyline(run.map((p) => onPaper(v.toPaper, p))), { view: v.name }),
       ),
     ]),
-    ...breaks.map(([a, b]) =>
-      stroke('views', 'rule', polyline(zigzag(onPaper(v.toPaper, a), onPaper(v.toPaper, b))), {
-        view: v.name,
-      }),
+    ...breakLines(v, sheet.sections).map(([a, b]) =>
+      stroke('views', 'rule', polyline(zigzag(a, b)), { view: v.name }),
     ),
     ...linesInk(inked, tol),
     ...(section && rules.points === 'numbers' ? cutNumbers(section, (p) => placeOfPoint(v, p.at)) : []),
@@ -242,7 +234,7 @@ export const viewInk = (
     symmetry,
     below,
     sheet.titles,
-    setup.brokenEnds,
+    v.ends,
   ]);
   const known = wholeViews.get(v.view);
   if (known?.place === place) return known.ink;

@@ -10,11 +10,8 @@ import type { ViewLine } from '../../view/view.ts';
 /** The flat end of a long part that runs on: where it stands is no size, so it is drawn broken off. */
 export type BrokenEnd = { readonly body: string; readonly face: string };
 
-/** Lines of a view with ends broken off: what is drawn as it is, and between which points a break line runs, in the view's plane, part units. */
-export type WithBreaks = {
-  readonly lines: readonly ViewLine[];
-  readonly breaks: readonly (readonly [Vec2, Vec2])[];
-};
+/** An end that runs on, as a view sees it edge-on. */
+export type SeenEnd = { readonly face: string; readonly plane: Pick<Plane, 'n' | 'd'>; readonly tol: number };
 
 /** A line within so many tolerances of a face lies in it. */
 const NEAR = 10;
@@ -39,38 +36,39 @@ export const isSeenIn = (
   );
 };
 
-/**
- * Takes the edges of ends that run on out of the lines of a view that sees these ends edge-on, and tells where break lines stand in their place.
- * @param part the part whose bodies have the ends
- */
-export const withBreaks = (
-  lines: readonly ViewLine[],
+/** The ends that run on that a view sees edge-on. @param ends as they were chosen; one whose face is gone is passed over */
+export const endsSeenIn = (
   frame: ViewFrame,
   part: BuiltPart,
   ends: readonly BrokenEnd[],
-): WithBreaks => {
-  let left = lines;
-  const breaks: (readonly [Vec2, Vec2])[] = [];
-  for (const end of ends) {
+): readonly SeenEnd[] =>
+  ends.flatMap((end) => {
     const solid = part.bodies.find((b) => b.solid.name === end.body)?.solid;
-    const face = solid?.faces.find((f) => f.key === end.face);
-    const surface = face && solid?.surfaces[face.surface];
-    if (surface?.kind !== 'plane') continue;
-    const n = flatten(frame, surface.n);
+    const surface = solid?.surfaces[solid.faces.find((f) => f.key === end.face)?.surface ?? -1];
+    return surface?.kind === 'plane' && Math.abs(dot(surface.n, frame.toward)) <= EDGE_ON
+      ? [{ face: end.face, plane: surface, tol: part.tol.linear }]
+      : [];
+  });
+
+/** Whether a line of a view is the edge of an end that runs on. */
+export const isOfEnd = (line: ViewLine, frame: ViewFrame, { face, plane, tol }: SeenEnd): boolean =>
+  line.of.includes(face) && isSeenIn(line, frame, plane, tol);
+
+/** Between which points break lines stand in place of ends that run on, in the view's plane, part units. @param lines all that the view shows */
+export const breaksIn = (
+  lines: readonly ViewLine[],
+  frame: ViewFrame,
+  ends: readonly SeenEnd[],
+): (readonly [Vec2, Vec2])[] =>
+  ends.flatMap((end) => {
+    const n = flatten(frame, end.plane.n);
     const along: Vec2 = [-n[1], n[0]];
-    const isOnEnd = (l: ViewLine): boolean =>
-      l.of.includes(end.face) && isSeenIn(l, frame, surface, part.tol.linear);
-    const own = left.filter(isOnEnd);
-    left = left.filter((l) => !isOnEnd(l));
-    const seen = own
-      .filter((l) => l.class === 'visible')
+    const seen = lines
+      .filter((l) => l.class === 'visible' && isOfEnd(l, frame, end))
       .flatMap((l) => endsOf(l).map((p) => dot2(along, p)));
-    if (!seen.length) continue;
-    const at = (t: number): Vec2 => [n[0] * surface.d + along[0] * t, n[1] * surface.d + along[1] * t];
-    breaks.push([at(Math.min(...seen)), at(Math.max(...seen))]);
-  }
-  return { lines: left, breaks };
-};
+    const at = (t: number): Vec2 => [n[0] * end.plane.d + along[0] * t, n[1] * end.plane.d + along[1] * t];
+    return seen.length ? [[at(Math.min(...seen)), at(Math.max(...seen))] as const] : [];
+  });
 
 /** A break line goes on beyond the outline by so much, and its zigzag is so wide and high to either side, paper mm (ISO 128). */
 const BEYOND = 3;

@@ -1,7 +1,11 @@
+import type { Vec2 } from '../../geometry/vec.ts';
+import { VIEW_FRAMES } from '../../geometry/viewFrames.ts';
 import type { Section } from '../../section/section.ts';
 import { partedAtSteps } from '../../section/steps.ts';
 import type { ViewLine } from '../../view/view.ts';
+import { onPaper } from '../layout/similarity.ts';
 import type { SheetSetup } from '../setup.ts';
+import { breaksIn, isOfEnd } from './brokenEnds.ts';
 import type { PlacedView } from './placedView.ts';
 
 /** The cut that a placed view shows, if any. */
@@ -18,12 +22,27 @@ export const linesOfView = (v: PlacedView, sections: readonly Section[]): readon
 export const drawsHidden = (v: PlacedView, rules: SheetSetup['rules']): boolean =>
   (v.cut === undefined || rules.hiddenBehindCut === 'kept') && !rules.noHidden?.includes(v.name);
 
-/** The lines of a view that are drawn on the sheet: without steps of a cut, hidden lines as the house rules have them, no hidden tangent joins. */
+/**
+ * The lines of a view that are drawn on the sheet: without steps of a cut and ends that run on, hidden lines as the house rules have them, no hidden
+ * tangent joins.
+ */
 export const drawnLines = (
   v: PlacedView,
   sections: readonly Section[],
   rules: SheetSetup['rules'],
 ): readonly ViewLine[] => {
   const hidden = drawsHidden(v, rules);
-  return linesOfView(v, sections).filter((l) => l.class === 'visible' || (hidden && l.kind !== 'tangent'));
+  return linesOfView(v, sections).filter(
+    (l) =>
+      (l.class === 'visible' || (hidden && l.kind !== 'tangent')) &&
+      !v.ends?.some((end) => isOfEnd(l, VIEW_FRAMES[v.name], end)),
+  );
 };
+
+/** The break lines of a view, mm on the paper: each stands in place of an end that runs on, between the ends of its outline. */
+export const breakLines = (v: PlacedView, sections: readonly Section[]): (readonly [Vec2, Vec2])[] =>
+  v.ends
+    ? breaksIn(linesOfView(v, sections), VIEW_FRAMES[v.name], v.ends).map(
+        ([a, b]) => [onPaper(v.toPaper, a), onPaper(v.toPaper, b)] as const,
+      )
+    : [];

@@ -6,6 +6,7 @@ import type { View } from '../../view/view.ts';
 import type { Overall } from '../layout/layout.ts';
 import type { Rect } from '../layout/paper.ts';
 import { onPaper, type Similarity } from '../layout/similarity.ts';
+import type { SeenEnd } from './brokenEnds.ts';
 import type { BrokenOut } from './brokenOut.ts';
 
 /** A view in its place: `toPaper` takes the view's (u, v) to the sheet. */
@@ -17,6 +18,8 @@ export type PlacedView = {
   readonly toPaper: Similarity;
   /** the name of the cut it is a section of */
   readonly cut?: string;
+  /** ends that run on, which it sees edge-on and draws broken off */
+  readonly ends?: readonly SeenEnd[];
   /** sections that are broken out of it */
   readonly brokenOut?: readonly BrokenOut[];
 };

@@ -8,7 +8,7 @@ type P = { x: number; y: number };
 type L = { a: number; b: number; c: number };
 type C = { m: P; r: number };
 export type Stroke = {
-  how: 'straight' | 'arc' | 'curve';
+  how: 'straight' | 'break' | 'arc' | 'curve';
   seen: boolean;
   points: P[];
   circle?: C;
@@ -133,6 +133,24 @@ export class BoardHand {
       for (const p of points)
         if (Math.abs(apart(p, circle.m) - circle.r) > 1e-6) throw new Error('An arc ends on its circle.');
       this.strokes.push({ how: 'arc', seen: d.seen, points, circle });
+    } else if (d.do === 'break') {
+      // straight to the zigzag, which is 3 mm wide and as high to either side, and on; 3 mm beyond both points
+      const [p, q] = [pt(d.from), pt(d.to)];
+      const [c, s] = [(q.x - p.x) / apart(p, q), (q.y - p.y) / apart(p, q)];
+      const m = { x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 };
+      const by = (o: P, along: number, left: number): P => ({
+        x: o.x + along * c - left * s,
+        y: o.y + along * s + left * c,
+      });
+      const points = [
+        by(p, -3, 0),
+        by(m, -1.5, 0),
+        by(m, -0.75, 3),
+        by(m, 0.75, -3),
+        by(m, 1.5, 0),
+        by(q, 3, 0),
+      ];
+      this.strokes.push({ how: 'break', seen: true, points });
     } else if (d.do === 'curve')
       this.strokes.push({ how: 'curve', seen: d.seen, points: d.through.map(pt), closed: d.closed });
   }

@@ -33,6 +33,12 @@ export const compare = (sheet: Sheet, strokes: readonly Stroke[]): { missing: st
     const full = s.curve.type === 'conic' && s.to - s.from > 2 * Math.PI - 1e-9;
     const found = [...left].find((k) => {
       if (k.seen !== seen) return false;
+      // several strokes of a narrow pen are a break line, drawn in one go from either end
+      if (i.pen === 'rule' && i.stretches.length > 1) {
+        const chain = [a, ...i.stretches.map((x) => pointOn2(x.curve, x.to))];
+        const isSame = (own: readonly Vec2[]): boolean => own.every((p, n) => near(p, k.points[n]));
+        return k.how === 'break' && k.points.length === chain.length && isSame(chain);
+      }
       const ends =
         (near(a, k.points[0]) && near(b, k.points.at(-1))) ||
         (near(b, k.points[0]) && near(a, k.points.at(-1)));
