@@ -14,6 +14,7 @@ export const LAYERS = {
   title: { name: 'Title block', colour: 7, width: 0.25, lines: 'CONTINUOUS' },
   views: { name: 'Visible edges', colour: 7, width: 0.5, lines: 'CONTINUOUS' },
   hidden: { name: 'Hidden edges', colour: 8, width: 0.25, lines: 'HIDDEN' },
+  breaks: { name: 'Break lines', colour: 7, width: 0.25, lines: 'CONTINUOUS' },
   centre: { name: 'Centre lines', colour: 5, width: 0.25, lines: 'CENTRE' },
   reference: { name: 'Reference lines', colour: 8, width: 0.25, lines: 'CONTINUOUS' },
   mitre: { name: 'Mitre lines', colour: 8, width: 0.25, lines: 'CONTINUOUS' },

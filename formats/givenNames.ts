@@ -19,7 +19,7 @@ const WORDS: readonly (readonly [RegExp, ViewName])[] = [
 ];
 /** Lines that are no edges of the part. */
 const ASIDE =
-  /\b(?:cent(?:re|er)|axis|dim(?:ension)?s?|hatch(?:ing)?|text|labels?|numbers?|frame|title|border|projectors?|trace|cutting|reference|mitre|construction)\b/;
+  /\b(?:cent(?:re|er)|axis|dim(?:ension)?s?|hatch(?:ing)?|text|labels?|numbers?|frame|title|border|projectors?|trace|cutting|reference|mitre|construction|breaks?)\b/;
 const HIDDEN = /\b(?:hidden|dashed|invisible)\b/;
 
 export const meaningOf = (name: string): LayerMeaning => {

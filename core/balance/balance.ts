@@ -55,6 +55,8 @@ const FITS = 0.9;
 const FITS_NOT = 0.5;
 /** With less likeness than this in the likeliest reading of every view, the file is of another part. */
 const STRANGE = 0.4;
+/** The same for all views together: one that is a plain outline with a line or two is like one of many parts. */
+const STRANGE_ALL = 0.25;
 
 type Own = ReadonlyMap<ViewName, readonly OwnLine[]>;
 
@@ -117,6 +119,7 @@ export const balance = (brought: GivenViews, books: Books): Balanced => {
   const laid = new Map<ViewName, readonly GivenLine[]>();
   const lay = new Map<ViewName, (l: GivenLine) => GivenLine>();
   let best = 0;
+  let [hits, count] = [0, 0];
   const add = (view: ViewName, told: readonly Told[]): void => {
     for (const t of told) out.push({ view, ...t });
   };
@@ -130,6 +133,8 @@ export const balance = (brought: GivenViews, books: Books): Balanced => {
     const { lines: parts, twice } = parted(raw, tol * k);
     const fit = bestFit(parts, lines, view, k, tol);
     best = Math.max(best, (2 * fit.hits) / Math.max(1, parts.length + lines.length));
+    hits += fit.hits;
+    count += parts.length + lines.length;
     fits.set(name, fit);
     laid.set(name, raw.map(fit.lay));
     lay.set(name, fit.lay);
@@ -138,7 +143,7 @@ export const balance = (brought: GivenViews, books: Books): Balanced => {
     const place = placeInView(name, books.ledger, books.unit);
     add(name, lineFindings(fit.lines, twice.map(fit.lay), lines, tol, { unit: books.unit, place }));
   }
-  if (fits.size && best < STRANGE) {
+  if (fits.size && (best < STRANGE || 2 * hits < STRANGE_ALL * count)) {
     const sentence =
       'No view of this file fits one of this part: it is of another part, or of a state of it that differs in most of its lines.';
     const [view] = fits.keys();

@@ -2,7 +2,7 @@ import { scaleFromBox } from '../ledger/ledger.ts';
 import type { PartFile } from '../part/schema.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
-import { drawsHidden, linesOfView } from '../sheet/views/drawnLines.ts';
+import { drawsHidden, keptLines } from '../sheet/views/drawnLines.ts';
 import type { Books } from './balance.ts';
 import type { GivenViews } from './given.ts';
 
@@ -19,7 +19,7 @@ export const booksOf = (
   views: new Map(
     sheet.views.map((v) => {
       // a drawing shows threads too
-      const lines = [...linesOfView(v, sheet.sections), ...v.view.threads];
+      const lines = [...keptLines(v, sheet.sections), ...v.view.threads];
       const asked = drawsHidden(v, rules) || given.get(v.name)?.some((l) => !l.seen);
       return [v.name, { ...v.view, lines: asked ? lines : lines.filter((l) => l.class !== 'hidden') }];
     }),

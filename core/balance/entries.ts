@@ -2,6 +2,7 @@ import { cross2, distance2, dot2, length2, sub2, type Vec2 } from '../geometry/v
 import { VIEW_FRAMES, type ViewName } from '../geometry/viewFrames.ts';
 import { POSTS } from '../ledger/accounts.ts';
 import { ACCOUNT_AXIS, type Account } from '../naming/accounts.ts';
+import { wrapAngle } from '../number/angle.ts';
 import { type Box, boxOfLines, type GivenLine, isWhole, pointsOf } from './given.ts';
 
 /** What of a view stands at a place of an account: a corner, a line square to the account, or the limit of a round. */
@@ -112,6 +113,36 @@ const uniqueBy = (entries: readonly Entry[], tol: number): Entry[] => {
     );
 };
 
+/** Whether a place of a round's circle lies on the round itself. */
+const isOnRound = (l: Extract<GivenLine, { kind: 'round' }>, at: Vec2): boolean => {
+  if (isWhole(l)) return true;
+  const angle = (p: Vec2): number => Math.atan2(p[1] - l.centre[1], p[0] - l.centre[0]);
+  const from = angle(l.a);
+  return wrapAngle(angle(at) - from) <= wrapAngle(angle(l.b) - from);
+};
+
+/** The inner places where a straight line runs over a round: a flat wall seen edge-on meets the round face there. */
+const crossingsOf = (lines: readonly GivenLine[], tol: number): Vec2[] => {
+  const rounds = lines.filter((l) => l.kind === 'round');
+  return lines.flatMap((s) => {
+    if (s.kind !== 'straight') return [];
+    const run = sub2(s.b, s.a);
+    const size = length2(run);
+    if (size <= tol) return [];
+    const d: Vec2 = [run[0] / size, run[1] / size];
+    return rounds.flatMap((l) => {
+      const to = sub2(l.centre, s.a);
+      const [foot, off] = [dot2(to, d), cross2(d, to)];
+      if (Math.abs(off) >= l.radius - tol) return [];
+      const half = Math.sqrt(l.radius * l.radius - off * off);
+      return [foot - half, foot + half].flatMap((t): Vec2[] => {
+        const at: Vec2 = [s.a[0] + t * d[0], s.a[1] + t * d[1]];
+        return t > tol && t < size - tol && isOnRound(l, at) ? [at] : [];
+      });
+    });
+  });
+};
+
 /**
  * What a view posts in its two accounts. An end of a line needs a partner only where lines meet at an angle: where a line merely goes on, or ends
  * on the side of another, it may be covered there.
@@ -134,6 +165,7 @@ export const postingsOf = (view: ViewName, lines: readonly GivenLine[], tol: num
   };
   const entries: Entry[] = [];
   const partners: Postings['partners'][number][] = [];
+  const crossings = crossingsOf(lines, tol);
   const size: Partial<Record<Account, number>> = {};
   const slack: Partial<Record<Account, number>> = {};
   for (const k of [0, 1] as const) {
@@ -154,6 +186,7 @@ export const postingsOf = (view: ViewName, lines: readonly GivenLine[], tol: num
       if (isCorner(e.at)) post('corner', e.at[k], e.line);
       partners.push({ account, at: counted(e.at[k]), within: tol });
     }
+    for (const at of crossings) partners.push({ account, at: counted(at[k]), within: tol });
     for (const line of lines) {
       if (line.kind === 'straight' && Math.abs(line.a[k] - line.b[k]) <= tol) post('line', line.a[k], line);
       for (const p of limitsOf(line, k, tol)) post('limit', p, line);

@@ -16,10 +16,10 @@ test.describe.configure({ mode: 'serial' });
 
 const server = serverFor(test);
 
-test('the register opens with six drawings, found by a word', async ({ page }) => {
+test('the register opens with seven drawings, found by a word', async ({ page }) => {
   const troubles = listen(page);
   await page.goto(server.address);
-  await expect(page.getByRole('row')).toHaveCount(7);
+  await expect(page.getByRole('row')).toHaveCount(8);
   await page.getByLabel('Find in the register').fill('brass');
   await expect(page.getByRole('row')).toHaveCount(2);
   await expect(page.getByRole('link', { name: 'Vane hub, hollow hexagon' })).toBeVisible();

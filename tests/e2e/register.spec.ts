@@ -30,7 +30,7 @@ test('drawings are put into folders and tagged together, and found by words of t
   await page.reload();
   await expect(page.getByText('2 drawings found')).toBeVisible();
   await folders.getByRole('button', { name: /All drawings/ }).click();
-  await expect(page.getByRole('row')).toHaveCount(7);
+  await expect(page.getByRole('row')).toHaveCount(8);
   // the search has a key, and looks into the statements
   await page.keyboard.press('/');
   await expect(page.getByLabel('Find in the register')).toBeFocused();
@@ -39,19 +39,19 @@ test('drawings are put into folders and tagged together, and found by words of t
   expect(await titles(page)).toEqual(['Louvre bracket']);
   await page.getByLabel('Find in the register').fill('gnomon of cheese');
   await page.getByRole('button', { name: 'Show all drawings' }).click();
-  await expect(page.getByRole('row')).toHaveCount(7);
+  await expect(page.getByRole('row')).toHaveCount(8);
   await page.getByRole('button', { name: 'Title' }).click();
   await expect.poll(() => titles(page)).toEqual([...(await titles(page))].sort());
   await page.getByRole('button', { name: 'Title' }).click();
   await expect(page.getByRole('columnheader', { name: 'Title' })).toHaveAttribute('aria-sort', 'descending');
   await page.getByLabel('Pictures').check();
   const sheets = page.locator('tbody img');
-  await expect(sheets).toHaveCount(6);
+  await expect(sheets).toHaveCount(7);
   await expect
     .poll(() =>
       sheets.evaluateAll((all) => all.filter((i) => (i as HTMLImageElement).naturalWidth > 0).length),
     )
-    .toBe(6);
+    .toBe(7);
   expect(troubles).toEqual([]);
 });
 

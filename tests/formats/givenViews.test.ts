@@ -8,6 +8,7 @@ import { length2 } from '../../core/geometry/vec.ts';
 import type { ViewName } from '../../core/geometry/viewFrames.ts';
 import type { TraceFile } from '../../core/part/schema.ts';
 import type { Sheet } from '../../core/sheet/drawnSheet.ts';
+import { keptLines } from '../../core/sheet/views/drawnLines.ts';
 import { givenDxf } from '../../formats/givenDxf.ts';
 import { meaningOf } from '../../formats/givenNames.ts';
 import { givenSvg } from '../../formats/givenSvg.ts';
@@ -119,7 +120,7 @@ describe('views read from files balance', () => {
     '%s as DXF with a layer a view',
     (_name, sheet, books) => {
       const body = sheet.views.flatMap((v) =>
-        v.view.lines.flatMap((l) => {
+        keptLines(v, []).flatMap((l) => {
           const layer = `${v.name}${l.class === 'hidden' ? ' hidden' : ''}`;
           const k = v.toPaper.k;
           const at = (p: readonly [number, number]) => [

@@ -53,7 +53,8 @@ describe('the register', () => {
     ['sk-10', ['SK-10', 'SK-100']],
     // signs mean themselves
     ['.*', []],
-    ['(', []],
+    ['(', ['SK-019']],
+    ['((', []],
     ['\\', []],
   ])('"%s" finds %j', async (find, expected) => {
     expect(await numbers({ find })).toEqual(expected);

@@ -20,6 +20,7 @@ export const cornersOf = (
 const KEPT_OFF: ReadonlySet<Layer> = new Set([
   'views',
   'hidden',
+  'breaks',
   'centre',
   'reference',
   'trace',

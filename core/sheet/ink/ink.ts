@@ -28,6 +28,7 @@ export type Layer =
   | 'title'
   | 'views'
   | 'hidden'
+  | 'breaks'
   | 'centre'
   | 'reference'
   | 'mitre'

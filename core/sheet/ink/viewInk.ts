@@ -196,11 +196,11 @@ const principalInk = (
     ...(v.brokenOut ?? []).flatMap((o) => [
       ...cutHatching(v, o.section, tol, hatchOf, o.edge),
       ...drawnEdge(o.edge, v.name, part.bodies, part.tol).map((run) =>
-        stroke('views', 'rule', polyline(run.map((p) => onPaper(v.toPaper, p))), { view: v.name }),
+        stroke('breaks', 'rule', polyline(run.map((p) => onPaper(v.toPaper, p))), { view: v.name }),
       ),
     ]),
     ...breakLines(v, sheet.sections).map(([a, b]) =>
-      stroke('views', 'rule', polyline(zigzag(a, b)), { view: v.name }),
+      stroke('breaks', 'rule', polyline(zigzag(a, b)), { view: v.name }),
     ),
     ...linesInk(inked, tol),
     ...(section && rules.points === 'numbers' ? cutNumbers(section, (p) => placeOfPoint(v, p.at)) : []),

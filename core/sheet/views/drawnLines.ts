@@ -18,6 +18,13 @@ export const linesOfView = (v: PlacedView, sections: readonly Section[]): readon
   return section ? partedAtSteps(section, v.view).drawn : v.view.lines;
 };
 
+/** The lines of a view but for steps of a cut and the edges of ends that run on: hidden ones too, whether they are drawn or not. */
+export const keptLines = (v: PlacedView, sections: readonly Section[]): readonly ViewLine[] => {
+  const lines = linesOfView(v, sections);
+  const { ends } = v;
+  return ends ? lines.filter((l) => !ends.some((end) => isOfEnd(l, VIEW_FRAMES[v.name], end))) : lines;
+};
+
 /** Whether the house rules draw the hidden lines of a view. */
 export const drawsHidden = (v: PlacedView, rules: SheetSetup['rules']): boolean =>
   (v.cut === undefined || rules.hiddenBehindCut === 'kept') && !rules.noHidden?.includes(v.name);
@@ -32,11 +39,7 @@ export const drawnLines = (
   rules: SheetSetup['rules'],
 ): readonly ViewLine[] => {
   const hidden = drawsHidden(v, rules);
-  return linesOfView(v, sections).filter(
-    (l) =>
-      (l.class === 'visible' || (hidden && l.kind !== 'tangent')) &&
-      !v.ends?.some((end) => isOfEnd(l, VIEW_FRAMES[v.name], end)),
-  );
+  return keptLines(v, sections).filter((l) => l.class === 'visible' || (hidden && l.kind !== 'tangent'));
 };
 
 /** The break lines of a view, mm on the paper: each stands in place of an end that runs on, between the ends of its outline. */

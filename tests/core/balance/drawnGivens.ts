@@ -7,6 +7,7 @@ import { scaleFromBox } from '../../../core/ledger/ledger.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
 import type { Sheet } from '../../../core/sheet/drawnSheet.ts';
 import { onPaper } from '../../../core/sheet/layout/similarity.ts';
+import { keptLines } from '../../../core/sheet/views/drawnLines.ts';
 import { caseDrawings, demoDrawings } from '../../samples.ts';
 import type { Sheets, Tagged } from './damage.ts';
 
@@ -16,7 +17,7 @@ export type Given = { name: string; books: Books; sheets: Sheets };
 /** What the views of a sheet say, with all their lines. */
 export const plainBooks = (sheet: Sheet, file: PartFile): Books => ({
   views: new Map(
-    sheet.views.map((v) => [v.name, { ...v.view, lines: [...v.view.lines, ...v.view.threads] }]),
+    sheet.views.map((v) => [v.name, { ...v.view, lines: [...keptLines(v, []), ...v.view.threads] }]),
   ),
   angle: sheet.angle,
   unit: sheet.units,
@@ -34,7 +35,7 @@ const givenOf = (name: string, d: Drawing): Given | undefined => {
     sheets: new Map(
       sheet.views.map((v) => [
         v.name,
-        [...v.view.lines, ...v.view.threads].map(
+        [...keptLines(v, []), ...v.view.threads].map(
           (l): Tagged => ({
             line: givenFrom(
               l.curve,

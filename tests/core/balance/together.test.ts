@@ -152,6 +152,33 @@ const TELLABLE: Record<string, readonly string[]> = {
   'decimal slip': ['no partner', 'overall size', 'wrong scale'],
 };
 
+const MIRRORED: ReadonlySet<string> = new Set(['mirrored', 'upside down', 'turned by 90 degrees']);
+
+/** Whether two views have something at the same places across and up, counted from their lower left corners, mm. */
+const samePlaces = (a: readonly Tagged[], b: readonly Tagged[]): boolean => {
+  const places = (lines: readonly Tagged[]): string => {
+    const points = lines.flatMap(({ line: l }): readonly (readonly [number, number])[] =>
+      l.kind === 'straight'
+        ? [l.a, l.b]
+        : l.kind === 'curve'
+          ? l.points
+          : [
+              l.a,
+              l.b,
+              ...[-1, 0, 1].map((s) => [l.centre[0] + s * l.radius, l.centre[1] + s * l.radius] as const),
+            ],
+    );
+    return [0, 1]
+      .map((k) => {
+        const along = points.map((p) => p[k] as number);
+        const low = Math.min(...along);
+        return [...new Set(along.map((x) => Math.round((x - low) * 100)))].sort((x, y) => x - y).join();
+      })
+      .join(';');
+  };
+  return places(a) === places(b);
+};
+
 describe('damaged views', () => {
   test('of 400 copies that can be told without the part, 98 in 100 are told with the view', () => {
     const kinds = Object.keys(TELLABLE);
@@ -168,6 +195,8 @@ describe('damaged views', () => {
       const was = g.sheets.get(made.view) as Tagged[];
       const is = sheets.get(made.view) as Tagged[];
       if (is && sameDrawing(was, is)) continue;
+      // what was mirrored onto the same places differs in solid and dashed only, which no other view tells
+      if (is && MIRRORED.has(kind) && samePlaces(was, is)) continue;
       copies++;
       const { found } = held(g, sheets);
       const right = found.some(

@@ -25,10 +25,11 @@ export const compare = (sheet: Sheet, strokes: readonly Stroke[]): { missing: st
   const missing: string[] = [];
   const views = new Set<string>(sheet.views.map((v) => v.name));
   for (const i of sheet.ink) {
-    if (i.kind !== 'stroke' || !views.has(i.view ?? '') || !['views', 'hidden'].includes(i.layer)) continue;
+    if (i.kind !== 'stroke' || !views.has(i.view ?? '') || !['views', 'hidden', 'breaks'].includes(i.layer))
+      continue;
     // a hidden line is its dashes on the sheet, and one line to the hand
     const s = i.whole ?? (i.stretches[0] as Stretch);
-    const seen = i.layer === 'views';
+    const seen = i.layer !== 'hidden';
     const [a, b] = [pointOn2(s.curve, s.from), pointOn2(s.curve, s.to)];
     const full = s.curve.type === 'conic' && s.to - s.from > 2 * Math.PI - 1e-9;
     const found = [...left].find((k) => {

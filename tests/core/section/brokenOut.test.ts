@@ -160,7 +160,7 @@ describe('a broken-out section', () => {
   });
 
   test('draws its edge over the part only, in narrow lines, and no trace', () => {
-    const rules = sheet.ink.filter((i) => i.kind === 'stroke' && i.layer === 'views' && i.pen === 'rule');
+    const rules = sheet.ink.filter((i) => i.kind === 'stroke' && i.layer === 'breaks' && i.pen === 'rule');
     const points = rules.flatMap((i) =>
       i.kind === 'stroke' ? i.stretches.map((s) => toView(pointOn2(s.curve, s.to))) : [],
     );

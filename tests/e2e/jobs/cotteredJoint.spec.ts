@@ -135,7 +135,7 @@ test('a cottered rod joint from three parts: half section, broken rods, only the
   const broken = await inkOf(page);
   for (const x of [-50, 174]) {
     const isThere = (pen: string) => (s: Ink['strokes'][number]) =>
-      s.layer === 'views' &&
+      s.layer === (pen === 'rule' ? 'breaks' : 'views') &&
       s.pen === pen &&
       Math.abs(s.from[0] - at[0] - x) < 0.02 &&
       Math.abs(s.to[0] - at[0] - x) < 0.02;
