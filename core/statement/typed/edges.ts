@@ -82,7 +82,10 @@ export const brokenEdge =
       isRound ? 'What is the radius of the fillet?' : 'How large is the chamfer?',
       isRound ? 'r5' : '5',
     );
-    const second = isRound ? undefined : s.crossed('size');
+    const crossed = isRound ? undefined : s.crossed('size');
+    // "5 x 45" is five at 45 degrees
+    const isAngle = crossed !== undefined && c.worth(crossed) === 45 && (c.worth(String(a)) ?? 45) < 45 / 2;
+    const second = isAngle ? undefined : crossed;
     const b = second === undefined ? a : need(second, 'How large is the chamfer the other way?', '5');
     const angle = isRound ? undefined : s.angle();
     if (angle !== undefined && c.worth(angle) !== 45)

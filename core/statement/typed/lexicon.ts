@@ -42,6 +42,7 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
   [/\bcounter[\s-]?s[iu]nk\b|\bcsk\b|\bc'?[\s/-]?s[iu]nk\b/gi, ' countersink '],
   [/\bbetween\s+(?:end\s+)?cent(?:re|er)s\b|\bcent(?:re|er)s\s+apart\b|\bc\s*\/\s*c\b/gi, ' centres '],
   [/\bat\s+(?=[^,]*?\bcent(?:re|er)s\b)/gi, ' '],
+  [/\bat\s+(?=(?:an?\s+)?[\d./]+\s*(?:mm|in|")?\s*(?:pitch|spacing|apart)\b)/gi, ' '],
   [/\boutside\s+dia(?:m|meter)?\b\.?|\bouter\s+dia(?:m|meter)?\b\.?|\bo\.?d\b\.?/gi, ' od '],
   [/\binside\s+dia(?:m|meter)?\b\.?|\binner\s+dia(?:m|meter)?\b\.?|\bi\.?d\b\.?/gi, ' id '],
   [
@@ -66,6 +67,21 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
   [/\bedges?\s+(?:of|between)\s+(?=(?:the\s+)?(?:top|bottom|front|back|left|right)\s+and\b)/gi, ' edgeline '],
   [/\b(left|right|top|bottom|front|back|rear)\s+(?:side|edge(?!\s+to\b)|face|surface|end)\b/gi, '$1'],
   [/\bfrom\s+(?:the\s+)?(?:base|underside|ground)\b/gi, ' from bottom '],
+  [/\b(?:equally|evenly)\s+spaced\b|\bequispaced\b/gi, ' '],
+  [/\bcylindrical\s+(?=[a-z])/gi, ' '],
+  [
+    /\b(?:with\s+)?(?:its\s+)?axis\s+(?:is\s+)?(?:vertical|upright|(?:perpendicular|square|normal)\s+to\s+(?:the\s+)?hp)\b/gi,
+    ' ',
+  ],
+  [/\baxis\s+(?:(?:of\s+)?length\s+)?(?=\d)/gi, ' height '],
+  [/\b(?:stepped|shouldered|turned)\s+(?:shaft|spindle|arbor|bar|rod|pin|part)s?\b/gi, ' turned '],
+  // of a tube the bore is no hole of its own
+  [/(?<=\b(?:tube|pipe|sleeve|bush(?:ing)?|washer)\b.*\d\s*(?:mm\s*)?)bored?\b/gi, ' id '],
+  [/(?<=\b(?:tube|pipe|sleeve|bush(?:ing)?|washer)\b.*\d\s*(?:mm\s*)?)(?:outside|outer)\b/gi, ' od '],
+  [/(?<=\b(?:tube|pipe|sleeve|bush(?:ing)?|washer)\b.*\d\s*(?:mm\s*)?)(?:inside|inner)\b/gi, ' id '],
+  // one that has a length ends within the face; right across it is a groove
+  [/\bkeyway\b(?=.*\blong\b)|(?<=\blong\b.*)\bkeyway\b/gi, ' slot '],
+  [/\btee\s+(?:section|profile|shape|bar)\b/gi, ' tprofile '],
   [/\b([ltu])[\s-]?(?:section|profile|shape|shaped|bracket)\b/gi, ' $1profile '],
   [/\bangle\s+(?:bracket|section|iron)\b/gi, ' lprofile '],
   [/\bchannel\b(?:\s+section)?/gi, ' uprofile '],
@@ -161,7 +177,7 @@ export const SPELLINGS = {
   notch: 'notch cutout notches',
   pocket: 'pocket recess cavity window opening',
   groove: 'groove keyway channelling trough',
-  tube: 'tube pipe sleeve bush bushing',
+  tube: 'tube pipe sleeve bush bushing washer',
   lprofile: 'lprofile ell',
   tprofile: 'tprofile tee',
   uprofile: 'uprofile',
@@ -256,7 +272,7 @@ export const SPELLINGS = {
   keep: 'keep intersect common',
   // words without a meaning of their own
   noise:
-    'a an the of on in to and with is are it its be for into make made draw part piece my me i want need there that this size sized dimension dimensions measuring standing regular solid plain which whose has have having then as going goes running runs along get exactly so also please',
+    'a an the of on in to and with is are it its be for into make made draw part piece my me i want need there that this size sized dimension dimensions measuring standing regular solid plain which whose has have having then as going goes running runs along get exactly so also please equilateral equally equispaced evenly cross',
 } as const;
 
 /** How many sides a regular polygon's word says. */

@@ -240,11 +240,21 @@ export const rolesOf = (words: readonly Token[]): Roles => {
     if (last) out[out.length - 1] = claim(last.text, ...last.tokens, ...ends);
     return out;
   };
+  /** "counterbore 20 x 6", or "20 dia counterbore 6 deep" where the hole has a figure of its own before. */
+  const counterboreAt = (i: number): Claim[] => {
+    const dia = wordAt(i - 1) === 'diameter' ? 1 : 0;
+    const before = figureAt(i - 1 - dia);
+    const isOwn = words.slice(0, i - 1 - dia).some((x, j) => x.kind === 'figure' && !taken[j]);
+    const place = words.findIndex((x, j) => j > i && x.kind === 'word' && x.means === 'at');
+    const after = words.slice(i + 1, place < 0 ? undefined : place).filter((x) => x.kind === 'figure').length;
+    if (before === undefined || !isOwn || after !== 1) return following(i, 2);
+    return [claim(before, ...(dia ? [i - 1] : []), i - 1 - dia), ...following(i, 1)];
+  };
   let counterbore: Claim[] = [];
   let countersink: Claim[] = [];
   words.forEach((w, i) => {
     if (w.kind !== 'word' || taken[i]) return;
-    if (w.means === 'counterbore' && !counterbore.length) counterbore = following(i, 2);
+    if (w.means === 'counterbore' && !counterbore.length) counterbore = counterboreAt(i);
     else if (w.means === 'countersink' && !countersink.length) countersink = following(i, 2);
   });
   // "countersunk hole 6 through, 12 at 90": the one figure after "at" is an angle

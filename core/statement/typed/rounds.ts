@@ -24,6 +24,12 @@ const diameterOfHole = (s: Said, c: TypedContext, assumed: string[]): Quantity =
   const metric = s.named('metric');
   if (metric === undefined) return across(s, 'hole', '12 dia');
   s.has('clearance');
+  // a screw does not pass where the hole ends
+  if (s.sees('blind') && !s.has('clearance'))
+    throw new Ask(`Is the blind hole tapped M${metric}, or one that M${metric} passes?`, [
+      'tapped',
+      'clearance',
+    ]);
   const mm = CLEARANCE[metric];
   if (mm === undefined) throw new Ask(`Which hole is wanted for M${metric}? State its diameter.`, ['9 dia']);
   assumed.push(`${mm} mm across, the medium clearance for M${metric}`);
@@ -251,20 +257,25 @@ export const cylinder: Maker = (s, c) => {
 export const tube: Maker = (s, c) => {
   const assumed: string[] = [];
   s.has('tube');
-  const wall = s.named('thickness', 'wall');
+  const isRing = s.isNamed('id') && !s.isNamed('length', 'height', 'depth', 'wall');
+  // of a ring with both its diameters "2 thick" is how long it is
+  const wall = isRing ? undefined : s.named('thickness', 'wall');
   s.has('wall');
   const outer = need(
     s.next('od', 'diameter', 'radius'),
     'What is the outside diameter of the tube?',
     '40 od',
   );
-  const inner =
-    s.named('id') ??
-    (wall === undefined ? s.shift('id') : `${unitless(String(outer), c)} - 2*${unitless(wall, c)}`);
-  if (wall !== undefined && inner === undefined)
-    throw new Ask('Which inside diameter has the tube?', ['30 id']);
-  const bore = need(inner, 'What is the inside diameter of the tube?', '30 id');
-  const height = need(s.next('length', 'height', 'depth'), 'How long is the tube?', '60 long');
+  const within = wall === undefined ? undefined : `${unitless(String(outer), c)} - 2*${unitless(wall, c)}`;
+  const stated = s.named('id');
+  const [x, y] = [stated, within].map((t) => (t === undefined ? undefined : c.worth(t)));
+  if (stated !== undefined && within !== undefined && Math.abs((x ?? 0) - (y ?? 0)) > SAME)
+    throw new Ask(
+      `A wall of ${wall} leaves ${decimal(y ?? 0, 6)} inside, and ${stated} is stated. Which is right?`,
+      [],
+    );
+  const bore = need(stated ?? within ?? s.shift('id'), 'What is the inside diameter of the tube?', '30 id');
+  const height = need(s.next('length', 'height', 'depth', 'thickness'), 'How long is the tube?', '60 long');
   const place = standing(s, c, 'tube', assumed);
   const plane = place.plane ?? 'top';
   const [, , n, side] = FACE_AXES[plane];

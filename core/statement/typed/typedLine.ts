@@ -250,8 +250,7 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
   );
   try {
     const strange = tokens.find((w) => w.kind === 'unknown');
-    if (strange?.kind === 'unknown')
-      throw new Ask(`I don't know "${strange.raw}". What is it?`, nearTo(strange.raw));
+    if (strange?.kind === 'unknown') throw strangeWord(strange.raw);
     refuseDoubles(tokens);
     const between = betweenFigures(tokens);
     if (between) return readEitherWay(line, line.indexOf(text), between, c);
@@ -388,6 +387,18 @@ const COMMANDS: readonly (readonly [RegExp, string])[] = [
 ];
 
 const MOST_OFFERS = 6;
+/** A class of fit by ISO 286: "H7", "g6", "js5". */
+const FIT = /^(?:[a-z]|js|cd|ef|fg|z[abc])\d{1,2}$/i;
+
+/** What is asked about a word that nothing here means. */
+const strangeWord = (word: string): Ask =>
+  FIT.test(word)
+    ? new Ask(
+        `A fit such as "${word}" belongs to the dimension. State the size without it, and give it the fit at Dimension.`,
+        [],
+      )
+    : new Ask(`I don't know "${word}". What is it?`, nearTo(word));
+
 const nearTo = (word: string): string[] => {
   const near = OFFERED.filter((w) => w.startsWith(word.slice(0, 2).toLowerCase()));
   return (near.length ? near : OFFERED).slice(0, MOST_OFFERS);

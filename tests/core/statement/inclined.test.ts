@@ -121,6 +121,11 @@ describe('a solid placed by its axis', () => {
     expect(s.middle.map((x) => Number(x.toFixed(6)) + 0)).toEqual(middle);
     expect(s.box[2]).toBeCloseTo(0, 9);
   });
+  test('an axis has a length, and may stand upright', () => {
+    expect(stood('cone base dia 60 axis 70 resting on HP').box[5]).toBeCloseTo(70, 9);
+    expect(stood('octagonal prism side 15 height 60, axis vertical').box[5]).toBeCloseTo(60, 9);
+    expect(stood('hexagonal prism side 20, axis perpendicular to HP, 50 high').box[5]).toBeCloseTo(50, 9);
+  });
   test('standing on HP is as it stands anyway', () => {
     expect(stood('hexagonal pyramid base side 26 height 70 standing on HP').box[5]).toBeCloseTo(70, 9);
   });

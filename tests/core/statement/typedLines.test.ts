@@ -503,8 +503,42 @@ const BEGUN: readonly (readonly [line: string, sentences: readonly string[]])[] 
   ],
 ];
 
+/** Lines on the plate whose words stand in another order than usual, each with the sentence of what it adds. */
+const REORDERED: readonly (readonly [line: string, sentence: string])[] = [
+  [
+    'hole 12 through with 20 dia counterbore 6 deep at 30 20',
+    'cut a hole, 12 across, through, counterbored 20 by 6 deep, 30 from the left, 20 from the front, 10 up',
+  ],
+  [
+    'keyway 8 wide 4 deep 30 long in the middle of the top',
+    'cut a slot, 30 - 8 between centres, 8 wide, 4 deep, 45 from the left, 20 from the front, 10 up',
+  ],
+  [
+    'chamfer 3 x 45 top right edge',
+    'cut a profile, corners [0, 0] [-3, 0] [0, -3], 40 thick, drawn from the front, 90 from the left, 40 from the front, 10 up',
+  ],
+  [
+    'chamfer 3 x 5 top right edge',
+    'cut a profile, corners [0, 0] [-3, 0] [0, -5], 40 thick, drawn from the front, 90 from the left, 40 from the front, 10 up',
+  ],
+  [
+    'row of 5 holes 6 dia at 15 pitch, first 10 from left, 20 from front',
+    'cut a hole, 6 across, through, 10 from the left, 20 from the front, 10 up, 5 times, stepping [15, 0, 0]',
+  ],
+  [
+    'M8 tapped hole 6 deep, thread 5, in the middle',
+    'cut a hole, 6 deep, threaded M8, thread 5 long, 45 from the left, 20 from the front, 10 up',
+  ],
+];
+
 /** Lines that leave something open, and the one question they are answered with. */
 const ASKED: readonly (readonly [line: string, question: string])[] = [
+  ['tube 40 od 30 id wall 8, 60 long', 'A wall of 8 leaves 24 inside, and 30 is stated. Which is right?'],
+  ['blind hole M10 6 deep in the middle', 'Is the blind hole tapped M10, or one that M10 passes?'],
+  [
+    'hole 12 H7 through in the middle',
+    'A fit such as "H7" belongs to the dimension. State the size without it, and give it the fit at Dimension.',
+  ],
   ['turned 20', 'How long is the part of 20 diameter?'],
   ['turned 20, 30, 25 x 10, overall 95', 'How long is the part of 30 diameter?'],
   [
@@ -575,6 +609,12 @@ describe('typed lines', () => {
     if (!model.ok) throw new Error(JSON.stringify(model.faults));
     const built = partModel(model.value);
     expect(built.ok ? [] : built.faults).toEqual([]);
+  });
+
+  test.each(REORDERED)('%s', (line, sentence) => {
+    const read = readTypedLine(line, context);
+    if (read.kind !== 'understood') throw new Error(JSON.stringify(read));
+    expect(enteredSentences(plate, read)).toEqual([sentence]);
   });
 
   test.each(ASKED)('%s?', (line, question) => {

@@ -42,8 +42,14 @@ const NOUN = new RegExp(
 const METRIC = /\bm\s?\d+(?:\.\d+)?(?:\s*[x×]\s*[\d.]+(?=\s*[x×]\s*[\d.]))?/i;
 const INCHES =
   /(?:\b\d+\s+)?\b\d+\s*\/\s*\d+\s*(?:in(?:ch(?:es)?)?\b|"|”)|\b\d+\s*(?:in(?:ch(?:es)?)?\b|"|”)/i;
+/** A washer with sizes of its own is a plain ring. */
+const OWN_RING = /\b(?:o\.?d|i\.?d|outside|inside|outer|inner|bore)\b/i;
+
 /** Whether a line begins with a standard part. */
-export const isFastenerLine = (line: string): boolean => NOUN.test(namedLine(line).text);
+export const isFastenerLine = (line: string): boolean => {
+  const { text } = namedLine(line);
+  return NOUN.test(text) && !(/\bwashers?\b/i.test(text) && OWN_RING.test(text));
+};
 
 /**
  * Reads the words of a line such as "bolt M12 x 60 through the flange hole, head on top".
