@@ -139,11 +139,12 @@ const placeAt = (x: number, y: number, width: number, from: Vec2): Place => {
   return { box: [x, y, x + width, y + FIGURE], foot: near, shelf: [near, far] };
 };
 
-/** Places round a view where a note may stand: above and to the right, or below and to the left; the nearest to what it is about first. */
-const placesFor = (box: Box, width: number, from: Vec2, where: 'first' | 'second'): Place[] => {
-  const corners: { readonly x: number; readonly y: number; readonly far: number }[] = [];
+/** Lower left corners round a view where a note may stand: above and to the right, or below and to the left; the nearest to what it is about first. */
+const cornersFor = (box: Box, width: number, from: Vec2, where: 'first' | 'second'): readonly Vec2[] => {
+  const corners: { readonly at: Vec2; readonly far: number }[] = [];
   const take = (x: number, y: number): void => {
-    corners.push({ x, y, far: Math.hypot(x + width / 2 - from[0], y - from[1]) });
+    const [dx, dy] = [x + width / 2 - from[0], y - from[1]];
+    corners.push({ at: [x, y], far: dx * dx + dy * dy });
   };
   for (let row = 0; row < ROWS; row++)
     for (let i = -ASIDE; i <= ASIDE; i++) {
@@ -153,7 +154,7 @@ const placesFor = (box: Box, width: number, from: Vec2, where: 'first' | 'second
       take(where === 'first' ? box[2] + beyond : box[0] - beyond - width, y);
     }
   corners.sort((a, b) => a.far - b.far);
-  return corners.map(({ x, y }) => placeAt(x, y, width, from));
+  return corners.map((c) => c.at);
 };
 
 /** Notes keep so much between them that none reads on into the next, mm. */
@@ -172,7 +173,8 @@ const placeOf = (
   let outside: Place | undefined;
   let last: Place | undefined;
   for (const where of ['first', 'second'] as const)
-    for (const p of placesFor(box, width, n.anchor.middle, where)) {
+    for (const [x, y] of cornersFor(box, width, n.anchor.middle, where)) {
+      const p = placeAt(x, y, width, n.anchor.middle);
       last = p;
       if (!isApart(standing, withRoom(p.box))) continue;
       if (!isInRoom(p.box, room)) {
