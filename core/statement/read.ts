@@ -12,6 +12,7 @@ import {
   typedQuantity,
 } from '../part/schema.ts';
 import { AT_CLAUSE, OPENINGS, PLACE_CLAUSES, type ShapeKind, STEP_CLAUSE, shapeClauses } from './clauses.ts';
+import { literalPattern } from './literalPattern.ts';
 import { STANDARD_WORDS } from './standardClauses.ts';
 
 /** Reads the statement's text back into a part file. Each fault names its line. */
@@ -44,7 +45,7 @@ const splitClauses = (text: string): string[] => {
   return out.filter(Boolean);
 };
 
-const escapePattern = (s: string): string => s.replace(/[.*+?^${}()|[\]\\]/g, '\\$&').replace(/ +/g, '\\s+');
+const escapePattern = (s: string): string => literalPattern(s).replace(/ +/g, '\\s+');
 
 const patternOf = (c: Clause): RegExp =>
   new RegExp(

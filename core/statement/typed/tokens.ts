@@ -1,6 +1,7 @@
 import { evaluateExpression } from '../../number/expression.ts';
 import { says } from '../../number/faultWords.ts';
 import { NUMBER_WORDS } from '../../number/numberWords.ts';
+import { literalPattern } from '../literalPattern.ts';
 import { type Meaning, meaningOf, PHRASES } from './lexicon.ts';
 
 /** Where in the typed line something stands: from its first character to the one behind its last. */
@@ -76,10 +77,7 @@ const expressionAt = (text: string, at: number, names: ReadonlySet<string>): str
 /** "of the plate", where a shape of the part is called plate: a phrase of this line's own, after which the shape is known by its number. */
 const namesOfShapes = (shapes: readonly string[]): [RegExp, string][] =>
   shapes.map((name, i) => [
-    new RegExp(
-      `\\bof\\s+(?:the\\s+)?${name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}(?![\\p{L}\\p{N}])`,
-      'giu',
-    ),
+    new RegExp(`\\bof\\s+(?:the\\s+)?${literalPattern(name)}(?![\\p{L}\\p{N}])`, 'giu'),
     ` ofshape${i} `,
   ]);
 

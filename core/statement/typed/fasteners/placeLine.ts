@@ -6,6 +6,7 @@ import { namedFaces } from '../../../part/placing.ts';
 import { type BodyFile, type PartFile, typedQuantity } from '../../../part/schema.ts';
 import type { BodyModel } from '../../../solid/partModel.ts';
 import { Ask } from '../ask.ts';
+import { type Side, TOWARD } from './lineWords.ts';
 
 /** How one body lies by another, with the direction from the other to the one. */
 const BESIDE: readonly (readonly [string, Vec3])[] = [
@@ -16,15 +17,6 @@ const BESIDE: readonly (readonly [string, Vec3])[] = [
   ['in front of|before', [0, -1, 0]],
   ['behind', [0, 1, 0]],
 ];
-const SIDES: Readonly<Record<string, Vec3>> = {
-  top: [0, 0, 1],
-  bottom: [0, 0, -1],
-  left: [-1, 0, 0],
-  right: [1, 0, 0],
-  front: [0, -1, 0],
-  back: [0, 1, 0],
-};
-
 const LINE = new RegExp(
   String.raw`^\s*(?:put|place|stand|set|lay|fit)?\s*(?:the\s+)?(.+?)\s+(${BESIDE.map(([w]) => w).join('|')})\s+(?:the\s+)?([^,;]+?)\s*(?:[,;]\s*(.*))?$`,
   'i',
@@ -90,9 +82,9 @@ const detail = (
   const flush = /^(?:flush|level|even)\s+(?:at|on|with)?\s*(?:the\s+)?(.+)$/i.exec(text);
   if (flush) {
     const sides = (flush[1] as string).split(/\s*(?:,|\band\b|\s)\s*/).filter(Boolean);
-    if (sides.every((s) => SIDES[s.toLowerCase()]))
+    if (sides.every((s) => s.toLowerCase() in TOWARD))
       return sides.map((s) => {
-        const d = SIDES[s.toLowerCase()] as Vec3;
+        const d = TOWARD[s.toLowerCase() as Side];
         return { face: outermost(own, d), along: `${other.name}.${outermost(other, d)}` };
       });
   }

@@ -5,6 +5,7 @@ import { type FeatureFile, type PartFile, typedQuantity } from '../../../part/sc
 import { type ScrewSize, screwSize } from '../../../part/standard/sizes.ts';
 import { inUnitsOf } from '../../../part/standard/thread.ts';
 import type { ThreadFile } from '../../../part/threadSchema.ts';
+import { literalPattern } from '../../literalPattern.ts';
 import { Ask } from '../ask.ts';
 import type { Fastened } from '../placing.ts';
 import { modelsOf } from './fastenerParts.ts';
@@ -20,10 +21,7 @@ const named = (
   part.bodies
     .flatMap((b, body) => b.features.map((feature) => ({ body, feature })))
     .filter(({ feature }) =>
-      new RegExp(
-        `(?<![\\p{L}\\p{N}])${feature.id.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}(?![\\p{L}\\p{N}])`,
-        'iu',
-      ).test(words),
+      new RegExp(`(?<![\\p{L}\\p{N}])${literalPattern(feature.id)}(?![\\p{L}\\p{N}])`, 'iu').test(words),
     )
     .sort((a, b) => b.feature.id.length - a.feature.id.length)[0];
 
@@ -60,10 +58,7 @@ export const enterThread = (part: PartFile, line: string): Fastened => {
   const found = named(part, line.replace(BEGINS, '')) as NonNullable<ReturnType<typeof named>>;
   const { feature, body } = found;
   const rest = taker(line.replace(BEGINS, ''));
-  rest.take(
-    new RegExp(`(?:\\bon\\s+)?(?:the\\s+)?${feature.id.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}`, 'i'),
-    0,
-  );
+  rest.take(new RegExp(`(?:\\bon\\s+)?(?:the\\s+)?${literalPattern(feature.id)}`, 'i'), 0);
   const name = rest.take(/\bm\s?\d+(?:\.\d+)?(?:\s*[x×]\s*[\d.]+(?=\s*[x×]\s*[\d.]))?/i, 0);
   const end = rest.take(new RegExp(String.raw`\b(?:from|at)\s+(?:the\s+)?(${SIDE_WORDS})(?:\s+end)?\b`, 'i'));
   const hand = rest.take(/\b(left|right)[\s-]hand(?:ed)?\b/i)?.toLowerCase();
