@@ -48,6 +48,24 @@ describe('a parallel key', () => {
 
 const SOCKET = ['body socket: turned 52 x 100', 'slot: pocket 37 x 8 through the top, in the middle'];
 
+test('a taper key lies in its keyway with its straight side on the floor', () => {
+  const part = typed([
+    'body shaft: turned 30 x 80',
+    'keyway: slot 28 long 8 wide 4 deep in the top, in the middle',
+    'taper key 8 wide, 7 high, 20 long, taper 1:100, in the keyway',
+  ]);
+  const key = part.bodies.at(-1);
+  expect(key?.standard).toMatchObject({ width: 7, thickness: 8, sides: 1 });
+  expect(key?.place).toHaveLength(2);
+  const own = built(part).bodies.at(-1);
+  if (!own) throw new Error('no key');
+  const { box } = measureSolid(own.solid, own.edges);
+  // from the floor at 11 up to 18 at the large end, to the left; in the middle of the keyway
+  expect(box.min.map((v) => Number(v.toFixed(6)))).toEqual([30, -4, 11]);
+  expect(box.max.map((v) => Number(v.toFixed(6)))).toEqual([50, 4, 18]);
+  expect(overlaps(built(part))).toEqual([]);
+});
+
 describe('a cotter', () => {
   test('its slot goes right through a tube, whose walls are round where it begins', () => {
     const part = typed([

@@ -1,5 +1,5 @@
 import { type Axis, compose, IDENTITY, type Rigid, turned, turnVector } from '../../../geometry/rigid.ts';
-import { along, cross, dot, scale, sub, type Vec3 } from '../../../geometry/vec.ts';
+import { along, cross, dot, scale, type Vec3 } from '../../../geometry/vec.ts';
 import { tidyFigure } from '../../../number/tidyFigure.ts';
 import type { Quantity } from '../../../part/quantity.ts';
 import type { BodyFile, PartFile } from '../../../part/schema.ts';
@@ -16,6 +16,7 @@ import {
   isMouth,
   reach,
   SAME_SIZE,
+  type Seat,
   seatMeant,
   seatsOf,
   sideWords,
@@ -50,7 +51,82 @@ const figures = (p: Vec3): [Quantity, Quantity, Quantity] => [
   tidyFigure(p[2]),
 ];
 
-/** A key or cotter in its seat: across between the walls that hold it, bottom on the floor, in the middle of its length. */
+/** How a key lies in its seat: its own x and z, and its origin. */
+type Lies = { readonly x: Vec3; readonly z: Vec3; readonly at: Vec3 };
+
+/** A seat with the two walls between which a key is held, along its own y, and the sizes of the key. */
+type Held = {
+  readonly seat: Seat;
+  readonly holding: Walls;
+  /** whether a direction runs across y */
+  readonly isAcross: (d: Vec3) => boolean;
+  /** out of the seat, where it is open */
+  readonly mouth: Vec3;
+  readonly sizes: readonly [x: number, y: number, z: number];
+};
+
+const moved = (at: Vec3, d: Vec3, to: number): Vec3 => along(at, d, to - dot(at, d));
+
+/** The level of a seat's floor along its mouth; the middle between its walls where it has none. */
+const floorOf = ({ seat, holding, mouth }: Held): number => {
+  const floor = seat.flats.find((f) => dot(f.direction, mouth) > ALONG);
+  return floor ? dot(floor.point, mouth) : dot(holding.middle, mouth);
+};
+
+/** Along which direction a seat is long, and the middle of that. */
+const lengthOf = ({ seat, holding, mouth }: Held): { readonly d: Vec3; readonly middle: number } => {
+  const d = seat.ends?.d ?? cross(holding.d, mouth);
+  const walls = seat.walls.find((w) => Math.abs(dot(w.d, d)) > ALONG);
+  return { d, middle: dot(seat.ends?.middle ?? walls?.middle ?? holding.middle, d) };
+};
+
+/** A parallel key lies along its seat with its bottom on the floor, in the middle of its length. */
+const parallelIn = (held: Held): Lies => {
+  const { mouth, holding } = held;
+  const { d, middle } = lengthOf(held);
+  return { x: d, z: mouth, at: moved(moved(holding.middle, mouth, floorOf(held)), d, middle) };
+};
+
+/** A taper key lies along its seat with its straight side on the floor. */
+const taperIn = (held: Held, line: KeyLine, assumed: string[]): Lies => {
+  const { mouth, holding, seat, sizes } = held;
+  const { d, middle } = lengthOf(held);
+  const z = scale(largeEnd(d, line, seat, assumed), -1);
+  const at = moved(moved(holding.middle, mouth, floorOf(held)), d, middle);
+  return { x: mouth, z, at: along(at, z, -sizes[2] / 2) };
+};
+
+const largeEnd = (d: Vec3, line: KeyLine, seat: Seat, assumed: string[]): Vec3 => {
+  const toward = towardSide(d, line.end, seat.feature);
+  if (line.end === undefined) assumed.push(`large end ${sideWords(toward)}`);
+  return toward;
+};
+
+/** A cotter goes through: across its body, in the middle of its length; its straight side, where it has one, against a wall. */
+const cotterThrough = (held: Held, line: KeyLine, isOneSided: boolean, assumed: string[]): Lies => {
+  const { seat, holding, mouth, isAcross, sizes } = held;
+  const z = scale(largeEnd(mouth, line, seat, assumed), -1);
+  const across = seat.walls.find((w) => isAcross(w.d) && Math.abs(dot(w.d, z)) < 1 - ALONG);
+  let x = cross(holding.d, z);
+  if (isOneSided) {
+    const straight = towardSide(x, line.straight, seat.feature);
+    if (line.straight === undefined) assumed.push(`straight side ${sideWords(straight)}`);
+    x = scale(straight, -1);
+  }
+  const middle = across?.middle ?? seat.ends?.middle ?? holding.middle;
+  const [low, high] = reach(seat.body, z);
+  const centred = moved(
+    moved(middle, z, (low + high - sizes[2]) / 2),
+    holding.d,
+    dot(holding.middle, holding.d),
+  );
+  assumed.push('in the middle of its length');
+  if (across && across.size < sizes[0] * (1 - SAME_SIZE))
+    assumed.push(`its large end is wider than the ${seat.feature}`);
+  return { x, z, at: isOneSided && across ? along(centred, x, -across.size / 2) : centred };
+};
+
+/** A key or cotter in its seat, held between two walls, with relations to all of the seat that it lies on. */
 const keyInSeat = (part: PartFile, line: KeyLine, models: readonly BodyModel[]): Fastened => {
   const all = models.flatMap(seatsOf).filter((s) => s.walls.length > 0);
   const seats = all.map((s) => ({ body: s.body.name, feature: s.feature, seat: s }));
@@ -62,70 +138,38 @@ const keyInSeat = (part: PartFile, line: KeyLine, models: readonly BodyModel[]):
     part.bodies.map((b) => b.name),
   );
   const bare: BodyFile = { name, standard, features: [] };
-  const [wx, wy, wz] = boxOf(part, bare);
+  const sizes = boxOf(part, bare);
   const assumed: string[] = [];
-  // what lies between two walls: the width of a parallel key and the thickness of a tapered one, both along its own y
+  // what lies between two walls: the width of a parallel key and the thickness of a tapered one
   const holding = seat.walls
     .filter((w) => !isMouth(seat.body, w))
     .reduce<Walls | undefined>((a, b) => (!a || b.size < a.size ? b : a), undefined);
   if (!holding) throw new Ask(`The ${seat.feature} has no two walls that hold it.`, []);
-  if (holding.size < wy * (1 - SAME_SIZE))
+  if (holding.size < sizes[1] * (1 - SAME_SIZE))
     throw new Ask(
-      `The ${seat.feature} is ${tidyFigure(holding.size)} across, less than ${tidyFigure(wy)}. How ${isParallel ? 'wide' : 'thick'} is it?`,
+      `The ${seat.feature} is ${tidyFigure(holding.size)} across, less than ${tidyFigure(sizes[1])}. How ${isParallel ? 'wide' : 'thick'} is it?`,
       [],
     );
-  if (holding.size > wy * (1 + SAME_SIZE))
+  if (holding.size > sizes[1] * (1 + SAME_SIZE))
     assumed.push(`in the middle of the ${tidyFigure(holding.size)} between the walls of ${seat.feature}`);
-  const y = holding.d;
-  const isAcross = (d: Vec3): boolean => Math.abs(dot(d, y)) < 1 - ALONG;
-  const other = seat.walls.filter((w) => isAcross(w.d)).sort((a, b) => b.size - a.size)[0];
-  const run = seat.ends?.d ?? (isAcross(seat.z) ? seat.z : other?.d);
-  if (!run) throw new Ask(`The ${seat.feature} has no walls along which it could lie.`, []);
-  let x: Vec3;
-  let z: Vec3;
-  let at: Vec3;
-  if (isParallel) {
-    // it lies along the seat with its bottom on the floor, its top looks out at the mouth
-    z = isAcross(seat.z) ? seat.z : (other?.d as Vec3);
-    if (seat.ends === undefined && other && Math.abs(dot(other.d, z)) > ALONG) x = cross(y, z);
-    else x = seat.ends?.d ?? cross(y, z);
-    const floor = seat.flats.find((f) => dot(f.direction, z) > ALONG);
-    const length = seat.walls.find((w) => Math.abs(dot(w.d, x)) > ALONG);
-    const middle = seat.ends?.middle ?? length?.middle ?? holding.middle;
-    at = along(middle, z, (floor ? dot(floor.point, z) : dot(holding.middle, z)) - dot(middle, z));
-    at = along(at, y, dot(sub(holding.middle, at), y));
-  } else {
-    // it goes through: its large end looks out at one side
-    const toward = towardSide(isAcross(seat.z) ? seat.z : run, line.end, seat.feature);
-    if (line.end === undefined) assumed.push(`large end ${sideWords(toward)}`);
-    z = scale(toward, -1);
-    const across = seat.walls.find((w) => isAcross(w.d) && Math.abs(dot(w.d, z)) < 1 - ALONG);
-    x = cross(y, z);
-    const isOneSided = standard.kind !== 'dowel' && 'sides' in standard && standard.sides === 1;
-    if (line.straight || isOneSided) {
-      const straight = towardSide(x, line.straight, seat.feature);
-      if (line.straight === undefined) assumed.push(`straight side ${sideWords(straight)}`);
-      x = scale(straight, -1);
-    }
-    const middle = across?.middle ?? seat.ends?.middle ?? holding.middle;
-    const [low, high] = reach(seat.body, z);
-    at = along(middle, z, (low + high) / 2 - dot(middle, z) - wz / 2);
-    at = along(at, y, dot(sub(holding.middle, at), y));
-    if (isOneSided && across) at = along(at, x, -across.size / 2);
-    assumed.push('in the middle of its length');
-  }
+  const isAcross = (d: Vec3): boolean => Math.abs(dot(d, holding.d)) < 1 - ALONG;
+  const widest = seat.walls.filter((w) => isAcross(w.d)).sort((a, b) => b.size - a.size)[0];
+  const mouth = isAcross(seat.z) ? seat.z : widest?.d;
+  if (!mouth) throw new Ask(`The ${seat.feature} has no walls along which it could lie.`, []);
+  const held: Held = { seat, holding, isAcross, mouth, sizes };
+  const { x, z, at } = isParallel
+    ? parallelIn(held)
+    : standard.kind === 'taperKey'
+      ? taperIn(held, line, assumed)
+      : cotterThrough(held, line, 'sides' in standard && standard.sides === 1, assumed);
   const turn = turnsTo(x, z);
   if (!turn)
     throw new Ask(`The ${seat.feature} runs aslant. Put the ${line.name} in its place with Place.`, []);
   const own: BodyFile = { ...bare, ...(turn.length && { turn }), at: figures(at) };
   const stood = modelsOf(withBody(part, own)).at(-1) as BodyModel;
   const place = whatMeets(stood, seat, toleranceFor([seat.body, stood]).linear * NEAR);
-  const body = { ...own, ...(place.length && { place }) };
-  const next = withBody(part, body);
+  const next = withBody(part, { ...own, ...(place.length && { place }) });
   modelsOf(next);
-  const tooWide =
-    !isParallel && seat.walls.some((w) => Math.abs(dot(w.d, x)) > ALONG && w.size < wx * (1 - SAME_SIZE));
-  if (tooWide) assumed.push(`its large end is wider than the ${seat.feature}`);
   return { part: next, added: [name], assumed };
 };
 

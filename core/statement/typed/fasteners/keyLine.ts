@@ -92,9 +92,11 @@ export const readKeyLine = (line: string): KeyLine => {
   const q = (x: string): number | string => typedQuantity(x);
   const standard = ((): KeyLine['standard'] => {
     if (TAPERED.has(kind)) {
+      // of a taper key that lies in its keyway the height tapers: it is the width of the part file
+      const isLying = kind === 'taperKey' && stated.height !== undefined;
       const [w, t, l] = [
-        stated.width ?? loose.shift(),
-        stated.thickness ?? stated.height ?? loose.shift(),
+        (isLying ? stated.height : stated.width) ?? loose.shift(),
+        (isLying ? stated.width : undefined) ?? stated.thickness ?? stated.height ?? loose.shift(),
         stated.length ?? loose.shift(),
       ];
       const isMiddle = widthAt === 'middle';
@@ -107,7 +109,9 @@ export const readKeyLine = (line: string): KeyLine => {
         thickness: q(need(t, `How thick is the ${usual}?`, '8 thick')),
         length: q(need(l, `How long is the ${usual}?`, '96 long')),
         taper: q(need(taper, `By how much does the ${usual} taper?`, 'taper 1:30')),
-        ...(sides !== undefined && { sides: /one|1/.test(sides) ? 1 : 2 }),
+        ...(sides !== undefined
+          ? { sides: /one|1/.test(sides) ? 1 : 2 }
+          : (straight !== undefined || kind === 'taperKey') && { sides: 1 }),
         ...(ends !== undefined && {
           ends: /arc/.test(ends) ? 'arc' : /round/.test(ends) ? 'round' : 'square',
         }),
