@@ -7,6 +7,7 @@ import { VIEW_FRAMES } from '../core/geometry/viewFrames.ts';
 import { type LedgerScale, scaleFromBox } from '../core/ledger/ledger.ts';
 import { TAU, wrapAngle } from '../core/number/angle.ts';
 import type { PracticeBoard } from '../core/practice/lightLines.ts';
+import { overRounds } from '../core/practice/overRounds.ts';
 import { projectedFrom } from '../core/practice/projectedFrom.ts';
 import { askedFor, type Crossings, crossingsIn } from '../core/practice/thirdView.ts';
 import { featureAxes } from '../core/sheet/annotate/centreLines.ts';
@@ -65,6 +66,7 @@ const boardOf = (
   missing: ViewName,
   rules: SheetSetup['rules'],
   points: readonly Vec3[],
+  tol: number,
 ): PracticeBoard => {
   const others = sheet.views.filter((v) => v.name !== missing);
   const lines = others.flatMap((v) => drawnLines(v, sheet.sections, rules).map((l) => ({ v, l })));
@@ -76,6 +78,9 @@ const boardOf = (
     // centre lines and cut points are carried over too
     marks: [
       ...lines.flatMap(({ v, l }) => marksOn(l).map((p) => onPaper(v.toPaper, p))),
+      ...others.flatMap((v) =>
+        overRounds(drawnLines(v, sheet.sections, rules), tol).map((p) => onPaper(v.toPaper, p)),
+      ),
       ...others.flatMap((v) => points.map((p) => placeOfPoint(v, p))),
     ],
     mitre: mitre && { from: mitre.from, to: mitre.to },
@@ -122,7 +127,7 @@ export const exerciseOf = (
     crossings: crossingsIn(view, given, projectedFrom, axes, cutPoints, tol),
     own,
     curves: all.filter((o) => o.line.kind === 'curve'),
-    board: boardOf(sheet, view, rules, [...axes, ...cutPoints]),
+    board: boardOf(sheet, view, rules, [...axes, ...cutPoints], tol),
     tol,
     ledger: scaleFromBox(sheet.box, sheet.angle),
     unit: sheet.units,

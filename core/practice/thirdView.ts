@@ -8,6 +8,7 @@ import { POSTS } from '../ledger/accounts.ts';
 import { ACCOUNT_AXIS, type Account } from '../naming/accounts.ts';
 import { featureWords } from '../naming/keys.ts';
 import type { ViewLine } from '../view/view.ts';
+import { overRounds } from './overRounds.ts';
 
 /**
  * Drawing a missing view from two that are given: a line begins and ends only where projectors of the given views cross. All in the missing
@@ -68,7 +69,16 @@ export const crossingsIn = (
   const marks = [...given].flatMap(([name, lines]) =>
     name === missing
       ? []
-      : [{ name, points: [...lines.flatMap(pointsOfLine), ...onCentreLines(name, lines, middles)] }],
+      : [
+          {
+            name,
+            points: [
+              ...lines.flatMap(pointsOfLine),
+              ...overRounds(lines, tol),
+              ...onCentreLines(name, lines, middles),
+            ],
+          },
+        ],
   );
   const values = (account: Account, direction: Vec3): number[] => {
     const world = [

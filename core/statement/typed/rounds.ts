@@ -3,7 +3,6 @@ import type { Quantity } from '../../part/quantity.ts';
 import type { FeatureFile } from '../../part/schema.ts';
 import { typedQuantity } from '../../part/schema.ts';
 import type { ShapeFile } from '../../part/shapes/shapes.ts';
-import type { ScrewSize } from '../../part/standard/sizes.ts';
 import { type TurnedRow, type TurnedTable, turnedCorners } from '../turned.ts';
 import { Ask } from './ask.ts';
 import { cutFace, depthOf, letInto } from './cutting.ts';
@@ -37,8 +36,8 @@ const diameterOfHole = (s: Said, c: TypedContext, assumed: string[]): Quantity =
 };
 
 /** The outside of a thread in the part's unit. */
-const diameterOfThread = (size: ScrewSize, c: TypedContext): Quantity =>
-  size.unit === c.units ? size.d : `${size.d} ${size.unit}`;
+const outsideOf = (nominal: number, c: TypedContext): Quantity =>
+  c.units === 'mm' ? nominal : `${nominal} mm`;
 
 export const hole: Maker = (s, c) => {
   const assumed: string[] = [];
@@ -62,10 +61,7 @@ export const hole: Maker = (s, c) => {
     depth: depth === undefined ? 'through' : typedQuantity(depth),
     ...(tapped && { thread: tapped.thread }),
   };
-  if (tapped && diameter === undefined)
-    assumed.push(
-      `drilled ${decimal(tapped.size.d - tapped.size.pitch, 3)} ${tapped.size.unit}, the thread less its pitch`,
-    );
+  if (tapped && diameter === undefined) assumed.push('drilled for its thread: the size less the pitch');
   if (s.has('counterbore')) {
     const [wide, deep] = s.counterbore();
     shape.counterbore = {
@@ -214,7 +210,7 @@ export const cylinder: Maker = (s, c) => {
   s.has('cylinder');
   const threaded = seesThread(s) ? threadSaid(s, 'cylinder') : undefined;
   const diameter = threaded
-    ? (s.named('diameter', 'radius') ?? diameterOfThread(threaded.size, c))
+    ? (s.named('diameter', 'radius') ?? outsideOf(threaded.nominal, c))
     : across(s, 'cylinder', '24 dia');
   const height = need(
     s.next('height', 'length', 'thickness', 'depth'),
