@@ -17,8 +17,8 @@ import { type DeskNote, type DeskPicture, type DeskPoint, deskPicture } from './
 import type { DimensionProposal, PickedOnSheet } from './dimensionPicture.ts';
 import type { MarkAnswer } from './marking.ts';
 import { type PickedFace, type Pictorial, pickIn, pictorialOf, type Tints, tintsOf } from './pictorial.ts';
-import { type PointedAt, pointedAt, sheetReading } from './pointing.ts';
-import { type Exercise, exerciseOf } from './practice.ts';
+import type { PointedAt } from './pointing.ts';
+import type { Exercise } from './practice.ts';
 import type { ReplayShown } from './replayPicture.ts';
 
 /** The desk's engine, away from the thread that types and drags. */
@@ -155,12 +155,14 @@ const api = {
   practice: async (data: Drawing, view: ViewName): Promise<Exercise | undefined> => {
     await underWay;
     const worked = workedOf(data);
+    const { exerciseOf } = await import('./practice.ts');
     return worked && exerciseOf(worked, view, data);
   },
   /** What stands at a place of the sheet (paper mm, y up). */
   pointed: async (data: Drawing, at: Vec2, reach: number): Promise<PointedAt | undefined> => {
     await underWay;
     const worked = workedOf(data);
+    const { pointedAt } = await import('./pointing.ts');
     return worked && pointedAt(worked, at, reach);
   },
   /** The books of the dimensions; nothing where the drawing cannot be drawn. */
@@ -238,6 +240,7 @@ const api = {
   reading: async (data: Drawing): Promise<string[]> => {
     await underWay;
     const worked = workedOf(data);
+    const { sheetReading } = await import('./pointing.ts');
     return worked ? sheetReading(worked) : [];
   },
   /** The points of the round features; none where the drawing cannot be drawn. */

@@ -11,11 +11,10 @@ import { archive, copyDrawing, openFile, setMany } from '../serverCalls.ts';
 import { useUnsaved } from '../session/SessionsProvider.tsx';
 import { registerAddress } from './address.ts';
 import { Folders } from './Folders.tsx';
-import { openFiles } from './openFiles.ts';
-import { PickedBar } from './PickedBar.tsx';
 import { RegisterTable } from './RegisterTable.tsx';
 
-// no part of the first load: it is opened now and then
+// no part of the first load: they are used now and then
+const PickedBar = dynamic(() => import('./PickedBar.tsx').then((m) => m.PickedBar));
 const BackupPanel = dynamic(() => import('./BackupPanel.tsx').then((m) => m.BackupPanel));
 
 /** One stops typing for so long before what is typed is looked for, ms. */
@@ -96,6 +95,7 @@ export const Register = ({ page, asked, copies }: Props) => {
   const open = (files: readonly File[]): Promise<void> =>
     attempt(async () => {
       const [only] = files;
+      const { openFiles } = await import('./openFiles.ts');
       const { ids, refused } = await openFiles(files, (done) =>
         setNote(files.length > 1 ? `Opening files: ${done} of ${files.length} …` : `Opening ${only?.name} …`),
       );

@@ -8,11 +8,11 @@ import { typedContext } from '../../../core/statement/typed/enter.ts';
 import type { Looks } from '../../../core/view/looks.ts';
 import type { PickedFace } from '../../../workers/pictorial.ts';
 import { Choice, Tick } from '../book/Choice.tsx';
+import { fetchedLater } from '../fetchedLater.tsx';
 import { useDesk, useSession } from '../useDesk.ts';
 import { Axes } from './Axes.tsx';
 import { Facts } from './Facts.tsx';
 import { Ground, onGround } from './Ground.tsx';
-import { Pointed } from './Pointed.tsx';
 import { DIMETRIC, ISOMETRIC, sameTurn, type Turn } from './turn.ts';
 import { usePictorial } from './usePictorial.ts';
 
@@ -28,6 +28,8 @@ const NORMALS: Partial<Record<Looks, Vec3>> = {
   top: [0, 0, 1],
   bottom: [0, 0, -1],
 };
+const Pointed = fetchedLater(() => import('./Pointed.tsx').then((m) => m.Pointed), null);
+
 /** The part as it stands in space, turned by dragging; faces and corners can be pointed at. */
 export const Pictorial = () => {
   const { engine, session } = useDesk();
@@ -229,7 +231,14 @@ export const Pictorial = () => {
         />
         <div className="min-h-0 flex-1" aria-live="polite">
           {use === 'point' ? (
-            <Pointed face={face} corners={corners} />
+            face || corners.length ? (
+              <Pointed face={face} corners={corners} />
+            ) : (
+              <p className="text-second">
+                Point at a face to put the next feature on it, or at two corners to measure between them. Drag
+                to turn.
+              </p>
+            )
           ) : (
             <p className="text-second">
               {use === 'add'

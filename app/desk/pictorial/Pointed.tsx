@@ -74,13 +74,7 @@ export const Pointed = ({ face, corners }: { face: PickedFace | undefined; corne
       </div>
     );
   }
-  if (!face)
-    return (
-      <p className="text-second">
-        Point at a face to put the next feature on it, or at two corners to measure between them. Drag to
-        turn.
-      </p>
-    );
+  if (!face) return null;
   const flat = !face.round && face.looks !== 'aslant';
   const place = flat ? placeWords(face, picture.box, units) : '';
   const size =

@@ -15,7 +15,6 @@ import { useDesk, useSession, useView } from '../useDesk.ts';
 import { PointNames } from './PointNames.tsx';
 import { ReplayInk } from './ReplayInk.tsx';
 import { ScalingBar, ScalingPoints, SourcePicture } from './SourcePicture.tsx';
-import { ViewBoxes } from './ViewBoxes.tsx';
 
 const INK: Record<string, string> = {
   projector: 'var(--color-projector)',
@@ -32,6 +31,7 @@ const PracticeInk = fetchedLater(() => import('./PracticeInk.tsx').then((m) => m
 const LaidInk = fetchedLater(() => import('./LaidInk.tsx').then((m) => m.LaidInk), null);
 const DimensionHandles = fetchedLater(() => import('./DimensionHandles.tsx').then((m) => m.DimensionHandles));
 const TitleCells = fetchedLater(() => import('./TitleCells.tsx').then((m) => m.TitleCells));
+const ViewBoxes = fetchedLater(() => import('./ViewBoxes.tsx').then((m) => m.ViewBoxes), null);
 const TraceHandles = fetchedLater(() => import('./TraceHandles.tsx').then((m) => m.TraceHandles), null);
 const ShapeHandles = fetchedLater(() => import('./ShapeHandles.tsx').then((m) => m.ShapeHandles));
 const BreakEdges = fetchedLater(() => import('./BreakEdges.tsx').then((m) => m.BreakEdges));
