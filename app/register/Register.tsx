@@ -11,10 +11,10 @@ import { archive, copyDrawing, openFile, setMany } from '../serverCalls.ts';
 import { useUnsaved } from '../session/SessionsProvider.tsx';
 import { registerAddress } from './address.ts';
 import { Folders } from './Folders.tsx';
+import { PickedBar } from './PickedBar.tsx';
 import { RegisterTable } from './RegisterTable.tsx';
 
-// no part of the first load: they are used now and then
-const PickedBar = dynamic(() => import('./PickedBar.tsx').then((m) => m.PickedBar));
+// no part of the first load: it is opened now and then
 const BackupPanel = dynamic(() => import('./BackupPanel.tsx').then((m) => m.BackupPanel));
 
 /** One stops typing for so long before what is typed is looked for, ms. */

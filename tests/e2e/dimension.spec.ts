@@ -16,9 +16,11 @@ const dimensioned = async (page: Page): Promise<void> => {
   const [press, clear] = ['Dimension the sheet', 'Take all out'].map((name) =>
     page.getByRole('button', { name }),
   ) as [Locator, Locator];
-  await expect(press.or(clear)).toBeVisible();
-  if (await clear.isVisible()) await clear.click();
-  await press.click();
+  // what the test before changed last may come in while the page is opening
+  await expect(async () => {
+    if (await clear.isVisible()) await clear.click({ timeout: 1000 });
+    await press.click({ timeout: 2000 });
+  }).toPass();
   await expect(clear).toBeVisible();
 };
 

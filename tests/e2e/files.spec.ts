@@ -123,8 +123,11 @@ test('bad files get one sentence with the place and leave all as it was', async 
 
 test('several drawings are picked in the register and printed as one PDF', async ({ page }) => {
   await page.goto(server.address);
-  await page.getByLabel('Pick Vane hub, hollow hexagon for printing').check();
-  await expect(page.getByRole('link', { name: 'Print the picked sheet' })).toBeVisible();
+  // a page that is still coming to life takes no press yet
+  await expect(async () => {
+    await page.getByLabel('Pick Vane hub, hollow hexagon for printing').setChecked(true, { timeout: 1000 });
+    await expect(page.getByRole('link', { name: 'Print the picked sheet' })).toBeVisible({ timeout: 2000 });
+  }).toPass();
   await page.getByLabel('Pick all for printing').check();
   const link = page.getByRole('link', { name: /^Print \d+ sheets as one PDF$/ });
   const count = Number(/\d+/.exec((await link.textContent()) ?? '')?.[0]);
