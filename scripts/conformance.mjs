@@ -13,7 +13,10 @@ const parts = () => [
   ...readdirSync(join(folder, 'cases')).map((d) => join(folder, 'cases', d, 'part.json')),
   ...readdirSync('demo').map((f) => {
     const file = join(made, f);
-    writeFileSync(file, JSON.stringify(JSON.parse(readFileSync(join('demo', f), 'utf8')).part));
+    const { part } = JSON.parse(readFileSync(join('demo', f), 'utf8'));
+    // the sizes of a cotter are its designation in the parts list, and no dimensions of the sheet
+    const bodies = part.bodies.filter((b) => b.standard?.kind !== 'cotter');
+    writeFileSync(file, JSON.stringify({ ...part, bodies }));
     return file;
   }),
 ];
