@@ -24,7 +24,7 @@ const isBought = ({ standard }: BodyFile): boolean =>
   standard !== undefined && !['parallelKey', 'taperKey', 'cotter'].includes(standard.kind);
 
 /** The sizes that matter on the drawing of an assembly. */
-export const sizesOfAssembly = (d: Drawing, books: DimensionBooks): readonly Tie[] =>
+const sizesOfAssembly = (d: Drawing, books: DimensionBooks): readonly Tie[] =>
   assemblySizes(books, new Set(d.part.bodies.filter(isBought).map((b) => b.name)));
 
 /** Whether a dimension gives a size: the same length along the same axis between the same places, or the same size of the same faces. */

@@ -387,6 +387,7 @@ const COMMANDS: readonly (readonly [RegExp, string])[] = [
 ];
 
 const MOST_OFFERS = 6;
+
 /** A class of fit by ISO 286: "H7", "g6", "js5". */
 const FIT = /^(?:[a-z]|js|cd|ef|fg|z[abc])\d{1,2}$/i;
 
