@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { sentence } from '../../../core/number/fault.ts';
 import { squaresText } from '../../../core/number/format.ts';
 import { paperText, readPaperLength, squareOf } from '../../../core/sheet/layout/paperLength.ts';
@@ -26,26 +26,41 @@ export const PaperField = ({
   const shown = paperText(mm, part.units);
   const [typed, setTyped] = useState<string>();
   const [wrong, setWrong] = useState<string>();
+  // what the field shows by then, for an entry that waited for its turn
+  const newest = useRef(shown);
+  newest.current = shown;
+  // a key and the leaving of the field enter the same text: the second would undo what was entered in another field between
+  const underWay = useRef<string>(undefined);
   const leave = (): void => {
     setTyped(undefined);
     setWrong(undefined);
   };
   const enter = async (): Promise<void> => {
-    if (typed === undefined || typed.trim() === shown) {
+    if (typed === undefined) {
       leave();
       return;
     }
+    if (underWay.current === typed) return;
+    underWay.current = typed;
+    await enterText(typed);
+    underWay.current = undefined;
+  };
+  const enterText = async (text: string): Promise<void> => {
     // squares are worth what the scale makes them once all that was entered before is drawn
     await session.idle();
+    if (text.trim() === newest.current) {
+      setTyped((now) => (now === text ? undefined : now));
+      return;
+    }
     const { drawing, picture } = session.state.getState();
-    const read = readPaperLength(typed, drawing.part, picture?.perUnit ?? 1);
+    const read = readPaperLength(text, drawing.part, picture?.perUnit ?? 1);
     if (!read.ok) setWrong(read.faults.map((f) => sentence({ ...f, where: '' })).join(' '));
     else if (!(read.value >= least && read.value <= most)) {
       const [from, to] = [paperText(least, part.units), paperText(most, part.units)];
       setWrong(`It must be between ${from} and ${to} ${part.units}.`);
     } else {
       // the next figure may be half typed by now
-      setTyped((now) => (now === typed ? undefined : now));
+      setTyped((now) => (now === text ? undefined : now));
       setWrong(undefined);
       onChange(read.value);
     }

@@ -60,6 +60,7 @@ export const workAt = (page: Page, actions: number): Work => {
       const field = page.getByLabel(name, { exact: true });
       await field.fill(text);
       await field.press('Enter');
+      await expect(page.getByTestId('save')).toHaveText(/^Saved/, { timeout: 20_000 });
     },
   };
   return work;
