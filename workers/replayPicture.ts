@@ -14,14 +14,17 @@ import type { Sheet } from '../core/sheet/drawnSheet.ts';
 import type { Rect } from '../core/sheet/layout/paper.ts';
 import { zigzag } from '../core/sheet/views/brokenEnds.ts';
 
-/** A step as the desk shows it: its words, and what it puts on the sheet as paths. Paper mm with y down. */
-export type ReplayStep = Omit<Step, 'deeds' | 'work' | 'from'> & {
+/** What a step puts on the sheet, as paths. Paper mm with y down. */
+export type StepInk = {
   /** light lines and circles */
   readonly light: string;
   readonly visible: string;
   readonly hidden: string;
   readonly marks: readonly Vec2[];
 };
+
+/** A step as the desk shows it: its words, and what it puts on the sheet. */
+export type ReplayStep = Omit<Step, 'deeds' | 'work' | 'from'> & StepInk;
 
 /** A construction as the desk shows it, with the short form over its steps. */
 export type ReplayShown = { readonly steps: readonly ReplayStep[]; readonly short: readonly ShortStep[] };
@@ -64,7 +67,7 @@ const OVER = 5;
 const ALONE = 12;
 
 /** The points that each light line passes through in the whole of a replay: a drafter draws it no longer than that. */
-const pointsOnLines = (steps: readonly Step[]): Map<string, string[]> => {
+const pointsOnLines = (steps: readonly Drawable[]): Map<string, string[]> => {
   const on = new Map<string, string[]>();
   const add = (line: string, ...points: string[]): void => {
     on.set(line, [...(on.get(line) ?? []), ...points]);
@@ -87,18 +90,59 @@ type Ends = { readonly from?: Vec2; readonly to?: Vec2 };
 /** The construction of a sheet as the desk shows it; the arguments are those of the plan. */
 export const replayShown = (...of: Parameters<typeof planReplay>): ReplayShown => {
   const { steps, short } = planReplay(...of);
-  return { steps: replayPicture(steps, of[0]), short };
+  return { steps: replayPicture(steps, frameOf(of[0])), short };
 };
 
-/** Steps of a planned replay with what each draws. */
-export const replayPicture = (steps: readonly Step[], sheet: Sheet): ReplayStep[] => {
+/** The paper that steps are drawn on, mm with y up: how high it is, how far light lines may run, and the boxes of the views. */
+export type Frame = { readonly height: number; readonly room: Rect; readonly boxes: readonly Rect[] };
+
+/** The frame of a sheet. */
+export const frameOf = (sheet: Sheet): Frame => ({
+  height: sheet.paper.height,
+  room: roomOf(sheet),
+  boxes: sheet.views.map((v) => v.box),
+});
+
+/** What a step draws needs of it: its deeds, and for the box of a view that it sets that view out. */
+type Drawable = Pick<Step, 'deeds'> & Partial<Pick<Step, 'stage' | 'view'>>;
+
+/** Steps of a planned construction with what each draws. */
+export const replayPicture = (steps: readonly Step[], frame: Frame): ReplayStep[] => {
+  const ink = stepInk(steps, frame);
+  return steps.map(({ deeds: _deeds, work: _work, from: _from, ...words }, i) => ({
+    ...words,
+    ...(ink[i] as StepInk),
+  }));
+};
+
+/** Half of a light arc about the place where it crosses another one, radians. */
+const CROSSING = 0.14;
+
+/** The circles that only cross others: of these a drafter draws short arcs where they cross, by the names of those places. */
+const crossingsOnly = (steps: readonly Drawable[]): ReadonlyMap<string, readonly string[]> => {
+  const deeds = steps.flatMap((s) => s.deeds);
+  const crossed = new Map<string, string[]>();
+  for (const d of deeds)
+    if (d.do === 'pair')
+      for (const circle of [d.a, d.b]) crossed.set(circle, [...(crossed.get(circle) ?? []), d.point]);
+  for (const d of deeds) if (d.do === 'meet' || d.do === 'step' || d.do === 'arc') crossed.delete(d.circle);
+  return crossed;
+};
+
+/** What each step puts on the board that is drawn by those before it. */
+export const stepInk = (steps: readonly Drawable[], { height, room, boxes }: Frame): StepInk[] => {
   const board: Board = emptyBoard();
-  const room = roomOf(sheet);
   const onLines = pointsOnLines(steps);
   const whole = emptyBoard();
   for (const d of steps.flatMap((s) => s.deeds)) perform(whole, d);
+  const crossings = crossingsOnly(steps);
+  const arcAbout = ({ c, r }: LightCircle, p: Vec2): Ends => {
+    const angle = Math.atan2(p[1] - c[1], p[0] - c[0]);
+    const at = (q: number): Vec2 => [c[0] + r * Math.cos(q), c[1] + r * Math.sin(q)];
+    return { from: at(angle - CROSSING), to: at(angle + CROSSING) };
+  };
   /** A light line as long as the work needs it; what sets the views out goes along its box, and lines between views all the way. */
-  const drawnLine = (name: string, step: Step): readonly [Vec2, Vec2] | undefined => {
+  const drawnLine = (name: string, step: Drawable): readonly [Vec2, Vec2] | undefined => {
     const l = whole.lines.get(name) as LightLine;
     const along = (p: Vec2): number => (p[0] - l.p[0]) * l.d[0] + (p[1] - l.p[1]) * l.d[1];
     const at = (t: number): Vec2 => [l.p[0] + t * l.d[0], l.p[1] + t * l.d[1]];
@@ -106,19 +150,16 @@ export const replayPicture = (steps: readonly Step[], sheet: Sheet): ReplayStep[
     // the mitre line belongs to no view and begins at its corner
     if (step.stage === 'setting out' && step.view) {
       const k = Math.abs(l.d[0]) > 0.5 ? 1 : 0;
-      const boxes = sheet.views
-        .map((v) => v.box)
-        .filter((b) =>
-          (k === 0 ? [b.x, b.x + b.w] : [b.y, b.y + b.h]).some((x) => Math.abs(x - l.p[k]) < 1e-6),
-        );
-      if (!boxes.length) return clipped(l, room);
-      for (const b of boxes) ts.push(along([b.x, b.y]), along([b.x + b.w, b.y + b.h]));
+      const own = boxes.filter((b) =>
+        (k === 0 ? [b.x, b.x + b.w] : [b.y, b.y + b.h]).some((x) => Math.abs(x - l.p[k]) < 1e-6),
+      );
+      if (!own.length) return clipped(l, room);
+      for (const b of own) ts.push(along([b.x, b.y]), along([b.x + b.w, b.y + b.h]));
     }
     const [low, high] = [Math.min(...ts), Math.max(...ts)];
     const past = high - low < 1e-6 ? ALONE : OVER;
     return [at(low - past), at(high + past)];
   };
-  const { height } = sheet.paper;
   const at = (p: Vec2): string => `${mm(p[0])} ${mm(height - p[1])}`;
   const circlePath = ({ c, r }: LightCircle, ends: Ends = {}): string => {
     if (ends.from && ends.to) {
@@ -140,17 +181,21 @@ export const replayPicture = (steps: readonly Step[], sheet: Sheet): ReplayStep[
     return f.kind === 'arc' ? circlePath(f.circle, f) : curvePath(f.through, f.closed);
   };
   return steps.map((step) => {
-    const { deeds, work: _work, from: _from, ...words } = step;
     let light = '';
     const marks: Vec2[] = [];
     const before = board.finished.length;
-    for (const d of deeds) {
+    for (const d of step.deeds) {
       perform(board, d);
       if ('line' in d && d.do !== 'meet') {
         const run = drawnLine(d.line, step);
         if (run) light += `M${at(run[0])}L${at(run[1])}`;
-      } else if (d.do === 'circle') light += circlePath(board.circles.get(d.circle) as LightCircle);
-      else if ('point' in d) {
+      } else if (d.do === 'circle') {
+        const circle = board.circles.get(d.circle) as LightCircle;
+        const places = crossings.get(d.circle);
+        light += places
+          ? places.map((n) => circlePath(circle, arcAbout(circle, whole.points.get(n) as Vec2))).join('')
+          : circlePath(circle);
+      } else if ('point' in d) {
         const p = board.points.get(d.point) as Vec2;
         marks.push([p[0], height - p[1]]);
         if (d.do === 'swing') {
@@ -168,6 +213,6 @@ export const replayPicture = (steps: readonly Step[], sheet: Sheet): ReplayStep[
         .filter((f) => f.seen === seen)
         .map(finishedPath)
         .join('');
-    return { ...words, light, visible: path(true), hidden: path(false), marks };
+    return { light, visible: path(true), hidden: path(false), marks };
   });
 };

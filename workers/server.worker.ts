@@ -7,6 +7,7 @@ import { openDesk } from '../core/drawing/desk.ts';
 import type { Drawing } from '../core/drawing/drawing.ts';
 import { differencesOf } from '../core/edit/differences.ts';
 import { accountsOf, scaleFromBox } from '../core/ledger/ledger.ts';
+import { methodOf } from '../core/method/methods.ts';
 import { attempt } from '../core/number/fault.ts';
 import { says } from '../core/number/faultWords.ts';
 import { heaviestFeature } from '../core/part/heaviest.ts';
@@ -29,6 +30,7 @@ import { usualDeviation } from '../formats/solidFormats.ts';
 import { WRITERS } from '../formats/writers.ts';
 import { cutPicture } from './cutPicture.ts';
 import { cutStudy } from './cutting.ts';
+import { methodPicture } from './methodPicture.ts';
 import { readOpened, soundness } from './opened.ts';
 import type {
   Answer,
@@ -185,6 +187,10 @@ const resultOf = async (job: Job): Promise<Results[Job['kind']]> => {
     case 'construction':
       announce(job.drawing);
       return constructionOf(job.drawing, job.choice);
+    case 'method': {
+      const method = methodOf(job.slug);
+      return method && methodPicture(method, job.figures);
+    }
     case 'changes':
       announce(job.after);
       return changesOf(job.before, job.after);

@@ -2,6 +2,7 @@ import type { DimensionChange } from '../core/compare/sheetChanges.ts';
 import type { Drawing } from '../core/drawing/drawing.ts';
 import type { Difference } from '../core/edit/differences.ts';
 import type { Measures3 } from '../core/ledger/ledger.ts';
+import type { Figures } from '../core/method/method.ts';
 import type { Fault, Result } from '../core/number/fault.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
 import type { Transfer } from '../core/replay/dividers.ts';
@@ -14,6 +15,7 @@ import type { PrintHow } from '../formats/sheetPdf.ts';
 import type { SolidFormat } from '../formats/solidFormats.ts';
 import type { CutPicture } from './cutPicture.ts';
 import type { CutStudy } from './cutting.ts';
+import type { MethodPicture } from './methodPicture.ts';
 
 /** A sheet as a file: one drawing, or several as a PDF with a page each. */
 export type FileJob = {
@@ -62,6 +64,8 @@ export type Job =
   | DevelopmentJob
   | { readonly kind: 'cutBook'; readonly drawing: Drawing }
   | { readonly kind: 'construction'; readonly drawing: Drawing; readonly choice: ReplayChoice }
+  /** a construction of the method shelf, by its address, for given sizes */
+  | { readonly kind: 'method'; readonly slug: string; readonly figures: Figures }
   | { readonly kind: 'changes'; readonly before: Drawing; readonly after: Drawing }
   | SolidJob
   | FileJob;
@@ -103,6 +107,7 @@ export type Results = {
   readonly settingOut: SettingOut | undefined;
   readonly slip: ShopSlip | undefined;
   readonly construction: ConstructionList | undefined;
+  readonly method: MethodPicture | undefined;
   readonly changes: ChangesShown | undefined;
   readonly file: FileMade;
   readonly solid: Result<string | Uint8Array>;

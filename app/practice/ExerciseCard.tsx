@@ -1,9 +1,10 @@
 'use client';
+import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import type { Mistake } from '../../core/exercise/exercise.ts';
 import type { ExercisePicture } from '../../workers/exercisePicture.ts';
 import { SmallPictorial } from '../SmallPictorial.tsx';
-import { hintsOf, LETTERS, questionOf } from './kindWords.ts';
+import { hintsOf, KIND_METHOD, LETTERS, questionOf } from './kindWords.ts';
 import { LetteredLines, LetteredPlaces, MarkedPictorial } from './Marks.tsx';
 import { ArrangedViews, CutDrawing, OneView, TRACE_ROOM, TraceMark } from './Views.tsx';
 
@@ -226,6 +227,15 @@ export const ExerciseCard = ({
               <li key={h}>{h}</li>
             ))}
         </ol>
+      )}
+      {hints > 0 && KIND_METHOD[of.kind] && (
+        <Link
+          href={KIND_METHOD[of.kind] as string}
+          target="_blank"
+          className="text-[13.5px] text-house hover:underline"
+        >
+          How it is constructed by hand
+        </Link>
       )}
       <p className="flex items-center gap-4 text-[14px]">
         {!isDone && hints < HINTS && (

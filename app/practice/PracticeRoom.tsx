@@ -12,7 +12,7 @@ import {
 } from '../../core/exercise/progress.ts';
 import { saveFile } from '../desk/book/saveFile.ts';
 import { CommonMistakes } from '../desk/stages/check/marking/CommonMistakes.tsx';
-import { HouseMark } from '../HouseMark.tsx';
+import { RoomHead } from '../RoomHead.tsx';
 import { type Answered, ExerciseCard } from './ExerciseCard.tsx';
 import { KIND_TITLES } from './kindWords.ts';
 import { OverTime } from './OverTime.tsx';
@@ -49,18 +49,14 @@ export const PracticeRoom = () => {
   };
   return (
     <div className="flex h-screen flex-col">
-      <header className="flex items-center gap-6 border-b border-rule bg-page px-6 py-2.5">
-        <Link href="/" className="flex items-center gap-2 text-[17px] font-bold text-deep">
-          <HouseMark />
-          Blue Ledger
+      <RoomHead title="Practice">
+        <Link href="/method" className={BUTTON}>
+          Method shelf
         </Link>
-        <h1 className="text-[16px] font-semibold">Practice</h1>
-        <span className="ml-auto flex items-center gap-3">
-          <Link href="/practice/worksheet" className={BUTTON}>
-            Worksheets
-          </Link>
-        </span>
-      </header>
+        <Link href="/practice/worksheet" className={BUTTON}>
+          Worksheets
+        </Link>
+      </RoomHead>
       {notice && (
         <p
           role="alert"

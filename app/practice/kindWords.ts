@@ -13,6 +13,15 @@ export const KIND_TITLES: Record<Kind, string> = {
   'true shape': 'True shape of a cut',
 };
 
+/** Where the method shelf shows how the answer is constructed by hand; nothing where it is read, not constructed. */
+export const KIND_METHOD: Partial<Record<Kind, string>> = {
+  'third view': '/method/mitre-line',
+  'hidden lines': '/method/setting-out',
+  'missing line': '/method/mitre-line',
+  'sectional view': '/method#sections',
+  'true shape': '/method/true-shape',
+};
+
 const VIEW_WORDS = {
   front: 'front view',
   top: 'top view',

@@ -170,6 +170,9 @@ export const Register = ({ page, asked, copies }: Props) => {
             <Link href="/practice" className={BUTTON}>
               Practice
             </Link>
+            <Link href="/method" className={BUTTON}>
+              Method
+            </Link>
             <button
               type="button"
               className="rounded-md bg-deep px-3.5 py-1.5 text-[14px] font-semibold text-white hover:bg-house"

@@ -36,6 +36,7 @@ const CORE = [
   'mark',
   'practice',
   'replay',
+  'method',
   'edit',
   'check',
 ] as const;
@@ -51,7 +52,14 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   app: ['core', 'exchange', 'formats', 'workers', 'server'],
 };
 /** What of the app runs in the browser, where no server code belongs. */
-const IN_BROWSER = ['app/desk/', 'app/session/', 'app/register/', 'app/practice/', 'app/serverCalls.ts'];
+const IN_BROWSER = [
+  'app/desk/',
+  'app/session/',
+  'app/register/',
+  'app/practice/',
+  'app/method/[slug]/MethodPlayer.tsx',
+  'app/serverCalls.ts',
+];
 
 const IMPORT = /(?:^(?:import|export)\s[^;]*?from\s+|import\(|new URL\()'(\.[^']+)'/gms;
 const imports = new Map(

@@ -31,6 +31,14 @@ test('the practice room and its worksheets have no barriers', async ({ page }) =
   expect(await barriers(page)).toEqual([]);
 });
 
+test('the method shelf has no barriers', async ({ page }) => {
+  for (const path of ['/method', '/method/plane-of-three-points', '/method/true-shape?H=90&k=200']) {
+    await page.goto(`${server.address}${path}`);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    expect(await barriers(page)).toEqual([]);
+  }
+});
+
 for (const stage of ['Measure', 'Set out', 'Project', 'Transfer', 'Cut', 'Dimension', 'Check', 'Issue'])
   test(`the desk at ${stage} has no barriers`, async ({ page }) => {
     await openDrawing(page, server.address, 'Lantern cap, eight-sided');

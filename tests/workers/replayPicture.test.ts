@@ -6,7 +6,7 @@ import type { ReplayChoice } from '../../core/replay/deed.ts';
 import { planReplay } from '../../core/replay/planReplay.ts';
 import type { Step } from '../../core/replay/step.ts';
 import type { Sheet } from '../../core/sheet/drawnSheet.ts';
-import { type ReplayStep, replayPicture } from '../../workers/replayPicture.ts';
+import { frameOf, type ReplayStep, replayPicture } from '../../workers/replayPicture.ts';
 import { feature, partOf } from '../core/balance/given.ts';
 import { BoardHand } from '../core/replay/boardHand.ts';
 
@@ -26,7 +26,7 @@ const shown = (
   if (!worked.ok) throw new Error('not drawn');
   const { sheet, part, rows } = worked;
   const { steps } = planReplay(sheet, d.part, part, rows, { ...CHOICE, ...more }, d.setup.rules);
-  return { steps, pictures: replayPicture(steps, sheet), sheet, d };
+  return { steps, pictures: replayPicture(steps, frameOf(sheet)), sheet, d };
 };
 
 /** The straight stretches of a path, as pairs of places. */

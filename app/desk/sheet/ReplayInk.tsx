@@ -1,4 +1,5 @@
 'use client';
+import { DrawnSteps } from '../../DrawnSteps.tsx';
 import { ACCOUNT_INK } from '../book/inks.ts';
 import { useView } from '../useDesk.ts';
 
@@ -8,7 +9,6 @@ export const ReplayInk = () => {
   if (!replay) return null;
   const done = replay.steps.slice(0, replay.at);
   const now = done.at(-1);
-  const cleared = done.some((s) => s.clears);
   const ink = now?.account ? ACCOUNT_INK[now.account] : 'var(--color-house)';
   return (
     <g
@@ -18,42 +18,7 @@ export const ReplayInk = () => {
       data-testid="construction"
       pointerEvents="none"
     >
-      <path
-        d={
-          cleared
-            ? ''
-            : done
-                .slice(0, -1)
-                .map((s) => s.light)
-                .join('')
-        }
-        stroke="var(--color-light-line)"
-        strokeWidth={0.2}
-        data-part="light"
-      />
-      <path
-        d={done.map((s) => s.hidden).join('')}
-        stroke="var(--color-ink)"
-        strokeWidth={0.25}
-        strokeDasharray="3 0.75"
-        data-part="hidden"
-      />
-      <path
-        d={done.map((s) => s.visible).join('')}
-        stroke="var(--color-ink)"
-        strokeWidth={0.5}
-        data-part="visible"
-      />
-      {now && (
-        <g stroke={ink} data-part="now">
-          <path d={now.light} strokeWidth={0.4} />
-          <path d={now.hidden} strokeWidth={0.6} strokeDasharray="3 0.75" />
-          <path d={now.visible} strokeWidth={0.8} />
-          {now.marks.map((m) => (
-            <circle key={m.join()} cx={m[0]} cy={m[1]} r={0.9} fill={ink} stroke="none" />
-          ))}
-        </g>
-      )}
+      <DrawnSteps done={done} cleared={done.some((s) => s.clears)} ink={ink} />
     </g>
   );
 };

@@ -8,26 +8,18 @@ import { SHAPE_TITLE } from '../../../core/sheet/views/viewTitles.ts';
 import { EM_OF_CAPITALS } from '../../../formats/sheetSvg.ts';
 import type { DeskPoint } from '../../../workers/deskPicture.ts';
 import type { GoodPicture } from '../../session/sessionTypes.ts';
-import { ACCOUNT_INK } from '../book/inks.ts';
+import { ACCOUNT_INK, PEN_INK } from '../book/inks.ts';
 import type { DeskView, Stage } from '../deskView.ts';
 import { fetchedLater } from '../fetchedLater.tsx';
 import { useDesk, useSession, useView } from '../useDesk.ts';
 import { PointNames } from './PointNames.tsx';
-import { ReplayInk } from './ReplayInk.tsx';
 import { ScalingBar, ScalingPoints, SourcePicture } from './SourcePicture.tsx';
 
-const INK: Record<string, string> = {
-  projector: 'var(--color-projector)',
-  dimension: 'var(--color-ink)',
-  hatch: 'var(--color-hatch)',
-  centre: 'var(--color-ink)',
-  reference: 'var(--color-ink)',
-  square: 'var(--color-rule-strong)',
-};
 /** Each account has its own dash as well: plain, long, short. */
 const ACCOUNT_DASH = { W: undefined, D: '3 1', H: '1 0.8' } as const;
 
 const PracticeInk = fetchedLater(() => import('./PracticeInk.tsx').then((m) => m.PracticeInk));
+const ReplayInk = fetchedLater(() => import('./ReplayInk.tsx').then((m) => m.ReplayInk), null);
 const LaidInk = fetchedLater(() => import('./LaidInk.tsx').then((m) => m.LaidInk), null);
 const DimensionHandles = fetchedLater(() => import('./DimensionHandles.tsx').then((m) => m.DimensionHandles));
 const TitleCells = fetchedLater(() => import('./TitleCells.tsx').then((m) => m.TitleCells));
@@ -427,7 +419,7 @@ const SheetInk = memo(({ picture, only, without, bare, practised }: InkProps) =>
             data-pen={s.pen}
             d={s.d}
             strokeWidth={s.width}
-            stroke={INK[s.pen] ?? 'var(--color-ink)'}
+            stroke={PEN_INK[s.pen] ?? 'var(--color-ink)'}
           />
         ))}
     </g>

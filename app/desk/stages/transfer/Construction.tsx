@@ -4,6 +4,7 @@ import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } fro
 import type { ViewName } from '../../../../core/geometry/viewFrames.ts';
 import type { ReplayChoice, ReplayMethod } from '../../../../core/replay/deed.ts';
 import type { ShortStep } from '../../../../core/replay/step.ts';
+import { methodOfStep } from '../../../method/address.ts';
 import { Choice } from '../../book/Choice.tsx';
 import { field, Page, Row } from '../../book/Page.tsx';
 import { useDesk, useSession, useView } from '../../useDesk.ts';
@@ -201,6 +202,14 @@ export const Construction = ({ books }: { books: ReactNode }) => {
             rel="noreferrer"
           >
             Print as a worksheet
+          </a>
+          <a
+            className="ml-5 text-house hover:underline"
+            href={methodOfStep(steps[Math.max(0, at - 1)]?.stage ?? 'setting out', method)}
+            target="_blank"
+            rel="noreferrer"
+          >
+            How this is done by hand
           </a>
         </p>
       }

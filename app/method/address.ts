@@ -1,0 +1,18 @@
+import type { ReplayMethod } from '../../core/replay/deed.ts';
+import type { Phase } from '../../core/replay/step.ts';
+
+/** Where a group of methods stands on the shelf's page. */
+export const groupAnchor = (group: string): string => group.toLowerCase();
+
+const DEPTHS: Record<ReplayMethod, string> = {
+  mitre: 'mitre-line',
+  arcs: 'arcs',
+  distances: 'dividers',
+};
+
+/** Where the shelf shows how a step of a construction is done by hand. */
+export const methodOfStep = (stage: Phase, depths: ReplayMethod): string => {
+  if (stage === 'setting out') return '/method/setting-out';
+  if (stage === 'cut') return `/method#${groupAnchor('Sections')}`;
+  return stage === 'true shape' ? '/method/true-shape' : `/method/${DEPTHS[depths]}`;
+};

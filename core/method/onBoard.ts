@@ -1,0 +1,35 @@
+import type { Deed } from '../replay/deed.ts';
+
+/** Finished visible lines from point to point. */
+export const drawn = (...points: readonly string[]): Deed[] =>
+  points.slice(1).map((to, i) => ({ do: 'draw', seen: true, from: points[i] as string, to }));
+
+/** Finished visible lines round a figure. */
+export const drawnRound = (...points: readonly string[]): Deed[] => drawn(...points, points[0] as string);
+
+/** A centre with a level and an upright centre line through it, named x and y behind the centre's name. */
+export const crossedCentre = (point: string, left: number, bottom: number): Deed[] => [
+  { do: 'place', point, left, bottom },
+  { do: 'level', line: `${point} x`, through: point },
+  { do: 'upright', line: `${point} y`, through: point },
+];
+
+/** The line that halves the way between two points at right angles, by two equal arcs that cross. */
+export const bisector = (line: string, a: string, b: string): Deed[] => [
+  { do: 'circle', circle: `${line} about ${a}`, centre: a, through: b },
+  { do: 'circle', circle: `${line} about ${b}`, centre: b, through: a },
+  { do: 'pair', point: `${line} 1`, a: `${line} about ${a}`, b: `${line} about ${b}`, side: 1 },
+  { do: 'pair', point: `${line} 2`, a: `${line} about ${a}`, b: `${line} about ${b}`, side: -1 },
+  { do: 'join', line, a: `${line} 1`, b: `${line} 2` },
+];
+
+/** Names by which points are lettered, where they are lettered as they are called. */
+export const lettered = (...points: readonly string[]): Readonly<Record<string, string>> =>
+  Object.fromEntries(points.map((p) => [p, p]));
+
+/** A figure in words, without needless places. */
+export const figureText = (x: number): string => String(Math.round(x * 100) / 100);
+
+/** Whole numbers from one to another, both within. */
+export const fromTo = (from: number, to: number): number[] =>
+  Array.from({ length: to - from + 1 }, (_, i) => from + i);
