@@ -1,10 +1,11 @@
 import { type GivenLine, pointsOf } from '../core/balance/given.ts';
+import type { ExerciseCut } from '../core/exercise/cutOf.ts';
 import type { Exercise, Kind, Mistake, Option } from '../core/exercise/exercise.ts';
 import { boxOfDrawing, type FaceDrawing } from '../core/exercise/faceDrawing.ts';
 import { makeExercise } from '../core/exercise/makeExercise.ts';
 import { linesIn, PICTORIAL_SIGHT } from '../core/exercise/views.ts';
 import { dot, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
-import { frameToward, type ViewName } from '../core/geometry/viewFrames.ts';
+import { frameToward, VIEW_FRAMES, type ViewName } from '../core/geometry/viewFrames.ts';
 import type { PartFile } from '../core/part/schema.ts';
 import type { BuiltPart } from '../core/solid/build.ts';
 import { madePart } from '../core/solids/madePart.ts';
@@ -76,10 +77,49 @@ export type ExercisePicture = {
       readonly mark: Vec2;
       readonly places: readonly Vec2[];
     } & Answers)
+  | ({
+      readonly kind: 'numbering';
+      /** the corner is marked in each */
+      readonly given: readonly (ViewShape & { readonly mark: Vec2 })[];
+      readonly view: ViewShape;
+      readonly places: readonly Vec2[];
+    } & Answers)
+  | ({
+      readonly kind: 'cut points';
+      readonly given: readonly ViewShape[];
+      readonly trace: OfCut<'true shape'>['trace'];
+      readonly view: ViewShape;
+      readonly pictorial: Pictorial;
+      readonly mark: Vec2;
+      readonly places: readonly Vec2[];
+    } & Answers)
+  | ({
+      readonly kind: 'wrong line';
+      readonly views: readonly ViewShape[];
+      readonly view: ViewName;
+      readonly lines: readonly { readonly path: string; readonly at: Vec2; readonly isHidden: boolean }[];
+    } & Answers)
+  | ({
+      readonly kind: 'worked size';
+      readonly view: ViewShape;
+      readonly axis: 0 | 1;
+      /** places of the chain along its direction, in the picture's plane */
+      readonly stations: readonly number[];
+      readonly asked: number;
+      readonly figures: readonly number[];
+    } & Answers)
+  | ({
+      readonly kind: 'other angle';
+      readonly views: readonly ViewShape[];
+      readonly options: readonly (readonly PlacedShape[])[];
+    } & Answers)
   | OfCut<'sectional view'>
   | OfCut<'true shape'>
   | { readonly kind: 'angle'; readonly views: readonly ViewShape[]; readonly shown: 'first' | 'third' }
 );
+
+/** A view with the angle in whose place it stands. */
+export type PlacedShape = ViewShape & { readonly placed: 'first' | 'third' };
 
 /** A drawing of a cut as a picture: the hatched faces (even-odd), and the lines. */
 export type FaceShape = {
@@ -174,6 +214,21 @@ const atOneScale = (all: readonly FaceShape[]): FaceShape[] => {
   });
 };
 
+/** Where a point of the part is seen in a view, and in the pictorial. */
+const placeIn = (view: ViewName, p: Vec3): Vec2 => {
+  const { u, v } = VIEW_FRAMES[view];
+  return down([dot(p, u), dot(p, v)]);
+};
+const placeInPictorial = (p: Vec3): Vec2 => {
+  const { u, v } = frameToward(PICTORIAL_SIGHT);
+  return down([dot(p, u), dot(p, v)]);
+};
+const traceOf = ({ from, to, look }: ExerciseCut): OfCut<'true shape'>['trace'] => ({
+  from: down(from),
+  to: down(to),
+  sight: down(SIGHTS[look]),
+});
+
 const pictureOf = (e: Exercise): ExercisePicture => {
   const part = built(e.part);
   const common = { level: e.level, seed: e.seed, part: e.part };
@@ -215,31 +270,76 @@ const pictureOf = (e: Exercise): ExercisePicture => {
       lines: e.options.map(({ shows }) => letteredLine(shows)),
       ...answers(e),
     };
-  if (e.kind === 'corner') {
-    const f = frameToward(PICTORIAL_SIGHT);
-    const at = (p: Vec3): Vec2 => down([dot(p, f.u), dot(p, f.v)]);
+  if (e.kind === 'corner')
     return {
       ...common,
       kind: e.kind,
       view: viewOf(e.view),
       pictorial: pictorialFrom(part),
-      mark: at(e.corner),
+      mark: placeInPictorial(e.corner),
       places: e.options.map((o) => down(o.shows)),
       ...answers(e),
     };
-  }
-  if (e.kind === 'sectional view' || e.kind === 'true shape') {
-    const { from, to, look, seenIn } = e.cut;
+  if (e.kind === 'sectional view' || e.kind === 'true shape')
     return {
       ...common,
       kind: e.kind,
       given: e.given.map(viewOf),
-      seenIn,
-      trace: { from: down(from), to: down(to), sight: down(SIGHTS[look]) },
+      seenIn: e.cut.seenIn,
+      trace: traceOf(e.cut),
       options: atOneScale(e.options.map((o) => faceShape(o.shows))),
       ...answers(e),
     };
-  }
+  if (e.kind === 'numbering')
+    return {
+      ...common,
+      kind: e.kind,
+      given: e.given.map((v) => ({ ...viewOf(v), mark: placeIn(v, e.corner) })),
+      view: viewOf(e.view),
+      places: e.options.map((o) => down(o.shows)),
+      ...answers(e),
+    };
+  if (e.kind === 'cut points')
+    return {
+      ...common,
+      kind: e.kind,
+      given: [viewOf('front'), viewOf('left')],
+      trace: traceOf(e.cut),
+      view: viewOf(e.view),
+      pictorial: pictorialFrom(part),
+      mark: placeInPictorial(e.point),
+      places: e.options.map((o) => down(o.shows)),
+      ...answers(e),
+    };
+  if (e.kind === 'wrong line')
+    return {
+      ...common,
+      kind: e.kind,
+      views: [...e.given.map(viewOf), shapeOf(e.view, e.lines)],
+      view: e.view,
+      lines: e.options.map(({ shows }) => letteredLine(shows)),
+      ...answers(e),
+    };
+  if (e.kind === 'worked size')
+    return {
+      ...common,
+      kind: e.kind,
+      view: viewOf(e.view),
+      axis: e.axis,
+      // the picture's v runs down
+      stations: e.axis ? e.stations.map((v) => -v).reverse() : e.stations,
+      asked: e.axis ? e.stations.length - 2 - e.asked : e.asked,
+      figures: e.options.map((o) => o.shows),
+      ...answers(e),
+    };
+  if (e.kind === 'other angle')
+    return {
+      ...common,
+      kind: e.kind,
+      views: e.views.map(viewOf),
+      options: e.options.map((o) => o.shows.map((p) => ({ ...shapeOf(p.view, p.lines), placed: p.placed }))),
+      ...answers(e),
+    };
   return { ...common, kind: e.kind, views: e.views.map(viewOf), shown: e.shown };
 };
 

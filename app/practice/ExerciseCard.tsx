@@ -6,7 +6,7 @@ import type { ExercisePicture } from '../../workers/exercisePicture.ts';
 import { SmallPictorial } from '../SmallPictorial.tsx';
 import { hintsOf, KIND_METHOD, LETTERS, questionOf } from './kindWords.ts';
 import { LetteredLines, LetteredPlaces, MarkedPictorial } from './Marks.tsx';
-import { ArrangedViews, CutDrawing, OneView, TRACE_ROOM, TraceMark } from './Views.tsx';
+import { ArrangedViews, CutDrawing, OneView, SizedView, TRACE_ROOM, TraceMark } from './Views.tsx';
 
 /** How an exercise was answered. */
 export type Answered = {
@@ -117,7 +117,7 @@ export const ExerciseCard = ({
           </Options>
         </>
       )}
-      {of.kind === 'missing line' && (
+      {(of.kind === 'missing line' || of.kind === 'wrong line') && (
         <>
           <ArrangedViews
             views={of.views}
@@ -128,11 +128,75 @@ export const ExerciseCard = ({
           <Options {...{ options, rightOne, chosen, isDone, struck, choose }}>{() => null}</Options>
         </>
       )}
+      {of.kind === 'numbering' && (
+        <div className="grid grid-cols-2 gap-6">
+          <ArrangedViews
+            views={of.given}
+            angle="first"
+            ringed={Object.fromEntries(of.given.map((v) => [v.name, v.mark]))}
+            className={`h-[380px] w-full ${PAPER}`}
+          />
+          <OneView of={of.view} className={`h-[380px] w-full ${PAPER}`}>
+            <LetteredPlaces places={of.places} on={of.view} fill="var(--color-house)" />
+          </OneView>
+          <div className="col-span-2">
+            <Options {...{ options, rightOne, chosen, isDone, struck, choose }}>{() => null}</Options>
+          </div>
+        </div>
+      )}
+      {of.kind === 'cut points' && (
+        <div className="grid grid-cols-[3fr_2fr] gap-6">
+          <ArrangedViews
+            views={[...of.given, of.view]}
+            angle="first"
+            className={`h-[430px] w-full ${PAPER}`}
+            over={{
+              view: 'top',
+              marks: <LetteredPlaces places={of.places} on={of.view} fill="var(--color-house)" />,
+            }}
+            also={{ view: 'front', marks: <TraceMark trace={of.trace} letter="P" /> }}
+            margin={TRACE_ROOM}
+          />
+          <MarkedPictorial of={of} ring="var(--color-fault)" className={`h-[430px] w-full ${PAPER}`} />
+          <div className="col-span-2">
+            <Options {...{ options, rightOne, chosen, isDone, struck, choose }}>{() => null}</Options>
+          </div>
+        </div>
+      )}
+      {of.kind === 'worked size' && (
+        <>
+          <SizedView
+            of={of.view}
+            axis={of.axis}
+            stations={of.stations}
+            asked={of.asked}
+            className={`h-[400px] w-full ${PAPER}`}
+          />
+          <Options {...{ options, rightOne, chosen, isDone, struck, choose }}>
+            {(i) => <span className="figures py-2 text-[15px]">{of.figures[i]}</span>}
+          </Options>
+        </>
+      )}
+      {of.kind === 'other angle' && (
+        <>
+          <ArrangedViews views={of.views} angle="first" className={`h-[300px] w-full ${PAPER}`} />
+          <Options {...{ options, rightOne, chosen, isDone, struck, choose }}>
+            {(i) => (
+              <ArrangedViews
+                views={of.options[i] as (typeof of.options)[number]}
+                angle="first"
+                named={false}
+                className="h-[190px] w-full"
+              />
+            )}
+          </Options>
+        </>
+      )}
       {of.kind === 'corner' && (
         <div className="grid grid-cols-2 gap-6">
           <MarkedPictorial of={of} ring="var(--color-fault)" className={`h-[380px] w-full ${PAPER}`} />
           <OneView of={of.view} className={`h-[380px] w-full ${PAPER}`}>
-            <LetteredPlaces places={of.places} fill="var(--color-house)" />
+            <LetteredPlaces places={of.places} on={of.view} fill="var(--color-house)" />
           </OneView>
           <div className="col-span-2">
             <Options {...{ options, rightOne, chosen, isDone, struck, choose }}>{() => null}</Options>

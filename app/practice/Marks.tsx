@@ -1,7 +1,7 @@
 import type { ExercisePicture } from '../../workers/exercisePicture.ts';
 import { LETTERS } from './kindWords.ts';
 
-type Corner = Extract<ExercisePicture, { kind: 'corner' }>;
+type Corner = Extract<ExercisePicture, { kind: 'corner' | 'cut points' }>;
 
 /** A pictorial with a ring round the corner that is asked about. */
 export const MarkedPictorial = ({ of, ring, className }: { of: Corner; ring: string; className: string }) => {
@@ -13,7 +13,7 @@ export const MarkedPictorial = ({ of, ring, className }: { of: Corner; ring: str
       viewBox={`${x - m} ${y - m} ${w + 2 * m} ${h + 2 * m}`}
       className={className}
       role="img"
-      aria-label="Pictorial with a marked corner"
+      aria-label={of.kind === 'corner' ? 'Pictorial with a marked corner' : 'Pictorial with a marked edge'}
     >
       <path
         d={of.pictorial.visible}
@@ -36,20 +36,31 @@ export const MarkedPictorial = ({ of, ring, className }: { of: Corner; ring: str
   );
 };
 
-/** Lettered places of a view. */
-export const LetteredPlaces = ({ places, fill }: { places: Corner['places']; fill: string }) => (
-  <g fill={fill}>
-    {places.map(([x, y], i) => (
-      // biome-ignore lint/suspicious/noArrayIndexKey: a place is known by its letter
-      <g key={i}>
-        <circle cx={x} cy={y} r={1.3} />
-        <text x={x + 2} y={y - 2} fontSize={5} fontWeight={700}>
-          {LETTERS[i]}
-        </text>
-      </g>
-    ))}
-  </g>
-);
+/** Lettered places of a view; the letters are as large as its size asks for. */
+export const LetteredPlaces = ({
+  places,
+  on,
+  fill,
+}: {
+  places: Corner['places'];
+  on: Corner['view'];
+  fill: string;
+}) => {
+  const size = Math.min(5, Math.max(2.5, 0.06 * Math.max(on.box[2], on.box[3])));
+  return (
+    <g fill={fill}>
+      {places.map(([x, y], i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a place is known by its letter
+        <g key={i}>
+          <circle cx={x} cy={y} r={0.24 * size} />
+          <text x={x + 0.4 * size} y={y - 0.4 * size} fontSize={size} fontWeight={700}>
+            {LETTERS[i]}
+          </text>
+        </g>
+      ))}
+    </g>
+  );
+};
 
 /** Lettered lines over a view, dashed where they are taken for hidden. */
 export const LetteredLines = ({

@@ -134,7 +134,7 @@ const KindLine = ({
     type="button"
     aria-pressed={isChosen}
     onClick={onChoose}
-    className={`flex flex-col border-b border-rule px-5 py-2 text-left ${isChosen ? 'bg-lit' : 'hover:bg-hover'}`}
+    className={`flex flex-col border-b border-rule px-5 py-[3px] text-left leading-[19px] ${isChosen ? 'bg-lit' : 'hover:bg-hover'}`}
   >
     <span className="text-[14.5px] font-semibold">{title}</span>
     <span className="text-[12.5px] text-second">{note}</span>

@@ -76,7 +76,9 @@ export const TRACE_ROOM = 16;
 /** The trace of a plane over the view in which it is an edge: a chain line with arrows in the direction of sight. */
 export const TraceMark = ({
   trace: { from, to, sight },
+  letter = 'A',
 }: {
+  letter?: string;
   trace: {
     readonly from: readonly [number, number];
     readonly to: readonly [number, number];
@@ -115,11 +117,109 @@ export const TraceMark = ({
             stroke="none"
             fill="var(--color-house)"
           >
-            A
+            {letter}
           </text>
         </g>
       ))}
     </g>
+  );
+};
+
+/** A ring round a place of a view. */
+const Ring = ({ at: [x, y] }: { at: readonly [number, number] }) => (
+  <circle
+    cx={x}
+    cy={y}
+    r={2.6}
+    fill="none"
+    stroke="var(--color-fault)"
+    strokeWidth={2.2}
+    vectorEffect="non-scaling-stroke"
+    data-testid="ring"
+  />
+);
+
+/** A view with a chain of sizes along one direction and the overall size beyond; the size that is asked for is a question mark. */
+export const SizedView = ({
+  of,
+  axis,
+  stations,
+  asked,
+  className,
+}: {
+  of: ViewShape;
+  axis: 0 | 1;
+  stations: readonly number[];
+  asked: number;
+  className: string;
+}) => {
+  const [x, y, w, h] = of.box;
+  const letter = 0.045 * Math.max(w, h, 60);
+  const lane = 2.6 * letter;
+  const [first, last] = [stations[0] as number, stations.at(-1) as number];
+  const spans = [
+    ...stations.slice(1).map((to, i) => ({ from: stations[i] as number, to, lane: 1, isAsked: i === asked })),
+    { from: first, to: last, lane: 2, isAsked: false },
+  ];
+  // below the view for widths, to its left for heights
+  const place = (along: number, out: number): readonly [number, number] =>
+    axis ? [x - out * lane, along] : [along, y + h + out * lane];
+  const path = (a: readonly [number, number], b: readonly [number, number]): string =>
+    `M${a.join(' ')}L${b.join(' ')}`;
+  const room = 2 * lane + letter + MARGIN;
+  const [left, below] = axis ? [room, MARGIN] : [MARGIN, room];
+  return (
+    <svg
+      viewBox={`${x - left} ${y - MARGIN} ${w + left + MARGIN} ${h + MARGIN + below}`}
+      className={className}
+      role="img"
+      aria-label={`${viewWords(of.name)} with its sizes`}
+    >
+      <ViewLines of={of} />
+      <g fill="none" stroke="var(--color-second)" strokeWidth={0.9}>
+        {stations.map((s, i) => (
+          <path
+            key={s}
+            d={path(place(s, 0.25), place(s, i === 0 || i === stations.length - 1 ? 2.2 : 1.2))}
+            vectorEffect="non-scaling-stroke"
+          />
+        ))}
+        {spans.map((s) => (
+          <g key={`${s.from} ${s.lane}`}>
+            <path d={path(place(s.from, s.lane), place(s.to, s.lane))} vectorEffect="non-scaling-stroke" />
+            {[s.from, s.to].map((end) => {
+              const [ex, ey] = place(end, s.lane);
+              const t = letter * 0.3;
+              return (
+                <path
+                  key={end}
+                  d={path([ex - t, ey + t], [ex + t, ey - t])}
+                  strokeWidth={1.6}
+                  vectorEffect="non-scaling-stroke"
+                />
+              );
+            })}
+          </g>
+        ))}
+      </g>
+      {spans.map((s) => {
+        const [tx, ty] = place((s.from + s.to) / 2, s.lane);
+        return (
+          <text
+            key={`${s.from} ${s.lane}`}
+            x={tx}
+            y={ty - letter * 0.3}
+            transform={axis ? `rotate(-90 ${tx} ${ty})` : undefined}
+            textAnchor="middle"
+            fontSize={letter}
+            fontWeight={s.isAsked ? 700 : 400}
+            fill={s.isAsked ? 'var(--color-house)' : 'var(--color-ink)'}
+          >
+            {s.isAsked ? '?' : Math.round(Math.abs(s.to - s.from) * 100) / 100}
+          </text>
+        );
+      })}
+    </svg>
   );
 };
 
@@ -135,6 +235,9 @@ const placeIn = (angle: 'first' | 'third', view: ViewName): readonly [number, nu
   return view === 'right' ? [-away, 0] : [0, 0];
 };
 
+/** What is drawn over a view. */
+type Over = { readonly view: ViewName; readonly marks: ReactNode };
+
 /** Views in their places, each aligned with the front view; a view that is asked for has an empty box. */
 export const ArrangedViews = ({
   views,
@@ -142,15 +245,21 @@ export const ArrangedViews = ({
   asked,
   named = true,
   over,
+  also,
+  ringed,
   margin = MARGIN,
   className,
 }: {
-  views: readonly ViewShape[];
+  /** each in the angle's place, or in that of an angle of its own */
+  views: readonly (ViewShape & { readonly placed?: 'first' | 'third' })[];
   angle: 'first' | 'third';
   asked?: ViewName;
   named?: boolean;
-  /** what is drawn over one of the views */
-  over?: { readonly view: ViewName; readonly marks: ReactNode };
+  /** what is drawn over one of the views, and over another one */
+  over?: Over;
+  also?: Over;
+  /** a place of views that is marked, in each one's own plane */
+  ringed?: Partial<Record<ViewName, readonly [number, number]>>;
   /** kept free round the views, mm of the part */
   margin?: number;
   className: string;
@@ -160,7 +269,7 @@ export const ArrangedViews = ({
   const depth =
     views.find((v) => v.name === 'top')?.box[3] ?? views.find((v) => v.name === 'left')?.box[2] ?? w;
   const room = (name: ViewName) => {
-    const [column, row] = placeIn(angle, name);
+    const [column, row] = placeIn(views.find((v) => v.name === name)?.placed ?? angle, name);
     const size = name === 'front' ? [w, h] : row ? [w, depth] : [depth, h];
     const x = column > 0 ? w + GAP : column < 0 ? -GAP - depth : 0;
     const y = row > 0 ? h + GAP : row < 0 ? -GAP - depth : 0;
@@ -185,7 +294,9 @@ export const ArrangedViews = ({
           <g key={v.name}>
             <g transform={`translate(${r.x - v.box[0]} ${r.y - v.box[1]})`}>
               <ViewLines of={v} />
+              {also?.view === v.name && also.marks}
               {over?.view === v.name && over.marks}
+              {ringed?.[v.name] && <Ring at={ringed[v.name] as readonly [number, number]} />}
             </g>
             {named && (
               <text

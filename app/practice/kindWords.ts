@@ -11,6 +11,11 @@ export const KIND_TITLES: Record<Kind, string> = {
   angle: 'First or third angle',
   'sectional view': 'Sectional view',
   'true shape': 'True shape of a cut',
+  numbering: 'Number a point',
+  'cut points': 'Find a cut point',
+  'wrong line': 'A line that is wrong',
+  'worked size': 'A size worked out',
+  'other angle': 'From first to third angle',
 };
 
 /** Where the method shelf shows how the answer is constructed by hand; nothing where it is read, not constructed. */
@@ -20,6 +25,9 @@ export const KIND_METHOD: Partial<Record<Kind, string>> = {
   'missing line': '/method/mitre-line',
   'sectional view': '/method#sections',
   'true shape': '/method/true-shape',
+  numbering: '/method/mitre-line',
+  'cut points': '/method/cut-points-on-edges',
+  'wrong line': '/method/mitre-line',
 };
 
 const VIEW_WORDS = {
@@ -48,6 +56,15 @@ export const questionOf = (e: ExercisePicture): string => {
     return 'Plane A is an edge in the top view. Which is the sectional front view, section A-A?';
   if (e.kind === 'true shape')
     return 'Plane A is an edge in the front view. Which is the true shape of the cut, seen square to it?';
+  if (e.kind === 'numbering')
+    return `One corner is marked in both views. Which letter is it in the ${viewWords(e.view.name)}?`;
+  if (e.kind === 'cut points')
+    return 'Plane P cuts the edge that is marked in the pictorial. Which letter is the cut point in the top view?';
+  if (e.kind === 'wrong line')
+    return `One line of the ${viewWords(e.view)} is wrong: hidden drawn as visible, visible drawn as hidden, or one too many. Which?`;
+  if (e.kind === 'worked size') return 'One size is not written. How much is it?';
+  if (e.kind === 'other angle')
+    return 'These views stand in first angle. Which sheet shows the same part in third angle?';
   return 'Are these views in first angle or in third angle?';
 };
 
@@ -101,6 +118,36 @@ export const hintsOf = (e: ExercisePicture): readonly [string, string, string] =
     return [
       'Lengths along the trace are true in the front view; depths are those of the top view.',
       'Measure the trace from the first to the last point of the part on it: the true shape is as long.',
+      'Two of the wrong ones are struck out.',
+    ];
+  if (e.kind === 'numbering')
+    return [
+      'The front view says how high the corner is, the top view how deep.',
+      `Depths of the top view are widths of the ${viewWords(e.view.name)}.`,
+      'Two of the wrong ones are struck out.',
+    ];
+  if (e.kind === 'cut points')
+    return [
+      'Find the edge in the front view: where the trace crosses it is the cut point there.',
+      'A projector carries it straight down to the same edge in the top view.',
+      'Two of the wrong ones are struck out.',
+    ];
+  if (e.kind === 'wrong line')
+    return [
+      'Take one lettered line after the other and look for it in the front and the top view.',
+      'For each ask whether material stands before it.',
+      'Two of the wrong ones are struck out.',
+    ];
+  if (e.kind === 'worked size')
+    return [
+      'The chain closes: all its sizes together are the overall size.',
+      'Take all written sizes of the chain from the overall size.',
+      'Two of the wrong ones are struck out.',
+    ];
+  if (e.kind === 'other angle')
+    return [
+      'In third angle each view stands on the side that it shows: the top view above, a side view on its own side.',
+      'The views themselves stay as they are, only their places change.',
       'Two of the wrong ones are struck out.',
     ];
   return [

@@ -107,12 +107,14 @@ export const boxOfLines = (lines: readonly GivenLine[]): Box => {
   return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
 };
 
-/** A line moved, turned, mirrored or stretched: a circle stretched in one direction becomes a curve. */
+/** A change of the plane: moved, turned, mirrored or stretched. */
 export type Warp = {
-  readonly map: (p: Vec2) => Vec2 /** by how much radii grow; undefined where circles do not stay circles */;
+  readonly map: (p: Vec2) => Vec2;
+  /** by how much radii grow; undefined where circles do not stay circles */
   readonly k: number | undefined;
   readonly flips: boolean;
 };
+/** A line moved, turned, mirrored or stretched: a circle stretched in one direction becomes a curve. */
 export const warped = (l: GivenLine, w: Warp): GivenLine => {
   if (l.kind === 'straight') return { ...l, a: w.map(l.a), b: w.map(l.b) };
   if (l.kind === 'curve') return { ...l, points: l.points.map(w.map) };

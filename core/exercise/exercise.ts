@@ -16,6 +16,11 @@ export const KINDS = [
   'angle',
   'sectional view',
   'true shape',
+  'numbering',
+  'cut points',
+  'wrong line',
+  'worked size',
+  'other angle',
 ] as const;
 export type Kind = (typeof KINDS)[number];
 
@@ -36,6 +41,11 @@ export const MISTAKES = [
   'nothing behind the plane',
   'the front not taken away',
   'not hatched',
+  'cut point on the wrong edge',
+  'a right line called wrong',
+  'a size left out',
+  'a size counted twice',
+  'the rest taken for it',
 ] as const;
 export type Mistake = (typeof MISTAKES)[number];
 
@@ -48,6 +58,13 @@ export type Common = {
   readonly seed: number;
   readonly recipe: Recipe;
   readonly part: PartFile;
+};
+
+/** A view of a sheet: in which angle's place it stands beside the front view. */
+export type PlacedDrawing = {
+  readonly view: ViewName;
+  readonly placed: 'first' | 'third';
+  readonly lines: readonly GivenLine[];
 };
 
 /** The front view on a cutting plane, or the cut face seen square to the plane. */
@@ -104,6 +121,52 @@ export type Exercise = Common &
         readonly kind: 'angle';
         readonly shown: 'first' | 'third';
         readonly views: readonly ViewName[];
+      }
+    | {
+        readonly kind: 'numbering';
+        readonly given: readonly ViewName[];
+        readonly view: ViewName;
+        /** a corner of the part, marked in the given views */
+        readonly corner: Vec3;
+        /** places in the view that is asked about */
+        readonly options: readonly Option<Vec2>[];
+        readonly right: number;
+      }
+    | {
+        readonly kind: 'cut points';
+        readonly given: readonly ViewName[];
+        readonly view: 'top';
+        readonly cut: ExerciseCut;
+        /** where the plane cuts an edge, marked in the pictorial */
+        readonly point: Vec3;
+        readonly options: readonly Option<Vec2>[];
+        readonly right: number;
+      }
+    | {
+        readonly kind: 'wrong line';
+        readonly given: readonly ViewName[];
+        readonly view: ViewName;
+        /** the view with the line that is drawn wrong */
+        readonly lines: readonly GivenLine[];
+        readonly options: readonly Option<GivenLine>[];
+        readonly right: number;
+      }
+    | {
+        readonly kind: 'worked size';
+        readonly view: ViewName;
+        /** along which direction of the view the chain runs, and where its sizes begin and end */
+        readonly axis: 0 | 1;
+        readonly stations: readonly number[];
+        /** which of the sizes is not written */
+        readonly asked: number;
+        readonly options: readonly Option<number>[];
+        readonly right: number;
+      }
+    | {
+        readonly kind: 'other angle';
+        readonly views: readonly ViewName[];
+        readonly options: readonly Option<readonly PlacedDrawing[]>[];
+        readonly right: number;
       }
     | OfCut<'sectional view'>
     | OfCut<'true shape'>

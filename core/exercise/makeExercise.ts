@@ -3,13 +3,18 @@ import { LEVELS } from './difficulty.ts';
 import type { Common, Exercise, Kind } from './exercise.ts';
 import { hiddenLines } from './hiddenLines.ts';
 import { missingLine } from './missingLine.ts';
+import { otherAngle } from './otherAngle.ts';
 import { thirdView } from './thirdView.ts';
 import { partOfLevel, type Tried } from './triedPart.ts';
 import { whichAngle } from './whichAngle.ts';
 import { whichCorner } from './whichCorner.ts';
+import { whichCutPoint } from './whichCutPoint.ts';
+import { whichNumber } from './whichNumber.ts';
 import { whichPictorial } from './whichPictorial.ts';
 import { whichSection } from './whichSection.ts';
 import { whichTrueShape } from './whichTrueShape.ts';
+import { workedSize } from './workedSize.ts';
+import { wrongLine } from './wrongLine.ts';
 
 const MAKERS: Record<Kind, (c: Chance, own: Tried, common: Common) => Exercise | undefined> = {
   'third view': thirdView,
@@ -20,6 +25,11 @@ const MAKERS: Record<Kind, (c: Chance, own: Tried, common: Common) => Exercise |
   angle: whichAngle,
   'sectional view': whichSection,
   'true shape': whichTrueShape,
+  numbering: whichNumber,
+  'cut points': whichCutPoint,
+  'wrong line': wrongLine,
+  'worked size': workedSize,
+  'other angle': otherAngle,
 };
 
 /** How many parts are tried for one exercise. */

@@ -4,17 +4,18 @@ import type { Chance } from './chance.ts';
 import type { Common, Exercise, Option } from './exercise.ts';
 import { GIVEN, isPossible, mixed, OPTIONS, WANTED } from './options.ts';
 import type { Tried } from './triedPart.ts';
-import { cornersOf, rimOf } from './viewCorners.ts';
-import { linesIn } from './views.ts';
+import { rimOf } from './viewCorners.ts';
+import { endsOf, linesIn } from './views.ts';
 
 type Straight = Extract<GivenLine, { kind: 'straight' }>;
 
 /** Level and upright lines between coordinates of a view at which nothing is drawn yet. */
-const undrawn = (c: Chance, lines: readonly GivenLine[]): Straight[] => {
-  const [us, vs] = cornersOf(lines).map((xs) => [...new Set(xs.map((x) => Math.round(x * 1e6) / 1e6))]) as [
-    number[],
-    number[],
-  ];
+export const undrawn = (c: Chance, lines: readonly GivenLine[]): Straight[] => {
+  // not the places along curves, of which there are many
+  const ends = lines.flatMap(endsOf);
+  const [us, vs] = ([0, 1] as const).map((k) => [
+    ...new Set(ends.map((p) => Math.round(p[k] * 1e6) / 1e6)),
+  ]) as [number[], number[]];
   const isOn = (l: GivenLine, m: Straight): boolean => {
     if (l.kind !== 'straight') return false;
     return ([0, 1] as const).some((k) => {

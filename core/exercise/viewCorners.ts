@@ -1,7 +1,7 @@
 import type { GivenLine } from '../balance/given.ts';
 
 /** The coordinates of a view's corners, along u and along v. */
-export const cornersOf = (lines: readonly GivenLine[]): readonly [number[], number[]] => {
+const cornersOf = (lines: readonly GivenLine[]): readonly [number[], number[]] => {
   const points = lines.flatMap((l) => (l.kind === 'curve' ? l.points : [l.a, l.b]));
   return [points.map((p) => p[0]), points.map((p) => p[1])];
 };

@@ -36,7 +36,8 @@ const fromCorner = (lines: readonly GivenLine[]): GivenLine[] => {
 
 /** So far from all others, mm, an end of a line is seen to be elsewhere. */
 const CLEARLY = 6;
-const endsOf = (l: GivenLine): readonly Vec2[] =>
+/** Where a line begins and ends, in its view's plane, mm. */
+export const endsOf = (l: GivenLine): readonly Vec2[] =>
   l.kind === 'curve' ? [l.points[0] as Vec2, l.points.at(-1) as Vec2] : [l.a, l.b];
 
 /** Whether two pictures differ so that it is seen without measuring: a line of one ends where the other has none near. */

@@ -6,7 +6,7 @@ import { SmallPictorial } from '../../SmallPictorial.tsx';
 import { KIND_TITLES, LETTERS, questionOf } from '../kindWords.ts';
 import { LetteredLines, LetteredPlaces, MarkedPictorial } from '../Marks.tsx';
 import { useMaker } from '../useExercise.ts';
-import { ArrangedViews, CutDrawing, OneView, TRACE_ROOM, TraceMark } from '../Views.tsx';
+import { ArrangedViews, CutDrawing, OneView, SizedView, TRACE_ROOM, TraceMark } from '../Views.tsx';
 
 const FIELD = 'rounded-md border border-rule-strong bg-white px-2 py-1';
 const MOST = 30;
@@ -99,6 +99,7 @@ export const Worksheet = () => {
 };
 
 const answerOf = (e: ExercisePicture): string => {
+  if (e.kind === 'worked size') return `${LETTERS[e.right]}: ${e.figures[e.right]}`;
   if (e.kind === 'angle') return e.shown === 'first' ? 'First angle' : 'Third angle';
   if (e.kind === 'hidden lines') {
     const hidden = e.asked.flatMap((a, i) => (a.isHidden ? [LETTERS[i]] : []));
@@ -161,7 +162,7 @@ const Printed = ({ of }: { of: ExercisePicture }) => {
     );
   if (of.kind === 'angle')
     return <ArrangedViews views={of.views} angle={of.shown} named={false} className="h-[90mm] w-full" />;
-  if (of.kind === 'missing line')
+  if (of.kind === 'missing line' || of.kind === 'wrong line')
     return (
       <ArrangedViews
         views={of.views}
@@ -189,11 +190,75 @@ const Printed = ({ of }: { of: ExercisePicture }) => {
         <SmallPictorial of={of.pictorial} className="h-[60mm] w-full" />
       </div>
     );
+  if (of.kind === 'numbering')
+    return (
+      <div className="grid grid-cols-2 gap-4">
+        <ArrangedViews
+          views={of.given}
+          angle="first"
+          ringed={Object.fromEntries(of.given.map((v) => [v.name, v.mark]))}
+          className="h-[80mm] w-full"
+        />
+        <OneView of={of.view} className="h-[80mm] w-full">
+          <LetteredPlaces places={of.places} on={of.view} fill="var(--color-ink)" />
+        </OneView>
+      </div>
+    );
+  if (of.kind === 'cut points')
+    return (
+      <div className="grid grid-cols-[3fr_2fr] gap-4">
+        <ArrangedViews
+          views={[...of.given, of.view]}
+          angle="first"
+          className="h-[95mm] w-full"
+          over={{
+            view: 'top',
+            marks: <LetteredPlaces places={of.places} on={of.view} fill="var(--color-ink)" />,
+          }}
+          also={{ view: 'front', marks: <TraceMark trace={of.trace} letter="P" /> }}
+          margin={TRACE_ROOM}
+        />
+        <MarkedPictorial of={of} ring="var(--color-ink)" className="h-[70mm] w-full" />
+      </div>
+    );
+  if (of.kind === 'worked size')
+    return (
+      <>
+        <SizedView
+          of={of.view}
+          axis={of.axis}
+          stations={of.stations}
+          asked={of.asked}
+          className="h-[85mm] w-full"
+        />
+        <p className="figures flex gap-8">
+          {of.figures.map((f, i) => (
+            <span key={f}>
+              <b>{LETTERS[i]}</b> {f}
+            </span>
+          ))}
+        </p>
+      </>
+    );
+  if (of.kind === 'other angle')
+    return (
+      <>
+        <ArrangedViews views={of.views} angle="first" className="h-[62mm] w-full" />
+        <div className="grid grid-cols-4 gap-3">
+          {of.options.map((o, i) => (
+            <figure key={LETTERS[i]} className="text-center">
+              <ArrangedViews views={o} angle="first" named={false} className="h-[40mm] w-full" />
+              <figcaption className="font-bold">{LETTERS[i]}</figcaption>
+            </figure>
+          ))}
+        </div>
+      </>
+    );
   return (
     <div className="grid grid-cols-2 gap-4">
       <MarkedPictorial of={of} ring="var(--color-ink)" className="h-[70mm] w-full" />
       <OneView of={of.view} className="h-[70mm] w-full">
-        <LetteredPlaces places={of.places} fill="var(--color-ink)" />
+        <LetteredPlaces places={of.places} on={of.view} fill="var(--color-ink)" />
       </OneView>
     </div>
   );

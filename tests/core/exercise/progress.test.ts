@@ -51,7 +51,7 @@ test('what was never tried is due first; what was wrong comes again soon, what w
   // over many answers a weak kind comes more often than a strong one
   const counts = new Map<Kind, number>();
   let progress = after(...all);
-  for (let i = 0; i < 60; i++) {
+  for (let i = 0; i < 8 * KINDS.length; i++) {
     const kind = kindDue(progress);
     counts.set(kind, (counts.get(kind) ?? 0) + 1);
     progress = after(...progress.marks, mark(kind, kind !== 'hidden lines'));

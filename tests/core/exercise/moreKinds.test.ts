@@ -1,0 +1,127 @@
+import { describe, expect, test } from '@jest/globals';
+import type { GivenLine } from '../../../core/balance/given.ts';
+import type { Exercise, Kind } from '../../../core/exercise/exercise.ts';
+import { makeExercise } from '../../../core/exercise/makeExercise.ts';
+import { areSameLines, linesIn } from '../../../core/exercise/views.ts';
+import { madePart } from '../../../core/solids/madePart.ts';
+import { solidsFromViews } from '../../../core/solids/solidsFromViews.ts';
+
+const of = <K extends Kind>(kind: K, level: number, count: number): Extract<Exercise, { kind: K }>[] =>
+  Array.from(
+    { length: count },
+    (_, i) => makeExercise(kind, level, 300 + 17 * i) as Extract<Exercise, { kind: K }>,
+  );
+const built = (e: Exercise) => {
+  const part = madePart(e.part);
+  if (!part) throw new Error('not built');
+  return part;
+};
+type P3 = readonly [number, number, number];
+/** As an observer sees it: written out here anew, from the part file's rules. */
+const SEEN: Record<string, (p: P3) => readonly [number, number]> = {
+  front: ([x, , z]) => [x, z],
+  top: ([x, y]) => [x, y],
+  left: ([, y, z]) => [-y, z],
+  right: ([, y, z]) => [y, z],
+};
+const gap = (a: readonly [number, number], b: readonly [number, number]): number =>
+  Math.hypot(a[0] - b[0], a[1] - b[1]);
+
+describe('more kinds of exercises', () => {
+  test('number a point: one letter is where the corner is seen, the others are clearly elsewhere', () => {
+    for (const level of [1, 5])
+      for (const e of of('numbering', level, 8)) {
+        const at = SEEN[e.view]?.(e.corner) as readonly [number, number];
+        const near = e.options.map((o) => gap(o.shows, at));
+        near.forEach((d, i) => {
+          if (i === e.right) expect(d).toBeLessThan(1e-6);
+          else expect(d).toBeGreaterThan(4);
+        });
+        expect(e.given).not.toContain(e.view);
+      }
+  });
+
+  test('find a cut point: it lies on the trace and on an edge of the part, and no other letter does so there', () => {
+    for (const level of [1, 5])
+      for (const e of of('cut points', level, 8)) {
+        const [x, y, z] = e.point;
+        const [a, b] = [e.cut.from, e.cut.to];
+        const off = ((b[0] - a[0]) * (z - a[1]) - (b[1] - a[1]) * (x - a[0])) / gap(a, b);
+        expect(Math.abs(off)).toBeLessThan(1e-6);
+        // on a line of the top view and on one of the front view
+        const part = built(e);
+        const isOn = (view: 'front' | 'top', p: readonly [number, number]): boolean =>
+          linesIn(part, view).some((l) => {
+            if (l.kind !== 'straight') return true;
+            const size = gap(l.a, l.b);
+            return Math.abs(gap(l.a, p) + gap(l.b, p) - size) < 1e-6;
+          });
+        expect(isOn('front', [x, z])).toBe(true);
+        expect(isOn('top', [x, y])).toBe(true);
+        e.options.forEach((o, i) => {
+          const d = gap(o.shows, [x, y]);
+          if (i === e.right) expect(d).toBeLessThan(1e-6);
+          else expect(d).toBeGreaterThan(4);
+        });
+      }
+  });
+
+  test('a wrong line: only with the right answer mended has any solid the views', () => {
+    for (const level of [1, 4])
+      for (const e of of('wrong line', level, 4)) {
+        const part = built(e);
+        const fits = (lines: readonly GivenLine[]): boolean =>
+          solidsFromViews(
+            new Map([
+              ...e.given.map((v) => [v, { lines: linesIn(part, v), hidden: 'given' as const }] as const),
+              [e.view, { lines, hidden: 'given' as const }] as const,
+            ]),
+            'mm',
+            { most: 1 },
+          ).solids.length > 0;
+        expect([e.seed, fits(e.lines)]).toEqual([e.seed, false]);
+        e.options.forEach((o, i) => {
+          const without = e.lines.filter((l) => l !== o.shows);
+          expect(without).toHaveLength(e.lines.length - 1);
+          const exchanged = [...without, { ...o.shows, seen: !o.shows.seen }];
+          expect([e.seed, i, fits(without) || fits(exchanged)]).toEqual([e.seed, i, i === e.right]);
+        });
+      }
+  });
+
+  test('a size worked out: the chain and the overall size give it, and nothing else that is offered', () => {
+    for (const level of [1, 4])
+      for (const e of of('worked size', level, 10)) {
+        const sizes = e.stations.slice(1).map((x, i) => x - (e.stations[i] as number));
+        const total = (e.stations.at(-1) as number) - (e.stations[0] as number);
+        const rest = sizes.reduce((s, x, i) => (i === e.asked ? s : s + x), 0);
+        e.options.forEach((o, i) => {
+          const isRight = Math.abs(o.shows - (total - rest)) < 1e-6;
+          expect([e.seed, o.shows, isRight]).toEqual([e.seed, o.shows, i === e.right]);
+          expect(o.shows).toBeGreaterThan(0);
+        });
+        // each station is a place where a line of the view ends
+        const ends = linesIn(built(e), e.view).flatMap((l) =>
+          l.kind === 'curve'
+            ? [l.points[0]?.[e.axis], l.points.at(-1)?.[e.axis]]
+            : [l.a[e.axis], l.b[e.axis]],
+        );
+        for (const s of e.stations) expect(ends.some((x) => Math.abs((x ?? 1e9) - s) < 1e-6)).toBe(true);
+      }
+  });
+
+  test('from first to third angle: the right sheet has every view in its place, unturned', () => {
+    for (const e of of('other angle', 3, 12)) {
+      const part = built(e);
+      e.options.forEach((o, i) => {
+        const isRight = o.shows.every(
+          (p) =>
+            (p.view === 'front' || p.placed === 'third') &&
+            areSameLines(p.view, p.lines, linesIn(part, p.view)),
+        );
+        expect([e.seed, i, isRight]).toEqual([e.seed, i, i === e.right]);
+        expect(o.shows.map((p) => p.view)).toEqual(e.views);
+      });
+    }
+  });
+});
