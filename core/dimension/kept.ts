@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { VIEW_NAMES } from '../geometry/viewFrames.ts';
-import { readToleranceClass } from './fits/toleranceClass.ts';
+import { fitText } from './fits/toleranceClass.ts';
 
 const key = z.string().min(1).max(600);
 const one = z.tuple([key]);
@@ -41,10 +41,13 @@ const keptSchema = z.strictObject({
   out: z.number().int().min(0).max(20).optional(),
   /** the upper and the lower limit, part units or degrees */
   tolerance: z.tuple([limit, limit]).optional(),
-  /** a tolerance class of ISO 286, such as H7 */
+  /** a tolerance class of ISO 286, such as H7, or those of a hole and its shaft, such as H7/g6 */
   fit: z
     .string()
-    .refine((text) => readToleranceClass(text) !== undefined, 'a tolerance class, such as H7 or g6')
+    .refine(
+      (text) => fitText(text) !== undefined,
+      'a tolerance class, such as H7 or g6, or a pair such as H7/g6',
+    )
     .optional(),
   /** the limits of the class stand beside it */
   limits: z.literal(true).optional(),

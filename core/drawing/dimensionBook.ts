@@ -1,7 +1,8 @@
 import { AXIS_LETTERS } from '../dimension/bases.ts';
 import type { DimensionBooks } from '../dimension/books.ts';
+import { readFitPair } from '../dimension/fits/toleranceClass.ts';
 import type { KeptDimension, Tied } from '../dimension/kept.ts';
-import { INCH, limitsOf } from '../dimension/limitsOf.ts';
+import { INCH, limitsOf, limitsOfPair } from '../dimension/limitsOf.ts';
 import {
   audit,
   knownBy,
@@ -183,12 +184,39 @@ const relationWords = (books: DimensionBooks, scheme: Scheme, given: readonly Ti
 /** A figure of a limit: as fine as its tolerance, without idle noughts. */
 const limitText = (x: number, units: 'mm' | 'in'): string => decimal(x, units === 'mm' ? 4 : 5);
 
+const FIT_KINDS = {
+  clearance: 'they always go together freely: a clearance fit',
+  transition: 'free or tight, as they come out: a transition fit',
+  interference: 'the shaft is always the larger: an interference fit',
+} as const;
+
+/** A hole and its shaft with their limits, and how they go together at worst: "H7/g6: hole 20 to 20.021, shaft ..., play 0.007 to 0.041 mm". */
+const pairInWords = (
+  fit: string,
+  size: number,
+  { hole, shaft, between }: NonNullable<ReturnType<typeof limitsOfPair>>,
+  units: 'mm' | 'in',
+): string => {
+  const range = (t: Tolerance): string =>
+    `${limitText(size + t[1], units)} to ${limitText(size + t[0], units)}`;
+  const { most, least, kind } = between;
+  const worst =
+    kind === 'clearance'
+      ? `play ${limitText(least, units)} to ${limitText(most, units)} ${units}`
+      : kind === 'interference'
+        ? `interference ${limitText(-most, units)} to ${limitText(-least, units)} ${units}`
+        : `play up to ${limitText(most, units)} or interference up to ${limitText(-least, units)} ${units}`;
+  return `${fit}: hole ${range(hole)}, shaft ${range(shaft)}; ${worst}, ${FIT_KINDS[kind]}.`;
+};
+
 /** The limits between which a size is right, in its unit and in the other one; nothing where nothing gives them. */
 const limitsInWords = (d: Drawing, books: DimensionBooks, k: KeptDimension, tie: Tie): string | undefined => {
   const size = tieSize(books, tie);
   if (size === undefined || k.reference) return undefined;
   const limits = limitsOf(books, k, tie, d.tolerance);
   const { units } = d.part;
+  const ofPair = k.fit === undefined ? undefined : limitsOfPair(k.fit, size, units);
+  if (ofPair && k.fit) return pairInWords(k.fit, size, ofPair, units);
   if (!limits)
     return k.fit === undefined
       ? undefined
@@ -206,11 +234,15 @@ export const worstInWords = (d: Drawing, books: DimensionBooks, size: Tie): stri
   const scheme = d.dimensions?.scheme ?? 'base';
   const counted = (d.dimensions?.list ?? []).flatMap((k) => {
     const tie = k.reference ? undefined : tieNow(books, k.tied);
-    const own = tie ? [{ tie, tolerance: limitsOf(books, k, tie, d.tolerance), tied: k.tied }] : [];
+    const own = tie
+      ? [{ tie, tolerance: limitsOf(books, k, tie, d.tolerance), tied: k.tied, fit: k.fit }]
+      : [];
     const joined = (k.joined ?? []).flatMap((tied) => {
       const t = tieNow(books, tied);
       // a joined size has the title block's tolerance: one of its own is written on a dimension of its own
-      return t ? [{ tie: t, tolerance: limitsOf(books, { id: k.id, tied }, t, d.tolerance), tied }] : [];
+      return t
+        ? [{ tie: t, tolerance: limitsOf(books, { id: k.id, tied }, t, d.tolerance), tied, fit: undefined }]
+        : [];
     });
     return [...own, ...joined];
   });
@@ -226,6 +258,9 @@ export const worstInWords = (d: Drawing, books: DimensionBooks, size: Tie): stri
   };
   const from = listed(found.of.map(textOf));
   if (found.kind === 'unlimited') {
+    const pairs = found.of.flatMap((i) => (readFitPair(counted[i]?.fit ?? '') ? [textOf(i)] : []));
+    if (pairs.length)
+      return `It follows from ${from}, but ${listed(pairs)} has the limits of a hole and those of its shaft. Give the class of the one that is meant.`;
     const bare = found.of.flatMap((i) => (counted[i]?.tolerance ? [] : [textOf(i)]));
     return `It follows from ${from}, but ${listed(bare)} ${bare.length > 1 ? 'have' : 'has'} no tolerance. Give one, or a general tolerance at Issue.`;
   }

@@ -86,6 +86,8 @@ export const statedSizes = (text: string): StatedSize[] => {
     .replace(/[()]/g, ' ')
     .replace(/(^|\s)\d+\s*[x×]\s+(?=[⌀∅ØøR\d])/gu, ' ')
     .replace(/[±+-]\s*\d*\.?\d+(\s*\/\s*[+-]?\d*\.?\d+)?/g, ' ')
+    // classes of a hole and its shaft, and a class alone
+    .replace(/(^|\s)[A-Za-z]{1,2}\d{1,2}\s*[/-]\s*[A-Za-z]{1,2}\d{1,2}(?=\s|$)/g, ' ')
     .replace(/(^|\s)[A-Za-z]{1,2}\d{1,2}(?=\s|$)/g, (all) => (/^\s*R\d/.test(all) ? all : ' '));
   return [...bare.matchAll(SIZE)].map(([, sign = '', figure = '', degrees]) => {
     const [value, within] = worthOf(figure);

@@ -137,6 +137,13 @@ test('a hole note with its fit, its limits, and its sizes set apart and joined a
   await hand.getByRole('switch', { name: /^Limits of/ }).click();
   const onSheet = page.getByTestId('sheet').locator('text[data-layer="dimensions"]');
   await expect(onSheet.filter({ hasText: '⌀12 H7 (+0.018/+0) THRU ⌴⌀20 ↧4' })).toHaveCount(1);
+  // a bore and the pin in it: both classes in one, with what lies between them at worst
+  await tolerance.fill('g6/H7');
+  await tolerance.press('Enter');
+  await expect(hand).toContainText(
+    'H7/g6: hole 12 to 12.018, shaft 11.983 to 11.994; play 0.006 to 0.035 mm, they always go together freely: a clearance fit.',
+  );
+  await expect(onSheet.filter({ hasText: '⌀12 H7/g6 (+0.018/+0 / -0.006/-0.017)' })).toHaveCount(1);
   await hand.getByRole('button', { name: 'Set them apart' }).click();
   await expect(onSheet.filter({ hasText: '⌴' })).toHaveCount(0);
   await expect(page.getByText('Each is given once, and none is missing.')).toBeVisible();

@@ -22,3 +22,20 @@ export const readToleranceClass = (typed: string): ToleranceClass | undefined =>
 
 /** A tolerance class as it is written. */
 export const classText = ({ letters, grade }: ToleranceClass): string => `${letters}${grade}`;
+
+/** A hole and the shaft that goes into it, each with its class: "H7/g6". */
+export type FitPair = { readonly hole: ToleranceClass; readonly shaft: ToleranceClass };
+
+/** Reads the classes of a hole and its shaft, whichever is named first; undefined where the text is no such pair. */
+export const readFitPair = (typed: string): FitPair | undefined => {
+  const [a, b, more] = typed.split(/[/-]/).map(readToleranceClass);
+  if (!a || !b || more || a.isHole === b.isHole) return undefined;
+  return a.isHole ? { hole: a, shaft: b } : { hole: b, shaft: a };
+};
+
+/** A tolerance class or a pair of them as it is written, the hole first; undefined where the text is neither. */
+export const fitText = (typed: string): string | undefined => {
+  const one = readToleranceClass(typed);
+  const pair = readFitPair(typed);
+  return one ? classText(one) : pair && `${classText(pair.hole)}/${classText(pair.shaft)}`;
+};

@@ -1,7 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import { fitBetween, fitLimits } from '../../../core/dimension/fits/fit.ts';
-import { readToleranceClass, type ToleranceClass } from '../../../core/dimension/fits/toleranceClass.ts';
+import {
+  fitText,
+  readToleranceClass,
+  type ToleranceClass,
+} from '../../../core/dimension/fits/toleranceClass.ts';
 import { generalTolerance, readGeneralTolerance } from '../../../core/dimension/generalTolerance.ts';
+import { limitsOfPair } from '../../../core/dimension/limitsOf.ts';
 
 const classOf = (text: string): ToleranceClass => {
   const read = readToleranceClass(text);
@@ -148,4 +153,28 @@ describe('general tolerances', () => {
     expect(readGeneralTolerance('ISO 27680 m', 'mm')).toBeUndefined();
     expect(readGeneralTolerance(undefined, 'mm')).toBeUndefined();
   });
+});
+
+test('a hole and its shaft in one text, whichever is named first', () => {
+  expect([
+    fitText('H7/g6'),
+    fitText('g6/H7'),
+    fitText('H7-g6'),
+    fitText(' H7 / js6 '),
+    fitText('H7'),
+  ]).toEqual(['H7/g6', 'H7/g6', 'H7/g6', 'H7/js6', 'H7']);
+  for (const text of ['H7/H8', 'g6/h6', 'H7/', 'H7/g6/h6', '7/6', 'H7 0.1'])
+    expect([text, fitText(text)]).toEqual([text, undefined]);
+});
+
+// figures from the tables of ISO 286-2: 20 H7 +21 0, g6 -7 -20; 30 H7 +21 0, k6 +15 +2; 50 H7 +25 0, s6 +59 +43
+test.each([
+  ['H7/g6', 20, { most: 0.041, least: 0.007, kind: 'clearance' }],
+  ['H7/k6', 30, { most: 0.019, least: -0.015, kind: 'transition' }],
+  ['H7/s6', 50, { most: -0.018, least: -0.059, kind: 'interference' }],
+] as const)('%s at %d: what lies between hole and shaft', (fit, size, between) => {
+  expect(limitsOfPair(fit, size, 'mm')?.between).toEqual(between);
+  // a size in inches has the same play
+  const inches = limitsOfPair(fit, size / 25.4, 'in')?.between;
+  expect((inches?.most ?? 0) * 25.4).toBeCloseTo(between.most, 3);
 });

@@ -18,6 +18,7 @@ describe('sizes in letters', () => {
     ['90', ['plain 90']],
     ['2 x ⌀7 THRU', ['diameter 7']],
     ['⌀12 H7 (+0.018/+0) THRU ⌴⌀20 ↧4', ['diameter 12', 'diameter 20', 'depth 4']],
+    ['2 x ⌀12 H7/g6 (+0.018/+0 / -0.006/-0.017)', ['diameter 12']],
     ['⌀6 THRU ⌵⌀12 x 90°', ['diameter 6', 'diameter 12', 'angle 90']],
     ['4 x 20 (= 80)', ['plain 80']],
     ['R5', ['radius 5']],

@@ -1,7 +1,7 @@
 'use client';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { classText, readToleranceClass } from '../../../../core/dimension/fits/toleranceClass.ts';
+import { fitText } from '../../../../core/dimension/fits/toleranceClass.ts';
 import type { KeptDimension } from '../../../../core/dimension/kept.ts';
 import { readTolerance, toleranceText } from '../../../../core/dimension/tolerance.ts';
 import type { DimensionRow, Ruler } from '../../../../core/drawing/dimensionBook.ts';
@@ -146,11 +146,11 @@ export const DimensionInHand = ({ row, kept }: { row: DimensionRow; kept: KeptDi
       setTyped(undefined);
       return;
     }
-    const asClass = readToleranceClass(typed);
+    const asClass = fitText(typed);
     const read = typed.trim() && !asClass ? readTolerance(typed) : null;
     if (read === undefined) {
       setFault(
-        'A tolerance is written as 0.1 for both ways, with both signs, as +0.2 -0.1 or +0.2 0, or as a class of ISO 286 such as H7.',
+        'A tolerance is written as 0.1 for both ways, with both signs, as +0.2 -0.1 or +0.2 0, or as a class of ISO 286 such as H7, or of hole and shaft such as H7/g6.',
       );
       return;
     }
@@ -159,7 +159,7 @@ export const DimensionInHand = ({ row, kept }: { row: DimensionRow; kept: KeptDi
     change(
       {
         tolerance: read,
-        fit: asClass ? classText(asClass) : null,
+        fit: asClass ?? null,
         ...(!asClass && { limits: null }),
       },
       read || asClass ? `tolerance ${typed.trim()}` : 'no tolerance',
@@ -256,7 +256,7 @@ export const DimensionInHand = ({ row, kept }: { row: DimensionRow; kept: KeptDi
           ±
           <input
             aria-label={`Tolerance of ${row.text}`}
-            placeholder="0.1, H7"
+            placeholder="0.1, H7, H7/g6"
             value={typed ?? shown}
             onChange={(e) => setTyped(e.target.value)}
             onBlur={enter}
