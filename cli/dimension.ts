@@ -60,11 +60,11 @@ export const dimension = (positionals: readonly string[], options: Options): str
   );
   const scale = scaleOf(options.scale ?? '1:1', part.units);
   const proposal = propose(books, scheme);
-  const { laid } = layOut(
+  const laidOut = layOut(
     books,
     proposal.ties.map((tie, i) => ({ id: `d${i + 1}`, tie })),
     views,
     scale,
   );
-  return `${JSON.stringify(dimensionsJson(books, proposal, laid, scale))}\n`;
+  return `${JSON.stringify(dimensionsJson(books, proposal, laidOut, scale))}\n`;
 };

@@ -2,10 +2,10 @@ import * as z from 'zod';
 import type { DimensionBooks } from '../core/dimension/books.ts';
 import type { Evaluated, GivenDimension } from '../core/dimension/given.ts';
 import { type AxisNumber, type SizeKey, sizeNow } from '../core/dimension/place.ts';
-import type { Audit, Proposal } from '../core/dimension/propose.ts';
+import { type Audit, type Proposal, tieWords } from '../core/dimension/propose.ts';
 import type { Relation, RelationKind } from '../core/dimension/relations.ts';
 import { facesOfMeeting } from '../core/naming/keys.ts';
-import type { Laid } from '../core/sheet/dimensions/laid.ts';
+import type { LaidOut } from '../core/sheet/dimensions/layOut.ts';
 
 const FORMAT = 'blue-ledger/dimensions@1';
 const DIRECTIONS = [
@@ -57,12 +57,12 @@ const relationJson = (books: DimensionBooks, r: Relation, by: number | null) => 
 export const dimensionsJson = (
   books: DimensionBooks,
   proposal: Proposal,
-  laid: readonly Laid[],
+  { laid, unplaced }: LaidOut,
   scale: number,
 ) => {
   const { surfaces } = books;
   const ids = laid.map((_, i) => `d${i + 1}`);
-  const dimensions = laid.map(({ wanted, view, value, text, drawn, count, isRadius }, i) => {
+  const dimensions = laid.map(({ wanted, view, value, text, drawn, count, isRadius, side }, i) => {
     const { tie } = wanted;
     const { line, extension, text: lettered } = drawn;
     const own = {
@@ -75,7 +75,8 @@ export const dimensionsJson = (
     if (tie.kind === 'linear')
       return {
         ...own,
-        kind: 'linear',
+        // along the line of sight it is written as a note
+        kind: side === undefined ? 'note' : 'linear',
         direction: DIRECTIONS[tie.from.axis],
         value: tidy(value),
         from: { station: tie.from.name, of: tie.from.of },
@@ -106,8 +107,11 @@ export const dimensionsJson = (
       ),
     })),
     audit: {
-      complete: proposal.audit.complete,
-      missing: openWords(proposal.audit),
+      complete: proposal.audit.complete && !unplaced.length,
+      missing: [
+        ...openWords(proposal.audit),
+        ...unplaced.map(({ tie }) => `${tieWords(tie)}, which none of these views shows`),
+      ],
       redundant: proposal.audit.redundant,
     },
   };

@@ -1,4 +1,5 @@
 import type { GivenLine } from '../balance/given.ts';
+import { allAlongSight } from '../dimension/alongSight.ts';
 import type { DimensionBooks } from '../dimension/books.ts';
 import { type ChamferNote, chamferNotes } from '../dimension/chamferNotes.ts';
 import { holeNotes } from '../dimension/holeNotes.ts';
@@ -382,6 +383,7 @@ const noteTies = (
   const out: { tie: Tie; text: string }[] = [];
   const holes = holeNotes(books);
   const chamfers = chamferNotes(books);
+  const sights = allAlongSight(books);
   for (const figure of figures) {
     if (figure.kind !== 'note' || isReference(figure.text)) continue;
     const stated = statedSizes(figure.text);
@@ -392,8 +394,27 @@ const noteTies = (
       continue;
     }
     const depths = stated.filter((s) => s.kind === 'depth');
+    // how thick or how deep alone, without a hole's diameter before it
+    const alone = stated.filter((s) => s.kind === 'thickness' || (s.kind === 'depth' && stated.length === 1));
+    for (const s of alone) {
+      const of = sights.find(
+        ({ tie, says }) =>
+          says.what === s.kind && Math.abs((tieSize(books, tie) ?? Number.NaN) - s.value) <= s.within,
+      );
+      if (!of) {
+        found.push({
+          kind: 'figure wrong',
+          view: undefined,
+          sentence: `${figure.text}: the part is nowhere so ${s.kind === 'depth' ? 'deep' : 'thick'}.`,
+          figure,
+        });
+        continue;
+      }
+      sights.splice(sights.indexOf(of), 1);
+      out.push({ tie: of.tie, text: figure.text });
+    }
     for (const s of stated) {
-      if (s.kind === 'depth') continue;
+      if (s.kind === 'depth' || s.kind === 'thickness') continue;
       const times = s.kind === 'radius' ? 2 : 1;
       const value = s.value * times;
       // what is rounded in a radius is twice as much in the diameter

@@ -25,7 +25,7 @@ export type GivenFigure =
 
 /** A size that stands in the letters of a figure. */
 export type StatedSize = {
-  readonly kind: 'plain' | 'diameter' | 'radius' | 'depth' | 'angle';
+  readonly kind: 'plain' | 'diameter' | 'radius' | 'depth' | 'thickness' | 'angle';
   /** part units or degrees */
   readonly value: number;
   /** half of the last place that is written: nearer is the same */
@@ -33,7 +33,7 @@ export type StatedSize = {
 };
 
 const NUMBER = String.raw`(\d+\s+\d+\/\d+|\d+\/\d+|\d*\.?\d+)`;
-const SIZE = new RegExp(String.raw`([⌀∅ØøR↧]?)\s*${NUMBER}\s*(°?)`, 'gu');
+const SIZE = new RegExp(String.raw`([⌀∅ØøR↧]|(?<![A-Za-z])t\s*=)?\s*${NUMBER}\s*(°?)(\s*THICK)?`, 'gu');
 /** A taper or a slope, "⌲ 1:5"; its figures are written to three places. */
 const RATIO = new RegExp(String.raw`([${TAPER}${SLOPE}])\s*${NUMBER}\s*:\s*${NUMBER}`, 'gu');
 const RATIO_STEP = 0.0005;
@@ -89,9 +89,14 @@ export const statedSizes = (text: string): StatedSize[] => {
     // classes of a hole and its shaft, and a class alone
     .replace(/(^|\s)[A-Za-z]{1,2}\d{1,2}\s*[/-]\s*[A-Za-z]{1,2}\d{1,2}(?=\s|$)/g, ' ')
     .replace(/(^|\s)[A-Za-z]{1,2}\d{1,2}(?=\s|$)/g, (all) => (/^\s*R\d/.test(all) ? all : ' '));
-  return [...bare.matchAll(SIZE)].map(([, sign = '', figure = '', degrees]) => {
+  return [...bare.matchAll(SIZE)].map(([, sign = '', figure = '', degrees, thick]) => {
     const [value, within] = worthOf(figure);
-    return { kind: degrees ? 'angle' : (KINDS[sign] ?? 'plain'), value, within };
+    const isThickness = thick !== undefined || sign.startsWith('t');
+    return {
+      kind: degrees ? 'angle' : isThickness ? 'thickness' : (KINDS[sign] ?? 'plain'),
+      value,
+      within,
+    };
   });
 };
 

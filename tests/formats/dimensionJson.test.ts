@@ -36,7 +36,7 @@ const proposed = (part: PartFile) => {
         proposal.ties.map((tie, i) => ({ id: `d${i}`, tie })),
         views,
         1,
-      ).laid,
+      ),
       1,
     ),
   };

@@ -52,6 +52,16 @@ const DEPTH = '↧';
 const COUNTERBORE = '⌴';
 const COUNTERSINK = '⌵';
 
+/** How thick or how deep something is along the line of sight: "t=3" (ISO 129-1), "3 THICK" where diameters are "DIA"; "↧4". */
+export const sightText = (
+  what: 'thickness' | 'depth',
+  length: string,
+  { diameters }: FigureStyle,
+): string => {
+  if (what === 'depth') return `${DEPTH}${length}`;
+  return diameters === 'DIA' ? `${length} THICK` : `t=${length}`;
+};
+
 /** Sizes of the same feature behind a diameter: "↧20 ⌴⌀15 ↧5". */
 export const joinedText = (books: DimensionBooks, ties: readonly Tie[], style: FigureStyle = {}): string =>
   ties

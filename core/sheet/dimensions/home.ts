@@ -1,3 +1,4 @@
+import { alongSight } from '../../dimension/alongSight.ts';
 import type { DimensionBooks } from '../../dimension/books.ts';
 import { cornerAt, directionOf, type SizeKey } from '../../dimension/place.ts';
 import type { Tie } from '../../dimension/propose.ts';
@@ -11,7 +12,7 @@ import type { Views } from './laid.ts';
 import { linesAt, linesOfFace, wayIn } from './reach.ts';
 
 /** Why a dimension stands in the view that it does. */
-export type Reason = 'round' | 'profile' | 'usual' | 'edge' | 'rectangle' | 'chosen';
+export type Reason = 'note' | 'round' | 'profile' | 'usual' | 'edge' | 'rectangle' | 'chosen';
 
 const isAlong = (x: number): boolean => Math.abs(Math.abs(x) - 1) < 1e-6;
 
@@ -118,6 +119,13 @@ export const homesOf = (
   if (t.kind === 'linear') {
     const { axis } = t.from;
     const able = (COMMON[axis] ?? []).filter((n) => views.has(n) && wayIn(n, axis));
+    // where one looks along it in all views, a note says how thick or how deep
+    if (!able.length) {
+      const says = alongSight(books, t);
+      const shows = (n: ViewName): boolean =>
+        says?.faces.some((f) => linesOfFace(views.get(n) as View, f).length > 0) === true;
+      return { views: names.filter(shows), reason: 'note' };
+    }
     const round = able.find((n) => [t.to, t.from].some((s) => showsRound(books, s, n)));
     const scores = new Map(able.map((n) => [n, endsSeen(books, [t.from, t.to], n, views.get(n) as View)]));
     const scoreOf = (n: ViewName): number => (n === round ? ROUND : (scores.get(n) ?? 0));

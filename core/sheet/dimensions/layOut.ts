@@ -1,3 +1,4 @@
+import { alongSight } from '../../dimension/alongSight.ts';
 import type { DimensionBooks } from '../../dimension/books.ts';
 import { type PitchSize, pitchCircleNow, type SizeKey, sizeNow, turnBetween } from '../../dimension/place.ts';
 import { stationNow } from '../../dimension/stations.ts';
@@ -10,7 +11,7 @@ import type { View } from '../../view/view.ts';
 import { layAligned } from './aligned.ts';
 import { layAngles } from './angles.ts';
 import { type FigureStyle, lengthText } from './figureStyle.ts';
-import { joinedText, sizeFigure, spacedFigure, written } from './figureText.ts';
+import { joinedText, sightText, sizeFigure, spacedFigure, written } from './figureText.ts';
 import { homesOf, homeTie, isShownIn, isTurnedDiameter, leanTo, rectangleWay } from './home.ts';
 import {
   type Around,
@@ -30,7 +31,7 @@ import {
 } from './laid.ts';
 import { layAlong, sideOf } from './lanes.ts';
 import { isLessThanHalf, layNotes, type Note } from './notes.ts';
-import { linesWhereMeet, reachAt, wayIn } from './reach.ts';
+import { linesOfFace, linesWhereMeet, reachAt, wayIn } from './reach.ts';
 
 /** The dimensions of a sheet in their places, and those that no view shows. */
 export type LaidOut = { readonly laid: readonly Laid[]; readonly unplaced: readonly Wanted[] };
@@ -213,6 +214,26 @@ const ledNote = (books: DimensionBooks, wanted: Wanted, figures: FigureStyle): N
   return { wanted, size: leanTo(leader), value, count, isRadius: false, text };
 };
 
+/** A size along the line of sight, as a note: "t=3" of what is added, "↧4" of what is cut; nothing for any other. */
+const sightNote = (
+  books: DimensionBooks,
+  wanted: Wanted,
+  name: ViewName,
+  view: View,
+  figures: FigureStyle,
+): Note | undefined => {
+  const { tie } = wanted;
+  if (tie.kind !== 'linear' || wayIn(name, tie.from.axis)) return undefined;
+  const says = alongSight(books, tie);
+  const shown = says?.faces.filter((f) => linesOfFace(view, f).length > 0) ?? [];
+  const face = shown.find((f) => linesOfFace(view, f).some((l) => l.class === 'visible')) ?? shown[0];
+  if (!says || face === undefined) return undefined;
+  const [a, b] = [tie.from, tie.to].map((s) => stationNow(s, books.surfaces) ?? s.at) as [number, number];
+  const value = Math.abs(b - a);
+  const text = written(sightText(says.what, lengthText(value, books.part.units, figures), figures), wanted);
+  return { wanted, size: leanTo(face), value, count: 1, isRadius: false, text };
+};
+
 const OPPOSITE = { below: 'above', above: 'below', left: 'right', right: 'left' } as const;
 
 /** Lays the sides of a view out; what has no room before the next view goes to the other side, where there is more. */
@@ -265,7 +286,7 @@ const layView = (
   const notes: Note[] = [];
   for (const w of own) {
     const { tie } = w;
-    const led = ledNote(books, w, figures);
+    const led = ledNote(books, w, figures) ?? sightNote(books, w, name, view, figures);
     if (led) {
       notes.push(led);
       continue;

@@ -6,6 +6,7 @@ import { type Drawing, drawingOfPart } from '../../../core/drawing/drawing.ts';
 import { proposedDimensions } from '../../../core/drawing/proposedDimensions.ts';
 import { dimensionMarks } from '../../../core/mark/dimensionMarks.ts';
 import { type GivenFigure, statedSizes } from '../../../core/mark/givenFigure.ts';
+import type { PartFile } from '../../../core/part/schema.ts';
 import { givenDxf } from '../../../formats/givenDxf.ts';
 import { givenFigures } from '../../../formats/givenFigures.ts';
 import { sheetDxf } from '../../../formats/sheetDxf.ts';
@@ -29,6 +30,10 @@ describe('sizes in letters', () => {
     ['(40)', ['plain 40']],
     ['45°', ['angle 45']],
     ['3 x 45°', ['angle 45']],
+    ['t=3', ['thickness 3']],
+    ['t = 1 1/2', ['thickness 1.5']],
+    ['3 THICK', ['thickness 3']],
+    ['⌀10 ↧4', ['diameter 10', 'depth 4']],
     ['TOP VIEW', []],
   ])('"%s"', (text, sizes) => {
     expect(statedSizes(text).map((s) => `${s.kind} ${s.value}`)).toEqual(sizes);
@@ -94,6 +99,45 @@ describe('a drawing that is right', () => {
     }
     expect(looked).toBe(many);
     expect(wrong).toEqual([]);
+  });
+});
+
+describe('a plate in one view, its thickness and its pocket by notes', () => {
+  const part = {
+    format: 'blue-ledger/part@1',
+    name: 'Shim',
+    units: 'mm',
+    bodies: [
+      {
+        name: 'shim',
+        features: [
+          { id: 'plate', op: 'add', shape: { kind: 'block', width: 60, depth: 8, height: 40 } },
+          {
+            id: 'rebate',
+            op: 'cut',
+            at: [40, 0, 10],
+            shape: { kind: 'block', width: 20, depth: 3, height: 10 },
+          },
+        ],
+      },
+    ],
+  } as PartFile;
+  const bare = drawingOfPart(part);
+  const own = handedIn({ ...bare, setup: { ...bare.setup, views: ['front'] } }, 'base');
+  const figures = own?.figures ?? [];
+  const noteWith = (text: string): number => figures.findIndex((f) => f.kind === 'note' && f.text === text);
+
+  test('the notes stand on the sheet and count', () => {
+    expect(figures.flatMap((f) => (f.kind === 'note' ? [f.text] : [])).sort()).toEqual(['t=8', '↧3']);
+    expect(own?.marked(figures)).toEqual([]);
+  });
+  test.each([['t=8'], ['↧3']])('without %s a size is missing', (text) => {
+    const found = own?.marked(figures.filter((_, i) => i !== noteWith(text))) ?? [];
+    expect(found.map((f) => f.kind)).toEqual(['size missing']);
+  });
+  test('a thickness that the part has not is told', () => {
+    const found = own?.marked(withText(figures, noteWith('t=8'), 't=9')) ?? [];
+    expect(found.map((f) => f.sentence)).toContain('t=9: the part is nowhere so thick.');
   });
 });
 

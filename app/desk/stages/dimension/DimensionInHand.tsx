@@ -18,6 +18,7 @@ import { field } from '../../book/Page.tsx';
 import { useDesk, useEdit, useSession } from '../../useDesk.ts';
 
 const REASONS: Record<NonNullable<DimensionRow['reason']>, string> = {
+  note: 'No view shows this direction, so that a note says it.',
   round: 'It stands where the round is seen as a circle.',
   profile: 'It stands where both ends are seen as edges.',
   usual: 'It stands in the view where this direction is usually read.',
