@@ -28,7 +28,7 @@ const unavailable = (what: string): Outcome<never> => ({
 /** Statuses that say nothing of the request itself. */
 const isTemporary = (status: number): boolean => status >= 500 || status === 408 || status === 429;
 
-const send = async <T>(
+export const send = async <T>(
   path: string,
   method: string,
   body?: { readonly content: BodyInit; readonly type: string },
@@ -65,7 +65,7 @@ const send = async <T>(
   return { kind: 'refused', status: response.status, words };
 };
 
-const sendJson = <T>(path: string, method: string, data: unknown): Promise<Outcome<T>> =>
+export const sendJson = <T>(path: string, method: string, data: unknown): Promise<Outcome<T>> =>
   send(path, method, { content: JSON.stringify(data), type: 'application/json' });
 
 const at = (id: string): string => `/api/drawings/${encodeURIComponent(id)}`;
@@ -103,7 +103,7 @@ export const drawingServer: DrawingServer = {
 };
 
 /** The value of an outcome, or its words as an error. */
-const answered = async <T>(asked: Promise<Outcome<T>>): Promise<T> => {
+export const answered = async <T>(asked: Promise<Outcome<T>>): Promise<T> => {
   const outcome = await asked;
   if (outcome.kind === 'done') return outcome.value;
   throw new Error(outcome.words);

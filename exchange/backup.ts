@@ -25,6 +25,8 @@ export type RestorePlan = {
   readonly drawings: readonly PlannedDrawing[];
   /** names of measured printers that the register has not */
   readonly printers: readonly string[];
+  /** names of house rules that the register has not */
+  readonly houseRules: readonly string[];
 };
 
 /** How a backup is brought back, as the address says it. */

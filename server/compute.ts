@@ -14,6 +14,7 @@ const BUDGETS: Record<Job['kind'], number> = {
   changes: 40_000,
   construction: 60_000,
   method: 20_000,
+  ruleFigure: 20_000,
   development: 40_000,
   cutBook: 30_000,
   file: 60_000,

@@ -133,6 +133,18 @@ const MIGRATIONS: readonly { readonly number: number; readonly sql: string }[] =
       create index drawing_by_number on drawing (archived, number_key);
     `,
   },
+  {
+    number: 8,
+    sql: `
+      -- house rules that were kept under a name; those that new drawings begin with are marked
+      create table house_rules (
+        name text primary key,
+        rules text not null,
+        usual boolean not null default false,
+        changed_at timestamptz not null default now()
+      );
+    `,
+  },
 ];
 
 /** Runs the migrations that have not run yet, each in a transaction with its own record. */

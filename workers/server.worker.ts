@@ -32,6 +32,7 @@ import { cutPicture } from './cutPicture.ts';
 import { cutStudy } from './cutting.ts';
 import { methodPicture } from './methodPicture.ts';
 import { readOpened, soundness } from './opened.ts';
+import { ruleFigure } from './ruleFigure.ts';
 import type {
   Answer,
   ChangesShown,
@@ -191,6 +192,8 @@ const resultOf = async (job: Job): Promise<Results[Job['kind']]> => {
       const method = methodOf(job.slug);
       return method && methodPicture(method, job.figures);
     }
+    case 'ruleFigure':
+      return ruleFigure(job.rule, job.choice);
     case 'changes':
       announce(job.after);
       return changesOf(job.before, job.after);

@@ -66,6 +66,8 @@ export type Job =
   | { readonly kind: 'construction'; readonly drawing: Drawing; readonly choice: ReplayChoice }
   /** a construction of the method shelf, by its address, for given sizes */
   | { readonly kind: 'method'; readonly slug: string; readonly figures: Figures }
+  /** how a choice of a house rule looks */
+  | { readonly kind: 'ruleFigure'; readonly rule: string; readonly choice: number }
   | { readonly kind: 'changes'; readonly before: Drawing; readonly after: Drawing }
   | SolidJob
   | FileJob;
@@ -108,6 +110,7 @@ export type Results = {
   readonly slip: ShopSlip | undefined;
   readonly construction: ConstructionList | undefined;
   readonly method: MethodPicture | undefined;
+  readonly ruleFigure: string | undefined;
   readonly changes: ChangesShown | undefined;
   readonly file: FileMade;
   readonly solid: Result<string | Uint8Array>;

@@ -45,6 +45,9 @@ const Plan = ({ plan }: { plan: RestorePlan }) => (
         Measured printers that come in: {plan.printers.join(', ')}.
       </p>
     )}
+    {plan.houseRules.length > 0 && (
+      <p className="py-2 text-[13px] text-second">House rules that come in: {plan.houseRules.join(', ')}.</p>
+    )}
   </div>
 );
 
@@ -86,7 +89,9 @@ export const BackupPanel = ({
     }
   };
   const changes =
-    plan?.drawings.some((d) => d.action !== 'leave' || d.issues.length) || plan?.printers.length;
+    plan?.drawings.some((d) => d.action !== 'leave' || d.issues.length) ||
+    plan?.printers.length ||
+    plan?.houseRules.length;
   const isOpen = plan !== undefined && !isDone;
   const later = plan?.drawings.some((d) => d.isLater);
   return (

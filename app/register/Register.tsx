@@ -110,7 +110,9 @@ export const Register = ({ page, asked, copies }: Props) => {
     attempt(async () => {
       const part = { format: 'blue-ledger/part@1', name: 'New part', units: 'mm', bodies: [] } as const;
       // a new drawing's statement is empty: its first line is typed at the desk
-      const kept = await openFile(drawingOfPart({ ...part, bodies: [...part.bodies] }), 'New part');
+      const bare = drawingOfPart({ ...part, bodies: [...part.bodies] });
+      const { begun } = await import('../rules/begun.ts');
+      const kept = await openFile(await begun(bare), 'New part');
       router.push(`/drawings/${kept.id}`);
     });
   const setAll = (set: ManyRequest['set']): Promise<void> =>
@@ -166,6 +168,9 @@ export const Register = ({ page, asked, copies }: Props) => {
             </button>
             <Link href="/views" className={BUTTON}>
               Given views
+            </Link>
+            <Link href="/rules" className={BUTTON}>
+              House rules
             </Link>
             <Link href="/practice" className={BUTTON}>
               Practice

@@ -17,6 +17,7 @@ const apply = (d: Drawing, c: Exclude<Command, { type: 'writeStatement' }>, cont
     case 'setUp':
     case 'setRules':
     case 'usePreset':
+    case 'useHouseRules':
       return applySetupCommand(d, c);
     case 'addCut':
     case 'setCutFigure':

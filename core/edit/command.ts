@@ -8,6 +8,7 @@ import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Units } from '../number/expression.ts';
 import type { RelationFile } from '../part/placeSchema.ts';
 import type { Brought, TraceFile } from '../part/schema.ts';
+import type { HouseRules } from '../sheet/houseRules.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
 import type { CountedCube } from '../statement/gridCubes.ts';
 import type { SquaredProfile } from '../statement/squares.ts';
@@ -94,7 +95,9 @@ export type BodyCommand =
 export type SetupCommand =
   | { readonly type: 'setUp'; readonly change: Change<SheetSetup>; readonly label: string }
   | { readonly type: 'setRules'; readonly change: Change<SheetSetup['rules']>; readonly label: string }
-  | { readonly type: 'usePreset'; readonly preset: string };
+  | { readonly type: 'usePreset'; readonly preset: string }
+  /** house rules that were kept under a name */
+  | { readonly type: 'useHouseRules'; readonly rules: HouseRules };
 
 /** A change of the cutting planes; each is known by its letter. */
 export type CutCommand =

@@ -1,4 +1,5 @@
 import type { Drawing } from '../drawing/drawing.ts';
+import { byHouseRules } from '../sheet/houseRules.ts';
 import { byPreset, PRESETS } from '../sheet/presets.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
 import type { Change, Edited, SetupCommand } from './command.ts';
@@ -38,5 +39,10 @@ export const applySetupCommand = (d: Drawing, c: SetupCommand): Edited => {
       const preset = PRESETS.find((p) => p.name === c.preset) ?? gone(`The preset "${c.preset}"`);
       return { drawing: { ...d, setup: byPreset(setup, preset) }, label: `House rules: ${preset.name}` };
     }
+    case 'useHouseRules':
+      return {
+        drawing: { ...d, setup: byHouseRules(setup, c.rules) },
+        label: `House rules: ${c.rules.name}`,
+      };
   }
 };

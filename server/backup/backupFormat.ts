@@ -71,5 +71,17 @@ export const contentsSchema = z.strictObject({
       z.strictObject({ name: z.string().max(200), across: z.number(), along: z.number(), measuredAt: time }),
     )
     .max(10_000),
+  // backups of earlier versions have none
+  houseRules: z
+    .array(
+      z.strictObject({
+        name: z.string().max(200),
+        rules: z.string().max(100_000),
+        usual: z.boolean(),
+        changedAt: time,
+      }),
+    )
+    .max(10_000)
+    .default([]),
 });
 export type Contents = z.infer<typeof contentsSchema>;

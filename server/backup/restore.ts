@@ -149,6 +149,14 @@ const newPrinters = async (db: Database, { printers }: Contents): Promise<Conten
   return printers.filter((p) => !known.has(p.name));
 };
 
+/** House rules that the register has not; those that new drawings begin with there stay so. */
+const newRules = async (db: Database, { houseRules }: Contents): Promise<Contents['houseRules']> => {
+  const known = await db.query<{ name: string; usual: boolean }>('select name, usual from house_rules');
+  const names = new Set(known.map((r) => r.name));
+  const hasUsual = known.some((r) => r.usual);
+  return houseRules.filter((r) => !names.has(r.name)).map((r) => ({ ...r, usual: r.usual && !hasUsual }));
+};
+
 /**
  * Brings a backup back, or says what that would do. Nothing that is in the register is lost: what is there is left, set back by a change that can
  * be undone, or gets the other state beside it. Each drawing is brought back whole or not at all.
@@ -217,9 +225,17 @@ export const restoreBackup = async (
         'insert into printer (name, across, along, measured_at) values ($1, $2, $3, $4) on conflict do nothing',
         [p.name, p.across, p.along, p.measuredAt],
       );
+  const rules = await newRules(db, contents);
+  if (!isPlan)
+    for (const r of rules)
+      await db.query(
+        'insert into house_rules (name, rules, usual, changed_at) values ($1, $2, $3, $4) on conflict do nothing',
+        [r.name, r.rules, r.usual, r.changedAt],
+      );
   return {
     madeAt: contents.madeAt,
     drawings: contents.drawings.flatMap((d) => planned.get(d.id) ?? []),
     printers: printers.map((p) => p.name),
+    houseRules: rules.map((r) => r.name),
   };
 };

@@ -122,6 +122,9 @@ export async function* backupOf(db: Database, now: Date): AsyncGenerator<Uint8Ar
   const printers = await db.query<{ name: string; across: number; along: number; measured_at: Time }>(
     'select name, across, along, measured_at from printer order by name',
   );
+  const rules = await db.query<{ name: string; rules: string; usual: boolean; changed_at: Time }>(
+    'select name, rules, usual, changed_at from house_rules order by name',
+  );
   const contents: Contents = {
     format: BACKUP_FORMAT,
     madeAt: now.toISOString(),
@@ -131,6 +134,12 @@ export async function* backupOf(db: Database, now: Date): AsyncGenerator<Uint8Ar
       across: Number(p.across),
       along: Number(p.along),
       measuredAt: iso(p.measured_at),
+    })),
+    houseRules: rules.map((r) => ({
+      name: r.name,
+      rules: r.rules,
+      usual: r.usual,
+      changedAt: iso(r.changed_at),
     })),
   };
   put(CONTENTS, `${JSON.stringify(contents, null, 2)}\n`);

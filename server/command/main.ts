@@ -119,6 +119,7 @@ const restore = async (
       `  ${WORDS[d.action].padEnd(13)} ${`${d.number} ${d.title}`.trim()}. ${d.why}${d.issues.length && d.action !== 'add' ? ` Its issues ${d.issues.join(', ')} are added.` : ''}`,
     );
   if (plan.printers.length) say(`  printers      ${plan.printers.join(', ')}`);
+  if (plan.houseRules.length) say(`  house rules   ${plan.houseRules.join(', ')}`);
   say(yes ? 'Done.' : 'Nothing was changed. Do it with --yes.');
 };
 

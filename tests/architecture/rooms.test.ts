@@ -57,6 +57,7 @@ const IN_BROWSER = [
   'app/session/',
   'app/register/',
   'app/practice/',
+  'app/rules/',
   'app/method/[slug]/MethodPlayer.tsx',
   'app/serverCalls.ts',
 ];

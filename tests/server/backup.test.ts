@@ -4,12 +4,15 @@ import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { unzipSync, zipSync } from 'fflate';
 import type { Drawing } from '../../core/drawing/drawing.ts';
+import { rulesOfSheet } from '../../core/sheet/houseRules.ts';
+import { DEFAULT_SETUP } from '../../core/sheet/setup.ts';
 import { copiesIn, makeDailyCopy, newestGoodCopy, writeCopy } from '../../server/backup/copies.ts';
 import { outdated } from '../../server/backup/copyAges.ts';
 import { checkBackup, NotABackup } from '../../server/backup/readBackup.ts';
 import { restoreBackup } from '../../server/backup/restore.ts';
 import { CannotOpen } from '../../server/cannotOpen.ts';
 import { openDatabase } from '../../server/database.ts';
+import { keepHouseRules, setUsualRules } from '../../server/houseRules.ts';
 import { addIssue, listIssues } from '../../server/issues.ts';
 import { keepPrinter, listPrinters } from '../../server/printers.ts';
 import type { Database } from '../../server/queries.ts';
@@ -64,10 +67,12 @@ const filled = async (db: Database): Promise<void> => {
   );
   await addDrawing(db, 'b', titled('Ünïcode "quoted" / slash'));
   await keepPrinter(db, { name: 'plotter', across: 100.2, along: 99.8 });
+  await keepHouseRules(db, rulesOfSheet('Lighthouse', { ...DEFAULT_SETUP, angle: 'third' }), undefined);
+  await setUsualRules(db, 'Lighthouse');
 };
 /** All rows of all tables, as texts. */
 const everything = async (db: Database): Promise<string> => {
-  const tables = ['drawing', 'history', 'change', 'source', 'issue', 'printer'];
+  const tables = ['drawing', 'history', 'change', 'source', 'issue', 'printer', 'house_rules'];
   const rows = await Promise.all(
     tables.map(async (t) =>
       (await db.query<object>(`select * from ${t}`)).map((r) =>
@@ -238,7 +243,7 @@ test('a folder whose database is gone is damaged, not new; its newest copy is na
   // an empty database in its place
   const empty = await register('empty');
   await empty.script(
-    'drop table history, change, source, issue, printer, drawing cascade; delete from migration',
+    'drop table history, change, source, issue, printer, house_rules, drawing cascade; delete from migration',
   );
   await open.pop()?.close();
   renameSync(join(folder, 'empty', 'pg'), pg);

@@ -161,6 +161,7 @@ describe('the store', () => {
       { number: 5 },
       { number: 6 },
       { number: 7 },
+      { number: 8 },
     ]);
   });
 });

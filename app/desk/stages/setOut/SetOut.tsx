@@ -11,7 +11,6 @@ import {
   STANDARD_SCALES,
   scaleText,
 } from '../../../../core/sheet/layout/paper.ts';
-import { PRESETS, presetOf } from '../../../../core/sheet/presets.ts';
 import type { SheetSetup } from '../../../../core/sheet/setup.ts';
 import { VIEW_TITLES, type ViewNames } from '../../../../core/sheet/views/viewTitles.ts';
 import type { GoodPicture } from '../../../session/sessionTypes.ts';
@@ -20,6 +19,7 @@ import { Findings } from '../../book/Findings.tsx';
 import { field, Page, Row } from '../../book/Page.tsx';
 import { PaperField } from '../../book/PaperField.tsx';
 import { useDesk, useEdit, useSession } from '../../useDesk.ts';
+import { HouseRulesRows } from './HouseRulesRows.tsx';
 import { MarkList } from './MarkList.tsx';
 import { PlaneRows } from './PlaneRows.tsx';
 import { SavePartsList } from './SavePartsList.tsx';
@@ -327,27 +327,10 @@ const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
         `${VIEW_TITLES[view]} ${on ? 'added' : 'left out'}`,
       );
     });
-  const preset = presetOf(setup);
   return (
     <>
       <Findings about={['setup', 'cuts']} />
-      <Row label="House rules">
-        <select
-          aria-label="House rules"
-          className={field}
-          value={preset?.name ?? 'own'}
-          onChange={(e) => void edit({ type: 'usePreset', preset: e.target.value })}
-        >
-          {!preset && <option value="own">Your own</option>}
-          {PRESETS.map((p) => (
-            <option key={p.name}>{p.name}</option>
-          ))}
-        </select>
-      </Row>
-      <p className="border-b border-rule px-5 py-1.5 text-[13px] leading-[18px] text-second">
-        {preset?.says ??
-          'Choices of your own; a preset sets angle, names, points, hidden lines and projectors at once.'}
-      </p>
+      <HouseRulesRows />
       <Row label="Paper">
         <select
           aria-label="Paper"
