@@ -48,26 +48,9 @@ await page.getByLabel('New line of the statement').fill('hole 6 countersunk 12 r
 await page.waitForTimeout(1200);
 await take('measure');
 await page.getByLabel('New line of the statement').fill('');
-await page.getByRole('button', { name: 'Profile on squares' }).click();
-await page.getByTestId('squares').focus();
-await page.keyboard.press('Enter');
-for (const [key, n] of [
-  ['ArrowRight', 8],
-  ['ArrowUp', 3],
-  ['ArrowLeft', 4],
-  ['ArrowUp', 6],
-  ['ArrowLeft', 4],
-]) {
-  for (let i = 0; i < n; i++) await page.keyboard.press(key);
-  await page.keyboard.press('Enter');
-}
-await page.getByRole('switch', { name: 'Mirror the other half' }).click();
-await take('squares');
 await open('Mast clamp with bolts', 'Set out');
 await page.waitForTimeout(600);
 await take('set-out');
-await page.getByRole('button', { name: 'List for the board' }).click();
-await take('list-for-the-board');
 await open('Sensor shoe', 'Project');
 const view = await page.getByTestId('sheet').getByText('TOP VIEW').boundingBox();
 await page.mouse.click(view.x - 50, view.y - 30);
@@ -169,4 +152,17 @@ await page.getByRole('button', { name: 'Show it' }).click();
 await page.getByRole('region', { name: 'Exercise' }).waitFor();
 await page.keyboard.press('h');
 await take('practice-room');
+await page.goto(`${address}/method/plane-of-three-points`);
+await page.getByTestId('method figure').first().waitFor();
+await take('method');
+// house rules of one's own, which are not left behind
+await page.goto(`${address}/rules`);
+await page.getByRole('button', { name: 'Solids class' }).click();
+await page.getByRole('button', { name: 'Copy, to be changed' }).click();
+await page.getByLabel('Name', { exact: true }).fill('Skerrow Point school');
+await page.getByLabel('Name', { exact: true }).press('Enter');
+await page.getByRole('button', { name: 'Skerrow Point school' }).waitFor();
+await page.waitForTimeout(1500);
+await take('house-rules');
+await page.getByRole('button', { name: 'Delete' }).click();
 await browser.close();

@@ -12,7 +12,8 @@ import { addDrawing, countDrawings } from './store.ts';
 /** One database to a process, opened when first asked for; a build never opens it. */
 const shared = globalThis as { blueLedger?: Promise<Database> | undefined };
 
-const addDemoDrawings = async (db: Database): Promise<void> => {
+/** Puts the drawings of the folder demo into a register that is empty; into no other. */
+export const addDemoDrawings = async (db: Database): Promise<void> => {
   if (await countDrawings(db)) return;
   const folder = join(process.cwd(), 'demo');
   for (const name of readdirSync(folder)

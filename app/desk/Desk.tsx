@@ -107,12 +107,25 @@ const FETCH_REST_WITHOUT_PICTURE = 1500;
 /** Shown only when a drawing cannot be stored as it is. */
 const ConflictPanel = fetchedLater(() => import('./panels/ConflictPanel.tsx').then((m) => m.ConflictPanel));
 
+const Tour = fetchedLater(() => import('./panels/Tour.tsx').then((m) => m.Tour));
+/** Whether the address asks for the tour; it is gone from there once it is ended. */
+const useTour = () => {
+  const [isOn, setOn] = useState(false);
+  useEffect(() => setOn(location.search === '?tour'), []);
+  const end = (): void => {
+    setOn(false);
+    history.replaceState(null, '', location.pathname);
+  };
+  return [isOn, end] as const;
+};
+
 /** The drawing desk: the book at the left, the sheet in the middle of everything. */
 const OpenDrawing = () => {
   const { session, view } = useDesk();
   const stage = useView((s) => s.stage);
   const isHalted = useSession((s) => s.save === 'conflict' || s.save === 'refused');
   const stated = useSession((s) => s.drawing.part.bodies.length > 0);
+  const [isTour, endTour] = useTour();
   useKeys();
   useFollowing();
   const isDrawn = useSession((s) => s.picture !== undefined);
@@ -140,7 +153,8 @@ const OpenDrawing = () => {
           <Foot />
         </div>
         <ThumbIndex />
-        <div className="flex min-w-0 flex-1 flex-col">
+        <div className="relative flex min-w-0 flex-1 flex-col">
+          {isTour && <Tour onEnd={endTour} />}
           <div className="min-h-0 flex-1 p-2">
             <SheetView />
           </div>

@@ -106,14 +106,20 @@ export const Register = ({ page, asked, copies }: Props) => {
       const [first] = ids;
       if (files.length === 1 && first) router.push(`/drawings/${first}`);
     });
-  const start = (): Promise<void> =>
+  const start = (isTour = false): Promise<void> =>
     attempt(async () => {
       const part = { format: 'blue-ledger/part@1', name: 'New part', units: 'mm', bodies: [] } as const;
       // a new drawing's statement is empty: its first line is typed at the desk
       const bare = drawingOfPart({ ...part, bodies: [...part.bodies] });
       const { begun } = await import('../rules/begun.ts');
       const kept = await openFile(await begun(bare), 'New part');
-      router.push(`/drawings/${kept.id}`);
+      router.push(`/drawings/${kept.id}${isTour ? '?tour' : ''}`);
+    });
+  /** a first look: the made-up drawings, or a drawing of one's own that is made step by step */
+  const addDemo = (): Promise<void> =>
+    attempt(async () => {
+      const { addDemoDrawings } = await import('./firstLook.ts');
+      await addDemoDrawings();
     });
   const setAll = (set: ManyRequest['set']): Promise<void> =>
     attempt(async () => {
@@ -295,10 +301,20 @@ export const Register = ({ page, asked, copies }: Props) => {
               {!rows.length && (
                 <p className="px-6 py-8 text-second">
                   {page.isEmpty
-                    ? 'No drawings yet. Start a new one, or drop a part file here, such as demo/03-vane-hub.drawing.json.'
+                    ? 'No drawings yet. Start a new one, or drop a part file here.'
                     : now.archive === '1' && !isFiltered
                       ? 'The archive is empty.'
                       : 'Nothing found.'}
+                  {page.isEmpty && (
+                    <span className="mt-3 flex gap-3">
+                      <button type="button" className={BUTTON} onClick={() => void start(true)}>
+                        Take the two-minute tour
+                      </button>
+                      <button type="button" className={BUTTON} onClick={() => void addDemo()}>
+                        Put in the demo drawings
+                      </button>
+                    </span>
+                  )}
                   {isFiltered && (
                     <button
                       type="button"

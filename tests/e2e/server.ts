@@ -15,8 +15,8 @@ export type Server = {
   readonly kill: (signal: NodeJS.Signals) => Promise<void>;
 };
 
-const freshData = (): string => mkdtempSync(join(tmpdir(), 'blue-ledger-'));
-const dropData = (data: string): void => rmSync(data, { recursive: true, force: true });
+export const freshData = (): string => mkdtempSync(join(tmpdir(), 'blue-ledger-'));
+export const dropData = (data: string): void => rmSync(data, { recursive: true, force: true });
 
 const freePort = async (): Promise<number> => {
   const probe = createServer();
@@ -28,8 +28,13 @@ const freePort = async (): Promise<number> => {
   return port;
 };
 
-/** @param onPort the port, where it must be that of a server before */
-export const startServer = async (data: string, wait = true, onPort?: number): Promise<Server> => {
+/** @param onPort the port, where it must be that of a server before; @param withDemo an empty register gets the demo drawings */
+export const startServer = async (
+  data: string,
+  wait = true,
+  onPort?: number,
+  withDemo = true,
+): Promise<Server> => {
   const port = onPort ?? (await freePort());
   const started = Date.now();
   const child = spawn(
@@ -41,7 +46,7 @@ export const startServer = async (data: string, wait = true, onPort?: number): P
         ...process.env,
         NEXT_TELEMETRY_DISABLED: '1',
         BLUE_LEDGER_DATA: data,
-        BLUE_LEDGER_DEMO: '1',
+        BLUE_LEDGER_DEMO: withDemo ? '1' : '0',
         DATABASE_URL: '',
       },
     },
