@@ -163,6 +163,7 @@ await page.getByLabel('Name', { exact: true }).fill('Skerrow Point school');
 await page.getByLabel('Name', { exact: true }).press('Enter');
 await page.getByRole('button', { name: 'Skerrow Point school' }).waitFor();
 await page.waitForTimeout(1500);
+await page.getByRole('region', { name: 'Skerrow Point school' }).evaluate((e) => e.scrollTo(0, 0));
 await take('house-rules');
 await page.getByRole('button', { name: 'Delete' }).click();
 await browser.close();
