@@ -37,6 +37,14 @@ type OfCut<K extends string> = {
   readonly options: readonly FaceShape[];
 } & Answers;
 
+/** The exercises about one line: of the three views one lacks it, or has it wrong. */
+type OfLine<K extends string> = {
+  readonly kind: K;
+  readonly views: readonly ViewShape[];
+  readonly view: ViewName;
+  readonly lines: readonly { readonly path: string; readonly at: Vec2; readonly isHidden: boolean }[];
+} & Answers;
+
 /** An exercise as the screen shows it. */
 export type ExercisePicture = {
   readonly level: number;
@@ -62,13 +70,8 @@ export type ExercisePicture = {
       readonly pictorial: Pictorial;
       readonly asked: readonly { readonly path: string; readonly at: Vec2; readonly isHidden: boolean }[];
     }
-  | ({
-      readonly kind: 'missing line';
-      /** one of them lacks a line */
-      readonly views: readonly ViewShape[];
-      readonly view: ViewName;
-      readonly lines: readonly { readonly path: string; readonly at: Vec2; readonly isHidden: boolean }[];
-    } & Answers)
+  | OfLine<'missing line'>
+  | OfLine<'wrong line'>
   | ({
       readonly kind: 'corner';
       readonly view: ViewShape;
@@ -92,12 +95,6 @@ export type ExercisePicture = {
       readonly pictorial: Pictorial;
       readonly mark: Vec2;
       readonly places: readonly Vec2[];
-    } & Answers)
-  | ({
-      readonly kind: 'wrong line';
-      readonly views: readonly ViewShape[];
-      readonly view: ViewName;
-      readonly lines: readonly { readonly path: string; readonly at: Vec2; readonly isHidden: boolean }[];
     } & Answers)
   | ({
       readonly kind: 'worked size';
@@ -261,7 +258,7 @@ const pictureOf = (e: Exercise): ExercisePicture => {
       pictorial: pictorialFrom(part),
       asked: e.asked.map((i) => letteredLine(e.lines[i] as GivenLine)),
     };
-  if (e.kind === 'missing line')
+  if (e.kind === 'missing line' || e.kind === 'wrong line')
     return {
       ...common,
       kind: e.kind,
@@ -309,15 +306,6 @@ const pictureOf = (e: Exercise): ExercisePicture => {
       pictorial: pictorialFrom(part),
       mark: placeInPictorial(e.point),
       places: e.options.map((o) => down(o.shows)),
-      ...answers(e),
-    };
-  if (e.kind === 'wrong line')
-    return {
-      ...common,
-      kind: e.kind,
-      views: [...e.given.map(viewOf), shapeOf(e.view, e.lines)],
-      view: e.view,
-      lines: e.options.map(({ shows }) => letteredLine(shows)),
       ...answers(e),
     };
   if (e.kind === 'worked size')

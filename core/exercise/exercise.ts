@@ -76,6 +76,16 @@ type OfCut<K extends string> = {
   readonly right: number;
 };
 
+/** A line of a view that is missing, or one that is drawn wrong; `lines`: the view without the one, or with the other. */
+type OfLine<K extends string> = {
+  readonly kind: K;
+  readonly given: readonly ViewName[];
+  readonly view: ViewName;
+  readonly lines: readonly GivenLine[];
+  readonly options: readonly Option<GivenLine>[];
+  readonly right: number;
+};
+
 /** An exercise with its one answer. Lines are in their view's plane, mm. */
 export type Exercise = Common &
   (
@@ -99,15 +109,7 @@ export type Exercise = Common &
         readonly lines: readonly GivenLine[];
         readonly asked: readonly number[];
       }
-    | {
-        readonly kind: 'missing line';
-        readonly given: readonly ViewName[];
-        readonly view: ViewName;
-        /** the view without the line that is missing */
-        readonly lines: readonly GivenLine[];
-        readonly options: readonly Option<GivenLine>[];
-        readonly right: number;
-      }
+    | OfLine<'missing line'>
     | {
         readonly kind: 'corner';
         readonly view: ViewName;
@@ -142,15 +144,7 @@ export type Exercise = Common &
         readonly options: readonly Option<Vec2>[];
         readonly right: number;
       }
-    | {
-        readonly kind: 'wrong line';
-        readonly given: readonly ViewName[];
-        readonly view: ViewName;
-        /** the view with the line that is drawn wrong */
-        readonly lines: readonly GivenLine[];
-        readonly options: readonly Option<GivenLine>[];
-        readonly right: number;
-      }
+    | OfLine<'wrong line'>
     | {
         readonly kind: 'worked size';
         readonly view: ViewName;

@@ -14,6 +14,24 @@ export const crossedCentre = (point: string, left: number, bottom: number): Deed
   { do: 'upright', line: `${point} y`, through: point },
 ];
 
+/** Into how many parts a circle is divided by set squares. */
+export const TWELVE = 12;
+/** A circle about O drawn and divided into twelve: t0 at its left, and on against the clock. @param radius mm */
+export const dividedCircle = (radius: number): Deed[] => [
+  ...crossedCentre('O', 0, 0),
+  { do: 'circle', circle: 'c', centre: 'O', radius },
+  { do: 'arc', seen: true, circle: 'c' },
+  ...fromTo(0, 5).flatMap((i): Deed[] => [
+    { do: 'slant', line: `ray ${i}`, through: 'O', angle: 30 * i },
+    { do: 'meet', point: `t${i}`, line: `ray ${i}`, circle: 'c', way: -1 },
+    { do: 'meet', point: `t${i + 6}`, line: `ray ${i}`, circle: 'c', way: 1 },
+  ]),
+];
+/** The points of a divided circle, lettered 1 to 12. */
+export const DIVISION_NAMES: Readonly<Record<string, string>> = Object.fromEntries(
+  Array.from({ length: TWELVE }, (_, i) => [`t${i}`, String(i + 1)]),
+);
+
 /** The line that halves the way between two points at right angles, by two equal arcs that cross. */
 export const bisector = (line: string, a: string, b: string): Deed[] => [
   { do: 'circle', circle: `${line} about ${a}`, centre: a, through: b },

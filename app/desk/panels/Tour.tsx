@@ -1,6 +1,6 @@
 'use client';
 import { Check } from 'lucide-react';
-import { TOUR, tourDone } from '../../../core/task/tour.ts';
+import { TOUR, tourDone } from '../../../core/drawing/tour.ts';
 import { useSession } from '../useDesk.ts';
 
 /** The tour over the sheet: what to do next; it goes on by itself once that is done. */

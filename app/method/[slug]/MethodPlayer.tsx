@@ -4,12 +4,11 @@ import { usePathname, useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState, useTransition } from 'react';
 import type { MethodFigure as Field, Figures } from '../../../core/method/method.ts';
 import type { MethodPicture } from '../../../workers/methodPicture.ts';
+import { StepButtons } from '../../StepButtons.tsx';
 import { MethodFigure } from './MethodFigure.tsx';
 
 /** A step a moment while it plays, ms: long enough to be read. */
 const PACE = 1_600;
-
-const TOOL = 'grid size-8 place-items-center rounded text-second hover:bg-hover disabled:opacity-30';
 
 /** A construction that is gone through step by step, played, changed and printed. */
 export const MethodPlayer = ({
@@ -67,19 +66,7 @@ export const MethodPlayer = ({
         <p className="border-b border-rule px-5 py-2 text-[13.5px] leading-[19px]">{use}</p>
         <Sizes fields={fields} figures={figures} refused={refused} />
         <div className="flex items-center border-b border-rule px-4 py-1">
-          {deeds.map(([label, Icon, deed, off]) => (
-            <button
-              key={label}
-              type="button"
-              aria-label={label}
-              title={label}
-              disabled={off}
-              onClick={deed}
-              className={TOOL}
-            >
-              <Icon size={17} aria-hidden />
-            </button>
-          ))}
+          <StepButtons deeds={deeds} />
           <span className="ml-2 text-[12.5px] text-second" data-testid="step count">
             Step {at} of {stops.length}
           </span>

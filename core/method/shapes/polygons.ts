@@ -1,5 +1,13 @@
-import { type BoardMethod, length } from '../method.ts';
+import { type BoardMethod, type BoardStep, length } from '../method.ts';
 import { bisector, crossedCentre, drawnRound, figureText, lettered } from '../onBoard.ts';
+
+const CENTRE_LINES: BoardStep = {
+  text: 'Draw a level and an upright centre line; they cross in O.',
+  why: 'All is measured from the centre.',
+  tool: 'tee square',
+  deeds: crossedCentre('O', 0, 0),
+  names: lettered('O'),
+};
 
 /** A hexagon by the compass alone. */
 export const hexagonInCircle: BoardMethod = {
@@ -10,13 +18,7 @@ export const hexagonInCircle: BoardMethod = {
   use: 'Where the distance across corners is given: the radius goes round the circle six times.',
   figures: [length('across', 'Across corners', 60, [10, 200])],
   steps: ({ across = 0 }) => [
-    {
-      text: 'Draw a level and an upright centre line; they cross in O.',
-      why: 'All is measured from the centre.',
-      tool: 'tee square',
-      deeds: crossedCentre('O', 0, 0),
-      names: lettered('O'),
-    },
+    CENTRE_LINES,
     {
       text: `Draw the circle about O, ⌀${figureText(across)}.`,
       why: 'All corners lie on it: its diameter is the distance across corners.',
@@ -58,13 +60,7 @@ export const hexagonOnFlats: BoardMethod = {
   use: 'Where the distance across flats is given, as for bolts and nuts: the sides touch a circle.',
   figures: [length('across', 'Across flats', 52, [10, 200])],
   steps: ({ across = 0 }) => [
-    {
-      text: 'Draw a level and an upright centre line; they cross in O.',
-      why: 'All is measured from the centre.',
-      tool: 'tee square',
-      deeds: crossedCentre('O', 0, 0),
-      names: lettered('O'),
-    },
+    CENTRE_LINES,
     {
       text: `Draw the circle about O, ⌀${figureText(across)}.`,
       why: 'All sides touch it: its diameter is the distance across flats.',

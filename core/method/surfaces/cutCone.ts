@@ -1,8 +1,7 @@
 import type { Deed } from '../../replay/deed.ts';
 import { type BoardMethod, degrees, length } from '../method.ts';
-import { crossedCentre, drawn, figureText, fromTo, lettered } from '../onBoard.ts';
+import { DIVISION_NAMES, dividedCircle, drawn, figureText, fromTo, lettered, TWELVE } from '../onBoard.ts';
 
-const N = 12;
 const RAD = Math.PI / 180;
 
 /** A cone cut aslant, laid flat. */
@@ -33,23 +32,14 @@ export const cutCone: BoardMethod = {
     const r = d / 2;
     const slant = Math.hypot(r, h);
     const sector = (360 * r) / slant;
-    const all = fromTo(0, N - 1);
+    const all = fromTo(0, TWELVE - 1);
     return [
       {
         text: `Draw the top view, ⌀${figureText(d)} about O, and divide it into twelve.`,
         why: 'The twelve points are the feet of twelve generators.',
         tool: 'set squares',
-        deeds: [
-          ...crossedCentre('O', 0, 0),
-          { do: 'circle', circle: 'c', centre: 'O', radius: r },
-          { do: 'arc', seen: true, circle: 'c' },
-          ...fromTo(0, 5).flatMap((i): Deed[] => [
-            { do: 'slant', line: `ray ${i}`, through: 'O', angle: 30 * i },
-            { do: 'meet', point: `t${i}`, line: `ray ${i}`, circle: 'c', way: -1 },
-            { do: 'meet', point: `t${i + 6}`, line: `ray ${i}`, circle: 'c', way: 1 },
-          ]),
-        ],
-        names: Object.fromEntries(all.map((i) => [`t${i}`, String(i + 1)])),
+        deeds: dividedCircle(r),
+        names: DIVISION_NAMES,
       },
       {
         text: `Draw the front view: the base line, the apex S ${figureText(h)} above it, and the generators to S from the points brought up to the base.`,
@@ -90,36 +80,39 @@ export const cutCone: BoardMethod = {
         ]),
       },
       {
-        text: `Beside it draw the sector: radius S1, ${figureText(slant)}, and its angle 360 x ${figureText(r)} / ${figureText(slant)} = ${figureText(sector)} degrees, in twelve parts of ${figureText(sector / N)} each.`,
+        text: `Beside it draw the sector: radius S1, ${figureText(slant)}, and its angle 360 x ${figureText(r)} / ${figureText(slant)} = ${figureText(sector)} degrees, in twelve parts of ${figureText(sector / TWELVE)} each.`,
         why: 'The arc is as long as the base is round. Chords stepped off would be too short.',
         tool: 'compass and protractor',
         deeds: [
           { do: 'place', point: 'S2', left: r + 20 + slant, bottom: r + 15 + h },
           { do: 'level', line: 'from S', through: 'S2' },
           { do: 'circle', circle: 'sector', centre: 'S2', radius: slant },
-          ...fromTo(0, N).flatMap((i): Deed[] => [
+          ...fromTo(0, TWELVE).flatMap((i): Deed[] => [
             {
               do: 'protract',
               line: `e${i}`,
               through: 'S2',
-              angle: 270 - sector / 2 + (sector * i) / N,
+              angle: 270 - sector / 2 + (sector * i) / TWELVE,
             },
             { do: 'meet', point: `f${i}`, line: `e${i}`, circle: 'sector', way: 1 },
           ]),
         ],
-        names: { S2: 'S', ...Object.fromEntries(fromTo(0, N).map((i) => [`f${i}`, String((i % N) + 1)])) },
+        names: {
+          S2: 'S',
+          ...Object.fromEntries(fromTo(0, TWELVE).map((i) => [`f${i}`, String((i % TWELVE) + 1)])),
+        },
       },
       {
         text: 'Carry the true distances from S to the generators of the sector.',
         why: 'Along a generator nothing changes when the side is laid flat.',
         tool: 'dividers',
-        deeds: fromTo(0, N).map(
+        deeds: fromTo(0, TWELVE).map(
           (i): Deed => ({
             do: 'carry',
             point: `p${i}`,
             along: `e${i}`,
             from: 'S2',
-            span: ['S', `q${i % N}`],
+            span: ['S', `q${i % TWELVE}`],
             way: 1,
           }),
         ),
@@ -129,10 +122,10 @@ export const cutCone: BoardMethod = {
         why: 'The ends are one generator: they meet when the pattern is rolled up. Add what the seam takes.',
         tool: 'curve template',
         deeds: [
-          { do: 'curve', seen: true, through: fromTo(0, N).map((i) => `p${i}`), closed: false },
-          { do: 'arc', seen: true, circle: 'sector', from: 'f0', to: `f${N}` },
+          { do: 'curve', seen: true, through: fromTo(0, TWELVE).map((i) => `p${i}`), closed: false },
+          { do: 'arc', seen: true, circle: 'sector', from: 'f0', to: `f${TWELVE}` },
           ...drawn('p0', 'f0'),
-          ...drawn(`p${N}`, `f${N}`),
+          ...drawn(`p${TWELVE}`, `f${TWELVE}`),
         ],
       },
     ];

@@ -1,8 +1,7 @@
 import type { Deed } from '../../replay/deed.ts';
 import { type BoardMethod, degrees, length } from '../method.ts';
-import { crossedCentre, drawn, figureText, fromTo } from '../onBoard.ts';
+import { DIVISION_NAMES, dividedCircle, drawn, figureText, fromTo, TWELVE } from '../onBoard.ts';
 
-const N = 12;
 const RAD = Math.PI / 180;
 
 /** A cylinder cut aslant, laid flat. */
@@ -23,23 +22,14 @@ export const cutCylinder: BoardMethod = {
       : 'The cut runs out through the base: give it more height on the axis, or a smaller angle.',
   steps: ({ d = 0, h = 0, a = 0 }) => {
     const r = d / 2;
-    const all = fromTo(0, N - 1);
+    const all = fromTo(0, TWELVE - 1);
     return [
       {
         text: `Draw the top view, a circle of ⌀${figureText(d)} about O, and divide it into twelve by 30 and 60 degrees.`,
         why: 'The twelve points are the ends of twelve generators.',
         tool: 'set squares',
-        deeds: [
-          ...crossedCentre('O', 0, 0),
-          { do: 'circle', circle: 'c', centre: 'O', radius: r },
-          { do: 'arc', seen: true, circle: 'c' },
-          ...fromTo(0, 5).flatMap((i): Deed[] => [
-            { do: 'slant', line: `ray ${i}`, through: 'O', angle: 30 * i },
-            { do: 'meet', point: `t${i}`, line: `ray ${i}`, circle: 'c', way: -1 },
-            { do: 'meet', point: `t${i + 6}`, line: `ray ${i}`, circle: 'c', way: 1 },
-          ]),
-        ],
-        names: Object.fromEntries(all.map((i) => [`t${i}`, String(i + 1)])),
+        deeds: dividedCircle(r),
+        names: DIVISION_NAMES,
       },
       {
         text: 'Draw the base line of the front view above it and bring the points up: the generators.',
@@ -68,23 +58,23 @@ export const cutCylinder: BoardMethod = {
         names: Object.fromEntries(fromTo(0, 6).map((i) => [`k${i}`, String(i + 1)])),
       },
       {
-        text: `Carry the base line on to the right and set off the circumference, ${figureText(Math.PI * d)}, in twelve parts of ${figureText((Math.PI * d) / N)} each, from the shortest generator.`,
+        text: `Carry the base line on to the right and set off the circumference, ${figureText(Math.PI * d)}, in twelve parts of ${figureText((Math.PI * d) / TWELVE)} each, from the shortest generator.`,
         why: 'The base edge rolls off as long as it is round: π times the diameter. Chords of the circle would be too short.',
         tool: 'rule',
         deeds: [
           { do: 'setOff', point: 'f0', along: 'base line', from: 'b6', distance: 20, way: 1 },
-          ...fromTo(1, N).map(
+          ...fromTo(1, TWELVE).map(
             (i): Deed => ({
               do: 'setOff',
               point: `f${i}`,
               along: 'base line',
               from: `f${i - 1}`,
-              distance: (Math.PI * d) / N,
+              distance: (Math.PI * d) / TWELVE,
               way: 1,
             }),
           ),
         ],
-        names: Object.fromEntries(fromTo(0, N).map((i) => [`f${i}`, String((i % N) + 1)])),
+        names: Object.fromEntries(fromTo(0, TWELVE).map((i) => [`f${i}`, String((i % TWELVE) + 1)])),
       },
       {
         text: 'Draw the generators upright there, and bring each cut point across to its generator.',
@@ -92,9 +82,9 @@ export const cutCylinder: BoardMethod = {
         tool: 'set square',
         deeds: [
           ...all.map((i): Deed => ({ do: 'level', line: `h${i}`, through: `k${i}` })),
-          ...fromTo(0, N).flatMap((i): Deed[] => [
+          ...fromTo(0, TWELVE).flatMap((i): Deed[] => [
             { do: 'upright', line: `e${i}`, through: `f${i}` },
-            { do: 'cross', point: `p${i}`, a: `e${i}`, b: `h${i % N}` },
+            { do: 'cross', point: `p${i}`, a: `e${i}`, b: `h${i % TWELVE}` },
           ]),
         ],
       },
@@ -103,8 +93,8 @@ export const cutCylinder: BoardMethod = {
         why: 'The ends are one generator: they meet when the pattern is rolled up. Add what the seam takes.',
         tool: 'curve template',
         deeds: [
-          { do: 'curve', seen: true, through: fromTo(0, N).map((i) => `p${i}`), closed: false },
-          ...drawn('p0', 'f0', `f${N}`, `p${N}`),
+          { do: 'curve', seen: true, through: fromTo(0, TWELVE).map((i) => `p${i}`), closed: false },
+          ...drawn('p0', 'f0', `f${TWELVE}`, `p${TWELVE}`),
         ],
       },
     ];

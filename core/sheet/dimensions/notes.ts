@@ -46,12 +46,12 @@ const isOn = (angle: number, { from, to }: ViewLine): boolean => {
 };
 
 /** The visible lines of a face come before its hidden ones, whole circles before arcs. */
-const bestLine = (lines: readonly ViewLine[]): ViewLine | undefined => {
+const bestFirst = (lines: readonly ViewLine[]): ViewLine[] => {
   const rank = (l: ViewLine): number =>
     (l.class === 'visible' ? 0 : 4) +
     (l.curve.type === 'conic' && l.curve.round ? 0 : 2) -
     Math.min(1, Math.abs(l.to - l.from) / TURN);
-  return lines.toSorted((a, b) => rank(a) - rank(b))[0];
+  return lines.toSorted((a, b) => rank(a) - rank(b));
 };
 
 /** Kept between the arrow of a pitch circle and its copies, mm. */
@@ -79,15 +79,24 @@ const pitchAnchor = (
   };
 };
 
-const anchorOf = (size: SizeKey, view: View, k: number): Anchor => {
+/** So many lines of a face are tried for a leader. */
+const MOST_LINES = 6;
+
+/** Where a leader may end: at the best line of what a size is of; a note that is led to a flat face at any of its seen lines. */
+const anchorsOf = (size: SizeKey, view: View, k: number): readonly [Anchor, ...Anchor[]] => {
   const keys = size.of.flatMap(facesOfMeeting);
   const shared = linesWhereMeet(view, keys);
-  const line = bestLine(shared.length ? shared : keys.flatMap((f) => linesOfFace(view, f)));
-  const paper = ([u, v]: Vec2): Vec2 => [u * k, v * k];
-  if (!line) {
-    const middle = paper([(view.box[0] + view.box[2]) / 2, (view.box[1] + view.box[3]) / 2]);
-    return { middle, towards: () => middle };
+  const [best, ...others] = bestFirst(shared.length ? shared : keys.flatMap((f) => linesOfFace(view, f)));
+  if (!best) {
+    const middle: Vec2 = [((view.box[0] + view.box[2]) / 2) * k, ((view.box[1] + view.box[3]) / 2) * k];
+    return [{ middle, towards: () => middle }];
   }
+  const more = size.what === 'lean' ? others.filter((l) => l.class === 'visible').slice(0, MOST_LINES) : [];
+  return [anchorAt(best, k), ...more.map((l) => anchorAt(l, k))];
+};
+
+const anchorAt = (line: ViewLine, k: number): Anchor => {
+  const paper = ([u, v]: Vec2): Vec2 => [u * k, v * k];
   const halfWay = paper(pointOn2(line.curve, (line.from + line.to) / 2));
   const c = line.curve;
   if (c.type !== 'conic' || !c.round) return { middle: halfWay, towards: () => halfWay };
@@ -160,21 +169,41 @@ const cornersFor = (box: Box, width: number, from: Vec2, where: 'first' | 'secon
 /** Notes keep so much between them that none reads on into the next, mm. */
 const withRoom = ([x0, y0, x1, y1]: Box): Box => [x0 - 2, y0 - 1, x1 + 2, y1 + 1];
 
-/** The best place for a note: clear of all that stands and in the room there is; else one where at least no figure is on another. */
+type Led = Place & { readonly leader: Line; readonly anchor: Anchor };
+
+/** Ends of leaders keep so far apart, where there is a choice, mm. */
+const TIPS_APART = 5;
+
+/** The best place for a note: with the shortest leader, of its anchors from where one is clear; else at the first of them. */
 const placeOf = (
-  n: Note & { readonly anchor: Anchor },
+  text: string,
+  anchors: readonly [Anchor, ...Anchor[]],
+  tips: readonly Vec2[],
+  ...where: [Box, Standing, RoomRound | undefined]
+): Led => {
+  const first = placeFrom(text, anchors[0], ...where);
+  const all = [first, ...anchors.slice(1).map((a) => placeFrom(text, a, ...where))];
+  // leaders of two notes that end at one place would seem to be about one thing
+  const clear = all.filter((p) => p.isClear && tips.every((t) => distance2(t, p.leader[0]) > TIPS_APART));
+  return clear.toSorted((a, b) => distance2(...a.leader) - distance2(...b.leader))[0] ?? first;
+};
+
+/** The best place for a note with one anchor: clear of all that stands and in the room there is; else one where at least no figure is on another. */
+const placeFrom = (
+  text: string,
+  anchor: Anchor,
   box: Box,
   standing: Standing,
   room: RoomRound | undefined,
-): Place & { readonly leader: Line } => {
-  const width = figureWidth(n.text);
-  const led = (p: Place) => ({ ...p, leader: [n.anchor.towards(p.foot), p.foot] as Line });
+): Led & { readonly isClear: boolean } => {
+  const width = figureWidth(text);
+  const led = (p: Place) => ({ ...p, anchor, leader: [anchor.towards(p.foot), p.foot] as Line });
   let apart: Place | undefined;
   let outside: Place | undefined;
   let last: Place | undefined;
   for (const where of ['first', 'second'] as const)
-    for (const [x, y] of cornersFor(box, width, n.anchor.middle, where)) {
-      const p = placeAt(x, y, width, n.anchor.middle);
+    for (const [x, y] of cornersFor(box, width, anchor.middle, where)) {
+      const p = placeAt(x, y, width, anchor.middle);
       last = p;
       if (!isApart(standing, withRoom(p.box))) continue;
       if (!isInRoom(p.box, room)) {
@@ -183,9 +212,10 @@ const placeOf = (
       }
       apart ??= p;
       const { leader } = led(p);
-      if (isAslant(leader) && isFree(standing, leader, p.shelf, p.box)) return { ...p, leader };
+      if (isAslant(leader) && isFree(standing, leader, p.shelf, p.box))
+        return { ...p, anchor, leader, isClear: true };
     }
-  return led(apart ?? outside ?? (last as Place));
+  return { ...led(apart ?? outside ?? (last as Place)), isClear: false };
 };
 
 /** Notes above and to the right of a view, each with a leader to its face; the first place that is clear of all that stands. */
@@ -199,14 +229,22 @@ export const layNotes = (
   room: RoomRound | undefined,
 ): Laid[] => {
   const all = standingOf(standing);
+  const tips: Vec2[] = [];
   return notes
-    .map((n) => ({ ...n, anchor: n.pitch ? pitchAnchor(n.pitch, k) : anchorOf(n.size, own, k) }))
-    .sort((a, b) => a.anchor.middle[0] - b.anchor.middle[0] || b.anchor.middle[1] - a.anchor.middle[1])
+    .map((n) => ({
+      ...n,
+      anchors: n.pitch ? ([pitchAnchor(n.pitch, k)] as const) : anchorsOf(n.size, own, k),
+    }))
+    .sort(
+      (a, b) =>
+        a.anchors[0].middle[0] - b.anchors[0].middle[0] || b.anchors[0].middle[1] - a.anchors[0].middle[1],
+    )
     .map((n): Laid => {
-      const found = placeOf(n, box, all, room);
+      const found = placeOf(n.text, n.anchors, tips, box, all, room);
       const [tip, foot] = found.leader;
+      tips.push(tip);
       const size = distance2(tip, foot) || 1;
-      const { round } = n.anchor;
+      const { round } = found.anchor;
       // the size of the circle itself: a note of another size may be led to it as well
       const isItsSize = round && Math.abs((n.isRadius ? 1 : 0.5) * n.value * k - round.radius) < 1e-6;
       const drawn: Laid['drawn'] = {

@@ -5,6 +5,7 @@ import type { ViewName } from '../../../../core/geometry/viewFrames.ts';
 import type { ReplayChoice, ReplayMethod } from '../../../../core/replay/deed.ts';
 import type { ShortStep } from '../../../../core/replay/step.ts';
 import { methodOfStep } from '../../../method/address.ts';
+import { StepButtons } from '../../../StepButtons.tsx';
 import { Choice } from '../../book/Choice.tsx';
 import { field, Page, Row } from '../../book/Page.tsx';
 import { useDesk, useSession, useView } from '../../useDesk.ts';
@@ -172,7 +173,6 @@ export const Construction = ({ books }: { books: ReactNode }) => {
   const shown = groups
     .map((group, nth) => ({ ...group, nth }))
     .filter(({ from, to }) => steps.slice(from, to).some((_s, k) => isAbout(from + k)));
-  const tool = 'grid size-8 place-items-center rounded text-second hover:bg-hover disabled:opacity-30';
   const deeds = [
     ['To the blank sheet', SkipBack, () => go(0), at === 0],
     ['A step back', StepBack, () => go(behind), at === 0],
@@ -216,19 +216,7 @@ export const Construction = ({ books }: { books: ReactNode }) => {
     >
       <div className="sticky top-0 z-[1] border-b border-rule bg-page px-4 py-1">
         <div className="flex items-center">
-          {deeds.map(([label, Icon, deed, off]) => (
-            <button
-              key={label}
-              type="button"
-              aria-label={label}
-              title={label}
-              disabled={off}
-              onClick={deed}
-              className={tool}
-            >
-              <Icon size={17} aria-hidden />
-            </button>
-          ))}
+          <StepButtons deeds={deeds} />
           <input
             aria-label="Step"
             type="range"

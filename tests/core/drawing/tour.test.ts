@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { drawingOfPart } from '../../../core/drawing/drawing.ts';
-import { TOUR, tourDone } from '../../../core/task/tour.ts';
+import { TOUR, tourDone } from '../../../core/drawing/tour.ts';
 import { demoDrawings } from '../../samples.ts';
 
 test('a bare drawing has done nothing of the tour; steps count one after the other', () => {

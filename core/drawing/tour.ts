@@ -1,4 +1,4 @@
-import type { Drawing } from '../drawing/drawing.ts';
+import type { Drawing } from './drawing.ts';
 
 /** One step of the tour: what to do, where it is done, and when it is done. */
 export type TourStep = {
