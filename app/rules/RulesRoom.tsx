@@ -8,7 +8,7 @@ import {
   rulesOfSheet,
 } from '../../core/sheet/houseRules.ts';
 import { PRESETS } from '../../core/sheet/presets.ts';
-import { withChoice } from '../../core/sheet/ruleChoices.ts';
+import { type RuleChoices, withChoice } from '../../core/sheet/ruleChoices.ts';
 import { DEFAULT_SETUP } from '../../core/sheet/setup.ts';
 import type { KeptRules } from '../../exchange/houseRules.ts';
 import { saveFile } from '../desk/book/saveFile.ts';
@@ -35,15 +35,34 @@ export const RulesRoom = () => {
   const [chosen, setChosen] = useState<string>(OF_PRESETS[0]?.name ?? '');
   const [fault, setFault] = useState<string>();
   const picker = useRef<HTMLInputElement>(null);
-  const attempt = async (work: () => Promise<readonly KeptRules[]>): Promise<boolean> => {
-    try {
-      setKept(await work());
-      setFault(undefined);
-      return true;
-    } catch (error) {
-      setFault((error as Error).message);
-      return false;
-    }
+  // the newest list is at hand at once, also for a press that comes before the page is drawn anew
+  const newest = useRef<readonly KeptRules[]>([]);
+  const show = (list: readonly KeptRules[]): void => {
+    newest.current = list;
+    setKept(list);
+  };
+  // changes are sent one after the other; what the server answers is shown once none is on its way
+  const turn = useRef<Promise<unknown>>(Promise.resolve());
+  const sent = useRef(0);
+  const attempt = (work: () => Promise<readonly KeptRules[]>): Promise<boolean> => {
+    sent.current++;
+    const mine = turn.current.then(async () => {
+      try {
+        const list = await work();
+        if (sent.current === 1) show(list);
+        setFault(undefined);
+        return true;
+      } catch (error) {
+        setFault((error as Error).message);
+        // what was shown before its answer came is not so
+        if (sent.current === 1) await listRules().then(show, () => undefined);
+        return false;
+      } finally {
+        sent.current--;
+      }
+    });
+    turn.current = mine;
+    return mine;
   };
   // biome-ignore lint/correctness/useExhaustiveDependencies: read once, when the page opens
   useEffect(() => void attempt(listRules), []);
@@ -53,6 +72,14 @@ export const RulesRoom = () => {
   const keep = async (next: HouseRules, was?: string): Promise<void> => {
     if (await attempt(() => keepRules({ rules: next, ...(was !== undefined && { was }) })))
       setChosen(next.name);
+  };
+  /** a choice is shown at once: the next one is made on it, however soon */
+  const change = (choice: RuleChoices['choices'][number]): void => {
+    const now = newest.current.find((k) => k.rules.name === chosen);
+    if (!now) return;
+    const next = withChoice(now.rules, choice);
+    show(newest.current.map((k) => (k === now ? { ...k, rules: next } : k)));
+    void attempt(() => keepRules({ rules: next, was: next.name }));
   };
   const copy = (r: HouseRules): void => void keep({ ...r, name: freeName(`${r.name}, own`, kept ?? []) });
   const open = async (file: File): Promise<void> => {
@@ -197,10 +224,7 @@ export const RulesRoom = () => {
                 ? 'Choose what your house does; each choice is kept at once. Drawings that are there already stay as they are.'
                 : says}
             </p>
-            <RuleFigures
-              rules={rules}
-              onChoose={own ? (choice) => void keep(withChoice(rules, choice)) : undefined}
-            />
+            <RuleFigures rules={rules} onChoose={own ? change : undefined} />
           </section>
         )}
       </main>

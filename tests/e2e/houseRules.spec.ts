@@ -33,7 +33,26 @@ test('a preset is copied, changed by its pictures, and new drawings begin with i
     'aria-pressed',
     'true',
   );
-  await rule('Ends of dimension lines').getByRole('button', { name: 'Ticks' }).click();
+  // two choices before either is answered: both are kept
+  await page.evaluate(() => {
+    for (const words of ['Ticks', 'From a zero mark'])
+      [...document.querySelectorAll('fieldset button')]
+        .find((b) => b.textContent === words)
+        ?.dispatchEvent(new MouseEvent('click', { bubbles: true }));
+  });
+  await expect
+    .poll(async () => {
+      const kept = await (await page.request.get(`${server.address}/api/rules`)).json();
+      return [kept[0]?.rules.rules.lineEnds, kept[0]?.rules.rules.lengths];
+    })
+    .toEqual(['ticks', 'running']);
+  // a name that is taken is not overwritten by one who never had it open
+  const [mine] = await (await page.request.get(`${server.address}/api/rules`)).json();
+  const overwritten = await page.request.put(`${server.address}/api/rules`, {
+    data: { rules: { ...mine.rules, angle: 'first' } },
+    headers: { origin: server.address },
+  });
+  expect(overwritten.status()).toBe(409);
   await page.getByLabel('New drawings begin with these').click();
   await expect(list.getByText('new drawings begin with these')).toBeVisible();
   // the name of a preset is taken

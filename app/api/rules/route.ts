@@ -22,8 +22,9 @@ export const PUT = (request: Request) =>
     const { rules, was } = await readBody(request, rulesRequest);
     if (isPresetName(rules.name))
       throw new Refused(422, `"${rules.name}" is a preset that stays as it is. Give yours another name.`);
-    const taken = (await listed()).some((r) => r.rules.name === rules.name && r.rules.name !== was);
-    if (was !== undefined && taken)
+    // rules are replaced only by whoever had them open: a name that another window has taken meanwhile is not overwritten
+    const isTaken = (await listed()).some((r) => r.rules.name === rules.name && r.rules.name !== was);
+    if (isTaken)
       throw new Refused(409, `House rules called "${rules.name}" are there already. Choose another name.`);
     await keepHouseRules(await database(), rules, was);
     return listed();

@@ -42,8 +42,9 @@ export const PaperField = ({
     }
     if (underWay.current === typed) return;
     underWay.current = typed;
-    await enterText(typed);
-    underWay.current = undefined;
+    await enterText(typed).finally(() => {
+      underWay.current = undefined;
+    });
   };
   const enterText = async (text: string): Promise<void> => {
     // squares are worth what the scale makes them once all that was entered before is drawn

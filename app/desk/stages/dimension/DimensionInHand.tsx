@@ -257,7 +257,7 @@ export const DimensionInHand = ({ row, kept }: { row: DimensionRow; kept: KeptDi
           ±
           <input
             aria-label={`Tolerance of ${row.text}`}
-            placeholder="0.1, H7, H7/g6"
+            placeholder="0.1, H7"
             value={typed ?? shown}
             onChange={(e) => setTyped(e.target.value)}
             onBlur={enter}
