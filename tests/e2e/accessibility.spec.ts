@@ -31,8 +31,13 @@ test('the practice room and its worksheets have no barriers', async ({ page }) =
   expect(await barriers(page)).toEqual([]);
 });
 
-test('the method shelf has no barriers', async ({ page }) => {
-  for (const path of ['/method', '/method/plane-of-three-points', '/method/true-shape?H=90&k=200']) {
+test('the method shelf and the house rules have no barriers', async ({ page }) => {
+  for (const path of [
+    '/method',
+    '/method/plane-of-three-points',
+    '/method/true-shape?H=90&k=200',
+    '/rules',
+  ]) {
     await page.goto(`${server.address}${path}`);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     expect(await barriers(page)).toEqual([]);
