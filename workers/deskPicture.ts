@@ -20,7 +20,7 @@ import { WORD_KEYS } from '../core/part/plainFigures.ts';
 import { sizeReader } from '../core/part/sizes.ts';
 import { cutPointKey } from '../core/section/cutPoints.ts';
 import type { Section } from '../core/section/section.ts';
-import type { Side } from '../core/sheet/dimensions/laid.ts';
+import { keptIdOf, type Side } from '../core/sheet/dimensions/laid.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
 import { type Layer, type Pen, penWidth, type StrokeInk } from '../core/sheet/ink/ink.ts';
 import { tintColour } from '../core/sheet/ink/tints.ts';
@@ -211,7 +211,9 @@ const dimensionPlaces = (sheet: Sheet): DimensionPlace[] =>
     const d = sheet.ink
       .flatMap((i) => (i.kind === 'stroke' && i.dimension === id ? [pathOf(i, sheet.paper.height)] : []))
       .join('');
-    return [{ id, view: l.view, text: l.text, side: l.side, figure: flipRect(figure, sheet), d }];
+    return [
+      { id: keptIdOf(id), view: l.view, text: l.text, side: l.side, figure: flipRect(figure, sheet), d },
+    ];
   });
 
 const runsOf = (p: Vec3, sheet: Sheet): DeskPoint['runs'] => {

@@ -1,5 +1,6 @@
-import { featureOfFace, readFaceKey } from '../naming/keys.ts';
+import { copyOfFace, featureOfFace, readFaceKey } from '../naming/keys.ts';
 import type { DimensionBooks } from './books.ts';
+import { placeAlong } from './place.ts';
 import type { Tie } from './propose.ts';
 import type { Station } from './stations.ts';
 import { keyWriter } from './surfacesByKey.ts';
@@ -11,6 +12,9 @@ type Linear = Extract<Tie, { kind: 'linear' }>;
  * to the first of its faces that the view shows.
  */
 export type AlongSight = { readonly what: 'thickness' | 'depth'; readonly faces: readonly string[] };
+
+/** How near two places are one, as a share of the part's size. */
+const SAME = 1e-7;
 
 /** Whether features add material, by the names with which their faces are written; worked out once for the books of a part. */
 const known = new WeakMap<DimensionBooks, ReadonlyMap<string, boolean>>();
@@ -38,11 +42,33 @@ export const alongSight = (books: DimensionBooks, { from, to }: Linear): AlongSi
   for (const p of a)
     for (const q of b)
       if (isAdded(p) && featureOfFace(p) === featureOfFace(q)) return { what: 'thickness', faces: [q, p] };
-  // the floor of what is cut, from the face in which it is open
-  const floor = [...b, ...a].find((f) => isAdded(f) === false && !readFaceKey(f).role.startsWith('side'));
-  if (!floor) return undefined;
-  const others = b.includes(floor) ? a : b;
-  return others.some(isAdded) ? { what: 'depth', faces: [floor] } : undefined;
+  // the floor of what is cut, from a face in which it is open
+  for (const [floors, mouth] of [
+    [b, from],
+    [a, to],
+  ] as const) {
+    const floor = floors.find((f) => isAdded(f) === false && !readFaceKey(f).role.startsWith('side'));
+    if (floor && facesAt(mouth).some(isAdded) && isCutTowards(books, floor, mouth))
+      return { what: 'depth', faces: [floor] };
+  }
+  return undefined;
+};
+
+/** Whether what is cut reaches from its floor to a place along an axis or past it: from there it is so deep. */
+const isCutTowards = (books: DimensionBooks, floor: string, { axis, at }: Station): boolean => {
+  const foot = placeAlong(floor, axis, books.surfaces);
+  const near = SAME * books.part.tol.size;
+  if (foot === undefined) return false;
+  return [...books.surfaces.keys()].some((key) => {
+    if (key === floor || copyOfFace(key) !== copyOfFace(floor)) return false;
+    if (books.surfaces.get(key)?.kind !== 'plane') return false;
+    const end = placeAlong(key, axis, books.surfaces);
+    return (
+      end !== undefined &&
+      (at - foot) * Math.sign(end - foot) > near &&
+      Math.abs(at - foot) <= Math.abs(end - foot) + near
+    );
+  });
 };
 
 /** All distances of a part of which a note can say how thick or how deep, each with what it says. */

@@ -28,6 +28,9 @@ const limit = z.number().min(-1e4).max(1e4);
 /** Words beside a figure hold no figure of their own: a size is a dimension. */
 const WORDS = /^[^\d]*$/;
 
+/** Sizes of the same feature that are written in one note. */
+const joinedSchema = z.array(tiedSchema).min(1).max(6);
+
 /** A dimension as it is kept: what it ties, and what was chosen for it by hand. */
 const keptSchema = z.strictObject({
   id: z.string().min(1).max(40),
@@ -52,7 +55,15 @@ const keptSchema = z.strictObject({
   /** the limits of the class stand beside it */
   limits: z.literal(true).optional(),
   /** sizes of the same feature that are written in one note with it: depth, counterbore, countersink */
-  joined: z.array(tiedSchema).min(1).max(6).optional(),
+  joined: joinedSchema.optional(),
+  /** the same sizes of other features, each with what is joined to it, that its figure counts: "3 x ⌀6" */
+  alike: z
+    .array(z.strictObject({ tied: tiedSchema, joined: joinedSchema.optional() }))
+    .min(1)
+    .max(60)
+    .optional(),
+  /** a distance across that is as large the other way, which is joined to it: "□24" */
+  square: z.literal(true).optional(),
   /** a note that is led to this face, in place of a dimension line: "2 x 45°" at a chamfer */
   leader: key.optional(),
   /** so many equal steps: "4 x 20 (= 80)" */
@@ -63,6 +74,32 @@ const keptSchema = z.strictObject({
   words: z.string().min(1).max(30).regex(WORDS, 'words without a figure').optional(),
 });
 export type KeptDimension = z.infer<typeof keptSchema>;
+
+/** All that a dimension states: what it ties, what is joined to it, and the same of the features that it counts. */
+export const statedBy = ({ tied, joined = [], alike = [] }: KeptDimension): readonly Tied[] => [
+  tied,
+  ...joined,
+  ...alike.flatMap((a) => [a.tied, ...(a.joined ?? [])]),
+];
+
+/** A note that counts the features of another one as well. */
+export const withAlike = (
+  note: KeptDimension,
+  { tied, joined, alike = [] }: KeptDimension,
+): KeptDimension => ({
+  ...note,
+  alike: [...(note.alike ?? []), { tied, ...(joined && { joined }) }, ...alike],
+});
+
+/** Dimensions apart in place of one note, with names that none of a list has yet. */
+export const setApart = (kept: readonly KeptDimension[], note: KeptDimension): KeptDimension[] => {
+  const { joined = [], alike = [], leader: _leader, square: _square, ...own } = note;
+  const apart: Omit<KeptDimension, 'id'>[] = joined.map((tied) => ({ tied }));
+  for (const a of alike) apart.push({ ...a, ...(own.words !== undefined && { words: own.words }) });
+  const out: KeptDimension[] = [own];
+  for (const a of apart) out.push({ id: freeDimension([...kept, ...out]), ...a });
+  return out;
+};
 
 /** The dimensions of a drawing in the order in which they were made. */
 export const dimensionsSchema = z.strictObject({

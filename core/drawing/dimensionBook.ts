@@ -1,7 +1,8 @@
+import { notesNow } from '../dimension/alike.ts';
 import { AXIS_LETTERS } from '../dimension/bases.ts';
 import type { DimensionBooks } from '../dimension/books.ts';
 import { readFitPair } from '../dimension/fits/toleranceClass.ts';
-import type { KeptDimension, Tied } from '../dimension/kept.ts';
+import { type KeptDimension, statedBy, type Tied } from '../dimension/kept.ts';
 import { INCH, limitsOf, limitsOfPair } from '../dimension/limitsOf.ts';
 import {
   audit,
@@ -30,9 +31,10 @@ import { betterHome } from '../sheet/dimensions/betterHome.ts';
 import type { BetterHome } from '../sheet/dimensions/betterWords.ts';
 import { joinedText } from '../sheet/dimensions/figureText.ts';
 import { homesOf, homeTie, isShownIn, type Reason } from '../sheet/dimensions/home.ts';
-import type { Laid, Views } from '../sheet/dimensions/laid.ts';
+import { keptIdOf, type Laid, type Views } from '../sheet/dimensions/laid.ts';
 import { standingSizes } from '../statement/standings.ts';
 import type { Drawing } from './drawing.ts';
+import { type Joining, joiningOf } from './joinable.ts';
 import { missingOfAssembly, namedSize, type SizesOf, wantedBy } from './sizesWanted.ts';
 
 /** A station as its account shows it. */
@@ -100,9 +102,11 @@ export type DimensionRow = {
   /** an angle as the ratio that could be written in its place: "⌲ 1:5" */
   readonly ratio: string | undefined;
   /** sizes of the same feature that can be written in one note with it */
-  readonly joinable: readonly { readonly id: string; readonly text: string }[];
+  readonly joinable: readonly { readonly id: string; readonly text: string; readonly as: Joining }[];
   /** those that are */
   readonly joined: readonly string[];
+  /** how many others its figure counts */
+  readonly counted: number;
 };
 
 /** The books of a drawing's dimensions: each account, what is missing, and what closes a ring. */
@@ -233,18 +237,14 @@ const limitsInWords = (d: Drawing, books: DimensionBooks, k: KeptDimension, tie:
 export const worstInWords = (d: Drawing, books: DimensionBooks, size: Tie): string => {
   const scheme = d.dimensions?.scheme ?? 'base';
   const counted = (d.dimensions?.list ?? []).flatMap((k) => {
-    const tie = k.reference ? undefined : tieNow(books, k.tied);
-    const own = tie
-      ? [{ tie, tolerance: limitsOf(books, k, tie, d.tolerance), tied: k.tied, fit: k.fit }]
-      : [];
-    const joined = (k.joined ?? []).flatMap((tied) => {
-      const t = tieNow(books, tied);
+    const ruled = [k.tied, ...(k.alike ?? []).map((a) => a.tied)];
+    return (k.reference ? [] : statedBy(k)).flatMap((tied) => {
+      const tie = tieNow(books, tied);
+      if (!tie) return [];
       // a joined size has the title block's tolerance: one of its own is written on a dimension of its own
-      return t
-        ? [{ tie: t, tolerance: limitsOf(books, { id: k.id, tied }, t, d.tolerance), tied, fit: undefined }]
-        : [];
+      const own: KeptDimension = ruled.includes(tied) ? k : { id: k.id, tied };
+      return [{ tie, tolerance: limitsOf(books, own, tie, d.tolerance), tied, fit: own.fit }];
     });
-    return [...own, ...joined];
   });
   const found = worstCase(books, counted, relationsOfScheme(books, scheme), size);
   const { units } = d.part;
@@ -271,42 +271,6 @@ export const worstInWords = (d: Drawing, books: DimensionBooks, size: Tie): stri
   )} ${toleranceText(limits)}), as it follows from ${from}.`;
 };
 
-/** Whether a dimension is of one feature: a size of it, or a distance to one of its flat faces. */
-const featuresOfTie = (t: Tie): ReadonlySet<string> =>
-  new Set(
-    t.kind === 'size'
-      ? t.size.of.slice(0, 1).flatMap(facesOfMeeting).map(featureOfFace)
-      : [t.from, t.to].flatMap((s) =>
-          s.kind === 'face'
-            ? facesOfMeeting(s.of[0] as string)
-                .slice(0, 1)
-                .map(featureOfFace)
-            : [],
-        ),
-  );
-
-/** The other dimensions that can be written in one note with a diameter: sizes of the same feature, and distances to its faces. */
-const joinableWith = (
-  kept: readonly KeptDimension[],
-  own: KeptDimension,
-  ties: ReadonlyMap<string, Tie | undefined>,
-  books: DimensionBooks,
-  units: 'mm' | 'in',
-): DimensionRow['joinable'] => {
-  const tie = ties.get(own.id);
-  if (tie?.kind !== 'size' || tie.size.what !== 'diameter') return [];
-  const [feature] = featuresOfTie(tie);
-  return kept.flatMap((k) => {
-    const other = ties.get(k.id);
-    const value = other && tieSize(books, other);
-    if (k === own || k.reference || k.fit || k.tolerance || k.joined || !other || value === undefined)
-      return [];
-    return feature !== undefined && featuresOfTie(other).has(feature)
-      ? [{ id: k.id, text: figureOf(k.tied, value, units) }]
-      : [];
-  });
-};
-
 /** How near two stations are one, as a share of the part's size. */
 const SAME = 1e-7;
 
@@ -324,12 +288,15 @@ export const dimensionBook = (
   const kept: readonly KeptDimension[] = d.dimensions?.list ?? [];
   const scheme = d.dimensions?.scheme ?? 'base';
   const more = relationsOfScheme(books, scheme);
-  const ties = new Map(kept.map((k) => [k.id, tieNow(books, k.tied)]));
-  const counted = kept.flatMap((k) => {
-    const tie = ties.get(k.id);
-    const joined = (k.joined ?? []).flatMap((t) => tieNow(books, t) ?? []);
-    return tie && !k.reference ? [tie, ...joined].map((t) => ({ id: k.id, tie: t })) : [];
-  });
+  // where the first of several features is gone, the figure goes on counting the others
+  const ties = new Map(kept.map((k) => [k.id, notesNow(books, k)[0]?.tie]));
+  const counted = kept.flatMap((k) =>
+    k.reference
+      ? []
+      : statedBy(k)
+          .flatMap((t) => tieNow(books, t) ?? [])
+          .map((tie) => ({ id: k.id, tie })),
+  );
   const countedTies = counted.map((c) => c.tie);
   // on the drawing of an assembly what is given twice is not counted: the parts have drawings of their own
   const found =
@@ -340,8 +307,14 @@ export const dimensionBook = (
   const inRing = new Set(rings.flat());
   const isKnown = knownBy(books, countedTies, more);
   const { units } = d.part;
-  const onSheet = new Map(laid.map((l) => [l.wanted.id, l.text]));
-  const viewOf = new Map(laid.map((l) => [l.wanted.id, l.view]));
+  // the features that a figure counts and that differ now stand apart: the list shows all of them
+  const onSheet = new Map<string, string>();
+  const viewOf = new Map<string, ViewName>();
+  for (const l of laid) {
+    const id = keptIdOf(l.wanted.id);
+    onSheet.set(id, [onSheet.get(id), l.text].filter(Boolean).join(', '));
+    if (!viewOf.has(id)) viewOf.set(id, l.view);
+  }
   const rows = kept.map((k): DimensionRow => {
     const tie = ties.get(k.id);
     const value = tie && tieSize(books, tie);
@@ -367,7 +340,15 @@ export const dimensionBook = (
         tie?.kind === 'size' && isAngle(tie) && value !== undefined
           ? ratioText(tie.size.what, value)
           : undefined,
-      joinable: tie ? joinableWith(kept, k, ties, books, units) : [],
+      joinable: kept.flatMap((o) => {
+        const as = joiningOf(books, k, o);
+        const own = ties.get(o.id);
+        const size = own && tieSize(books, own);
+        return as && size !== undefined
+          ? [{ id: o.id, as, text: onSheet.get(o.id) ?? figureOf(o.tied, size, units) }]
+          : [];
+      }),
+      counted: Math.max(0, notesNow(books, k).length - 1),
       joined: (k.joined ?? []).flatMap((t) => {
         const own = tieNow(books, t);
         return own ? [joinedText(books, [own])] : [];

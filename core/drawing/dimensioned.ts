@@ -1,31 +1,43 @@
+import { notesNow, saySame } from '../dimension/alike.ts';
 import type { DimensionBooks } from '../dimension/books.ts';
 import type { KeptDimension } from '../dimension/kept.ts';
 import { toleranceWritten } from '../dimension/limitsOf.ts';
-import { tieNow } from '../dimension/tieNow.ts';
-import type { Wanted } from '../sheet/dimensions/laid.ts';
+import { partOfKept, type Wanted } from '../sheet/dimensions/laid.ts';
 import { layOut } from '../sheet/dimensions/layOut.ts';
 import type { LayDimensions } from '../sheet/dimensions/sheetDimensions.ts';
 import type { Drawing } from './drawing.ts';
 
-/** A kept dimension as the sheet wants it; nothing where its faces are gone. */
-const wantedOf = (books: DimensionBooks, d: KeptDimension): Wanted | undefined => {
-  const tie = tieNow(books, d.tied);
-  return (
-    tie && {
-      id: d.id,
-      tie,
-      reference: d.reference,
-      view: d.view,
-      side: d.side,
-      out: d.out,
-      after: toleranceWritten(books, d, tie),
-      joined: d.joined?.flatMap((t) => tieNow(books, t) ?? []),
-      leader: d.leader,
-      spaces: d.spaces,
-      ratio: d.ratio,
-      words: d.words,
-    }
-  );
+/** A kept dimension as the sheet wants it: one note, and those that it counted and that differ from it now, each by itself. */
+const wantedOf = (books: DimensionBooks, d: KeptDimension): Wanted[] => {
+  const [first, ...others] = notesNow(books, d);
+  if (!first) return [];
+  const alike = others.filter((n) => saySame(books, first, n));
+  const apart = others.filter((n) => !alike.includes(n));
+  const { tie, joined } = first;
+  const { id, reference, view, words } = d;
+  const note: Wanted = {
+    id,
+    tie,
+    joined,
+    alike: alike.map((n) => n.tie),
+    reference,
+    view,
+    side: d.side,
+    out: d.out,
+    after: toleranceWritten(books, d, tie),
+    square: d.square,
+    leader: d.leader,
+    spaces: d.spaces,
+    ratio: d.ratio,
+    words,
+  };
+  return [
+    note,
+    ...apart.map((n, i): Wanted => {
+      const after = toleranceWritten(books, d, n.tie);
+      return { id: partOfKept(id, i + 2), ...n, reference, view, words, after };
+    }),
+  ];
 };
 
 /** How the dimensions of a drawing are laid out on its sheet; nothing where it has none. */
@@ -37,7 +49,7 @@ export const dimensionsOnSheet = (
   if (!kept?.length) return undefined;
   const own = books();
   if (!own) return undefined;
-  const wanted = kept.flatMap((d) => wantedOf(own, d) ?? []);
+  const wanted = kept.flatMap((d) => wantedOf(own, d));
   return (views, k, around) =>
     layOut(own, wanted, views, k, around, {
       lines: setup.rules.lengths ?? 'stacked',

@@ -2,11 +2,12 @@ import type { Bases } from '../dimension/bases.ts';
 import type { DimensionBooks } from '../dimension/books.ts';
 import { chamferNotes } from '../dimension/chamferNotes.ts';
 import { holeNotes } from '../dimension/holeNotes.ts';
-import { freeDimension, type KeptDimension } from '../dimension/kept.ts';
+import { freeDimension, type KeptDimension, statedBy, withAlike } from '../dimension/kept.ts';
 import { knownBy, propose, relationsOfScheme, type Scheme, type Tie } from '../dimension/propose.ts';
 import { spacingsOf } from '../dimension/spacings.ts';
 import { tiedBy, tieNow } from '../dimension/tieNow.ts';
 import type { Drawing } from './drawing.ts';
+import { joiningOf } from './joinable.ts';
 import { missingOfAssembly, wantedBy } from './sizesWanted.ts';
 
 /**
@@ -22,10 +23,9 @@ export const proposedDimensions = (
   bases: Bases = {},
   isWanted: (tie: Tie) => boolean = () => true,
 ): KeptDimension[] => {
-  const there = given.flatMap((k) =>
-    k.reference ? [] : [k.tied, ...(k.joined ?? [])].flatMap((t) => tieNow(books, t) ?? []),
-  );
+  const there = given.flatMap((k) => (k.reference ? [] : statedBy(k).flatMap((t) => tieNow(books, t) ?? [])));
   const list = [...given];
+  const isOneBody = books.part.bodies.length === 1;
   const more = relationsOfScheme(books, scheme);
   /** Whether each of some dimensions says what neither those that stand nor the ones before it say. */
   const areNew = (ties: readonly Tie[]): boolean =>
@@ -36,12 +36,19 @@ export const proposedDimensions = (
     const isWhole = joined.length > 0 && areNew([diameter, ...joined]);
     if (!isWhole && !(isThrough && areNew([diameter]))) continue;
     there.push(diameter, ...(isWhole ? joined : []));
-    list.push({
+    const note: KeptDimension = {
       id: freeDimension(list),
       tied: tiedBy(diameter),
       ...(isWhole && { joined: joined.map(tiedBy) }),
       ...(isThrough && { words: 'THRU' }),
-    });
+    };
+    // equal holes that are drilled from one side are counted in one note, those that stood before left as they are
+    const like = list.findIndex(
+      (k) => !given.includes(k) && isOneBody && joiningOf(books, k, note) === 'alike',
+    );
+    const before = list[like];
+    if (before) list[like] = withAlike(before, note);
+    else list.push(note);
   }
   for (const { width, angle, face } of chamferNotes(books)) {
     if (![width, angle].every(isWanted) || !areNew([width, angle])) continue;

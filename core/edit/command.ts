@@ -197,12 +197,18 @@ export type DimensionCommand =
   | {
       readonly type: 'changeDimension';
       readonly id: string;
-      readonly change: Change<Omit<KeptDimension, 'id' | 'tied' | 'joined'>>;
+      readonly change: Change<Omit<KeptDimension, 'id' | 'tied' | 'joined' | 'alike' | 'square'>>;
       readonly label: string;
     }
   | { readonly type: 'removeDimension'; readonly id: string; readonly words: string }
-  /** written in one note with another one */
-  | { readonly type: 'joinDimension'; readonly id: string; readonly to: string; readonly words: string }
+  /** written in one note with another one; as one of the same sizes, or as the same distance the other way, where that is said */
+  | {
+      readonly type: 'joinDimension';
+      readonly id: string;
+      readonly to: string;
+      readonly as?: 'alike' | 'square' | undefined;
+      readonly words: string;
+    }
   /** the sizes joined to it stand by themselves again */
   | { readonly type: 'partDimension'; readonly id: string; readonly words: string };
 

@@ -1,5 +1,12 @@
 import type { Bases } from '../dimension/bases.ts';
-import { freeDimension, type KeptDimension, sameTied, type Tied } from '../dimension/kept.ts';
+import {
+  freeDimension,
+  type KeptDimension,
+  sameTied,
+  setApart,
+  type Tied,
+  withAlike,
+} from '../dimension/kept.ts';
 import type { Scheme } from '../dimension/propose.ts';
 import type { Drawing } from '../drawing/drawing.ts';
 import { Refusal } from '../number/fault.ts';
@@ -54,16 +61,22 @@ export const applyDimensionCommand = (d: Drawing, c: DimensionCommand): Edited =
     case 'joinDimension': {
       const joining = own(c.id);
       const to = own(c.to);
-      const next = list.flatMap((k) =>
-        k === joining ? [] : [k === to ? { ...k, joined: [...(k.joined ?? []), joining.tied] } : k],
-      );
+      const noted: KeptDimension =
+        c.as === 'alike'
+          ? withAlike(to, joining)
+          : {
+              ...to,
+              joined: [...(to.joined ?? []), joining.tied],
+              ...(c.as === 'square' && { square: true }),
+            };
+      const next = list.flatMap((k) => (k === joining ? [] : [k === to ? noted : k]));
       return { drawing: withList(d, next), label: `${c.words}: in one note` };
     }
     case 'partDimension': {
       const whole = own(c.id);
-      const next = list.map((k) => (k === whole ? withChange(k, { joined: null, leader: null }) : k));
-      for (const tied of whole.joined ?? []) next.push({ id: freeDimension(next), tied });
-      return { drawing: withList(d, next), label: `${c.words}: sizes apart` };
+      const [rest, ...apart] = setApart(list, whole);
+      const next = list.map((k) => (k === whole ? (rest as KeptDimension) : k));
+      return { drawing: withList(d, [...next, ...apart]), label: `${c.words}: sizes apart` };
     }
     case 'removeDimension':
       own(c.id);

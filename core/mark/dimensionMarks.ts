@@ -15,6 +15,7 @@ import {
   tieWords,
 } from '../dimension/propose.ts';
 import { emptySpan } from '../dimension/span.ts';
+import { otherSideOf } from '../dimension/square.ts';
 import type { Station } from '../dimension/stations.ts';
 import { isAngle, tieSize } from '../dimension/tieNow.ts';
 import { distance2, type Vec2 } from '../geometry/vec.ts';
@@ -23,7 +24,14 @@ import { facesOfMeeting, readFaceKey } from '../naming/keys.ts';
 import { listed } from '../naming/listed.ts';
 import { sizeText } from '../number/format.ts';
 import { wayIn } from '../sheet/dimensions/reach.ts';
-import { chamferWidth, type GivenFigure, isReference, type StatedSize, statedSizes } from './givenFigure.ts';
+import {
+  chamferWidth,
+  countedIn,
+  type GivenFigure,
+  isReference,
+  type StatedSize,
+  statedSizes,
+} from './givenFigure.ts';
 
 /** What can be wrong with the dimensions of a drawing that was made elsewhere. */
 export type DimensionMistake =
@@ -175,11 +183,29 @@ const heldFigures = (
       found.push({ kind, view: where.view, sentence, figure });
     }
     // a wrong figure stands for its size all the same: it is one mistake, not two
-    if (!isReference(letters)) ties.push({ tie, text: letters, view: where.view });
+    if (isReference(letters)) continue;
+    const besides = besidesOf(books, tie, letters);
+    for (const own of [tie, ...besides]) ties.push({ tie: own, text: letters, view: where.view });
   }
   const notes = noteTies(figures, books, rounds, found);
   for (const n of notes) ties.push({ ...n, view: undefined });
   return { found, ties };
+};
+
+/** What else stands in the letters of a distance: the other side of a square, "□24", or how deep the same is cut, "12 ↧5". */
+const besidesOf = (books: DimensionBooks, tie: Tie, letters: string): readonly Tie[] => {
+  const side = letters.includes('□') ? otherSideOf(books, tie) : undefined;
+  const depths = statedSizes(letters).filter((s) => s.kind === 'depth');
+  const deep = depths.flatMap((s) =>
+    allAlongSight(books)
+      .filter(
+        ({ tie: t, says }) =>
+          says.what === 'depth' && Math.abs((tieSize(books, t) ?? Number.NaN) - s.value) <= s.within,
+      )
+      .slice(0, 1)
+      .map(({ tie: t }) => t),
+  );
+  return [...(side ? [side] : []), ...deep];
 };
 
 /**
@@ -324,6 +350,8 @@ type SizesInUse = {
   readonly drawn: (length: number) => Size | undefined;
   readonly use: (size: Size) => void;
   readonly isUsed: (size: Size) => boolean;
+  /** how many copies of its feature have it */
+  readonly copiesOf: (size: Size) => number;
 };
 const sizesInUse = (books: DimensionBooks): SizesInUse => {
   const used = new Set<string>();
@@ -360,6 +388,7 @@ const sizesInUse = (books: DimensionBooks): SizesInUse => {
       span.add(rowOf(size));
     },
     isUsed,
+    copiesOf: (size) => books.sizes.filter((x) => keyOf(x) === keyOf(size)).length,
   };
 };
 
@@ -431,14 +460,24 @@ const noteTies = (
         continue;
       }
       if (sizes.isUsed(size) && s.kind !== 'diameter' && s.kind !== 'radius') continue;
-      sizes.use(size);
-      out.push({ tie: { kind: 'size', size }, text: figure.text });
-      const hole = holes.find((h) => h.diameter.size === size);
-      for (const tie of hole?.joined ?? []) {
-        const own = tieSize(books, tie);
-        const isStated =
-          tie.kind === 'linear' && depths.some((d) => Math.abs(d.value - (own ?? 0)) <= d.within);
-        if (isStated) out.push({ tie, text: figure.text });
+      const take = (taken: Size): void => {
+        sizes.use(taken);
+        out.push({ tie: { kind: 'size', size: taken }, text: figure.text });
+        const hole = holes.find((h) => h.diameter.size === taken);
+        for (const tie of hole?.joined ?? []) {
+          const own = tieSize(books, tie);
+          const isStated =
+            tie.kind === 'linear' && depths.some((d) => Math.abs(d.value - (own ?? 0)) <= d.within);
+          if (isStated) out.push({ tie, text: figure.text });
+        }
+      };
+      take(size);
+      // "3 x ⌀6" counts the copies of one feature, and what other features have of that size
+      for (let left = countedIn(figure.text) - sizes.copiesOf(size); left > 0; ) {
+        const more = sizes.find(kindsOf(s.kind), value, s.within * times);
+        if (!more || sizes.isUsed(more)) break;
+        take(more);
+        left -= sizes.copiesOf(more);
       }
     }
   }

@@ -100,5 +100,9 @@ export const statedSizes = (text: string): StatedSize[] => {
   });
 };
 
+/** How many features a figure counts: 3 of "3 x ⌀6"; one where it counts none. */
+export const countedIn = (text: string): number =>
+  Number(/^\s*(\d+)\s*[x×]\s+(?=[⌀∅ØøR])/u.exec(text)?.[1] ?? 1);
+
 /** True where a figure stands in brackets: it is there to be read, and does not count. */
 export const isReference = (text: string): boolean => /^\s*\(.*\)\s*$/.test(text);

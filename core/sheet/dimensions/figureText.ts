@@ -47,6 +47,13 @@ export const sizeFigure = (
 export const spacedFigure = (value: number, spaces: number, unit: 'mm' | 'in', style: FigureStyle): string =>
   `${spaces} x ${lengthText(value / spaces, unit, style)} (= ${lengthText(value, unit, style)})`;
 
+/** How near two sides of a square are one, as a share of them. */
+const EQUAL_SIDES = 1e-9;
+
+/** What is as wide one way as the other: "□24" (ISO 129-1); "24 x 26" where that is so no more. */
+export const squareText = (one: number, other: number, text: (length: number) => string): string =>
+  Math.abs(one - other) <= EQUAL_SIDES * one ? `□${text(one)}` : `${text(one)} x ${text(other)}`;
+
 /** The signs of sizes that are joined to a hole's diameter. Source: ISO 129-1, the ASME Y14.5 signs of depth, counterbore and countersink. */
 const DEPTH = '↧';
 const COUNTERBORE = '⌴';

@@ -29,6 +29,10 @@ export type Wanted = {
   readonly after?: string | undefined;
   /** sizes of the same feature that stand in one note with it */
   readonly joined?: readonly Tie[] | undefined;
+  /** the same sizes of other features, which its figure counts */
+  readonly alike?: readonly Tie[] | undefined;
+  /** a distance across; what is joined to it is the distance the other way: "□24" */
+  readonly square?: boolean | undefined;
   /** the face that it is led to as a note, in place of a dimension line */
   readonly leader?: string | undefined;
   /** so many equal steps */
@@ -38,6 +42,11 @@ export type Wanted = {
   /** words after the figure */
   readonly words?: string | undefined;
 };
+
+/** The id of what a kept dimension shows apart from its first note, where it counts several that differ. */
+export const partOfKept = (id: string, n: number): string => `${id} (${n})`;
+/** The kept dimension that an id on the sheet belongs to. */
+export const keptIdOf = (id: string): string => id.replace(/ \(\d+\)$/, '');
 
 /** An arrow head: its tip, and the direction in which it points. */
 export type Arrow = { readonly tip: Vec2; readonly along: Vec2 };

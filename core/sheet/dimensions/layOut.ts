@@ -2,6 +2,7 @@ import { alongSight } from '../../dimension/alongSight.ts';
 import type { DimensionBooks } from '../../dimension/books.ts';
 import { type PitchSize, pitchCircleNow, type SizeKey, sizeNow, turnBetween } from '../../dimension/place.ts';
 import { stationNow } from '../../dimension/stations.ts';
+import { tieSize } from '../../dimension/tieNow.ts';
 import { boxOf2 } from '../../geometry/curve2.ts';
 import { add, dot, type Vec2, type Vec3 } from '../../geometry/vec.ts';
 import type { ViewName } from '../../geometry/viewFrames.ts';
@@ -11,7 +12,7 @@ import type { View } from '../../view/view.ts';
 import { layAligned } from './aligned.ts';
 import { layAngles } from './angles.ts';
 import { type FigureStyle, lengthText } from './figureStyle.ts';
-import { joinedText, sightText, sizeFigure, spacedFigure, written } from './figureText.ts';
+import { joinedText, sightText, sizeFigure, spacedFigure, squareText, written } from './figureText.ts';
 import { homesOf, homeTie, isShownIn, isTurnedDiameter, leanTo, rectangleWay } from './home.ts';
 import {
   type Around,
@@ -67,6 +68,23 @@ const copiesOf = (books: DimensionBooks, size: SizeKey): number => {
   ).length;
 };
 
+/** How many features a figure is the size of: those of its own, and those that it counts besides. */
+const countOf = (books: DimensionBooks, size: SizeKey, { alike = [] }: Wanted): number =>
+  alike.reduce((n, t) => n + (t.kind === 'size' ? copiesOf(books, t.size) : 0), copiesOf(books, size));
+
+/** What stands on the sheet for a distance. */
+const distanceText = (books: DimensionBooks, wanted: Wanted, value: number, figures: FigureStyle): string => {
+  const { units } = books.part;
+  const { spaces, square, joined = [] } = wanted;
+  if (spaces) return written(spacedFigure(value, spaces, units, figures), wanted);
+  if (!square) return written(lengthText(value, units, figures), wanted, joinedText(books, joined, figures));
+  const [other] = joined;
+  return written(
+    squareText(value, (other && tieSize(books, other)) ?? value, (x) => lengthText(x, units, figures)),
+    wanted,
+  );
+};
+
 /** A dimension between two stations in its view. */
 const linearIn = (
   books: DimensionBooks,
@@ -99,12 +117,7 @@ const linearIn = (
       reach: [ends[0].reach, ends[1].reach],
       count: 1,
       value,
-      text: written(
-        wanted.spaces
-          ? spacedFigure(value, wanted.spaces, books.part.units, figures)
-          : lengthText(value, books.part.units, figures),
-        wanted,
-      ),
+      text: distanceText(books, wanted, value, figures),
     },
   };
 };
@@ -187,7 +200,7 @@ const noteOf = (
   figures: FigureStyle,
 ): Note => {
   const whole = sizeNow(size, books.surfaces) ?? Number.NaN;
-  const count = copiesOf(books, size);
+  const count = countOf(books, size, wanted);
   const isRadius =
     size.what === 'tube' || (size.what === 'diameter' && isLessThanHalf(books, size.of[0], views.values()));
   const isBall = size.what === 'diameter' && books.surfaces.get(size.of[0])?.kind === 'sphere';

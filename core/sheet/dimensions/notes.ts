@@ -79,8 +79,9 @@ const pitchAnchor = (
   };
 };
 
-/** So many lines of a face are tried for a leader. */
+/** So many lines of a face are tried for a leader, and so many of the features that a note counts. */
 const MOST_LINES = 6;
+const MOST_ALIKE = 12;
 
 /** Where a leader may end: at the best line of what a size is of; a note that is led to a flat face at any of its seen lines. */
 const anchorsOf = (size: SizeKey, view: View, k: number): readonly [Anchor, ...Anchor[]] => {
@@ -93,6 +94,16 @@ const anchorsOf = (size: SizeKey, view: View, k: number): readonly [Anchor, ...A
   }
   const more = size.what === 'lean' ? others.filter((l) => l.class === 'visible').slice(0, MOST_LINES) : [];
   return [anchorAt(best, k), ...more.map((l) => anchorAt(l, k))];
+};
+
+/** Where the leader of a note may end: of one that counts several features at any of them. */
+const anchorsOfNote = (n: Note, view: View, k: number): readonly [Anchor, ...Anchor[]] => {
+  if (n.pitch) return [pitchAnchor(n.pitch, k)];
+  const more = (n.wanted.alike ?? []).slice(0, MOST_ALIKE);
+  return [
+    ...anchorsOf(n.size, view, k),
+    ...more.flatMap((t) => (t.kind === 'size' ? anchorsOf(t.size, view, k) : [])),
+  ];
 };
 
 const anchorAt = (line: ViewLine, k: number): Anchor => {
@@ -171,6 +182,29 @@ const withRoom = ([x0, y0, x1, y1]: Box): Box => [x0 - 2, y0 - 1, x1 + 2, y1 + 1
 
 type Led = Place & { readonly leader: Line; readonly anchor: Anchor };
 
+/** A circle that a view shows, paper mm. */
+type Circle = { readonly centre: Vec2; readonly radius: number };
+
+const circlesIn = (view: View, k: number): Circle[] =>
+  view.lines.flatMap(({ curve: c, class: seen }): Circle[] =>
+    seen === 'visible' && c.type === 'conic' && c.round
+      ? [{ centre: [c.c[0] * k, c.c[1] * k], radius: Math.hypot(...c.major) * k }]
+      : [],
+  );
+
+/** A leader ends this far within its own circle at most, mm: rounding. */
+const AT_CIRCLE = 1e-6;
+
+/** Whether a leader runs through a circle in which it does not end: it would seem to be about that one. */
+const runsThrough = ([tip, foot]: Line, { centre, radius }: Circle): boolean => {
+  if (distance2(tip, centre) <= radius + AT_CIRCLE) return false;
+  const [dx, dy] = [foot[0] - tip[0], foot[1] - tip[1]];
+  const square = dx * dx + dy * dy;
+  const t = square > 0 ? ((centre[0] - tip[0]) * dx + (centre[1] - tip[1]) * dy) / square : 0;
+  const at = Math.min(1, Math.max(0, t));
+  return distance2([tip[0] + at * dx, tip[1] + at * dy], centre) < radius;
+};
+
 /** Ends of leaders keep so far apart, where there is a choice, mm. */
 const TIPS_APART = 5;
 
@@ -179,24 +213,33 @@ const placeOf = (
   text: string,
   anchors: readonly [Anchor, ...Anchor[]],
   tips: readonly Vec2[],
-  ...where: [Box, Standing, RoomRound | undefined]
+  ...where: [readonly Circle[], Box, Standing, RoomRound | undefined]
 ): Led => {
   const first = placeFrom(text, anchors[0], ...where);
   const all = [first, ...anchors.slice(1).map((a) => placeFrom(text, a, ...where))];
   // leaders of two notes that end at one place would seem to be about one thing
   const clear = all.filter((p) => p.isClear && tips.every((t) => distance2(t, p.leader[0]) > TIPS_APART));
-  return clear.toSorted((a, b) => distance2(...a.leader) - distance2(...b.leader))[0] ?? first;
+  const cost = (p: (typeof all)[number]): number => (p.isPast ? 0 : THROUGH) + distance2(...p.leader);
+  return clear.toSorted((a, b) => cost(a) - cost(b))[0] ?? first;
 };
 
-/** The best place for a note with one anchor: clear of all that stands and in the room there is; else one where at least no figure is on another. */
+/** A leader through another circle is chosen only where there is no other one, mm of its length. */
+const THROUGH = 1e4;
+
+/**
+ * The best place for a note with one anchor: clear of all that stands, in the room there is, and with its leader past all circles; else one where at
+ * least no figure is on another.
+ */
 const placeFrom = (
   text: string,
   anchor: Anchor,
+  circles: readonly Circle[],
   box: Box,
   standing: Standing,
   room: RoomRound | undefined,
-): Led & { readonly isClear: boolean } => {
+): Led & { readonly isClear: boolean; readonly isPast: boolean } => {
   const width = figureWidth(text);
+  let through: Led | undefined;
   const led = (p: Place) => ({ ...p, anchor, leader: [anchor.towards(p.foot), p.foot] as Line });
   let apart: Place | undefined;
   let outside: Place | undefined;
@@ -212,10 +255,12 @@ const placeFrom = (
       }
       apart ??= p;
       const { leader } = led(p);
-      if (isAslant(leader) && isFree(standing, leader, p.shelf, p.box))
-        return { ...p, anchor, leader, isClear: true };
+      if (!isAslant(leader) || !isFree(standing, leader, p.shelf, p.box)) continue;
+      if (!circles.some((c) => runsThrough(leader, c))) return { ...led(p), isClear: true, isPast: true };
+      through ??= led(p);
     }
-  return { ...led(apart ?? outside ?? (last as Place)), isClear: false };
+  if (through) return { ...through, isClear: true, isPast: false };
+  return { ...led(apart ?? outside ?? (last as Place)), isClear: false, isPast: false };
 };
 
 /** Notes above and to the right of a view, each with a leader to its face; the first place that is clear of all that stands. */
@@ -230,17 +275,15 @@ export const layNotes = (
 ): Laid[] => {
   const all = standingOf(standing);
   const tips: Vec2[] = [];
+  const circles = circlesIn(own, k);
   return notes
-    .map((n) => ({
-      ...n,
-      anchors: n.pitch ? ([pitchAnchor(n.pitch, k)] as const) : anchorsOf(n.size, own, k),
-    }))
+    .map((n) => ({ ...n, anchors: anchorsOfNote(n, own, k) }))
     .sort(
       (a, b) =>
         a.anchors[0].middle[0] - b.anchors[0].middle[0] || b.anchors[0].middle[1] - a.anchors[0].middle[1],
     )
     .map((n): Laid => {
-      const found = placeOf(n.text, n.anchors, tips, box, all, room);
+      const found = placeOf(n.text, n.anchors, tips, circles, box, all, room);
       const [tip, foot] = found.leader;
       tips.push(tip);
       const size = distance2(tip, foot) || 1;

@@ -80,7 +80,7 @@ describe('hole notes', () => {
     const again = bookOf(apart);
     expect([again.isComplete, again.rings]).toEqual([true, []]);
     const row = again.rows.find((r) => r.id === id);
-    expect(row?.joinable).toEqual([{ id: expect.any(String), text: '20' }]);
+    expect(row?.joinable).toEqual([{ id: expect.any(String), as: 'behind', text: '20' }]);
     const other = row?.joinable[0]?.id as string;
     const joined = edited(apart, { type: 'joinDimension', id: other, to: id, words: '20' });
     expect(texts(joined)).toContain('⌀12 ↧20');
@@ -92,6 +92,123 @@ describe('hole notes', () => {
     shape.depth = 24;
     expect(texts(deeper)).toContain('⌀12 ↧24');
   });
+});
+
+describe('equal holes of several features', () => {
+  const hole = (id: string, shape: object, x: number, y: number) => onTop(id, shape, [x, y]);
+  const six = { diameter: 6, depth: 'through' };
+  const holes = [
+    hole('h1', six, 10, 12),
+    hole('h2', six, 43, 31),
+    hole('h3', { diameter: 6, depth: 9 }, 71, 18),
+    hole('h4', six, 97, 47),
+  ];
+  const { d, book } = dimensioned(plate(holes));
+  const rowOf = (x: Drawing, text: string) => bookOf(x).rows.find((r) => r.text === text);
+  test('are counted in one note; one of another depth is not', () => {
+    const own = book.rows.map((r) => r.text);
+    expect(own).toContain('3 x ⌀6 THRU');
+    expect(own).toContain('⌀6 ↧9');
+    expect(own.filter((t) => t.includes('⌀6'))).toHaveLength(2);
+    expect([book.isComplete, book.rings]).toEqual([true, []]);
+  });
+  test('the one that is changed later stands apart, and none is lost', () => {
+    const wider = structuredClone(d) as Drawing;
+    (wider.part.bodies[0]?.features[2]?.shape as { diameter: number }).diameter = 8;
+    expect(texts(wider)).toContain('2 x ⌀6 THRU, ⌀8 THRU');
+    expect(bookOf(wider).isComplete).toBe(true);
+  });
+  test('where the first of them is taken away the note counts the others', () => {
+    const fewer = structuredClone(d) as Drawing;
+    fewer.part.bodies[0]?.features.splice(1, 1);
+    const row = rowOf(fewer, '2 x ⌀6 THRU');
+    expect([row?.standing, row?.counted]).toEqual(['on the sheet', 1]);
+  });
+  test('set apart each has its own note, and they can be counted together again', () => {
+    const id = rowOf(d, '3 x ⌀6 THRU')?.id as string;
+    const apart = edited(d, { type: 'partDimension', id, words: '3 x ⌀6' });
+    expect(texts(apart).filter((t) => t === '⌀6 THRU')).toHaveLength(3);
+    expect([bookOf(apart).isComplete, bookOf(apart).rings]).toEqual([true, []]);
+    const row = bookOf(apart).rows.find((r) => r.id === id);
+    const other = row?.joinable.find((j) => j.as === 'alike');
+    const again = edited(apart, {
+      type: 'joinDimension',
+      id: other?.id as string,
+      to: id,
+      as: 'alike',
+      words: '⌀6',
+    });
+    expect(texts(again)).toContain('2 x ⌀6 THRU');
+    // the hole that is not drilled through is none of them
+    expect(row?.joinable.map((j) => j.text)).toEqual(['⌀6 THRU', '⌀6 THRU']);
+  });
+});
+
+test('the sides of a square stand in one figure, as long as they are equal', () => {
+  const { d } = dimensioned(
+    plate([
+      {
+        id: 'peg',
+        op: 'add',
+        shape: { kind: 'block', width: 24, depth: 24, height: 12 },
+        at: [30, 20, 30],
+      } as Features[number],
+    ]),
+  );
+  const of = (x: Drawing, text: string) => bookOf(x).rows.filter((r) => r.text === text);
+  const across = edited(d, {
+    type: 'setDimensions',
+    scheme: 'chain',
+    label: 'chain',
+    list: proposedDimensions(openDesk().books(d) as never, 'chain', []),
+  });
+  const [side] = of(across, '24');
+  const other = side?.joinable.find((j) => j.as === 'square');
+  expect(other?.text).toBe('24');
+  const square = edited(across, {
+    type: 'joinDimension',
+    id: other?.id as string,
+    to: side?.id as string,
+    as: 'square',
+    words: '24',
+  });
+  expect(texts(square)).toContain('□24');
+  expect([bookOf(square).isComplete, bookOf(square).rings]).toEqual([true, []]);
+  const wider = structuredClone(square) as Drawing;
+  (wider.part.bodies[0]?.features[1]?.shape as { width: number }).width = 26;
+  expect(texts(wider).some((t) => t === '26 x 24' || t === '24 x 26')).toBe(true);
+});
+
+test('how deep a groove is stands behind its width', () => {
+  const { d } = dimensioned(
+    plate([
+      {
+        id: 'groove',
+        op: 'cut',
+        shape: { kind: 'block', width: 12, depth: 60, height: 5 },
+        at: [40, 0, 25],
+      } as Features[number],
+    ]),
+  );
+  const list = proposedDimensions(openDesk().books(d) as never, 'chain', []);
+  const chain = edited(d, { type: 'setDimensions', scheme: 'chain', label: 'chain', list });
+  const widthIn = (x: Drawing) => bookOf(x).rows.find((r) => r.text === '12');
+  // what is left below the groove is no depth of it
+  expect([texts(chain).includes('25'), widthIn(chain)?.joinable]).toEqual([true, []]);
+  const below = bookOf(chain).rows.find((r) => r.text === '25')?.id as string;
+  const without = edited(chain, { type: 'removeDimension', id: below, words: '25' });
+  const tied = { kind: 'linear', axis: 2, from: 'plate/top', to: 'groove/bottom' } as const;
+  const deep = edited(without, { type: 'addDimension', tied, words: '5' });
+  const width = widthIn(deep);
+  expect(width?.joinable.map((j) => [j.as, j.text])).toEqual([['behind', '5']]);
+  const joined = edited(deep, {
+    type: 'joinDimension',
+    id: width?.joinable[0]?.id as string,
+    to: width?.id as string,
+    words: '5',
+  });
+  expect(texts(joined)).toContain('12 ↧5');
+  expect([bookOf(joined).isComplete, bookOf(joined).rings]).toEqual([true, []]);
 });
 
 test('a row of equal holes is dimensioned as so many spaces', () => {

@@ -27,6 +27,13 @@ const REASONS: Record<NonNullable<DimensionRow['reason']>, string> = {
   chosen: 'The view was chosen by hand.',
 };
 
+/** What a note gains, by how another dimension is put into it. */
+const JOINED: Record<DimensionRow['joinable'][number]['as'], (text: string) => string> = {
+  behind: (text) => text,
+  alike: (text) => `the same, ${text}`,
+  square: (text) => `square, □${text}`,
+};
+
 type DimensionChange = Extract<DimensionCommand, { type: 'changeDimension' }>['change'];
 
 /** A figure of the statement that rules a dimension, changed in its own place. */
@@ -98,9 +105,12 @@ const NoteOf = ({
           className={`${field} w-[150px] py-0`}
         />
       </label>
-      {row.joined.length > 0 && (
+      {(row.joined.length > 0 || row.counted > 0) && (
         <p className="mt-1 flex items-baseline justify-between gap-2">
-          <span className="min-w-0 truncate">In one note with {row.joined.join(', ')}</span>
+          <span className="min-w-0 truncate">
+            {row.joined.length > 0 && `In one note with ${row.joined.join(', ')}. `}
+            {row.counted > 0 && `Counts ${row.counted} other ${row.counted > 1 ? 'features' : 'feature'}.`}
+          </span>
           <button
             type="button"
             className="shrink-0 font-semibold text-house hover:underline"
@@ -119,10 +129,16 @@ const NoteOf = ({
               type="button"
               className="figures rounded border border-rule-strong bg-white px-1.5 font-semibold text-deep hover:bg-hover"
               onClick={() =>
-                void edit({ type: 'joinDimension', id: j.id, to: row.id, words: `${row.text} and ${j.text}` })
+                void edit({
+                  type: 'joinDimension',
+                  id: j.id,
+                  to: row.id,
+                  ...(j.as !== 'behind' && { as: j.as }),
+                  words: `${row.text} and ${j.text}`,
+                })
               }
             >
-              {j.text}
+              {JOINED[j.as](j.text)}
             </button>
           ))}
         </p>
