@@ -79,11 +79,11 @@ export const agree = (p: GivenLine, q: GivenLine, tol: number): boolean => {
     if (p.kind === 'straight' || q.kind === 'straight') return false;
     if (p.kind === 'round') return onRound(q as Curve, p, tol);
     if (q.kind === 'round') return onRound(p, q, tol);
-    const far = (points: readonly Vec2[], to: readonly Vec2[]): number =>
-      Math.max(...points.map((x) => distanceToChain(x, to)));
     // chords of a curve lie off it by more than the tolerance of its points
     const slack = tol * 20;
-    return far(p.points, q.points) <= slack && far(q.points, p.points) <= slack;
+    const lies = (points: readonly Vec2[], on: readonly Vec2[]): boolean =>
+      points.every((x) => isOnChain(x, on, slack));
+    return lies(p.points, q.points) && lies(q.points, p.points);
   }
   return sameLine(p, q, tol);
 };
@@ -103,11 +103,13 @@ const onRound = (c: Curve, r: RoundLine, tol: number): boolean => {
   ].some(([a, b]) => distance2(a as Vec2, r.a) <= slack && distance2(b as Vec2, r.b) <= slack);
 };
 
-const distanceToChain = (p: Vec2, chain: readonly Vec2[]): number => {
-  let best = Number.POSITIVE_INFINITY;
+/** Whether a point lies within a distance of a chain of stretches. Most are far off: a stretch is passed over by its box first. */
+const isOnChain = ([x, y]: Vec2, chain: readonly Vec2[], slack: number): boolean => {
   for (let i = 1; i < chain.length; i++) {
     const [a, b] = [chain[i - 1] as Vec2, chain[i] as Vec2];
-    best = Math.min(best, nearestOnSegment(p, a, b).off);
+    if (x < Math.min(a[0], b[0]) - slack || x > Math.max(a[0], b[0]) + slack) continue;
+    if (y < Math.min(a[1], b[1]) - slack || y > Math.max(a[1], b[1]) + slack) continue;
+    if (nearestOnSegment([x, y], a, b).off <= slack) return true;
   }
-  return best;
+  return false;
 };

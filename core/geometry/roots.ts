@@ -223,8 +223,11 @@ export const smoothRoots = (
       note(bracketedRoot(f, a, b, fa, fb));
       return;
     }
-    // same sign at both ends of a short stretch: at its extreme the curve may touch or cross twice
     const s = fa > 0 ? 1 : -1;
+    // the speed is a bound for the whole curve: where f changes by less than a quarter of its value it does not come to nought
+    const [low, high] = [Math.min(s * fa, s * fm, s * fb), Math.max(s * fa, s * fm, s * fb)];
+    if (low > STEADY * (high - low) + 2 * tol) return;
+    // same sign at both ends of a short stretch: at its extreme the curve may touch or cross twice
     const x = lowestBetween((t) => s * f(t), a, b, 60, 1e-12);
     const fx = f(x);
     if (Math.abs(fx) <= tol) note(x);
@@ -249,6 +252,9 @@ export const smoothRoots = (
     tol,
   );
 };
+
+/** How many times its change over a short stretch a value is at least that cannot come to nought there. */
+const STEADY = 4;
 
 /**
  * A touch of high order stays within tolerance over a stretch, and shows once in each of the short pieces it runs through: those are
