@@ -35,16 +35,34 @@ const VIEWS: Record<RuleChoices['shows'], Drawing['setup']['views']> = {
   views: ['front', 'top', 'left'],
   cut: ['front', 'top'],
   dimensions: ['front'],
+  holes: ['top'],
   symmetry: ['front', 'top'],
 };
 /** Free paper round the views, mm. */
-const ROUND = { views: 10, cut: 13, dimensions: 30, symmetry: 10 } as const;
+const ROUND = { views: 10, cut: 13, dimensions: 30, holes: 30, symmetry: 10 } as const;
 
 /** The same without its bore, whose axis would stand for the line of symmetry. */
 const WITHOUT_BORE: PartFile = {
   ...PART,
   bodies: PART.bodies.map((b) => ({ ...b, features: b.features.filter((f) => f.id !== 'bore') })),
 };
+
+/** A plate with three holes, whose places are counted from one corner. */
+const HOLED: PartFile = {
+  ...PART,
+  bodies: [
+    {
+      name: 'part',
+      features: [
+        { id: 'plate', op: 'add', shape: { kind: 'block', width: 64, depth: 40, height: 10 } },
+        { id: 'h1', op: 'cut', at: [12, 10, 10], shape: { kind: 'hole', diameter: 8, depth: 'through' } },
+        { id: 'h2', op: 'cut', at: [30, 26, 10], shape: { kind: 'hole', diameter: 8, depth: 'through' } },
+        { id: 'h3', op: 'cut', at: [50, 18, 10], shape: { kind: 'hole', diameter: 12, depth: 'through' } },
+      ],
+    },
+  ],
+};
+const PARTS: Partial<Record<RuleChoices['shows'], PartFile>> = { symmetry: WITHOUT_BORE, holes: HOLED };
 
 /**
  * How a choice of a rule looks: the views of a small part by it, as SVG.
@@ -55,13 +73,14 @@ export const ruleFigure = (key: string, choice: number): string | undefined => {
   const rule = RULE_CHOICES.find((r) => r.key === key);
   const taken = rule?.choices[choice];
   if (!rule || !taken) return undefined;
-  const bare = drawingOfPart(rule.shows === 'symmetry' ? WITHOUT_BORE : PART);
+  const bare = drawingOfPart(PARTS[rule.shows] ?? PART);
   const usual = rulesOfSheet('usual', bare.setup);
   const setup = byHouseRules(
     { ...bare.setup, paper: 'A3', scale: 1, gap: 12, views: VIEWS[rule.shows] },
     withChoice(usual, taken),
   );
-  const books = rule.shows === 'dimensions' ? openBooks(PART) : undefined;
+  const isDimensioned = rule.shows === 'dimensions' || rule.shows === 'holes';
+  const books = isDimensioned ? openBooks(bare.part) : undefined;
   const drawing: Drawing = {
     ...bare,
     setup: { ...setup, ...(rule.shows === 'cut' && { shapes: { A: { out: true } } }) },

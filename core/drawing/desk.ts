@@ -194,7 +194,7 @@ export const openDesk = (): Desk => {
     };
     const sheet = drawSheet(
       part,
-      setupOnSheet(d),
+      setupOnSheet(d, () => booksOf(d, known)),
       d,
       sections,
       numbered,
@@ -252,7 +252,16 @@ export const openDesk = (): Desk => {
     const { sheet } = worked;
     const viewIn = (name: ViewName): View =>
       sheet.views.find((v) => v.name === name)?.view ?? plainViews(known)(name);
-    return lay && openGaps(known.part, setupOnSheet(d), sheet.sections, lay, viewIn);
+    return (
+      lay &&
+      openGaps(
+        known.part,
+        setupOnSheet(d, () => booksOf(d, known)),
+        sheet.sections,
+        lay,
+        viewIn,
+      )
+    );
   };
   const plan: Desk['plan'] = (d) => {
     const worked = work(d);
@@ -266,12 +275,13 @@ export const openDesk = (): Desk => {
       undefined,
       lay && dimensioning(built, lay, plainViews(known), sheet.sections).margins,
     );
+    const onSheet = setupOnSheet(d, () => booksOf(d, known));
     return {
-      offers: offersFor(setupOnSheet(d), load),
+      offers: offersFor(onSheet, load),
       proposed: proposeViews(d.part, built),
       front: proposeFront(built),
       settingOut: settingOut(sheet),
-      fullness: fullnessOf(sheet, setupOnSheet(d)),
+      fullness: fullnessOf(sheet, onSheet),
     };
   };
   return { look, part, books, openGaps: gapsFor, plan, work, steps };

@@ -1,8 +1,8 @@
-import { notesNow } from '../dimension/alike.ts';
+import { countedSizes, notesNow } from '../dimension/alike.ts';
 import { AXIS_LETTERS } from '../dimension/bases.ts';
 import type { DimensionBooks } from '../dimension/books.ts';
 import { readFitPair } from '../dimension/fits/toleranceClass.ts';
-import { type KeptDimension, statedBy, type Tied } from '../dimension/kept.ts';
+import type { KeptDimension, Tied } from '../dimension/kept.ts';
 import { INCH, limitsOf, limitsOfPair } from '../dimension/limitsOf.ts';
 import {
   audit,
@@ -34,6 +34,7 @@ import { homesOf, homeTie, isShownIn, type Reason } from '../sheet/dimensions/ho
 import { keptIdOf, type Laid, type Views } from '../sheet/dimensions/laid.ts';
 import { standingSizes } from '../statement/standings.ts';
 import type { Drawing } from './drawing.ts';
+import { holeTableOf } from './holeTable.ts';
 import { type Joining, joiningOf } from './joinable.ts';
 import { missingOfAssembly, namedSize, type SizesOf, wantedBy } from './sizesWanted.ts';
 
@@ -236,15 +237,11 @@ const limitsInWords = (d: Drawing, books: DimensionBooks, k: KeptDimension, tie:
 /** What a size adds up to at worst by the dimensions that count, in words. */
 export const worstInWords = (d: Drawing, books: DimensionBooks, size: Tie): string => {
   const scheme = d.dimensions?.scheme ?? 'base';
-  const counted = (d.dimensions?.list ?? []).flatMap((k) => {
-    const ruled = [k.tied, ...(k.alike ?? []).map((a) => a.tied)];
-    return (k.reference ? [] : statedBy(k)).flatMap((tied) => {
-      const tie = tieNow(books, tied);
-      if (!tie) return [];
-      // a joined size has the title block's tolerance: one of its own is written on a dimension of its own
-      const own: KeptDimension = ruled.includes(tied) ? k : { id: k.id, tied };
-      return [{ tie, tolerance: limitsOf(books, own, tie, d.tolerance), tied, fit: own.fit }];
-    });
+  const counted = countedSizes(books, d.dimensions?.list ?? []).map(({ of: k, tied, tie }) => {
+    const isRuled = tied === k.tied || (k.alike ?? []).some((a) => a.tied === tied);
+    // a joined size has the title block's tolerance: one of its own is written on a dimension of its own
+    const own: KeptDimension = isRuled ? k : { id: k.id, tied };
+    return { tie, tolerance: limitsOf(books, own, tie, d.tolerance), tied, fit: own.fit };
   });
   const found = worstCase(books, counted, relationsOfScheme(books, scheme), size);
   const { units } = d.part;
@@ -290,13 +287,7 @@ export const dimensionBook = (
   const more = relationsOfScheme(books, scheme);
   // where the first of several features is gone, the figure goes on counting the others
   const ties = new Map(kept.map((k) => [k.id, notesNow(books, k)[0]?.tie]));
-  const counted = kept.flatMap((k) =>
-    k.reference
-      ? []
-      : statedBy(k)
-          .flatMap((t) => tieNow(books, t) ?? [])
-          .map((tie) => ({ id: k.id, tie })),
-  );
+  const counted = countedSizes(books, kept).map(({ of, tie }) => ({ id: of.id, tie }));
   const countedTies = counted.map((c) => c.tie);
   // on the drawing of an assembly what is given twice is not counted: the parts have drawings of their own
   const found =
@@ -315,6 +306,7 @@ export const dimensionBook = (
     onSheet.set(id, [onSheet.get(id), l.text].filter(Boolean).join(', '));
     if (!viewOf.has(id)) viewOf.set(id, l.view);
   }
+  const inTable = holeTableOf(d, books)?.says;
   const rows = kept.map((k): DimensionRow => {
     const tie = ties.get(k.id);
     const value = tie && tieSize(books, tie);
@@ -326,7 +318,11 @@ export const dimensionBook = (
       value,
       text: onSheet.get(k.id) ?? (value === undefined ? '?' : figureOf(k.tied, value, units)),
       standing: !tie || value === undefined ? 'gone' : home?.views.length ? 'on the sheet' : 'no view',
-      reason: k.view && tie && isShownIn(tie, k.view, views) ? 'chosen' : home?.reason,
+      reason: inTable?.has(k.id)
+        ? 'table'
+        : k.view && tie && isShownIn(tie, k.view, views)
+          ? 'chosen'
+          : home?.reason,
       view: viewOf.get(k.id),
       better:
         tie && k.view && !k.leader && isShownIn(tie, k.view, views)

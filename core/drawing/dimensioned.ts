@@ -6,6 +6,7 @@ import { partOfKept, type Wanted } from '../sheet/dimensions/laid.ts';
 import { layOut } from '../sheet/dimensions/layOut.ts';
 import type { LayDimensions } from '../sheet/dimensions/sheetDimensions.ts';
 import type { Drawing } from './drawing.ts';
+import { holeTableOf } from './holeTable.ts';
 
 /** A kept dimension as the sheet wants it: one note, and those that it counted and that differ from it now, each by itself. */
 const wantedOf = (books: DimensionBooks, d: KeptDimension): Wanted[] => {
@@ -49,10 +50,11 @@ export const dimensionsOnSheet = (
   if (!kept?.length) return undefined;
   const own = books();
   if (!own) return undefined;
-  const wanted = kept.flatMap((d) => wantedOf(own, d));
+  const inTable = holeTableOf({ dimensions, setup }, own)?.says;
+  const wanted = kept.filter((d) => !inTable?.has(d.id)).flatMap((d) => wantedOf(own, d));
   return (views, k, around) =>
     layOut(own, wanted, views, k, around, {
-      lines: setup.rules.lengths ?? 'stacked',
+      lines: setup.rules.lengths === 'running' ? 'running' : 'stacked',
       figures: setup.rules.figures ?? {},
     });
 };

@@ -1,3 +1,4 @@
+import type { DimensionBooks } from '../dimension/books.ts';
 import { sameData } from '../number/sameData.ts';
 import type { BodyFile, PartFile } from '../part/schema.ts';
 import type { StandardFile } from '../part/standard/schema.ts';
@@ -6,6 +7,7 @@ import { squareOf } from '../sheet/layout/paperLength.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
 import { STANDARD_WORDS } from '../statement/standardClauses.ts';
 import type { Drawing } from './drawing.ts';
+import { holeTableOf } from './holeTable.ts';
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
@@ -71,13 +73,22 @@ const materialsOf = ({ part, material }: Pick<Drawing, 'part' | 'material'>): Re
     }),
   );
 
-/** The choices of a sheet as it is laid out: with the rows of its parts list, and what a square is worth, where it has them. */
-export const setupOnSheet = (d: Pick<Drawing, 'part' | 'material' | 'setup'>): SheetSetup => {
+/**
+ * The choices of a sheet as it is laid out: with the rows of its parts list, its table of holes, and what a square is worth, where it has them.
+ * @param books the books of its dimensions
+ */
+export const setupOnSheet = (
+  d: Pick<Drawing, 'part' | 'material' | 'setup' | 'dimensions'>,
+  books: () => DimensionBooks | undefined,
+): SheetSetup => {
   const { rules } = d.setup;
   const square = rules.squares && squareOf(d.part);
-  if (!rules.partsList && !rules.balloons && !rules.hatchBy && !square) return d.setup;
+  const own = rules.lengths === 'table' && d.dimensions?.list.length ? books() : undefined;
+  const holeTable = own && holeTableOf(d, own);
+  if (!rules.partsList && !rules.balloons && !rules.hatchBy && !square && !holeTable) return d.setup;
   return {
     ...d.setup,
+    ...(holeTable && { holeTable }),
     ...((rules.partsList || rules.balloons) && { partsRows: partsRows(d) }),
     ...(rules.hatchBy && { materials: materialsOf(d) }),
     ...(square && { square }),

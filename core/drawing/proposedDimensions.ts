@@ -1,8 +1,9 @@
+import { areOneDistance, countedSizes } from '../dimension/alike.ts';
 import type { Bases } from '../dimension/bases.ts';
 import type { DimensionBooks } from '../dimension/books.ts';
 import { chamferNotes } from '../dimension/chamferNotes.ts';
 import { holeNotes } from '../dimension/holeNotes.ts';
-import { freeDimension, type KeptDimension, statedBy, withAlike } from '../dimension/kept.ts';
+import { freeDimension, type KeptDimension, withAlike } from '../dimension/kept.ts';
 import { knownBy, propose, relationsOfScheme, type Scheme, type Tie } from '../dimension/propose.ts';
 import { spacingsOf } from '../dimension/spacings.ts';
 import { tiedBy, tieNow } from '../dimension/tieNow.ts';
@@ -23,19 +24,23 @@ export const proposedDimensions = (
   bases: Bases = {},
   isWanted: (tie: Tie) => boolean = () => true,
 ): KeptDimension[] => {
-  const there = given.flatMap((k) => (k.reference ? [] : statedBy(k).flatMap((t) => tieNow(books, t) ?? [])));
+  const there = countedSizes(books, given).map((c) => c.tie);
   const list = [...given];
   const isOneBody = books.part.bodies.length === 1;
   const more = relationsOfScheme(books, scheme);
   /** Whether each of some dimensions says what neither those that stand nor the ones before it say. */
   const areNew = (ties: readonly Tie[]): boolean =>
     ties.every((tie, i) => !knownBy(books, [...there, ...ties.slice(0, i)], more)(tie));
+  const depths: Tie[] = countedSizes(books, given).flatMap((c) => (c.tied === c.of.tied ? [] : [c.tie]));
   for (const { diameter, joined, isThrough } of holeNotes(books)) {
     // copies whose depths differ, or sizes that stand elsewhere, are dimensioned each by itself
     if (![diameter, ...joined].every(isWanted)) continue;
-    const isWhole = joined.length > 0 && areNew([diameter, ...joined]);
+    // how deep holes in line are stands in each of their notes, and counts once
+    const own = joined.filter((t) => !depths.some((x) => areOneDistance(books, x, t)));
+    const isWhole = joined.length > 0 && areNew([diameter, ...own]);
     if (!isWhole && !(isThrough && areNew([diameter]))) continue;
-    there.push(diameter, ...(isWhole ? joined : []));
+    there.push(diameter, ...(isWhole ? own : []));
+    if (isWhole) depths.push(...own);
     const note: KeptDimension = {
       id: freeDimension(list),
       tied: tiedBy(diameter),

@@ -1,4 +1,5 @@
 import type { GivenLine } from '../balance/given.ts';
+import { areOneDistance } from '../dimension/alike.ts';
 import { allAlongSight } from '../dimension/alongSight.ts';
 import type { DimensionBooks } from '../dimension/books.ts';
 import { type ChamferNote, chamferNotes } from '../dimension/chamferNotes.ts';
@@ -468,7 +469,9 @@ const noteTies = (
           const own = tieSize(books, tie);
           const isStated =
             tie.kind === 'linear' && depths.some((d) => Math.abs(d.value - (own ?? 0)) <= d.within);
-          if (isStated) out.push({ tie, text: figure.text });
+          // how deep holes in line are may stand in each of their notes
+          const isNew = !out.some((o) => areOneDistance(books, o.tie, tie));
+          if (isStated && isNew) out.push({ tie, text: figure.text });
         }
       };
       take(size);

@@ -7,11 +7,11 @@ type Choice = {
   readonly rules?: Partial<Rules>;
 };
 
-/** A rule on which practitioners differ, with the choices there are, and on what it shows: where something is cut, dimensioned, or has no bore on its middle. */
+/** A rule on which practitioners differ, with the choices there are, and on what it shows: where something is cut, dimensioned, has holes, or has no bore on its middle. */
 export type RuleChoices = {
   readonly key: string;
   readonly words: string;
-  readonly shows: 'views' | 'cut' | 'dimensions' | 'symmetry';
+  readonly shows: 'views' | 'cut' | 'dimensions' | 'holes' | 'symmetry';
   readonly choices: readonly Choice[];
 };
 
@@ -114,10 +114,11 @@ export const RULE_CHOICES: readonly RuleChoices[] = [
   {
     key: 'lengths',
     words: 'Lengths from one base',
-    shows: 'dimensions',
+    shows: 'holes',
     choices: [
       { words: 'Each on its line', rules: { lengths: undefined } },
       { words: 'From a zero mark', rules: { lengths: 'running' } },
+      { words: 'Holes in a table', rules: { lengths: 'table' } },
     ],
   },
   {

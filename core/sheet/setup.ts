@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { type NumberingChoice, STARTS, USUAL_NUMBERING } from '../ledger/numbering.ts';
 import { traceSchema, viewName } from '../part/schema.ts';
+import type { HoleTable } from './annotate/holeRows.ts';
 import type { PartsRow } from './annotate/partsList.ts';
 import { PAPER_NAMES } from './layout/paper.ts';
 import { paperPlace } from './layout/paperPlace.ts';
@@ -165,8 +166,10 @@ export const setupSchema = z
       balloons: z.literal(true).optional(),
       /** how dimension lines end; in arrows where missing */
       lineEnds: z.enum(['ticks', 'dots']).optional(),
-      /** lengths from one base stand on one line from a zero mark; each on a line of its own where missing */
-      lengths: z.literal('running').optional(),
+      /**
+       * lengths from one base stand on one line from a zero mark, or those to holes in a table with their sizes; each on a line of its own where missing
+       */
+      lengths: z.enum(['running', 'table']).optional(),
       /**
        * named: only sizes with a name of their own are dimensioned, as a course may want it; assembly: how large the whole is, and where its parts meet and fit;
        * all of them where missing
@@ -196,6 +199,8 @@ export const setupSchema = z
 export type SheetSetup = z.infer<typeof setupSchema> & {
   /** the rows of the parts list, worked out from the part; they are not kept with the drawing */
   readonly partsRows?: readonly PartsRow[];
+  /** the holes whose places stand in a table, worked out from the dimensions; it is not kept with the drawing */
+  readonly holeTable?: HoleTable;
   /** what each body is made of, by its name, where it is hatched by that; it is not kept with the drawing */
   readonly materials?: ReadonlyMap<string, string>;
   /** what a square is worth in part units, where the part states it; it is not kept with the drawing */

@@ -12,7 +12,7 @@ import type { Views } from './laid.ts';
 import { linesAt, linesOfFace, wayIn } from './reach.ts';
 
 /** Why a dimension stands in the view that it does. */
-export type Reason = 'note' | 'round' | 'profile' | 'usual' | 'edge' | 'rectangle' | 'chosen';
+export type Reason = 'note' | 'round' | 'profile' | 'usual' | 'edge' | 'rectangle' | 'chosen' | 'table';
 
 const isAlong = (x: number): boolean => Math.abs(Math.abs(x) - 1) < 1e-6;
 

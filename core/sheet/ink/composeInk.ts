@@ -5,6 +5,7 @@ import { type FeatureAxis, featureAxes } from '../annotate/centreLines.ts';
 import { cornerNames } from '../annotate/cornerNames.ts';
 import { type HatchOf, hatchStyle } from '../annotate/hatch.ts';
 import { hatchOrders } from '../annotate/hatchOrder.ts';
+import { holeTableInk } from '../annotate/holeTable.ts';
 import { withLettering } from '../annotate/lettering.ts';
 import { patternOf } from '../annotate/materialHatch.ts';
 import { partsListInk } from '../annotate/partsList.ts';
@@ -66,6 +67,7 @@ export const composeInk = (
     ...(setup.rules.partsList
       ? partsListInk(sheet.paper, setup.partsRows ?? [], setup.revisions?.length ?? 0)
       : []),
+    ...holeTableInk(sheet.paper, setup.holeTable, sheet.views),
     ...footInk(sheet.paper, part.units, setup.notes).ink,
     ...referenceInk(sheet, setup),
     ...(setup.rules.projectors === 'kept' ? projectorInk(sheet, setup, numbered, part) : []),

@@ -30,6 +30,8 @@ export type PaperChoice = {
   /** the parts of an assembly, where they are listed: a row each above that, and one for the heading */
   readonly partsRows?: readonly unknown[] | undefined;
   readonly rules?: { readonly partsList?: true | undefined } | undefined;
+  /** the holes whose places stand in a table above all that */
+  readonly holeTable?: { readonly rows: readonly unknown[] } | undefined;
 };
 
 /** What stands for a paper of its own size until one is given, mm. */
@@ -101,7 +103,8 @@ export const paperFrame = (choice: PaperChoice): PaperFrame => {
   const h = form
     ? fieldsHeight({ titleBlock, ownRows }) +
       REVISION_ROW * (choice.revisions?.length ?? 0) +
-      (parts ? PARTS_ROW * (parts + 1) : 0)
+      (parts ? PARTS_ROW * (parts + 1) : 0) +
+      (choice.holeTable ? PARTS_ROW * (choice.holeTable.rows.length + 1) : 0)
     : 0;
   return { width, height, frame, title: { x: frame.x + frame.w - w, y: frame.y, w, h }, titleBlock, ownRows };
 };

@@ -25,6 +25,7 @@ const REASONS: Record<NonNullable<DimensionRow['reason']>, string> = {
   edge: 'It stands where the face is seen as an edge.',
   rectangle: 'A turned diameter stands with its lengths.',
   chosen: 'The view was chosen by hand.',
+  table: 'It stands in the table of holes.',
 };
 
 /** What a note gains, by how another dimension is put into it. */

@@ -15,6 +15,13 @@ const DIMENSIONED = {
   assembly: 'Only sizes that matter on an assembly are dimensioned',
 } as const;
 
+/** What a change of how lengths from one base stand is called. */
+const LENGTHS = {
+  stacked: 'Lengths on a line each',
+  running: 'Lengths on one line from zero',
+  table: 'Places of holes in a table',
+} as const;
+
 /** The house rules of dimensions. @param count how many are on the sheet */
 export const DimensionRules = ({ scheme, count }: { scheme: Scheme; count: number }) => {
   const edit = useEdit();
@@ -158,14 +165,10 @@ export const DimensionRules = ({ scheme, count }: { scheme: Scheme; count: numbe
             options={[
               { value: 'stacked', label: 'a line each' },
               { value: 'running', label: 'one line from zero' },
+              { value: 'table', label: 'holes in a table' },
             ]}
             onChange={(to) =>
-              void edit(
-                setRules(
-                  { lengths: to === 'running' ? 'running' : undefined },
-                  to === 'running' ? 'Lengths on one line from zero' : 'Lengths on a line each',
-                ),
-              )
+              void edit(setRules({ lengths: to === 'stacked' ? undefined : to }, LENGTHS[to]))
             }
           />
         </Row>
