@@ -117,7 +117,8 @@ const dimensionFacts = (
   const { height } = sheet.paper;
   return new Map(
     dimensions.laid.map((d) => {
-      const { tie } = d.wanted;
+      const { tie, note, leader = '' } = d.wanted;
+      if (note !== undefined) return [d.wanted.id, ` data-ties="${escapeText(leader)}" data-what="note"`];
       const ties =
         tie.kind === 'linear' ? [tie.from.of[0] as string, tie.to.of[0] as string] : [...tie.size.of];
       const what = tie.kind === 'linear' ? 'distance' : tie.size.what;

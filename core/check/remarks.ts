@@ -5,12 +5,14 @@ import { proposeViews } from '../drawing/proposedViews.ts';
 import { examine, type Report } from '../examine/examine.ts';
 import type { Finding } from '../finding/finding.ts';
 import type { Vec2 } from '../geometry/vec.ts';
+import { faceInWords } from '../naming/keys.ts';
 import { listed } from '../naming/listed.ts';
 import { sentence } from '../number/fault.ts';
 import { decimal } from '../number/format.ts';
 import { unknownLetters } from '../sheet/annotate/knownLetters.ts';
 import { betterWords } from '../sheet/dimensions/betterWords.ts';
 import { hiddenByPlaces } from '../sheet/dimensions/figureStyle.ts';
+import { leaderId } from '../sheet/dimensions/laid.ts';
 import { onPaper } from '../sheet/layout/similarity.ts';
 import { placeOfPoint } from '../sheet/views/placedView.ts';
 import { viewTitle } from '../sheet/views/viewTitles.ts';
@@ -99,6 +101,24 @@ const ofInk = ({ sheet }: Good): Remark[] => {
 
 /** Less than this is hidden by no figure, part units. */
 const HIDDEN = 1e-6;
+
+/** Notes with leaders that are not on the sheet: their face is gone, or their view is not there. */
+const ofLeaders = ({ sheet }: Good, { setup }: Drawing): Remark[] => {
+  const drawn = new Set(sheet.dimensions.laid.map((l) => l.wanted.id));
+  return (setup.leaders ?? []).flatMap(({ text, face, view }, i) =>
+    drawn.has(leaderId(i))
+      ? []
+      : [
+          remark(
+            'mend',
+            `The note "${text}" to ${faceInWords(face)} is not on the sheet: its face is gone, or no view shows it.`,
+            'What it asks for is not made.',
+            `the ${view} view`,
+            'Dimension',
+          ),
+        ],
+  );
+};
 
 /** The dimensions: what is missing, given twice, gone, or in no view. */
 const ofDimensions = ({ sheet }: Good, d: Drawing, book: DimensionBook | undefined): Remark[] => {
@@ -357,6 +377,7 @@ export const remarksOn = (
     ...ofInk(worked),
     ...ofLetters(worked),
     ...ofDimensions(worked, d, book),
+    ...ofLeaders(worked, d),
     ...ofTask(worked, d),
     ...ofViews(worked, d),
     ...ofTitle(d),

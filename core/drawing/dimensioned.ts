@@ -2,7 +2,8 @@ import { notesNow, saySame } from '../dimension/alike.ts';
 import type { DimensionBooks } from '../dimension/books.ts';
 import type { KeptDimension } from '../dimension/kept.ts';
 import { toleranceWritten } from '../dimension/limitsOf.ts';
-import { partOfKept, type Wanted } from '../sheet/dimensions/laid.ts';
+import { leanTo } from '../sheet/dimensions/home.ts';
+import { leaderId, partOfKept, type Wanted } from '../sheet/dimensions/laid.ts';
 import { layOut } from '../sheet/dimensions/layOut.ts';
 import type { LayDimensions } from '../sheet/dimensions/sheetDimensions.ts';
 import type { Drawing } from './drawing.ts';
@@ -41,17 +42,28 @@ const wantedOf = (books: DimensionBooks, d: KeptDimension): Wanted[] => {
   ];
 };
 
-/** How the dimensions of a drawing are laid out on its sheet; nothing where it has none. */
+/** The notes that are led to faces, as the sheet wants them; one whose face is gone waits for it. */
+const leadersOf = (books: DimensionBooks, { leaders = [] }: Drawing['setup']): Wanted[] =>
+  leaders.flatMap(({ face, view, text }, i): Wanted[] =>
+    books.surfaces.has(face)
+      ? [{ id: leaderId(i), tie: { kind: 'size', size: leanTo(face) }, leader: face, view, note: text }]
+      : [],
+  );
+
+/** How the dimensions of a drawing, and its notes with leaders, are laid out on its sheet; nothing where it has none. */
 export const dimensionsOnSheet = (
   { dimensions, setup }: Pick<Drawing, 'dimensions' | 'setup'>,
   books: () => DimensionBooks | undefined,
 ): LayDimensions | undefined => {
-  const kept = dimensions?.list;
-  if (!kept?.length) return undefined;
+  const kept = dimensions?.list ?? [];
+  if (!kept.length && !setup.leaders) return undefined;
   const own = books();
   if (!own) return undefined;
   const inTable = holeTableOf({ dimensions, setup }, own)?.says;
-  const wanted = kept.filter((d) => !inTable?.has(d.id)).flatMap((d) => wantedOf(own, d));
+  const wanted = [
+    ...kept.filter((d) => !inTable?.has(d.id)).flatMap((d) => wantedOf(own, d)),
+    ...leadersOf(own, setup),
+  ];
   return (views, k, around) =>
     layOut(own, wanted, views, k, around, {
       lines: setup.rules.lengths === 'running' ? 'running' : 'stacked',

@@ -597,6 +597,10 @@ const WORDS = {
     what: `The figures of the number ${v.number} are still open.`,
     remedy: 'Use the next free number that is offered at Issue, or type one.',
   }),
+  'title.too-high': (v: { over: Value }) => ({
+    what: `With the rows above it, of parts, holes or revisions, it is ${v.over} mm higher than the frame.`,
+    remedy: 'Choose a larger paper, or leave a list out.',
+  }),
   'title.no-box': (v: { what: Value }) => ({
     what: `${v.what} is filled in, but this form of title block has no box for it.`,
     remedy: 'Choose another form at Issue.',

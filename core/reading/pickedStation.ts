@@ -26,6 +26,8 @@ export type Picked = {
   readonly view: ViewName;
   /** along the axes that the view shows: one for a level or upright line, two for the centre of a round */
   readonly stations: readonly StationPicked[];
+  /** a face that meets in the line, to which a note can be led */
+  readonly face: string | undefined;
   /** of a round: its own size */
   readonly round: { readonly tied: Tied; readonly words: string; readonly text: string } | undefined;
   /** the line that was taken, on the paper */
@@ -103,7 +105,8 @@ export const pickedStation = (
   if (!near || near.off * v.toPaper.k > reach) return undefined;
   const { curve } = near.line;
   const lit = stretchOnPaper(v.toPaper, near.line);
-  const bare = { view: v.name, lit, round: undefined };
+  const face = near.line.of.find((key) => books.surfaces.has(key));
+  const bare = { view: v.name, lit, face, round: undefined };
   if (curve.type === 'line') {
     const k = Math.abs(curve.d[1]) <= STRAIGHT ? 1 : Math.abs(curve.d[0]) <= STRAIGHT ? 0 : undefined;
     const station = k === undefined ? undefined : stationAlong(books, v.name, k, curve.p[k]);

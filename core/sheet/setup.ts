@@ -12,6 +12,11 @@ const inView = z.number().min(-1e6).max(1e6);
 /** From a card that still holds a frame and a title to the longest roll, mm. */
 const paperLength = z.number().min(120).max(3000);
 
+/** A note with a leader has so many letters at most. */
+export const LONGEST_LEADER = 60;
+/** A sheet has so many notes with leaders at most. */
+export const MOST_LEADERS = 30;
+
 /** The choices of a sheet: paper, scale, angle, views, gap, and the house rules that this version knows. */
 export const setupSchema = z
   .strictObject({
@@ -41,6 +46,18 @@ export const setupSchema = z
       .optional(),
     /** notes on the sheet, one a line, numbered as they stand */
     notes: z.array(z.string().min(1).max(120)).max(12).optional(),
+    /** notes that are led to a face in a view, such as "KNURLED" */
+    leaders: z
+      .array(
+        z.strictObject({
+          face: z.string().min(1).max(600),
+          view: viewName,
+          text: z.string().min(1).max(LONGEST_LEADER),
+        }),
+      )
+      .min(1)
+      .max(MOST_LEADERS)
+      .optional(),
     angle: z.enum(['first', 'third']),
     scale: z.union([z.literal('fit'), z.number().min(1e-6).max(1000)]),
     views: z.array(viewName).min(1).max(6),

@@ -163,7 +163,9 @@ export const titleTrouble = (paper: PaperFrame, t: TitleText, facts: Facts): Fau
   const shown = new Set(cells.map((c) => c.field));
   const homeless = (Object.keys(LABELS) as (keyof typeof LABELS)[]).filter((f) => values[f] && !shown.has(f));
   const about = { path: ['title'], where: 'the title block' };
+  const over = Math.ceil(paper.title.h - paper.frame.h);
   return [
+    ...(over > 0 ? [{ ...about, ...says('title.too-high', { over }) }] : []),
     ...cells
       .filter((c) => c.isTooLong)
       .map((c) => ({

@@ -41,10 +41,14 @@ export type Wanted = {
   readonly ratio?: boolean | undefined;
   /** words after the figure */
   readonly words?: string | undefined;
+  /** a note without a size: all that it says */
+  readonly note?: string | undefined;
 };
 
 /** The id of what a kept dimension shows apart from its first note, where it counts several that differ. */
 export const partOfKept = (id: string, n: number): string => `${id} (${n})`;
+/** The id of a note with a leader, by its place in the list. */
+export const leaderId = (i: number): string => `note ${i + 1}`;
 /** The kept dimension that an id on the sheet belongs to. */
 export const keptIdOf = (id: string): string => id.replace(/ \(\d+\)$/, '');
 

@@ -214,6 +214,13 @@ const noteOf = (
   return { wanted, size, value, count, isRadius, text, ...(pitch && { pitch }) };
 };
 
+/** A note that is led to a face and says no size of it; nothing for any other. */
+const bareNote = (wanted: Wanted): Note | undefined => {
+  const { note, leader } = wanted;
+  if (note === undefined || leader === undefined) return undefined;
+  return { wanted, size: leanTo(leader), value: Number.NaN, count: 1, isRadius: false, text: note };
+};
+
 /** A size along a line that is written as a note at a face, with the sizes joined to it: "4 x 2 x 45°"; nothing for any other. */
 const ledNote = (books: DimensionBooks, wanted: Wanted, figures: FigureStyle): Note | undefined => {
   const { tie, leader, joined = [] } = wanted;
@@ -299,7 +306,7 @@ const layView = (
   const notes: Note[] = [];
   for (const w of own) {
     const { tie } = w;
-    const led = ledNote(books, w, figures) ?? sightNote(books, w, name, view, figures);
+    const led = bareNote(w) ?? ledNote(books, w, figures) ?? sightNote(books, w, name, view, figures);
     if (led) {
       notes.push(led);
       continue;

@@ -87,7 +87,10 @@ const MOST_ALIKE = 12;
 const anchorsOf = (size: SizeKey, view: View, k: number): readonly [Anchor, ...Anchor[]] => {
   const keys = size.of.flatMap(facesOfMeeting);
   const shared = linesWhereMeet(view, keys);
-  const [best, ...others] = bestFirst(shared.length ? shared : keys.flatMap((f) => linesOfFace(view, f)));
+  const all = shared.length ? shared : keys.flatMap((f) => linesOfFace(view, f));
+  // at the rim of a hole in a face a note would seem to be about the hole
+  const straight = size.what === 'lean' ? all.filter((l) => l.curve.type === 'line') : [];
+  const [best, ...others] = bestFirst(straight.length ? straight : all);
   if (!best) {
     const middle: Vec2 = [((view.box[0] + view.box[2]) / 2) * k, ((view.box[1] + view.box[3]) / 2) * k];
     return [{ middle, towards: () => middle }];
@@ -140,6 +143,8 @@ type Place = { readonly box: Box; readonly foot: Vec2; readonly shelf: Line };
 /** Notes stand in so many rows at most, beyond one another, and so many places to each side of what they are about. */
 const ROWS = 8;
 const ASIDE = 7;
+/** Where no such place is clear, so many are tried. */
+const FURTHER_ASIDE = 16;
 /** The first row of notes from the outline, and the next from it, mm. */
 const ROW = 6;
 
@@ -160,14 +165,20 @@ const placeAt = (x: number, y: number, width: number, from: Vec2): Place => {
 };
 
 /** Lower left corners round a view where a note may stand: above and to the right, or below and to the left; the nearest to what it is about first. */
-const cornersFor = (box: Box, width: number, from: Vec2, where: 'first' | 'second'): readonly Vec2[] => {
+const cornersFor = (
+  box: Box,
+  width: number,
+  from: Vec2,
+  where: 'first' | 'second',
+  aside: number,
+): readonly Vec2[] => {
   const corners: { readonly at: Vec2; readonly far: number }[] = [];
   const take = (x: number, y: number): void => {
     const [dx, dy] = [x + width / 2 - from[0], y - from[1]];
     corners.push({ at: [x, y], far: dx * dx + dy * dy });
   };
   for (let row = 0; row < ROWS; row++)
-    for (let i = -ASIDE; i <= ASIDE; i++) {
+    for (let i = -aside; i <= aside; i++) {
       const [x, y] = [from[0] - width / 2 + i * ROW, from[1] + i * ROW];
       const beyond = ROW + ROW * row;
       take(x, where === 'first' ? box[3] + beyond : box[1] - beyond - FIGURE);
@@ -244,8 +255,13 @@ const placeFrom = (
   let apart: Place | undefined;
   let outside: Place | undefined;
   let last: Place | undefined;
-  for (const where of ['first', 'second'] as const)
-    for (const [x, y] of cornersFor(box, width, anchor.middle, where)) {
+  for (const [where, aside] of [
+    ['first', ASIDE],
+    ['second', ASIDE],
+    ['first', FURTHER_ASIDE],
+    ['second', FURTHER_ASIDE],
+  ] as const) {
+    for (const [x, y] of cornersFor(box, width, anchor.middle, where, aside)) {
       const p = placeAt(x, y, width, anchor.middle);
       last = p;
       if (!isApart(standing, withRoom(p.box))) continue;
@@ -259,6 +275,7 @@ const placeFrom = (
       if (!circles.some((c) => runsThrough(leader, c))) return { ...led(p), isClear: true, isPast: true };
       through ??= led(p);
     }
+  }
   if (through) return { ...through, isClear: true, isPast: false };
   return { ...led(apart ?? outside ?? (last as Place)), isClear: false, isPast: false };
 };

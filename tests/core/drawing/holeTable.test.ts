@@ -88,6 +88,21 @@ describe('a table of holes', () => {
     const d: Drawing = { ...bare.d, dimensions: { scheme: 'base', list } };
     expect(holeTableOf(d, bare.books)?.rows.map((r) => r.cells[2])).toEqual(['⌀6 THRU', '⌀6 THRU', '⌀8 ↧6']);
   });
+  test('one that is higher than the sheet is told', () => {
+    const many = Array.from(
+      { length: 36 },
+      (_, i): Hole => ({
+        x: 10 + (i % 12) * 16,
+        y: 15 + Math.floor(i / 12) * 30,
+        d: 5,
+        depth: 'through',
+      }),
+    );
+    const small = tabled(plateWith(many), { paper: 'A4' });
+    expect(small.table?.rows).toHaveLength(36);
+    expect(small.sheet.findings.map((f) => f.code)).toContain('title.too-high');
+    expect(tabled(plateWith(many), { paper: 'A2' }).sheet.findings).toEqual([]);
+  });
   test('there is none for one hole alone, nor without a title block to stand on', () => {
     expect(tabled(plateWith(holes.slice(0, 1))).table).toBeUndefined();
     const none = tabled(plateWith(holes), { titleBlock: 'none' });

@@ -16,6 +16,7 @@ import { action, BadlyPlaced, MarkedSet, Missing, Rings, Standing } from './Audi
 import { DimensionInHand } from './DimensionInHand.tsx';
 import { DimensionList } from './DimensionList.tsx';
 import { DimensionRules } from './DimensionRules.tsx';
+import { LeaderNotes, NewLeader } from './LeaderNotes.tsx';
 import { useDimensionBook } from './useDimensionBook.ts';
 
 const SCHEMES: readonly { readonly value: Scheme; readonly label: string }[] = [
@@ -212,8 +213,17 @@ export const Dimension = () => {
           <button type="button" className="font-semibold text-house hover:underline" onClick={letGo}>
             Leave it
           </button>
+          {first.face && (
+            <NewLeader
+              key={`${first.view} ${first.face}`}
+              face={first.face}
+              view={first.view}
+              onDone={letGo}
+            />
+          )}
         </p>
       )}
+      <LeaderNotes />
       {from && (
         <p role="status" className="border-b border-rule bg-lit px-5 py-1.5 text-[13px]">
           From {from.words} to …: click another station of the same account.{' '}
