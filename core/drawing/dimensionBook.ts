@@ -96,6 +96,8 @@ export type DimensionRow = {
   /** the view that was chosen for it, where that shows nothing of it: it stands elsewhere */
   readonly notShownIn: ViewName | undefined;
   readonly rulers: readonly Ruler[];
+  /** all figures of the statement that its note follows from: those of the sizes joined to it as well */
+  readonly follows: readonly Path[];
   /** its limits in words: "H7: 20 to 20.021 mm (0.7874 to 0.7882 in)" */
   readonly limits: string | undefined;
   /** for a reference: what it adds up to at worst, in words */
@@ -169,6 +171,10 @@ const rulersOf = (d: Drawing, books: DimensionBooks, t: Tie): Ruler[] => {
     return text === undefined ? [] : [{ path: own, slope, text: String(text), words }];
   });
 };
+
+/** Each figure once: equal features may follow from the same one. */
+const uniqueRulers = (all: readonly Ruler[]): Ruler[] =>
+  all.filter((r, i) => all.findIndex((x) => x.path.join() === r.path.join()) === i);
 
 const KINDS: Readonly<Record<string, string>> = {
   flush: 'in line',
@@ -329,7 +335,10 @@ export const dimensionBook = (
           ? betterHome(books, tie, views, k.view)
           : undefined,
       notShownIn: tie && k.view && !isShownIn(tie, k.view, views) ? k.view : undefined,
-      rulers: tie ? rulersOf(d, books, tie) : [],
+      rulers: uniqueRulers(notesNow(books, k).flatMap((n) => rulersOf(d, books, n.tie))),
+      follows: notesNow(books, k).flatMap((n) =>
+        [n.tie, ...n.joined].flatMap((t) => rulersOf(d, books, t).map((r) => r.path)),
+      ),
       limits: tie && limitsInWords(d, books, k, tie),
       worst: tie && k.reference ? worstInWords(d, books, tie) : undefined,
       ratio:

@@ -7,9 +7,7 @@ import type { DimensionBook, DimensionRow } from './dimensionBook.ts';
 export const dimensionedBy = (book: DimensionBook): ReadonlyMap<string, readonly DimensionRow[]> => {
   const out = new Map<string, DimensionRow[]>();
   for (const row of book.rows)
-    for (const { path } of row.rulers) {
-      const key = path.join('.');
+    for (const key of new Set(row.follows.map((path) => path.join('.'))))
       out.set(key, [...(out.get(key) ?? []), row]);
-    }
   return out;
 };

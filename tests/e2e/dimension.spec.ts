@@ -239,10 +239,10 @@ test("lengths are counted from a face of one's own choice, on one line from a ze
   const upright = () =>
     page.getByTestId('sheet').locator('text[data-layer="dimensions"][transform*="rotate(-90"]').count();
   const before = await upright();
-  await page.getByRole('radio', { name: 'one line from zero' }).click();
+  await page.getByLabel('Lengths from one base').selectOption({ label: 'one line from zero' });
   await expect.poll(upright).not.toBe(before);
   await expect.poll(() => figures(page)).toHaveLength(16);
-  await page.getByRole('radio', { name: 'a line each' }).click();
+  await page.getByLabel('Lengths from one base').selectOption({ label: 'a line each' });
   await expect.poll(upright).toBe(before);
   await page.getByLabel('W is counted from').selectOption({ label: 'left' });
   await expect.poll(() => figures(page)).toContain('70');

@@ -121,6 +121,7 @@ export const COMMANDS: readonly DeskCommand[] = [
   pressed('Dimension', 'Dimension the sheet', 'propose all dimensions automatically'),
   at('Dimension', 'When missing sizes are told', 'course teacher learner mark', 'Missing sizes are told'),
   at('Dimension', 'Decimals of figures', 'places rounding precision', 'Decimals of figures'),
+  at('Dimension', 'Places of holes in a table', 'coordinates hole table drill list', 'Lengths from one base'),
   at('Dimension', 'Lengths on one line from zero', 'running ordinate stacked', 'Lengths from one base'),
   at('Dimension', 'Arrows, ticks or dots', 'ends of dimension lines', 'Dimension lines end in'),
   at('Check', 'Remarks of the check', 'mistakes to mend to consider', 'Remarks'),

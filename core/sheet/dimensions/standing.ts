@@ -76,16 +76,20 @@ export const isApart = (s: Standing, box: Box): boolean =>
     );
   });
 
-/** Whether a note's leader and figure cross nothing that stands. */
+/** The line beneath a note keeps so far off other lines, mm: it would be read as one with them. */
+const FROM_LINES = 1.5;
+
+/** Whether a note's leader and figure cross nothing that stands, and the line beneath it runs beside none. */
 export const isFree = (s: Standing, leader: Line, shelf: Line, box: Box): boolean => {
-  const [own, under] = [boxed(leader), boxed(shelf)];
+  const own = boxed(leader);
+  const [x0, y0, x1, y1] = boxed(shelf).box;
+  const round: Box = [x0, y0 - FROM_LINES, x1, y1 + FROM_LINES];
+  /** a dimension line that runs aslant has no such line beneath it */
+  const meetsShelf = (l: Boxed): boolean =>
+    y0 === y1 ? touch(l.box, round) && passes(l.line, round) : crosses(shelf, l.line);
   return (
     !s.figures.some((b) => touch(b, own.box) && passes(leader, b)) &&
-    !s.lines.some(
-      (l) =>
-        (touch(l.box, own.box) && crosses(leader, l.line)) ||
-        (touch(l.box, under.box) && crosses(shelf, l.line)),
-    ) &&
+    !s.lines.some((l) => (touch(l.box, own.box) && crosses(leader, l.line)) || meetsShelf(l)) &&
     !s.extensions.some((l) => touch(l.box, box) && passes(l.line, box))
   );
 };

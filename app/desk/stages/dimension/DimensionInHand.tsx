@@ -215,7 +215,11 @@ export const DimensionInHand = ({ row, kept }: { row: DimensionRow; kept: KeptDi
       {row.rulers.length > 0 && (
         <>
           <p className="text-second">
-            {row.rulers.length === 1 ? 'The statement says it in' : 'It follows from several figures:'}
+            {row.rulers.length === 1
+              ? 'The statement says it in'
+              : row.counted > 0
+                ? 'The statement says each of them in'
+                : 'It follows from several figures:'}
           </p>
           <ul>
             {row.rulers.map((r) => (

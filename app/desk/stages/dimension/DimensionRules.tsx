@@ -159,18 +159,19 @@ export const DimensionRules = ({ scheme, count }: { scheme: Scheme; count: numbe
       )}
       {count > 0 && scheme === 'base' && (
         <Row label="Lengths">
-          <Choice
-            name="Lengths from one base"
+          <select
+            aria-label="Lengths from one base"
+            className={field}
             value={lengths ?? 'stacked'}
-            options={[
-              { value: 'stacked', label: 'a line each' },
-              { value: 'running', label: 'one line from zero' },
-              { value: 'table', label: 'holes in a table' },
-            ]}
-            onChange={(to) =>
-              void edit(setRules({ lengths: to === 'stacked' ? undefined : to }, LENGTHS[to]))
-            }
-          />
+            onChange={(e) => {
+              const to = e.target.value as keyof typeof LENGTHS;
+              void edit(setRules({ lengths: to === 'stacked' ? undefined : to }, LENGTHS[to]));
+            }}
+          >
+            <option value="stacked">a line each</option>
+            <option value="running">one line from zero</option>
+            <option value="table">holes in a table</option>
+          </select>
         </Row>
       )}
       {count > 0 && (
