@@ -330,20 +330,53 @@ const onePiece = (books: DimensionBooks, face: string): string[] => {
   return out;
 };
 
+/** How much of a circle some arcs of it cover together, radians: pieces seen and hidden, and rims that fall on one another. */
+const turnCovered = (arcs: readonly ViewLine[]): number => {
+  const stretches = arcs
+    .flatMap(({ curve, from, to }) => {
+      if (curve.type !== 'conic') return [];
+      const [major, minor] = [curve.major, curve.minor];
+      const sense = major[0] * minor[1] - major[1] * minor[0] < 0 ? -1 : 1;
+      const begin =
+        Math.atan2(major[1], major[0]) + sense * (sense > 0 ? Math.min(from, to) : Math.max(from, to));
+      const low = ((begin % TURN) + TURN) % TURN;
+      const high = low + Math.abs(to - from);
+      // what runs on past the full turn begins anew
+      return high > TURN
+        ? [
+            [low, TURN],
+            [0, high - TURN],
+          ]
+        : [[low, high]];
+    })
+    .sort((a, b) => (a[0] as number) - (b[0] as number)) as [number, number][];
+  let covered = 0;
+  let reached = 0;
+  for (const [low, high] of stretches) {
+    covered += Math.max(0, high - Math.max(low, reached));
+    reached = Math.max(reached, high);
+  }
+  return covered;
+};
+
+/** How near two radii are one, as a share of the part's size. */
+const SAME_RADIUS = 1e-6;
+
 /** Whether a round face is less than half a round where a view shows it as a circle: it is stated by its radius then. */
 export const isLessThanHalf = (books: DimensionBooks, face: string, views: Iterable<View>): boolean => {
-  if (books.surfaces.get(face)?.kind !== 'cylinder') return false;
+  const round = books.surfaces.get(face);
+  if (round?.kind !== 'cylinder') return false;
+  const near = SAME_RADIUS * books.part.tol.size;
   const faces = onePiece(books, face);
   let most = 0;
   for (const view of views) {
     const arcs = faces
       .flatMap((f) => linesOfFace(view, f))
-      .filter((l) => l.curve.type === 'conic' && l.curve.round);
-    // pieces of one circle, seen and hidden, together
-    most = Math.max(
-      most,
-      arcs.reduce((sum, l) => sum + Math.abs(l.to - l.from), 0),
-    );
+      // a rim may fall on a circle of another feature
+      .filter(
+        ({ curve: c }) => c.type === 'conic' && c.round && Math.abs(Math.hypot(...c.major) - round.r) <= near,
+      );
+    most = Math.max(most, turnCovered(arcs));
   }
   return most > 0 && most <= Math.PI + 1e-6;
 };
