@@ -2,7 +2,7 @@ import type { Drawing } from '../core/drawing/drawing.ts';
 import type { Measured, Printer } from '../core/print/printer.ts';
 import type { RestorePlan } from '../exchange/backup.ts';
 import type { IssuedFile, IssueRequest, IssueRow } from '../exchange/issue.ts';
-import type { DaybookLine, Kept, NumberProposal, RegisterRow, Stored } from '../exchange/kept.ts';
+import type { Daybook, Kept, NumberProposal, RegisterRow, Stored } from '../exchange/kept.ts';
 import type { PrinterRequest } from '../exchange/print.ts';
 import type { ManyRequest } from '../exchange/register.ts';
 import type { SheetExportId } from '../formats/exports.ts';
@@ -132,7 +132,7 @@ export const archive = (id: string, archived: boolean): Promise<unknown> =>
 /** Puts several drawings into a folder, tags them, or puts them away. */
 export const setMany = (asked: ManyRequest): Promise<unknown> =>
   answered(sendJson('/api/drawings/many', 'PATCH', asked));
-export const daybook = (id: string): Promise<DaybookLine[]> => answered(send(`${at(id)}/history`, 'GET'));
+export const daybook = (id: string): Promise<Daybook> => answered(send(`${at(id)}/history`, 'GET'));
 /** Keeps the picture beneath a drawing. */
 export const keepPicture = (id: string, picture: Blob): Promise<unknown> =>
   answered(send(sourceAddress(id), 'PUT', { content: picture, type: picture.type }));

@@ -56,6 +56,15 @@ export type RegisterPage = {
   readonly tags: readonly string[];
 };
 
+/** The Daybook of a drawing: its newest changes, and how much of its history is kept. */
+export type Daybook = {
+  readonly lines: readonly DaybookLine[];
+  /** how many states are kept, what they take, and what they may take, bytes */
+  readonly states: number;
+  readonly bytes: number;
+  readonly limit: number;
+};
+
 /** A line of the Daybook: what was changed, and when (ISO 8601). */
 export type DaybookLine = {
   readonly position: number;

@@ -264,8 +264,8 @@ const look = async (address, id) => {
   // the steps back are those that were acknowledged
   if (book.titles.length > 2 && book.titles.length % 5 === 0) {
     const history = await ask(address, `/api/drawings/${id}/history`, 'GET');
-    const current = history?.body.findIndex((l) => l.current);
-    const labels = history?.body.slice(current, current + book.titles.length).map((l) => l.label) ?? [];
+    const current = history?.body.lines.findIndex((l) => l.current);
+    const labels = history?.body.lines.slice(current, current + book.titles.length).map((l) => l.label) ?? [];
     const expected = book.titles.slice(1).reverse().slice(0, labels.length);
     if (expected.some((t, i) => labels[i] !== t))
       lose(`${id}: the history reads ${labels.slice(0, 3)} for ${expected.slice(0, 3)}`);

@@ -1,6 +1,7 @@
 import type { Drawing } from '../core/drawing/drawing.ts';
 import { storableText } from '../core/part/plainData.ts';
-import type { DaybookLine, Kept, RegisterRow, Stored } from '../exchange/kept.ts';
+import type { Daybook, Kept, RegisterRow, Stored } from '../exchange/kept.ts';
+import { HISTORY_LIMIT, outdatedStates } from './historyAges.ts';
 import type { Database, Queries } from './queries.ts';
 import { searchedWords, sortKey } from './registerWords.ts';
 
@@ -15,9 +16,11 @@ export class Stale extends Error {
   }
 }
 
-/** How many steps back are kept for a drawing, and how many of its changes are remembered by their ids. */
-const HISTORY = 500;
+/** How many changes of a drawing are remembered by their ids. */
 const REMEMBERED_CHANGES = 2000;
+/** After so many changes of a drawing it is looked which states of its history are still kept; after each one of a document as long as this, letters. */
+const LOOKED_AFTER = 25;
+const LONG = 200_000;
 
 type Row = { id: string; document: string; revision: string | number; position: string | number };
 
@@ -222,20 +225,36 @@ export const changeDrawing = async (
     if (made !== undefined) return { ...(await stored(q, row)), revision: made };
     const position = Number(row.position) + 1;
     const document = JSON.stringify(drawing);
-    await q.query('delete from history where drawing_id = $1 and (position >= $2 or position < $3)', [
-      id,
-      position,
-      position - HISTORY,
-    ]);
+    await q.query('delete from history where drawing_id = $1 and position >= $2', [id, position]);
     await q.query('insert into history (drawing_id, position, label, document) values ($1, $2, $3, $4)', [
       id,
       position,
       label,
       document,
     ]);
+    if (position % LOOKED_AFTER === 0 || document.length > LONG) await thinHistory(q, id, position);
     await standAt(q, { id, document, position, mark });
     return stored(q, await find(q, id));
   });
+
+/** Takes away the states of a drawing's history that are no longer kept, by their age and the room they take. */
+const thinHistory = async (q: Queries, id: string, current: number): Promise<void> => {
+  const states = await q.query<{ position: string | number; at: string | number; bytes: string | number }>(
+    `select position, extract(epoch from made_at) * 1000 as at, octet_length(document) as bytes
+     from history where drawing_id = $1 order by position`,
+    [id],
+  );
+  const outdated = outdatedStates(
+    states.map((s) => ({ position: Number(s.position), madeAt: Number(s.at), bytes: Number(s.bytes) })),
+    current,
+    Date.now(),
+  );
+  if (outdated.length)
+    await q.query('delete from history where drawing_id = $1 and position = any($2::bigint[])', [
+      id,
+      outdated,
+    ]);
+};
 
 /**
  * Goes one step back (-1) or forward (1) in the history; stays where there is none.
@@ -251,13 +270,14 @@ export const stepHistory = async (
   db.transaction(async (q) => {
     const row = await find(q, id, true);
     if ((await alreadyMade(q, row, mark)) !== undefined) return kept(q, row);
-    const position = Number(row.position) + direction;
-    const [state] = await q.query<{ document: string }>(
-      'select document from history where drawing_id = $1 and position = $2',
-      [id, position],
+    // states of older days are kept far apart: the next one that is there
+    const [state] = await q.query<{ document: string; position: string | number }>(
+      `select document, position from history where drawing_id = $1 and position ${direction < 0 ? '<' : '>'} $2
+       order by position ${direction < 0 ? 'desc' : 'asc'} limit 1`,
+      [id, row.position],
     );
     if (!state) return kept(q, row);
-    await standAt(q, { id, document: state.document, position, mark });
+    await standAt(q, { id, document: state.document, position: Number(state.position), mark });
     return kept(q, await find(q, id));
   });
 
@@ -266,19 +286,30 @@ export const archiveDrawing = async (db: Database, id: string, archived: boolean
   await db.query('update drawing set archived = $2, changed_at = now() where id = $1', [id, archived]);
 };
 
-/** The changes of a drawing, the newest first; those that were undone are still there until something else is changed. */
-export const readDaybook = async (db: Database, id: string): Promise<DaybookLine[]> => {
+/**
+ * The changes of a drawing, the newest first, and how much of its history is kept; those that were undone are still there until something else is changed.
+ */
+export const readDaybook = async (db: Database, id: string): Promise<Daybook> => {
   const row = await find(db, id);
   const lines = await db.query<{ position: string | number; label: string; made_at: string | Date }>(
     'select position, label, made_at from history where drawing_id = $1 order by position desc limit 200',
     [id],
   );
-  return lines.map((l) => ({
-    position: Number(l.position),
-    label: l.label,
-    madeAt: new Date(l.made_at).toISOString(),
-    current: Number(l.position) === Number(row.position),
-  }));
+  const [all] = await db.query<{ states: string | number; bytes: string | number | null }>(
+    'select count(*) as states, sum(octet_length(document)) as bytes from history where drawing_id = $1',
+    [id],
+  );
+  return {
+    lines: lines.map((l) => ({
+      position: Number(l.position),
+      label: l.label,
+      madeAt: new Date(l.made_at).toISOString(),
+      current: Number(l.position) === Number(row.position),
+    })),
+    states: Number(all?.states ?? 0),
+    bytes: Number(all?.bytes ?? 0),
+    limit: HISTORY_LIMIT,
+  };
 };
 
 /** A picture as it is kept: its kind, and its bytes in base64. */

@@ -125,7 +125,7 @@ describe('a backup', () => {
     await restoreBackup(db, path, 'copy.zip', { isSetBack: true, isPlan: false });
     const back = await readKept(db, 'a');
     expect(back.drawing.title).toBe('second');
-    expect((await readDaybook(db, 'a'))[0]?.label).toBe('Set back to the backup of 14 March 2026');
+    expect((await readDaybook(db, 'a')).lines[0]?.label).toBe('Set back to the backup of 14 March 2026');
     const undone = await stepHistory(db, 'a', { change: 'undo', revision: back.revision }, -1);
     expect(undone.drawing.title).toBe('later');
     // the same id, begun anew elsewhere

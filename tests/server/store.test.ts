@@ -98,11 +98,39 @@ describe('the store', () => {
     await addDrawing(db, 'daybook', titled('one'));
     for (const t of ['two', 'three']) await changed('daybook', t);
     await stepped('daybook', -1);
-    expect((await readDaybook(db, 'daybook')).map((l) => [l.label, l.current])).toEqual([
+    expect((await readDaybook(db, 'daybook')).lines.map((l) => [l.label, l.current])).toEqual([
       ['three', false],
       ['two', true],
       ['Opened', false],
     ]);
+  });
+  test('of older days the last state of each hour and of each day is kept, and undo steps from one to the next', async () => {
+    await addDrawing(db, 'old', titled('begun'));
+    for (let i = 2; i <= 24; i++) await changed('old', `state ${i}`);
+    // ten of them are from three days ago, in one hour; five from a month ago, on one day
+    const back = (from: number, to: number, by: string) =>
+      db.query(
+        `update history set made_at = date_trunc('day', now()) - interval '${by}' + interval '5 minutes'
+         where drawing_id = 'old' and position between $1 and $2`,
+        [from, to],
+      );
+    await back(1, 6, '30 days');
+    await back(7, 16, '3 days');
+    // the 25th change looks which are kept
+    await changed('old', 'state 25');
+    const { lines, states, bytes, limit } = await readDaybook(db, 'old');
+    const expected = ['state 25', ...[24, 23, 22, 21, 20, 19, 18, 17].map((n) => `state ${n}`)];
+    expect(lines.map((l) => l.label)).toEqual([...expected, 'state 16', 'state 6', 'Opened']);
+    expect([states, bytes > 10_000, limit > bytes]).toEqual([12, true, true]);
+    let now = await readKept(db, 'old');
+    const walked: string[] = [];
+    while (now.canUndo) {
+      now = await stepped('old', -1);
+      walked.push(now.drawing.title);
+    }
+    expect(walked).toEqual([...expected.slice(1), 'state 16', 'state 6', 'begun']);
+    while (now.canRedo) now = await stepped('old', 1);
+    expect([walked.length, now.drawing.title]).toEqual([11, 'state 25']);
   });
   test('a stale change is refused and changes nothing', async () => {
     const kept = await addDrawing(db, 'c', titled('first'));
@@ -126,7 +154,7 @@ describe('the store', () => {
     const step = on(now);
     for (let i = 0; i < 2; i++) now = await stepHistory(db, 'again', step, -1);
     expect([now.drawing.title, now.revision, now.lastChange]).toEqual(['two', 4, step.change]);
-    expect((await readDaybook(db, 'again')).map((l) => l.label)).toEqual(['three', 'two', 'Opened']);
+    expect((await readDaybook(db, 'again')).lines.map((l) => l.label)).toEqual(['three', 'two', 'Opened']);
     // a drawing opened twice under one id is one drawing
     await addDrawing(db, 'again', titled('other'));
     expect((await readKept(db, 'again')).drawing.title).toBe('two');

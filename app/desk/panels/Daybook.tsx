@@ -2,7 +2,7 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { BookOpenText } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import type { DaybookLine } from '../../../exchange/kept.ts';
+import type { Daybook as Kept } from '../../../exchange/kept.ts';
 import { dayAndTime } from '../../clock.ts';
 import { daybook } from '../../serverCalls.ts';
 import { useDesk, useSession } from '../useDesk.ts';
@@ -11,28 +11,43 @@ const Lines = () => {
   const { stored } = useDesk().session;
   const id = useSession((s) => s.id);
   const revision = useSession((s) => s.revision);
-  const [lines, setLines] = useState<readonly DaybookLine[]>();
+  const [kept, setKept] = useState<Kept>();
   const [fault, setFault] = useState<string>();
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new revision is a new line
   useEffect(() => {
     stored()
       .then(() => daybook(id))
-      .then(setLines, (error: Error) => setFault(error.message));
+      .then(setKept, (error: Error) => setFault(error.message));
   }, [id, revision]);
   if (fault) return <p className="px-4 py-3 text-fault">{fault}</p>;
   return (
-    <ol className="min-h-0 flex-1 overflow-y-auto text-[13px] leading-[18px]" data-testid="daybook">
-      {lines?.map((l) => (
-        <li
-          key={l.position}
-          className={`flex gap-3 border-b border-rule px-4 py-1 ${l.current ? 'bg-lit' : ''}`}
-        >
-          <span className="figures w-[104px] shrink-0 text-[12px] text-second">{dayAndTime(l.madeAt)}</span>
-          <span>{l.label}</span>
-        </li>
-      ))}
-    </ol>
+    <>
+      <ol className="min-h-0 flex-1 overflow-y-auto text-[13px] leading-[18px]" data-testid="daybook">
+        {kept?.lines.map((l) => (
+          <li
+            key={l.position}
+            className={`flex gap-3 border-b border-rule px-4 py-1 ${l.current ? 'bg-lit' : ''}`}
+          >
+            <span className="figures w-[104px] shrink-0 text-[12px] text-second">{dayAndTime(l.madeAt)}</span>
+            <span>{l.label}</span>
+          </li>
+        ))}
+      </ol>
+      {kept && (
+        <p className="border-t border-rule px-4 py-2 text-[12px] leading-[16px] text-second">
+          {kept.states} {kept.states === 1 ? 'state' : 'states'} kept, {megabytes(kept.bytes)} of{' '}
+          {megabytes(kept.limit)} MB. After a day the last of each hour stays, after a week the last of each
+          day. Issues stay for good.
+        </p>
+      )}
+    </>
   );
+};
+
+/** Bytes in MB, to two places where they are few. */
+const megabytes = (bytes: number): string => {
+  const mb = bytes / 1024 / 1024;
+  return mb < 10 && mb > 0 ? mb.toFixed(2) : mb.toFixed(0);
 };
 
 /** The Daybook: what was changed, from what to what, and when. Where the drawing stands now is marked. */
