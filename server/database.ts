@@ -83,9 +83,16 @@ const openEmbedded = async (directory: string): Promise<Database> => {
   }
 };
 
+/** A database that does not answer within this time is told as not there, ms. */
+const CONNECTED_WITHIN = 10_000;
+
 const openServer = async (url: string): Promise<Database> => {
   const { default: pg } = await import('pg');
-  const pool = new pg.Pool({ connectionString: url });
+  const pool = new pg.Pool({ connectionString: url, connectionTimeoutMillis: CONNECTED_WITHIN });
+  // a connection that waits in the pool ends where the database is started anew: the next request gets another one
+  pool.on('error', (error: Error) =>
+    console.error(`A connection to the database ended: ${error.message}. The next request makes another.`),
+  );
   type Client = { query: (sql: string, parameters?: unknown[]) => Promise<{ rows: unknown[] }> };
   const over = (q: Client): Queries => ({
     query: async <Row>(sql: string, parameters: readonly unknown[] = []) =>
@@ -98,16 +105,24 @@ const openServer = async (url: string): Promise<Database> => {
     ...over(pool),
     transaction: async (work) => {
       const client = await pool.connect();
+      let broken: Error | undefined;
+      // without a listener a connection that ends here would end the whole program
+      const note = (error: Error): void => {
+        broken = error;
+      };
+      client.on('error', note);
       try {
         await client.query('begin');
         const value = await work(over(client));
         await client.query('commit');
         return value;
       } catch (error) {
-        await client.query('rollback');
+        await client.query('rollback').catch(note);
         throw error;
       } finally {
-        client.release();
+        client.off('error', note);
+        // a connection that cannot even take a change back is not used again
+        client.release(broken);
       }
     },
     close: () => pool.end(),

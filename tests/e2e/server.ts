@@ -3,7 +3,8 @@ import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
+import pg from 'pg';
 
 /** A server of the production build on data of its own. */
 export type Server = {
@@ -13,6 +14,21 @@ export type Server = {
   /** ms from the start of the process until it answers */
   readonly readyAfter: number;
   readonly kill: (signal: NodeJS.Signals) => Promise<void>;
+};
+
+/**
+ * A PostgreSQL server on which the same tests run in place of the embedded database, such as postgres://postgres@127.0.0.1:5432; each data folder has a database of its
+ * own there.
+ */
+const POSTGRES = process.env.BLUE_LEDGER_TEST_POSTGRES;
+/** Whether the tests run on such a server. */
+export const onServer = Boolean(POSTGRES);
+const databaseOf = (data: string): string => basename(data).replaceAll('-', '_').toLowerCase();
+const onPostgres = async (sql: string): Promise<void> => {
+  const client = new pg.Client({ connectionString: `${POSTGRES}/postgres` });
+  await client.connect();
+  await client.query(sql);
+  await client.end();
 };
 
 export const freshData = (): string => mkdtempSync(join(tmpdir(), 'blue-ledger-'));
@@ -36,6 +52,11 @@ export const startServer = async (
   withDemo = true,
 ): Promise<Server> => {
   const port = onPort ?? (await freePort());
+  if (POSTGRES)
+    await onPostgres(`create database ${databaseOf(data)}`).catch((error: Error) => {
+      // a server that is started again finds the database of the one before
+      if (!error.message.includes('already exists')) throw error;
+    });
   const started = Date.now();
   const child = spawn(
     process.execPath,
@@ -47,7 +68,7 @@ export const startServer = async (
         NEXT_TELEMETRY_DISABLED: '1',
         BLUE_LEDGER_DATA: data,
         BLUE_LEDGER_DEMO: withDemo ? '1' : '0',
-        DATABASE_URL: '',
+        DATABASE_URL: POSTGRES ? `${POSTGRES}/${databaseOf(data)}` : '',
       },
     },
   );
