@@ -28,13 +28,13 @@ await chromium();
 const browser = (...args) => ['node_modules/@playwright/test/cli.js', 'test', ...args];
 await step('Playwright, what is measured', node, browser('--project', 'measured', '--workers', '1'));
 await step('Playwright, the desk', node, browser('--project', 'desk'));
-// each of these keeps one processor busy: the two rows run side by side
-const fuzzed = async () => {
-  await step('Random parts', node, ['scripts/fuzz.mjs', '--short']);
+await step('Kills of the server', node, ['scripts/torture.mjs', '--short']);
+// each of these keeps one processor busy: they run side by side
+const types = async () => {
   await step('Types', node, ['node_modules/typescript/bin/tsc', '--noEmit']);
   await step('Lint and format', node, ['node_modules/@biomejs/biome/bin/biome', 'check', '.']);
 };
-await Promise.all([step('Kills of the server', node, ['scripts/torture.mjs', '--short']), fuzzed()]);
+await Promise.all([step('Random parts', node, ['scripts/fuzz.mjs', '--short']), types()]);
 const cases = process.env.CONFORMANCE ?? '../shared/conformance';
 if (existsSync(cases)) await step('Conformance', node, ['scripts/conformance.mjs', cases]);
 else say(`Conformance cases are not beside this checkout (${cases}); set CONFORMANCE to run them.`);

@@ -20,6 +20,7 @@ import { WORD_KEYS } from '../core/part/plainFigures.ts';
 import { sizeReader } from '../core/part/sizes.ts';
 import { cutPointKey } from '../core/section/cutPoints.ts';
 import type { Section } from '../core/section/section.ts';
+import { holeCells } from '../core/sheet/annotate/holeTable.ts';
 import { keptIdOf, type Side } from '../core/sheet/dimensions/laid.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
 import { type Layer, type Pen, penWidth, type StrokeInk } from '../core/sheet/ink/ink.ts';
@@ -30,7 +31,6 @@ import { placeOfPoint } from '../core/sheet/views/placedView.ts';
 import { projectorsOf } from '../core/sheet/views/projectors.ts';
 import { footOn, isOnShape, shapePlace } from '../core/sheet/views/trueShape.ts';
 import type { BuiltPart } from '../core/solid/build.ts';
-import type { TaskStanding } from '../core/task/task.ts';
 import { areaPath, svgPath } from '../formats/sheetSvg.ts';
 import { ofFeatures } from './addedLines.ts';
 import { type CutPicture, cutPicture } from './cutPicture.ts';
@@ -124,7 +124,6 @@ export type DeskPicture =
       readonly bodies: readonly BodyPicture[];
       readonly overall: { readonly W: number; readonly D: number; readonly H: number };
       readonly volume: number;
-      readonly task: readonly TaskStanding[];
       readonly area: number;
       /** worked-out values of the sizes that are not plain figures, by the path's keys joined with "." */
       readonly values: Readonly<Record<string, string>>;
@@ -200,8 +199,23 @@ const strokesOf = (sheet: Sheet) => {
   }));
 };
 
-const dimensionPlaces = (sheet: Sheet): DimensionPlace[] =>
-  sheet.dimensions.laid.flatMap((l): DimensionPlace[] => {
+/** The cells of the table of holes, where there is one: a press takes the dimension that a cell says. */
+const placesInTable = (sheet: Sheet): DimensionPlace[] => {
+  const { paper, holeTable: table } = sheet;
+  if (!table) return [];
+  return holeCells(paper, table).map(({ id, text, cell }) => ({
+    id,
+    view: table.view,
+    text,
+    side: undefined,
+    figure: flipRect(cell, sheet),
+    d: '',
+  }));
+};
+
+const dimensionPlaces = (sheet: Sheet): DimensionPlace[] => [
+  ...placesInTable(sheet),
+  ...sheet.dimensions.laid.flatMap((l): DimensionPlace[] => {
     const home = sheet.views.find((v) => v.name === l.view);
     if (!home) return [];
     const origin = onPaper(home.toPaper, [0, 0]);
@@ -214,7 +228,8 @@ const dimensionPlaces = (sheet: Sheet): DimensionPlace[] =>
     return [
       { id: keptIdOf(id), view: l.view, text: l.text, side: l.side, figure: flipRect(figure, sheet), d },
     ];
-  });
+  }),
+];
 
 const runsOf = (p: Vec3, sheet: Sheet): DeskPoint['runs'] => {
   const runs = projectorsOf(p, sheet.views, sheet.layout.mitres).map((r) => ({ ...r }));
@@ -405,7 +420,6 @@ export const deskPicture = (
     bodies: bodyPictures(w.part),
     overall: { W: b[3] - b[0], D: b[4] - b[1], H: b[5] - b[2] },
     volume: w.measures.volume,
-    task: w.task,
     area: w.measures.area,
     values: workedValues(d),
     took,

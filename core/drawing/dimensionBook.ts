@@ -1,6 +1,7 @@
-import { countedSizes, notesNow } from '../dimension/alike.ts';
+import { notesNow } from '../dimension/alike.ts';
 import { AXIS_LETTERS } from '../dimension/bases.ts';
 import type { DimensionBooks } from '../dimension/books.ts';
+import { countedSizes } from '../dimension/countedSizes.ts';
 import { readFitPair } from '../dimension/fits/toleranceClass.ts';
 import type { KeptDimension, Tied } from '../dimension/kept.ts';
 import { INCH, limitsOf, limitsOfPair } from '../dimension/limitsOf.ts';

@@ -1,10 +1,10 @@
 import { notesNow } from '../dimension/alike.ts';
 import type { DimensionBooks } from '../dimension/books.ts';
-import { holeNotes } from '../dimension/holeNotes.ts';
 import type { KeptDimension } from '../dimension/kept.ts';
 import { toleranceWritten } from '../dimension/limitsOf.ts';
 import { type AxisNumber, placeAlong, sizeNow } from '../dimension/place.ts';
 import { AXES, isAlong, type Station, stationNow } from '../dimension/stations.ts';
+import { keyWriter } from '../dimension/surfacesByKey.ts';
 import { tieNow } from '../dimension/tieNow.ts';
 import { dot, type Vec3 } from '../geometry/vec.ts';
 import { VIEW_FRAMES, type ViewName } from '../geometry/viewFrames.ts';
@@ -23,7 +23,12 @@ const FEWEST = 2;
 type Hole = { readonly wall: string; readonly a: Vec3; readonly o: Vec3; readonly r: number };
 
 const holesOf = (books: DimensionBooks): Hole[] => {
-  const drilled = new Set(holeNotes(books).map((n) => featureOfFace(n.diameter.size.of[0])));
+  const written = keyWriter(books.plain);
+  const drilled = new Set(
+    books.plain.bodies.flatMap((b) =>
+      b.features.flatMap((f) => (f.shape.kind === 'hole' ? [written(b.name, f.id, f.id)] : [])),
+    ),
+  );
   return books.sizes.flatMap((s): Hole[] => {
     const [wall] = s.of;
     const surface = books.surfaces.get(wall);
@@ -146,7 +151,7 @@ export const holeTableOf = (
   const figures = setup.rules.figures ?? {};
   const inTable = new Set(best.placed.map((p) => p.hole.wall));
   const says = new Set(best.placed.flatMap((p) => [p.x.id, p.y.id]));
-  const sizes = new Map<string, string>();
+  const sizes = new Map<string, { readonly text: string; readonly id: string }>();
   for (const k of kept) {
     const notes = k.reference ? [] : notesNow(books, k);
     const walls = notes.map(({ tie }) =>
@@ -168,11 +173,11 @@ export const holeTableOf = (
         figures,
       );
       const wanted = { id: k.id, tie, after: toleranceWritten(books, k, tie), words: k.words };
-      for (const w of walls[i] ?? [])
-        sizes.set(w, written(figure, wanted, joinedText(books, joined, figures)));
+      const text = written(figure, wanted, joinedText(books, joined, figures));
+      for (const w of walls[i] ?? []) sizes.set(w, { text, id: k.id });
     }
   }
-  const sizeOf = (p: Placed): string => sizes.get(p.hole.wall) ?? '';
+  const sizeOf = (p: Placed): string => sizes.get(p.hole.wall)?.text ?? '';
   const groups = [...new Set(best.placed.map(sizeOf))];
   const rows = groups.flatMap((size, n) =>
     best.placed
@@ -183,6 +188,7 @@ export const holeTableOf = (
         at: hole.o,
         radius: hole.r,
         cells: [lengthText(x.value, units, figures), lengthText(y.value, units, figures), size] as const,
+        of: [x.id, y.id, sizes.get(hole.wall)?.id] as const,
       })),
   );
   return { view: best.view, zero: best.zero, rows, says };

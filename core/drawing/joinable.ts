@@ -1,6 +1,7 @@
-import { areOneWay, notesNow, saySame } from '../dimension/alike.ts';
+import { notesNow, saySame } from '../dimension/alike.ts';
 import { alongSight } from '../dimension/alongSight.ts';
 import type { DimensionBooks } from '../dimension/books.ts';
+import { areOneWay } from '../dimension/countedSizes.ts';
 import type { KeptDimension } from '../dimension/kept.ts';
 import type { Tie } from '../dimension/propose.ts';
 import { areSquare } from '../dimension/square.ts';

@@ -1,7 +1,7 @@
-import { areOneDistance, countedSizes } from '../dimension/alike.ts';
 import type { Bases } from '../dimension/bases.ts';
 import type { DimensionBooks } from '../dimension/books.ts';
 import { chamferNotes } from '../dimension/chamferNotes.ts';
+import { areOneDistance, countedSizes } from '../dimension/countedSizes.ts';
 import { holeNotes } from '../dimension/holeNotes.ts';
 import { freeDimension, type KeptDimension, withAlike } from '../dimension/kept.ts';
 import { knownBy, propose, relationsOfScheme, type Scheme, type Tie } from '../dimension/propose.ts';

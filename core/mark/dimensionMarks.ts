@@ -1,8 +1,8 @@
 import type { GivenLine } from '../balance/given.ts';
-import { areOneDistance } from '../dimension/alike.ts';
 import { allAlongSight } from '../dimension/alongSight.ts';
 import type { DimensionBooks } from '../dimension/books.ts';
 import { type ChamferNote, chamferNotes } from '../dimension/chamferNotes.ts';
+import { areOneDistance } from '../dimension/countedSizes.ts';
 import { holeNotes } from '../dimension/holeNotes.ts';
 import { ANGULAR, sizeNow } from '../dimension/place.ts';
 import {

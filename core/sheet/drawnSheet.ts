@@ -5,6 +5,7 @@ import type { NumberedPoint } from '../ledger/numbering.ts';
 import type { Posting } from '../ledger/postings.ts';
 import type { Fault } from '../number/fault.ts';
 import type { Section } from '../section/section.ts';
+import type { HoleTable } from './annotate/holeRows.ts';
 import type { LaidOut } from './dimensions/layOut.ts';
 import type { Ink } from './ink/ink.ts';
 import type { Gaps } from './layout/gaps.ts';
@@ -37,6 +38,8 @@ export type Sheet = {
   readonly sections: readonly Section[];
   /** the dimensions in their views, and those that no view on the sheet shows */
   readonly dimensions: LaidOut;
+  /** the holes whose places and sizes stand in a table, where there is one */
+  readonly holeTable: HoleTable | undefined;
   /** what the dimensions of each view take beyond its box, mm */
   readonly margins: MarginsOf;
   /** views square to inclined faces */

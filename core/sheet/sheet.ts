@@ -237,6 +237,7 @@ export const drawSheet = (
     titles: titleGuides(setup.rules),
     firstLine: setup.rules.uprightNamed && setup.rules.referenceLines ? 2 : 1,
     margins,
+    holeTable: setup.holeTable,
     dimensions: dimensioned?.laid(setup, scale) ?? NO_DIMENSIONS,
     units: part.units,
     box,

@@ -87,6 +87,24 @@ test('every page says what it may do, and does it without complaint', async ({ p
   expect(troubles).toEqual([]);
 });
 
+test('a picture with a script is sent so that nothing in it runs', async ({ page }) => {
+  expect((await open('pictured', plate)).status).toBe(200);
+  const address = `${server.address}/api/drawings/pictured/source`;
+  const body =
+    '<svg xmlns="http://www.w3.org/2000/svg" onload="document.title=\'ran\'"><script>document.title="ran"</script><rect width="9" height="9"/></svg>';
+  const put = (type: string): Promise<Response> =>
+    fetch(address, { method: 'PUT', headers: { 'content-type': type }, body });
+  expect((await put('image/svg+xml')).ok).toBe(true);
+  const { headers } = await fetch(address);
+  expect(headers.get('content-security-policy')).toMatch(/default-src 'none'.*sandbox/);
+  expect(headers.get('x-content-type-options')).toBe('nosniff');
+  await page.goto(address);
+  await expect(page.locator('rect')).toHaveCount(1);
+  expect(await page.title()).not.toBe('ran');
+  // what is no picture is not taken for one
+  expect((await put('text/html')).status).toBe(415);
+});
+
 test('malformed ids and requests are answered, never with 500', async () => {
   const ids = [
     '..',

@@ -45,6 +45,11 @@ test('a jig plate: equal holes in one note, their places in a table, and a note 
   expect(own).not.toContain('3 x ⌀6 THRU');
   await expect(page.getByText('Each is given once, and none is missing.')).toBeVisible();
 
+  // a cell of the table leads to its dimension
+  await page.getByTestId('sheet').getByRole('button', { name: 'Dimension 40 in the top view' }).click();
+  await expect(inHand).toContainText('It stands in the table of holes.');
+  await expect(inHand).toContainText('40');
+
   // a note to the top of the plate, by the upper line of the front view
   await settled(page);
   const { strokes } = await inkOf(page);

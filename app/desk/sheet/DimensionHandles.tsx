@@ -60,7 +60,8 @@ export const DimensionHandles = ({
         const move = by?.id === d.id ? by.move : ([0, 0] as const);
         const isLit = inHand === d.id;
         return (
-          <g key={d.id}>
+          // several cells of a table, or notes of one dimension, have its id
+          <g key={`${d.id} ${d.figure.x} ${d.figure.y}`}>
             {isLit && (
               <path
                 data-testid="dimension lit"

@@ -13,11 +13,13 @@ import type { DeskView, Stage } from '../deskView.ts';
 import { fetchedLater } from '../fetchedLater.tsx';
 import { useDesk, useSession, useView } from '../useDesk.ts';
 import { PointNames } from './PointNames.tsx';
-import { ScalingBar, ScalingPoints, SourcePicture } from './SourcePicture.tsx';
 
 /** Each account has its own dash as well: plain, long, short. */
 const ACCOUNT_DASH = { W: undefined, D: '3 1', H: '1 0.8' } as const;
 
+const SourcePicture = fetchedLater(() => import('./SourcePicture.tsx').then((m) => m.SourcePicture), null);
+const ScalingPoints = fetchedLater(() => import('./SourcePicture.tsx').then((m) => m.ScalingPoints), null);
+const ScalingBar = fetchedLater(() => import('./SourcePicture.tsx').then((m) => m.ScalingBar), null);
 const PracticeInk = fetchedLater(() => import('./PracticeInk.tsx').then((m) => m.PracticeInk));
 const ReplayInk = fetchedLater(() => import('./ReplayInk.tsx').then((m) => m.ReplayInk), null);
 const LaidInk = fetchedLater(() => import('./LaidInk.tsx').then((m) => m.LaidInk), null);

@@ -9,6 +9,8 @@ export type HoleRow = {
   /** of its wall, part units */
   readonly radius: number;
   readonly cells: readonly [x: string, y: string, size: string];
+  /** the dimensions that its cells say, by their ids; none for a size that stands elsewhere */
+  readonly of: readonly [x: string, y: string, size: string | undefined];
 };
 
 /** The holes of one view whose places and sizes stand in a table, in place of dimensions (ISO 129-1, coordinates). */

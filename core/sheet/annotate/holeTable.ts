@@ -37,6 +37,28 @@ const tableInk = ({ x, y, w, h }: Rect, texts: readonly (readonly string[])[]): 
   ),
 ];
 
+/** Where the table stands: on top of all that is above the title block, at the right. */
+const tableBox = ({ title }: PaperFrame, table: HoleTable): Rect => {
+  const h = PARTS_ROW * (table.rows.length + 1);
+  const w = Math.min(WIDEST, title.w);
+  return { x: title.x + title.w - w, y: title.y + title.h - h, w, h };
+};
+
+/** The cells of the table that say a dimension: its id, its letters, and the cell on the paper, mm. */
+export const holeCells = (
+  paper: PaperFrame,
+  table: HoleTable,
+): { readonly id: string; readonly text: string; readonly cell: Rect }[] => {
+  const { x, y, w, h } = tableBox(paper, table);
+  return table.rows.flatMap(({ cells, of }, i) =>
+    of.flatMap((id, c) => {
+      const [from, to] = [COLUMNS[c + 1]?.[0] ?? 0, COLUMNS[c + 2]?.[0] ?? 1];
+      const cell = { x: x + from * w, y: y + h - PARTS_ROW * (i + 2), w: (to - from) * w, h: PARTS_ROW };
+      return id === undefined ? [] : [{ id, text: cells[c] as string, cell }];
+    }),
+  );
+};
+
 /**
  * The table of holes on top of all that stands above the title block, the tags at the holes, and the zero mark that they are counted from.
  * @param views those on the sheet
@@ -48,10 +70,7 @@ export const holeTableInk = (
 ): Ink[] => {
   const home = views.find((v) => v.name === table?.view);
   if (!table || !home || paper.titleBlock === 'none') return [];
-  const { title } = paper;
-  const h = PARTS_ROW * (table.rows.length + 1);
-  const w = Math.min(WIDEST, title.w);
-  const box = { x: title.x + title.w - w, y: title.y + title.h - h, w, h };
+  const box = tableBox(paper, table);
   const texts = [COLUMNS.map(([, head]) => head as string), ...table.rows.map((r) => [r.tag, ...r.cells])];
   const zero = placeOfPoint(home, table.zero);
   return [

@@ -67,7 +67,7 @@ export const composeInk = (
     ...(setup.rules.partsList
       ? partsListInk(sheet.paper, setup.partsRows ?? [], setup.revisions?.length ?? 0)
       : []),
-    ...holeTableInk(sheet.paper, setup.holeTable, sheet.views),
+    ...holeTableInk(sheet.paper, sheet.holeTable, sheet.views),
     ...footInk(sheet.paper, part.units, setup.notes).ink,
     ...referenceInk(sheet, setup),
     ...(setup.rules.projectors === 'kept' ? projectorInk(sheet, setup, numbered, part) : []),
