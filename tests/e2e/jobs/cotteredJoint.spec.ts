@@ -146,7 +146,12 @@ test('a cottered rod joint from three parts: half section, broken rods, only the
 
   // of all sizes those that matter here: where the parts meet, the fit of the bore, the cotter
   await work.stage('Dimension');
-  await page.getByRole('radio', { name: 'those of an assembly' }).click();
+  // the accounts come in above it while the page opens and move it
+  const ofAssembly = page.getByRole('radio', { name: 'those of an assembly' });
+  await expect(async () => {
+    await ofAssembly.click({ timeout: 2000 });
+    await expect(ofAssembly).toBeChecked({ timeout: 2000 });
+  }).toPass();
   await saved(page);
   await work.press('Dimension the sheet');
   work.actions++;
