@@ -10,7 +10,6 @@ import type { ViewName } from '../core/geometry/viewFrames.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
 import type { CutMark } from '../core/section/cutMarks.ts';
 import type { ProposedCut } from '../core/section/proposedCuts.ts';
-import type { TaskStanding } from '../core/task/task.ts';
 import type { PartsMeasured } from '../formats/partsListCsv.ts';
 import type { Against, BalanceAnswer } from './balancing.ts';
 import type { CutStudy, MoveOfCut } from './cutting.ts';
@@ -186,12 +185,6 @@ const api = {
     const read = readDrawing(data);
     const { pickOnSheet } = await import('./dimensionPicture.ts');
     return read.ok ? pickOnSheet(desk, read.value, at, reach) : undefined;
-  },
-  /** How the lines of the drawing's task stand, by what the sheet shows; nothing where it cannot be drawn. */
-  task: async (data: Drawing): Promise<readonly TaskStanding[] | undefined> => {
-    await underWay;
-    const worked = workedOf(data);
-    return worked && (await import('../core/drawing/taskStanding.ts')).taskStanding(data, worked);
   },
   /** What the distance between two stations adds up to at worst, in words. */
   worst: async (data: Drawing, tied: Tied): Promise<string | undefined> => {

@@ -31,6 +31,7 @@ import { placeOfPoint } from '../core/sheet/views/placedView.ts';
 import { projectorsOf } from '../core/sheet/views/projectors.ts';
 import { footOn, isOnShape, shapePlace } from '../core/sheet/views/trueShape.ts';
 import type { BuiltPart } from '../core/solid/build.ts';
+import type { TaskStanding } from '../core/task/task.ts';
 import { areaPath, svgPath } from '../formats/sheetSvg.ts';
 import { ofFeatures } from './addedLines.ts';
 import { type CutPicture, cutPicture } from './cutPicture.ts';
@@ -124,6 +125,7 @@ export type DeskPicture =
       readonly bodies: readonly BodyPicture[];
       readonly overall: { readonly W: number; readonly D: number; readonly H: number };
       readonly volume: number;
+      readonly task: readonly TaskStanding[];
       readonly area: number;
       /** worked-out values of the sizes that are not plain figures, by the path's keys joined with "." */
       readonly values: Readonly<Record<string, string>>;
@@ -420,6 +422,7 @@ export const deskPicture = (
     bodies: bodyPictures(w.part),
     overall: { W: b[3] - b[0], D: b[4] - b[1], H: b[5] - b[2] },
     volume: w.measures.volume,
+    task: w.task,
     area: w.measures.area,
     values: workedValues(d),
     took,

@@ -10,7 +10,6 @@ import type { ViewName } from '../../core/geometry/viewFrames.ts';
 import type { ReplayChoice } from '../../core/replay/deed.ts';
 import type { CutMark } from '../../core/section/cutMarks.ts';
 import type { ProposedCut } from '../../core/section/proposedCuts.ts';
-import type { TaskStanding } from '../../core/task/task.ts';
 import type { PartsMeasured } from '../../formats/partsListCsv.ts';
 import type { Against, BalanceAnswer } from '../../workers/balancing.ts';
 import type { CutStudy, MoveOfCut } from '../../workers/cutting.ts';
@@ -74,8 +73,6 @@ export type Engine = {
   readonly shareOfCut: (drawing: Drawing, cut: string, share: number) => Promise<MoveOfCut | undefined>;
   /** What a place of the sheet stands for when it is dimensioned (paper mm, y up). */
   readonly pickStation: (drawing: Drawing, at: Vec2, reach: number) => Promise<PickedOnSheet | undefined>;
-  /** How the lines of the drawing's task stand; nothing where it cannot be drawn. */
-  readonly task: (drawing: Drawing) => Promise<readonly TaskStanding[] | undefined>;
   /** What the distance between two stations adds up to at worst, in words. */
   readonly worst: (drawing: Drawing, tied: Tied) => Promise<string | undefined>;
   /** What a reviewer would write beside the drawing. */
@@ -154,7 +151,6 @@ export const openEngine = (): Engine => {
     study: (drawing, cut) => answer(async (r) => r.study(drawing, cut), undefined),
     shareOfCut: (drawing, cut, share) => answer(async (r) => r.shareOfCut(drawing, cut, share), undefined),
     pickStation: (drawing, at, reach) => answer(async (r) => r.pickStation(drawing, at, reach), undefined),
-    task: (drawing) => answer(async (r) => r.task(drawing), undefined),
     worst: (drawing, tied) => answer(async (r) => r.worst(drawing, tied), undefined),
     check: (drawing) => answer(async (r) => r.check(drawing), undefined),
     reading: (drawing) => answer(async (r) => r.reading(drawing), []),

@@ -2,7 +2,6 @@ import type { Worked } from '../drawing/desk.ts';
 import type { DimensionBook } from '../drawing/dimensionBook.ts';
 import type { Drawing } from '../drawing/drawing.ts';
 import { proposeViews } from '../drawing/proposedViews.ts';
-import { taskStanding } from '../drawing/taskStanding.ts';
 import { examine, type Report } from '../examine/examine.ts';
 import type { Finding } from '../finding/finding.ts';
 import type { Vec2 } from '../geometry/vec.ts';
@@ -283,8 +282,8 @@ const ofTitle = (d: Drawing): Remark[] => {
 };
 
 /** What was asked for and is not fulfilled, and given sizes that are not used. */
-const ofTask = (worked: Good, d: Drawing): Remark[] => [
-  ...taskStanding(d, worked).flatMap((t) =>
+const ofTask = ({ task }: Good, d: Drawing): Remark[] => [
+  ...task.flatMap((t) =>
     t.fulfilled || t.done
       ? []
       : [remark('mend', `Asked for and not done: ${t.text}.`, t.reason, 'the task', 'Measure')],

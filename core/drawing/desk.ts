@@ -25,6 +25,8 @@ import type { BrokenEnd } from '../sheet/views/brokenEnds.ts';
 import { isBrokenOut } from '../sheet/views/brokenOut.ts';
 import { type BuiltPart, buildPart } from '../solid/build.ts';
 import { type Measures, measureSolid, measureTogether } from '../solid/measure.ts';
+import { fulfilment } from '../task/fulfilment.ts';
+import type { TaskStanding } from '../task/task.ts';
 import type { SceneBody } from '../view/scene.ts';
 import { seeScene, type View, type ViewMemory, viewOf } from '../view/view.ts';
 import { dimensionsOnSheet } from './dimensioned.ts';
@@ -46,6 +48,8 @@ export type Worked =
       readonly sheet: Sheet;
       readonly rows: readonly PostedPoint[];
       readonly measures: Measures;
+      /** how each line of the task stands */
+      readonly task: readonly TaskStanding[];
       /** what is doubtful but drawn all the same */
       readonly findings: readonly Fault[];
     }
@@ -211,6 +215,7 @@ export const openDesk = (): Desk => {
       sheet,
       rows,
       measures: known.measures,
+      task: fulfilment(d.task ?? [], { setup: d.setup, part, file: d.part, sheet }),
       findings: [...findings, ...sheet.findings],
     };
   }

@@ -1,32 +1,16 @@
 'use client';
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { Trash2 } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { fulfilment } from '../../../core/task/fulfilment.ts';
 import { type TaskStanding, taskLines } from '../../../core/task/task.ts';
-import { useDesk, useEdit, useSession } from '../useDesk.ts';
+import { useEdit, useSession } from '../useDesk.ts';
 
 /** How the lines of the task stand, those of an empty statement too. */
 const useStandings = (): readonly TaskStanding[] => {
-  const { engine } = useDesk();
-  const drawing = useSession((s) => s.drawing);
-  const isDrawn = useSession((s) => s.picture !== undefined);
-  const [worked, setWorked] = useState<readonly TaskStanding[]>();
-  const task = drawing.task ?? [];
-  const hasTask = task.length > 0;
-  useEffect(() => {
-    if (!isDrawn || !hasTask) return;
-    let isOld = false;
-    void engine.task(drawing).then((made) => {
-      if (!isOld && made) setWorked(made);
-    });
-    return () => {
-      isOld = true;
-    };
-  }, [engine, drawing, isDrawn, hasTask]);
-  // until the lines as they are now have been held against the sheet nothing is ticked by it
-  const isOfThese = worked?.length === task.length && worked.every((w, i) => w.text === task[i]?.text);
-  return isOfThese ? worked : fulfilment(task, undefined);
+  const worked = useSession((s) => s.picture?.task);
+  const task = useSession((s) => s.drawing.task);
+  return worked?.length === (task?.length ?? 0) ? (worked ?? []) : fulfilment(task ?? [], undefined);
 };
 
 const Line = ({ line, onTick, onOut }: { line: TaskStanding; onTick: () => void; onOut: () => void }) => (

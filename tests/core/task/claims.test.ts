@@ -1,7 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { openDesk } from '../../../core/drawing/desk.ts';
 import { type Drawing, drawingOfPart } from '../../../core/drawing/drawing.ts';
-import { taskStanding } from '../../../core/drawing/taskStanding.ts';
 import { feature, partOf } from '../balance/given.ts';
 
 /** A cup with four pegs and two holes, named sizes, three views in first angle at 1:1 on A3. */
@@ -19,15 +18,14 @@ const part = {
 };
 const base = drawingOfPart(part);
 const standing = (text: string, change: Partial<Drawing> = {}) => {
-  const d: Drawing = {
+  const worked = openDesk().work({
     ...base,
     ...change,
     setup: { ...base.setup, scale: 1, views: ['front', 'top', 'left'], ...change.setup },
     task: [{ text }],
-  };
-  const worked = openDesk().work(d);
+  });
   if (!worked.ok) throw new Error(JSON.stringify(worked.faults));
-  return taskStanding(d, worked)[0];
+  return worked.task[0];
 };
 
 describe('a line is ticked by the drawing only where every word of it is proved', () => {

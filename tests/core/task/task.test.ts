@@ -1,7 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { openDesk } from '../../../core/drawing/desk.ts';
 import { type Drawing, drawingOfPart } from '../../../core/drawing/drawing.ts';
-import { taskStanding } from '../../../core/drawing/taskStanding.ts';
 import { sizeKey, standingSizes, toFind } from '../../../core/statement/standings.ts';
 import { fulfilment } from '../../../core/task/fulfilment.ts';
 import { taskLines } from '../../../core/task/task.ts';
@@ -13,15 +12,14 @@ const block = (w: number, d: number, h: number) =>
 const standing = (text: string, change: Partial<Drawing> = {}, ...f: Feature[]) => {
   const part = partOf(...(f.length ? f : [feature('add', block(60, 40, 30))]));
   const base = drawingOfPart(part);
-  const d: Drawing = {
+  const worked = openDesk().work({
     ...base,
     ...change,
     setup: { ...base.setup, scale: 1, ...change.setup },
     task: [{ text }],
-  };
-  const worked = openDesk().work(d);
+  });
   if (!worked.ok) throw new Error(JSON.stringify(worked.faults));
-  return taskStanding(d, worked)[0];
+  return worked.task[0];
 };
 const cut: Partial<Drawing> = {
   cuts: [{ on: true, trace: { name: 'A', seenIn: 'front', at: [30, 15], angle: 20, look: 'down' } }],
