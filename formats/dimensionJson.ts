@@ -24,6 +24,7 @@ const WRITTEN: Record<SizeKey['what'], string> = {
   angle: 'angle',
   across: 'aligned',
   chord: 'aligned',
+  arc: 'note',
   height: 'aligned',
   lean: 'angle',
   pitch: 'pitchCircle',

@@ -96,7 +96,9 @@ const round = (d: Laid, place: (p: Vec2) => Vec2): Measured | undefined => {
 const angular = (d: Laid, place: (p: Vec2) => Vec2): Measured | undefined => {
   const { arc, arrows } = d.drawn;
   const [a, b] = arrows.map((x) => x.tip);
-  if (!arc || !a || !b) return undefined;
+  // the length of an arc is no angle
+  const { tie } = d.wanted;
+  if (!arc || !a || !b || (tie.kind === 'size' && tie.size.what === 'arc')) return undefined;
   const middle = (arc.from + arc.to) / 2;
   return {
     kind: 'angle',

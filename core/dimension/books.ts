@@ -1,16 +1,15 @@
-import { faceKey, featureOfFace, readFaceKey } from '../naming/keys.ts';
+import { featureOfFace } from '../naming/keys.ts';
 import { partModel } from '../part/model.ts';
 import type { PartFile } from '../part/schema.ts';
 import type { Path } from '../part/sizeReading.ts';
 import { type BuiltPart, buildPart } from '../solid/build.ts';
-import { figuresOf, movedPart, plainPart } from './figures.ts';
+import { type PartMove, partMoves, plainPart } from './figures.ts';
 import { type MovedFace, movedFaces } from './movedFaces.ts';
 import { pitchCircles } from './pitchCircles.ts';
-import { type SizeKey, sizeNow } from './place.ts';
+import type { SizeKey } from './place.ts';
 import { type Relation, relationsOf, relationsOfPitch } from './relations.ts';
 import { sameRounds } from './sameRounds.ts';
 import { leaningSizes, pitchSizes, sizesOf } from './sizes.ts';
-import { isStill } from './span.ts';
 import {
   AXES,
   apexesOf,
@@ -31,30 +30,26 @@ export type DimensionBooks = {
   readonly stations: readonly Station[];
   readonly sizes: readonly SizeKey[];
   readonly relations: readonly Relation[];
-  /**
-   * Rounds that no figure of the statement moves by itself: arcs of an outline that is stated by its points, where no point can be moved alone.
-   * Each counts as an unknown of its own. By the keys of their faces, all copies as one.
-   */
-  readonly arcs: () => readonly string[];
-  /** Features with points that cannot be moved alone, as they are written. */
+  /** The figure of the statement behind each place of a row; nothing where it takes several together. */
+  readonly figures: readonly (Path | undefined)[];
+  /** Features with figures that cannot be moved at all, as they are written. */
   readonly held: () => readonly string[];
-  /** How something that is worked out from the surfaces changes with each figure of the statement, and with each of the arcs (not at all). */
+  /** How something that is worked out from the surfaces changes with each way in which the part may be other. */
   readonly rowOf: (value: (surfaces: SurfacesByKey) => number | undefined) => readonly number[];
 };
 
 /** A figure is moved by this share of the part's size, to both sides. */
 const STEP = 1e-5;
 
-/** The surfaces with each figure moved a little up and a little down; a figure that cannot be moved one way is moved the other way only. */
-const movedSurfaces = (plain: PartFile, size: number) =>
-  figuresOf(plain).map((path) => {
+/** The surfaces with each way in which the part may be other taken a little up and a little down; what cannot go one way goes the other way only. */
+const movedSurfaces = (moves: readonly PartMove[], size: number) =>
+  moves.map(({ ways }) => {
     const by = STEP * size;
-    return {
-      by,
-      path,
-      up: surfacesByKey(movedPart(plain, path, by)),
-      down: surfacesByKey(movedPart(plain, path, -by)),
-    };
+    for (const way of ways) {
+      const [up, down] = [surfacesByKey(way(by)), surfacesByKey(way(-by))];
+      if (up || down) return { by, up, down };
+    }
+    return { by, up: undefined, down: undefined };
   });
 
 /** The feature that a figure belongs to, as its faces are written. */
@@ -111,23 +106,10 @@ export const openBooks = (
     ...leaningSizes(shown, corners),
     ...pitchSizes(pitches),
   ];
-  let arcs: readonly string[] | undefined;
-  const arcsOf = (): readonly string[] => {
-    arcs ??= [
-      ...new Set(
-        sizes.flatMap((s) =>
-          s.what === 'diameter' && isStill(slopes((now) => sizeNow(s, now)))
-            ? [faceOfAllCopies(s.of[0])]
-            : [],
-        ),
-      ),
-    ];
-    return arcs;
-  };
-  const rowOf: DimensionBooks['rowOf'] = (value) => [...slopes(value), ...arcsOf().map(() => 0)];
+  const moves = partMoves(plain);
   let faces: readonly MovedFace[] | undefined;
-  const slopes: DimensionBooks['rowOf'] = (value) => {
-    moved ??= movedSurfaces(plain, part.tol.size);
+  const rowOf: DimensionBooks['rowOf'] = (value) => {
+    moved ??= movedSurfaces(moves, part.tol.size);
     faces ??= movedFaces(plain, surfaces, STEP * part.tol.size, part.tol.linear);
     const now = value(surfaces) ?? Number.NaN;
     return [...moved, ...faces].map(({ by, up, down }) => {
@@ -149,10 +131,16 @@ export const openBooks = (
     surfaces,
     stations,
     sizes,
-    arcs: arcsOf,
+    figures: moves.map((m) => m.figure),
     held: () => {
-      moved ??= movedSurfaces(plain, part.tol.size);
-      return [...new Set(moved.flatMap(({ up, down, path }) => (up || down ? [] : featureAt(plain, path))))];
+      moved ??= movedSurfaces(moves, part.tol.size);
+      return [
+        ...new Set(
+          moved.flatMap(({ up, down }, i) =>
+            up || down ? [] : featureAt(plain, (moves[i] as PartMove).feature),
+          ),
+        ),
+      ];
     },
     relations: [
       ...relationsOf(stations, shown, rims, part, plain),
@@ -161,10 +149,4 @@ export const openBooks = (
     ],
     rowOf,
   };
-};
-
-/** A face by its feature and role, all copies alike. */
-export const faceOfAllCopies = (key: string): string => {
-  const { feature, role } = readFaceKey(key);
-  return faceKey(feature, role);
 };

@@ -5,6 +5,7 @@ import type { PartFile } from '../part/schema.ts';
 import type { Path } from '../part/sizeReading.ts';
 import { sizeReader } from '../part/sizes.ts';
 import { statedHome } from '../part/statedHome.ts';
+import { holdsArcs, outlineMoves } from './outlineMoves.ts';
 
 /**
  * The part with every expression worked out: each figure a plain number of its own. Bodies that come from elsewhere have their sizes there and
@@ -29,7 +30,7 @@ export const plainPart = (file: PartFile): PartFile => {
 };
 
 /** Where the figures of a plain part stand, counts left out. */
-export const figuresOf = (part: PartFile): Path[] => {
+const figuresOf = (part: PartFile): Path[] => {
   const out: Path[] = [];
   const visit = (node: unknown, path: Path): void => {
     if (typeof node === 'number') {
@@ -44,14 +45,59 @@ export const figuresOf = (part: PartFile): Path[] => {
   return out;
 };
 
-/** The part with one figure moved. */
-export const movedPart = (part: PartFile, path: Path, by: number): PartFile => {
+/** The part with what stands at a path changed. */
+const changedAt = (part: PartFile, path: Path, change: (now: unknown) => unknown): PartFile => {
   const set = (node: unknown, rest: Path): unknown => {
     const [k, ...further] = rest;
-    if (k === undefined) return (node as number) + by;
+    if (k === undefined) return change(node);
     if (Array.isArray(node)) return node.map((x, i) => (i === k ? set(x, further) : x));
     const own = node as Record<string, unknown>;
     return { ...own, [k]: set(own[k], further) };
   };
   return set(part, path) as PartFile;
+};
+
+/** A way in which a part may be other. */
+export type PartMove = {
+  /** the feature's place in the part: bodies, body, features, feature */
+  readonly feature: Path;
+  /** the one figure that is moved; nothing where several have to move together */
+  readonly figure: Path | undefined;
+  /** the part with it moved by so much, part units; of several ways the first one counts that leaves a part */
+  readonly ways: readonly ((by: number) => PartFile)[];
+};
+
+/**
+ * All ways in which a plain part may be other: each of its figures moved by itself, counts left out. The points of an outline with arcs cannot be
+ * moved so, as both ends of an arc are as far from its centre: there each corner is moved with its arcs, and each arc by itself.
+ */
+export const partMoves = (part: PartFile): PartMove[] => {
+  const outlines = part.bodies.flatMap((b, i) =>
+    b.features.flatMap((f, j) => {
+      const at: Path = ['bodies', i, 'features', j, 'shape', 'profile'];
+      return f.shape.kind === 'extrude' && holdsArcs(f.shape.profile)
+        ? [{ at, profile: f.shape.profile }]
+        : [];
+    }),
+  );
+  const isOfOutline = (path: Path): boolean =>
+    outlines.some(
+      ({ at }) => at.every((k, i) => path[i] === k) && ['start', 'path'].includes(String(path[at.length])),
+    );
+  return [
+    ...figuresOf(part)
+      .filter((path) => !isOfOutline(path))
+      .map((path) => ({
+        feature: path.slice(0, 4),
+        figure: path,
+        ways: [(by: number) => changedAt(part, path, (now) => Number(now) + by)],
+      })),
+    ...outlines.flatMap(({ at, profile }) =>
+      outlineMoves(profile).map(({ figure, ways }) => ({
+        feature: at.slice(0, 4),
+        figure: figure && [...at, ...figure],
+        ways: ways.map((way) => (by: number) => changedAt(part, at, () => way(by))),
+      })),
+    ),
+  ];
 };

@@ -16,6 +16,7 @@ const tiedSchema = z.discriminatedUnion('kind', [
     size: z.union([
       z.strictObject({ what: z.enum(['diameter', 'tube', 'cone']), of: one }),
       z.strictObject({ what: z.enum(['rim', 'across', 'angle', 'chord', 'height']), of: two }),
+      z.strictObject({ what: z.literal('arc'), of: three }),
       z.strictObject({ what: z.literal('lean'), of: one, axis }),
       z.strictObject({ what: z.literal('pitch'), of: three }),
       z.strictObject({ what: z.literal('bearing'), of: three, axis }),

@@ -1,7 +1,8 @@
 import type { Surface } from '../geometry/surface.ts';
-import { cross, distance, dot, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
+import { along, cross, distance, dot, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
 import { facesOfMeeting } from '../naming/keys.ts';
 import { ontoOrigin } from '../solid/evenCircle.ts';
+import { cornerAt } from './corner.ts';
 import type { SurfacesByKey } from './surfacesByKey.ts';
 
 /** An axis of the part: 0 is X, 1 is Y, 2 is Z. */
@@ -9,29 +10,9 @@ export type AxisNumber = 0 | 1 | 2;
 
 /**
  * Something that stands at a place along an axis, by its key: a flat face square to it, the axis or centre of a round face, or a corner, which is
- * the point where three flat faces meet ("a | b | c"), or the rim in which two faces of one axis do ("a | b").
+ * the point where three faces meet ("a | b | c", see corner.ts), or the rim in which two faces of one axis do ("a | b").
  */
 export type PlaceKey = string;
-
-const planesOf = (key: PlaceKey, surfaces: SurfacesByKey): Extract<Surface, { kind: 'plane' }>[] =>
-  facesOfMeeting(key).flatMap((f) => {
-    const s = surfaces.get(f);
-    return s?.kind === 'plane' ? [s] : [];
-  });
-
-/** The point where three planes meet (Cramer). @returns undefined where they do not meet in one */
-export const meetingPoint = (
-  a: { readonly n: Vec3; readonly d: number },
-  b: { readonly n: Vec3; readonly d: number },
-  c: { readonly n: Vec3; readonly d: number },
-): Vec3 | undefined => {
-  const [bc, ca, ab] = [cross(b.n, c.n), cross(c.n, a.n), cross(a.n, b.n)];
-  const det = dot(a.n, bc);
-  if (Math.abs(det) < 1e-9) return undefined;
-  return [0, 1, 2].map(
-    (k) => (a.d * (bc[k] as number) + b.d * (ca[k] as number) + c.d * (ab[k] as number)) / det,
-  ) as unknown as Vec3;
-};
 
 /** A face of revolution, or a flat one square to the same axis, as a line of the half plane through the axis: a r + b z = c. */
 type ProfileLine = { readonly a: number; readonly b: number; readonly c: number };
@@ -56,12 +37,6 @@ const rimOf = (
   const det = p.a * q.b - q.a * p.b;
   if (Math.abs(det) < 1e-9) return undefined;
   return { r: (p.c * q.b - q.c * p.b) / det, z: (p.a * q.c - q.a * p.c) / det, axis };
-};
-
-/** The corner of a key "a | b | c". */
-export const cornerAt = (key: PlaceKey, surfaces: SurfacesByKey): Vec3 | undefined => {
-  const [a, b, c] = planesOf(key, surfaces);
-  return a && b && c && meetingPoint(a, b, c);
 };
 
 /** Where a place stands along an axis, part units; nothing where its faces are gone or do not stand there any more. */
@@ -100,6 +75,8 @@ export type SizeKey =
   | { readonly what: 'angle'; readonly of: readonly [string, string] }
   /** from corner to corner, along an edge that leans */
   | { readonly what: 'chord'; readonly of: readonly [PlaceKey, PlaceKey] }
+  /** along the arc of a round face of less than half a turn, from corner to corner */
+  | { readonly what: 'arc'; readonly of: readonly [face: string, PlaceKey, PlaceKey] }
   /** of a corner above a flat face that leans */
   | { readonly what: 'height'; readonly of: readonly [face: string, corner: PlaceKey] }
   /** of a flat face from being square to an axis */
@@ -147,6 +124,28 @@ export const turnBetween = (from: Vec3, to: Vec3, axis: Vec3): number => {
 
 const DEGREES = 180 / Math.PI;
 
+/** An arc from corner to corner: both ends from its centre, its radius, and the angle that it spans, radians; nothing where its faces are gone. */
+export const arcSpokes = (
+  of: readonly string[],
+  surfaces: SurfacesByKey,
+):
+  | {
+      readonly centre: Vec3;
+      readonly ends: readonly [Vec3, Vec3];
+      readonly radius: number;
+      readonly angle: number;
+    }
+  | undefined => {
+  const [face, from, to] = of as [string, string, string];
+  const s = surfaces.get(face);
+  const [p, q] = [cornerAt(from, surfaces), cornerAt(to, surfaces)];
+  if (s?.kind !== 'cylinder' || !p || !q) return undefined;
+  const centre = along(s.o, s.a, dot(sub(p, s.o), s.a));
+  const ends = [sub(p, centre), sub(q, centre)] as const;
+  const angle = Math.atan2(length(cross(ends[0], ends[1])), dot(ends[0], ends[1]));
+  return { centre, ends, radius: s.r, angle };
+};
+
 /** How large a size is now; nothing where its faces are gone. */
 export const sizeNow = (size: SizeKey, surfaces: SurfacesByKey): number | undefined => {
   const { what, of } = size;
@@ -161,6 +160,10 @@ export const sizeNow = (size: SizeKey, surfaces: SurfacesByKey): number | undefi
   if (what === 'chord') {
     const [p, q] = of.map((k) => cornerAt(k, surfaces));
     return p && q && distance(p, q);
+  }
+  if (what === 'arc') {
+    const spokes = arcSpokes(of, surfaces);
+    return spokes && spokes.radius * spokes.angle;
   }
   if (what === 'height') {
     const face = surfaces.get(of[0]);

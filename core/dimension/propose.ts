@@ -1,6 +1,6 @@
 import { facesOfMeeting, featureOfFace, readFaceKey } from '../naming/keys.ts';
 import { AXIS_LETTERS, type Bases } from './bases.ts';
-import { type DimensionBooks, faceOfAllCopies } from './books.ts';
+import type { DimensionBooks } from './books.ts';
 import { type SizeKey, sizeNow } from './place.ts';
 import { type Relation, relationNow } from './relations.ts';
 import { emptySpan, isStill, ringsOf, type Span } from './span.ts';
@@ -46,6 +46,7 @@ const SIZE_WORDS: Record<SizeKey['what'], string> = {
   across: 'the distance across',
   angle: 'the angle',
   chord: 'the edge',
+  arc: 'the length of the arc',
   height: 'the height',
   lean: 'the lean',
   pitch: 'the pitch circle',
@@ -61,31 +62,14 @@ export const tieWords = (t: Tie): string =>
     ? sizeWords(t.size)
     : `the distance from ${stationWords(t.from)} to ${stationWords(t.to)}`;
 
-/** How a dimension changes with each figure of the statement. */
-export const rowOfTie = (books: DimensionBooks, t: Tie): readonly number[] => {
-  if (t.kind === 'linear')
-    return books.rowOf((s) => {
-      const [a, b] = [stationNow(t.from, s), stationNow(t.to, s)];
-      return a === undefined || b === undefined ? undefined : b - a;
-    });
-  const row = books.rowOf((s) => sizeNow(t.size, s));
-  const arcs = books.arcs();
-  const arc = t.size.what === 'diameter' ? arcs.indexOf(faceOfAllCopies(t.size.of[0])) : -1;
-  return arc < 0 ? row : row.with(row.length - arcs.length + arc, 1);
-};
-
-/**
- * Features whose outline holds arcs that do not run smoothly into both neighbours: where the points of such an outline stand is not counted, as some
- * cannot be moved alone.
- */
-const uncheckedOutlines = (books: DimensionBooks): string[] => {
-  const smooth = books.relations.filter((r) => r.kind === 'tangent').flatMap((r) => r.of);
-  const isSmooth = (face: string): boolean => smooth.filter((key) => key === face).length >= 2;
-  return books.held().filter((feature) => {
-    const arcs = books.sizes.filter((s) => s.what === 'diameter' && featureOfFace(s.of[0]) === feature);
-    return !arcs.length || arcs.some((s) => !isSmooth(s.of[0]));
-  });
-};
+/** How a dimension changes with each way in which the part may be other. */
+export const rowOfTie = (books: DimensionBooks, t: Tie): readonly number[] =>
+  t.kind === 'size'
+    ? books.rowOf((s) => sizeNow(t.size, s))
+    : books.rowOf((s) => {
+        const [a, b] = [stationNow(t.from, s), stationNow(t.to, s)];
+        return a === undefined || b === undefined ? undefined : b - a;
+      });
 
 /** How near two distances from a middle are equal, as a share of the part's size. */
 const EQUAL = 1e-7;
@@ -140,6 +124,7 @@ export const tellingRelations = (books: DimensionBooks, relations: readonly Rela
 const FOLLOWING: ReadonlySet<SizeKey['what']> = new Set([
   'across',
   'chord',
+  'arc',
   'height',
   'lean',
   'pitch',
@@ -168,17 +153,20 @@ const shownRows = (books: DimensionBooks): readonly (OpenSize & { readonly row: 
   return out;
 };
 
-/** The stations of an axis in the order in which a scheme ties them: faces and axes first, then corners. @param base chosen to count from */
+/** The stations of an axis in the order in which a scheme ties them: faces and axes first, then corners, then centres beyond the part. @param base chosen to count from */
 const linearTies = (
+  books: DimensionBooks,
   stations: readonly Station[],
   scheme: Scheme,
   pairs: readonly (readonly [Station, Station])[],
   base: string | undefined,
 ): Tie[] => {
-  const solid = stations.filter((s) => s.kind !== 'corner');
+  const beyond = stations.filter((s) => isBeyond(books, s));
+  const solid = stations.filter((s) => s.kind !== 'corner' && !beyond.includes(s));
   const faces = stations.filter((s) => s.kind === 'face');
+  const corners = stations.filter((x) => x.kind === 'corner');
   const chosen = base === undefined ? undefined : stations.find((s) => s.of.includes(base));
-  const low = faces[0] ?? solid[0] ?? stations[0];
+  const low = faces[0] ?? solid[0] ?? corners[0] ?? stations[0];
   const datum = chosen ?? low;
   if (!datum || !low) return [];
   const ties: Tie[] = [];
@@ -196,13 +184,19 @@ const linearTies = (
       if (before) ties.push({ kind: 'linear', from: before, to: s });
     }
   else for (const s of others) ties.push({ kind: 'linear', from: datum, to: s });
-  const corners = stations.filter((x) => x.kind === 'corner');
-  // where there are corners only, those that stand opposite one another first
-  if (corners.length === stations.length)
+  // where no face is square to the axis, the corners that stand opposite one another first
+  if (!faces.length)
     for (let i = 0; i < corners.length - 1 - i; i++)
       ties.push({ kind: 'linear', from: corners[i] as Station, to: corners.at(-1 - i) as Station });
-  for (const s of corners) if (s !== datum) ties.push({ kind: 'linear', from: datum, to: s });
+  for (const s of [...corners, ...beyond]) if (s !== datum) ties.push({ kind: 'linear', from: datum, to: s });
   return ties;
+};
+
+/** Whether a station is the centre of an arc that lies beyond the part: where the arc ends is measured before that. */
+const isBeyond = (books: DimensionBooks, { kind, at, axis }: Station): boolean => {
+  const { box, tol } = books.part;
+  const near = EQUAL * tol.size;
+  return kind === 'axis' && (at < box[axis] - near || at > (box[axis + 3] as number) + near);
 };
 
 /** Whether a size of a leaning feature is one of its end faces, or stands on one: a side is not. */
@@ -231,6 +225,7 @@ const candidates = (books: DimensionBooks, scheme: Scheme, bases: Bases): Tie[] 
     books.sizes.flatMap((size): Tie[] => (size.what === what ? [{ kind: 'size', size }] : []));
   const linear = ([0, 1, 2] as const).flatMap((axis) =>
     linearTies(
+      books,
       books.stations.filter((s) => s.axis === axis),
       scheme,
       symmetryOf(books, axis)?.pairs ?? [],
@@ -240,12 +235,14 @@ const candidates = (books: DimensionBooks, scheme: Scheme, bases: Bases): Tie[] 
   const turned = turnedByAngle(books);
   const isCorner = (t: Tie): boolean =>
     t.kind === 'linear' && (t.from.kind === 'corner' || t.to.kind === 'corner');
+  const isToBeyond = (t: Tie): boolean =>
+    t.kind === 'linear' && [t.from, t.to].some((s) => isBeyond(books, s));
   return [
     ...sizes('diameter'),
     ...sizes('tube'),
     ...sizes('pitch'),
     ...sizes('bearing'),
-    ...linear.filter((t) => !isCorner(t)),
+    ...linear.filter((t) => !isCorner(t) && !isToBeyond(t)),
     ...sizes('rim'),
     ...sizes('across'),
     // the sides of an end before what runs from end to end
@@ -256,7 +253,8 @@ const candidates = (books: DimensionBooks, scheme: Scheme, bases: Bases): Tie[] 
     ...sizes('lean'),
     // a feature that is turned about an axis is given by its angle; one that leans by itself by where its corners stand
     ...sizes('angle').filter((t) => t.kind === 'size' && turned.has(featureOfFace(t.size.of[0]))),
-    ...linear.filter(isCorner),
+    ...linear.filter((t) => isCorner(t) && !isToBeyond(t)),
+    ...linear.filter(isToBeyond),
     ...sizes('angle'),
     ...sizes('cone'),
   ];
@@ -292,7 +290,7 @@ const whole = (
   books: DimensionBooks,
   missing: readonly OpenSize[],
 ): Pick<Audit, 'complete' | 'unchecked'> => {
-  const unchecked = uncheckedOutlines(books);
+  const unchecked = books.held();
   return { complete: !missing.length && !unchecked.length, unchecked };
 };
 

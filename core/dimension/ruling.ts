@@ -1,6 +1,5 @@
 import type { Path } from '../part/sizeReading.ts';
 import type { DimensionBooks } from './books.ts';
-import { figuresOf } from './figures.ts';
 import { rowOfTie, type Tie } from './propose.ts';
 
 /** A figure of the statement that a dimension changes with: where it stands, and by how much the dimension changes with it. */
@@ -10,9 +9,8 @@ export type Ruling = { readonly path: Path; readonly slope: number };
 const NOUGHT = 1e-6;
 
 /** The figures of the statement that a dimension changes with. */
-export const rulingOf = (books: DimensionBooks, tie: Tie): Ruling[] => {
-  const paths = figuresOf(books.plain);
-  return rowOfTie(books, tie).flatMap((slope, i) =>
-    Math.abs(slope) > NOUGHT && paths[i] ? [{ path: paths[i], slope }] : [],
-  );
-};
+export const rulingOf = (books: DimensionBooks, tie: Tie): Ruling[] =>
+  rowOfTie(books, tie).flatMap((slope, i) => {
+    const path = books.figures[i];
+    return Math.abs(slope) > NOUGHT && path ? [{ path, slope }] : [];
+  });

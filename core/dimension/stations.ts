@@ -1,12 +1,13 @@
 import type { Surface } from '../geometry/surface.ts';
-import { cross, length, scale, type Vec3 } from '../geometry/vec.ts';
-import { featureOfFace, meetingKey } from '../naming/keys.ts';
+import { cross, distance, length, scale, type Vec3 } from '../geometry/vec.ts';
+import { copyOfFace, featureOfFace, meetingKey, readFaceKey } from '../naming/keys.ts';
 import type { PartFile } from '../part/schema.ts';
 import { isDrawn } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import { edgeExtent } from '../solid/extent.ts';
 import { bodyVertices } from '../solid/vertices.ts';
-import { type AxisNumber, meetingPoint, type PlaceKey, placeAlong } from './place.ts';
+import { cornerOf, meetingPoint } from './corner.ts';
+import { type AxisNumber, type PlaceKey, placeAlong } from './place.ts';
 import { keyWriter, type SurfacesByKey } from './surfacesByKey.ts';
 
 /** Places along an axis that a drawing ties: flat faces square to it, axes and centres of rounds, corners of aslant faces. Part units. */
@@ -127,32 +128,90 @@ type Item = {
   readonly feature: string;
 };
 
-/** Corners of flat faces of which one at least runs aslant: what no station of a face gives. */
-export const cornersOf = (
-  part: BuiltPart,
-  file: PartFile,
-): { readonly faces: readonly string[]; readonly at: Vec3 }[] => {
+/** A corner by the faces that meet in it, and where it is. */
+type Corner = { readonly faces: readonly string[]; readonly at: Vec3 };
+type FaceThere = { readonly key: string; readonly s: Surface };
+
+/** Copies of features that are outlines given a height, as their sides are written: their corners are stated. */
+const isOutlineSide = (file: PartFile): ((body: string, face: string) => boolean) => {
+  const outlines = new Set(
+    file.bodies.flatMap((b) =>
+      b.features.flatMap((f) => (f.shape.kind === 'extrude' ? [`${b.name}/${f.id}`] : [])),
+    ),
+  );
+  return (body, face) => {
+    const { feature, role } = readFaceKey(face);
+    return outlines.has(`${body}/${feature}`) && role.includes('side');
+  };
+};
+
+/** The corner in which an arc of an outline and what comes before or after it meet at an angle, in a flat face: nothing where they run on smoothly. */
+const arcCorner = (
+  there: readonly FaceThere[],
+  sides: readonly FaceThere[],
+  isSmooth: (a: string, b: string) => boolean,
+  at: Vec3,
+  near: number,
+): readonly string[] | undefined => {
+  for (const arc of sides)
+    for (const other of sides) {
+      if (arc.s.kind !== 'cylinder' || other === arc || copyOfFace(arc.key) !== copyOfFace(other.key))
+        continue;
+      if (isSmooth(arc.key, other.key)) continue;
+      for (const end of there) {
+        if (end.s.kind !== 'plane' || end === other) continue;
+        const orders =
+          other.s.kind === 'plane'
+            ? [
+                [other, end, arc],
+                [other, arc, end],
+              ]
+            : [[arc, other, end]];
+        for (const order of orders) {
+          const p = cornerOf(order.map((f) => f.s));
+          if (p && distance(p, at) <= near) return order.map((f) => f.key);
+        }
+      }
+    }
+  return undefined;
+};
+
+/**
+ * Corners that no station of a face gives: of flat faces of which one at least runs aslant, and those where an arc of an outline meets what is beside
+ * it at an angle.
+ */
+export const cornersOf = (part: BuiltPart, file: PartFile): Corner[] => {
   const written = keyWriter(file);
+  const isSide = isOutlineSide(file);
   return part.bodies.flatMap(({ solid, edges }) => {
     const surfaceOf = new Map(solid.faces.map((f) => [f.key, solid.surfaces[f.surface] as Surface]));
-    return bodyVertices(edges.filter(isDrawn), solid.tol.linear).flatMap((v) => {
-      const planes = v.on.flatMap((key) => {
+    const smooth = edges.filter((e) => e.kind === 'smooth');
+    const isSmooth = (a: string, b: string): boolean =>
+      smooth.some((e) => e.on.includes(a) && e.on.includes(b));
+    return bodyVertices(edges.filter(isDrawn), solid.tol.linear).flatMap((v): Corner[] => {
+      const there = v.on.flatMap((key) => {
         const s = surfaceOf.get(key);
-        return s?.kind === 'plane' ? [{ key, s }] : [];
+        return s ? [{ key, s }] : [];
       });
+      const planes = there.flatMap(({ key, s }) => (s.kind === 'plane' ? [{ key, s }] : []));
       // square faces first, so that a corner is known by as many of them as meet there
       planes.sort(
         (a, b) => Number(AXES.some((k) => isAlong(b.s.n, k))) - Number(AXES.some((k) => isAlong(a.s.n, k))),
       );
+      const named = (faces: readonly string[]): Corner => ({
+        faces: faces.map((key) => written(solid.name, key, featureOfFace(key))),
+        at: v.at,
+      });
       for (const [i, a] of planes.entries())
         for (const [j, b] of planes.entries())
           for (const [k, c] of planes.entries()) {
             if (!(i < j && j < k) || !meetingPoint(a.s, b.s, c.s)) continue;
             if ([a, b, c].every((p) => AXES.some((x) => isAlong(p.s.n, x)))) return [];
-            const faces = [a, b, c].map((p) => written(solid.name, p.key, featureOfFace(p.key)));
-            return [{ faces, at: v.at }];
+            return [named([a, b, c].map((p) => p.key))];
           }
-      return [];
+      const sides = there.filter((f) => isSide(solid.name, f.key));
+      const faces = arcCorner(there, sides, isSmooth, v.at, solid.tol.linear * 40);
+      return faces ? [named(faces)] : [];
     });
   });
 };

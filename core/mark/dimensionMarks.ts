@@ -1,5 +1,6 @@
 import type { GivenLine } from '../balance/given.ts';
 import { allAlongSight } from '../dimension/alongSight.ts';
+import { arcSizes } from '../dimension/arcSizes.ts';
 import type { DimensionBooks } from '../dimension/books.ts';
 import { type ChamferNote, chamferNotes } from '../dimension/chamferNotes.ts';
 import { areOneDistance } from '../dimension/countedSizes.ts';
@@ -339,8 +340,11 @@ const missingValue = (books: DimensionBooks, tie: Tie): string => {
 type Size = DimensionBooks['sizes'][number];
 const ROUND: ReadonlySet<string> = new Set(['diameter', 'rim', 'tube', 'pitch']);
 const FLAT: ReadonlySet<string> = new Set(['across', 'chord', 'height']);
-const kindsOf = (kind: StatedSize['kind']): ReadonlySet<string> =>
-  kind === 'angle' ? ANGULAR : kind === 'plain' ? FLAT : ROUND;
+const ARC: ReadonlySet<string> = new Set(['arc']);
+const kindsOf = (kind: StatedSize['kind']): ReadonlySet<string> => {
+  if (kind === 'arc') return ARC;
+  return kind === 'angle' ? ANGULAR : kind === 'plain' ? FLAT : ROUND;
+};
 
 /** The sizes of a part's faces, and which of them a figure has been taken for: a size of a feature stands for all its copies. */
 type SizesInUse = {
@@ -370,10 +374,12 @@ const sizesInUse = (books: DimensionBooks): SizesInUse => {
     });
     return [size.what, ...faces].join(' ');
   };
+  // what may be said of an arc besides its radius stands in no list of what is missing
+  const pool: readonly Size[] = [...books.sizes, ...arcSizes(books).flatMap((a) => [a.chord, a.arc])];
   const worthOf = (size: Size): number => sizeNow(size, books.surfaces) ?? Number.NaN;
   const isUsed = (size: Size): boolean => used.has(keyOf(size));
   const find: SizesInUse['find'] = (kinds, value, within) => {
-    const all = books.sizes.filter(
+    const all = pool.filter(
       (s) => kinds.has(s.what) && Math.abs(worthOf(s) - value) <= within + 1e-6 * value,
     );
     const own = all.filter((s) => !isUsed(s));
@@ -452,7 +458,7 @@ const noteTies = (
       if (!size) {
         // bare figures may be anything: they are no mistake
         if (s.kind === 'plain') continue;
-        const meant = s.kind === 'angle' ? undefined : nearestRound(books, value, sizes);
+        const meant = s.kind === 'angle' || s.kind === 'arc' ? undefined : nearestRound(books, value, sizes);
         found.push(strangeNote(figure, s, books, meant && sizes.worthOf(meant)));
         if (!meant) continue;
         // one mistake, not two: the round that the note was meant for is not missing besides
@@ -509,6 +515,13 @@ const strangeNote = (
       kind: 'figure wrong',
       view: undefined,
       sentence: `${figure.text}: the part has no such angle.`,
+      figure,
+    };
+  if (s.kind === 'arc')
+    return {
+      kind: 'figure wrong',
+      view: undefined,
+      sentence: `${figure.text}: no arc of the part is so long.`,
       figure,
     };
   const value = s.kind === 'radius' ? s.value * 2 : s.value;

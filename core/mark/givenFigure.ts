@@ -25,7 +25,7 @@ export type GivenFigure =
 
 /** A size that stands in the letters of a figure. */
 export type StatedSize = {
-  readonly kind: 'plain' | 'diameter' | 'radius' | 'depth' | 'thickness' | 'angle';
+  readonly kind: 'plain' | 'diameter' | 'radius' | 'depth' | 'thickness' | 'angle' | 'arc';
   /** part units or degrees */
   readonly value: number;
   /** half of the last place that is written: nearer is the same */
@@ -33,7 +33,7 @@ export type StatedSize = {
 };
 
 const NUMBER = String.raw`(\d+\s+\d+\/\d+|\d+\/\d+|\d*\.?\d+)`;
-const SIZE = new RegExp(String.raw`([⌀∅ØøR↧]|(?<![A-Za-z])t\s*=)?\s*${NUMBER}\s*(°?)(\s*THICK)?`, 'gu');
+const SIZE = new RegExp(String.raw`([⌀∅ØøR↧⌒]|(?<![A-Za-z])t\s*=)?\s*${NUMBER}\s*(°?)(\s*THICK)?`, 'gu');
 /** A taper or a slope, "⌲ 1:5"; its figures are written to three places. */
 const RATIO = new RegExp(String.raw`([${TAPER}${SLOPE}])\s*${NUMBER}\s*:\s*${NUMBER}`, 'gu');
 const RATIO_STEP = 0.0005;
@@ -44,6 +44,7 @@ const KINDS: Readonly<Record<string, StatedSize['kind']>> = {
   ø: 'diameter',
   R: 'radius',
   '↧': 'depth',
+  '⌒': 'arc',
   '': 'plain',
 };
 

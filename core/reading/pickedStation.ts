@@ -1,6 +1,7 @@
+import { arcSizes } from '../dimension/arcSizes.ts';
 import type { DimensionBooks } from '../dimension/books.ts';
 import type { Tied } from '../dimension/kept.ts';
-import { type SizeKey, sizeNow } from '../dimension/place.ts';
+import { arcSpokes, type SizeKey, sizeNow } from '../dimension/place.ts';
 import { sizeWords, stationWords } from '../dimension/propose.ts';
 import { type Station, stationNow } from '../dimension/stations.ts';
 import { tiedBy } from '../dimension/tieNow.ts';
@@ -21,6 +22,9 @@ export type StationPicked = {
   readonly at: number;
 };
 
+/** A size that what was pointed at has by itself. */
+export type RoundPicked = { readonly tied: Tied; readonly words: string; readonly text: string };
+
 /** What was pointed at on the sheet to be dimensioned. */
 export type Picked = {
   readonly view: ViewName;
@@ -29,7 +33,9 @@ export type Picked = {
   /** a face that meets in the line, to which a note can be led */
   readonly face: string | undefined;
   /** of a round: its own size */
-  readonly round: { readonly tied: Tied; readonly words: string; readonly text: string } | undefined;
+  readonly round: RoundPicked | undefined;
+  /** of an arc that ends in corners: how far they are apart, and how long it is */
+  readonly arc: readonly RoundPicked[];
   /** the line that was taken, on the paper */
   readonly lit: Stretch;
 };
@@ -100,13 +106,13 @@ export const pickedStation = (
       at[1] < box.y + box.h + ROUND_BOX,
   );
   if (!v) return undefined;
-  const own: Vec2 = [(at[0] - v.toPaper.to[0]) / v.toPaper.k, (at[1] - v.toPaper.to[1]) / v.toPaper.k];
-  const near = nearestLine(v.view, own);
+  const inView: Vec2 = [(at[0] - v.toPaper.to[0]) / v.toPaper.k, (at[1] - v.toPaper.to[1]) / v.toPaper.k];
+  const near = nearestLine(v.view, inView);
   if (!near || near.off * v.toPaper.k > reach) return undefined;
   const { curve } = near.line;
   const lit = stretchOnPaper(v.toPaper, near.line);
   const face = near.line.of.find((key) => books.surfaces.has(key));
-  const bare = { view: v.name, lit, face, round: undefined };
+  const bare = { view: v.name, lit, face, round: undefined, arc: [] };
   if (curve.type === 'line') {
     const k = Math.abs(curve.d[1]) <= STRAIGHT ? 1 : Math.abs(curve.d[0]) <= STRAIGHT ? 0 : undefined;
     const station = k === undefined ? undefined : stationAlong(books, v.name, k, curve.p[k]);
@@ -115,17 +121,20 @@ export const pickedStation = (
   if (curve.type !== 'conic' || !curve.round) return { ...bare, stations: [] };
   const size = roundAt(books, v.name, curve.c, length2(curve.major));
   const stations = ([0, 1] as const).flatMap((k) => stationAlong(books, v.name, k, curve.c[k]) ?? []);
-  const value = size && sizeNow(size, books.surfaces);
+  const shown = (s: SizeKey, sign: string): RoundPicked[] => {
+    const value = sizeNow(s, books.surfaces);
+    if (value === undefined) return [];
+    const text = `${sign}${sizeText(value, books.part.units)}`;
+    return [{ tied: tiedBy({ kind: 'size', size: s }), words: sizeWords(s), text }];
+  };
+  const own = arcSizes(books).find((a) => near.line.of.includes(a.face));
+  // of an arc of more than half a turn the shorter way round is not what is drawn
+  const turn = own && arcSpokes(own.arc.of, books.surfaces)?.angle;
+  const isWhole = turn !== undefined && Math.abs(Math.abs(near.line.to - near.line.from) - turn) <= NEAR;
   return {
     ...bare,
     stations,
-    round:
-      size && value !== undefined
-        ? {
-            tied: tiedBy({ kind: 'size', size }),
-            words: sizeWords(size),
-            text: `⌀${sizeText(value, books.part.units)}`,
-          }
-        : undefined,
+    round: size && shown(size, '⌀')[0],
+    arc: own && isWhole ? [...shown(own.chord, ''), ...shown(own.arc, '⌒')] : [],
   };
 };

@@ -16,6 +16,7 @@ const ADVANCES: readonly (readonly [number, string])[] = [
   [0.93, 'BOSPDZKQG⌀'],
   [0.98, 'HNRUXVY'],
   [1.07, 'Mwm'],
+  [1.135, '⌒'],
   [1.2, 'W'],
   [1.405, '⌲⌳'],
   [1.385, '⌵'],

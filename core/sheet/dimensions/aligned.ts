@@ -1,5 +1,6 @@
 import type { DimensionBooks } from '../../dimension/books.ts';
-import { cornerAt, type SizeKey } from '../../dimension/place.ts';
+import { cornerAt } from '../../dimension/corner.ts';
+import type { SizeKey } from '../../dimension/place.ts';
 import { pointOn2 } from '../../geometry/curve2.ts';
 import { along2, distance2, dot, dot2, type Vec2 } from '../../geometry/vec.ts';
 import type { ViewName } from '../../geometry/viewFrames.ts';

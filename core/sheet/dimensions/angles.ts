@@ -1,5 +1,5 @@
 import type { DimensionBooks } from '../../dimension/books.ts';
-import { pitchCircleNow, type SizeKey } from '../../dimension/place.ts';
+import { arcSpokes, pitchCircleNow, type SizeKey } from '../../dimension/place.ts';
 import { pointOn2 } from '../../geometry/curve2.ts';
 import { nearestOnSegment } from '../../geometry/segment2.ts';
 import {
@@ -24,9 +24,11 @@ import {
   type Box,
   boxesMeet,
   FIGURE,
+  FIRST,
   isInRoom,
   type Laid,
   type Line,
+  NEXT,
   OFF,
   PAST,
   passes,
@@ -92,6 +94,26 @@ const spokeLegs = (
   return [leg(way, 0), leg(scale(spoke, 1 / circle.radius), circle.radius - reach)];
 };
 
+/** From the centre of an arc to both of its ends, where a view shows it as an arc: nothing is drawn there but the ends. */
+const arcLegs = (
+  books: DimensionBooks,
+  { of }: Extract<SizeKey, { what: 'arc' }>,
+  view: View,
+  k: number,
+): readonly [Edge, Edge] | undefined => {
+  const spokes = arcSpokes(of, books.surfaces);
+  const surface = books.surfaces.get(of[0]);
+  if (!spokes || surface?.kind !== 'cylinder') return undefined;
+  if (1 - Math.abs(dot(surface.a, view.frame.toward)) > 1e-6) return undefined;
+  const [x, y] = flatten(view.frame, spokes.centre);
+  const leg = (spoke: Vec3): Edge => {
+    const d = flatten(view.frame, scale(spoke, 1 / spokes.radius));
+    const end = along2([x * k, y * k], d, spokes.radius * k);
+    return { ends: [end, end], d };
+  };
+  return [leg(spokes.ends[0]), leg(spokes.ends[1])];
+};
+
 /** The two lines of a view between which an angle stands: of two faces that are edges there, or both outlines of a cone. */
 const legsOf = (
   books: DimensionBooks,
@@ -105,6 +127,7 @@ const legsOf = (
     return a && b && [a, b];
   }
   if (size.what === 'bearing') return spokeLegs(books, size, view, k);
+  if (size.what === 'arc') return arcLegs(books, size, view, k);
   if (size.what !== 'angle') return undefined;
   // the line of the face itself: square to its normal as the view shows it
   const legs = size.of.map((f) => {
@@ -161,7 +184,7 @@ export const layAngles = (
     const apex = legs && meetingOf(...legs);
     // clear of hidden lines too where there is such a place
     const place = (lines: readonly Line[]): Laid['drawn'] | undefined =>
-      legs && apex && placeArc(apex, legs, n, lines, [...standing, ...laid], room);
+      legs && apex && placeArc(apex, legs, arcWanted(books, n, k), lines, [...standing, ...laid], room);
     const found = place([...visible, ...hidden]) ?? place(visible);
     if (found)
       laid.push({
@@ -178,10 +201,27 @@ export const layAngles = (
   return { laid, rest };
 };
 
+/** The arc of a dimension that is to be placed: the angle that it spans, degrees; the radii that are tried for it, mm; and its figure. */
+type ArcWanted = { readonly angle: number; readonly radii: readonly number[]; readonly text: string };
+
+/** The length of an arc is written on an arc about the same centre, outside it as any length is; an angle where there is room. */
+const arcWanted = (books: DimensionBooks, n: Note, k: number): ArcWanted => {
+  const spokes = n.size.what === 'arc' ? arcSpokes(n.size.of, books.surfaces) : undefined;
+  if (!spokes) return { angle: n.value, radii: RADII, text: n.text };
+  const first = spokes.radius * k + FIRST + NEXT * (n.wanted.out ?? 0);
+  return {
+    angle: spokes.angle / DEGREES,
+    radii: Array.from({ length: LANES }, (_, i) => first + NEXT * i),
+    text: n.text,
+  };
+};
+/** So many lanes are tried for the length of an arc. */
+const LANES = 8;
+
 const placeArc = (
   apex: Vec2,
   legs: readonly [Edge, Edge],
-  n: Note,
+  n: ArcWanted,
   lines: readonly Line[],
   others: readonly Laid[],
   room: RoomRound | undefined,
@@ -192,15 +232,15 @@ const placeArc = (
   ];
   const between = Math.acos(Math.max(-1, Math.min(1, dot2(p.ray, q.ray)))) / DEGREES;
   // the acute angle of the figure may stand on the far side of the apex
-  const isFlipped = Math.abs(between - n.value) > 0.01;
-  if (isFlipped && Math.abs(180 - between - n.value) > 0.01) return undefined;
+  const isFlipped = Math.abs(between - n.angle) > 0.01;
+  if (isFlipped && Math.abs(180 - between - n.angle) > 0.01) return undefined;
   const turns: readonly (readonly [Vec2, Vec2])[] = isFlipped
     ? [
         [p.ray, [-q.ray[0], -q.ray[1]]],
         [[-p.ray[0], -p.ray[1]], q.ray],
       ]
     : [[p.ray, q.ray]];
-  for (const radius of RADII)
+  for (const radius of n.radii)
     for (const [a, b] of turns) {
       const drawn = arcAt(
         apex,

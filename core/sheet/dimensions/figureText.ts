@@ -17,7 +17,15 @@ export const written = (figure: string, { reference, after, words }: Wanted, joi
   return reference ? `(${whole})` : whole;
 };
 
-const SIGNS: Partial<Record<SizeKey['what'], string>> = { diameter: '⌀', rim: '⌀', pitch: '⌀', tube: 'R' };
+/** The sign before the length of an arc. Source: ISO 129-1. */
+const ARC_LENGTH = '⌒';
+const SIGNS: Partial<Record<SizeKey['what'], string>> = {
+  diameter: '⌀',
+  rim: '⌀',
+  pitch: '⌀',
+  tube: 'R',
+  arc: ARC_LENGTH,
+};
 
 /** What stands on the sheet for a size of a face. @param value part units or degrees, of a radius the radius itself */
 export const sizeFigure = (

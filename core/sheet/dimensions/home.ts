@@ -1,6 +1,7 @@
 import { alongSight } from '../../dimension/alongSight.ts';
 import type { DimensionBooks } from '../../dimension/books.ts';
-import { cornerAt, directionOf, type SizeKey } from '../../dimension/place.ts';
+import { cornerAt } from '../../dimension/corner.ts';
+import { directionOf, type SizeKey } from '../../dimension/place.ts';
 import type { Tie } from '../../dimension/propose.ts';
 import type { Station } from '../../dimension/stations.ts';
 import { keyWriter } from '../../dimension/surfacesByKey.ts';
@@ -135,7 +136,8 @@ export const homesOf = (
     const shows = sorted.filter((n, i) => i === 0 || scoreOf(n) > 0);
     return { views: shows, reason: round ? 'round' : better ? 'profile' : 'usual' };
   }
-  const face = facesOfMeeting(t.size.of[0])[0] as string;
+  const faces = facesOfMeeting(t.size.of[0]);
+  const face = faces.find((f) => books.surfaces.get(f)?.kind === 'cylinder') ?? (faces[0] as string);
   const surface = books.surfaces.get(face);
   const d = directionOf(surface);
   if (!d) return { views: names.slice(0, 1), reason: 'usual' };
@@ -148,6 +150,11 @@ export const homesOf = (
       .filter((n) => rectangleWay(books, face, n) !== undefined)
       .toSorted((a, b) => Number(isSeen(b)) - Number(isSeen(a)));
     if (rectangles.length) return { views: rectangles, reason: 'rectangle' };
+  }
+  // the ends of an arc are dimensioned where it is seen as one
+  if (t.size.what === 'chord' && isRound) {
+    const arcs = names.filter((n) => isAlong(dot(d, VIEW_FRAMES[n].toward)));
+    if (arcs.length) return { views: arcs, reason: 'round' };
   }
   // a length along an edge is read where one looks square to it
   const way = t.size.what === 'chord' ? chordWay(books, t.size.of) : undefined;

@@ -49,7 +49,7 @@ const boxOf = (view: View, k: number): Box => {
   return [u0 * k, v0 * k, u1 * k, v1 * k];
 };
 
-const ONLY_ONE: ReadonlySet<SizeKey['what']> = new Set(['chord', 'height', 'pitch', 'bearing']);
+const ONLY_ONE: ReadonlySet<SizeKey['what']> = new Set(['chord', 'arc', 'height', 'pitch', 'bearing']);
 /** How many copies of a feature have the size, by the faces of all copies. */
 const copiesOf = (books: DimensionBooks, size: SizeKey): number => {
   // an edge is one of several of its feature, of which only those that are dimensioned are meant

@@ -296,25 +296,6 @@ describe('outlines with arcs', () => {
     expect(without.isComplete).toBe(false);
     expect(without.missing.map((m) => m.value)).toEqual(['⌀3']);
   });
-  test('an outline whose arcs are not smooth is said to be uncounted, not called complete', () => {
-    const free = plate([
-      {
-        id: 'cut-out',
-        op: 'cut',
-        at: [40, 20, 20],
-        shape: {
-          kind: 'extrude',
-          height: 10,
-          profile: {
-            start: [0, 0],
-            path: [{ to: [20, 0] }, { to: [0, 0], centre: [10, -5], turn: 'ccw' }],
-          },
-        },
-      } as unknown as Features[number],
-    ]);
-    const { book } = dimensioned(free);
-    expect([book.isComplete, book.unchecked]).toEqual([false, ['cut-out']]);
-  });
   test('a feature turned by an angle is given by that angle', () => {
     const { book } = dimensioned(
       typed(

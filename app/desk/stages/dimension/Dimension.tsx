@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useEffectEvent, useState } from 'react';
+import { Fragment, useEffect, useEffectEvent, useState } from 'react';
 import { AXIS_LETTERS, type Bases } from '../../../../core/dimension/bases.ts';
 import type { KeptDimension, Tied } from '../../../../core/dimension/kept.ts';
 import type { Scheme } from '../../../../core/dimension/propose.ts';
@@ -198,18 +198,21 @@ export const Dimension = () => {
           {first.stations.length
             ? `From ${first.stations[0]?.words} to …: click another line or round on the sheet, or a station below.`
             : 'This line runs aslant or is a curve: take one of its ends by another line, or a station below.'}{' '}
-          {first.round && (
-            <button
-              type="button"
-              className={action}
-              onClick={() => {
-                if (first.round) add(first.round.tied, first.round.words);
-                letGo();
-              }}
-            >
-              Dimension {first.round.text}
-            </button>
-          )}{' '}
+          {[...(first.round ? [first.round] : []), ...first.arc].map((own) => (
+            <Fragment key={own.text}>
+              <button
+                type="button"
+                className={action}
+                title={own.words}
+                onClick={() => {
+                  add(own.tied, own.words);
+                  letGo();
+                }}
+              >
+                Dimension {own.text}
+              </button>{' '}
+            </Fragment>
+          ))}
           <button type="button" className="font-semibold text-house hover:underline" onClick={letGo}>
             Leave it
           </button>
