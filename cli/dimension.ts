@@ -6,7 +6,7 @@ import { readBySchema } from '../core/part/schema.ts';
 import { sectionOf } from '../core/section/section.ts';
 import type { Views } from '../core/sheet/dimensions/laid.ts';
 import { layOut } from '../core/sheet/dimensions/layOut.ts';
-import { cutShownIn } from '../core/sheet/sheet.ts';
+import { cutShownIn } from '../core/sheet/views/cutShownIn.ts';
 import { viewOf } from '../core/view/view.ts';
 import {
   dimensionsJson,

@@ -62,6 +62,8 @@ const linear = (d: Laid, place: (p: Vec2) => Vec2): Measured | undefined => {
   const angle = d.side ? (isLevel(d.side) ? 0 : 90) : text.angle;
   // a dimension whose arrows point inwards has a line that runs on: what it measures lies between its arrows
   const tips = d.drawn.arrows.map((a) => a.tip);
+  // half a diameter is drawn: its line is no measure of it
+  if (tips.length === 1 && !d.drawn.zero) return undefined;
   const counted = d.drawn.zero ? [d.drawn.zero.at, ...tips] : tips;
   const [a, b] = counted.length === 2 ? (counted as [Vec2, Vec2]) : line;
   /** Where the extension line to an end begins; the end itself where it has none. */

@@ -14,8 +14,8 @@ import type { Sheet } from '../core/sheet/drawnSheet.ts';
 import { gapFromXY } from '../core/sheet/layout/gaps.ts';
 import { onPaper } from '../core/sheet/layout/similarity.ts';
 import { distanceFromXY, distanceView } from '../core/sheet/layout/xyDistance.ts';
-import { canShowCut } from '../core/sheet/sheet.ts';
 import { looksSquareAt } from '../core/sheet/views/brokenOut.ts';
+import { canShowCut } from '../core/sheet/views/cutShownIn.ts';
 import type { CutBookRow } from '../formats/cutBookCsv.ts';
 import { flip } from './flip.ts';
 

@@ -7,7 +7,7 @@ import { sizeReader } from '../part/sizes.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
 import { paperTitle, readScale, scaleText } from '../sheet/layout/paper.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
-import { cutShownIn } from '../sheet/sheet.ts';
+import { cutShownIn } from '../sheet/views/cutShownIn.ts';
 import { VIEW_TITLES } from '../sheet/views/viewTitles.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import { footingOf } from './footing.ts';

@@ -10,6 +10,8 @@ import { paperFrame } from '../layout/paper.ts';
 import { lowOf, onPaperSize, unscaled } from '../layout/placement.ts';
 import { titleGuides } from '../layout/titleGuides.ts';
 import type { SheetSetup } from '../setup.ts';
+import { cutShownIn } from '../views/cutShownIn.ts';
+import { drawsHidden } from '../views/drawnLines.ts';
 import { viewToPaper } from '../views/placedView.ts';
 import { type Around, type Box, OPEN, union, type Views } from './laid.ts';
 import type { LaidOut } from './layOut.ts';
@@ -79,6 +81,12 @@ const placedBoxes = (part: BuiltPart, setup: SheetSetup, k: number): Layout['box
   return moveLayout(layout, [x - layout.extent.x, y - layout.extent.y]).boxes;
 };
 
+/** Whether the hidden lines of a view are drawn, which shows a cut or the whole part. */
+const isHiddenDrawn = (name: ViewName, sections: readonly Section[], setup: SheetSetup): boolean => {
+  const cut = cutShownIn(name, sections, setup)?.plane.name;
+  return drawsHidden({ name, ...(cut !== undefined && { cut }) }, setup.rules);
+};
+
 /** The dimensions of a sheet, laid out once for each scale, and what they take beyond the views. @param isOpen as if the views stood as far apart as they like */
 export const dimensioning = (
   part: BuiltPart,
@@ -91,11 +99,14 @@ export const dimensioning = (
   const viewsOf = ({ views }: SheetSetup): Views => new Map(views.map((name) => [name, shownIn(name)]));
   const laid = (setup: SheetSetup, scale: number): LaidOut => {
     const { gap, between, place, angle, views: names, paper, upright, ownPaper } = setup;
-    const key = JSON.stringify([scale, names, gap, between, place, angle, paper, upright, ownPaper]);
+    const { hiddenBehindCut, noHidden } = setup.rules;
+    const shown = [names, setup.shownIn, hiddenBehindCut, noHidden];
+    const key = JSON.stringify([scale, shown, gap, between, place, angle, paper, upright, ownPaper]);
     const views = viewsOf(setup);
     const around = (): Around => ({
       taken: tracesBeside(part, views, sections, scale),
       room: roomsBeside(part, setup, views, scale, isOpen),
+      noHidden: new Set(names.filter((name) => !isHiddenDrawn(name, sections, setup))),
     });
     const out = known.get(key) ?? lay(views, scale, around());
     known.set(key, out);

@@ -107,6 +107,8 @@ export type Linear = {
   readonly count: number;
   readonly value: number;
   readonly text: string;
+  /** of a diameter in a half section, the one end that is drawn: its line runs on a little past the axis */
+  readonly half?: 'lo' | 'hi';
 };
 
 /** How lengths from one base are written: each on a line of its own, or all on one line from a zero mark. */
@@ -120,8 +122,10 @@ export type Around = {
   /** what else stands beside each view, such as the ends of traces: boxes, paper mm from its origin */
   readonly taken: ReadonlyMap<ViewName, Box>;
   readonly room: ReadonlyMap<ViewName, RoomRound>;
+  /** views whose hidden lines are not drawn */
+  readonly noHidden: ReadonlySet<ViewName>;
 };
-export const OPEN: Around = { taken: new Map(), room: new Map() };
+export const OPEN: Around = { taken: new Map(), room: new Map(), noHidden: new Set() };
 
 /** Height of the figures, and of the room between them and their line, mm. */
 export const FIGURE = 3.5;

@@ -77,7 +77,9 @@ const inLane = (
 ): Laid => {
   const k = isLevel(side) ? 0 : 1;
   const at = (along: number, away: number): Vec2 => (k === 0 ? [along, away] : [away, along]);
-  const { lo, hi, text } = l;
+  const { lo, hi, text, half } = l;
+  // in a half section nothing is drawn at the other end
+  const isThere = (end: 'lo' | 'hi'): boolean => half === undefined || half === end;
   const away = edge + out * (FIRST + NEXT * lane);
   const width = figureWidth(text);
   const start = startOf(l, fit);
@@ -98,13 +100,15 @@ const inLane = (
     text,
     drawn: {
       line: [at(first, away), at(last, away)],
-      extension: [lo, hi].map((x, end): Line => {
+      extension: [lo, hi].flatMap((x, end): Line[] => {
         const reach = l.reach[end] as readonly [number, number];
-        return [at(x, (out < 0 ? reach[0] : reach[1]) + out * OFF), at(x, away + out * PAST)];
+        return isThere(end ? 'hi' : 'lo')
+          ? [[at(x, (out < 0 ? reach[0] : reach[1]) + out * OFF), at(x, away + out * PAST)]]
+          : [];
       }),
       arrows: [
-        { tip: at(lo, away), along: at(-outward, 0) },
-        { tip: at(hi, away), along: at(outward, 0) },
+        ...(isThere('lo') ? [{ tip: at(lo, away), along: at(-outward, 0) }] : []),
+        ...(isThere('hi') ? [{ tip: at(hi, away), along: at(outward, 0) }] : []),
       ],
       text: { at: k === 0 ? [box[0], box[1]] : [box[2], box[1]], angle: k === 0 ? 0 : 90, box },
     },

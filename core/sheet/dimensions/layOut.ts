@@ -3,7 +3,7 @@ import type { DimensionBooks } from '../../dimension/books.ts';
 import { type PitchSize, pitchCircleNow, type SizeKey, sizeNow, turnBetween } from '../../dimension/place.ts';
 import { stationNow } from '../../dimension/stations.ts';
 import { tieSize } from '../../dimension/tieNow.ts';
-import { boxOf2 } from '../../geometry/curve2.ts';
+import { boxOf2, pointOn2 } from '../../geometry/curve2.ts';
 import { add, dot, type Vec2, type Vec3 } from '../../geometry/vec.ts';
 import type { ViewName } from '../../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../../geometry/viewFrames.ts';
@@ -123,6 +123,11 @@ const linearIn = (
 };
 type End = { readonly at: number; readonly on: number; readonly reach: readonly [number, number] };
 
+/** An end of a line counts as drawn at a place within this, mm. */
+const AT_END = 1e-6;
+/** Where only one end of a diameter is drawn, its line runs so far past the axis, mm. Source: ISO 129-1. */
+const PAST_AXIS = 5;
+
 /** A diameter across the rectangle that a round feature is in a view: its line runs square to the axis. */
 const acrossIn = (
   books: DimensionBooks,
@@ -132,6 +137,7 @@ const acrossIn = (
   view: View,
   k: number,
   figures: FigureStyle,
+  isHiddenDrawn: boolean,
 ): { readonly along: 0 | 1; readonly linear: Linear } | undefined => {
   const faces = size.of.flatMap(facesOfMeeting);
   // a rim is where a round face ends, whichever of its two faces is named first
@@ -144,6 +150,19 @@ const acrossIn = (
   const along = axis === 0 ? 1 : 0;
   const { u, v } = VIEW_FRAMES[name];
   const centre = dot(along === 0 ? u : v, surface.o) * k;
+  const half = (value / 2) * k;
+  const [lo, hi] = [centre - half, centre + half];
+  // a contour runs on along the axis; a rim alone lies on the end of the feature
+  const contours = faces
+    .filter((f) => (books.surfaces.get(f)?.kind ?? 'plane') !== 'plane')
+    .flatMap((f) => linesOfFace(view, f))
+    .filter((l) => isHiddenDrawn || l.class === 'visible')
+    .map((l) => [l.from, l.to].map((t) => pointOn2(l.curve, t)) as [Vec2, Vec2])
+    .filter(([p, q]) => Math.abs(p[axis] - q[axis]) * k > AT_END);
+  const isDrawnAt = (place: number): boolean =>
+    contours.some((ends) => ends.some((p) => Math.abs(p[along] * k - place) < AT_END));
+  const [isLoDrawn, isHiDrawn] = [isDrawnAt(lo), isDrawnAt(hi)];
+  const isHalf = isLoDrawn !== isHiDrawn;
   const away = linesWhereMeet(view, faces).flatMap((l) => {
     const b = boxOf2(l.curve, l.from, l.to);
     return along === 0 ? [b[1] * k, b[3] * k] : [b[0] * k, b[2] * k];
@@ -158,13 +177,13 @@ const acrossIn = (
     books.part.units,
     figures,
   );
-  const half = (value / 2) * k;
   return {
     along,
     linear: {
       wanted,
-      lo: centre - half,
-      hi: centre + half,
+      lo: isHalf && isHiDrawn ? centre - PAST_AXIS : lo,
+      hi: isHalf && isLoDrawn ? centre + PAST_AXIS : hi,
+      ...(isHalf && { half: isLoDrawn ? 'lo' : 'hi' }),
       reach: [reach, reach],
       count,
       value,
@@ -315,7 +334,7 @@ const layView = (
       tie.kind === 'linear'
         ? linearIn(books, w, name, view, box, k, figures)
         : isTurnedDiameter(books, tie.size)
-          ? acrossIn(books, w, tie.size, name, view, k, figures)
+          ? acrossIn(books, w, tie.size, name, view, k, figures, !around.noHidden.has(name))
           : undefined;
     if (line) {
       const natural = sideOf(line.along, box, line.linear);

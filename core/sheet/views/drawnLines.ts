@@ -26,7 +26,7 @@ export const keptLines = (v: PlacedView, sections: readonly Section[]): readonly
 };
 
 /** Whether the house rules draw the hidden lines of a view. */
-export const drawsHidden = (v: PlacedView, rules: SheetSetup['rules']): boolean =>
+export const drawsHidden = (v: Pick<PlacedView, 'name' | 'cut'>, rules: SheetSetup['rules']): boolean =>
   (v.cut === undefined || rules.hiddenBehindCut === 'kept') && !rules.noHidden?.includes(v.name);
 
 /**
