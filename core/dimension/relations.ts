@@ -1,4 +1,5 @@
 import type { Surface } from '../geometry/surface.ts';
+import { cross, length, type Vec3 } from '../geometry/vec.ts';
 import { facesOfMeeting, featureOfFace, meetingKey } from '../naming/keys.ts';
 import type { PartFile } from '../part/schema.ts';
 import type { BuiltPart } from '../solid/build.ts';
@@ -90,6 +91,29 @@ export const relationNow = (r: Relation, surfaces: SurfacesByKey): number | unde
   }
 };
 
+/** The faces of rounded edges: cylinders that run on smoothly into two flat faces, which are not parallel as those of a round end are. */
+const roundingsOf = (
+  shown: ReadonlyMap<string, Surface>,
+  part: BuiltPart,
+  file: PartFile,
+): ReadonlySet<string> => {
+  const written = keyWriter(file);
+  const beside = new Map<string, Vec3[]>();
+  for (const { solid, edges } of part.bodies)
+    for (const e of edges) {
+      if (e.kind !== 'smooth' || e.on.length !== 2) continue;
+      const faces = e.on.map((k) => written(solid.name, k, featureOfFace(k)));
+      for (const [face, other] of [faces, faces.toReversed()] as [string, string][]) {
+        const [s, t] = [shown.get(face), shown.get(other)];
+        if (s?.kind === 'cylinder' && t?.kind === 'plane')
+          beside.set(face, [...(beside.get(face) ?? []), t.n]);
+      }
+    }
+  return new Set(
+    [...beside].flatMap(([face, [a, b]]) => (a && b && length(cross(a, b)) > ALONG ? [face] : [])),
+  );
+};
+
 /** What the drawing shows to be in line, tangent, square and parallel. */
 export const relationsOf = (
   stations: readonly Station[],
@@ -107,9 +131,12 @@ export const relationsOf = (
     for (const other of others)
       out.push({ kind: 'even', of: [meetingKey((first as typeof other).faces), meetingKey(other.faces)] });
   }
+  const roundings = roundingsOf(shown, part, file);
   for (const s of stations) {
     const [first, ...others] = s.of as [string, ...string[]];
     for (const other of others) {
+      // no centre line is drawn at a rounded edge: two of them are not seen to be in line
+      if (roundings.has(first) && roundings.has(other)) continue;
       const isRound = [first, other].every((k) => (shown.get(k)?.kind ?? 'plane') !== 'plane');
       out.push({ kind: isRound ? 'coaxial' : 'flush', axis: s.axis, of: [first, other] });
     }

@@ -56,7 +56,8 @@ const copiesOf = (books: DimensionBooks, size: SizeKey): number => {
   if (ONLY_ONE.has(size.what)) return 1;
   const bare = (key: string): string => {
     const { feature, role } = readFaceKey(key);
-    return `${feature}/${role}`;
+    // all roundings of one outline have the one radius that is stated for them
+    return `${feature}/${role.replace(/^round \d+$/, 'round')}`;
   };
   const [key] = size.of;
   const value = sizeNow(size, books.surfaces);

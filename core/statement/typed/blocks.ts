@@ -62,11 +62,40 @@ const threeSizes = (s: Said, what: string, assumed: string[]): [Quantity, Quanti
   ];
 };
 
+/** The one side along which a wall stands, where the line names one and no height. */
+const sideOfWall = (s: Said): FaceName | undefined => {
+  const sides = s.sight().filter((f) => f !== 'top' && f !== 'bottom');
+  return sides.length === 1 && !s.isDistant('top', 'bottom') ? sides[0] : undefined;
+};
+
+/**
+ * The sizes of a wall along one side of the part, "wall 10 thick 40 high at the back": as long as that side. Nothing where the line gives its
+ * length, or does not say both how thick and how high it is, or on which side it stands.
+ */
+const wallSizes = (
+  s: Said,
+  c: Parameters<Maker>[1],
+  assumed: string[],
+): [Quantity, Quantity, Quantity] | undefined => {
+  const side = sideOfWall(s);
+  const isThin = s.isNamed('thickness') && s.isNamed('height') && !s.isNamed('width', 'length', 'depth');
+  if (!c.box || !side || !isThin || s.loose() > 0) return undefined;
+  const thick = need(s.named('thickness'), 'How thick is the wall?', '10 thick');
+  const high = need(s.named('height'), 'How high is the wall?', '40 high');
+  const along = side === 'front' || side === 'back' ? 0 : 1;
+  const long = spanOf(c, along);
+  assumed.push(`as long as the ${side}, ${long}`);
+  return along === 0 ? [long, thick, high] : [thick, long, high];
+};
+
 export const block: Maker = (s, c) => {
   const assumed: string[] = [];
   const what = s.has('plate') ? 'plate' : 'block';
-  s.has('block', 'base', 'wall');
-  const [w, d, h] = threeSizes(s, what, assumed);
+  const isWall = s.has('wall');
+  s.has('block', 'base');
+  const standsAlong = c.box && isWall ? sideOfWall(s) : undefined;
+  const alongSide = standsAlong ? wallSizes(s, c, assumed) : undefined;
+  const [w, d, h] = alongSide ?? threeSizes(s, what, assumed);
   const does = op(s, 'add');
   const round = s.plainly('corners') ?? s.plainly('radius');
   const sizes: [string, string, string] = [String(w), String(d), String(h)];
@@ -77,7 +106,8 @@ export const block: Maker = (s, c) => {
   if (point) at = point.map(typedQuantity) as Quantity3;
   else if (!c.box || (c.begins && !placed)) at = [0, 0, 0];
   else {
-    const face = s.face();
+    // a wall stands on the part, along the side that is named
+    const face = standsAlong ? s.faceIs('top', 'bottom') : s.face();
     if (!face && !placed)
       throw new Ask(`Where does the ${what} go?`, [
         'on top in the middle',
@@ -160,13 +190,18 @@ export const profile =
   ): Maker =>
   (s, c) => {
     s.has('lprofile', 'tprofile', 'uprofile', 'wedge');
+    s.has('block');
     const t = thin ? s.named('thickness') : undefined;
     const [deepNamed, longNamed] = [s.named('depth'), s.named('length')];
     const [wide, height] = [s.named('width'), s.named('height')];
     // of a wedge, "60 long, 30 wide" says that it slopes along its length
     const slopes = !thin && longNamed !== undefined && deepNamed === undefined;
-    const width = slopes ? longNamed : wide;
-    const long = slopes ? wide : (deepNamed ?? longNamed);
+    // "80 long, 50 deep": long is from left to right then
+    const isLongAcross = deepNamed !== undefined && longNamed !== undefined && wide === undefined;
+    // "80 x 60 x 8 thick, 50 wide": the legs stand together, and wide is how far they run
+    const isWideRun = thin && wide !== undefined && height === undefined && s.isPairCrossed();
+    const width = slopes || isLongAcross ? longNamed : isWideRun ? undefined : wide;
+    const long = slopes || isWideRun ? wide : (deepNamed ?? longNamed);
     const w = need(width ?? s.shift(), `How wide is the ${base}?`, '60 wide');
     // of a wedge the depth comes before the height, as for a block
     const before = !thin && s.loose() >= 2 && long === undefined ? s.shift() : undefined;
@@ -186,7 +221,10 @@ export const profile =
           shape: { kind: 'extrude', height: deep, profile: { polygon: corners(sizes) } },
         },
       ],
-      assumed: thin ? [] : ['highest at the left'],
+      assumed: [
+        ...(isWideRun ? [`${wide} from front to back`] : []),
+        ...(thin ? [] : ['highest at the left']),
+      ],
     };
   };
 

@@ -11,12 +11,15 @@ import { prism, pyramid, pyramidHole } from './polygons.ts';
 import { isLathe } from './roles.ts';
 import { cone, cylinder, hole, slot, sphere, taperingHole, torus, tube, turned } from './rounds.ts';
 import { type Said, saidBy } from './said.ts';
+import { shapedGroove } from './shapedGroove.ts';
 import { inside, rowInMiddle } from './standing.ts';
 import type { Token } from './tokens.ts';
 
 /** Which maker a line calls for; the first word that is there rules. */
 const MAKERS: readonly (readonly [Meaning, Maker])[] = [
   ['tapering', taperingHole],
+  ['vgroove', shapedGroove('V groove')],
+  ['dovetail', shapedGroove('dovetail groove')],
   ['hole', hole],
   ['slot', slot],
   ['step', step],

@@ -42,6 +42,7 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
   [/\bcounter[\s-]?s[iu]nk\b|\bcsk\b|\bc'?[\s/-]?s[iu]nk\b/gi, ' countersink '],
   [/\bbetween\s+(?:end\s+)?cent(?:re|er)s\b|\bcent(?:re|er)s\s+apart\b|\bc\s*\/\s*c\b/gi, ' centres '],
   [/\bat\s+(?=[^,]*?\bcent(?:re|er)s\b)/gi, ' '],
+  [/\bat\s+(?=(?:(?:the|its|dead)\s+)*(?:cent(?:re|er)|middle)\b)/gi, ' '],
   [/\bat\s+(?=(?:an?\s+)?[\d./]+\s*(?:mm|in|")?\s*(?:pitch|spacing|apart)\b)/gi, ' '],
   [/\boutside\s+dia(?:m|meter)?\b\.?|\bouter\s+dia(?:m|meter)?\b\.?|\bo\.?d\b\.?/gi, ' od '],
   [/\binside\s+dia(?:m|meter)?\b\.?|\binner\s+dia(?:m|meter)?\b\.?|\bi\.?d\b\.?/gi, ' id '],
@@ -54,6 +55,26 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
     ' corners ',
   ],
   [/\bcorners\s+(?:of\s+)?(?:r|rad|radius)\.?\s*(?=\d)/gi, 'corners '],
+  // several edges at once: the upright ones, or those of a face
+  [
+    /\b(?:(?:all|each|every)\s+(?:of\s+)?)?(?:the\s+)?(?:(?:four|4|outer|outside)\s+)*(?:vertical|upright)\s+(?:edges|corners)\b/gi,
+    ' edgegroup alongheight ',
+  ],
+  [
+    /(?<!\b(?:top|bottom|front|back|left|right|the)\s+)\b(?:(?:all|each|every)\s+(?:of\s+)?)?(?:the\s+)?(?:(?:four|4|outer|outside)\s+)*\b(top|bottom|front|back|left|right)\s+edges\b(?!\s+(?:of|between)\b)/gi,
+    ' edgegroup $1 ',
+  ],
+  [
+    /\b(?:(?:all|each|every)\s+(?:of\s+)?)?(?:the\s+)?(?:(?:four|4)\s+)?edges\s+(?:of|on|round|around)\s+(?:the\s+)?(top|bottom|front|back|left|right)(?:\s+(?:face|surface|side))?\b(?!\s+and\b)/gi,
+    ' edgegroup $1 ',
+  ],
+  [/\b(?:all|every)\s+(?:of\s+)?(?:the\s+)?(?:(?:twelve|12)\s+)?edges\b/gi, ' edgegroup '],
+  [
+    /(?<=\b(?:fillet|chamfer|bevel|round(?:\s+off)?|radius)\s+)(?:(?:all|each|every)\s+(?:of\s+)?)?(?:the\s+)?(?:(?:four|4|outer|outside)\s+)*corners\b/gi,
+    ' edgegroup alongheight ',
+  ],
+  [/\b(?:round(?:ed)?(?:\s+off)?|radius|blend)\s+(?=\s*edgegroup\b)/gi, ' fillet '],
+  [/\bbreak\s+(?=\s*edgegroup\b)/gi, ' chamfer '],
   [
     /\bround(?:ed)?(?:\s+off)?\s+(?=(?:the\s+)?(?:(?:top|bottom|front|back|left|right)\s+){2}edge\b)/gi,
     ' fillet ',
@@ -67,8 +88,31 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
   [/\bedges?\s+(?:of|between)\s+(?=(?:the\s+)?(?:top|bottom|front|back|left|right)\s+and\b)/gi, ' edgeline '],
   [/\b(left|right|top|bottom|front|back|rear)\s+(?:side|edge(?!\s+to\b)|face|surface|end)\b/gi, '$1'],
   [/\bfrom\s+(?:the\s+)?(?:base|underside|ground)\b/gi, ' from bottom '],
+  // "equally spaced on ⌀80": the sign has become a word
+  [
+    /\b(?:(?:equally|evenly)\s+spaced|equispaced|spaced)\s+(?:on|a?round)\s+(?:an?\s+)?(?:circle\s+(?:of\s+)?)?(?:dia(?:m|meter)?\b\.?\s*)?(?=\d)/gi,
+    ' pcd ',
+  ],
+  [/\bon\s+an?\s+circle\s+(?:of\s+)?(?:dia(?:m|meter)?\b\.?\s*)?(?=\d)/gi, ' pcd '],
+  [/(?<=\bon\s+an?\s+[\d.]+\s*(?:mm\s*)?)(?:dia(?:m|meter)?\b\.?\s*)?circle\b/gi, ' pcd '],
   [/\b(?:equally|evenly)\s+spaced\b|\bequispaced\b/gi, ' '],
+  [/\bon\s+(?:the\s+|its\s+)?cent(?:re|er)[\s-]?lines?\b/gi, ' centre '],
+  [/\b(?:v|vee)[\s-]*(?:shaped\s+)?(?:groove|notch|slot)s?\b/gi, ' vgroove '],
+  [/\bdovetail(?:ed)?(?:[\s-]*(?:groove|slot|way|housing))?\b/gi, ' dovetail '],
   [/\bcylindrical\s+(?=[a-z])/gi, ' '],
+  [/\bhollow\s+(?:cylinder|shaft|bar|rod)\b/gi, ' tube '],
+  // a ring with an outside and an inside is a short tube
+  [/\bring\b(?=.*\b(?:od|id|inside|inner|outside|outer|bore)\b)/gi, ' tube '],
+  // "shaft ⌀30 100 long, ⌀20 40 long": several diameters one after the other
+  [
+    /\b(?:shaft|spindle|arbor|rod|pin|bar)\b(?=\s*,?(?:\s*,?\s*diameter\s+[\d.]+\s*(?:x|by)?\s*[\d.]+\s*(?:long)?){2})/gi,
+    ' turned ',
+  ],
+  // the edge of a prism or pyramid is a side of its base
+  [
+    /(?<=\b(?:prism|pyramid|triangular|square|pentagonal|hexagonal|heptagonal|octagonal)\b.*)\b(?:base\s+)?edges?\s+(?:of\s+)?(?=\d)/gi,
+    ' side ',
+  ],
   [
     /\b(?:with\s+)?(?:its\s+)?axis\s+(?:is\s+)?(?:vertical|upright|(?:perpendicular|square|normal)\s+to\s+(?:the\s+)?hp)\b/gi,
     ' ',
@@ -211,6 +255,9 @@ export const SPELLINGS = {
   incorners: 'incorners',
   fromedges: 'fromedges',
   edgeline: 'edgeline',
+  edgegroup: 'edgegroup',
+  vgroove: 'vgroove',
+  dovetail: 'dovetail',
   edge: 'edge edges flat',
   base: 'base',
   wall: 'wall walls',
@@ -311,6 +358,8 @@ const INNER = new Set([
   'incorners',
   'fromedges',
   'edgeline',
+  'edgegroup',
+  'vgroove',
   'threadLength',
   'fullacross',
   'tapering',

@@ -98,6 +98,7 @@ const BETWEEN = new Set<Meaning>([
   'through',
   'clearance',
   'blind',
+  'tapped',
   'square',
   'hexagon',
 ]);
@@ -391,9 +392,8 @@ export const rolesOf = (words: readonly Token[]): Roles => {
     const spread = later && next?.kind === 'figure' && (times || !next.parted);
     const worded =
       later &&
-      !times &&
       next?.kind === 'word' &&
-      (BETWEEN.has(next.means) || ['metric', 'diameter'].includes(next.means));
+      ((!times && BETWEEN.has(next.means)) || ['metric', 'diameter'].includes(next.means));
     if (!direct && !spread && !worded) return;
     count = claim(w.text, i, ...(times ? [i + 1] : []));
   });
@@ -406,7 +406,9 @@ export const rolesOf = (words: readonly Token[]): Roles => {
   words.forEach((w, i) => {
     if (w.kind !== 'word' || taken[i] || !isLabel(w.means) || w.means === 'base') return;
     // a wall is a block of its own, but for a tube, whose thickness it is
-    if (w.means === 'wall' && (!seen('tube') || claimed(i + 1))) return;
+    const isBehind = isLabelWord(words[i - 2]) || words[i - 1]?.parted === true;
+    const isOwn = isBehind && figureAt(i - 1) !== undefined;
+    if (w.means === 'wall' && (!seen('tube') || (claimed(i + 1) && !isOwn))) return;
     const label = w.means;
     // of a turned part diameters and lengths come in turn, whether or not they are called so
     if (lathe && (label === 'diameter' || label === 'length')) return;

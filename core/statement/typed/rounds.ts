@@ -6,7 +6,7 @@ import type { ShapeFile } from '../../part/shapes/shapes.ts';
 import { type TurnedRow, type TurnedTable, turnedCorners } from '../turned.ts';
 import { Ask } from './ask.ts';
 import { cutFace, depthOf, letInto } from './cutting.ts';
-import { type Maker, need, op, type Quantity3, seesSides, whereOn } from './draft.ts';
+import { type Maker, need, op, type Quantity3, seesSides, spanOf, whereOn } from './draft.ts';
 import { FACE_AXES, type FaceName } from './faces.ts';
 import { CLEARANCE } from './lexicon.ts';
 import { placeOn, SAME, shifted, type TypedContext, unitless } from './placing.ts';
@@ -95,7 +95,9 @@ const placed = (
   what: string,
   assumed: string[],
 ): Pick<FeatureFile, 'at' | 'repeat' | 'mirror'> => {
-  if (s.has('incorners')) {
+  const isByCorners = c.box && s.isInset() && s.countText() === '4' && !s.isNamed('pcd', 'pitch', 'centres');
+  if (isByCorners && !s.sees('incorners')) assumed.push('in the four corners');
+  if (s.has('incorners') || isByCorners) {
     const inset = s.inset();
     if (!c.box)
       throw new Ask(`There is nothing with corners yet. State the block first.`, ['block 60 x 40 x 30']);
@@ -128,7 +130,11 @@ export const taperingHole: Maker = (s, c) => {
     '20 dia',
   );
   const end = s.top() ?? (s.loose() ? (s.crossed('end') ?? s.shift('end')) : undefined);
-  const deep = need(s.named('depth', 'height', 'length'), 'How deep is the hole?', '25 deep');
+  const stated = s.named('depth', 'height', 'length');
+  if (stated !== undefined && s.sees('through'))
+    throw new Ask(`Is the hole ${stated} deep, or right through?`, []);
+  const right = c.box && s.has('through') ? String(spanOf(c, FACE_AXES[face][2])) : undefined;
+  const deep = need(stated ?? right, 'How deep is the hole?', '25 deep');
   const into = letInto(face, s, c);
   return {
     features: [
@@ -148,6 +154,13 @@ export const taperingHole: Maker = (s, c) => {
   };
 };
 
+/** Whether a slot has two bare sizes of which the second is the larger: in "8 x 20" the 8 is its width. */
+const isWidthFirst = (first: string, s: Said, c: TypedContext): boolean => {
+  const second = s.nextCrossed();
+  const [narrow, long] = [c.worth(first), second === undefined ? undefined : c.worth(second)];
+  return narrow !== undefined && long !== undefined && narrow < long;
+};
+
 export const slot: Maker = (s, c) => {
   const assumed: string[] = [];
   s.has('slot');
@@ -165,6 +178,10 @@ export const slot: Maker = (s, c) => {
   }
   if (length === undefined) {
     length = s.shift('length');
+    if (length !== undefined && width === undefined && isWidthFirst(length, s, c)) {
+      width = length;
+      length = s.crossed('length');
+    }
     if (length !== undefined) assumed.push(`${length} between the centres of its ends`);
   }
   width ??= s.shift('width');
@@ -256,7 +273,8 @@ export const tube: Maker = (s, c) => {
   const isRing = s.isNamed('id') && !s.isNamed('length', 'height', 'depth', 'wall');
   // of a ring with both its diameters "2 thick" is how long it is
   const wall = isRing ? undefined : s.named('thickness', 'wall');
-  s.has('wall');
+  if (s.has('wall') && wall === undefined && !isRing)
+    throw new Ask('How thick is the wall of the tube?', ['5 thick']);
   const outer = need(
     s.next('od', 'diameter', 'radius'),
     'What is the outside diameter of the tube?',

@@ -85,6 +85,10 @@ export const saidBy = (tokens: readonly Token[]) => {
       return out;
     },
     loose,
+    /** Whether the next two figures without a name have an "x" between them. */
+    isPairCrossed: (): boolean => loose() >= 2 && freeLoose()[1]?.crossed === true,
+    /** The next figure without a name, if an "x" is before it; it is not used by that. */
+    nextCrossed: (): string | undefined => (freeLoose()[0]?.crossed ? freeLoose()[0]?.text : undefined),
     /** The next figure without a name, if an "x" is before it. */
     crossed: (as: string): string | undefined => (freeLoose()[0]?.crossed ? shift(as) : undefined),
     /** A distance from a face. */
@@ -95,6 +99,7 @@ export const saidBy = (tokens: readonly Token[]) => {
     isDistant: (...f: FaceName[]): boolean =>
       f.length ? f.some((x) => freeFrom(x) !== undefined) : roles.from.some(isFree),
     distances: (): readonly FaceName[] => roles.from.filter(isFree).map((d) => d.face),
+    isInset: (): boolean => roles.inset.some(isFree),
     inset: (): string | undefined => {
       const d = roles.inset.find(isFree);
       return d && take(d, 'from the edges');

@@ -59,6 +59,10 @@ const AND_THEN =
 const SHAPE_THERE =
   /\b(?:block|box|plate|slab|bar|base|cylinder|disc|disk|boss|hex\w*|octagon\w*|square|[ltu][\s-]?(?:section|profile|bracket)|channel|wedge|prism)\b/i;
 
+/** How a block of three sizes is called by what is cut out of it. */
+const STEPPED_BLOCK =
+  /\b[lut][\s-]?shaped\s+(?=(?:block|box)\s+[\d.]+\s*(?:x|by|×)\s*[\d.]+\s*(?:x|by|×)\s*[\d.]+\s*,)/i;
+
 /** "in both bodies", "through all the planks": what the line cuts is cut out of every body that it meets. */
 const EVERY_BODY =
   /(?:,\s*)?\b(?:(right\s+through|through|thru)|in|into|across)\s+(?:both|all(?:\s+the)?|every)(?:\s+of\s+the)?\s+(?:bod(?:y|ies)|parts?|planks?|boards?|plates?|pieces?|hal(?:f|ves))\b/i;
@@ -195,6 +199,15 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
   const text = named ? (named[2] as string) : line;
   const name = named?.[1]?.trim();
   const second = AND_THEN.exec(text);
+  // "L-shaped block 80 x 45 x 55, step 48 wide": the step is what makes it so
+  const shaped = second && STEPPED_BLOCK.exec(text);
+  if (
+    shaped &&
+    /^\s*(?:an?\s+|the\s+)?(?:steps?|slots?|notch|groove)\b/i.test(
+      text.slice(second.index + second[0].length),
+    )
+  )
+    return readTypedLine(`${name ? `${name}: ` : ''}${text.replace(shaped[0], ' ')}`, c);
   if (second && SHAPE_THERE.test(text.slice(0, second.index))) {
     const first = readTypedLine(
       name ? `${name}: ${text.slice(0, second.index)}` : text.slice(0, second.index),
@@ -307,7 +320,8 @@ const nounOf = (tokens: readonly Token[], base: string): string => {
       w.kind === 'word' &&
       !w.respelled &&
       (w.means === 'block' || w.means === 'cylinder') &&
-      w.means === base,
+      w.means === base &&
+      !/(?:ular|ical|al)$/i.test(w.raw),
   );
   const raw = noun?.kind === 'word' ? noun.raw.toLowerCase() : '';
   return /^[a-z]{3,}$/.test(raw) && raw !== 'cyl' ? raw.replace(/(?<=[^s])s$/, '') : base;
@@ -379,6 +393,23 @@ const COMMANDS: readonly (readonly [RegExp, string])[] = [
   [
     /^\s*(?:delete|del|erase)\b/i,
     'A line is taken out by the bin beside it, which shows when the line is pointed at. Ctrl Z brings it back.',
+  ],
+  // "remove a block 20 x 10 x 5" is a cut; without a figure something that is there is meant
+  [
+    /^\s*(?:remove|take\s+(?:out|away|off))\b[^\d½¼¾]*$/i,
+    'A line is taken out by the bin beside it, which shows when the line is pointed at. Ctrl Z brings it back. What is cut has sizes.',
+  ],
+  [
+    /^\s*(?:change|alter|set|make|increase|reduce)\s+(?:the|its)\s+(?!.*\b(?:holes?|slots?|grooves?|pockets?|steps?|notch|boss)\b.*\b(?:through|deep|from|at|in)\b)/i,
+    'A figure is changed where it stands: click it in its line above, and type the new one.',
+  ],
+  [
+    /^\s*(?:mirror|copy|repeat)\s+(?:the|it|this|that)\b[^\d]*$/i,
+    'Copies are stated with what is copied: click its line, and add "mirrored", "4 off, 20 pitch" or "6 off on 60 pcd" at its end.',
+  ],
+  [
+    /^\s*(?:counter[\s-]?bore|c'?bore|spot[\s-]?face|counter[\s-]?sink|csk)\b.*\b(?:the|that|each|every|both|all)\s+(?:\w+\s+)?holes?\b/i,
+    'A counterbore or countersink is stated with its hole: click the line of the hole, and add "counterbore 20 x 4" or "countersink 12 at 90 degrees" at its end.',
   ],
   [
     /^\s*(?:help|\?)\s*$/i,

@@ -548,14 +548,8 @@ const ASKED: readonly (readonly [line: string, question: string])[] = [
   ['gizmo 40', 'I don\'t know "gizmo". What is it?'],
   ['tapped hole 8 dia at 45 20', 'Which thread does the hole get?'],
   ['a block sixty wide', 'How deep is the block, from front to back?'],
-  [
-    'chamfer 5',
-    'Which edge gets the chamfer? Name its two faces. Rounded corners of a plate are stated with the plate.',
-  ],
-  [
-    'fillet r5',
-    'Which edge gets the fillet? Name its two faces. Rounded corners of a plate are stated with the plate.',
-  ],
+  ['chamfer 5', 'Which edge gets the chamfer? Name its two faces, or several edges at once.'],
+  ['fillet r5', 'Which edge gets the fillet? Name its two faces, or several edges at once.'],
   ['hole 5 dia 20 20 in the middle', 'I could not use "in the middle": what is it?'],
   ['hole 5 through 4 deep at 20 20', 'Is the hole 4 deep, or right through?'],
   ['hole 5 through the top at 20 20, 4 from bottom', 'I could not use "4 from bottom": what is it?'],

@@ -1,0 +1,189 @@
+import { describe, expect, test } from '@jest/globals';
+import { partModel } from '../../../core/part/model.ts';
+import type { FeatureFile, PartFile } from '../../../core/part/schema.ts';
+import { buildPart } from '../../../core/solid/build.ts';
+import { measureSolid } from '../../../core/solid/measure.ts';
+import { enterReading, typedContext } from '../../../core/statement/typed/enter.ts';
+import { readTypedLine } from '../../../core/statement/typed/typedLine.ts';
+
+const EMPTY: PartFile = { format: 'blue-ledger/part@1', name: 'Part', units: 'mm', bodies: [] };
+
+const builtFrom = (part: PartFile) => {
+  const model = partModel(part);
+  const built = model.ok ? buildPart(model.value) : undefined;
+  if (!built?.ok) throw new Error('not built');
+  return built.value;
+};
+const readOn = (part: PartFile, line: string) =>
+  readTypedLine(line, typedContext(part, part.bodies.length ? builtFrom(part).box : undefined));
+const typed = (...lines: string[]): PartFile =>
+  lines.reduce((part, line) => {
+    const read = readOn(part, line);
+    if (read.kind === 'asks') throw new Error(`${line}: ${read.question}`);
+    return enterReading(part, read);
+  }, EMPTY);
+const volumeOf = (...lines: string[]): number =>
+  builtFrom(typed(...lines)).bodies.reduce((sum, b) => sum + measureSolid(b.solid, b.edges).volume, 0);
+const added = (line: string): readonly FeatureFile[] => {
+  const read = readOn(typed('block 120 x 60 x 20'), line);
+  if (read.kind !== 'understood') throw new Error(`${line}: ${JSON.stringify(read)}`);
+  return read.features;
+};
+const assumedBy = (line: string): readonly string[] => {
+  const read = readOn(typed('block 120 x 60 x 20'), line);
+  return read.kind === 'understood' ? read.assumed : [];
+};
+const asks = (line: string): string => {
+  const read = readOn(typed('block 120 x 60 x 20'), line);
+  return read.kind === 'asks' ? read.question : `understood: ${JSON.stringify(read)}`;
+};
+
+const BLOCK = 'block 120 x 60 x 20';
+const WHOLE = 120 * 60 * 20;
+
+describe('several edges in one line', () => {
+  test.each([
+    'fillet the vertical edges 5',
+    'round all vertical corners R5',
+    'round the four corners 5',
+    '5 mm fillets on all vertical edges',
+    'radius all upright edges 5',
+  ])('%s', (line) => {
+    expect(volumeOf(BLOCK, line)).toBeCloseTo(WHOLE - (4 - Math.PI) * 25 * 20, 6);
+  });
+  // round the top the strips of two edges meet in a small pyramid at each corner, which is counted once
+  const round = (c: number): number => (c * c * (120 + 60) * 2) / 2 - (4 * c ** 3) / 3;
+  test.each([
+    ['chamfer the top edges 2 x 45', 2],
+    ['chamfer all top edges 3', 3],
+    ['chamfer the edges of the bottom 3', 3],
+    ['break all top edges 1', 1],
+  ])('%s', (line, c) => {
+    expect(volumeOf(BLOCK, line)).toBeCloseTo(WHOLE - round(c), 6);
+  });
+  test('one edge stays one edge, in the plural too', () => {
+    expect(added('chamfer the top front edges 2').length).toBe(1);
+  });
+  test('of a part that is round all over the edges of its top are its rim', () => {
+    const shaft = typed('cylinder 40 dia 60 high');
+    const read = readOn(shaft, 'chamfer the top edges 2');
+    expect(read.kind === 'understood' && read.features.length).toBe(1);
+  });
+  test('all edges, or more than half of the part, are asked about', () => {
+    expect(asks('fillet all edges 2')).toMatch(/^Which edges get the fillet\?/);
+    expect(asks('fillet the vertical edges 31')).toMatch(/^31 is more than half of what the part is deep/);
+  });
+});
+
+describe('grooves that are no boxes', () => {
+  const cut = (line: string): number => WHOLE - volumeOf(BLOCK, line);
+  test.each([
+    ['V groove 6 deep left to right in the middle', 36 * 120],
+    ['vee groove 10 wide front to back, 30 from left', 25 * 60],
+    [
+      'V groove 60 degrees 10 wide in the front, left to right, 8 up',
+      ((5 * 5) / Math.tan(Math.PI / 6)) * 120,
+    ],
+    ['V groove 10 wide 4 deep front to back in the middle', 20 * 60],
+    ['V groove 90 degrees 6 deep in the bottom, left to right in the middle', 36 * 120],
+    [
+      'dovetail groove 20 wide, 60 degrees, 8 deep, front to back in the middle',
+      (20 + 8 / Math.tan(Math.PI / 3)) * 8 * 60,
+    ],
+    [
+      'dovetail slot 20 wide 8 deep from left to right, 20 from the front',
+      (20 + 8 / Math.tan(Math.PI / 3)) * 8 * 120,
+    ],
+  ])('%s', (line, volume) => {
+    expect(cut(line)).toBeCloseTo(volume, 5);
+  });
+  test('what is not said is told, or asked', () => {
+    expect(assumedBy('V groove 6 deep left to right in the middle')).toContain(
+      '90 degrees between its sides',
+    );
+    expect(asks('V groove 6 deep in the middle')).toBe('Which way does the V groove run?');
+    expect(asks('V groove 30 deep left to right in the middle')).toMatch(
+      /would be .* and the part is only 20/,
+    );
+    expect(asks('dovetail groove 20 wide left to right in the middle')).toBe('How deep is the dovetail?');
+  });
+});
+
+describe('walls, threads, tubes, slots', () => {
+  test('a wall along a side is as long as it, and stands on the part', () => {
+    expect(added('wall 10 thick 40 high at the back')).toMatchObject([
+      { shape: { kind: 'block', width: 120, depth: 10, height: 40 }, at: [0, '60 - 10', 20] },
+    ]);
+    expect(assumedBy('wall 10 thick 40 high at the back')).toEqual([
+      'as long as the back, 120',
+      'on the top',
+    ]);
+    expect(added('wall 120 x 10 x 40 at the back')[0]?.at).toEqual([0, '60 - 10', 20]);
+  });
+  test('the figure behind a thread is its pitch where no screw could be so short', () => {
+    const threadOf = (line: string) => (added(line)[0]?.shape as { thread?: object; depth?: unknown }) ?? {};
+    expect(threadOf('tapped hole M8 x 1.25 through at the centre').thread).toEqual({ size: 'M8' });
+    expect(threadOf('tapped hole M8 x 1 through at the centre').thread).toEqual({ size: 'M8 x 1' });
+    expect(threadOf('tapped hole M8 x 15 at the centre')).toMatchObject({
+      thread: { size: 'M8' },
+      depth: 15,
+    });
+  });
+  test('the wall of a tube is never taken for its bore', () => {
+    const bore = (line: string): number => {
+      const [, hole] = typed(line).bodies[0]?.features ?? [];
+      const { diameter } = (hole?.shape ?? {}) as { diameter?: number | string };
+      return typeof diameter !== 'string'
+        ? (diameter ?? Number.NaN)
+        : Number(diameter.replace(/^(\d+) - 2\*(\d+)$/, (_, a, b) => String(a - 2 * b)));
+    };
+    for (const line of [
+      'tube 60 od 5 wall 80 long',
+      'tube 60 od, wall 5 thick, 80 long',
+      'tube 60 dia wall 5 80 long',
+      'pipe 60 x 5 wall x 80 long',
+      'hollow cylinder 60 outside, 50 inside, 80 long',
+    ])
+      expect([line, bore(line)]).toEqual([line, 50]);
+  });
+  test('of a slot of two figures the larger is its length, whichever comes first', () => {
+    for (const line of [
+      'slot 8 x 20 through, 15 from the left, 30 from the front',
+      'slot 20 x 8 through, 15 from the left, 30 from the front',
+    ])
+      expect(added(line)[0]?.shape).toMatchObject({ length: 20, width: 8 });
+  });
+  test('four holes so far from each edge stand in the corners; holes spaced on a circle stand about its middle', () => {
+    for (const line of [
+      '4 x M6 tapped holes 12 deep, 15 from each edge',
+      '4 holes 6 dia through 15 from the edges',
+    ])
+      expect(added(line)[0]).toMatchObject({ at: [15, 15, 20], mirror: { normal: 'y', at: 30 } });
+    for (const line of [
+      '6 holes ⌀5 equally spaced on ⌀40',
+      '6 holes 5 dia on a circle of 40',
+      '6 holes 5 dia on a 40 circle',
+    ])
+      expect(added(line)[0]?.repeat).toMatchObject({ count: 6, about: { through: [60, 30, 20] } });
+  });
+  test('diameters and lengths one after the other are a turned part', () => {
+    const r = [15, 10, 7.5];
+    const long = [100, 40, 30];
+    const volume = r.reduce((sum, x, i) => sum + Math.PI * x * x * (long[i] as number), 0);
+    expect(volumeOf('shaft ⌀30 100 long, ⌀20 40 long, ⌀15 30 long')).toBeCloseTo(volume, 6);
+  });
+});
+
+describe('what is no new line', () => {
+  test.each([
+    ['remove the hole', /^A line is taken out by the bin beside it/],
+    ['make the height 25', /^A figure is changed where it stands/],
+    ['mirror the boss about the middle', /^Copies are stated with what is copied/],
+    ['spotface 20 dia 1 deep on the hole', /^A counterbore or countersink is stated with its hole/],
+  ])('%s', (line, answer) => {
+    expect(asks(line)).toMatch(answer);
+  });
+  test('what is cut has sizes', () => {
+    expect(added('remove a block 20 x 10 x 5 from the top right front corner').length).toBe(1);
+  });
+});
