@@ -20,6 +20,8 @@ const WRITTEN: Record<SizeKey['what'], string> = {
   diameter: 'diameter',
   rim: 'diameter',
   tube: 'radius',
+  thread: 'thread',
+  threadPitch: 'thread',
   cone: 'angle',
   angle: 'angle',
   across: 'aligned',
@@ -85,7 +87,8 @@ export const dimensionsJson = (
       };
     const kind = isRadius ? 'radius' : WRITTEN[tie.size.what];
     const along = 'axis' in tie.size ? { direction: DIRECTIONS[tie.size.axis] } : {};
-    return { ...own, kind, ...along, value: tidy(value), of: tie.size.of, count };
+    const pitch = tie.size.what === 'threadPitch' ? { what: 'pitch' } : {};
+    return { ...own, kind, ...pitch, ...along, value: tidy(value), of: tie.size.of, count };
   });
   return {
     format: FORMAT,
@@ -142,6 +145,8 @@ const dimension = z.object({
   from: tied.optional(),
   to: tied.optional(),
   of: z.array(z.string()).min(1).optional(),
+  /** of a thread: which of its sizes */
+  what: z.string().optional(),
 });
 const relation = z.looseObject({
   kind: z.string(),
@@ -184,6 +189,7 @@ const sizeRead = (
   of: readonly string[],
   axis: AxisNumber | undefined,
   books: DimensionBooks,
+  isPitch: boolean,
 ): SizeKey | undefined => {
   const [a, b, c] = of;
   if (a === undefined) return undefined;
@@ -194,6 +200,7 @@ const sizeRead = (
   const ring = books.surfaces.get(a)?.kind === 'torus';
   if (kind === 'diameter' || kind === 'sphere')
     return b === undefined ? { what: 'diameter', of: [a] } : { what: 'rim', of: [a, b] };
+  if (kind === 'thread') return { what: isPitch ? 'threadPitch' : 'thread', of: [a] };
   if (kind === 'radius') return ring ? { what: 'tube', of: [a] } : { what: 'diameter', of: [a] };
   if (kind === 'angle' && b === undefined && axis !== undefined) return { what: 'lean', of: [a], axis };
   if (kind === 'angle') return b === undefined ? { what: 'cone', of: [a] } : { what: 'angle', of: [a, b] };
@@ -213,7 +220,7 @@ export const givenDimensions = (
     const axis = axisOf(d.direction);
     if (d.kind === 'linear' && axis !== undefined && d.from && d.to)
       return { ...own, kind: 'linear', axis, from: d.from.of, to: d.to.of };
-    const size = d.of && sizeRead(d.kind, d.of, axis, books);
+    const size = d.of && sizeRead(d.kind, d.of, axis, books, d.what === 'pitch');
     return size ? { ...own, kind: 'size', size, half: d.kind === 'radius' } : { ...own, kind: 'other' };
   }),
   relations: read.relations.map((written): RelationRead => {

@@ -21,6 +21,8 @@ import {
   turnedFeatures,
 } from './stations.ts';
 import { keyWriter, type SurfacesByKey, surfacesByKey } from './surfacesByKey.ts';
+import { threadEndOf, threadFaceOf } from './threadKeys.ts';
+import { threadSizes } from './threads.ts';
 
 /** All that a part's drawing may have to state, and what moves it. */
 export type DimensionBooks = {
@@ -88,6 +90,11 @@ export const openBooks = (
   const written = keyWriter(plain);
   const isOpen = new Set(open.map((e) => written(e.body, e.face, featureOfFace(e.face))));
   const shown = new Map([...facesShown(part, plain)].filter(([key]) => !isOpen.has(key)));
+  const carriers = [...shown.keys()].filter((key) => surfaces.has(threadFaceOf(key)));
+  for (const key of carriers) {
+    const end = surfaces.get(threadEndOf(key));
+    if (end) shown.set(threadEndOf(key), end);
+  }
   const corners = cornersOf(part, plain);
   const features = plain.bodies.flatMap((b) => b.features.map((f) => f.id));
   const order = (feature: string): number => features.indexOf(feature);
@@ -102,6 +109,7 @@ export const openBooks = (
   let moved: ReturnType<typeof movedSurfaces> | undefined;
   const pitches = pitchCircles(shown, tol);
   const sizes = [
+    ...threadSizes(plain.bodies, written, carriers),
     ...sizesOf(shown, rims, isTurned, part, plain),
     ...leaningSizes(shown, corners),
     ...pitchSizes(pitches),

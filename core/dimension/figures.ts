@@ -5,6 +5,7 @@ import type { PartFile } from '../part/schema.ts';
 import type { Path } from '../part/sizeReading.ts';
 import { sizeReader } from '../part/sizes.ts';
 import { statedHome } from '../part/statedHome.ts';
+import { threadMeasures } from '../part/threads.ts';
 import { holdsArcs, outlineMoves } from './outlineMoves.ts';
 
 /**
@@ -68,6 +69,36 @@ export type PartMove = {
 };
 
 /**
+ * The size of each thread made larger, its pitch kept. A rod is as wide as its thread, so that both are moved together.
+ * @returns each with the figures that it moves
+ */
+const threadMoves = (part: PartFile): (PartMove & { readonly held: readonly Path[] })[] =>
+  part.bodies.flatMap((b, i) =>
+    b.features.flatMap((f, j): (PartMove & { readonly held: readonly Path[] })[] => {
+      const { shape } = f;
+      if ((shape.kind !== 'cylinder' && shape.kind !== 'hole') || !shape.thread) return [];
+      const now = threadMeasures(shape.thread, Number(shape.diameter), part.units);
+      if (!now) return [];
+      const at: Path = ['bodies', i, 'features', j, 'shape'];
+      const isRod = shape.kind === 'cylinder';
+      const moved = (by: number): PartFile =>
+        changedAt(part, at, () => ({
+          ...shape,
+          ...(isRod && { diameter: now.d + by }),
+          thread: { ...shape.thread, size: now.d + by, pitch: now.pitch },
+        }));
+      return [
+        {
+          feature: at.slice(0, 4),
+          figure: undefined,
+          held: [[...at, 'thread', 'size'], ...(isRod ? [[...at, 'diameter']] : [])],
+          ways: [moved],
+        },
+      ];
+    }),
+  );
+
+/**
  * All ways in which a plain part may be other: each of its figures moved by itself, counts left out. The points of an outline with arcs cannot be
  * moved so, as both ends of an arc are as far from its centre: there each corner is moved with its arcs, and each arc by itself.
  */
@@ -84,9 +115,13 @@ export const partMoves = (part: PartFile): PartMove[] => {
     outlines.some(
       ({ at }) => at.every((k, i) => path[i] === k) && ['start', 'path'].includes(String(path[at.length])),
     );
+  const threads = threadMoves(part);
+  const isOfThread = (path: Path): boolean =>
+    threads.some((t) => t.held.some((own) => own.join() === path.join()));
   return [
+    ...threads.map(({ held: _, ...move }) => move),
     ...figuresOf(part)
-      .filter((path) => !isOfOutline(path))
+      .filter((path) => !isOfOutline(path) && !isOfThread(path))
       .map((path) => ({
         feature: path.slice(0, 4),
         figure: path,

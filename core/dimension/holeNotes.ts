@@ -15,7 +15,7 @@ export type HoleNote = {
   readonly isThrough: boolean;
 };
 
-type HoleShape = { readonly depth: unknown };
+type HoleShape = { readonly depth: unknown; readonly diameter?: unknown };
 /** The holes of the statement, by the names with which their faces are written. */
 const holesOf = (books: DimensionBooks): Map<string, HoleShape> => {
   const written = keyWriter(books.plain);
@@ -97,9 +97,12 @@ export const holeNotes = (books: DimensionBooks): HoleNote[] => {
       }
       return [];
     };
+    // a hole that is drilled for its thread is called by the thread
+    const thread = books.sizes.find((s) => s.what === 'thread' && s.of[0] === wall);
+    const called = thread && shape.diameter === undefined ? thread : size;
     return [
       {
-        diameter: { kind: 'size', size },
+        diameter: { kind: 'size', size: called },
         joined: [
           ...(shape.depth === 'through' ? [] : deep('floor')),
           ...own('diameter', 'counterbore wall'),

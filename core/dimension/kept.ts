@@ -14,7 +14,7 @@ const tiedSchema = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('size'),
     size: z.union([
-      z.strictObject({ what: z.enum(['diameter', 'tube', 'cone']), of: one }),
+      z.strictObject({ what: z.enum(['diameter', 'tube', 'cone', 'thread', 'threadPitch']), of: one }),
       z.strictObject({ what: z.enum(['rim', 'across', 'angle', 'chord', 'height']), of: two }),
       z.strictObject({ what: z.literal('arc'), of: three }),
       z.strictObject({ what: z.literal('lean'), of: one, axis }),

@@ -4,6 +4,7 @@ import { facesOfMeeting } from '../naming/keys.ts';
 import { ontoOrigin } from '../solid/evenCircle.ts';
 import { cornerAt } from './corner.ts';
 import type { SurfacesByKey } from './surfacesByKey.ts';
+import { nominalOfThread, pitchOfThread } from './threadKeys.ts';
 
 /** An axis of the part: 0 is X, 1 is Y, 2 is Z. */
 export type AxisNumber = 0 | 1 | 2;
@@ -69,6 +70,8 @@ export type SizeKey =
   | { readonly what: 'rim'; readonly of: readonly [string, string] }
   /** the included angle of a cone */
   | { readonly what: 'cone'; readonly of: readonly [string] }
+  /** the nominal diameter of the thread on a face, and its pitch */
+  | { readonly what: 'thread' | 'threadPitch'; readonly of: readonly [string] }
   /** across two parallel faces */
   | { readonly what: 'across'; readonly of: readonly [string, string] }
   /** between two flat faces */
@@ -179,6 +182,10 @@ export const sizeNow = (size: SizeKey, surfaces: SurfacesByKey): number | undefi
         : s.kind === 'torus'
           ? 2 * s.R
           : undefined;
+    case 'thread':
+      return nominalOfThread(size.of[0], surfaces);
+    case 'threadPitch':
+      return pitchOfThread(size.of[0], surfaces);
     case 'tube':
       return s.kind === 'torus' ? 2 * s.r : undefined;
     case 'cone':

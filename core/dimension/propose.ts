@@ -1,10 +1,11 @@
 import { facesOfMeeting, featureOfFace, readFaceKey } from '../naming/keys.ts';
 import { AXIS_LETTERS, type Bases } from './bases.ts';
 import type { DimensionBooks } from './books.ts';
-import { type SizeKey, sizeNow } from './place.ts';
+import { placeAlong, type SizeKey, sizeNow } from './place.ts';
 import { type Relation, relationNow } from './relations.ts';
 import { emptySpan, isStill, ringsOf, type Span } from './span.ts';
 import { type Station, stationNow } from './stations.ts';
+import { carrierOfThreadEnd, threadStartOf } from './threadKeys.ts';
 
 /** From where lengths are measured: all from one face, one after the other, or halved about a middle. */
 export type Scheme = 'base' | 'chain' | 'symmetry';
@@ -36,11 +37,14 @@ export const stationWords = (s: Station): string => {
   if (s.kind === 'corner')
     return `${facesOfMeeting(key).length === 1 ? 'the tip' : 'a corner'} of ${feature}`;
   if (s.kind === 'axis') return `the axis of ${feature}`;
+  if (carrierOfThreadEnd(face) !== undefined) return `the end of the thread of ${feature}`;
   return `the ${face.slice(face.lastIndexOf('/') + 1).replace(/@/g, ' ')} of ${feature}`;
 };
 const SIZE_WORDS: Record<SizeKey['what'], string> = {
   diameter: 'the diameter',
   tube: 'the tube diameter',
+  thread: 'the thread',
+  threadPitch: 'the pitch of the thread',
   rim: 'the rim diameter',
   cone: 'the angle',
   across: 'the distance across',
@@ -161,9 +165,12 @@ const linearTies = (
   pairs: readonly (readonly [Station, Station])[],
   base: string | undefined,
 ): Tie[] => {
-  const beyond = stations.filter((s) => isBeyond(books, s));
+  // what is measured from elsewhere first: a centre beyond the part, and the end of a thread
+  const beyond = stations.filter(
+    (s) => isBeyond(books, s) || s.of.every((key) => carrierOfThreadEnd(key) !== undefined),
+  );
   const solid = stations.filter((s) => s.kind !== 'corner' && !beyond.includes(s));
-  const faces = stations.filter((s) => s.kind === 'face');
+  const faces = solid.filter((s) => s.kind === 'face');
   const corners = stations.filter((x) => x.kind === 'corner');
   const chosen = base === undefined ? undefined : stations.find((s) => s.of.includes(base));
   const low = faces[0] ?? solid[0] ?? corners[0] ?? stations[0];
@@ -207,6 +214,22 @@ const isOfAnEnd = (t: Tie): boolean => {
   return shared.some((f) => !readFaceKey(f).role.startsWith('side'));
 };
 
+/** From the end of a face to where full thread ends on it, for each thread that ends within its face. */
+const threadLengths = (books: DimensionBooks): Tie[] =>
+  books.stations.flatMap((to) =>
+    to.of.flatMap((key): Tie[] => {
+      const carrier = carrierOfThreadEnd(key);
+      const start =
+        carrier === undefined ? undefined : placeAlong(threadStartOf(carrier), to.axis, books.surfaces);
+      const near = EQUAL * books.part.tol.size;
+      const from =
+        start === undefined
+          ? undefined
+          : books.stations.find((s) => s.axis === to.axis && Math.abs(s.at - start) <= near);
+      return from && from !== to ? [{ kind: 'linear', from, to: { ...to, of: [key] } }] : [];
+    }),
+  );
+
 /** The features that the statement turns about one axis only, by an angle that is none of a quarter turn. */
 const turnedByAngle = (books: DimensionBooks): ReadonlySet<string> =>
   new Set(
@@ -238,10 +261,14 @@ const candidates = (books: DimensionBooks, scheme: Scheme, bases: Bases): Tie[] 
   const isToBeyond = (t: Tie): boolean =>
     t.kind === 'linear' && [t.from, t.to].some((s) => isBeyond(books, s));
   return [
+    ...sizes('thread'),
+    ...sizes('threadPitch'),
     ...sizes('diameter'),
     ...sizes('tube'),
     ...sizes('pitch'),
     ...sizes('bearing'),
+    // how far a thread reaches is measured from where it begins
+    ...threadLengths(books),
     ...linear.filter((t) => !isCorner(t) && !isToBeyond(t)),
     ...sizes('rim'),
     ...sizes('across'),

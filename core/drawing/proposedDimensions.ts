@@ -31,6 +31,24 @@ export const proposedDimensions = (
   /** Whether each of some dimensions says what neither those that stand nor the ones before it say. */
   const areNew = (ties: readonly Tie[]): boolean =>
     ties.every((tie, i) => !knownBy(books, [...there, ...ties.slice(0, i)], more)(tie));
+  /** Equal holes that are drilled from one side, and equal radii, are counted in one note; those that stood before stay as they are. */
+  const putIn = (note: KeptDimension): void => {
+    const like = list.findIndex(
+      (k) => !given.includes(k) && isOneBody && joiningOf(books, k, note) === 'alike',
+    );
+    const before = list[like];
+    if (before) list[like] = withAlike(before, note);
+    else list.push(note);
+  };
+  // a pitch that is a figure of its own stands behind its thread: "M12 x 1.5"
+  for (const size of books.sizes.filter((s) => s.what === 'threadPitch')) {
+    const thread = books.sizes.find((s) => s.what === 'thread' && s.of[0] === size.of[0]);
+    const ties = [thread, size].flatMap((s): Tie[] => (s ? [{ kind: 'size', size: s }] : []));
+    const [own, pitch] = ties;
+    if (!own || !pitch || !ties.every(isWanted) || !areNew(ties)) continue;
+    there.push(...ties);
+    putIn({ id: freeDimension(list), tied: tiedBy(own), joined: [tiedBy(pitch)] });
+  }
   const depths: Tie[] = countedSizes(books, given).flatMap((c) => (c.tied === c.of.tied ? [] : [c.tie]));
   for (const { diameter, joined, isThrough } of holeNotes(books)) {
     // copies whose depths differ, or sizes that stand elsewhere, are dimensioned each by itself
@@ -47,13 +65,7 @@ export const proposedDimensions = (
       ...(isWhole && { joined: joined.map(tiedBy) }),
       ...(isThrough && { words: 'THRU' }),
     };
-    // equal holes that are drilled from one side are counted in one note, those that stood before left as they are
-    const like = list.findIndex(
-      (k) => !given.includes(k) && isOneBody && joiningOf(books, k, note) === 'alike',
-    );
-    const before = list[like];
-    if (before) list[like] = withAlike(before, note);
-    else list.push(note);
+    putIn(note);
   }
   for (const { width, angle, face } of chamferNotes(books)) {
     if (![width, angle].every(isWanted) || !areNew([width, angle])) continue;
@@ -74,10 +86,19 @@ export const proposedDimensions = (
   const floors = new Set(
     list.flatMap((k) => (k.joined ?? []).flatMap((t) => (t.kind === 'linear' ? [t.to] : []))),
   );
-  for (const tie of propose(books, scheme, there, floors, bases).ties.filter(isWanted))
-    list.push({ id: freeDimension(list), tied: tiedBy(tie) });
+  for (const tie of propose(books, scheme, there, floors, bases).ties.filter(isWanted)) {
+    const own: KeptDimension = { id: freeDimension(list), tied: tiedBy(tie) };
+    if (isOfArc(books, tie)) putIn(own);
+    else list.push(own);
+  }
   return list;
 };
+
+/** Whether a size is the radius of an arc that runs on smoothly at both of its ends, as a rounded edge does. */
+const isOfArc = (books: DimensionBooks, t: Tie): boolean =>
+  t.kind === 'size' &&
+  t.size.what === 'diameter' &&
+  books.relations.filter((r) => r.kind === 'tangent' && r.of.includes(t.size.of[0] as string)).length > 1;
 
 /** The dimensions of an assembly's drawing: those that stay, and what they leave open of the sizes that matter. */
 const dimensionsOfAssembly = (

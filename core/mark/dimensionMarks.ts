@@ -341,8 +341,10 @@ type Size = DimensionBooks['sizes'][number];
 const ROUND: ReadonlySet<string> = new Set(['diameter', 'rim', 'tube', 'pitch']);
 const FLAT: ReadonlySet<string> = new Set(['across', 'chord', 'height']);
 const ARC: ReadonlySet<string> = new Set(['arc']);
+const THREAD: ReadonlySet<string> = new Set(['thread']);
 const kindsOf = (kind: StatedSize['kind']): ReadonlySet<string> => {
   if (kind === 'arc') return ARC;
+  if (kind === 'thread') return THREAD;
   return kind === 'angle' ? ANGULAR : kind === 'plain' ? FLAT : ROUND;
 };
 
@@ -458,7 +460,10 @@ const noteTies = (
       if (!size) {
         // bare figures may be anything: they are no mistake
         if (s.kind === 'plain') continue;
-        const meant = s.kind === 'angle' || s.kind === 'arc' ? undefined : nearestRound(books, value, sizes);
+        const meant =
+          s.kind === 'angle' || s.kind === 'arc' || s.kind === 'thread'
+            ? undefined
+            : nearestRound(books, value, sizes);
         found.push(strangeNote(figure, s, books, meant && sizes.worthOf(meant)));
         if (!meant) continue;
         // one mistake, not two: the round that the note was meant for is not missing besides
@@ -515,6 +520,13 @@ const strangeNote = (
       kind: 'figure wrong',
       view: undefined,
       sentence: `${figure.text}: the part has no such angle.`,
+      figure,
+    };
+  if (s.kind === 'thread')
+    return {
+      kind: 'figure wrong',
+      view: undefined,
+      sentence: `${figure.text}: the part has no such thread.`,
       figure,
     };
   if (s.kind === 'arc')

@@ -25,7 +25,7 @@ export type GivenFigure =
 
 /** A size that stands in the letters of a figure. */
 export type StatedSize = {
-  readonly kind: 'plain' | 'diameter' | 'radius' | 'depth' | 'thickness' | 'angle' | 'arc';
+  readonly kind: 'plain' | 'diameter' | 'radius' | 'depth' | 'thickness' | 'angle' | 'arc' | 'thread';
   /** part units or degrees */
   readonly value: number;
   /** half of the last place that is written: nearer is the same */
@@ -34,6 +34,8 @@ export type StatedSize = {
 
 const NUMBER = String.raw`(\d+\s+\d+\/\d+|\d+\/\d+|\d*\.?\d+)`;
 const SIZE = new RegExp(String.raw`([⌀∅ØøR↧⌒]|(?<![A-Za-z])t\s*=)?\s*${NUMBER}\s*(°?)(\s*THICK)?`, 'gu');
+/** A metric thread, "M12", with its pitch where one is written. */
+const THREAD = /(?:\b\d+\s*[x×]\s*)?\bM\s?(\d+(?:\.\d+)?)(?:\s*[x×]\s*\d+(?:\.\d+)?)?(?![\d.])/gu;
 /** A taper or a slope, "⌲ 1:5"; its figures are written to three places. */
 const RATIO = new RegExp(String.raw`([${TAPER}${SLOPE}])\s*${NUMBER}\s*:\s*${NUMBER}`, 'gu');
 const RATIO_STEP = 0.0005;
@@ -80,17 +82,22 @@ export const statedSizes = (text: string): StatedSize[] => {
     return { kind: 'angle', value: angleAt(0), within: Math.abs(angleAt(RATIO_STEP) - angleAt(-RATIO_STEP)) };
   });
   if (ratios.length) return ratios;
+  const threads = [...text.matchAll(THREAD)].map(([, figure = '']): StatedSize => {
+    const [value, within] = worthOf(figure);
+    return { kind: 'thread', value, within };
+  });
   const bare = text
+    .replace(THREAD, ' ')
     // the other unit behind a figure, and a diameter that is said in letters
     .replace(/\[[^\]]*\]/g, ' ')
     .replace(/(\d+\s+\d+\/\d+|\d+\/\d+|\d*\.?\d+)\s*DIA\b\.?/gi, '⌀$1')
     .replace(/[()]/g, ' ')
-    .replace(/(^|\s)\d+\s*[x×]\s+(?=[⌀∅ØøR\d])/gu, ' ')
+    .replace(/(^|\s)\d+\s*[x×]\s+(?=[⌀∅ØøR\d]|$)/gu, ' ')
     .replace(/[±+-]\s*\d*\.?\d+(\s*\/\s*[+-]?\d*\.?\d+)?/g, ' ')
     // classes of a hole and its shaft, and a class alone
     .replace(/(^|\s)[A-Za-z]{1,2}\d{1,2}\s*[/-]\s*[A-Za-z]{1,2}\d{1,2}(?=\s|$)/g, ' ')
     .replace(/(^|\s)[A-Za-z]{1,2}\d{1,2}(?=\s|$)/g, (all) => (/^\s*R\d/.test(all) ? all : ' '));
-  return [...bare.matchAll(SIZE)].map(([, sign = '', figure = '', degrees, thick]) => {
+  const others = [...bare.matchAll(SIZE)].map(([, sign = '', figure = '', degrees, thick]): StatedSize => {
     const [value, within] = worthOf(figure);
     const isThickness = thick !== undefined || sign.startsWith('t');
     return {
@@ -99,11 +106,12 @@ export const statedSizes = (text: string): StatedSize[] => {
       within,
     };
   });
+  return [...threads, ...others];
 };
 
 /** How many features a figure counts: 3 of "3 x ⌀6"; one where it counts none. */
 export const countedIn = (text: string): number =>
-  Number(/^\s*(\d+)\s*[x×]\s+(?=[⌀∅ØøR])/u.exec(text)?.[1] ?? 1);
+  Number(/^\s*(\d+)\s*[x×]\s+(?=[⌀∅ØøRM])/u.exec(text)?.[1] ?? 1);
 
 /** True where a figure stands in brackets: it is there to be read, and does not count. */
 export const isReference = (text: string): boolean => /^\s*\(.*\)\s*$/.test(text);

@@ -48,6 +48,21 @@ const measuresOf = (t: ThreadFile, d: number | undefined, read: SizeReader, path
   return { d: across, pitch };
 };
 
+/**
+ * The nominal diameter and the pitch of a thread whose figures are plain numbers, in the part's unit.
+ * @param d the diameter of the face, for a thread without a size of its own
+ * @returns undefined where its size is in no table
+ */
+export const threadMeasures = (t: ThreadFile, d: number, units: 'mm' | 'in'): Measures | undefined => {
+  const named = typeof t.size === 'string' ? screwSize(t.size) : undefined;
+  const across = named ? inUnitsOf({ units }, named, named.d) : Number(t.size ?? d);
+  const size = named ?? screwSizeAcross(across, units);
+  const pitch = t.pitch !== undefined ? Number(t.pitch) : size && inUnitsOf({ units }, size, size.pitch);
+  return Number.isFinite(across) && pitch !== undefined && Number.isFinite(pitch)
+    ? { d: across, pitch }
+    : undefined;
+};
+
 /** Where a thread lies on its face, low to high, and where full thread ends within it. */
 const stretchOf = (
   t: ThreadFile,

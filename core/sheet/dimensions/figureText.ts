@@ -36,6 +36,8 @@ export const sizeFigure = (
     readonly isRadius: boolean;
     readonly isBall: boolean;
     readonly isRatio?: boolean | undefined;
+    /** what a thread is called */
+    readonly thread?: string | undefined;
   },
   unit: 'mm' | 'in',
   style: FigureStyle,
@@ -45,7 +47,9 @@ export const sizeFigure = (
     const ratio = kind.isRatio ? ratioText(size.what, value) : undefined;
     return `${many}${ratio ?? `${decimal(value, 2)}°`}`;
   }
+  if (kind.thread !== undefined) return `${many}${kind.thread}`;
   const length = lengthText(value, unit, style);
+  if (size.what === 'threadPitch') return `${many}PITCH ${length}`;
   const ball = kind.isBall ? 'S' : '';
   const sign = kind.isRadius ? 'R' : SIGNS[size.what];
   return `${many}${sign === '⌀' ? diameterText(length, style, ball) : `${ball}${sign ?? ''}${length}`}`;
@@ -91,6 +95,7 @@ export const joinedText = (books: DimensionBooks, ties: readonly Tie[], style: F
       const value = sizeNow(tie.size, books.surfaces);
       if (value === undefined) return [];
       if (ANGULAR.has(tie.size.what)) return [`x ${decimal(value, 2)}°`];
+      if (tie.size.what === 'threadPitch') return [`x ${lengthText(value, books.part.units, style)}`];
       const sign = tie.size.what === 'rim' ? COUNTERSINK : COUNTERBORE;
       return [`${sign}${diameterText(lengthText(value, books.part.units, style), style)}`];
     })

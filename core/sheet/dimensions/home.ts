@@ -77,7 +77,8 @@ const isOneAxis = (s: Axis, t: Axis, near: number): boolean =>
 
 /** Whether a size is a diameter of what is turned: it stands on the rectangle, where the lengths are. */
 export const isTurnedDiameter = (books: DimensionBooks, size: SizeKey): boolean =>
-  size.what === 'rim' || (size.what === 'diameter' && facesTurned(books).has(size.of[0]));
+  size.what === 'rim' ||
+  ((size.what === 'diameter' || size.what === 'thread') && facesTurned(books).has(size.of[0]));
 
 /** Whether the axis of a round face lies in a view's plane along one of its two directions. */
 export const rectangleWay = (books: DimensionBooks, face: string, view: ViewName): 0 | 1 | undefined => {

@@ -2,6 +2,7 @@ import { alongSight } from '../../dimension/alongSight.ts';
 import type { DimensionBooks } from '../../dimension/books.ts';
 import { type PitchSize, pitchCircleNow, type SizeKey, sizeNow, turnBetween } from '../../dimension/place.ts';
 import { stationNow } from '../../dimension/stations.ts';
+import { isLeftHanded, threadName } from '../../dimension/threads.ts';
 import { tieSize } from '../../dimension/tieNow.ts';
 import { boxOf2, pointOn2 } from '../../geometry/curve2.ts';
 import { add, dot, type Vec2, type Vec3 } from '../../geometry/vec.ts';
@@ -174,7 +175,12 @@ const acrossIn = (
   const figure = sizeFigure(
     size,
     value,
-    { count, isRadius: false, isBall: false },
+    {
+      count,
+      isRadius: false,
+      isBall: false,
+      thread: size.what === 'thread' ? threadName(books, face) : undefined,
+    },
     books.part.units,
     figures,
   );
@@ -225,10 +231,19 @@ const noteOf = (
     size.what === 'tube' || (size.what === 'diameter' && isLessThanHalf(books, size.of[0], views.values()));
   const isBall = size.what === 'diameter' && books.surfaces.get(size.of[0])?.kind === 'sphere';
   const value = isRadius ? whole / 2 : whole;
+  const thread = size.what === 'thread' ? threadName(books, size.of[0]) : undefined;
+  const joined = joinedText(books, wanted.joined ?? [], figures);
+  const hand = thread !== undefined && isLeftHanded(books, size.of[0]) ? 'LH' : '';
   const text = written(
-    sizeFigure(size, value, { count, isRadius, isBall, isRatio: wanted.ratio }, books.part.units, figures),
+    sizeFigure(
+      size,
+      value,
+      { count, isRadius, isBall, isRatio: wanted.ratio, thread },
+      books.part.units,
+      figures,
+    ),
     wanted,
-    joinedText(books, wanted.joined ?? [], figures),
+    [joined, hand].filter(Boolean).join(' '),
   );
   const pitch = size.what === 'pitch' ? pitchIn(books, size.of, name) : undefined;
   return { wanted, size, value, count, isRadius, text, ...(pitch && { pitch }) };

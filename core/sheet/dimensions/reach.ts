@@ -1,5 +1,6 @@
 import type { DimensionBooks } from '../../dimension/books.ts';
 import { type Station, stationNow } from '../../dimension/stations.ts';
+import { carrierOfThreadEnd } from '../../dimension/threadKeys.ts';
 import { boxOf2, pointOn2 } from '../../geometry/curve2.ts';
 import type { Vec2 } from '../../geometry/vec.ts';
 import { VIEW_FRAMES, type ViewName } from '../../geometry/viewFrames.ts';
@@ -40,6 +41,10 @@ export const linesWhereMeet = (view: View, faces: readonly string[]): readonly V
   return linesOfFace(view, faces[0] as string).filter((l) => keys.every((f) => l.of.includes(f)));
 };
 
+/** The lines in which full thread ends on a face. */
+const threadEnds = (view: View, carrier: string): readonly ViewLine[] =>
+  view.threads.filter((l) => l.kind === 'threadEnd' && l.of.includes(bareKey(view, carrier)));
+
 /** How near a line's end counts as being at a station, as a share of the part's size. */
 const NEAR = 1e-6;
 
@@ -56,7 +61,8 @@ export const linesAt = (
   const near = NEAR * books.part.tol.size;
   return s.of.flatMap((key) => {
     const faces = facesOfMeeting(key);
-    const own = linesWhereMeet(view, faces);
+    const carrier = carrierOfThreadEnd(key);
+    const own = carrier === undefined ? linesWhereMeet(view, faces) : threadEnds(view, carrier);
     if (faces.length === 1 && books.surfaces.get(key)?.kind !== 'plane') return own;
     // a corner is an end of lines of its first two faces
     const some = faces.length === 3 ? linesOfFace(view, faces[0] as string) : own;
