@@ -25,7 +25,7 @@ const lettersOf = (text: string): string =>
 const flat = (p: { readonly x: number; readonly y: number }): Vec2 => [p.x, p.y];
 /** Letters that hold a size of a round or an angle. */
 const SIZED =
-  /[⌀∅Øø⌒]\s*\d|(^|[\sx])M\s?\d|(^|\s)S?R\s*\d|\d\s*°|[\d\]]\s*DIA\b|(^|\s)t\s*=\s*\d|↧\s*\d|\d\s*THICK\b/iu;
+  /[⌀∅Øø⌒]\s*\d|^\s*(\d+\s*[x×]\s*)?M\s?\d|(^|\s)S?R\s*\d|\d\s*°|[\d\]]\s*DIA\b|(^|\s)t\s*=\s*\d|↧\s*\d|\d\s*THICK\b/iu;
 /** The names of layers and groups that hold dimensions. */
 export const OF_DIMENSIONS = /dim|size|mass/i;
 /** Letters that are a figure alone: the size of an edge that runs aslant. */

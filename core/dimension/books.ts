@@ -22,7 +22,7 @@ import {
 } from './stations.ts';
 import { keyWriter, type SurfacesByKey, surfacesByKey } from './surfacesByKey.ts';
 import { threadEndOf, threadFaceOf } from './threadKeys.ts';
-import { threadSizes } from './threads.ts';
+import { threadSizes } from './threadSizes.ts';
 
 /** All that a part's drawing may have to state, and what moves it. */
 export type DimensionBooks = {

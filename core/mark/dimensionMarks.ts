@@ -460,6 +460,8 @@ const noteTies = (
       if (!size) {
         // bare figures may be anything: they are no mistake
         if (s.kind === 'plain') continue;
+        // on the drawing of an assembly a screw stands in the parts list
+        if (s.kind === 'thread' && !books.sizes.some((x) => x.what === 'thread')) continue;
         const meant =
           s.kind === 'angle' || s.kind === 'arc' || s.kind === 'thread'
             ? undefined

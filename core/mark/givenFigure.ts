@@ -35,7 +35,7 @@ export type StatedSize = {
 const NUMBER = String.raw`(\d+\s+\d+\/\d+|\d+\/\d+|\d*\.?\d+)`;
 const SIZE = new RegExp(String.raw`([⌀∅ØøR↧⌒]|(?<![A-Za-z])t\s*=)?\s*${NUMBER}\s*(°?)(\s*THICK)?`, 'gu');
 /** A metric thread, "M12", with its pitch where one is written. */
-const THREAD = /(?:\b\d+\s*[x×]\s*)?\bM\s?(\d+(?:\.\d+)?)(?:\s*[x×]\s*\d+(?:\.\d+)?)?(?![\d.])/gu;
+const THREAD = /^\s*(?:\d+\s*[x×]\s*)?M\s?(\d+(?:\.\d+)?)(?:\s*[x×]\s*\d+(?:\.\d+)?)?(?![\d.])/gu;
 /** A taper or a slope, "⌲ 1:5"; its figures are written to three places. */
 const RATIO = new RegExp(String.raw`([${TAPER}${SLOPE}])\s*${NUMBER}\s*:\s*${NUMBER}`, 'gu');
 const RATIO_STEP = 0.0005;

@@ -2,7 +2,7 @@ import { alongSight } from '../../dimension/alongSight.ts';
 import type { DimensionBooks } from '../../dimension/books.ts';
 import { type PitchSize, pitchCircleNow, type SizeKey, sizeNow, turnBetween } from '../../dimension/place.ts';
 import { stationNow } from '../../dimension/stations.ts';
-import { isLeftHanded, threadName } from '../../dimension/threads.ts';
+import { isLeftHanded, threadName } from '../../dimension/threadName.ts';
 import { tieSize } from '../../dimension/tieNow.ts';
 import { boxOf2, pointOn2 } from '../../geometry/curve2.ts';
 import { add, dot, type Vec2, type Vec3 } from '../../geometry/vec.ts';
