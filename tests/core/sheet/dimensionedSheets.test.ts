@@ -7,6 +7,7 @@ import { proposedDimensions } from '../../../core/drawing/proposedDimensions.ts'
 import { examine } from '../../../core/examine/examine.ts';
 import { distance2 } from '../../../core/geometry/vec.ts';
 import { paperFrame } from '../../../core/sheet/layout/paper.ts';
+import { campaign } from '../../campaign.ts';
 import { randomPart } from '../../fuzz/randomPart.ts';
 import { caseDrawings, demoDrawings } from '../../samples.ts';
 
@@ -108,15 +109,16 @@ describe('a dimensioned sheet', () => {
       expect([name, ...strikes(made)]).toEqual([name]);
     }
   });
+  const SHEETS = campaign(20, 6);
   test('random parts as well', () => {
     let drawn = 0;
-    for (let seed = 1; drawn < 20 && seed < 200; seed++) {
+    for (let seed = 1; drawn < SHEETS && seed < 200; seed++) {
       const made = dimensioned(drawingOfPart(randomPart(seed)));
       if (!made || made.worked.sheet.findings.length) continue;
       drawn++;
       expect([seed, ...strikes(made)]).toEqual([seed]);
     }
-    expect(drawn).toBe(20);
+    expect(drawn).toBe(SHEETS);
   });
 });
 

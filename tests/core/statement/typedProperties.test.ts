@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import type { FeatureFile } from '../../../core/part/schema.ts';
 import { typedContext } from '../../../core/statement/typed/enter.ts';
 import { readTypedLine, type TypedReading } from '../../../core/statement/typed/typedLine.ts';
+import { campaign } from '../../campaign.ts';
 import { feature, partOf } from '../balance/given.ts';
 import { BLOCK, phrased, randomFrom } from './phrasings.ts';
 
@@ -23,7 +24,7 @@ const worked = (f: Partial<FeatureFile>): unknown => {
 const sameAs = (r: TypedReading): string =>
   r.kind === 'understood' ? JSON.stringify([r.features.map(worked), r.assumed]) : `asks ${JSON.stringify(r)}`;
 
-const READINGS = 24_000;
+const READINGS = campaign(24_000, 6000);
 const SEED = 20261128;
 
 describe('typed lines, however they are phrased', () => {
@@ -43,13 +44,13 @@ describe('typed lines, however they are phrased', () => {
     expect(wrong.slice(0, 20)).toEqual([]);
     expect(wrong.length).toBe(0);
     // far more than a dozen for each kind
-    expect(ways.size).toBeGreaterThan(5000);
+    expect(ways.size).toBeGreaterThan(campaign(5000, 4000));
   });
 
   test('a figure left out, made less than nothing or said twice changes the reading, or is asked about', () => {
     const r = randomFrom(SEED + 1);
     const unchanged: string[] = [];
-    for (let i = 0; i < 2000; i++) {
+    for (let i = 0; i < campaign(2000, 500); i++) {
       const { line } = phrased(r);
       const before = readTypedLine(line, context);
       if (before.kind !== 'understood') continue;
@@ -71,7 +72,7 @@ describe('typed lines, however they are phrased', () => {
     const r = randomFrom(SEED + 2);
     const unchanged: string[] = [];
     const grammar = new Set('a the in on of from at and with to into by x mm'.split(' '));
-    for (let i = 0; i < 800; i++) {
+    for (let i = 0; i < campaign(800, 200); i++) {
       const { line } = phrased(r);
       const read = readTypedLine(line, context);
       if (read.kind !== 'understood') continue;
@@ -90,7 +91,7 @@ describe('typed lines, however they are phrased', () => {
 
   test('every part of a line that is understood was used for something', () => {
     const r = randomFrom(SEED + 3);
-    for (let i = 0; i < 2000; i++) {
+    for (let i = 0; i < campaign(2000, 500); i++) {
       const { line } = phrased(r);
       const read = readTypedLine(line, context);
       if (read.kind !== 'understood' || !read.uses) continue;
