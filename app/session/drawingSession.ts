@@ -1,5 +1,4 @@
 import { createStore } from 'zustand/vanilla';
-import { applyCommand } from '../../core/edit/applyCommand.ts';
 import type { Command, EditContext } from '../../core/edit/command.ts';
 import type { Fault } from '../../core/number/fault.ts';
 import { says } from '../../core/number/faultWords.ts';
@@ -7,6 +6,7 @@ import { sameData } from '../../core/number/sameData.ts';
 import type { Kept, Stored } from '../../exchange/kept.ts';
 import { addedFeatures } from './addedFeatures.ts';
 import { assemblyLines } from './assemblyLines.ts';
+import { commandsNow, fetchCommands } from './commands.ts';
 import { type QueuedChange, remade } from './queuedChange.ts';
 import type {
   ConflictChoice,
@@ -150,8 +150,9 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
   const goOnAfterOwnStep = (current: Kept): boolean => {
     if (!doubtful || current.lastChange !== doubtful) return false;
     doubtful = undefined;
-    const again = remade(current.drawing, queue, context());
-    if (!again.ok) return false;
+    const apply = commandsNow();
+    const again = apply && remade(current.drawing, queue, context(), apply);
+    if (!again?.ok) return false;
     absorb(current);
     setQueue(again.value);
     set({ drawing: again.value.at(-1)?.drawing ?? current.drawing });
@@ -242,7 +243,8 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
   };
   const makeEdit = async (command: Command): Promise<readonly Fault[]> => {
     if (isHalted()) return [HALTED];
-    const made = applyCommand(get().drawing, command, context());
+    const apply = commandsNow() ?? (await fetchCommands());
+    const made = apply(get().drawing, command, context());
     if (!made.ok) return made.faults;
     const { drawing, label } = made.value;
     tryNumber++;
@@ -278,8 +280,9 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
       if (get().tried) set({ tried: undefined });
       return [];
     }
+    const apply = commandsNow() ?? (await fetchCommands());
     const before = get().drawing;
-    const made = applyCommand(before, command, context());
+    const made = apply(before, command, context());
     if (!made.ok) return made.faults;
     const { drawing } = made.value;
     const added = addedFeatures(before.part, drawing.part);
@@ -407,7 +410,8 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
       return faults;
     },
     preview: async (command) => {
-      const made = command && applyCommand(get().drawing, command, context());
+      const apply = commandsNow() ?? (await fetchCommands());
+      const made = command && apply(get().drawing, command, context());
       if (made && !made.ok) return;
       const picture = await tools.draw(made ? made.value.drawing : get().drawing, true);
       if (picture && picture !== 'overran' && picture.ok) set({ picture: withKnownValues(picture) });

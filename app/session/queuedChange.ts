@@ -1,5 +1,5 @@
 import type { Drawing } from '../../core/drawing/drawing.ts';
-import { applyCommand } from '../../core/edit/applyCommand.ts';
+import type { applyCommand } from '../../core/edit/applyCommand.ts';
 import type { Command, EditContext } from '../../core/edit/command.ts';
 import type { Result } from '../../core/number/fault.ts';
 
@@ -17,10 +17,11 @@ export const remade = (
   base: Drawing,
   queue: readonly QueuedChange[],
   context: EditContext,
+  apply: typeof applyCommand,
 ): Result<readonly QueuedChange[]> => {
   const out: QueuedChange[] = [];
   for (const change of queue) {
-    const made = applyCommand(out.at(-1)?.drawing ?? base, change.command, context);
+    const made = apply(out.at(-1)?.drawing ?? base, change.command, context);
     if (!made.ok) return made;
     out.push({ ...change, ...made.value });
   }

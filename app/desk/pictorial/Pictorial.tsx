@@ -4,7 +4,7 @@ import type { Vec2, Vec3 } from '../../../core/geometry/vec.ts';
 import { sentence } from '../../../core/number/fault.ts';
 import { decimal } from '../../../core/number/format.ts';
 import { cubeAt } from '../../../core/statement/gridCubes.ts';
-import { typedContext } from '../../../core/statement/typed/enter.ts';
+import { worthIn } from '../../../core/statement/typed/worth.ts';
 import type { Looks } from '../../../core/view/looks.ts';
 import type { PickedFace } from '../../../workers/pictorial.ts';
 import { Choice, Tick } from '../book/Choice.tsx';
@@ -42,7 +42,7 @@ export const Pictorial = () => {
   const [trouble, setTrouble] = useState<string>();
   const box = useSession((s) => s.picture?.box) ?? [0, 0, 0, 0, 0, 0];
   const side = useMemo(
-    () => typedContext(drawing.part, undefined).worth('1 sq') ?? (drawing.part.units === 'in' ? 0.25 : 5),
+    () => worthIn(drawing.part)('1 sq') ?? (drawing.part.units === 'in' ? 0.25 : 5),
     [drawing.part],
   );
   const { picture, tint } = usePictorial(turn);

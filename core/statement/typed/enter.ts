@@ -1,7 +1,6 @@
 import { type Box3, EMPTY_BOX, joinBoxes } from '../../geometry/box.ts';
 import { partModel } from '../../part/model.ts';
 import type { FeatureFile, PartFile } from '../../part/schema.ts';
-import { sizeReader } from '../../part/sizes.ts';
 import { boxOfAdditions } from '../../solid/body.ts';
 import { referenceOf } from '../reference.ts';
 import { bodySentence, featureSentence } from '../sentence.ts';
@@ -9,6 +8,7 @@ import { workedBody, workedIndex } from '../workedBody.ts';
 import { bodyIsCut, levelAt } from './levels.ts';
 import type { AssemblyReaders, CutBody, RoundShape, TypedContext } from './placing.ts';
 import type { TypedReading } from './typedLine.ts';
+import { worthIn } from './worth.ts';
 
 /**
  * What a line typed for a part is read against.
@@ -132,22 +132,6 @@ const roundsIn = (part: PartFile): RoundShape[] =>
       : [];
   });
 
-/** The worth of a figure in the part's unit; undefined where it, or some named size, cannot be worked out. */
-const worthIn = (part: PartFile): TypedContext['worth'] => {
-  try {
-    const sizes = sizeReader(part);
-    return (text) => {
-      try {
-        return sizes.length(text, []);
-      } catch {
-        return undefined;
-      }
-    };
-  } catch {
-    return () => undefined;
-  }
-};
-
 type Entered = Exclude<TypedReading, { kind: 'asks' }>;
 
 /** The number of the body that the features of a line go to. */
@@ -203,23 +187,3 @@ export const entryLabel = (part: PartFile, read: Entered): string =>
     : read.kind === 'fastened'
       ? `${read.added.join(' and ')}: ${read.added.some((n) => !part.bodies.some((b) => b.name === n)) ? 'added' : 'placed'}`
       : `${read.features.map((f) => f.id).join(' and ')}: added`;
-
-const NAME = String.raw`[\p{L}_][\p{L}\p{N}_]*`;
-const TABLE_ROW = new RegExp(
-  String.raw`^"?(${NAME})"?\s*(?:\t|;|,|:)\s*"?(-?[\d.][^;\t]*?)"?\s*(?:[;,\t]\s*"?(mm|in)"?)?\s*$`,
-  'u',
-);
-
-/**
- * A pasted list or small table as lines to be typed one by one: a row of a name and a figure ("L, 90", "t;3/8;in", with tabs too) is a named
- * size, any other line is taken as it is; numbers and dashes at its head go, and so does a heading without a figure.
- */
-export const pastedLines = (text: string): string[] =>
-  text
-    .split(/\r?\n/)
-    .map((l) => l.replace(/^\s*(?:\d{1,2}[.)]\s+|[-*•]\s+)/, '').trim())
-    .filter((l) => /\d/.test(l) || /^\S+( \S+){2,}$/.test(l))
-    .map((l) => {
-      const row = TABLE_ROW.exec(l);
-      return row ? `${row[1]} = ${row[2]}${row[3] ? ` ${row[3]}` : ''}` : l;
-    });

@@ -3,14 +3,12 @@ import { Grid3x3, PackagePlus, Plus } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { sentence } from '../../../../core/number/fault.ts';
 import type { PartFile } from '../../../../core/part/schema.ts';
-import { enteredSentences, pastedLines, typedContext } from '../../../../core/statement/typed/enter.ts';
+import { pastedLines } from '../../../../core/statement/typed/pastedLines.ts';
 import type { TypedContext } from '../../../../core/statement/typed/placing.ts';
-import {
-  completionsOf,
-  readTypedLine,
-  type TypedReading,
-} from '../../../../core/statement/typed/typedLine.ts';
+import type { TypedReading } from '../../../../core/statement/typed/typedLine.ts';
 import { assemblyLines, fetchAssemblyLines } from '../../../session/assemblyLines.ts';
+import { fetchCommands } from '../../../session/commands.ts';
+import { fetchLineReader, type LineReader, lineReader } from '../../../session/lineReader.ts';
 import { FaultNote } from '../../book/FaultNote.tsx';
 import { fetchedLater, fetchWithRest } from '../../fetchedLater.tsx';
 import { useDesk, useSession, useView } from '../../useDesk.ts';
@@ -32,6 +30,8 @@ const StartMenu = fetchedLater(
 );
 
 fetchWithRest(fetchAssemblyLines);
+fetchWithRest(fetchLineReader);
+fetchWithRest(fetchCommands);
 
 /** Characters that a row of the field holds, where the browser does not make the field as high as its text by itself. */
 const ROW = 24;
@@ -45,12 +45,14 @@ const Understood = ({
   text,
   context,
   read,
+  sentencesOf,
   onTake,
 }: {
   part: PartFile;
   text: string;
   context: TypedContext;
   read: TypedReading;
+  sentencesOf: LineReader['enteredSentences'];
   onTake: (line: string) => void;
 }) => {
   if (read.kind === 'asks')
@@ -72,7 +74,7 @@ const Understood = ({
         />
       </div>
     );
-  const sentences = enteredSentences(part, read);
+  const sentences = sentencesOf(part, read);
   const lines =
     read.kind === 'understood' ? read.features.map((f, i) => `${f.id}: ${sentences[i]}`) : sentences;
   return (
@@ -106,8 +108,18 @@ export const AddLine = () => {
   useEffect(() => {
     if (isTyping && !assembly) void fetchAssemblyLines().then((a) => setAssembly(() => a));
   }, [isTyping, assembly]);
-  const context = useMemo(() => typedContext(drawing.part, box, assembly), [drawing.part, box, assembly]);
-  const read = useMemo(() => (text.trim() ? readTypedLine(text, context) : undefined), [text, context]);
+  const [reader, setReader] = useState(() => lineReader());
+  useEffect(() => {
+    if (isTyping && !reader) void fetchLineReader().then((r) => setReader(() => r));
+  }, [isTyping, reader]);
+  const context = useMemo(
+    () => reader?.typedContext(drawing.part, box, assembly),
+    [reader, drawing.part, box, assembly],
+  );
+  const read = useMemo(
+    () => (text.trim() && reader && context ? reader.readTypedLine(text, context) : undefined),
+    [text, reader, context],
+  );
   const [undrawn, setUndrawn] = useState<string>();
   const understood = read?.kind === 'understood' || read?.kind === 'fastened';
   // what was understood is drawn before it is taken; a line that is still being typed is waited for
@@ -130,7 +142,7 @@ export const AddLine = () => {
     };
   }, [session, text, understood, drawing]);
   useEffect(() => () => void session.tryOut(), [session]);
-  const ways = completionsOf(text);
+  const ways = reader?.completionsOf(text) ?? [];
   // a word that is still being written is not asked about yet
   const begun = ways.length > 0 && /[a-z]$/i.test(text);
   const write = (words: string): void => {
@@ -149,8 +161,9 @@ export const AddLine = () => {
     return faults[0] && sentence(faults[0]);
   };
   const add = async (): Promise<void> => {
-    if (!read) return;
-    if (read.kind === 'asks') {
+    if (!text.trim()) return;
+    // a line that is entered before its reader has come is read by then
+    if (read?.kind === 'asks') {
       // what is open now may be answered by a line that is still being drawn
       if (!(await enter(text)) && view.state.getState().line === text) writeLine('');
       return;
@@ -244,8 +257,15 @@ export const AddLine = () => {
         </p>
       )}
       <div aria-live="polite">
-        {read && !(begun && read.kind === 'asks') && (
-          <Understood part={drawing.part} text={text} context={context} read={read} onTake={write} />
+        {read && reader && context && !(begun && read.kind === 'asks') && (
+          <Understood
+            part={drawing.part}
+            text={text}
+            context={context}
+            read={read}
+            sentencesOf={reader.enteredSentences}
+            onTake={write}
+          />
         )}
       </div>
       <FaultNote texts={[fault ?? undrawn].filter((x) => x !== undefined)} />
