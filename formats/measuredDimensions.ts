@@ -55,16 +55,28 @@ const placeheld = (d: Laid, units: Sheet['units']): string => {
   return units === 'mm' && isWhole && !d.wanted.spaces ? parts.join('<>') : d.text;
 };
 
-/** A dimension along a line with extension lines. */
-const linear = (d: Laid, place: (p: Vec2) => Vec2): Measured | undefined => {
+/** The other end of a diameter of which one end is drawn: so far from it along its line, which runs on past the axis. */
+const across = (tip: Vec2, line: readonly [Vec2, Vec2], far: number): Vec2 => {
+  const towards = distance2(tip, line[0]) > distance2(tip, line[1]) ? line[0] : line[1];
+  const size = distance2(tip, towards);
+  return along2(tip, [(towards[0] - tip[0]) / size, (towards[1] - tip[1]) / size], far);
+};
+
+/** A dimension along a line with extension lines. @param k paper mm to a part unit */
+const linear = (d: Laid, place: (p: Vec2) => Vec2, k: number): Measured | undefined => {
   const { line, extension, text } = d.drawn;
   if (!line || !extension.length) return undefined;
   const angle = d.side ? (isLevel(d.side) ? 0 : 90) : text.angle;
   // a dimension whose arrows point inwards has a line that runs on: what it measures lies between its arrows
   const tips = d.drawn.arrows.map((a) => a.tip);
-  // half a diameter is drawn: its line is no measure of it
-  if (tips.length === 1 && !d.drawn.zero) return undefined;
-  const counted = d.drawn.zero ? [d.drawn.zero.at, ...tips] : tips;
+  const [tip, another] = tips;
+  // of a diameter in a half section one end is drawn: the other one is where it would be
+  const isHalf = tip !== undefined && another === undefined && !d.drawn.zero;
+  const counted = d.drawn.zero
+    ? [d.drawn.zero.at, ...tips]
+    : isHalf
+      ? [tip, across(tip, line, d.value * k)]
+      : tips;
   const [a, b] = counted.length === 2 ? (counted as [Vec2, Vec2]) : line;
   /** Where the extension line to an end begins; the end itself where it has none. */
   const foot = (end: Vec2): Vec2 => {
@@ -122,7 +134,7 @@ export const dimensionEntitiesOf = (sheet: Sheet): Map<string, DimensionEntity> 
     if (!home) continue;
     const origin = onPaper(home.toPaper, [0, 0]);
     const place = ([x, y]: Vec2): Vec2 => [origin[0] + x, origin[1] + y];
-    const measured = angular(d, place) ?? round(d, place) ?? linear(d, place);
+    const measured = angular(d, place) ?? round(d, place) ?? linear(d, place, home.toPaper.k);
     if (!measured) continue;
     const [x0, y0, x1, y1] = d.drawn.text.box;
     out.set(d.wanted.id, {

@@ -3,6 +3,7 @@ import { openDesk } from '../../../core/drawing/desk.ts';
 import { type Drawing, drawingOfPart } from '../../../core/drawing/drawing.ts';
 import { proposedDimensions } from '../../../core/drawing/proposedDimensions.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
+import { onPaper, type Similarity } from '../../../core/sheet/layout/similarity.ts';
 import { dimensionEntitiesOf } from '../../../formats/measuredDimensions.ts';
 
 /** A bush in half section, dimensioned as it is proposed. */
@@ -83,11 +84,15 @@ describe('diameters in a half section', () => {
   test('where hidden lines are kept both ends of all are drawn', () => {
     expect(laidIn(bush('kept'), /⌀30/).found.drawn.arrows.length).toBe(2);
   });
-  test('what lies between its arrow and the end of its line is no measure of it in a DXF file', () => {
+  test('a DXF file measures it whole, from the end that is drawn to where the other one would be', () => {
     const d = bush('out');
-    const { found } = laidIn(d, /⌀30/);
+    const { found, k } = laidIn(d, /⌀30/);
     const entities = dimensionEntitiesOf(sheetOf(d));
-    expect(entities.has(found.wanted.id)).toBe(false);
-    expect(entities.has(laidIn(d, /⌀60/).found.wanted.id)).toBe(true);
+    const measured = entities.get(found.wanted.id)?.measured;
+    if (measured?.kind !== 'linear') throw new Error('not measured');
+    expect(measured.measured).toBeCloseTo(30 * k, 9);
+    // both ends are as far from the axis
+    const axis = onPaper(sheetOf(d).views[0]?.toPaper as Similarity, [0, 0])[0];
+    expect(measured.from[0] + measured.to[0]).toBeCloseTo(2 * axis, 9);
   });
 });
