@@ -7,6 +7,7 @@ import { Ask } from './ask.ts';
 import { draftsOf } from './drafts.ts';
 import { gridOf, rowsOf } from './grid.ts';
 import { OFFERED } from './lexicon.ts';
+import { placesListed } from './placesListed.ts';
 import type { Fastened, TypedContext } from './placing.ts';
 import { countSplit, refuseDoubles } from './roles.ts';
 import { betweenFigures, type SharedWord } from './sharedWord.ts';
@@ -237,6 +238,8 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
   const command = COMMANDS.find(([pattern]) => pattern.test(text));
   if (command) return { kind: 'asks', question: command[1], offers: [] };
   try {
+    const each = placesListed(text);
+    if (each) return readEach(each, name, c);
     const grid = gridOf(text);
     if (grid) {
       const row = readTypedLine(name ? `${name}: ${grid.row}` : grid.row, c);
@@ -299,6 +302,20 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
     if (error instanceof Ask) return asked(error);
     throw error;
   }
+};
+
+/** Several lines as one: each sets one thing, and all of them are named after the first. */
+const readEach = (lines: readonly string[], name: string | undefined, c: TypedContext): TypedReading => {
+  const features: FeatureFile[] = [];
+  const assumed = new Set<string>();
+  for (const line of lines) {
+    const used = [...c.used, ...features.map((f) => f.id)];
+    const read = readTypedLine(name && !features.length ? `${name}: ${line}` : line, { ...c, used });
+    if (read.kind !== 'understood') return read;
+    features.push(...read.features);
+    for (const a of read.assumed) assumed.add(a);
+  }
+  return { kind: 'understood', features, assumed: [...assumed] };
 };
 
 const asked = ({ message, offers }: Ask): TypedReading => ({ kind: 'asks', question: message, offers });

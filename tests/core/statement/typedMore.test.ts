@@ -187,3 +187,29 @@ describe('what is no new line', () => {
     expect(added('remove a block 20 x 10 x 5 from the top right front corner').length).toBe(1);
   });
 });
+
+describe('one thing at several places', () => {
+  const placesOf = (line: string): unknown[] => added(line).map((f) => f.at);
+  test.each([
+    ['2 holes ⌀8 at 20,20 and 100,40', 2],
+    ['holes 8 dia at 20,20 and 100,40', 2],
+    ['8 dia holes at (20, 20), (100, 40)', 2],
+    ['2 x M6 tapped holes 12 deep at 20,20 and 100,40', 2],
+    ['two holes 6 dia 10 deep at 20 20 and 100 40', 2],
+  ])('%s', (line, count) => {
+    expect(placesOf(line)).toEqual([
+      [20, 20, 20],
+      [100, 40, 20],
+    ]);
+    expect(new Set(added(line).map((f) => f.id)).size).toBe(count);
+    expect(new Set(added(line).map((f) => JSON.stringify(f.shape))).size).toBe(1);
+  });
+  test('more things than places are asked about', () => {
+    expect(asks('4 holes 8 dia at 20,20 and 100,40')).toBe('There are 2 places for 4. Which is right?');
+  });
+  test('one place stays one, a point in space too, and so does what follows a place', () => {
+    expect(placesOf('hole 12 at 45, 20')).toEqual([[45, 20, 20]]);
+    expect(placesOf('block 20 x 10 x 10 at (20, 5, 20)')).toEqual([[20, 5, 20]]);
+    expect(added('hole 8 at 20, 20 and 5 deep')).toMatchObject([{ at: [20, 20, 20], shape: { depth: 5 } }]);
+  });
+});

@@ -1,0 +1,37 @@
+import { NUMBER_WORDS } from '../../number/numberWords.ts';
+import { Ask } from './ask.ts';
+
+const FIGURE = String.raw`(?:\d+\s+\d+\/\d+|\d+\/\d+|\d*\.?\d+)`;
+const PLACE = String.raw`\(?\s*${FIGURE}(?:\s*,\s*|\s+)${FIGURE}\s*\)?`;
+const BETWEEN = String.raw`\s*(?:,|;|and|&)\s*(?:(?:and|at)\s+)?`;
+/** "at 20,20 and 100,40", "at (20, 20), (60, 40) and (100, 20)": two places or more, each of two figures. */
+const LIST = new RegExp(String.raw`\bat\s+(${PLACE}(?:${BETWEEN}${PLACE})+)(?!\s*[,.]?\s*[\d(])`, 'i');
+const ONE = new RegExp(String.raw`\(?\s*(${FIGURE})(?:\s*,\s*|\s+)(${FIGURE})\s*\)?`, 'g');
+/** How many things a line begins with: "2 holes", "three 6 mm holes". */
+const COUNT = /^\s*(\d+|[a-z]+)\s*(?:x|off|nos?\.?)?\s+(?=.*[a-z])/i;
+/** What there are several of: in a line of its own each is one. */
+const SEVERAL =
+  /\b(?:(hole|pin|peg|stud|dowel|slot|pocket|block|cylinder|prism|cone|boss(?=es)|recess(?=es)|notch(?=es))e?s|(bore|groove)s)\b/gi;
+
+/**
+ * The lines of which each sets one thing at one of several places that a line lists; undefined where it lists none.
+ * @throws Ask where the line counts more or fewer things than places
+ */
+export const placesListed = (text: string): readonly string[] | undefined => {
+  const list = LIST.exec(text);
+  if (!list) return undefined;
+  const places = [...(list[1] as string).matchAll(ONE)].map(([, x, y]) => `at ${x}, ${y}`);
+  const [begun, rest] = [text.slice(0, list.index), text.slice(list.index + list[0].length)];
+  const counted = COUNT.exec(begun);
+  const word = counted?.[1]?.toLowerCase() ?? '';
+  const count = /^\d+$/.test(word) ? Number(word) : NUMBER_WORDS[word];
+  // "12 dia holes" begins with a size, "2 holes" with how many there are
+  const isCount =
+    count !== undefined &&
+    /^\s*\S+\s*(?:x|off|nos?\.?)?\s+(?:[a-z]|[⌀øØ∅])/i.test(begun) &&
+    !/^\s*\d+\s*(?:mm|dia|diam|diameter|in)\b/i.test(begun);
+  if (isCount && count !== places.length)
+    throw new Ask(`There are ${places.length} places for ${count}. Which is right?`, []);
+  const one = (isCount ? begun.slice(counted?.[0].length) : begun).replace(SEVERAL, '$1$2');
+  return places.map((place) => `${one}${place}${rest}`);
+};
