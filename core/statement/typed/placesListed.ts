@@ -2,10 +2,19 @@ import { NUMBER_WORDS } from '../../number/numberWords.ts';
 import { Ask } from './ask.ts';
 
 const FIGURE = String.raw`(?:\d+\s+\d+\/\d+|\d+\/\d+|\d*\.?\d+)`;
-const PLACE = String.raw`\(?\s*${FIGURE}(?:\s*,\s*|\s+)${FIGURE}\s*\)?`;
-const BETWEEN = String.raw`\s*(?:,|;|and|&)\s*(?:(?:and|at)\s+)?`;
-/** "at 20,20 and 100,40", "at (20, 20), (60, 40) and (100, 20)": two places or more, each of two figures. */
-const LIST = new RegExp(String.raw`\bat\s+(${PLACE}(?:${BETWEEN}${PLACE})+)(?!\s*[,.]?\s*[\d(])`, 'i');
+const LOOSE = String.raw`${FIGURE}(?:\s*,\s*|\s+)${FIGURE}`;
+/** A pair that cannot be parted otherwise: "(20, 20)" or "20,20". */
+const TIGHT = String.raw`(?:\(\s*${LOOSE}\s*\)|${FIGURE},${FIGURE})`;
+/** What follows no list: more figures, or an "x" that makes sizes of the last ones. */
+const END = String.raw`(?![\d./])(?!\s*(?:x|by|×)\s*\d)(?!\s*[,.]?\s*[\d(])`;
+/**
+ * Two places or more, each of two figures: "at 20,20, 60,40 and 100,20", "at (20, 20), (60, 40)"; "at 20, 20 and 100, 40" where a word parts them. Figures
+ * that commas alone part are a place in space and sizes.
+ */
+const LISTS: readonly RegExp[] = [
+  new RegExp(String.raw`\bat\s+(${TIGHT}(?:\s*(?:,|;|and|&)\s*(?:(?:and|at)\s+)?${TIGHT})+)${END}`, 'i'),
+  new RegExp(String.raw`\bat\s+(${LOOSE}(?:\s*(?:;|,?\s*\band|&)\s*(?:at\s+)?${LOOSE})+)${END}`, 'i'),
+];
 const ONE = new RegExp(String.raw`\(?\s*(${FIGURE})(?:\s*,\s*|\s+)(${FIGURE})\s*\)?`, 'g');
 /** How many things a line begins with: "2 holes", "three 6 mm holes". */
 const COUNT = /^\s*(\d+|[a-z]+)\s*(?:x|off|nos?\.?)?\s+(?=.*[a-z])/i;
@@ -18,7 +27,7 @@ const SEVERAL =
  * @throws Ask where the line counts more or fewer things than places
  */
 export const placesListed = (text: string): readonly string[] | undefined => {
-  const list = LIST.exec(text);
+  const list = LISTS.map((l) => l.exec(text)).find((m) => m !== null);
   if (!list) return undefined;
   const places = [...(list[1] as string).matchAll(ONE)].map(([, x, y]) => `at ${x}, ${y}`);
   const [begun, rest] = [text.slice(0, list.index), text.slice(list.index + list[0].length)];
