@@ -511,33 +511,22 @@ const nearestRound = (books: DimensionBooks, value: number, sizes: SizesInUse): 
     .reduce<Size | undefined>((a, b) => (a && off(a) <= off(b) ? a : b), undefined);
 };
 
+/** What is said of a size that nothing of the part has, where no round could have been meant. */
+const NONE_SUCH: Partial<Record<StatedSize['kind'], string>> = {
+  angle: 'the part has no such angle',
+  arc: 'no arc of the part is so long',
+  thread: 'the part has no such thread',
+};
+
 const strangeNote = (
   figure: Extract<GivenFigure, { kind: 'note' }>,
   s: StatedSize,
   books: DimensionBooks,
   own: number | undefined,
 ): DimensionFinding => {
-  if (s.kind === 'angle')
-    return {
-      kind: 'figure wrong',
-      view: undefined,
-      sentence: `${figure.text}: the part has no such angle.`,
-      figure,
-    };
-  if (s.kind === 'thread')
-    return {
-      kind: 'figure wrong',
-      view: undefined,
-      sentence: `${figure.text}: the part has no such thread.`,
-      figure,
-    };
-  if (s.kind === 'arc')
-    return {
-      kind: 'figure wrong',
-      view: undefined,
-      sentence: `${figure.text}: no arc of the part is so long.`,
-      figure,
-    };
+  const none = NONE_SUCH[s.kind];
+  if (none !== undefined)
+    return { kind: 'figure wrong', view: undefined, sentence: `${figure.text}: ${none}.`, figure };
   const value = s.kind === 'radius' ? s.value * 2 : s.value;
   const [kind, cause] =
     own === undefined ? (['figure wrong', ''] as const) : causeOf({ value, within: s.within }, own);
