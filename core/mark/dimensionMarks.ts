@@ -462,10 +462,7 @@ const noteTies = (
         if (s.kind === 'plain') continue;
         // on the drawing of an assembly a screw stands in the parts list
         if (s.kind === 'thread' && !books.sizes.some((x) => x.what === 'thread')) continue;
-        const meant =
-          s.kind === 'angle' || s.kind === 'arc' || s.kind === 'thread'
-            ? undefined
-            : nearestRound(books, value, sizes);
+        const meant = NONE_SUCH[s.kind] !== undefined ? undefined : nearestRound(books, value, sizes);
         found.push(strangeNote(figure, s, books, meant && sizes.worthOf(meant)));
         if (!meant) continue;
         // one mistake, not two: the round that the note was meant for is not missing besides

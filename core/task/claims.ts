@@ -3,13 +3,13 @@ import type { ViewName } from '../geometry/viewFrames.ts';
 import { decimal } from '../number/format.ts';
 import { NUMBER_WORDS } from '../number/numberWords.ts';
 import type { PartFile } from '../part/schema.ts';
-import { sizeReader } from '../part/sizes.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
 import { paperTitle, readScale, scaleText } from '../sheet/layout/paper.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
 import { cutShownIn } from '../sheet/views/cutShownIn.ts';
 import { VIEW_TITLES } from '../sheet/views/viewTitles.ts';
 import type { BuiltPart } from '../solid/build.ts';
+import { worthIn } from '../statement/typed/worth.ts';
 import { footingOf } from './footing.ts';
 
 /** What a task is held against. */
@@ -313,17 +313,6 @@ const copiesOf = (
 ): number => {
   const count = f.repeat ? worth(String(f.repeat.count)) : 1;
   return (count ?? Number.NaN) * (f.mirror ? 2 : 1);
-};
-
-const worthIn = (file: PartFile): ((text: string) => number | undefined) => {
-  const sizes = sizeReader(file);
-  return (text) => {
-    try {
-      return sizes.length(text, []);
-    } catch {
-      return undefined;
-    }
-  };
 };
 
 const COUNTED = 'holes|slots|pegs|pins|bosses|steps|grooves|notches|pockets|dowels|ribs|lugs|teeth';

@@ -2,14 +2,13 @@ import { describe, expect, test } from '@jest/globals';
 import { arcSizes } from '../../../core/dimension/arcSizes.ts';
 import type { KeptDimension } from '../../../core/dimension/kept.ts';
 import { openDesk } from '../../../core/drawing/desk.ts';
-import { dimensionBook } from '../../../core/drawing/dimensionBook.ts';
 import { type Drawing, drawingOfPart } from '../../../core/drawing/drawing.ts';
-import { proposedDimensions } from '../../../core/drawing/proposedDimensions.ts';
 import { wrongFigures } from '../../../core/mark/dimensionMarks.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
 import { pickedStation } from '../../../core/reading/pickedStation.ts';
 import { onPaper } from '../../../core/sheet/layout/similarity.ts';
 import { randomFrom } from '../../fuzz/randomPart.ts';
+import { bookOf, dimensioned as withProposed } from './dimensionedBook.ts';
 
 type Step = { to: [number, number]; centre?: [number, number]; turn?: 'ccw' | 'cw' };
 type Outline = { start: [number, number]; path: Step[] };
@@ -27,19 +26,7 @@ const sheetOf = (profile: Outline): Drawing =>
     ],
   } as PartFile);
 
-const bookOf = (d: Drawing) => {
-  const desk = openDesk();
-  const [books, worked] = [desk.books(d), desk.work(d)];
-  if (!books || !worked.ok) throw new Error('not drawn');
-  const views = new Map(worked.sheet.views.map((v) => [v.name, v.view]));
-  return dimensionBook(d, books, views, worked.sheet.dimensions.laid);
-};
-const dimensioned = (profile: Outline): Drawing => {
-  const d = sheetOf(profile);
-  const books = openDesk().books(d);
-  if (!books) throw new Error('not drawn');
-  return { ...d, dimensions: { scheme: 'base', list: proposedDimensions(books, 'base', []) } };
-};
+const dimensioned = (profile: Outline): Drawing => withProposed(sheetOf(profile));
 const textsOf = (d: Drawing): string[] =>
   bookOf(d)
     .rows.map((r) => r.text)

@@ -1,10 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import { openDesk } from '../../../core/drawing/desk.ts';
 import { type Drawing, drawingOfPart } from '../../../core/drawing/drawing.ts';
-import { proposedDimensions } from '../../../core/drawing/proposedDimensions.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
 import { onPaper, type Similarity } from '../../../core/sheet/layout/similarity.ts';
 import { dimensionEntitiesOf } from '../../../formats/measuredDimensions.ts';
+import { dimensioned } from './dimensionedBook.ts';
 
 /** A bush in half section, dimensioned as it is proposed. */
 const bush = (hiddenBehindCut: 'kept' | 'out'): Drawing => {
@@ -52,10 +52,7 @@ const bush = (hiddenBehindCut: 'kept' | 'out'): Drawing => {
     cuts: [{ on: true, trace }],
     setup: { ...plain.setup, paper: 'A3', rules: { ...plain.setup.rules, hiddenBehindCut } },
   } as unknown as Drawing;
-  const books = openDesk().books(d);
-  if (!books) throw new Error('not drawn');
-  const list = proposedDimensions(books, 'base', []);
-  return { ...d, dimensions: { scheme: 'base', list } };
+  return dimensioned(d);
 };
 
 describe('diameters in a half section', () => {

@@ -1,11 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import { openDesk } from '../../../core/drawing/desk.ts';
-import { dimensionBook, worstInWords } from '../../../core/drawing/dimensionBook.ts';
+import { worstInWords } from '../../../core/drawing/dimensionBook.ts';
 import { type Drawing, drawingOfPart } from '../../../core/drawing/drawing.ts';
 import { proposedDimensions } from '../../../core/drawing/proposedDimensions.ts';
 import { applyCommand } from '../../../core/edit/applyCommand.ts';
 import type { DimensionCommand } from '../../../core/edit/command.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
+import { bookOf, dimensioned as withProposed } from './dimensionedBook.ts';
 
 type Features = PartFile['bodies'][number]['features'];
 const plate = (features: Features): Drawing =>
@@ -34,18 +35,8 @@ const onTop = (id: string, shape: object, at: [number, number], repeat?: object)
 
 /** A drawing with all its dimensions as they are proposed, and its books. */
 const dimensioned = (d: Drawing) => {
-  const desk = openDesk();
-  const books = desk.books(d);
-  if (!books) throw new Error('not drawn');
-  const next = { ...d, dimensions: { scheme: 'base' as const, list: proposedDimensions(books, 'base', []) } };
+  const next = withProposed(d);
   return { d: next, book: bookOf(next) };
-};
-const bookOf = (d: Drawing) => {
-  const desk = openDesk();
-  const [books, worked] = [desk.books(d), desk.work(d)];
-  if (!books || !worked.ok) throw new Error('not drawn');
-  const views = new Map(worked.sheet.views.map((v) => [v.name, v.view]));
-  return dimensionBook(d, books, views, worked.sheet.dimensions.laid);
 };
 const edited = (d: Drawing, c: DimensionCommand): Drawing => {
   const made = applyCommand(d, c, { box: undefined });

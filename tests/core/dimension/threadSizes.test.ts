@@ -1,11 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import { openDesk } from '../../../core/drawing/desk.ts';
-import { dimensionBook } from '../../../core/drawing/dimensionBook.ts';
 import { type Drawing, drawingOfPart } from '../../../core/drawing/drawing.ts';
-import { proposedDimensions } from '../../../core/drawing/proposedDimensions.ts';
 import { wrongFigures } from '../../../core/mark/dimensionMarks.ts';
 import { statedSizes } from '../../../core/mark/givenFigure.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
+import { bookOf, booksOf, dimensioned } from './dimensionedBook.ts';
 
 const block = { id: 'base', op: 'add', shape: { kind: 'block', width: 60, depth: 40, height: 20 } };
 const drawn = (...features: object[]): Drawing =>
@@ -15,21 +13,6 @@ const drawn = (...features: object[]): Drawing =>
     units: 'mm',
     bodies: [{ name: 'block', features: [block, ...features] }],
   } as PartFile);
-const booksOf = (d: Drawing) => {
-  const books = openDesk().books(d);
-  if (!books) throw new Error('not drawn');
-  return books;
-};
-const dimensioned = (d: Drawing): Drawing => ({
-  ...d,
-  dimensions: { scheme: 'base', list: proposedDimensions(booksOf(d), 'base', []) },
-});
-const bookOf = (d: Drawing) => {
-  const worked = openDesk().work(d);
-  if (!worked.ok) throw new Error('not drawn');
-  const views = new Map(worked.sheet.views.map((v) => [v.name, v.view]));
-  return dimensionBook(d, booksOf(d), views, worked.sheet.dimensions.laid);
-};
 const textsOf = (d: Drawing): string[] => bookOf(d).rows.map((r) => r.text);
 
 const tapped = (thread: object, more: object = {}) => ({
