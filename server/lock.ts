@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import { linkSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { CannotOpen } from './cannotOpen.ts';
 
 /**
  * One process to a data directory: the embedded database has no lock of its own, and two writers lose rows without a word.
- * The lock file holds the owner's PID and start time; it is taken over only when that process is gone.
+ * A lock file holds its owner's PID and start time; it counts only as long as that process lives.
  */
 export class DataInUse extends CannotOpen {
   /** where the program that has the drawings open answers, if it said so */
@@ -16,11 +16,12 @@ export class DataInUse extends CannotOpen {
   }
 }
 
-const NAME = 'owner.lock';
-/** Held for the moment in which a dead owner's lock is removed, so that only one process removes it. */
-const REMOVAL = 'owner.lock.removal';
+/** The name of a claim: no two processes ever write the same, so that removing a dead one's cannot hit a living one's. */
+const claimName = (token: string): string => `owner.${token}.lock`;
+/** `owner.lock` is the one name that earlier versions used for all. */
+const CLAIM = /^owner\.(?:[0-9a-f-]+\.)?lock$/;
 
-type Owner = { pid: number; started: string; token: string; address?: string };
+type Owner = { pid: number; started: string; address?: string };
 
 /** A process's start time in clock ticks since boot, with the boot's own id: shows when a PID has been used again. */
 const startOf = (pid: number): string | undefined => {
@@ -53,92 +54,55 @@ const readOwner = (path: string): Owner | undefined => {
   }
 };
 
-/** Makes a lock file with its content in one step, so that nobody ever reads half of one. False where there is one already. */
-const make = (path: string, own: Owner): boolean => {
-  const draft = `${path}.${own.token}`;
-  writeFileSync(draft, JSON.stringify(own), { flag: 'wx' });
-  try {
-    linkSync(draft, path);
-    return true;
-  } catch (error) {
-    if ((error as { code?: string }).code === 'EEXIST') return false;
-    throw error;
-  } finally {
-    rmSync(draft, { force: true });
-  }
-};
-
 const pause = (ms: number): void => {
   Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, ms);
 };
 
-/** Removes the removal lock of a process that died while it held it; puts it back where it was a living one's. */
-const clearRemoval = (path: string, own: Owner): void => {
-  const aside = `${path}.${own.token}.aside`;
-  try {
-    renameSync(path, aside);
-  } catch {
-    return;
+/** The claims of other living processes, by file name. Those of processes that are gone are removed. */
+const livingClaims = (directory: string, except: string): Map<string, Owner> => {
+  const living = new Map<string, Owner>();
+  for (const name of readdirSync(directory)) {
+    if (!CLAIM.test(name) || name === except) continue;
+    const owner = readOwner(join(directory, name));
+    if (owner && isAlive(owner)) living.set(name, owner);
+    else rmSync(join(directory, name), { force: true });
   }
-  const owner = readOwner(aside);
-  if (owner && isAlive(owner)) {
-    try {
-      linkSync(aside, path);
-    } catch {
-      // another took it meanwhile; both will find the same lock of the data
-    }
-  }
-  rmSync(aside, { force: true });
+  return living;
 };
 
-/** Removes the lock of an owner that is gone. Only one process at a time does so, and it looks again before it does. */
-const removeDead = (directory: string, own: Owner): void => {
-  const removal = join(directory, REMOVAL);
-  if (!make(removal, own)) {
-    const other = readOwner(removal);
-    if (!other || !isAlive(other)) clearRemoval(removal, own);
-    pause(20);
-    return;
-  }
-  try {
-    const path = join(directory, NAME);
-    const owner = readOwner(path);
-    if (!owner || !isAlive(owner)) rmSync(path, { force: true });
-  } finally {
-    if (readOwner(removal)?.token === own.token) rmSync(removal, { force: true });
-  }
-};
-
-const TRIES = 100;
+/** So long a claim must stand for it to be more than another's attempt, in milliseconds. */
+const STANDS = 60;
 
 /**
- * Takes the lock of a data directory.
+ * Takes the lock of a data directory: a process lays down a claim of its own, then looks for others.
+ * Of two that claim at once the later one always finds the earlier one's claim, so that never both go on.
+ * One that finds another's takes its own back, waits, and tries again; it gives up where the other's still stands.
  * @returns a function that gives it back
  * @throws DataInUse when another living process holds it
  */
 export const takeLock = (directory: string): (() => void) => {
-  const path = join(directory, NAME);
   const address = process.env.BLUE_LEDGER_ADDRESS;
-  const own: Owner = {
-    pid: process.pid,
-    started: startOf(process.pid) ?? '',
-    token: randomUUID(),
-    ...(address && { address }),
-  };
-  for (let attempt = 0; attempt < TRIES; attempt++) {
-    if (make(path, own))
-      return () => {
-        if (readOwner(path)?.token === own.token) rmSync(path, { force: true });
-      };
-    const owner = readOwner(path);
-    if (owner && isAlive(owner))
-      throw new DataInUse(
-        `The drawings in ${directory} are open in another Blue Ledger (process ${owner.pid}). Close that one first, or give this one its own folder with BLUE_LEDGER_DATA.`,
-        owner.address,
-      );
-    removeDead(directory, own);
+  const started = startOf(process.pid) ?? '';
+  for (;;) {
+    const token = randomUUID();
+    const name = claimName(token);
+    const path = join(directory, name);
+    const own: Owner = { pid: process.pid, started, ...(address && { address }) };
+    // a file is renamed to the name that others look for once it is whole, so that nobody reads half of one
+    const draft = join(directory, `owner.${token}.draft`);
+    writeFileSync(draft, JSON.stringify(own), { flag: 'wx' });
+    renameSync(draft, path);
+    const before = livingClaims(directory, name);
+    if (before.size === 0) return () => rmSync(path, { force: true });
+    rmSync(path, { force: true });
+    // waits of different length, so that processes that started together do not go on in step
+    pause(STANDS * (1 + Math.random()));
+    const after = livingClaims(directory, name);
+    for (const [other, owner] of before)
+      if (after.has(other))
+        throw new DataInUse(
+          `The drawings in ${directory} are open in another Blue Ledger (process ${owner.pid}). Close that one first, or give this one its own folder with BLUE_LEDGER_DATA.`,
+          owner.address,
+        );
   }
-  throw new DataInUse(
-    `The lock in ${directory} cannot be taken. Remove ${NAME} there if no Blue Ledger is running.`,
-  );
 };

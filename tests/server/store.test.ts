@@ -201,7 +201,10 @@ describe('the lock of a data directory', () => {
     const release = takeLock(folder);
     expect(() => takeLock(folder)).toThrow(DataInUse);
     expect(() => takeLock(folder)).toThrow(`process ${process.pid}`);
+    // one that is refused leaves nothing behind, and the owner's claim stands
+    expect(readdirSync(folder)).toHaveLength(1);
     release();
+    expect(readdirSync(folder)).toEqual([]);
     takeLock(folder)();
     // a process that is gone for certain
     const { pid } = spawnSync(process.execPath, ['-e', '']);
