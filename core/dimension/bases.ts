@@ -1,5 +1,4 @@
-/** The three axes by the letters of their bases. */
-export const AXIS_LETTERS = ['x', 'y', 'z'] as const;
+import type { Axis } from '../geometry/rigid.ts';
 
 /** What lengths along each axis are counted from, by the key of a face or an axis; the face at the low end where missing. */
-export type Bases = { readonly [axis in (typeof AXIS_LETTERS)[number]]?: string | undefined };
+export type Bases = { readonly [axis in Axis]?: string | undefined };

@@ -1,5 +1,6 @@
+import { AXIS_LETTERS } from '../geometry/rigid.ts';
 import { facesOfMeeting, featureOfFace, readFaceKey } from '../naming/keys.ts';
-import { AXIS_LETTERS, type Bases } from './bases.ts';
+import type { Bases } from './bases.ts';
 import type { DimensionBooks } from './books.ts';
 import { placeAlong, type SizeKey, sizeNow } from './place.ts';
 import { type Relation, relationNow } from './relations.ts';

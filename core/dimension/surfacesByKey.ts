@@ -3,6 +3,7 @@ import { dot } from '../geometry/vec.ts';
 import { faceKey } from '../naming/keys.ts';
 import { partModel } from '../part/model.ts';
 import type { PartFile } from '../part/schema.ts';
+import type { PartModel } from '../solid/partModel.ts';
 import { threadEndOf, threadFaceOf, threadStartOf } from './threadKeys.ts';
 
 /**
@@ -26,10 +27,14 @@ export const keyWriter = (file: PartFile): ((body: string, key: string, feature:
 /** @returns undefined where the part cannot be worked out */
 export const surfacesByKey = (file: PartFile): SurfacesByKey | undefined => {
   const model = partModel(file);
-  if (!model.ok) return undefined;
+  return model.ok ? surfacesOfModel(file, model.value) : undefined;
+};
+
+/** The same of a part that is worked out already, with the names of its file. */
+export const surfacesOfModel = (file: PartFile, model: PartModel): SurfacesByKey => {
   const written = keyWriter(file);
   const out = new Map<string, Surface>();
-  for (const b of model.value.bodies)
+  for (const b of model.bodies)
     for (const o of b.operations) {
       for (const { cell, copy } of o.cells)
         for (const f of cell.faces)

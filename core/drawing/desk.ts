@@ -1,4 +1,5 @@
 import { type DimensionBooks, openBooks } from '../dimension/books.ts';
+import type { SurfacesByKey } from '../dimension/surfacesByKey.ts';
 import type { Finding } from '../finding/finding.ts';
 import { findingsOf } from '../finding/findings.ts';
 import { dot, type Vec3 } from '../geometry/vec.ts';
@@ -7,12 +8,14 @@ import { VIEW_FRAMES, type ViewFrame } from '../geometry/viewFrames.ts';
 import { featureCentres } from '../ledger/ledger.ts';
 import { type NumberedPoint, numberPoints } from '../ledger/numbering.ts';
 import type { Posting } from '../ledger/postings.ts';
-import type { Fault } from '../number/fault.ts';
+import type { Fault, Result } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
 import { decimal } from '../number/format.ts';
 import { sameData } from '../number/sameData.ts';
 import { type ModelledPart, modelledPart } from '../part/model.ts';
+import type { TraceFile } from '../part/schema.ts';
 import type { Divisions } from '../section/cutPoints.ts';
+import { drawnPlane } from '../section/drawnTrace.ts';
 import { type Section, sectionOf } from '../section/section.ts';
 import { type CuttingPlane, cuttingPlane } from '../section/trace.ts';
 import { dimensioning } from '../sheet/dimensions/dimensioning.ts';
@@ -25,6 +28,7 @@ import type { BrokenEnd } from '../sheet/views/brokenEnds.ts';
 import { isBrokenOut } from '../sheet/views/brokenOut.ts';
 import { cutShownIn } from '../sheet/views/cutShownIn.ts';
 import { type BuiltPart, buildPart } from '../solid/build.ts';
+import { asDrawn, type Gap } from '../solid/interruption.ts';
 import { type Measures, measureSolid, measureTogether } from '../solid/measure.ts';
 import { fulfilment } from '../task/fulfilment.ts';
 import type { TaskStanding } from '../task/task.ts';
@@ -32,6 +36,7 @@ import type { SceneBody } from '../view/scene.ts';
 import { seeScene, type View, type ViewMemory, viewOf } from '../view/view.ts';
 import { dimensionsOnSheet } from './dimensioned.ts';
 import type { Drawing } from './drawing.ts';
+import { type InterruptedPart, interruptedPart } from './interruptedPart.ts';
 import { type Distances, openGaps } from './openGaps.ts';
 import { setupOnSheet } from './partsRows.ts';
 import { type ProposedFront, proposeFront } from './proposedFront.ts';
@@ -46,7 +51,10 @@ export type Worked =
   | {
       readonly ok: true;
       readonly part: BuiltPart;
+      /** drawn of the part as its interrupted views have it; what is counted from the part counts from `part` */
       readonly sheet: Sheet;
+      /** the cuts that are on, of the part as it is, in the order of the sheet's own */
+      readonly sections: readonly Section[];
       readonly rows: readonly PostedPoint[];
       readonly measures: Measures;
       /** how each line of the task stands */
@@ -84,10 +92,41 @@ export type SheetPlan = {
   readonly fullness: number;
 };
 
+/** A part with the views of it that were drawn so far, and what they leave for its next state. */
+type SeenPart = {
+  readonly part: BuiltPart;
+  /** the plain views */
+  readonly views: Map<ViewName, View>;
+  /** the same with tangent joins, where they are wanted */
+  readonly tangents: Map<ViewName, View>;
+  /** views along free directions, by the direction */
+  readonly auxiliaries: Map<string, View>;
+  readonly memories: Map<ViewName, ViewMemory>;
+  /** the same of the last sectional views, by cut and view */
+  readonly sectional: Map<string, ViewMemory>;
+};
+/** Nothing is drawn yet. @param before the views of the part's last state */
+const unseenPart = (part: BuiltPart, before: SeenPart | undefined): SeenPart => ({
+  part,
+  views: new Map(),
+  tangents: new Map(),
+  auxiliaries: new Map(),
+  memories: before?.memories ?? new Map(),
+  sectional: before?.sectional ?? new Map(),
+});
+
 type Remembered = {
   key: string;
   modelled: ModelledPart;
   part: BuiltPart;
+  /** the part as it is, with its views */
+  readonly whole: SeenPart;
+  /** the part as its interrupted views draw it, or why they cannot; by what they leave out */
+  shorter?: {
+    readonly key: string;
+    readonly drawn: Result<InterruptedPart>;
+    readonly seen: SeenPart | undefined;
+  };
   /** what the names hang on besides the part */
   naming: string;
   points: NumberedPoint[];
@@ -98,15 +137,6 @@ type Remembered = {
     readonly by: SizesOf;
     readonly opened: DimensionBooks | undefined;
   };
-  /** the plain views drawn so far, and what they leave for the next state of the part */
-  views: Map<ViewName, View>;
-  /** the same with tangent joins, where they are wanted */
-  tangents: Map<ViewName, View>;
-  /** views along free directions, by the direction */
-  auxiliaries: Map<string, View>;
-  memories: Map<ViewName, ViewMemory>;
-  /** the same of the last sectional views, by cut and view */
-  sectional: Map<string, ViewMemory>;
 };
 
 /**
@@ -134,11 +164,7 @@ export const openDesk = (): Desk => {
       naming: namingOf(d),
       points: pointsOf(d, part),
       measures,
-      views: new Map(),
-      tangents: new Map(),
-      auxiliaries: new Map(),
-      memories: last?.memories ?? new Map(),
-      sectional: last?.sectional ?? new Map(),
+      whole: unseenPart(part, last?.whole),
     };
     return last;
   };
@@ -147,37 +173,48 @@ export const openDesk = (): Desk => {
     const known = build(d);
     if (!('part' in known)) return { ok: false, faults: known };
     yield undefined;
-    const { part, views } = known;
+    const { part: whole } = known;
     const findings: Fault[] = [];
-    const sections: Section[] = [];
-    for (const cut of d.cuts) {
-      const plane = cuttingPlane(cut.trace, d.part);
+    const cuts: Shown['cuts'][number][] = [];
+    for (const { trace, on } of d.cuts) {
+      const plane = cuttingPlane(trace, d.part);
       // one that is not drawn must be sound too: it is kept with the drawing
       if (!plane.ok) return { ok: false, faults: plane.faults };
-      if (!cut.on) continue;
-      const section = sectionOf(part, plane.value, divisionsOf(d.setup));
-      if (!section.bodies.length) findings.push(missing(plane.value, part));
-      else if (!isBrokenOut(d.setup, cut.trace.name) && !d.setup.views.includes(plane.value.seenIn))
-        findings.push(unseen(plane.value));
-      sections.push(section);
+      if (on) cuts.push({ trace, plane: plane.value });
+    }
+    const shown = shownPart(d, known, cuts);
+    const { seen, gaps } = shown;
+    const { part, views } = seen;
+    findings.push(...shown.faults);
+    const sections: Section[] = [];
+    const wholeSections: Section[] = [];
+    for (const [i, { trace, plane }] of cuts.entries()) {
+      const section = sectionOf(whole, plane, divisionsOf(d.setup));
+      if (!section.bodies.length) findings.push(missing(plane, whole));
+      else if (!isBrokenOut(d.setup, trace.name) && !d.setup.views.includes(plane.seenIn))
+        findings.push(unseen(plane));
+      wholeSections.push(section);
+      sections.push(
+        gaps.length ? sectionOf(part, shown.planes[i] as CuttingPlane, divisionsOf(d.setup)) : section,
+      );
       yield undefined;
     }
     const plain = (name: ViewName): View => {
-      if (d.setup.rules.tangents) return withTangents(known, name);
-      const seen = views.get(name);
-      if (seen) return seen;
-      const { view, memory } = seeScene(part.bodies, VIEW_FRAMES[name], part.tol, known.memories.get(name));
+      if (d.setup.rules.tangents) return withTangents(seen, name);
+      const drawn = views.get(name);
+      if (drawn) return drawn;
+      const { view, memory } = seeScene(part.bodies, VIEW_FRAMES[name], part.tol, seen.memories.get(name));
       views.set(name, view);
-      known.memories.set(name, memory);
+      seen.memories.set(name, memory);
       return view;
     };
     const cutViews = new Map<string, View>();
     const sectional = (name: ViewName, scene: readonly SceneBody[]): View => {
       const key = `${sections.find((s) => s.remains === scene)?.plane.name} ${name}`;
-      const seen = cutViews.get(key);
-      if (seen) return seen;
-      const { view, memory } = seeScene(scene, VIEW_FRAMES[name], part.tol, known.sectional.get(key));
-      known.sectional.set(key, memory);
+      const drawn = cutViews.get(key);
+      if (drawn) return drawn;
+      const { view, memory } = seeScene(scene, VIEW_FRAMES[name], part.tol, seen.sectional.get(key));
+      seen.sectional.set(key, memory);
       cutViews.set(key, view);
       return view;
     };
@@ -188,10 +225,13 @@ export const openDesk = (): Desk => {
       yield undefined;
     }
     const numbered = {
-      points: known.points,
+      points: known.points.map((p) => ({ ...p, at: asDrawn(gaps, p.at) })),
       moved: d.labels,
       unnamed: new Set(d.part.bodies.filter((b) => b.standard).map((b) => b.name)),
-      centres: d.setup.rules.projectorsFeature === undefined ? undefined : featureCentres(d.part),
+      centres:
+        d.setup.rules.projectorsFeature === undefined
+          ? undefined
+          : featureCentres(d.part).map((c) => ({ ...c, at: asDrawn(gaps, c.at) })),
     };
     const sheet = drawSheet(
       part,
@@ -200,8 +240,9 @@ export const openDesk = (): Desk => {
       sections,
       numbered,
       viewIn,
-      (frame) => auxiliaryOf(known, frame),
-      dimensionsOnSheet(d, () => booksOf(d, known)),
+      (frame) => auxiliaryOf(seen, frame),
+      dimensionsOnSheet(d, () => booksOf(d, known), shown.surfaces),
+      gaps,
     );
     yield undefined;
     const rows = known.points.map((p) => ({
@@ -212,11 +253,12 @@ export const openDesk = (): Desk => {
     }));
     return {
       ok: true,
-      part,
+      part: whole,
       sheet,
+      sections: wholeSections,
       rows,
       measures: known.measures,
-      task: fulfilment(d.task ?? [], { setup: d.setup, part, file: d.part, sheet }),
+      task: fulfilment(d.task ?? [], { setup: d.setup, part: whole, file: d.part, sheet }),
       findings: [...findings, ...sheet.findings],
     };
   }
@@ -249,14 +291,15 @@ export const openDesk = (): Desk => {
     const worked = work(d);
     const known = build(d);
     if (!worked.ok || !('part' in known)) return undefined;
-    const lay = dimensionsOnSheet(d, () => booksOf(d, known));
+    const { seen, surfaces } = shownOn(d, known, worked.sheet);
+    const lay = dimensionsOnSheet(d, () => booksOf(d, known), surfaces);
     const { sheet } = worked;
     const viewIn = (name: ViewName): View =>
-      sheet.views.find((v) => v.name === name)?.view ?? plainViews(known)(name);
+      sheet.views.find((v) => v.name === name)?.view ?? plainViews(seen)(name);
     return (
       lay &&
       openGaps(
-        known.part,
+        seen.part,
         setupOnSheet(d, () => booksOf(d, known)),
         sheet.sections,
         lay,
@@ -269,12 +312,13 @@ export const openDesk = (): Desk => {
     const known = build(d);
     if (!worked.ok || !('part' in known)) return undefined;
     const { part: built, sheet } = worked;
-    const lay = dimensionsOnSheet(d, () => booksOf(d, known));
+    const { seen, surfaces } = shownOn(d, known, sheet);
+    const lay = dimensionsOnSheet(d, () => booksOf(d, known), surfaces);
     const load = loadOf(
-      built,
+      seen.part,
       sheet.sections,
       undefined,
-      lay && dimensioning(built, lay, plainViews(known), sheet.sections).margins,
+      lay && dimensioning(seen.part, lay, plainViews(seen), sheet.sections).margins,
     );
     const onSheet = setupOnSheet(d, () => booksOf(d, known));
     return {
@@ -298,12 +342,58 @@ const booksOf = (d: Drawing, known: Remembered): DimensionBooks | undefined => {
 };
 /** The uncut views of a part, by which dimensions are laid out where the sheet is only planned. */
 const plainViews =
-  (known: Remembered) =>
+  (seen: SeenPart) =>
   (name: ViewName): View => {
-    const view = known.views.get(name) ?? viewOf(known.part.bodies, VIEW_FRAMES[name], known.part.tol);
-    known.views.set(name, view);
+    const view = seen.views.get(name) ?? viewOf(seen.part.bodies, VIEW_FRAMES[name], seen.part.tol);
+    seen.views.set(name, view);
     return view;
   };
+
+/** The part that a sheet draws: as it is, or as its interrupted views have it. */
+type Shown = {
+  readonly seen: SeenPart;
+  readonly gaps: readonly Gap[];
+  /** the surfaces of what is drawn, where its views are interrupted */
+  readonly surfaces?: SurfacesByKey | undefined;
+  /** the cuts that are on, as they are stated, and as they are drawn */
+  readonly cuts: readonly { readonly trace: TraceFile; readonly plane: CuttingPlane }[];
+  readonly planes: readonly CuttingPlane[];
+  /** why the views are not interrupted, where they should be */
+  readonly faults: readonly Fault[];
+};
+
+/** The part as the views of a drawing show it; whole, and why, where a stretch cannot be left out. */
+const shownPart = (d: Drawing, known: Remembered, cuts: Shown['cuts']): Shown => {
+  const asItIs: Shown = {
+    seen: known.whole,
+    gaps: [],
+    cuts,
+    planes: cuts.map((c) => c.plane),
+    faults: [],
+  };
+  const { interruptions } = d.setup;
+  if (!interruptions?.length) return asItIs;
+  const key = JSON.stringify(interruptions);
+  if (known.shorter?.key !== key) {
+    const drawn = interruptedPart(d.part, known.modelled.model, known.part, interruptions);
+    known.shorter = {
+      key,
+      drawn,
+      seen: drawn.ok ? unseenPart(drawn.value.part, known.shorter?.seen) : undefined,
+    };
+  }
+  const { drawn, seen } = known.shorter;
+  if (!drawn.ok || !seen) return { ...asItIs, faults: drawn.ok ? [] : drawn.faults };
+  const { gaps, surfaces } = drawn.value;
+  const planes = cuts.map(({ trace, plane }) => drawnPlane(trace, plane, gaps, known.part.box, d.part));
+  const faults = planes.flatMap((p) => (p.ok ? [] : p.faults));
+  if (faults.length) return { ...asItIs, faults };
+  return { seen, gaps, surfaces, cuts, planes: planes.flatMap((p) => (p.ok ? [p.value] : [])), faults: [] };
+};
+
+/** The part that a sheet was drawn of. */
+const shownOn = (d: Drawing, known: Remembered, sheet: Sheet): Pick<Shown, 'seen' | 'surfaces'> =>
+  sheet.interruptions.length ? shownPart(d, known, []) : { seen: known.whole };
 
 const namingOf = ({ setup: { rules }, names }: Drawing): string =>
   JSON.stringify([numberingOf(rules), names]);
@@ -320,21 +410,21 @@ const named = (d: Drawing, known: Remembered): Remembered => {
 };
 
 /** A view with its tangent joins; it is worked out anew for every state of the part. */
-const withTangents = (known: Remembered, name: ViewName): View => {
-  const seen = known.tangents.get(name);
-  if (seen) return seen;
-  const view = viewOf(known.part.bodies, VIEW_FRAMES[name], known.part.tol, true);
-  known.tangents.set(name, view);
+const withTangents = (seen: SeenPart, name: ViewName): View => {
+  const drawn = seen.tangents.get(name);
+  if (drawn) return drawn;
+  const view = viewOf(seen.part.bodies, VIEW_FRAMES[name], seen.part.tol, true);
+  seen.tangents.set(name, view);
   return view;
 };
 
 /** A view along a free direction; it is worked out anew for every state of the part. */
-const auxiliaryOf = (known: Remembered, frame: ViewFrame): View => {
+const auxiliaryOf = (seen: SeenPart, frame: ViewFrame): View => {
   const key = frame.toward.join();
-  const seen = known.auxiliaries.get(key);
-  if (seen) return seen;
-  const view = viewOf(known.part.bodies, frame, known.part.tol);
-  known.auxiliaries.set(key, view);
+  const drawn = seen.auxiliaries.get(key);
+  if (drawn) return drawn;
+  const view = viewOf(seen.part.bodies, frame, seen.part.tol);
+  seen.auxiliaries.set(key, view);
   return view;
 };
 

@@ -1,5 +1,4 @@
 import { notesNow } from '../dimension/alike.ts';
-import { AXIS_LETTERS } from '../dimension/bases.ts';
 import type { DimensionBooks } from '../dimension/books.ts';
 import { countedSizes } from '../dimension/countedSizes.ts';
 import { readFitPair } from '../dimension/fits/toleranceClass.ts';
@@ -22,6 +21,7 @@ import { stationNow } from '../dimension/stations.ts';
 import { isAngle, tiedBy, tieNow, tieSize } from '../dimension/tieNow.ts';
 import { type Tolerance, toleranceText } from '../dimension/tolerance.ts';
 import { worstCase } from '../dimension/worstCase.ts';
+import { AXIS_LETTERS } from '../geometry/rigid.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { facesOfMeeting, featureOfFace, readFaceKey } from '../naming/keys.ts';
 import { listed } from '../naming/listed.ts';

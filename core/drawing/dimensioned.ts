@@ -2,6 +2,7 @@ import { notesNow, saySame } from '../dimension/alike.ts';
 import type { DimensionBooks } from '../dimension/books.ts';
 import type { KeptDimension } from '../dimension/kept.ts';
 import { toleranceWritten } from '../dimension/limitsOf.ts';
+import type { SurfacesByKey } from '../dimension/surfacesByKey.ts';
 import { leanTo } from '../sheet/dimensions/home.ts';
 import { leaderId, partOfKept, type Wanted } from '../sheet/dimensions/laid.ts';
 import { layOut } from '../sheet/dimensions/layOut.ts';
@@ -50,10 +51,14 @@ const leadersOf = (books: DimensionBooks, { leaders = [] }: Drawing['setup']): W
       : [],
   );
 
-/** How the dimensions of a drawing, and its notes with leaders, are laid out on its sheet; nothing where it has none. */
+/**
+ * How the dimensions of a drawing, and its notes with leaders, are laid out on its sheet; nothing where it has none.
+ * @param drawn the surfaces of what the sheet draws, where its views are interrupted
+ */
 export const dimensionsOnSheet = (
   { dimensions, setup }: Pick<Drawing, 'dimensions' | 'setup'>,
   books: () => DimensionBooks | undefined,
+  drawn?: SurfacesByKey,
 ): LayDimensions | undefined => {
   const kept = dimensions?.list ?? [];
   if (!kept.length && !setup.leaders) return undefined;
@@ -68,5 +73,6 @@ export const dimensionsOnSheet = (
     layOut(own, wanted, views, k, around, {
       lines: setup.rules.lengths === 'running' ? 'running' : 'stacked',
       figures: setup.rules.figures ?? {},
+      drawn,
     });
 };

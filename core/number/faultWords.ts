@@ -629,6 +629,32 @@ const WORDS = {
     what: 'It has no room of its own along its projectors.',
     remedy: 'Choose a larger paper or a smaller scale, or move the group of views.',
   }),
+  'interruption.not-plain': ({
+    feature,
+    along,
+    from,
+    to,
+  }: {
+    feature: string;
+    along: string;
+    from: string;
+    to: string;
+  }) => ({
+    what: `Between ${along} ${from} and ${to} the part does not run on evenly: "${feature}" changes there, so this stretch cannot be left out.`,
+    remedy: 'Leave out a shorter stretch, clear of it, or draw the part whole.',
+  }),
+  'interruption.beyond': ({ along, from, to }: { along: string; from: string; to: string }) => ({
+    what: `The part has nothing to leave out between ${along} ${from} and ${to}: it does not reach over that stretch.`,
+    remedy: 'Leave out a stretch between its two ends.',
+  }),
+  'interruption.overlap': ({ along }: { along: string }) => ({
+    what: `Two stretches that are left out along ${along} lie over one another.`,
+    remedy: 'Keep them apart, or make one of them.',
+  }),
+  'interruption.cut': ({ cut }: { cut: string }) => ({
+    what: `Cut ${cut} passes aslant, or square, through the stretch that is left out, so it could not be drawn true.`,
+    remedy: 'Move the cut or the stretch, or draw the part whole.',
+  }),
   'statement.empty': () => ({
     what: 'Nothing is stated yet.',
     remedy: 'Type a first line, such as "block 60 x 40 x 30".',

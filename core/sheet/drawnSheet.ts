@@ -5,6 +5,7 @@ import type { NumberedPoint } from '../ledger/numbering.ts';
 import type { Posting } from '../ledger/postings.ts';
 import type { Fault } from '../number/fault.ts';
 import type { Section } from '../section/section.ts';
+import type { Gap } from '../solid/interruption.ts';
 import type { HoleTable } from './annotate/holeRows.ts';
 import type { LaidOut } from './dimensions/layOut.ts';
 import type { Ink } from './ink/ink.ts';
@@ -31,7 +32,10 @@ export type Sheet = {
   /** the number of the first line that a true shape stands on: X1Y1, or X2Y2 where the upright line is named X1Y1 */
   readonly firstLine: number;
   readonly units: 'mm' | 'in';
+  /** of the part as it is drawn: nearer together where its views are interrupted */
   readonly box: Box3;
+  /** the stretches that interrupted views leave out */
+  readonly interruptions: readonly Gap[];
   readonly layout: Layout;
   readonly views: readonly PlacedView[];
   readonly shapes: readonly PlacedShape[];

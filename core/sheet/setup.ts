@@ -75,6 +75,12 @@ export const setupSchema = z
       .min(1)
       .max(12)
       .optional(),
+    /** stretches that the views of a long part leave out: interrupted views; lengths in part units */
+    interruptions: z
+      .array(z.strictObject({ along: z.enum(['x', 'y', 'z']), from: inView, to: inView }))
+      .min(1)
+      .max(6)
+      .optional(),
     /**
      * of each cut, by its name, whether its true shape is left out; of a bent cut the one leg, counted from 1, whose shape is shown (all
      * turned into one line where missing); and where X1Y1 was put: from the beginning of the trace, paper mm (it finds its own place

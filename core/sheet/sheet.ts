@@ -6,6 +6,7 @@ import type { Fault } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
 import type { Section } from '../section/section.ts';
 import type { BuiltPart } from '../solid/build.ts';
+import type { Gap } from '../solid/interruption.ts';
 import type { SceneBody } from '../view/scene.ts';
 import type { View } from '../view/view.ts';
 import { viewOf } from '../view/view.ts';
@@ -26,6 +27,7 @@ import { placeBalloons } from './views/balloons.ts';
 import { endsSeenIn } from './views/brokenEnds.ts';
 import { brokenOutIn, brokenView } from './views/brokenOut.ts';
 import { cutShownIn } from './views/cutShownIn.ts';
+import { interruptedView } from './views/interrupted.ts';
 import { ISOMETRIC_SIGHT, placePictorial } from './views/pictorialView.ts';
 import { type PlacedView, viewToPaper } from './views/placedView.ts';
 import type { PlacedShape } from './views/trueShape.ts';
@@ -95,7 +97,8 @@ export const loadOf = (
  * Draws the sheet of a built part.
  * @param given the cuts that are on
  * @param numbered the points that are posted in the views
- * @param makeView works a view out of a scene
+ * @param makeWhole works a view out of a scene
+ * @param gaps the stretches that were taken out of the part, where its views are interrupted
  */
 export const drawSheet = (
   part: BuiltPart,
@@ -103,14 +106,17 @@ export const drawSheet = (
   title: TitleText,
   given: readonly Section[],
   numbered: Numbered = { points: [] },
-  makeView: ViewMaker = (name, scene) => viewOf(scene, VIEW_FRAMES[name], part.tol),
+  makeWhole: ViewMaker = (name, scene) => viewOf(scene, VIEW_FRAMES[name], part.tol),
   makeAuxiliary: AuxiliaryMaker = remembering((frame) => viewOf(part.bodies, frame, part.tol)),
   layDimensions?: LayDimensions,
+  gaps: readonly Gap[] = [],
 ): Sheet => {
   const sections = namedForSheet(given, setup.rules, numbered.points);
   const filled: TitleText = { ...title, own: setup.ownFields };
   const paper = { ...paperFrame(setup), name: paperTitle(setup) };
   const { box } = part;
+  const makeView: ViewMaker = (name, scene) =>
+    interruptedView(makeWhole(name, scene), VIEW_FRAMES[name], gaps);
   const asDrawn = new Map<ViewName, View>();
   const shownIn = (name: ViewName): View => {
     const known = asDrawn.get(name);
@@ -210,6 +216,7 @@ export const drawSheet = (
     dimensions: dimensioned?.laid(setup, scale) ?? NO_DIMENSIONS,
     units: part.units,
     box,
+    interruptions: gaps,
     layout,
     views,
     shapes,

@@ -2,6 +2,7 @@ import { along2, type Vec2 } from '../../geometry/vec.ts';
 import { type FillInk, type Ink, type Stretch, straight, stroke, type TextInk } from '../ink/ink.ts';
 import { onPaper } from '../layout/similarity.ts';
 import type { PlacedView } from '../views/placedView.ts';
+import { figureWidth } from './figureText.ts';
 import { ARROW, type Arrow, FIGURE, type Laid, type Line } from './laid.ts';
 
 /** How dimension lines end, by school. */
@@ -49,6 +50,18 @@ const arcOf = (
   to,
 });
 
+/** The line beneath a figure that is not to scale is so far below it, mm. */
+const BELOW = 0.4;
+
+/** The line beneath a figure that is not to scale. */
+const underline = ({ text, drawn }: Laid, place: (p: Vec2) => Vec2, more: object): Ink => {
+  const turn = (drawn.text.angle * Math.PI) / 180;
+  const way: Vec2 = [Math.cos(turn), Math.sin(turn)];
+  const from = along2(drawn.text.at, [-way[1], way[0]], -BELOW);
+  const to = along2(from, way, figureWidth(text));
+  return stroke('dimensions', 'dimension', [straight(place(from), place(to))], more);
+};
+
 /**
  * The ink of a dimension: extension lines, dimension line or leader, its ends and its figure.
  * @param id by which its ink is known
@@ -86,6 +99,7 @@ export const dimensionInk = (d: Laid, id: string, home: PlacedView, ends: LineEn
         ]
       : []),
     ...(arc ? [stroke('dimensions', 'dimension', [arcOf(arc, place(arc.centre))], more)] : []),
+    ...(d.isOffScale ? [underline(d, place, more)] : []),
     ...arrows.map((a) => endInk({ tip: place(a.tip), along: a.along }, school, more)),
     figure,
   ];

@@ -91,6 +91,8 @@ export type Laid = {
   /** stated as a radius: the face is less than half a round */
   readonly isRadius: boolean;
   readonly text: string;
+  /** not to scale: the figure is underlined. Source: ISO 129-1 */
+  readonly isOffScale?: boolean;
   readonly drawn: Drawn;
 };
 
@@ -107,6 +109,8 @@ export type Linear = {
   readonly count: number;
   readonly value: number;
   readonly text: string;
+  /** drawn shorter than it is, across a stretch that an interrupted view leaves out */
+  readonly isOffScale?: boolean;
   /** of a diameter in a half section, the one end that is drawn: its line runs on a little past the axis */
   readonly half?: 'lo' | 'hi';
 };

@@ -97,6 +97,7 @@ const inLane = (
     count: l.count,
     value: l.value,
     isRadius: false,
+    ...(l.isOffScale && { isOffScale: true }),
     text,
     drawn: {
       line: [at(first, away), at(last, away)],

@@ -2,6 +2,7 @@ import { alongSight } from '../../dimension/alongSight.ts';
 import type { DimensionBooks } from '../../dimension/books.ts';
 import { type PitchSize, pitchCircleNow, type SizeKey, sizeNow, turnBetween } from '../../dimension/place.ts';
 import { stationNow } from '../../dimension/stations.ts';
+import type { SurfacesByKey } from '../../dimension/surfacesByKey.ts';
 import { isLeftHanded, threadName } from '../../dimension/threadName.ts';
 import { tieSize } from '../../dimension/tieNow.ts';
 import { boxOf2, pointOn2 } from '../../geometry/curve2.ts';
@@ -90,6 +91,7 @@ const distanceText = (books: DimensionBooks, wanted: Wanted, value: number, figu
 /** A dimension between two stations in its view. */
 const linearIn = (
   books: DimensionBooks,
+  onSheet: DimensionBooks,
   wanted: Wanted,
   name: ViewName,
   view: View,
@@ -103,28 +105,33 @@ const linearIn = (
   const ends = [tie.from, tie.to]
     .map((s) => {
       const at = stationNow(s, books.surfaces) ?? s.at;
-      const reach = reachAt(books, s, name, view);
+      const place = stationNow(s, onSheet.surfaces) ?? s.at;
+      const reach = reachAt(onSheet, s, name, view);
       const whole = way.k === 0 ? ([box[1], box[3]] as const) : ([box[0], box[2]] as const);
-      return { at, on: at * way.sign * k, reach: reach ? ([reach[0] * k, reach[1] * k] as const) : whole };
+      return { at, on: place * way.sign * k, reach: reach ? ([reach[0] * k, reach[1] * k] as const) : whole };
     })
     .sort((a, b) => a.on - b.on) as [End, End];
   const value = Math.abs(ends[1].at - ends[0].at);
+  const isOffScale = Math.abs(ends[1].on - ends[0].on - value * k) > TO_SCALE;
   return {
     along: way.k,
     linear: {
       wanted,
-      zero: (stationNow(tie.from, books.surfaces) ?? tie.from.at) * way.sign * k,
+      zero: (stationNow(tie.from, onSheet.surfaces) ?? tie.from.at) * way.sign * k,
       lo: ends[0].on,
       hi: ends[1].on,
       reach: [ends[0].reach, ends[1].reach],
       count: 1,
       value,
       text: distanceText(books, wanted, value, figures),
+      ...(isOffScale && { isOffScale }),
     },
   };
 };
 type End = { readonly at: number; readonly on: number; readonly reach: readonly [number, number] };
 
+/** A length is drawn to scale where it is off by no more, mm. */
+const TO_SCALE = 1e-6;
 /** An end of a line counts as drawn at a place within this, mm. */
 const AT_END = 1e-6;
 /** Where only one end of a diameter is drawn, its line runs so far past the axis, mm. Source: ISO 129-1. */
@@ -219,6 +226,7 @@ const pitchIn = (books: DimensionBooks, of: PitchSize, name: ViewName): Note['pi
 
 const noteOf = (
   books: DimensionBooks,
+  onSheet: DimensionBooks,
   wanted: Wanted,
   size: SizeKey,
   name: ViewName,
@@ -245,7 +253,7 @@ const noteOf = (
     wanted,
     [joined, hand].filter(Boolean).join(' '),
   );
-  const pitch = size.what === 'pitch' ? pitchIn(books, size.of, name) : undefined;
+  const pitch = size.what === 'pitch' ? pitchIn(onSheet, size.of, name) : undefined;
   return { wanted, size, value, count, isRadius, text, ...(pitch && { pitch }) };
 };
 
@@ -321,8 +329,12 @@ const layWithin = (
   return here;
 };
 
-/** How dimensions are written, by the house rules. */
-export type DimensionStyle = { readonly lines: LengthLines; readonly figures: FigureStyle };
+/** How dimensions are written, by the house rules; and where the faces stand on the sheet, where its views are interrupted. */
+export type DimensionStyle = {
+  readonly lines: LengthLines;
+  readonly figures: FigureStyle;
+  readonly drawn?: SurfacesByKey | undefined;
+};
 const USUAL_STYLE: DimensionStyle = { lines: 'stacked', figures: {} };
 
 /** The dimensions of one view in their places. */
@@ -333,8 +345,10 @@ const layView = (
   views: Views,
   k: number,
   around: Around,
-  { lines, figures }: DimensionStyle,
+  { lines, figures, drawn }: DimensionStyle,
 ): Laid[] => {
+  // values are those of the part; places those of what is drawn of it
+  const onSheet = drawn ? { ...books, surfaces: drawn } : books;
   const view = views.get(name) as View;
   const box = boxOf(view, k);
   const bySide = new Map<Side, Linear[]>();
@@ -348,24 +362,24 @@ const layView = (
     }
     const line =
       tie.kind === 'linear'
-        ? linearIn(books, w, name, view, box, k, figures)
-        : isTurnedDiameter(books, tie.size)
-          ? acrossIn(books, w, tie.size, name, view, k, figures, !around.noHidden.has(name))
+        ? linearIn(books, onSheet, w, name, view, box, k, figures)
+        : isTurnedDiameter(onSheet, tie.size)
+          ? acrossIn(onSheet, w, tie.size, name, view, k, figures, !around.noHidden.has(name))
           : undefined;
     if (line) {
       const natural = sideOf(line.along, box, line.linear);
       const side = w.side && isLevel(w.side) === (line.along === 0) ? w.side : natural;
       bySide.set(side, [...(bySide.get(side) ?? []), line.linear]);
-    } else if (tie.kind === 'size') notes.push(noteOf(books, w, tie.size, name, views, figures));
+    } else if (tie.kind === 'size') notes.push(noteOf(books, onSheet, w, tie.size, name, views, figures));
   }
   const clear = around.taken.get(name) ?? box;
   const room = around.room.get(name);
   const here = layWithin(bySide, room, (side, list, standing) =>
     layAlong(name, side, box, clear, list, standing, lines),
   );
-  const angles = layAngles(books, name, view, k, notes, here, room);
+  const angles = layAngles(onSheet, name, view, k, notes, here, room);
   here.push(...angles.laid);
-  const aligned = layAligned(books, name, view, k, angles.rest, here, room);
+  const aligned = layAligned(onSheet, name, view, k, angles.rest, here, room);
   here.push(...aligned.laid);
   return [...here, ...layNotes(name, view, k, union(box, clear), aligned.rest, here, room)];
 };

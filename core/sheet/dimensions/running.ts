@@ -100,6 +100,7 @@ export const layRun = (
         count: l.count,
         value: l.value,
         isRadius: false,
+        ...(l.isOffScale && { isOffScale: true }),
         text: l.text,
         drawn: {
           line: [at(i === 0 ? zero : (ends[i - 1] as number), away), at(end, away)],

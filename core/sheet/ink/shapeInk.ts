@@ -3,16 +3,19 @@ import { EDGE_ON } from '../../geometry/nearness.ts';
 import { distance2, dot, type Vec2 } from '../../geometry/vec.ts';
 import type { Section } from '../../section/section.ts';
 import { legFrame } from '../../section/trace.ts';
+import type { Gap } from '../../solid/interruption.ts';
 import { centreLinesOf, type FeatureAxis } from '../annotate/centreLines.ts';
 import { cutNumbers } from '../annotate/cutNumbers.ts';
 import { type HatchOf, hatching } from '../annotate/hatch.ts';
 import type { PlacedSheet } from '../drawnSheet.ts';
 import { onPaper } from '../layout/similarity.ts';
 import type { SheetSetup } from '../setup.ts';
+import { type Strip, stripOnPaper, stripsIn } from '../views/interrupted.ts';
 import { isOnShape, lineNumberOf, type PlacedShape, shapePlace } from '../views/trueShape.ts';
 import { SHAPE_TITLE } from '../views/viewTitles.ts';
 import { crossDashes } from './dash.ts';
 import { type Ink, letters, type Stretch, straight, stroke } from './ink.ts';
+import { inkOutside, interruptionInk } from './interruptedInk.ts';
 import { planeLine } from './referenceInk.ts';
 
 /** Where a stretch is, whichever way it runs: its ends and its middle, to a hundredth of a millimetre. */
@@ -32,7 +35,9 @@ const faceInk = (
   styleOf: HatchOf,
   base: number,
   pen: 'outline' | 'rule',
+  gaps: readonly Gap[],
 ): Ink[] => {
+  const strips = shapeStrips(shape, gaps);
   const out: Ink[] = [];
   const drawn = new Set<string>();
   for (const { body, stretches, behind } of shape.rims) {
@@ -44,7 +49,19 @@ const faceInk = (
       drawn.add(where);
     }
   }
-  return out;
+  const left = inkOutside(out, strips);
+  const outline = left.flatMap((i) => (i.kind === 'stroke' && i.layer === 'trueShape' ? i.stretches : []));
+  return [...left, ...interruptionInk(outline, strips, `shape ${shape.cut}`)];
+};
+
+/** The gaps of interrupted views that a cut face runs over, on the paper. */
+const shapeStrips = ({ plane, toPaper }: PlacedShape, gaps: readonly Gap[]): Strip[] => {
+  // the shape counts from the beginning of its trace
+  const start = dot(plane.origin, plane.sAxis);
+  return stripsIn(legFrame(plane), gaps).map((strip) => {
+    const off = strip.along[0] * start;
+    return stripOnPaper({ ...strip, from: strip.from - off, to: strip.to - off }, toPaper);
+  });
 };
 
 /** The centre lines of the rounds that a section cuts square to their axes. */
@@ -76,12 +93,13 @@ const sectionAloneInk = (
   styleOf: HatchOf,
   axes: readonly FeatureAxis[],
   tol: number,
+  gaps: readonly Gap[],
 ): Ink[] => {
   const base = Math.atan2(shape.plane.direction[1], shape.plane.direction[0]);
   const isRemoved = shape.drawnAs === 'removed';
   const { x, y, w } = shape.room;
   return [
-    ...faceInk(shape, section, styleOf, base, isRemoved ? 'outline' : 'rule'),
+    ...faceInk(shape, section, styleOf, base, isRemoved ? 'outline' : 'rule', gaps),
     ...centreInk(shape, axes, tol),
     ...(isRemoved ? [letters('labels', `${shape.cut}-${shape.cut}`, [x + w / 2, y + 2.5], 3.5)] : []),
   ];
@@ -97,7 +115,9 @@ export const shapeInk = (
   tol: number,
 ): Ink[] => {
   const section = sheet.sections.find((s) => s.plane.name === shape.cut) as Section;
-  if (shape.drawnAs !== 'true shape') return sectionAloneInk(shape, section, styleOf, axesOf(section), tol);
+  const { interruptions: gaps } = sheet;
+  if (shape.drawnAs !== 'true shape')
+    return sectionAloneInk(shape, section, styleOf, axesOf(section), tol, gaps);
   const { from, to } = shape.line;
   const base = Math.atan2(to[1] - from[1], to[0] - from[0]);
   const n = lineNumberOf(sheet, shape.cut);
@@ -108,7 +128,7 @@ export const shapeInk = (
     letters('trueShape', `X${n}`, [from[0] - past[0], from[1] - past[1] - 1], 2.5),
     letters('trueShape', `Y${n}`, [to[0] + past[0], to[1] + past[1] - 1], 2.5),
   ];
-  out.push(...faceInk(shape, section, styleOf, base, 'outline'));
+  out.push(...faceInk(shape, section, styleOf, base, 'outline', gaps));
   const boxes = shape.rims.flatMap((r) => r.stretches.map((s) => boxOf2(s.curve, s.from, s.to)));
   const x0 = Math.min(...boxes.map((b) => b[0]));
   const x1 = Math.max(...boxes.map((b) => b[2]));

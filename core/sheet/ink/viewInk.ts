@@ -21,10 +21,12 @@ import type { PlacedAuxiliary } from '../views/auxiliary.ts';
 import { zigzag } from '../views/brokenEnds.ts';
 import { drawnEdge } from '../views/brokenOut.ts';
 import { breakLines, drawnLines, drawsHidden, sectionShownIn } from '../views/drawnLines.ts';
+import { stripOnPaper, stripsIn } from '../views/interrupted.ts';
 import { ISOMETRIC_SIGHT, type PlacedPictorial } from '../views/pictorialView.ts';
 import { type PlacedView, placeOfPoint } from '../views/placedView.ts';
 import { chainDashes, crossDashes, hiddenDashes } from './dash.ts';
 import { type Ink, letters, type Stretch, straight, stroke } from './ink.ts';
+import { inkOutside, interruptionInk } from './interruptedInk.ts';
 import { staggered } from './stagger.ts';
 
 /** The axes of round features in a scene; views of one scene share them. */
@@ -191,10 +193,13 @@ const principalInk = (
     scene: rules.symmetry === 'out' ? undefined : section ? section.remains : part.bodies,
     seam: section?.plane.half ? halfSeam(partedAtSteps(section, v.view).steps, sheet.scale) : undefined,
   };
+  const strips = stripsIn(VIEW_FRAMES[v.name], sheet.interruptions).map((s) => stripOnPaper(s, v.toPaper));
+  const outline = inked.lines.filter((l) => l.class === 'visible');
   return [
-    ...(section ? cutHatching(v, section, tol, hatchOf) : []),
+    ...interruptionInk(strips.length ? outline.map((l) => stretchOnPaper(v.toPaper, l)) : [], strips, v.name),
+    ...(section ? inkOutside(cutHatching(v, section, tol, hatchOf), strips) : []),
     ...(v.brokenOut ?? []).flatMap((o) => [
-      ...cutHatching(v, o.section, tol, hatchOf, o.edge),
+      ...inkOutside(cutHatching(v, o.section, tol, hatchOf, o.edge), strips),
       ...drawnEdge(o.edge, v.name, part.bodies, part.tol).map((run) =>
         stroke('breaks', 'rule', polyline(run.map((p) => onPaper(v.toPaper, p))), { view: v.name }),
       ),

@@ -1,8 +1,9 @@
 'use client';
 import { Fragment, useEffect, useEffectEvent, useState } from 'react';
-import { AXIS_LETTERS, type Bases } from '../../../../core/dimension/bases.ts';
+import type { Bases } from '../../../../core/dimension/bases.ts';
 import type { KeptDimension, Tied } from '../../../../core/dimension/kept.ts';
 import type { Scheme } from '../../../../core/dimension/propose.ts';
+import { AXIS_LETTERS } from '../../../../core/geometry/rigid.ts';
 import { pairOf } from '../../../../core/reading/pickedPair.ts';
 import { dimensionsCsv } from '../../../../formats/dimensionsCsv.ts';
 import type { PickedOnSheet } from '../../../../workers/dimensionPicture.ts';
