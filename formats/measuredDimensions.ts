@@ -49,7 +49,8 @@ const placeheld = (d: Laid, units: Sheet['units']): string => {
     : d.drawn.arc
       ? `${decimal(d.value, 2)}°`
       : sizeText(d.value, units);
-  const parts = d.text.split(figure);
+  // what is not to scale would be measured wrong
+  const parts = d.isOffScale ? [] : d.text.split(figure);
   // a figure with more places than it needs, or in other words, stays as it is written
   const isWhole = parts.length === 2 && !/[\d.]$/.test(parts[0] ?? '') && !/^[\d.]/.test(parts[1] ?? '');
   return units === 'mm' && isWhole && !d.wanted.spaces ? parts.join('<>') : d.text;

@@ -6,13 +6,14 @@ import type { DimensionBooks } from '../core/dimension/books.ts';
 import type { Worked } from '../core/drawing/desk.ts';
 import type { Drawing } from '../core/drawing/drawing.ts';
 import type { Vec2 } from '../core/geometry/vec.ts';
-import type { ViewName } from '../core/geometry/viewFrames.ts';
+import { VIEW_FRAMES, type ViewName } from '../core/geometry/viewFrames.ts';
 import { wrongFigures } from '../core/mark/dimensionMarks.ts';
 import { TAU, wrapAngle } from '../core/number/angle.ts';
 import { sentence } from '../core/number/fault.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
 import { onPaper } from '../core/sheet/layout/similarity.ts';
 import { drawsHidden } from '../core/sheet/views/drawnLines.ts';
+import { placeAsDrawn } from '../core/solid/interruption.ts';
 import { figuresOfSvg } from '../formats/figuresOfSvg.ts';
 import { givenDxf } from '../formats/givenDxf.ts';
 import { givenFigures } from '../formats/givenFigures.ts';
@@ -44,7 +45,8 @@ export type BalanceAnswer =
 export const layingOn = (shown: Sheet) => (view: ViewName) => {
   const toPaper = shown.views.find((v) => v.name === view)?.toPaper;
   return (p: Vec2): Vec2 => {
-    const [x, y] = toPaper ? onPaper(toPaper, p) : p;
+    const drawn = placeAsDrawn(shown.interruptions, VIEW_FRAMES[view], p);
+    const [x, y] = toPaper ? onPaper(toPaper, drawn) : p;
     return [x, shown.paper.height - y];
   };
 };

@@ -16,6 +16,7 @@ import { onPaper } from '../core/sheet/layout/similarity.ts';
 import { distanceFromXY, distanceView } from '../core/sheet/layout/xyDistance.ts';
 import { looksSquareAt } from '../core/sheet/views/brokenOut.ts';
 import { canShowCut } from '../core/sheet/views/cutShownIn.ts';
+import { placeAsDrawn } from '../core/solid/interruption.ts';
 import type { CutBookRow } from '../formats/cutBookCsv.ts';
 import { flip } from './flip.ts';
 
@@ -121,13 +122,17 @@ const standingOf = (shape: Sheet['shapes'][number] | undefined): CutPicture['sha
 };
 
 /** What can be broken out by a cut, and the edge of what is. */
-const brokenOutOf = (s: Section, { sheet }: Drawn, d: Drawing): Pick<CutPicture, 'breakable' | 'edge'> => {
+const brokenOutOf = (
+  s: Section,
+  { sheet, part }: Drawn,
+  d: Drawing,
+): Pick<CutPicture, 'breakable' | 'edge'> => {
   const home = sheet.views.find((v) => looksSquareAt(s, v.name));
   if (!home || !s.bodies.length) return {};
   const taken = new Set(
     d.part.bodies.flatMap((b) => b.features.flatMap((f) => (f.op === 'cut' ? [f.id] : []))),
   );
-  const [x0, y0, z0, x1, y1, z1] = sheet.box;
+  const [x0, y0, z0, x1, y1, z1] = part.box;
   const size = Math.hypot(x1 - x0, y1 - y0, z1 - z0);
   const toHundredth = ([u, v]: Vec2): [number, number] => [
     Math.round(u * 100) / 100,
@@ -141,15 +146,21 @@ const brokenOutOf = (s: Section, { sheet }: Drawn, d: Drawing): Pick<CutPicture,
     },
     ...(own?.as === 'brokenOut' &&
       own.edge && {
-        edge: { points: own.edge.map((p) => flip(onPaper(home.toPaper, p), sheet)), perUnit: sheet.scale },
+        edge: {
+          points: own.edge.map((p) =>
+            flip(onPaper(home.toPaper, placeAsDrawn(sheet.interruptions, VIEW_FRAMES[home.name], p)), sheet),
+          ),
+          perUnit: sheet.scale,
+        },
       }),
   };
 };
 
-/** A cut of a drawn sheet with its book: a row a cut point. */
+/** A cut of a drawn sheet with its book: a row a cut point. @param s the cut of the part as it is */
 export const cutPicture = (s: Section, w: Drawn, d: Drawing): CutPicture => {
   const { sheet } = w;
   const shape = sheet.shapes.find((x) => x.cut === s.plane.name);
+  const drawn = sheet.sections.find((x) => x.plane.name === s.plane.name) ?? s;
   const home = sheet.views.find((v) => v.name === s.plane.seenIn);
   const view = distanceView(
     s.plane.seenIn,
@@ -173,7 +184,7 @@ export const cutPicture = (s: Section, w: Drawn, d: Drawing): CutPicture => {
           distanceFromXY(
             p.at,
             s.plane.seenIn,
-            sheet.box,
+            w.part.box,
             sheet.angle,
             sheet.scale,
             gapFromXY(sheet.gaps, s.plane.seenIn),
@@ -186,12 +197,12 @@ export const cutPicture = (s: Section, w: Drawn, d: Drawing): CutPicture => {
     perimeter: s.bodies.reduce((a, b) => a + b.face.perimeter, 0),
     longest: longestAcross(s),
     shape: standingOf(shape),
-    path: home && tracePath(s, home)?.map((p) => flip(p, sheet)),
+    path: home && tracePath(drawn, home)?.map((p) => flip(p, sheet)),
     half: s.plane.half,
     ...brokenOutOf(s, w, d),
     canShow: sheet.views.map((v) => v.name).filter((v) => canShowCut(s, v)),
     shownIn: sheet.views.flatMap((v) =>
-      v.cut === s.plane.name || v.brokenOut?.some((o) => o.section === s) ? [v.name] : [],
+      v.cut === s.plane.name || v.brokenOut?.some((o) => o.section === drawn) ? [v.name] : [],
     ),
     passed: passedBy(s, d),
     ...(shape && shape.drawnAs !== 'revolved' && { line: lineOf(shape, sheet) }),

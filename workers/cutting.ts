@@ -40,8 +40,8 @@ export type CutStudy = {
 /** So many places of a cut's way are looked at. */
 const PLACES = 41;
 
-const sectionNamed = ({ sheet }: Drawn, name: string): Section | undefined =>
-  sheet.sections.find((s) => s.plane.name === name);
+const sectionNamed = ({ sections }: Drawn, name: string): Section | undefined =>
+  sections.find((s) => s.plane.name === name);
 
 /** All that is known about a cut's faces, with the curve of its area. @returns undefined where it is not drawn */
 export const cutStudy = (worked: Drawn, name: string): CutStudy | undefined => {

@@ -5,11 +5,13 @@ import type { Scheme } from '../core/dimension/propose.ts';
 import { openDesk, type SheetPlan, type Worked } from '../core/drawing/desk.ts';
 import type { DimensionBook } from '../core/drawing/dimensionBook.ts';
 import { type Drawing, readDrawing } from '../core/drawing/drawing.ts';
+import { drawnWhole } from '../core/drawing/interruptedPart.ts';
 import type { Vec2, Vec3 } from '../core/geometry/vec.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
 import type { CutMark } from '../core/section/cutMarks.ts';
 import type { ProposedCut } from '../core/section/proposedCuts.ts';
+import type { Interruption } from '../core/solid/interruption.ts';
 import type { PartsMeasured } from '../formats/partsListCsv.ts';
 import type { Against, BalanceAnswer } from './balancing.ts';
 import type { CutStudy, MoveOfCut } from './cutting.ts';
@@ -131,13 +133,15 @@ const api = {
   balance: async (data: Drawing, name: string, text: string, against: Against): Promise<BalanceAnswer> => {
     await underWay;
     // views may be brought as the sheet cuts them, or whole
-    const [cut, whole] = [workedOf(data), data.cuts.length ? workedOf({ ...data, cuts: [] }) : undefined];
-    if (!cut)
+    const all = drawnWhole(data);
+    const [shown, cut] = [workedOf(data), workedOf(all)];
+    const whole = data.cuts.length ? workedOf({ ...all, cuts: [] }) : undefined;
+    if (!cut || !shown)
       return { ok: false, faults: ['The drawing cannot be drawn, so there is nothing to balance against.'] };
     const { balanceText } = await import('./balancing.ts');
     const books = desk.books(data);
     const answers = [cut, ...(whole ? [whole] : [])].map((w) =>
-      balanceText(w, cut.sheet, data, name, text, against, books),
+      balanceText(w, shown.sheet, data, name, text, against, books),
     );
     const off = (a: BalanceAnswer): number => (a.ok ? a.found.length : 0);
     return answers.reduce((a, b) => (off(b) < off(a) ? b : a));
@@ -148,13 +152,13 @@ const api = {
     const read = readDrawing(data);
     const { markText } = await import('./marking.ts');
     return read.ok
-      ? markText(desk, read.value, name, text)
+      ? markText(desk, drawnWhole(read.value), name, text)
       : { ok: false, faults: ['The model cannot be read.'] };
   },
   /** A view to be drawn from the others; nothing where there are no two others. */
   practice: async (data: Drawing, view: ViewName): Promise<Exercise | undefined> => {
     await underWay;
-    const worked = workedOf(data);
+    const worked = workedOf(drawnWhole(data));
     const { exerciseOf } = await import('./practice.ts');
     return worked && exerciseOf(worked, view, data);
   },
@@ -163,7 +167,8 @@ const api = {
     await underWay;
     const worked = workedOf(data);
     const { pointedAt } = await import('./pointing.ts');
-    return worked && pointedAt(worked, at, reach);
+    const whole = data.setup.interruptions ? workedOf(drawnWhole(data)) : worked;
+    return worked && whole && pointedAt(worked, whole, at, reach);
   },
   /** The books of the dimensions; nothing where the drawing cannot be drawn. */
   dimensions: async (data: Drawing): Promise<DimensionBook | undefined> => {
@@ -207,6 +212,12 @@ const api = {
     const { cutProposals } = await import('./cutting.ts');
     return worked ? cutProposals(worked) : [];
   },
+  /** The stretch that the views of a long part would best leave out; nothing where there is none. */
+  proposedInterruption: async (data: Drawing): Promise<Interruption | undefined> => {
+    await underWay;
+    const read = readDrawing(data);
+    return read.ok ? desk.proposedInterruption(read.value) : undefined;
+  },
   /** The parts list with the volume and mass of each item; nothing where the drawing cannot be drawn. */
   partsMeasured: async (data: Drawing): Promise<readonly PartsMeasured[]> => {
     await underWay;
@@ -239,7 +250,7 @@ const api = {
   /** The views in words. */
   reading: async (data: Drawing): Promise<string[]> => {
     await underWay;
-    const worked = workedOf(data);
+    const worked = workedOf(drawnWhole(data));
     const { sheetReading } = await import('./pointing.ts');
     return worked ? sheetReading(worked) : [];
   },
@@ -253,7 +264,7 @@ const api = {
   /** The construction of the sheet, step by step; nothing where the drawing cannot be drawn. */
   replay: async (data: Drawing, choice: ReplayChoice): Promise<ReplayShown | undefined> => {
     await underWay;
-    const worked = workedOf(data);
+    const worked = workedOf(drawnWhole(data));
     if (!worked) return undefined;
     const { sheet, part, rows } = worked;
     const { part: file, setup } = data;

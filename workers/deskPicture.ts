@@ -31,6 +31,7 @@ import { placeOfPoint } from '../core/sheet/views/placedView.ts';
 import { projectorsOf } from '../core/sheet/views/projectors.ts';
 import { footOn, isOnShape, shapePlace } from '../core/sheet/views/trueShape.ts';
 import type { BuiltPart } from '../core/solid/build.ts';
+import { asDrawn, type Gap } from '../core/solid/interruption.ts';
 import type { TaskStanding } from '../core/task/task.ts';
 import { areaPath, svgPath } from '../formats/sheetSvg.ts';
 import { ofFeatures } from './addedLines.ts';
@@ -116,6 +117,8 @@ export type DeskPicture =
       }[];
       readonly points: readonly DeskPoint[];
       readonly cuts: readonly CutPicture[];
+      /** the stretches of the part that its views leave out */
+      readonly interruptions: readonly Gap[];
       /** how the ledger counts from the box and from the XY lines */
       readonly ledger: { readonly box: LedgerScale; readonly xy: LedgerScale };
       readonly findings: readonly { readonly path: Fault['path']; readonly text: string }[];
@@ -234,7 +237,9 @@ const dimensionPlaces = (sheet: Sheet): DimensionPlace[] => [
 ];
 
 const runsOf = (p: Vec3, sheet: Sheet): DeskPoint['runs'] => {
-  const runs = projectorsOf(p, sheet.views, sheet.layout.mitres).map((r) => ({ ...r }));
+  const runs = projectorsOf(asDrawn(sheet.interruptions, p), sheet.views, sheet.layout.mitres).map((r) => ({
+    ...r,
+  }));
   return runs.map((r) => ({ account: r.account, from: flip(r.from, sheet), to: flip(r.to, sheet) }));
 };
 
@@ -248,7 +253,7 @@ export const pointOnSheet = (
   at: r.at,
   places: sheet.views.map((v) => ({
     view: v.name,
-    at: flip(placeOfPoint(v, r.at), sheet),
+    at: flip(placeOfPoint(v, asDrawn(sheet.interruptions, r.at)), sheet),
     posting: r.postings[v.name] ?? 'none',
   })),
   runs: runsOf(r.at, sheet),
@@ -268,18 +273,22 @@ const featurePoint = (r: FeatureRow, sheet: Sheet): DeskPoint => ({
   shape: r.kind,
 });
 
+/** @param s the cut of the part as it is */
 const cutPoints = (s: Section, sheet: Sheet): DeskPoint[] => {
   const shape = sheet.shapes.find((x) => x.cut === s.plane.name);
+  const drawn = sheet.sections.find((x) => x.plane.name === s.plane.name) ?? s;
   return s.bodies.flatMap((b) =>
     b.cutPoints.map((p): DeskPoint => {
+      const onSheet =
+        drawn.bodies.find((x) => x.name === b.name)?.cutPoints.find((x) => x.label === p.label) ?? p;
       const places: DeskPoint['places'][number][] = sheet.views.map((v) => ({
         view: v.name,
-        at: flip(placeOfPoint(v, p.at), sheet),
+        at: flip(placeOfPoint(v, onSheet.at), sheet),
         posting: 'seen',
       }));
       const runs = [...runsOf(p.at, sheet)];
-      if (shape && isOnShape(shape, p)) {
-        const at = shapePlace(shape, p);
+      if (shape && isOnShape(shape, onSheet)) {
+        const at = shapePlace(shape, onSheet);
         places.push({ view: `shape ${s.plane.name}`, at: flip(at, sheet), posting: 'seen' });
         // X1Y1 carries the depth that its own view does not show
         const account: Account =
@@ -350,7 +359,7 @@ export const deskPicture = (
 ): DeskPicture => {
   if (!w.ok) return w;
   const { sheet } = w;
-  const b = sheet.box;
+  const b = w.part.box;
   const { frame } = sheet.paper;
   return {
     ok: true,
@@ -401,7 +410,7 @@ export const deskPicture = (
     points: [
       ...w.rows.map((r) => cornerPoint(r, sheet)),
       ...featureRows(d.part, sheet.views).map((r) => featurePoint(r, sheet)),
-      ...sheet.sections.flatMap((s) => cutPoints(s, sheet)),
+      ...w.sections.flatMap((s) => cutPoints(s, sheet)),
     ],
     ledger: {
       box: scaleFromBox(b, sheet.angle),
@@ -416,7 +425,8 @@ export const deskPicture = (
         sheet.views.map((v) => v.name),
       ),
     },
-    cuts: sheet.sections.map((s) => cutPicture(s, w, d)),
+    cuts: w.sections.map((s) => cutPicture(s, w, d)),
+    interruptions: sheet.interruptions,
     findings: w.findings.map((f) => ({ path: f.path, text: sentence(f) })),
     box: b,
     bodies: bodyPictures(w.part),

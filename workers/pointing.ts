@@ -8,6 +8,7 @@ import { faceHeading, lineWords, postingWords } from '../core/reading/words.ts';
 import { stretchOnPaper } from '../core/sheet/layout/similarity.ts';
 import { type BrokenEnd, isSeenIn } from '../core/sheet/views/brokenEnds.ts';
 import type { PlacedView } from '../core/sheet/views/placedView.ts';
+import { placeFromDrawn } from '../core/solid/interruption.ts';
 import { CUT_FACE } from '../core/view/firstMet.ts';
 import type { ViewLine } from '../core/view/view.ts';
 import { svgPath } from '../formats/sheetSvg.ts';
@@ -64,33 +65,43 @@ const endsInLine = (bodies: Drawn['part']['bodies'], v: PlacedView, line: ViewLi
 
 /**
  * Answers what stands at a place of the sheet: the line there, or else the face, opening or bare paper of that view.
+ * @param whole the same with its part drawn whole, by which the answer is given; lines of both are known by their sources
  * @param at paper mm with y up
  * @param reach how near a line must be, mm
  */
-export const pointedAt = (d: Drawn, at: Vec2, reach: number): PointedAt | undefined => {
+export const pointedAt = (d: Drawn, whole: Drawn, at: Vec2, reach: number): PointedAt | undefined => {
   const v = viewAt(d, at);
-  if (!v) return undefined;
+  const inWhole = v && whole.sheet.views.find((x) => x.name === v.name);
+  if (!v || !inWhole) return undefined;
   const { sheet, part } = d;
   const { height } = sheet.paper;
-  const place: Vec2 = [(at[0] - v.toPaper.to[0]) / v.toPaper.k, (at[1] - v.toPaper.to[1]) / v.toPaper.k];
-  const scenes = scenesOf(d);
+  const drawnAt: Vec2 = [(at[0] - v.toPaper.to[0]) / v.toPaper.k, (at[1] - v.toPaper.to[1]) / v.toPaper.k];
+  const place = placeFromDrawn(sheet.interruptions, VIEW_FRAMES[v.name], drawnAt);
+  const scenes = scenesOf(whole);
   const { scene } = scenes.find((s) => s.name === v.name) as SeenScene;
   const path = (home: PlacedView, lines: readonly ViewLine[]): string =>
     svgPath(
       lines.map((l) => stretchOnPaper(home.toPaper, l)),
       height,
     );
-  const near = nearestLine(v.view, place);
+  /** A line of the whole view as it is drawn: in pieces where a stretch is left out. */
+  const asOnSheet = (line: ViewLine): readonly ViewLine[] =>
+    d === whole
+      ? [line]
+      : v.view.lines.filter(
+          (l) => l.class === line.class && l.sources.some((key) => line.sources.includes(key)),
+        );
+  const near = nearestLine(inWhole.view, place);
   if (near && near.off * v.toPaper.k <= reach) {
     const edges = new Map(scene.flatMap((b) => b.edges.map((e) => [e.key, e] as const)));
-    const story = lineStory(near.line, near.at, v.view, scene, edges, part.tol);
+    const story = lineStory(near.line, near.at, inWhole.view, scene, edges, part.tol);
     const [heading = '', ...sentences] = lineWords(story, v.name, part.units);
     return {
       view: v.name,
       heading,
       sentences,
       postings: [],
-      lit: path(v, [near.line]),
+      lit: path(v, asOnSheet(near.line)),
       inclined: undefined,
       ends: endsInLine(part.bodies, v, near.line),
     };

@@ -5,6 +5,7 @@ import { flatSheet } from '../core/develop/flatSheet.ts';
 import { dayOf } from '../core/drawing/day.ts';
 import { openDesk } from '../core/drawing/desk.ts';
 import type { Drawing } from '../core/drawing/drawing.ts';
+import { drawnWhole } from '../core/drawing/interruptedPart.ts';
 import { differencesOf } from '../core/edit/differences.ts';
 import { accountsOf, scaleFromBox } from '../core/ledger/ledger.ts';
 import { methodOf } from '../core/method/methods.ts';
@@ -62,7 +63,7 @@ const announce = (drawing: Drawing): void => {
 const RULE_MARK = { mm: 0.5, in: 25.4 / 64 } as const;
 
 const constructionOf = (drawing: Drawing, choice: ReplayChoice): ConstructionList | undefined => {
-  const worked = openDesk().work(drawing);
+  const worked = openDesk().work(drawnWhole(drawing));
   if (!worked.ok) return undefined;
   const { sheet, part, rows } = worked;
   const { steps, short } = planReplay(sheet, drawing.part, part, rows, choice, drawing.setup.rules);
@@ -124,7 +125,7 @@ const cutBookOf = (drawing: Drawing): CutBook | undefined => {
   const { sheet } = worked;
   return {
     scale: scaleText(sheet.scale / paperPerUnit(1, sheet.units)),
-    cuts: sheet.sections.flatMap((s) => {
+    cuts: worked.sections.flatMap((s) => {
       const study = cutStudy(worked, s.plane.name);
       return study ? [{ cut: cutPicture(s, worked, drawing), study }] : [];
     }),

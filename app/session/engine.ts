@@ -10,6 +10,7 @@ import type { ViewName } from '../../core/geometry/viewFrames.ts';
 import type { ReplayChoice } from '../../core/replay/deed.ts';
 import type { CutMark } from '../../core/section/cutMarks.ts';
 import type { ProposedCut } from '../../core/section/proposedCuts.ts';
+import type { Interruption } from '../../core/solid/interruption.ts';
 import type { PartsMeasured } from '../../formats/partsListCsv.ts';
 import type { Against, BalanceAnswer } from '../../workers/balancing.ts';
 import type { CutStudy, MoveOfCut } from '../../workers/cutting.ts';
@@ -63,6 +64,8 @@ export type Engine = {
   ) => Promise<DimensionProposal | undefined>;
   /** Cuts that suit the part. */
   readonly proposeCuts: (drawing: Drawing) => Promise<readonly ProposedCut[]>;
+  /** The stretch that the views of a long part would best leave out; nothing where there is none. */
+  readonly proposedInterruption: (drawing: Drawing) => Promise<Interruption | undefined>;
   /** The parts list with the volume and mass of each item. */
   readonly partsMeasured: (drawing: Drawing) => Promise<readonly PartsMeasured[]>;
   /** The features that a typed cut can name. */
@@ -146,6 +149,7 @@ export const openEngine = (): Engine => {
     dimensions: (drawing) => answer(async (r) => r.dimensions(drawing), undefined),
     propose: (drawing, scheme, rest) => answer(async (r) => r.propose(drawing, scheme, rest), undefined),
     proposeCuts: (drawing) => answer(async (r) => r.proposeCuts(drawing), []),
+    proposedInterruption: (drawing) => answer(async (r) => r.proposedInterruption(drawing), undefined),
     partsMeasured: (drawing) => answer(async (r) => r.partsMeasured(drawing), []),
     cutMarks: (drawing) => answer(async (r) => r.cutMarks(drawing), []),
     study: (drawing, cut) => answer(async (r) => r.study(drawing, cut), undefined),

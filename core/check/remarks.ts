@@ -16,6 +16,7 @@ import { leaderId } from '../sheet/dimensions/laid.ts';
 import { onPaper } from '../sheet/layout/similarity.ts';
 import { placeOfPoint } from '../sheet/views/placedView.ts';
 import { viewTitle } from '../sheet/views/viewTitles.ts';
+import { asDrawn } from '../solid/interruption.ts';
 import { standingSizes, toFind } from '../statement/standings.ts';
 import { givenSizesOf, sourceSizes } from '../task/source.ts';
 import type { MendStage, Remark } from './remark.ts';
@@ -73,7 +74,7 @@ const ofPart = ({ sheet }: Good, found: readonly Finding[]): Remark[] =>
       f.remedy,
       f.where,
       f.kind.startsWith('plane') ? 'Cut' : 'Measure',
-      { at: sheet.views.map((v) => placeOfPoint(v, f.at)) },
+      { at: sheet.views.map((v) => placeOfPoint(v, asDrawn(sheet.interruptions, f.at))) },
     ),
   );
 

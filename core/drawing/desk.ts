@@ -18,17 +18,18 @@ import type { Divisions } from '../section/cutPoints.ts';
 import { drawnPlane } from '../section/drawnTrace.ts';
 import { type Section, sectionOf } from '../section/section.ts';
 import { type CuttingPlane, cuttingPlane } from '../section/trace.ts';
+import { namedForSheet } from '../sheet/cutNames.ts';
 import { dimensioning } from '../sheet/dimensions/dimensioning.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
 import { fullnessOf, type Offer, offersFor } from '../sheet/layout/fit.ts';
 import { type SettingOut, settingOut } from '../sheet/layout/settingOut.ts';
-import { numberingOf } from '../sheet/setup.ts';
+import { numberingOf, type SheetSetup } from '../sheet/setup.ts';
 import { drawSheet, loadOf } from '../sheet/sheet.ts';
 import type { BrokenEnd } from '../sheet/views/brokenEnds.ts';
-import { isBrokenOut } from '../sheet/views/brokenOut.ts';
+import { isBrokenOut, looksSquareAt } from '../sheet/views/brokenOut.ts';
 import { cutShownIn } from '../sheet/views/cutShownIn.ts';
 import { type BuiltPart, buildPart } from '../solid/build.ts';
-import { asDrawn, type Gap } from '../solid/interruption.ts';
+import { asDrawn, type Gap, type Interruption, placeAsDrawn } from '../solid/interruption.ts';
 import { type Measures, measureSolid, measureTogether } from '../solid/measure.ts';
 import { fulfilment } from '../task/fulfilment.ts';
 import type { TaskStanding } from '../task/task.ts';
@@ -36,7 +37,7 @@ import type { SceneBody } from '../view/scene.ts';
 import { seeScene, type View, type ViewMemory, viewOf } from '../view/view.ts';
 import { dimensionsOnSheet } from './dimensioned.ts';
 import type { Drawing } from './drawing.ts';
-import { type InterruptedPart, interruptedPart } from './interruptedPart.ts';
+import { type InterruptedPart, interruptedPart, proposedInterruption } from './interruptedPart.ts';
 import { type Distances, openGaps } from './openGaps.ts';
 import { setupOnSheet } from './partsRows.ts';
 import { type ProposedFront, proposeFront } from './proposedFront.ts';
@@ -78,6 +79,8 @@ export type Desk = {
   readonly books: (d: Drawing) => DimensionBooks | undefined;
   /** The distances between the views that the dimensions of a drawing ask for; nothing where they stay. */
   readonly openGaps: (d: Drawing) => Distances | undefined;
+  /** The stretch that the views of a long part would best leave out; nothing where there is none that is worth it. */
+  readonly proposedInterruption: (d: Drawing) => Interruption | undefined;
   /** What is worth knowing while a sheet is planned; undefined where the drawing cannot be drawn. */
   readonly plan: (d: Drawing) => SheetPlan | undefined;
 };
@@ -235,7 +238,11 @@ export const openDesk = (): Desk => {
     };
     const sheet = drawSheet(
       part,
-      setupOnSheet(d, () => booksOf(d, known)),
+      edgesAsDrawn(
+        setupOnSheet(d, () => booksOf(d, known)),
+        sections,
+        gaps,
+      ),
       d,
       sections,
       numbered,
@@ -255,7 +262,7 @@ export const openDesk = (): Desk => {
       ok: true,
       part: whole,
       sheet,
-      sections: wholeSections,
+      sections: namedForSheet(wholeSections, d.setup.rules, known.points),
       rows,
       measures: known.measures,
       task: fulfilment(d.task ?? [], { setup: d.setup, part: whole, file: d.part, sheet }),
@@ -329,7 +336,11 @@ export const openDesk = (): Desk => {
       fullness: fullnessOf(sheet, onSheet),
     };
   };
-  return { look, part, books, openGaps: gapsFor, plan, work, steps };
+  const proposed: Desk['proposedInterruption'] = (d) => {
+    const known = build(d);
+    return 'part' in known ? proposedInterruption(d.part, known.modelled.model, known.part) : undefined;
+  };
+  return { look, part, books, openGaps: gapsFor, proposedInterruption: proposed, plan, work, steps };
 };
 
 /** The books of the part's dimensions; opened once for each state of the part, its ends that run on and the rule for its sizes. */
@@ -389,6 +400,18 @@ const shownPart = (d: Drawing, known: Remembered, cuts: Shown['cuts']): Shown =>
   const faults = planes.flatMap((p) => (p.ok ? [] : p.faults));
   if (faults.length) return { ...asItIs, faults };
   return { seen, gaps, surfaces, cuts, planes: planes.flatMap((p) => (p.ok ? [p.value] : [])), faults: [] };
+};
+
+/** The edges of broken-out sections go along with the part. */
+const edgesAsDrawn = (setup: SheetSetup, sections: readonly Section[], gaps: readonly Gap[]): SheetSetup => {
+  if (!gaps.length || !setup.shapes) return setup;
+  const shapes = Object.entries(setup.shapes).map(([cut, own]) => {
+    const section = sections.find((s) => s.plane.name === cut);
+    const home = section && setup.views.find((name) => looksSquareAt(section, name));
+    if (!own.edge || !home) return [cut, own];
+    return [cut, { ...own, edge: own.edge.map((p) => [...placeAsDrawn(gaps, VIEW_FRAMES[home], p)]) }];
+  });
+  return { ...setup, shapes: Object.fromEntries(shapes) };
 };
 
 /** The part that a sheet was drawn of. */

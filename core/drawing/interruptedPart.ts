@@ -11,6 +11,7 @@ import { edgeExtent } from '../solid/extent.ts';
 import { interruptedModel } from '../solid/interruptedModel.ts';
 import { type Gap, gapsFor, type Interruption } from '../solid/interruption.ts';
 import type { PartModel } from '../solid/partModel.ts';
+import type { Drawing } from './drawing.ts';
 
 /** A part as its interrupted views draw it: shorter, with every face by its own key. */
 export type InterruptedPart = {
@@ -59,6 +60,10 @@ export const interruptedPart = (
   if (!built.ok) return built;
   return { ok: true, value: { part: built.value, gaps, surfaces: surfacesOfModel(file, shorter.value) } };
 };
+
+/** The drawing with its part drawn whole: for all that constructs views by hand, or holds others against them. */
+export const drawnWhole = (d: Drawing): Drawing =>
+  d.setup.interruptions ? { ...d, setup: { ...d.setup, interruptions: undefined } } : d;
 
 /** So much of a plain stretch stays at either end: a share of it, and of what the part measures across. */
 const KEPT = 0.1;

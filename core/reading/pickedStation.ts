@@ -6,12 +6,13 @@ import { sizeWords, stationWords } from '../dimension/propose.ts';
 import { type Station, stationNow } from '../dimension/stations.ts';
 import { tiedBy } from '../dimension/tieNow.ts';
 import { length2, type Vec2 } from '../geometry/vec.ts';
-import type { ViewName } from '../geometry/viewFrames.ts';
+import { VIEW_FRAMES, type ViewName } from '../geometry/viewFrames.ts';
 import { sizeText } from '../number/format.ts';
 import { wayIn } from '../sheet/dimensions/reach.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
 import type { Stretch } from '../sheet/ink/ink.ts';
 import { stretchOnPaper } from '../sheet/layout/similarity.ts';
+import { placeFromDrawn } from '../solid/interruption.ts';
 import { nearestLine } from './lineStory.ts';
 
 /** A place along an axis that a line of a view stands for. */
@@ -109,18 +110,21 @@ export const pickedStation = (
   const inView: Vec2 = [(at[0] - v.toPaper.to[0]) / v.toPaper.k, (at[1] - v.toPaper.to[1]) / v.toPaper.k];
   const near = nearestLine(v.view, inView);
   if (!near || near.off * v.toPaper.k > reach) return undefined;
+  /** The place of the part that is drawn at a place of the view. */
+  const inPart = (p: Vec2): Vec2 => placeFromDrawn(sheet.interruptions, VIEW_FRAMES[v.name], p);
   const { curve } = near.line;
   const lit = stretchOnPaper(v.toPaper, near.line);
   const face = near.line.of.find((key) => books.surfaces.has(key));
   const bare = { view: v.name, lit, face, round: undefined, arc: [] };
   if (curve.type === 'line') {
     const k = Math.abs(curve.d[1]) <= STRAIGHT ? 1 : Math.abs(curve.d[0]) <= STRAIGHT ? 0 : undefined;
-    const station = k === undefined ? undefined : stationAlong(books, v.name, k, curve.p[k]);
+    const station = k === undefined ? undefined : stationAlong(books, v.name, k, inPart(curve.p)[k]);
     return { ...bare, stations: station ? [station] : [] };
   }
   if (curve.type !== 'conic' || !curve.round) return { ...bare, stations: [] };
-  const size = roundAt(books, v.name, curve.c, length2(curve.major));
-  const stations = ([0, 1] as const).flatMap((k) => stationAlong(books, v.name, k, curve.c[k]) ?? []);
+  const centre = inPart(curve.c);
+  const size = roundAt(books, v.name, centre, length2(curve.major));
+  const stations = ([0, 1] as const).flatMap((k) => stationAlong(books, v.name, k, centre[k]) ?? []);
   const shown = (s: SizeKey, sign: string): RoundPicked[] => {
     const value = sizeNow(s, books.surfaces);
     if (value === undefined) return [];

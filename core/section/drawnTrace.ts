@@ -1,11 +1,11 @@
 import { type Box3, boxCorners } from '../geometry/box.ts';
 import { EDGE_ON } from '../geometry/nearness.ts';
-import { along2, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import { along2, type Vec2 } from '../geometry/vec.ts';
 import { VIEW_FRAMES, type ViewFrame } from '../geometry/viewFrames.ts';
 import type { Fault, Result } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
 import type { PartFile, TraceFile } from '../part/schema.ts';
-import { asDrawn, type Gap } from '../solid/interruption.ts';
+import { type Gap, placeAsDrawn } from '../solid/interruption.ts';
 import { flatten } from '../view/project.ts';
 import { type CuttingPlane, cuttingPlane, type Leg } from './trace.ts';
 
@@ -34,16 +34,6 @@ const overBox = (leg: Leg, f: ViewFrame, box: Box3): readonly [number, number] |
   return hi > lo ? [lo, hi] : undefined;
 };
 
-/** A point of a trace where it is drawn in its view. */
-const placeDrawn = (p: Vec2, f: ViewFrame, gaps: readonly Gap[]): Vec2 =>
-  flatten(
-    f,
-    asDrawn(
-      gaps,
-      [0, 1, 2].map((k) => p[0] * (f.u[k] as number) + p[1] * (f.v[k] as number)) as unknown as Vec3,
-    ),
-  );
-
 /** How far a leg moves with the part round it; undefined where it would have to bend or stand in a gap. */
 const legShift = (leg: Leg, f: ViewFrame, gaps: readonly Gap[], box: Box3): Vec2 | undefined => {
   const reach = overBox(leg, f, box) ?? [0, 0];
@@ -58,7 +48,7 @@ const legShift = (leg: Leg, f: ViewFrame, gaps: readonly Gap[], box: Box3): Vec2
     if (Math.max(...ends) > g.from + EDGE_ON && Math.min(...ends) < g.to - EDGE_ON) return undefined;
   }
   const middle = at((reach[0] + reach[1]) / 2);
-  const to = placeDrawn(middle, f, gaps);
+  const to = placeAsDrawn(gaps, f, middle);
   return [to[0] - middle[0], to[1] - middle[1]];
 };
 
@@ -90,7 +80,9 @@ export const drawnPlane = (
   const [alone] = shifts as readonly Vec2[] as readonly [Vec2];
   const stated = trace.through ? [first.start, ...plane.legs.map((leg) => leg.end as Vec2)] : [first.start];
   const place = (p: Vec2): Vec2 =>
-    plane.legs.length === 1 && isAslant(first) ? [p[0] + alone[0], p[1] + alone[1]] : placeDrawn(p, f, gaps);
+    plane.legs.length === 1 && isAslant(first)
+      ? [p[0] + alone[0], p[1] + alone[1]]
+      : placeAsDrawn(gaps, f, p);
   const points = stated.map((p) => [...place(p)] as [number, number]);
   const drawn = cuttingPlane(
     trace.through ? { ...trace, through: points } : { ...trace, at: points[0] },

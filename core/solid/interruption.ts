@@ -1,5 +1,6 @@
 import { AXIS_LETTERS } from '../geometry/rigid.ts';
-import type { Vec3 } from '../geometry/vec.ts';
+import { along, dot, scale, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import type { ViewFrame } from '../geometry/viewFrames.ts';
 
 /**
  * A stretch along an axis of the part that its views leave out, part units: a long part is drawn as if it were shorter, with break lines where the
@@ -76,3 +77,14 @@ export const asDrawn = (gaps: readonly Gap[], p: Vec3): Vec3 =>
 /** The point of the part that is drawn at a place, part units. */
 export const fromDrawn = (gaps: readonly Gap[], p: Vec3): Vec3 =>
   gaps.length ? each(p, (at, axis) => trueAlong(gaps, axis, at)) : p;
+
+const inSpace = (f: ViewFrame, [u, v]: Vec2): Vec3 => along(scale(f.u, u), f.v, v);
+const inPlane = (f: ViewFrame, p: Vec3): Vec2 => [dot(f.u, p), dot(f.v, p)];
+
+/** Where a place of a principal view is drawn in it, part units. */
+export const placeAsDrawn = (gaps: readonly Gap[], f: ViewFrame, p: Vec2): Vec2 =>
+  gaps.length ? inPlane(f, asDrawn(gaps, inSpace(f, p))) : p;
+
+/** The place of a principal view that is drawn at a place of it, part units. */
+export const placeFromDrawn = (gaps: readonly Gap[], f: ViewFrame, p: Vec2): Vec2 =>
+  gaps.length ? inPlane(f, fromDrawn(gaps, inSpace(f, p))) : p;

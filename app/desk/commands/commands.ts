@@ -100,6 +100,12 @@ export const COMMANDS: readonly DeskCommand[] = [
   at('Set out', 'Balloons', 'item numbers assembly', 'Balloons'),
   pressed('Set out', 'List for the board', 'setting out distances marks to measure by hand'),
   at('Project', 'Hidden lines behind a cut', 'dashed section kept left out', 'Hidden lines behind a cut'),
+  at(
+    'Project',
+    'Leave out the middle of a long part',
+    'interrupted broken view break line shaft shorten',
+    'Leave out the middle',
+  ),
   at('Project', 'Names of sectional views', 'section a-a title', 'Sectional views are named'),
   at('Project', 'Spacing of the hatching', 'section lining', 'Hatching, lines apart'),
   at('Project', 'Isometric on the sheet', 'pictorial 3d', 'Isometric on the sheet'),

@@ -1,17 +1,21 @@
-import type { ViewName } from '../../../core/geometry/viewFrames.ts';
+import { VIEW_FRAMES, type ViewName } from '../../../core/geometry/viewFrames.ts';
 import { type ViewSides, viewSides } from '../../../core/section/viewSides.ts';
+import { placeFromDrawn } from '../../../core/solid/interruption.ts';
 import type { GoodPicture } from '../../session/sessionTypes.ts';
 
 type Point = readonly [number, number];
 
 /** A place of the paper (mm, y down as the screen has it) in a view's own (u, v), part units. */
 export const placeInView = (
-  picture: Pick<GoodPicture, 'paper'>,
+  picture: Pick<GoodPicture, 'paper' | 'interruptions'>,
   home: GoodPicture['views'][number],
   p: Point,
 ): Point => {
   const { k, to } = home.toPaper;
-  return [(p[0] - to[0]) / k, (picture.paper.height - p[1] - to[1]) / k];
+  return placeFromDrawn(picture.interruptions, VIEW_FRAMES[home.name], [
+    (p[0] - to[0]) / k,
+    (picture.paper.height - p[1] - to[1]) / k,
+  ]);
 };
 
 /** The part's own edges in a view of the sheet; none where the view is not there. */

@@ -10,6 +10,7 @@ import { useEdit, useSession } from '../../useDesk.ts';
 import { AtPointer, ViewsInWords } from './AtPointer.tsx';
 import { AuxiliaryList } from './AuxiliaryList.tsx';
 import { BrokenEnds } from './BrokenEnds.tsx';
+import { Interruptions } from './Interruptions.tsx';
 
 /** Stage 3: the views and how their lines are drawn. */
 export const Project = () => {
@@ -66,6 +67,7 @@ export const Project = () => {
       </table>
       <AuxiliaryList />
       <BrokenEnds />
+      <Interruptions />
       <Row label="Hidden lines behind a cut">
         <Choice
           name="Hidden lines behind a cut"

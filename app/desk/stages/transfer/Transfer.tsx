@@ -1,8 +1,10 @@
 'use client';
-import { useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
+import { setUp } from '../../../../core/edit/setupCommands.ts';
 import { Choice } from '../../book/Choice.tsx';
+import { Page } from '../../book/Page.tsx';
 import { fetchedLater } from '../../fetchedLater.tsx';
-import { useDesk } from '../../useDesk.ts';
+import { useDesk, useEdit, useSession } from '../../useDesk.ts';
 import { Ledger } from './Ledger.tsx';
 
 const BOOKS = [
@@ -18,18 +20,42 @@ const Balance = fetchedLater(() => import('./Balance.tsx').then((m) => m.Balance
 const Practice = fetchedLater(() => import('./Practice.tsx').then((m) => m.Practice));
 const PAGES = { ledger: Ledger, construct: Construction, balance: Balance, practise: Practice } as const;
 
+/** What is drawn by hand on the sheet needs the whole part there. */
+const BY_HAND: readonly string[] = ['construct', 'practise'];
+
+/** In the place of a construction where the views are interrupted. */
+const DrawnWholeFirst = ({ books }: { books: ReactNode }) => {
+  const edit = useEdit();
+  return (
+    <Page title="Drawn whole first" books={books}>
+      <p className="px-5 py-3 text-[13.5px] leading-[19px]">
+        A stretch of the part is left out of these views. To construct or practise them, draw the part whole.
+      </p>
+      <button
+        type="button"
+        className="px-5 text-[13.5px] font-semibold text-house hover:underline"
+        onClick={() => void edit(setUp({ interruptions: undefined }, 'Drawn whole'))}
+      >
+        Draw the part whole
+      </button>
+    </Page>
+  );
+};
+
 /**
  * Stage 4: the ledger of points, the construction of the sheet step by step, the balance of views drawn elsewhere, and a view
  * to be drawn from the others.
  */
 export const Transfer = () => {
   const { view } = useDesk();
+  const isInterrupted = useSession((s) => s.drawing.setup.interruptions !== undefined);
   const [book, setBook] = useState<(typeof BOOKS)[number]['value']>('ledger');
   // the sheet is whole again when one leaves the construction
   useEffect(() => {
     if (book === 'construct') view.replayBook({ steps: [], short: [], at: 0 });
     return () => view.replayBook(undefined);
   }, [book, view]);
-  const Book = PAGES[book];
-  return <Book books={<Choice name="Book" value={book} options={BOOKS} onChange={setBook} />} />;
+  const books = <Choice name="Book" value={book} options={BOOKS} onChange={setBook} />;
+  const Book = isInterrupted && BY_HAND.includes(book) ? DrawnWholeFirst : PAGES[book];
+  return <Book books={books} />;
 };
