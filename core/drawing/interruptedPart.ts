@@ -70,6 +70,8 @@ const KEPT = 0.1;
 const KEPT_ACROSS = 0.4;
 /** A stretch is proposed where it is at least this share of the part's length. */
 const WORTH = 0.35;
+/** A part is long where it measures so many times as much along as across. */
+const LONG = 3;
 /** So many plain stretches are tried along an axis, the longest first. */
 const MOST_TRIED = 4;
 
@@ -108,6 +110,7 @@ export const proposedInterruption = (
   const extents: Vec3 = [box[3] - box[0], box[4] - box[1], box[5] - box[2]];
   const axis = ([0, 1, 2] as const).toSorted((a, b) => extents[b] - extents[a])[0] as 0 | 1 | 2;
   const across = Math.max(...extents.filter((_, k) => k !== axis));
+  if (extents[axis] < LONG * across) return undefined;
   for (const [low, high] of plainStretches(whole, axis).slice(0, MOST_TRIED)) {
     const kept = Math.max(KEPT * (high - low), Math.min(KEPT_ACROSS * across, (high - low) / 4));
     const [from, to] = [Math.ceil(low + kept), Math.floor(high - kept)];

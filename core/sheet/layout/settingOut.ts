@@ -33,6 +33,7 @@ const bottom = (what: string, at: number, real?: Mark['real']): Mark => ({
   ...(real && { real }),
 });
 
+const ACCOUNTS = ['W', 'D', 'H'] as const;
 const ACROSS = { front: 'W', back: 'W', top: 'W', bottom: 'W', left: 'D', right: 'D' } as const;
 const UP = { front: 'H', back: 'H', left: 'H', right: 'H', top: 'D', bottom: 'D' } as const;
 
@@ -45,14 +46,17 @@ export const settingOut = (s: Sheet): SettingOut => {
   const form = s.paper.titleBlock === 'none' ? undefined : TITLE_FORMS[s.paper.titleBlock];
   const [x0, y0, z0, x1, y1, z1] = s.box;
   const size = { W: x1 - x0, D: y1 - y0, H: z1 - z0 } as const;
+  // where a stretch is left out, the distance on the paper carries no size of the part
+  const carried = (account: 'W' | 'D' | 'H'): Mark['real'] =>
+    s.interruptions.some((g) => ACCOUNTS[g.axis] === account) ? undefined : { account, size: size[account] };
   const boxes = s.views.map(
     (v): MarkGroup => ({
       title: VIEW_TITLES[v.name],
       marks: [
         left('left side', v.box.x),
-        left('right side', v.box.x + v.box.w, { account: ACROSS[v.name], size: size[ACROSS[v.name]] }),
+        left('right side', v.box.x + v.box.w, carried(ACROSS[v.name])),
         bottom('lower side', v.box.y),
-        bottom('upper side', v.box.y + v.box.h, { account: UP[v.name], size: size[UP[v.name]] }),
+        bottom('upper side', v.box.y + v.box.h, carried(UP[v.name])),
       ],
     }),
   );

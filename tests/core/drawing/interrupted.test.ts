@@ -360,6 +360,15 @@ describe('interrupted views', () => {
     expect(openDesk().proposedInterruption(drawingOf(cube))).toBeUndefined();
   });
 
+  test('the setting out says no length of the part where a stretch of it is left out', () => {
+    const carried = (d: Drawing): string[] =>
+      (openDesk().plan(d)?.settingOut.groups ?? []).flatMap((g) =>
+        g.marks.flatMap((m) => (m.real ? [`${m.real.account} ${m.real.size}`] : [])),
+      );
+    expect(new Set(carried(drawingOf(shaft(700), [MIDDLE])))).toEqual(new Set(['H 40', 'D 40']));
+    expect(new Set(carried(drawingOf(shaft(700))))).toEqual(new Set(['W 800', 'H 40', 'D 40']));
+  });
+
   test('drawn whole it is the drawing that it was', () => {
     const d = drawingOf(shaft(700), [MIDDLE]);
     const inkOf = (x: Drawing): string => JSON.stringify(work(x).sheet.ink);

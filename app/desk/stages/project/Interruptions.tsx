@@ -13,7 +13,7 @@ import { useDesk, useEdit, useSession } from '../../useDesk.ts';
 import { TakeOff } from './TakeOff.tsx';
 
 const NONE =
-  'No stretch of this part runs on evenly for long enough to be worth leaving out. A hole, a step or a slope ends it.';
+  'No stretch of this part is worth leaving out: it is not long, or a hole, a step or a slope ends each even stretch of it.';
 
 /** Stretches of a long part that its views leave out, so that the rest of it can be drawn larger. */
 export const Interruptions = () => {
