@@ -8,6 +8,7 @@ import { asDrawn, type Gap } from './interruption.ts';
 import { hullOf, type LoopSegment } from './loop.ts';
 import type { PartModel } from './partModel.ts';
 import type { PlacedThread } from './thread.ts';
+import { trimmedShortened } from './trimmedShortened.ts';
 
 /** A direction runs along an axis, and a side of a profile with it, within this share of its length. */
 const ALONG = 1e-9;
@@ -117,7 +118,15 @@ const solidShortened = (s: Site, axis: 0 | 1 | 2, solid: LocalSolid, place: Rigi
         }),
       };
     case 'trimmed':
-      return refuse(s, gap);
+      return trimmedShortened(solid, {
+        axis: own,
+        at,
+        shift: (place) => shiftAt(s, axis, place),
+        clear: (low, high) => {
+          const over = gapIn(s, axis, [low, high]);
+          if (over) refuse(s, over);
+        },
+      });
   }
 };
 

@@ -9,11 +9,14 @@ import type { Vec2 } from '../../../core/geometry/vec.ts';
 import { VIEW_FRAMES } from '../../../core/geometry/viewFrames.ts';
 import { sentence } from '../../../core/number/fault.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
+import { partOfSolids } from '../../../core/part/solidPart.ts';
 import { pickedStation } from '../../../core/reading/pickedStation.ts';
 import { onPaper } from '../../../core/sheet/layout/similarity.ts';
 import { asDrawn, fromDrawn, type Gap, type Interruption } from '../../../core/solid/interruption.ts';
 import type { View } from '../../../core/view/view.ts';
 import { sheetDxf } from '../../../formats/sheetDxf.ts';
+import { solidFile } from '../../../formats/solidFile.ts';
+import { readStep } from '../../../formats/step/readStep.ts';
 import { campaign } from '../../campaign.ts';
 import { dimensioned } from '../dimension/dimensionedBook.ts';
 
@@ -127,6 +130,35 @@ describe('interrupted views', () => {
     const d = drawingOf(shaft(700), [MIDDLE]);
     const { width } = work(d).sheet.interruptions[0] as Gap;
     compareToShort(d, shaft(700 - 530 + width));
+  });
+
+  test('of a solid that came in a file too', () => {
+    const inFile = (part: PartFile): PartFile => {
+      const made = solidFile(work(drawingOf(part)).part, {
+        format: 'step',
+        deviation: 0.05,
+        text: false,
+        date: '',
+      });
+      if (!made.ok) throw new Error('not written');
+      const held = readStep(
+        typeof made.value === 'string' ? made.value : new TextDecoder().decode(made.value),
+      );
+      if (!held.ok) throw new Error('not read');
+      return partOfSolids('shaft.step', held.value);
+    };
+    // a thread is no face of the solid
+    const plain = (length: number): PartFile => {
+      const { bodies, ...rest } = shaft(length);
+      const [body] = bodies as [PartFile['bodies'][number]];
+      const features = body.features.filter((f) => f.id !== 'end');
+      return { ...rest, bodies: [{ ...body, features }] };
+    };
+    const d = drawingOf(inFile(plain(700)), [MIDDLE]);
+    const { width } = work(d).sheet.interruptions[0] as Gap;
+    compareToShort(d, inFile(plain(700 - 530 + width)));
+    const short = work(drawingOf(inFile(plain(700)), [{ along: 'x', from: 58, to: 500 }]));
+    expect(short.findings.map(sentence).join(' ')).toContain('changes there');
   });
 
   test('of random shafts and slotted bars, turned either way, too', () => {
