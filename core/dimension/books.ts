@@ -1,10 +1,11 @@
 import { featureOfFace } from '../naming/keys.ts';
-import { partModel } from '../part/model.ts';
+import { sameData } from '../number/sameData.ts';
+import { type ModelledPart, modelledPart, partModel } from '../part/model.ts';
 import type { PartFile } from '../part/schema.ts';
 import type { Path } from '../part/sizeReading.ts';
 import { type BuiltPart, buildPart } from '../solid/build.ts';
 import { type PartMove, partMoves, plainPart } from './figures.ts';
-import { type MovedFace, movedFaces } from './movedFaces.ts';
+import { movedFaces } from './movedFaces.ts';
 import { pitchCircles } from './pitchCircles.ts';
 import type { SizeKey } from './place.ts';
 import { type Relation, relationsOf, relationsOfPitch } from './relations.ts';
@@ -20,7 +21,7 @@ import {
   stationsAlong,
   turnedFeatures,
 } from './stations.ts';
-import { keyWriter, type SurfacesByKey, surfacesByKey } from './surfacesByKey.ts';
+import { keyWriter, type SurfacesByKey, surfacesOfModel } from './surfacesByKey.ts';
 import { threadEndOf, threadFaceOf } from './threadKeys.ts';
 import { threadSizes } from './threadSizes.ts';
 
@@ -43,16 +44,84 @@ export type DimensionBooks = {
 /** A figure is moved by this share of the part's size, to both sides. */
 const STEP = 1e-5;
 
-/** The surfaces with each way in which the part may be other taken a little up and a little down; what cannot go one way goes the other way only. */
-const movedSurfaces = (moves: readonly PartMove[], size: number) =>
-  moves.map(({ ways }) => {
-    const by = STEP * size;
-    for (const way of ways) {
-      const [up, down] = [surfacesByKey(way(by)), surfacesByKey(way(-by))];
-      if (up || down) return { by, up, down };
+/** The surfaces once a figure is a little more, and a little less; and the keys of those that are other then. */
+type Moved = {
+  readonly by: number;
+  readonly up: SurfacesByKey | undefined;
+  readonly down: SurfacesByKey | undefined;
+  readonly touched: ReadonlySet<string>;
+};
+
+/** The keys whose surfaces are other than before in one of two states. */
+const touchedIn = (
+  before: SurfacesByKey,
+  ...states: readonly (SurfacesByKey | undefined)[]
+): ReadonlySet<string> => {
+  const out = new Set<string>();
+  for (const state of states)
+    for (const [key, s] of state ?? []) {
+      const was = before.get(key);
+      if (s !== was && !sameData(s, was)) out.add(key);
     }
-    return { by, up: undefined, down: undefined };
+  return out;
+};
+
+/** The surfaces with each way in which the part may be other taken a little up and a little down; what cannot go one way goes the other way only. */
+const movedSurfaces = (
+  moves: readonly PartMove[],
+  size: number,
+  before: ModelledPart,
+  surfaces: SurfacesByKey,
+): Moved[] => {
+  // features that a figure does not touch are taken over
+  const surfacesAt = (file: PartFile): SurfacesByKey | undefined => {
+    const modelled = modelledPart(file, before);
+    return modelled.ok ? surfacesOfModel(file, modelled.value.model) : undefined;
+  };
+  const by = STEP * size;
+  return moves.map(({ ways }) => {
+    for (const way of ways) {
+      const [up, down] = [surfacesAt(way(by)), surfacesAt(way(-by))];
+      if (up || down) return { by, up, down, touched: touchedIn(surfaces, up, down) };
+    }
+    return { by, up: undefined, down: undefined, touched: new Set() };
   });
+};
+
+/** Surfaces that remember which of them were asked for. */
+const remembering = (surfaces: SurfacesByKey) => {
+  const asked = new Set<string>();
+  let isWhole = false;
+  const all = (): SurfacesByKey => {
+    isWhole = true;
+    return surfaces;
+  };
+  const own: SurfacesByKey = {
+    get: (key) => {
+      asked.add(key);
+      return surfaces.get(key);
+    },
+    has: (key) => {
+      asked.add(key);
+      return surfaces.has(key);
+    },
+    get size() {
+      return all().size;
+    },
+    forEach: (call) => all().forEach(call),
+    entries: () => all().entries(),
+    keys: () => all().keys(),
+    values: () => all().values(),
+    [Symbol.iterator]: () => all()[Symbol.iterator](),
+  };
+  /** Whether what was asked for is other once some keys are. */
+  const isTouched = (touched: ReadonlySet<string>): boolean => {
+    if (isWhole) return touched.size > 0;
+    for (const key of asked) if (touched.has(key)) return true;
+    return false;
+  };
+  return { own, isTouched };
+};
 
 /** The feature that a figure belongs to, as its faces are written. */
 const featureAt = (file: PartFile, [, body, , feature]: Path): string[] => {
@@ -85,8 +154,9 @@ export const openBooks = (
     ...whole,
     bodies: whole.bodies.filter((b) => plain.bodies.some((x) => x.name === b.solid.name)),
   };
-  const surfaces = surfacesByKey(plain);
-  if (!part || !surfaces) return undefined;
+  const modelled = modelledPart(plain);
+  if (!part || !modelled.ok) return undefined;
+  const surfaces = surfacesOfModel(plain, modelled.value.model);
   const written = keyWriter(plain);
   const isOpen = new Set(open.map((e) => written(e.body, e.face, featureOfFace(e.face))));
   const shown = new Map([...facesShown(part, plain)].filter(([key]) => !isOpen.has(key)));
@@ -115,12 +185,24 @@ export const openBooks = (
     ...pitchSizes(pitches),
   ];
   const moves = partMoves(plain);
-  let faces: readonly MovedFace[] | undefined;
+  let all: readonly Moved[] | undefined;
+  const movedAll = (): Moved[] => {
+    moved ??= movedSurfaces(moves, part.tol.size, modelled.value, surfaces);
+    return moved;
+  };
   const rowOf: DimensionBooks['rowOf'] = (value) => {
-    moved ??= movedSurfaces(moves, part.tol.size);
-    faces ??= movedFaces(plain, surfaces, STEP * part.tol.size, part.tol.linear);
-    const now = value(surfaces) ?? Number.NaN;
-    return [...moved, ...faces].map(({ by, up, down }) => {
+    all ??= [
+      ...movedAll(),
+      ...movedFaces(plain, surfaces, STEP * part.tol.size, part.tol.linear).map((m) => ({
+        ...m,
+        touched: touchedIn(surfaces, m.up, m.down),
+      })),
+    ];
+    const { own, isTouched } = remembering(surfaces);
+    const found = value(own);
+    const now = found ?? Number.NaN;
+    return all.map(({ by, up, down, touched }) => {
+      if (found !== undefined && !isTouched(touched)) return 0;
       const [a, b] = [up && value(up), down && value(down)];
       const slope =
         a !== undefined && b !== undefined
@@ -141,10 +223,9 @@ export const openBooks = (
     sizes,
     figures: moves.map((m) => m.figure),
     held: () => {
-      moved ??= movedSurfaces(moves, part.tol.size);
       return [
         ...new Set(
-          moved.flatMap(({ up, down }, i) =>
+          movedAll().flatMap(({ up, down }, i) =>
             up || down ? [] : featureAt(plain, (moves[i] as PartMove).feature),
           ),
         ),

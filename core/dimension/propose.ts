@@ -295,15 +295,27 @@ const knownFrom = (relations: readonly Telling[]): Span => {
   return span;
 };
 
-/** What is known once some dimensions stand beside the relations that the drawing shows: whether a tie's size is among it. */
-export const knownBy = (
-  books: DimensionBooks,
-  ties: readonly Tie[],
-  more: readonly Relation[],
-): ((t: Tie) => boolean) => {
-  const span = knownFrom(tellingRelations(books, [...books.relations, ...more]));
+/** What is known once some dimensions stand beside the relations that the drawing shows. */
+export type Known = {
+  /** whether a tie's size is among it */
+  readonly holds: (t: Tie) => boolean;
+  /** Takes some ties in, each of which says something new beside those before it; takes none where one does not. @returns whether it took them */
+  readonly takeNew: (ties: readonly Tie[]) => boolean;
+};
+
+/** @param more relations that are counted on besides those that the drawing shows by itself */
+export const knownBy = (books: DimensionBooks, ties: readonly Tie[], more: readonly Relation[]): Known => {
+  let span = knownFrom(tellingRelations(books, [...books.relations, ...more]));
   for (const t of ties) span.add(rowOfTie(books, t));
-  return (t) => span.holds(rowOfTie(books, t));
+  return {
+    holds: (t) => span.holds(rowOfTie(books, t)),
+    takeNew: (own) => {
+      const trial = span.copy();
+      if (!own.every((t) => trial.add(rowOfTie(books, t)))) return false;
+      span = trial;
+      return true;
+    },
+  };
 };
 
 /** What of a part stays open once some things are known. */

@@ -7,6 +7,8 @@ export type Span = {
   readonly add: (row: readonly number[]) => boolean;
   /** Whether a row is a sum of those that were added. */
   readonly holds: (row: readonly number[]) => boolean;
+  /** The same space once more, to be grown by itself. */
+  readonly copy: () => Span;
 };
 
 /** A rest smaller than this share of the row is none: rows are known to some nine digits. */
@@ -57,8 +59,11 @@ const baseOf = (rest: readonly number[], sum: ReadonlyMap<number, number>): Base
 };
 
 /** An empty space. */
-export const emptySpan = (): Span => {
-  const basis: Base[] = [];
+export const emptySpan = (): Span => spanOver([]);
+
+/** A space with a basis of its own. */
+const spanOver = (given: readonly Base[]): Span => {
+  const basis = [...given];
   return {
     add: (row) => {
       const { rest } = restOf(row, basis);
@@ -67,6 +72,7 @@ export const emptySpan = (): Span => {
       return true;
     },
     holds: (row) => isNought(restOf(row, basis).rest, row),
+    copy: () => spanOver(basis),
   };
 };
 

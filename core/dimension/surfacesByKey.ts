@@ -1,7 +1,6 @@
 import { plane, type Surface } from '../geometry/surface.ts';
 import { dot } from '../geometry/vec.ts';
 import { faceKey } from '../naming/keys.ts';
-import { partModel } from '../part/model.ts';
 import type { PartFile } from '../part/schema.ts';
 import type { PartModel } from '../solid/partModel.ts';
 import { threadEndOf, threadFaceOf, threadStartOf } from './threadKeys.ts';
@@ -24,13 +23,7 @@ export const keyWriter = (file: PartFile): ((body: string, key: string, feature:
   return (body, key, feature) => (twice.has(feature) ? `${body}/${key}` : key);
 };
 
-/** @returns undefined where the part cannot be worked out */
-export const surfacesByKey = (file: PartFile): SurfacesByKey | undefined => {
-  const model = partModel(file);
-  return model.ok ? surfacesOfModel(file, model.value) : undefined;
-};
-
-/** The same of a part that is worked out already, with the names of its file. */
+/** The surfaces of a part that is worked out, by the names of its file. */
 export const surfacesOfModel = (file: PartFile, model: PartModel): SurfacesByKey => {
   const written = keyWriter(file);
   const out = new Map<string, Surface>();

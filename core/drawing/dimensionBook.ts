@@ -303,7 +303,7 @@ export const dimensionBook = (
       : audit(books, countedTies, more);
   const rings = found.rings.map((ring) => [...new Set(ring.map((i) => counted[i]?.id as string))]);
   const inRing = new Set(rings.flat());
-  const isKnown = knownBy(books, countedTies, more);
+  const isKnown = knownBy(books, countedTies, more).holds;
   const { units } = d.part;
   // the features that a figure counts and that differ now stand apart: the list shows all of them
   const onSheet = new Map<string, string>();

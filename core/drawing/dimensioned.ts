@@ -69,10 +69,11 @@ export const dimensionsOnSheet = (
     ...kept.filter((d) => !inTable?.has(d.id)).flatMap((d) => wantedOf(own, d)),
     ...leadersOf(own, setup),
   ];
-  return (views, k, around) =>
+  return (views, k, around, what) =>
     layOut(own, wanted, views, k, around, {
       lines: setup.rules.lengths === 'running' ? 'running' : 'stacked',
       figures: setup.rules.figures ?? {},
       drawn,
+      what,
     });
 };

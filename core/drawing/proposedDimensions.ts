@@ -28,9 +28,7 @@ export const proposedDimensions = (
   const list = [...given];
   const isOneBody = books.part.bodies.length === 1;
   const more = relationsOfScheme(books, scheme);
-  /** Whether each of some dimensions says what neither those that stand nor the ones before it say. */
-  const areNew = (ties: readonly Tie[]): boolean =>
-    ties.every((tie, i) => !knownBy(books, [...there, ...ties.slice(0, i)], more)(tie));
+  const known = knownBy(books, there, more);
   /** Equal holes that are drilled from one side, and equal radii, are counted in one note; those that stood before stay as they are. */
   const putIn = (note: KeptDimension): void => {
     const like = list.findIndex(
@@ -45,7 +43,7 @@ export const proposedDimensions = (
     const thread = books.sizes.find((s) => s.what === 'thread' && s.of[0] === size.of[0]);
     const ties = [thread, size].flatMap((s): Tie[] => (s ? [{ kind: 'size', size: s }] : []));
     const [own, pitch] = ties;
-    if (!own || !pitch || !ties.every(isWanted) || !areNew(ties)) continue;
+    if (!own || !pitch || !ties.every(isWanted) || !known.takeNew(ties)) continue;
     there.push(...ties);
     putIn({ id: freeDimension(list), tied: tiedBy(own), joined: [tiedBy(pitch)] });
   }
@@ -55,8 +53,8 @@ export const proposedDimensions = (
     if (![diameter, ...joined].every(isWanted)) continue;
     // how deep holes in line are stands in each of their notes, and counts once
     const own = joined.filter((t) => !depths.some((x) => areOneDistance(books, x, t)));
-    const isWhole = joined.length > 0 && areNew([diameter, ...own]);
-    if (!isWhole && !(isThrough && areNew([diameter]))) continue;
+    const isWhole = joined.length > 0 && known.takeNew([diameter, ...own]);
+    if (!isWhole && !(isThrough && known.takeNew([diameter]))) continue;
     there.push(diameter, ...(isWhole ? own : []));
     if (isWhole) depths.push(...own);
     const note: KeptDimension = {
@@ -68,7 +66,7 @@ export const proposedDimensions = (
     putIn(note);
   }
   for (const { width, angle, face } of chamferNotes(books)) {
-    if (![width, angle].every(isWanted) || !areNew([width, angle])) continue;
+    if (![width, angle].every(isWanted) || !known.takeNew([width, angle])) continue;
     there.push(width, angle);
     list.push({
       id: freeDimension(list),
@@ -78,7 +76,7 @@ export const proposedDimensions = (
     });
   }
   for (const { tie, spaces } of spacingsOf(books)) {
-    if (!isWanted(tie) || !areNew([tie])) continue;
+    if (!isWanted(tie) || !known.takeNew([tie])) continue;
     there.push(tie);
     list.push({ id: freeDimension(list), tied: tiedBy(tie), spaces });
   }

@@ -49,8 +49,8 @@ export const faceInWords = (key: string): string => {
 /** The key of an edge or a point from the faces that meet there, in the order given. */
 export const meetingKey = (faces: readonly string[]): string => faces.join(JOINT);
 
-/** The faces that meet in an edge or a point. */
-export const facesOfMeeting = (key: string): string[] => key.split(JOINT);
+/** The faces that meet in an edge or a point; of the key of one face, as most are, that one. */
+export const facesOfMeeting = (key: string): string[] => (key.includes(JOINT) ? key.split(JOINT) : [key]);
 
 /** The key of a feature in its body. */
 export const featureKey = (body: string, feature: string): string => `${body}/${feature}`;

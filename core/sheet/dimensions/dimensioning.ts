@@ -96,8 +96,9 @@ export const dimensioning = (
   isOpen = false,
 ) => {
   const known = new Map<string, LaidOut>();
+  const lanes = new Map<string, LaidOut>();
   const viewsOf = ({ views }: SheetSetup): Views => new Map(views.map((name) => [name, shownIn(name)]));
-  const laid = (setup: SheetSetup, scale: number): LaidOut => {
+  const laid = (setup: SheetSetup, scale: number, what: 'all' | 'lanes' = 'all'): LaidOut => {
     const { gap, between, place, angle, views: names, paper, upright, ownPaper } = setup;
     const { hiddenBehindCut, noHidden } = setup.rules;
     const shown = [names, setup.shownIn, hiddenBehindCut, noHidden];
@@ -108,11 +109,12 @@ export const dimensioning = (
       room: roomsBeside(part, setup, views, scale, isOpen),
       noHidden: new Set(names.filter((name) => !isHiddenDrawn(name, sections, setup))),
     });
-    const out = known.get(key) ?? lay(views, scale, around());
-    known.set(key, out);
+    const kept = what === 'lanes' ? lanes : known;
+    const out = kept.get(key) ?? lay(views, scale, around(), what);
+    kept.set(key, out);
     return out;
   };
-  const margins = (setup: SheetSetup, scale: number): MarginsOf =>
-    marginsOf(laid(setup, scale), viewsOf(setup), part.box, scale);
+  const margins = (setup: SheetSetup, scale: number, what?: 'all' | 'lanes'): MarginsOf =>
+    marginsOf(laid(setup, scale, what), viewsOf(setup), part.box, scale);
   return { laid, margins };
 };

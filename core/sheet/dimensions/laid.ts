@@ -178,14 +178,25 @@ export const marginsBeyond = (all: Box, own: Box): Margins => ({
   right: Math.max(0, all[2] - own[2]),
   above: Math.max(0, all[3] - own[3]),
 });
-/** Whether a box stays in the room round a view. */
-export const isInRoom = (b: Box, room: RoomRound | undefined): boolean => {
-  if (!room) return true;
-  const over = marginsBeyond(b, room.box);
-  return (['left', 'below', 'right', 'above'] as const).every(
-    (side) => over[side] <= room.beyond[side] + 1e-6,
-  );
+/** How far the room round a view reaches; nothing where it has no end. */
+export const limitsOf = (room: RoomRound | undefined): Box | undefined => {
+  if (!room) return undefined;
+  const {
+    box: [x0, y0, x1, y1],
+    beyond: { left, below, right, above },
+  } = room;
+  const reach = [left, below, right, above].map((x) => x + 1e-6) as [number, number, number, number];
+  // a view that stands beyond the frame itself has no room at all
+  if (Math.min(...reach) < 0) return NOWHERE;
+  return [x0 - reach[0], y0 - reach[1], x1 + reach[2], y1 + reach[3]];
 };
+const FAR = Number.POSITIVE_INFINITY;
+const NOWHERE: Box = [FAR, FAR, -FAR, -FAR];
+/** Whether a box lies within limits. */
+export const isWithin = (b: Box, limits: Box | undefined): boolean =>
+  !limits || (b[0] >= limits[0] && b[1] >= limits[1] && b[2] <= limits[2] && b[3] <= limits[3]);
+/** Whether a box stays in the room round a view. */
+export const isInRoom = (b: Box, room: RoomRound | undefined): boolean => isWithin(b, limitsOf(room));
 
 /** Everything that a dimension takes up on the paper. */
 export const roomOf = ({ line, arc, extension, shelf, text }: Drawn): Box => {

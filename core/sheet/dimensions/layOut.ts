@@ -334,6 +334,8 @@ export type DimensionStyle = {
   readonly lines: LengthLines;
   readonly figures: FigureStyle;
   readonly drawn?: SurfacesByKey | undefined;
+  /** only those in lanes beside the views */
+  readonly what?: 'all' | 'lanes' | undefined;
 };
 const USUAL_STYLE: DimensionStyle = { lines: 'stacked', figures: {} };
 
@@ -345,7 +347,7 @@ const layView = (
   views: Views,
   k: number,
   around: Around,
-  { lines, figures, drawn }: DimensionStyle,
+  { lines, figures, drawn, what }: DimensionStyle,
 ): Laid[] => {
   // values are those of the part; places those of what is drawn of it
   const onSheet = drawn ? { ...books, surfaces: drawn } : books;
@@ -377,6 +379,7 @@ const layView = (
   const here = layWithin(bySide, room, (side, list, standing) =>
     layAlong(name, side, box, clear, list, standing, lines),
   );
+  if (what === 'lanes') return here;
   const angles = layAngles(onSheet, name, view, k, notes, here, room);
   here.push(...angles.laid);
   const aligned = layAligned(onSheet, name, view, k, angles.rest, here, room);

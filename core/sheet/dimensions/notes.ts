@@ -6,7 +6,16 @@ import type { ViewName } from '../../geometry/viewFrames.ts';
 import { facesOfMeeting } from '../../naming/keys.ts';
 import type { View, ViewLine } from '../../view/view.ts';
 import { figureWidth } from './figureText.ts';
-import { type Box, FIGURE, isInRoom, type Laid, type Line, type RoomRound, type Wanted } from './laid.ts';
+import {
+  type Box,
+  FIGURE,
+  isWithin,
+  type Laid,
+  type Line,
+  limitsOf,
+  type RoomRound,
+  type Wanted,
+} from './laid.ts';
 import { linesOfFace, linesWhereMeet } from './reach.ts';
 import { isApart, isFree, type Standing, stand, standingOf } from './standing.ts';
 
@@ -250,6 +259,7 @@ const placeFrom = (
   room: RoomRound | undefined,
 ): Led & { readonly isClear: boolean; readonly isPast: boolean } => {
   const width = figureWidth(text);
+  const limits = limitsOf(room);
   let through: Led | undefined;
   const led = (p: Place) => ({ ...p, anchor, leader: [anchor.towards(p.foot), p.foot] as Line });
   let apart: Place | undefined;
@@ -264,14 +274,19 @@ const placeFrom = (
     for (const [x, y] of cornersFor(box, width, anchor.middle, where, aside)) {
       const p = placeAt(x, y, width, anchor.middle);
       last = p;
+      // what is quickly told comes first: most places are tried in vain
+      const isInside = isWithin(p.box, limits);
+      if (!isInside && outside) continue;
+      const leader: Line = [anchor.towards(p.foot), p.foot];
+      const isLeader = isAslant(leader);
+      if (isInside && apart && !isLeader) continue;
       if (!isApart(standing, withRoom(p.box))) continue;
-      if (!isInRoom(p.box, room)) {
-        outside ??= p;
+      if (!isInside) {
+        outside = p;
         continue;
       }
       apart ??= p;
-      const { leader } = led(p);
-      if (!isAslant(leader) || !isFree(standing, leader, p.shelf, p.box)) continue;
+      if (!isLeader || !isFree(standing, leader, p.shelf, p.box)) continue;
       if (!circles.some((c) => runsThrough(leader, c))) return { ...led(p), isClear: true, isPast: true };
       through ??= led(p);
     }

@@ -5,8 +5,11 @@ import type { Margins, MarginsOf } from '../layout/margins.ts';
 import { type Around, type Box, marginsBeyond, roomOf, union, type Views } from './laid.ts';
 import type { LaidOut } from './layOut.ts';
 
-/** Lays the dimensions of a sheet out in its views at a scale, paper mm to a part unit. */
-export type LayDimensions = (views: Views, k: number, around: Around) => LaidOut;
+/**
+ * Lays the dimensions of a sheet out in its views at a scale, paper mm to a part unit.
+ * @param what only those in lanes beside the views, which is soon done and takes no more room than all do
+ */
+export type LayDimensions = (views: Views, k: number, around: Around, what?: 'all' | 'lanes') => LaidOut;
 
 export const NO_DIMENSIONS: LaidOut = { laid: [], unplaced: [] };
 

@@ -17,8 +17,8 @@ export type Load = {
   readonly tol: number;
   /** whether what stands beside the views, such as auxiliary views, has room as well; nothing does where missing */
   readonly beside?: (setup: SheetSetup, site: Placement) => boolean;
-  /** what the dimensions of the views take at a scale, paper mm to a part unit; nothing where missing */
-  readonly margins?: (setup: SheetSetup, scale: number) => MarginsOf;
+  /** what the dimensions of the views take at a scale, paper mm to a part unit, all or those in lanes alone; nothing where missing */
+  readonly margins?: (setup: SheetSetup, scale: number, what?: 'all' | 'lanes') => MarginsOf;
 };
 
 /** The standard scales of a part's unit, from large to small. */
@@ -46,8 +46,12 @@ const boxesTooLarge = (ratio: number, setup: SheetSetup, load: Load): boolean =>
   const scale = paperPerUnit(ratio, load.units);
   const isTooLarge = (margins: MarginsOf): boolean =>
     tooLarge(scale, setup, paperFrame(setup), load.box, margins);
-  // dimensions are only laid out at a scale at which the bare views have room
-  return isTooLarge(new Map()) || (load.margins !== undefined && isTooLarge(load.margins(setup, scale)));
+  const { margins } = load;
+  // all dimensions are only laid out at a scale at which the bare views, and those in lanes, have room
+  if (isTooLarge(new Map())) return true;
+  return (
+    margins !== undefined && (isTooLarge(margins(setup, scale, 'lanes')) || isTooLarge(margins(setup, scale)))
+  );
 };
 
 /** The largest standard scale at which everything fits, with its placement; undefined where none does. */

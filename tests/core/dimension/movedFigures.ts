@@ -2,7 +2,7 @@ import { type DimensionBooks, openBooks } from '../../../core/dimension/books.ts
 import { type GivenDimension, givenNow } from '../../../core/dimension/given.ts';
 import { propose, type Scheme, type Tie } from '../../../core/dimension/propose.ts';
 import { type Relation, relationNow } from '../../../core/dimension/relations.ts';
-import { surfacesByKey } from '../../../core/dimension/surfacesByKey.ts';
+import { surfacesOfModel } from '../../../core/dimension/surfacesByKey.ts';
 import { type Curve2, pointOn2 } from '../../../core/geometry/curve2.ts';
 import { length2 } from '../../../core/geometry/vec.ts';
 import { VIEW_FRAMES, type ViewName } from '../../../core/geometry/viewFrames.ts';
@@ -148,8 +148,9 @@ export const judge = (file: PartFile, scheme: Scheme): Judged => {
   const size = books.part.tol.size;
   const step = 1e-4 * size;
   const valuesOf = (part: PartFile): { readonly v: number[]; readonly r: number[] } | undefined => {
-    const now = surfacesByKey(part);
-    if (!now) return undefined;
+    const model = partModel(part);
+    if (!model.ok) return undefined;
+    const now = surfacesOfModel(part, model.value);
     const v = given.map((d) => givenNow(d, now) ?? Number.NaN);
     return v.every(Number.isFinite) ? { v, r: relations.map((r) => relationNow(r, now) ?? 0) } : undefined;
   };
