@@ -70,7 +70,8 @@ export const dimensionInk = (d: Laid, id: string, home: PlacedView, ends: LineEn
   // as it is laid out the part's origin is the view's
   const origin = onPaper(home.toPaper, [0, 0]);
   const place = ([x, y]: Vec2): Vec2 => [origin[0] + x, origin[1] + y];
-  const { line, arc, extension, shelf, arrows, zero, text } = d.drawn;
+  const { line, rest = [], arc, extension, shelf, arrows, zero, text } = d.drawn;
+  const after = rest.slice(1).map((p, i): Line => [rest[i] as Vec2, p]);
   const run = ([a, b]: Line) => straight(place(a), place(b));
   const more = { view: home.name, dimension: id };
   const figure: TextInk = {
@@ -87,7 +88,16 @@ export const dimensionInk = (d: Laid, id: string, home: PlacedView, ends: LineEn
   const school = d.side || arc || extension.length ? ends : 'arrows';
   return [
     ...(extension.length ? [stroke('dimensions', 'dimension', extension.map(run), more)] : []),
-    ...(line ? [stroke('dimensions', 'dimension', [run(line), ...(shelf ? [run(shelf)] : [])], more)] : []),
+    ...(line
+      ? [
+          stroke(
+            'dimensions',
+            'dimension',
+            [run(line), ...after.map(run), ...(shelf ? [run(shelf)] : [])],
+            more,
+          ),
+        ]
+      : []),
     ...(zero?.isDrawn
       ? [
           stroke(

@@ -69,6 +69,8 @@ export type Drawn = {
   /** the centre of the round that its leader points at */
   readonly round?: Vec2;
   readonly extension: readonly Line[];
+  /** of a shortened radius, the bend after its line and what follows */
+  readonly rest?: readonly Vec2[];
   /** the line beneath a note's figure */
   readonly shelf?: Line;
   readonly arrows: readonly Arrow[];
@@ -199,13 +201,13 @@ export const isWithin = (b: Box, limits: Box | undefined): boolean =>
 export const isInRoom = (b: Box, room: RoomRound | undefined): boolean => isWithin(b, limitsOf(room));
 
 /** Everything that a dimension takes up on the paper. */
-export const roomOf = ({ line, arc, extension, shelf, text }: Drawn): Box => {
+export const roomOf = ({ line, rest, arc, extension, shelf, text }: Drawn): Box => {
   const ends = arc
     ? [arc.from, (arc.from + arc.to) / 2, arc.to].map(
         (t): Vec2 => [arc.centre[0] + arc.radius * Math.cos(t), arc.centre[1] + arc.radius * Math.sin(t)],
       )
     : [];
-  const points = [...(line ?? []), ...ends, ...extension.flat(), ...(shelf ?? [])];
+  const points = [...(line ?? []), ...(rest ?? []), ...ends, ...extension.flat(), ...(shelf ?? [])];
   return points.reduce<Box>(
     (b, [x, y]) => [Math.min(b[0], x), Math.min(b[1], y), Math.max(b[2], x), Math.max(b[3], y)],
     text.box,

@@ -17,7 +17,9 @@ import {
   type Wanted,
 } from './laid.ts';
 import { linesOfFace, linesWhereMeet } from './reach.ts';
+import { FAR_CENTRE, type RadiusSite, shortenedRadius } from './shortenedRadius.ts';
 import { isApart, isFree, type Standing, stand, standingOf } from './standing.ts';
+import { chordsOfLine } from './viewChords.ts';
 
 /** A note with a leader, on its way to a place. */
 export type Note = {
@@ -43,8 +45,8 @@ export type Note = {
 type Anchor = {
   readonly middle: Vec2;
   readonly towards: (foot: Vec2) => Vec2;
-  /** of a circle */
-  readonly round?: { readonly centre: Vec2; readonly radius: number };
+  /** of a circle, with places along what is drawn of it */
+  readonly round?: { readonly centre: Vec2; readonly radius: number; readonly places: readonly Vec2[] };
 };
 
 const TURN = 2 * Math.PI;
@@ -77,7 +79,7 @@ const pitchAnchor = (
   const clear = Math.min(step / 2, (copies * k + FROM_COPY) / r);
   return {
     middle,
-    round: { centre: middle, radius: r },
+    round: { centre: middle, radius: r, places: [] },
     towards: (foot) => {
       const angle = Math.atan2(foot[1] - middle[1], foot[0] - middle[0]);
       const nearest = start + Math.round((angle - start) / step) * step;
@@ -118,6 +120,9 @@ const anchorsOfNote = (n: Note, view: View, k: number): readonly [Anchor, ...Anc
   ];
 };
 
+/** Where along an arc a shortened radius may begin, as shares of it: in its middle a centre line may stand. */
+const ALONG_ARC = [0.42, 0.58, 0.33, 0.67, 0.25, 0.75, 0.17, 0.83, 0.5];
+
 const anchorAt = (line: ViewLine, k: number): Anchor => {
   const paper = ([u, v]: Vec2): Vec2 => [u * k, v * k];
   const halfWay = paper(pointOn2(line.curve, (line.from + line.to) / 2));
@@ -127,7 +132,11 @@ const anchorAt = (line: ViewLine, k: number): Anchor => {
   const r = Math.hypot(...c.major) * k;
   return {
     middle: Math.abs(line.to - line.from) > Math.PI ? centre : halfWay,
-    round: { centre, radius: r },
+    round: {
+      centre,
+      radius: r,
+      places: ALONG_ARC.map((t) => paper(pointOn2(c, line.from + (line.to - line.from) * t))),
+    },
     // a leader points at the centre
     towards: (foot) => {
       const d: Vec2 = [foot[0] - centre[0], foot[1] - centre[1]];
@@ -295,6 +304,16 @@ const placeFrom = (
   return { ...led(apart ?? outside ?? (last as Place)), isClear: false, isPast: false };
 };
 
+/** Whether a note says the size of a circle. @param radius paper mm */
+const isSizeOf = (n: Note, radius: number, k: number): boolean =>
+  Math.abs((n.isRadius ? 1 : 0.5) * n.value * k - radius) < 1e-6;
+
+/** A radius whose centre is far away, with a shortened line; nothing for any other note, or where that is clear nowhere. */
+const shortenedOf = (n: Note, { round }: Anchor, k: number, site: RadiusSite): Laid['drawn'] | undefined =>
+  n.isRadius && round && round.radius >= FAR_CENTRE && isSizeOf(n, round.radius, k)
+    ? shortenedRadius(round.places, round.centre, n.text, site)
+    : undefined;
+
 /** Notes above and to the right of a view, each with a leader to its face; the first place that is clear of all that stands. */
 export const layNotes = (
   view: ViewName,
@@ -308,6 +327,7 @@ export const layNotes = (
   const all = standingOf(standing);
   const tips: Vec2[] = [];
   const circles = circlesIn(own, k);
+  const lines = own.lines.flatMap((l) => chordsOfLine(l, k));
   return notes
     .map((n) => ({ ...n, anchors: anchorsOfNote(n, own, k) }))
     .sort(
@@ -315,13 +335,20 @@ export const layNotes = (
         a.anchors[0].middle[0] - b.anchors[0].middle[0] || b.anchors[0].middle[1] - a.anchors[0].middle[1],
     )
     .map((n): Laid => {
+      const shortened = shortenedOf(n, n.anchors[0], k, { standing: all, limits: limitsOf(room), lines });
+      if (shortened) {
+        stand(all, shortened);
+        tips.push((shortened.line as Line)[0]);
+        const { wanted, count, value, isRadius, text } = n;
+        return { wanted, view, count, value, isRadius, text, drawn: shortened };
+      }
       const found = placeOf(n.text, n.anchors, tips, circles, box, all, room);
       const [tip, foot] = found.leader;
       tips.push(tip);
       const size = distance2(tip, foot) || 1;
       const { round } = found.anchor;
       // the size of the circle itself: a note of another size may be led to it as well
-      const isItsSize = round && Math.abs((n.isRadius ? 1 : 0.5) * n.value * k - round.radius) < 1e-6;
+      const isItsSize = round && isSizeOf(n, round.radius, k);
       const drawn: Laid['drawn'] = {
         line: found.leader,
         ...(isItsSize && { round: round.centre }),

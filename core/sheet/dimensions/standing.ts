@@ -46,10 +46,11 @@ const boxed = (line: Line): Boxed => {
 const touch = (a: Box, b: Box): boolean => a[0] <= b[2] && b[0] <= a[2] && a[1] <= b[3] && b[1] <= a[3];
 
 /** Adds a dimension to what stands. */
-export const stand = (s: Standing, { line, shelf, extension, text }: Drawn): void => {
+export const stand = (s: Standing, { line, rest = [], shelf, extension, text }: Drawn): void => {
   s.figures.push(text.box);
   enter(s, text.box, (square) => square.figures.push(text.box));
-  for (const l of [line, shelf]) {
+  const after = rest.slice(1).map((p, i): Line => [rest[i] as Line[0], p]);
+  for (const l of [line, ...after, shelf]) {
     if (!l) continue;
     const own = boxed(l);
     s.lines.push(own);
