@@ -39,15 +39,22 @@ import { linesOfFace, linesWhereMeet, reachAt, wayIn } from './reach.ts';
 /** The dimensions of a sheet in their places, and those that no view shows. */
 export type LaidOut = { readonly laid: readonly Laid[]; readonly unplaced: readonly Wanted[] };
 
+/** The boxes of views, part units: one is laid out at several scales. */
+const boxes = new WeakMap<View, Box>();
+
 const boxOf = (view: View, k: number): Box => {
   const far = Number.POSITIVE_INFINITY;
-  const [u0, v0, u1, v1] = view.lines.reduce<Box>(
-    (b, l) => {
-      const x = boxOf2(l.curve, l.from, l.to);
-      return [Math.min(b[0], x[0]), Math.min(b[1], x[1]), Math.max(b[2], x[2]), Math.max(b[3], x[3])];
-    },
-    [far, far, -far, -far],
-  );
+  const known =
+    boxes.get(view) ??
+    view.lines.reduce<Box>(
+      (b, l) => {
+        const x = boxOf2(l.curve, l.from, l.to);
+        return [Math.min(b[0], x[0]), Math.min(b[1], x[1]), Math.max(b[2], x[2]), Math.max(b[3], x[3])];
+      },
+      [far, far, -far, -far],
+    );
+  boxes.set(view, known);
+  const [u0, v0, u1, v1] = known;
   return [u0 * k, v0 * k, u1 * k, v1 * k];
 };
 
@@ -357,6 +364,8 @@ const layView = (
   const notes: Note[] = [];
   for (const w of own) {
     const { tie } = w;
+    // what is a note in any case takes no lane
+    if (what === 'lanes' && tie.kind === 'size' && !isTurnedDiameter(onSheet, tie.size)) continue;
     const led = bareNote(w) ?? ledNote(books, w, figures) ?? sightNote(books, w, name, view, figures);
     if (led) {
       notes.push(led);
@@ -422,7 +431,7 @@ export const layOut = (
         : homesOf(books, homeTie(w.tie, w.leader), views).views;
     return { w, able, at: 0 };
   });
-  const layAll = (): Laid[] =>
+  const layAll = (what: DimensionStyle['what']): Laid[] =>
     [...views.keys()].flatMap((name) =>
       layView(
         books,
@@ -431,14 +440,16 @@ export const layOut = (
         views,
         k,
         around,
-        style,
+        { ...style, what },
       ),
     );
-  let laid = layAll();
-  for (let moved = movedOn(homes, laid, around); moved; moved = movedOn(homes, laid, around)) {
+  // only what stands in lanes moves on to another view
+  let lanes = layAll('lanes');
+  for (let moved = movedOn(homes, lanes, around); moved; moved = movedOn(homes, lanes, around)) {
     homes = moved;
-    laid = layAll();
+    lanes = layAll('lanes');
   }
+  const laid = style.what === 'lanes' ? lanes : layAll('all');
   const placed = new Set(laid.map((d) => d.wanted));
   return { laid, unplaced: wanted.filter((w) => !placed.has(w)) };
 };

@@ -182,14 +182,17 @@ const placeAt = (x: number, y: number, width: number, from: Vec2): Place => {
   return { box: [x, y, x + width, y + FIGURE], foot: near, shelf: [near, far] };
 };
 
-/** Lower left corners round a view where a note may stand: above and to the right, or below and to the left; the nearest to what it is about first. */
+/**
+ * Lower left corners round a view where a note may stand: above and to the right, or below and to the left; the nearest to what it is about first. `far` is
+ * how far that is to the middle of the note's lower edge, squared.
+ */
 const cornersFor = (
   box: Box,
   width: number,
   from: Vec2,
   where: 'first' | 'second',
   aside: number,
-): readonly Vec2[] => {
+): readonly { readonly at: Vec2; readonly far: number }[] => {
   const corners: { readonly at: Vec2; readonly far: number }[] = [];
   const take = (x: number, y: number): void => {
     const [dx, dy] = [x + width / 2 - from[0], y - from[1]];
@@ -202,8 +205,7 @@ const cornersFor = (
       take(x, where === 'first' ? box[3] + beyond : box[1] - beyond - FIGURE);
       take(where === 'first' ? box[2] + beyond : box[0] - beyond - width, y);
     }
-  corners.sort((a, b) => a.far - b.far);
-  return corners.map((c) => c.at);
+  return corners.sort((a, b) => a.far - b.far);
 };
 
 /** Notes keep so much between them that none reads on into the next, mm. */
@@ -244,13 +246,21 @@ const placeOf = (
   tips: readonly Vec2[],
   ...where: [readonly Circle[], Box, Standing, RoomRound | undefined]
 ): Led => {
-  const first = placeFrom(text, anchors[0], ...where);
-  const all = [first, ...anchors.slice(1).map((a) => placeFrom(text, a, ...where))];
-  // leaders of two notes that end at one place would seem to be about one thing
-  const clear = all.filter((p) => p.isClear && tips.every((t) => distance2(t, p.leader[0]) > TIPS_APART));
-  const cost = (p: (typeof all)[number]): number => (p.isPast ? 0 : THROUGH) + distance2(...p.leader);
-  return clear.toSorted((a, b) => cost(a) - cost(b))[0] ?? first;
+  const first = placeFrom(text, anchors[0], Number.POSITIVE_INFINITY, ...where) as Found;
+  let best: { readonly place: Found; readonly cost: number } | undefined;
+  const look = (p: Found | undefined): void => {
+    // leaders of two notes that end at one place would seem to be about one thing
+    if (!p?.isClear || tips.some((t) => distance2(t, p.leader[0]) <= TIPS_APART)) return;
+    const cost = (p.isPast ? 0 : THROUGH) + distance2(...p.leader);
+    if (!best || cost < best.cost) best = { place: p, cost };
+  };
+  look(first);
+  for (const a of anchors.slice(1))
+    look(placeFrom(text, a, best?.cost ?? Number.POSITIVE_INFINITY, ...where));
+  return best?.place ?? first;
 };
+
+type Found = Led & { readonly isClear: boolean; readonly isPast: boolean };
 
 /** A leader through another circle is chosen only where there is no other one, mm of its length. */
 const THROUGH = 1e4;
@@ -258,16 +268,21 @@ const THROUGH = 1e4;
 /**
  * The best place for a note with one anchor: clear of all that stands, in the room there is, and with its leader past all circles; else one where at
  * least no figure is on another.
+ * @param most a leader that is surely longer is not worth looking for, mm
+ * @returns nothing where only such places were left
  */
 const placeFrom = (
   text: string,
   anchor: Anchor,
+  most: number,
   circles: readonly Circle[],
   box: Box,
   standing: Standing,
   room: RoomRound | undefined,
-): Led & { readonly isClear: boolean; readonly isPast: boolean } => {
+): Found | undefined => {
   const width = figureWidth(text);
+  // a leader reaches from the circle to a corner of the figure, so it may be shorter than from middle to middle by so much
+  const shorter = width / 2 + 2 + (anchor.round?.radius ?? 0);
   const limits = limitsOf(room);
   let through: Led | undefined;
   const led = (p: Place) => ({ ...p, anchor, leader: [anchor.towards(p.foot), p.foot] as Line });
@@ -280,7 +295,11 @@ const placeFrom = (
     ['first', FURTHER_ASIDE],
     ['second', FURTHER_ASIDE],
   ] as const) {
-    for (const [x, y] of cornersFor(box, width, anchor.middle, where, aside)) {
+    for (const {
+      at: [x, y],
+      far,
+    } of cornersFor(box, width, anchor.middle, where, aside)) {
+      if (Math.sqrt(far) - shorter > most) return undefined;
       const p = placeAt(x, y, width, anchor.middle);
       last = p;
       // what is quickly told comes first: most places are tried in vain
