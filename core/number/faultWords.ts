@@ -275,6 +275,19 @@ const WORDS = {
     remedy:
       'Write it from the edges: 16 up at the left to 58 up at the right; 12 up; 45 degrees through 20 from left, 5 up; or by features: upright through bore; parallel to the top of wedge, 5 in.',
   }),
+  'cutline.corner': (v: { name: Value }) => ({
+    what: `No corner is named ${v.name}.`,
+    remedy: 'Take the names of the ledger at Transfer; "Names on the sheet" there shows them in the views.',
+  }),
+  'cutline.corners-in-line': (v: { names: Value }) => ({
+    what: `The corners ${v.names} lie in one line, so they make no plane.`,
+    remedy: 'Take a third corner beside that line.',
+  }),
+  'cutline.oblique': (v: { names: Value }) => ({
+    what: `The plane through the corners ${v.names} is an edge in no view on the sheet: it slopes in all of them.`,
+    remedy:
+      'Add the view in which it is an edge, or take other corners. How such a plane is found by hand stands on the method shelf under "Plane of three points".',
+  }),
   'cutline.apart': () => ({
     what: 'How far from the face the plane runs is not said.',
     remedy: 'Add a distance: parallel to the top of wedge, 5 in; or 5 off.',

@@ -1,4 +1,4 @@
-import type { ViewName } from '../geometry/viewFrames.ts';
+import { VIEW_NAMES, type ViewName } from '../geometry/viewFrames.ts';
 import { attempt, Refusal, type Result } from '../number/fault.ts';
 import { type Said, says } from '../number/faultWords.ts';
 import { tidyFigure } from '../number/tidyFigure.ts';
@@ -7,6 +7,7 @@ import { type PartFile, type TraceFile, typedQuantity } from '../part/schema.ts'
 import { sizeReader } from '../part/sizes.ts';
 import type { CutMark } from '../section/cutMarks.ts';
 import type { ViewSides } from '../section/viewSides.ts';
+import { type NamedCorner, traceByCorners } from './cutByCorners.ts';
 import { centreNamed, type FeatureCutContext, statedByFeature } from './cutByFeature.ts';
 
 /** A cut as it was typed: its trace without a name, and what was taken for granted. */
@@ -19,6 +20,8 @@ export type CutContext = {
   readonly sidesOf: (view: ViewName) => ViewSides | undefined;
   /** features that may be named; none where missing */
   readonly marks?: readonly CutMark[] | undefined;
+  /** corners that may be named; none where missing */
+  readonly corners?: readonly NamedCorner[] | undefined;
 };
 
 type Point = [Quantity, Quantity];
@@ -203,12 +206,28 @@ const usualLook = (trace: Pick<TraceFile, 'through' | 'angle'>, part: PartFile):
 
 /**
  * Reads a cut as drafters say it: "front view, 16 up at the left to 58 up at the right, looking down", "top, 12 from bottom",
- * "front, at 45 degrees through 20 from left, 10 up", "top, level through bore", "front, parallel to the slope of wedge, 5 in". Distances are counted from the view's own edges. Every word is used, or named.
+ * "front, at 45 degrees through 20 from left, 10 up", "top, level through bore", "front, parallel to the slope of wedge, 5 in", "through corners 1, 5 and 9". Distances are counted from the view's own edges. Every word is used, or named.
  * @returns a fault with the place and a remedy where something cannot be read
  */
-export const readCutLine = (typed: string, { part, sidesOf, marks }: CutContext): Result<ReadCut> =>
+export const readCutLine = (
+  typed: string,
+  { part, sidesOf, marks, corners = [] }: CutContext,
+): Result<ReadCut> =>
   attempt(() => {
     const assumed: string[] = [];
+    const bare = typed.trim().replace(/[.;]\s*$/, '');
+    const sight = /,? look(?:ing|s)?(?: to)? (up|down|left|right)$/i.exec(bare);
+    const byCorners = traceByCorners(
+      sight ? bare.slice(0, sight.index) : bare,
+      corners,
+      VIEW_NAMES.filter((v) => sidesOf(v)),
+    );
+    if (byCorners) {
+      const look = (sight?.[1]?.toLowerCase() as TraceFile['look'] | undefined) ?? usualLook(byCorners, part);
+      assumed.push(`in the ${byCorners.seenIn} view, where it is an edge`);
+      if (!sight) assumed.push(`looking ${look}`);
+      return { trace: { ...byCorners, look }, assumed };
+    }
     const text = tidied(typed.replace(/[.;]\s*$/, ''))
       .replace(/^(?:cut|section|plane|trace)\b,? ?/, '')
       .replace(/^(?:in|through) /, '');

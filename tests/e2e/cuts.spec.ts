@@ -179,3 +179,39 @@ test('a cut is typed from the edges of its view, drawn while it is typed; its fi
   await expect(page.getByLabel('Cut B, across')).toHaveValue('30');
   await saved(page);
 });
+
+test('a plane is stated by three corners, by the names that the ledger gives them', async ({ page }) => {
+  await newDrawing(page, server.address);
+  await newLine(page).fill('block 60 x 40 x 50');
+  await newLine(page).press('Enter');
+  await expect(newLine(page)).toHaveValue('');
+  await saved(page);
+  await stand(page, 'Transfer');
+  await expect(page.getByRole('row')).toHaveCount(9);
+  // the corners by where they stand: two low at the left, two high at the right
+  const named = async (w: string, d: string, h: string): Promise<string> => {
+    for (const row of (await page.getByRole('row').all()).slice(1)) {
+      const cells = (await row.getByRole('cell').allTextContents()).map((t) => t.trim());
+      if ([w, d, h].every((x, i) => cells[i + 1] === x)) return row.getByRole('textbox').inputValue();
+    }
+    throw new Error(`no corner ${w} ${d} ${h}`);
+  };
+  const [a, b, c, high, low] = [
+    await named('0', '0', '0'),
+    await named('0', '40', '0'),
+    await named('60', '0', '50'),
+    await named('0', '0', '50'),
+    await named('60', '0', '0'),
+  ];
+  await stand(page, 'Cut');
+  const line = page.getByLabel('Type a cut');
+  await line.fill(`through corners ${a}, ${b} and ${c}`);
+  await expect(page.getByTestId('cut understood')).toContainText('in the front view, where it is an edge');
+  await line.press('Enter');
+  await expect(page.getByText('TRUE SHAPE OF A', { exact: true })).toBeVisible();
+  // one that slopes in every view is answered, and stays in the field
+  await line.fill(`through corners ${high}, ${b} and ${low}`);
+  await line.press('Enter');
+  await expect(page.getByText(/is an edge in no view on the sheet/)).toBeVisible();
+  await expect(line).toHaveValue(`through corners ${high}, ${b} and ${low}`);
+});

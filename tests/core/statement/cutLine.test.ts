@@ -1,5 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { VIEW_NAMES } from '../../../core/geometry/viewFrames.ts';
+import { cuttingPlane } from '../../../core/section/trace.ts';
 import { viewSides } from '../../../core/section/viewSides.ts';
+import type { NamedCorner } from '../../../core/statement/cutByCorners.ts';
 import { countedFromEdge, readCutLine } from '../../../core/statement/cutLine.ts';
 import { feature, partOf } from '../balance/given.ts';
 
@@ -26,6 +30,77 @@ const TWO_HEIGHTS = {
   ],
   look: 'down',
 };
+
+const CORNERS = [10, 70].flatMap((x, i) =>
+  [5, 45].flatMap((y, k) =>
+    [0, 80].map((z, l) => ({ label: String(1 + 4 * i + 2 * k + l), at: [x, y, z] as const })),
+  ),
+);
+const readCorners = (line: string, views = onSheet, corners: readonly NamedCorner[] = CORNERS) =>
+  readCutLine(line, {
+    part,
+    sidesOf: (v) => (views.includes(v) ? viewSides(box, v) : undefined),
+    corners,
+  });
+
+describe('a cut through three corners', () => {
+  // 1 and 3 are low at the left, 6 and 8 high at the right
+  test.each([
+    'through corners 1, 3 and 8',
+    'corners 1, 3, 8',
+    'cut through the corners 3, 8 and 1, looking down',
+    'plane through three points 8 1 3 look down',
+  ])('%s', (line) => {
+    const r = readCorners(line);
+    if (!r.ok) throw new Error(r.faults[0]?.what);
+    expect(r.value.trace).toEqual({
+      seenIn: 'front',
+      through: [
+        [10, 0],
+        [70, 80],
+      ],
+      look: 'down',
+    });
+    expect(r.value.assumed[0]).toBe('in the front view, where it is an edge');
+  });
+  test('is stated in a view that is on the sheet', () => {
+    const r = readCorners('through corners 1, 2 and 7', ['top', 'left']);
+    expect(r.ok && r.value.trace.seenIn).toBe('top');
+    expect(readCorners('through corners 1, 3 and 8', ['top', 'left']).ok).toBe(false);
+  });
+  test.each([
+    [
+      'through corners 1, 4 and 6',
+      'The plane through the corners 1, 4, 6 is an edge in no view on the sheet',
+    ],
+    ['through corners 1, 4 and 12', 'No corner is named 12'],
+    ['through corners 1, 1 and 8', 'lie in one line'],
+  ])('%s is answered', (line, what) => {
+    const r = readCorners(line);
+    expect(r.ok ? '' : r.faults[0]?.what).toContain(what);
+  });
+  test('holds all three corners, whichever they are', () => {
+    const figure = fc.integer({ min: -50, max: 50 });
+    const corner = fc.tuple(figure, figure, figure);
+    let read = 0;
+    fc.assert(
+      fc.property(corner, corner, corner, fc.constantFrom(0, 1, 2), (a, b, c, axis) => {
+        // b straight beside a: the plane runs along that axis, and is an edge in the view along it
+        const beside = a.map((x, k) => (k === axis ? x + 20 : x)) as [number, number, number];
+        const corners = [a, beside, c, b].map((at, i) => ({ label: String(i + 1), at }));
+        const r = readCorners('through corners 1, 2 and 3', [...VIEW_NAMES], corners);
+        if (!r.ok) return;
+        read++;
+        const plane = cuttingPlane({ ...r.value.trace, name: 'A' }, part);
+        if (!plane.ok) throw new Error(plane.faults[0]?.what);
+        const { n, d } = plane.value.kept;
+        for (const p of [a, beside, c]) expect(n[0] * p[0] + n[1] * p[1] + n[2] * p[2]).toBeCloseTo(d, 9);
+      }),
+      { seed: 4711, numRuns: 300 },
+    );
+    expect(read).toBeGreaterThan(250);
+  });
+});
 
 describe('a typed cut', () => {
   test.each([

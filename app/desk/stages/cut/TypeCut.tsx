@@ -42,6 +42,7 @@ export const TypeCut = ({ onAdded }: { onAdded: (index: number) => void }) => {
       part,
       sidesOf: (view) => picture && sidesOfView(picture, view),
       marks: list,
+      corners: picture?.points.filter((p) => p.kind === 'corner'),
     });
   const names = cuts.map((c) => c.trace.name);
   const change = (line: string): void => {
