@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { CutCommand } from '../../../../core/edit/command.ts';
 import { sentence } from '../../../../core/number/fault.ts';
 import type { CutMark } from '../../../../core/section/cutMarks.ts';
@@ -23,6 +23,8 @@ export const TypeCut = ({ onAdded }: { onAdded: (index: number) => void }) => {
   const cuts = useSession((s) => s.drawing.cuts);
   const edit = useEdit();
   const [typed, setTyped] = useState('');
+  const newest = useRef(typed);
+  newest.current = typed;
   const [fault, setFault] = useState<string>();
   // the features that a line may name, asked for once a line is begun; they change with the part only
   const [marks, setMarks] = useState<{ readonly of: unknown; readonly list: readonly CutMark[] }>();
@@ -57,11 +59,14 @@ export const TypeCut = ({ onAdded }: { onAdded: (index: number) => void }) => {
     void session.preview();
   };
   const enter = async (): Promise<void> => {
+    const line = typed;
+    // the next line may be half typed by the time that this one is drawn
+    const isStillThere = (): boolean => newest.current === line;
     // a line that is entered at once may name features that are not known yet
     const r =
-      marks?.of === part ? read(typed) : read(typed, await engine.cutMarks(session.state.getState().drawing));
+      marks?.of === part ? read(line) : read(line, await engine.cutMarks(session.state.getState().drawing));
     if (!r.ok) {
-      setFault(r.faults.map(sentence).join(' '));
+      if (isStillThere()) setFault(r.faults.map(sentence).join(' '));
       return;
     }
     const faults = await edit(
@@ -72,9 +77,10 @@ export const TypeCut = ({ onAdded }: { onAdded: (index: number) => void }) => {
         ),
       'field',
     );
-    if (faults.length) setFault(faults.map(sentence).join(' '));
-    else {
-      setTyped('');
+    if (faults.length) {
+      if (isStillThere()) setFault(faults.map(sentence).join(' '));
+    } else {
+      if (isStillThere()) setTyped('');
       onAdded(cuts.length);
     }
   };
