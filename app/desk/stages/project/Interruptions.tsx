@@ -53,11 +53,12 @@ export const Interruptions = () => {
   return (
     <section aria-label="Interrupted views" className="border-b border-rule px-5 py-1.5 text-[13.5px]">
       <div className="flex min-h-7 items-center justify-between gap-3">
-        <span className="text-second">Interrupted views of a long part</span>
+        <span className="text-second">Interrupted views</span>
         {!list.length && (
           <button
             type="button"
-            className="font-semibold text-house hover:underline"
+            title="Leaves a long even stretch out of the views, so that the rest can be drawn larger"
+            className="whitespace-nowrap font-semibold text-house hover:underline"
             onClick={() => void propose()}
           >
             Leave out the middle
