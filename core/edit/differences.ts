@@ -87,8 +87,19 @@ export const differencesOf = (before: Drawing, after: Drawing): Difference[] => 
   }
   const { rules: rulesBefore, ...setupBefore } = before.setup;
   const { rules: rulesAfter, ...setupAfter } = after.setup;
-  const setupWords = ({ paper, scale, angle, views, gap }: typeof setupBefore): string =>
-    `${paper}, scale ${scale}, ${angle} angle, ${views.join(', ')}, gap ${gap}`;
+  const setupWords = ({
+    paper,
+    scale,
+    angle,
+    views,
+    gap,
+    interruptions = [],
+  }: typeof setupBefore): string => {
+    const leftOut = interruptions
+      .map((i) => `, ${i.along.toUpperCase()} ${i.from} to ${i.to} left out`)
+      .join('');
+    return `${paper}, scale ${scale}, ${angle} angle, ${views.join(', ')}, gap ${gap}${leftOut}`;
+  };
   if (!sameData(setupBefore, setupAfter)) {
     const [was, is] = [setupWords(setupBefore), setupWords(setupAfter)];
     out.push(was === is ? otherwise('Places on the sheet') : { about: 'Sheet', before: was, after: is });

@@ -61,7 +61,7 @@ export const traceByCorners = (
     [0, 2],
     [1, 2],
   ].map(([i, k]) => [places[i as number], places[k as number]] as [Vec2, Vec2]);
-  const [first, last] = pairs.reduce((x, y) => (distance2(...y) > distance2(...x) ? y : x));
+  const [first, last] = pairs.reduce((x, y) => (distance2(y[0], y[1]) > distance2(x[0], x[1]) ? y : x));
   // the trace runs on to the right, or up where it is upright
   const ends =
     first[0] < last[0] || (first[0] === last[0] && first[1] < last[1]) ? [first, last] : [last, first];

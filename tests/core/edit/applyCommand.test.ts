@@ -134,6 +134,12 @@ describe('what differs', () => {
   test('nothing between a drawing and itself', () => {
     expect(differencesOf(bracket, structuredClone(bracket))).toEqual([]);
   });
+  test('a stretch that the views leave out', () => {
+    const interruptions = [{ along: 'x' as const, from: 20, to: 60 }];
+    const [found] = differencesOf(bracket, { ...bracket, setup: { ...bracket.setup, interruptions } });
+    expect(found?.about).toBe('Sheet');
+    expect(found?.after).toBe(`${found?.before}, X 20 to 60 left out`);
+  });
   test('a line of each kind', () => {
     const after = apply(
       bracket,
