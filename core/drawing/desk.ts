@@ -28,6 +28,7 @@ import { drawSheet, loadOf } from '../sheet/sheet.ts';
 import type { BrokenEnd } from '../sheet/views/brokenEnds.ts';
 import { isBrokenOut, looksSquareAt } from '../sheet/views/brokenOut.ts';
 import { cutShownIn } from '../sheet/views/cutShownIn.ts';
+import { ISOMETRIC_SIGHT } from '../sheet/views/pictorialView.ts';
 import { type BuiltPart, buildPart } from '../solid/build.ts';
 import { asDrawn, type Gap, type Interruption, placeAsDrawn } from '../solid/interruption.ts';
 import { type Measures, measureSolid, measureTogether } from '../solid/measure.ts';
@@ -247,7 +248,8 @@ export const openDesk = (): Desk => {
       sections,
       numbered,
       viewIn,
-      (frame) => auxiliaryOf(seen, frame),
+      // a pictorial has no break lines: it shows the part whole
+      (frame) => auxiliaryOf(frame === ISOMETRIC_SIGHT ? known.whole : seen, frame),
       dimensionsOnSheet(d, () => booksOf(d, known), shown.surfaces),
       gaps,
     );

@@ -76,7 +76,7 @@ export const composeInk = (
       shapeInk(s, sheet, setup, hatchOf, (section) => axesOf(section.remains), part.tol.linear),
     ),
     ...sheet.auxiliaries.flatMap((a) =>
-      auxiliaryInk(a, setup, axesOf(part.bodies), part.bodies, part.tol.linear),
+      auxiliaryInk(a, setup, axesOf(part.bodies), part.bodies, part.tol.linear, sheet.interruptions),
     ),
     ...(sheet.pictorial ? pictorialInk(sheet.pictorial, part.tol.linear) : []),
     ...sheet.sections.flatMap((s) => traceInk(s, sheet)),

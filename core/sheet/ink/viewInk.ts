@@ -7,6 +7,7 @@ import type { Section } from '../../section/section.ts';
 import { partedAtSteps } from '../../section/steps.ts';
 import { cutterOf, type Leg } from '../../section/trace.ts';
 import type { BuiltPart } from '../../solid/build.ts';
+import type { Gap } from '../../solid/interruption.ts';
 import { shadowsOf } from '../../view/project.ts';
 import type { SceneBody } from '../../view/scene.ts';
 import type { View, ViewLine } from '../../view/view.ts';
@@ -21,7 +22,7 @@ import type { PlacedAuxiliary } from '../views/auxiliary.ts';
 import { zigzag } from '../views/brokenEnds.ts';
 import { drawnEdge } from '../views/brokenOut.ts';
 import { breakLines, drawnLines, drawsHidden, sectionShownIn } from '../views/drawnLines.ts';
-import { stripOnPaper, stripsIn } from '../views/interrupted.ts';
+import { outsideStrips, stripOnPaper, stripsIn } from '../views/interrupted.ts';
 import { ISOMETRIC_SIGHT, type PlacedPictorial } from '../views/pictorialView.ts';
 import { type PlacedView, placeOfPoint } from '../views/placedView.ts';
 import { chainDashes, crossDashes, hiddenDashes } from './dash.ts';
@@ -255,8 +256,14 @@ export const auxiliaryInk = (
   features: readonly FeatureAxis[],
   bodies: readonly SceneBody[],
   tol: number,
+  gaps: readonly Gap[],
 ): Ink[] => {
   const [x0, y0, x1, y1] = a.view.box;
+  const strips = stripsIn(a.frame, gaps);
+  const lines = outsideStrips(
+    a.view.lines.filter((l) => l.kind !== 'tangent'),
+    strips,
+  );
   // of a face alone only what is round in it; an axis that runs on beneath it is not shown
   const isInFace = ([x, y]: Vec2, isCross: boolean): boolean =>
     isCross && x > x0 && x < x1 && y > y0 && y < y1;
@@ -264,8 +271,8 @@ export const auxiliaryInk = (
     name: `auxiliary ${a.face}`,
     frame: a.frame,
     view: a.view,
-    lines: a.view.lines.filter((l) => l.kind !== 'tangent'),
-    threads: a.view.threads,
+    lines,
+    threads: outsideStrips(a.view.threads, strips),
     toPaper: a.toPaper,
     title: a.title,
     titleAt: [a.room.x + a.room.w / 2, a.room.y + 2],
@@ -276,6 +283,13 @@ export const auxiliaryInk = (
   const projectors = a.projectors.map(([p, q]) => straight(p, q));
   return [
     ...(rules.projectors === 'kept' ? [stroke('projectors', 'projector', projectors)] : []),
+    ...interruptionInk(
+      strips.length
+        ? lines.filter((l) => l.class === 'visible').map((l) => stretchOnPaper(a.toPaper, l))
+        : [],
+      strips.map((s) => stripOnPaper(s, a.toPaper)),
+      inked.name,
+    ),
     ...linesInk(inked, tol),
   ];
 };

@@ -401,6 +401,65 @@ describe('interrupted views', () => {
     expect(new Set(carried(drawingOf(shaft(700))))).toEqual(new Set(['W 800', 'H 40', 'D 40']));
   });
 
+  test('a pictorial shows the part whole, an auxiliary view leaves the same stretch out', () => {
+    const plain = drawingOf(
+      {
+        ...shaft(700),
+        bodies: [
+          {
+            name: 'rail',
+            features: [
+              {
+                id: 'rail',
+                op: 'add',
+                plane: 'left',
+                at: [0, 0, 0],
+                shape: {
+                  kind: 'extrude',
+                  height: 500,
+                  profile: {
+                    polygon: [
+                      [0, 0],
+                      [40, 0],
+                      [40, 20],
+                      [20, 40],
+                      [0, 40],
+                    ],
+                  },
+                },
+              },
+            ],
+          },
+        ] as unknown as PartFile['bodies'],
+      },
+      undefined,
+      ['front', 'left'],
+    );
+    const whole = {
+      ...plain,
+      setup: {
+        ...plain.setup,
+        paper: 'A1' as const,
+        rules: { ...plain.setup.rules, pictorial: true },
+        auxiliary: [{ body: 'rail', face: 'rail/side 3' }],
+      },
+    };
+    const [x0, x1] = [work(whole).part.box[0], work(whole).part.box[3]];
+    const interruptions: Interruption[] = [{ along: 'x', from: x0 + 80, to: x1 - 80 }];
+    const shorter = work({ ...whole, setup: { ...whole.setup, interruptions } });
+    expect(shorter.findings.map(sentence)).toEqual([]);
+    const lengthOf = (w: typeof shorter): number => {
+      const [u0, v0, u1, v1] = w.sheet.pictorial?.view.box ?? [0, 0, 0, 0];
+      return Math.hypot(u1 - u0, v1 - v0);
+    };
+    expect(lengthOf(shorter)).toBeCloseTo(lengthOf(work(whole)), 6);
+    const breaks = shorter.sheet.ink.filter((i) => i.kind === 'stroke' && i.layer === 'breaks');
+    const views = breaks.map((i) => (i.kind === 'stroke' ? i.view : ''));
+    expect(views.filter((v) => v === 'front')).toHaveLength(2);
+    expect(views.filter((v) => v?.startsWith('auxiliary'))).toHaveLength(2);
+    expect(views).toHaveLength(4);
+  });
+
   test('drawn whole it is the drawing that it was', () => {
     const d = drawingOf(shaft(700), [MIDDLE]);
     const inkOf = (x: Drawing): string => JSON.stringify(work(x).sheet.ink);
