@@ -21,6 +21,8 @@ export const CommonMistakes = ({
     const chart = init(room.current, undefined, { renderer: 'svg' });
     const style = getComputedStyle(document.documentElement);
     const ink = style.getPropertyValue('--color-ink').trim();
+    // the room for the names is measured before they are drawn, so their font is named
+    const { fontFamily } = getComputedStyle(room.current);
     chart.setOption({
       animation: false,
       grid: { left: 8, right: 30, top: 4, bottom: 4, containLabel: true },
@@ -31,7 +33,7 @@ export const CommonMistakes = ({
         data: counts.map(([kind]) => kind),
         axisTick: { show: false },
         axisLine: { lineStyle: { color: style.getPropertyValue('--color-rule-strong').trim() } },
-        axisLabel: { color: ink, fontSize: 13, fontFamily: 'inherit' },
+        axisLabel: { color: ink, fontSize: 13, fontFamily },
       },
       series: [
         {
