@@ -179,7 +179,7 @@ export const openDesk = (): Desk => {
     yield undefined;
     const { part: whole } = known;
     const findings: Fault[] = [];
-    const cuts: Shown['cuts'][number][] = [];
+    const cuts: StatedCut[] = [];
     for (const { trace, on } of d.cuts) {
       const plane = cuttingPlane(trace, d.part);
       // one that is not drawn must be sound too: it is kept with the drawing
@@ -362,25 +362,26 @@ const plainViews =
     return view;
   };
 
+/** A cut that is on: as it is stated, and its plane through the part as it is. */
+type StatedCut = { readonly trace: TraceFile; readonly plane: CuttingPlane };
+
 /** The part that a sheet draws: as it is, or as its interrupted views have it. */
 type Shown = {
   readonly seen: SeenPart;
   readonly gaps: readonly Gap[];
   /** the surfaces of what is drawn, where its views are interrupted */
   readonly surfaces?: SurfacesByKey | undefined;
-  /** the cuts that are on, as they are stated, and as they are drawn */
-  readonly cuts: readonly { readonly trace: TraceFile; readonly plane: CuttingPlane }[];
+  /** the cuts that are on, as they are drawn */
   readonly planes: readonly CuttingPlane[];
   /** why the views are not interrupted, where they should be */
   readonly faults: readonly Fault[];
 };
 
 /** The part as the views of a drawing show it; whole, and why, where a stretch cannot be left out. */
-const shownPart = (d: Drawing, known: Remembered, cuts: Shown['cuts']): Shown => {
+const shownPart = (d: Drawing, known: Remembered, cuts: readonly StatedCut[]): Shown => {
   const asItIs: Shown = {
     seen: known.whole,
     gaps: [],
-    cuts,
     planes: cuts.map((c) => c.plane),
     faults: [],
   };
@@ -401,7 +402,7 @@ const shownPart = (d: Drawing, known: Remembered, cuts: Shown['cuts']): Shown =>
   const planes = cuts.map(({ trace, plane }) => drawnPlane(trace, plane, gaps, known.part.box, d.part));
   const faults = planes.flatMap((p) => (p.ok ? [] : p.faults));
   if (faults.length) return { ...asItIs, faults };
-  return { seen, gaps, surfaces, cuts, planes: planes.flatMap((p) => (p.ok ? [p.value] : [])), faults: [] };
+  return { seen, gaps, surfaces, planes: planes.flatMap((p) => (p.ok ? [p.value] : [])), faults: [] };
 };
 
 /** The edges of broken-out sections go along with the part. */

@@ -1,6 +1,6 @@
 import { type SurfacesByKey, surfacesOfModel } from '../dimension/surfacesByKey.ts';
 import { EDGE_ON } from '../geometry/nearness.ts';
-import { AXIS_LETTERS } from '../geometry/rigid.ts';
+import { AXIS_LETTERS, axisDirection } from '../geometry/rigid.ts';
 import { dot, type Vec3 } from '../geometry/vec.ts';
 import type { Fault, Result } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
@@ -25,7 +25,7 @@ const WHERE = { path: ['setup', 'interruptions'], where: 'the interrupted view' 
 /** A stretch that does not lie between the ends of the part, or over another. */
 const misplaced = (gaps: readonly Gap[], { box }: BuiltPart): Fault | undefined => {
   for (const [i, g] of gaps.entries()) {
-    const along = (['X', 'Y', 'Z'] as const)[g.axis];
+    const along = AXIS_LETTERS[g.axis].toUpperCase();
     if (g.from <= box[g.axis] || g.to >= (box[g.axis + 3] as number) || g.to <= g.from)
       return {
         ...WHERE,
@@ -77,7 +77,7 @@ const MOST_TRIED = 4;
 
 /** The stretches along an axis in which no edge begins, ends or turns: those that run on there run along the axis. Longest first. */
 const plainStretches = (part: BuiltPart, axis: 0 | 1 | 2): (readonly [number, number])[] => {
-  const along: Vec3 = [axis === 0 ? 1 : 0, axis === 1 ? 1 : 0, axis === 2 ? 1 : 0];
+  const along = axisDirection(axis);
   const busy = part.bodies
     .flatMap((b) => b.edges)
     .flatMap((e): [number, number][] => {

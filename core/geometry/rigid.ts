@@ -15,6 +15,12 @@ export type Rigid = {
 export type Axis = 'x' | 'y' | 'z';
 /** The axes of the part in the order of a point's figures. */
 export const AXIS_LETTERS = ['x', 'y', 'z'] as const;
+/** The unit direction of an axis of the part, by its number. */
+export const axisDirection = (axis: 0 | 1 | 2): Vec3 => [
+  axis === 0 ? 1 : 0,
+  axis === 1 ? 1 : 0,
+  axis === 2 ? 1 : 0,
+];
 /** The map that leaves all as it is. */
 export const IDENTITY: Rigid = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], origin: [0, 0, 0] };
 

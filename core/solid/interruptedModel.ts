@@ -1,10 +1,10 @@
-import { compose, mapPoint, moved, type Rigid } from '../geometry/rigid.ts';
-import type { Vec2, Vec3 } from '../geometry/vec.ts';
+import { AXIS_LETTERS, axisDirection, compose, mapPoint, moved, type Rigid } from '../geometry/rigid.ts';
+import { scale, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { attempt, Refusal, type Result } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
 import { decimal } from '../number/format.ts';
 import { type Cell, cell, type LocalSolid, type Sweep, type Turned } from './cell.ts';
-import { asDrawn, type Gap } from './interruption.ts';
+import { drawnAlong, type Gap } from './interruption.ts';
 import { hullOf, type LoopSegment } from './loop.ts';
 import type { PartModel } from './partModel.ts';
 import type { PlacedThread } from './thread.ts';
@@ -22,25 +22,18 @@ const refuse = ({ feature }: Site, g: Gap): never => {
     where: 'the interrupted view',
     ...says('interruption.not-plain', {
       feature,
-      along: (['X', 'Y', 'Z'] as const)[g.axis],
+      along: AXIS_LETTERS[g.axis].toUpperCase(),
       from: decimal(g.from),
       to: decimal(g.to),
     }),
   });
 };
 
-/** The point of an axis of the part at a coordinate. */
-const onAxis = (axis: number, at: number): Vec3 => [
-  axis === 0 ? at : 0,
-  axis === 1 ? at : 0,
-  axis === 2 ? at : 0,
-];
-
 /** How far a coordinate moves; refused within a stretch that is left out. */
 const shiftAt = (s: Site, axis: number, at: number): number => {
   for (const g of s.gaps)
     if (g.axis === axis && at > g.from + s.tol && at < g.to - s.tol) return refuse(s, g);
-  return (asDrawn(s.gaps, onAxis(axis, at))[axis] as number) - at;
+  return drawnAlong(s.gaps, axis, at) - at;
 };
 
 /** The gap that a stretch of coordinates meets, if any. */
@@ -138,7 +131,7 @@ const cellDrawn = (s: Site, given: Cell): Cell => {
     const over = gapIn(s, axis, reach);
     if (over) solid = solidShortened(s, axis, solid, place, over);
     else {
-      place = compose(moved(onAxis(axis, shiftAt(s, axis, (reach[0] + reach[1]) / 2))), place);
+      place = compose(moved(scale(axisDirection(axis), shiftAt(s, axis, (reach[0] + reach[1]) / 2))), place);
     }
   }
   return cell(solid, place);

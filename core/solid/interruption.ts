@@ -42,8 +42,8 @@ export const gapsFor = (interruptions: readonly Interruption[], extents: Vec3): 
   return cuts.map((c) => ({ ...c, width })).sort((a, b) => a.axis - b.axis || a.from - b.from);
 };
 
-/** A coordinate where it is drawn. What lies in a stretch that is left out is squeezed into its gap. */
-const drawnAlong = (gaps: readonly Gap[], axis: number, at: number): number => {
+/** Where a coordinate along an axis is drawn, part units. What lies in a stretch that is left out is squeezed into its gap. */
+export const drawnAlong = (gaps: readonly Gap[], axis: number, at: number): number => {
   let out = at;
   for (const g of gaps) {
     if (g.axis !== axis || at <= g.from) continue;

@@ -1,8 +1,9 @@
 import { type Curve2, pointOn2 } from '../../geometry/curve2.ts';
 import { EDGE_ON } from '../../geometry/nearness.ts';
-import { dot2, type Vec2, type Vec3 } from '../../geometry/vec.ts';
+import { axisDirection } from '../../geometry/rigid.ts';
+import { dot2, type Vec2 } from '../../geometry/vec.ts';
 import type { ViewFrame } from '../../geometry/viewFrames.ts';
-import { asDrawn, type Gap } from '../../solid/interruption.ts';
+import { drawnAlong, type Gap } from '../../solid/interruption.ts';
 import { flatten } from '../../view/project.ts';
 import type { View } from '../../view/view.ts';
 import type { Similarity } from '../layout/similarity.ts';
@@ -13,8 +14,6 @@ export type Strip = { readonly along: Vec2; readonly from: number; readonly to: 
 /** A straight line runs along a strip's direction within this share of its length. */
 const LEVEL = 1e-9;
 
-const unit = (axis: number): Vec3 => [axis === 0 ? 1 : 0, axis === 1 ? 1 : 0, axis === 2 ? 1 : 0];
-
 /**
  * The gaps of interrupted views as one view shows them: those along its plane.
  * @param frame of the view; an axis that it shows end-on or foreshortened gives no strip
@@ -22,10 +21,9 @@ const unit = (axis: number): Vec3 => [axis === 0 ? 1 : 0, axis === 1 ? 1 : 0, ax
  */
 export const stripsIn = (frame: ViewFrame, gaps: readonly Gap[]): readonly Strip[] =>
   gaps.flatMap((g): Strip[] => {
-    const along = flatten(frame, unit(g.axis));
+    const along = flatten(frame, axisDirection(g.axis));
     if (Math.hypot(...along) < 1 - EDGE_ON) return [];
-    const from = unit(g.axis).map((x) => x * g.from) as unknown as Vec3;
-    const low = asDrawn(gaps, from)[g.axis];
+    const low = drawnAlong(gaps, g.axis, g.from);
     return [{ along, from: low, to: low + g.width }];
   });
 
