@@ -3,19 +3,7 @@ export default {
   testMatch: ['<rootDir>/tests/**/*.test.ts'],
   testEnvironment: 'node',
   extensionsToTreatAsEsm: ['.ts'],
-  transform: {
-    '^.+\\.tsx?$': [
-      '@swc/jest',
-      {
-        jsc: {
-          parser: { syntax: 'typescript' },
-          target: 'es2022',
-          experimental: { keepImportAttributes: true },
-        },
-        module: { type: 'es6' },
-      },
-    ],
-  },
+  transform: { '^.+\\.tsx?$': '<rootDir>/tests/transform.mjs' },
   setupFiles: ['<rootDir>/tests/setup.ts'],
   testTimeout: 90_000,
   // by itself Jest leaves a core free, which on two cores is half of them

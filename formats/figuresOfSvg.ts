@@ -1,7 +1,13 @@
 import { XMLParser } from 'fast-xml-parser';
 import type { Vec2 } from '../core/geometry/vec.ts';
 import type { GivenFigure } from '../core/mark/givenFigure.ts';
-import { figureOfLetters, type GivenFigures, measuredFigure, OF_DIMENSIONS } from './givenFigures.ts';
+import {
+  figuresOfLetters,
+  type GivenFigures,
+  type LettersThere,
+  measuredFigure,
+  OF_DIMENSIONS,
+} from './givenFigures.ts';
 
 type Node = { readonly ':@'?: Readonly<Record<string, string>>; readonly [name: string]: unknown };
 
@@ -55,6 +61,7 @@ export const figuresOfSvg = (text: string): GivenFigures => {
     // what keeps the file from being read is said where its views are
   }
   const figures: GivenFigure[] = [];
+  const letters: LettersThere[] = [];
   const walk = (nodes: readonly Node[], isOfDimensions: boolean): void => {
     for (const n of nodes) {
       const name = Object.keys(n).find((k) => k !== ':@');
@@ -69,13 +76,12 @@ export const figuresOfSvg = (text: string): GivenFigures => {
       }
       if (name === 'text') {
         const at = placeOf(`${a.x} ${a.y}`);
-        const own = at && figureOfLetters(lettersIn(children as Node[]).trim(), at, isOfDimensions);
-        if (own) figures.push(own);
+        if (at) letters.push({ text: lettersIn(children as Node[]).trim(), at, isOfDimensions });
         continue;
       }
       walk(children as Node[], isOfDimensions || OF_DIMENSIONS.test(`${a.id ?? ''} ${a.class ?? ''}`));
     }
   };
   walk(root, false);
-  return { figures, unread: 0 };
+  return { figures: [...figures, ...figuresOfLetters(letters)], unread: 0 };
 };

@@ -5,7 +5,8 @@ import DxfParser, {
   type ITextEntity,
 } from 'dxf-parser';
 import { along2, dot2, sub2, type Vec2 } from '../core/geometry/vec.ts';
-import type { GivenFigure } from '../core/mark/givenFigure.ts';
+import { type GivenFigure, isInchThread } from '../core/mark/givenFigure.ts';
+import { type GivenLetters, tabledHoles } from '../core/mark/tabledHoles.ts';
 
 /** The figures of a file, and how many dimensions there are of kinds that are not read: ordinates. */
 export type GivenFigures = { readonly figures: readonly GivenFigure[]; readonly unread: number };
@@ -26,6 +27,8 @@ const flat = (p: { readonly x: number; readonly y: number }): Vec2 => [p.x, p.y]
 /** Letters that hold a size of a round or an angle. */
 const SIZED =
   /[⌀∅Øø⌒]\s*\d|^\s*(\d+\s*[x×]\s*)?M\s?\d|(^|\s)S?R\s*\d|\d\s*°|[\d\]]\s*DIA\b|(^|\s)t\s*=\s*\d|↧\s*\d|\d\s*THICK\b/iu;
+/** An inch thread with the letters of its series. */
+const UNIFIED = /^\s*(\d+\s*[x×]\s+)?[#\d][\d\s./"″]*-\s*\d+\s*UN/i;
 /** The names of layers and groups that hold dimensions. */
 export const OF_DIMENSIONS = /dim|size|mass/i;
 /** Letters that are a figure alone: the size of an edge that runs aslant. */
@@ -44,8 +47,19 @@ export const measuredFigure = (text: string, from: Vec2, to: Vec2, angle: number
 };
 
 /** Letters that stand for a size: of a round or an angle, or a bare figure among dimensions. */
-export const figureOfLetters = (text: string, at: Vec2, isOfDimensions: boolean): GivenFigure | undefined =>
-  SIZED.test(text) || (isOfDimensions && BARE.test(text)) ? { kind: 'note', text, at } : undefined;
+const figureOfLetters = ({ text, at, isOfDimensions }: LettersThere): GivenFigure | undefined =>
+  SIZED.test(text) || UNIFIED.test(text) || (isOfDimensions && (BARE.test(text) || isInchThread(text)))
+    ? { kind: 'note', text, at }
+    : undefined;
+
+/** Letters of a file: their place, y up, and whether they stand in a layer or group of dimensions. */
+export type LettersThere = GivenLetters & { readonly isOfDimensions: boolean };
+
+/** The figures that letters by themselves are: rows of tables of holes, and sizes of rounds, angles and threads. */
+export const figuresOfLetters = (letters: readonly LettersThere[]): GivenFigure[] => {
+  const { holes, taken } = tabledHoles(letters);
+  return [...holes, ...letters.flatMap((l) => (taken.has(l) ? [] : (figureOfLetters(l) ?? [])))];
+};
 
 const distance = (d: IDimensionEntity): GivenFigure | undefined => {
   const [p, q, at] = [d.linearOrAngularPoint1, d.linearOrAngularPoint2, d.middleOfText ?? d.anchorPoint];
@@ -62,11 +76,11 @@ const ANGULAR = [2, 5];
 const DIAMETER = 3;
 const RADIUS = 4;
 
-const figureOf = (e: IEntity): GivenFigure | 'unread' | undefined => {
+const figureOf = (e: IEntity): GivenFigure | LettersThere | 'unread' | undefined => {
   if (e.type === 'TEXT' || e.type === 'MTEXT') {
     const text = lettersOf((e as ITextEntity | IMtextEntity).text ?? '');
     const at = (e as ITextEntity).startPoint ?? (e as IMtextEntity).position;
-    return at && figureOfLetters(text, flat(at), OF_DIMENSIONS.test(e.layer ?? ''));
+    return at && { text, at: flat(at), isOfDimensions: OF_DIMENSIONS.test(e.layer ?? '') };
   }
   if (e.type !== 'DIMENSION') return undefined;
   const d = e as IDimensionEntity;
@@ -96,8 +110,12 @@ export const givenFigures = (text: string): GivenFigures => {
     // what keeps the file from being read is said where its views are
   }
   const all = entities.map(figureOf);
+  const read = all.filter((f) => f !== undefined && f !== 'unread');
   return {
-    figures: all.filter((f) => f !== undefined && f !== 'unread'),
+    figures: [
+      ...read.filter((f) => 'kind' in f),
+      ...figuresOfLetters(read.filter((f): f is LettersThere => !('kind' in f))),
+    ],
     unread: all.filter((f) => f === 'unread').length,
   };
 };

@@ -129,7 +129,7 @@ const markBy = (desk: Desk, model: Drawing, name: string, text: string): MarkAns
     visible: pathOf(true),
     hidden: pathOf(false),
     figures: figures.flatMap((f) => {
-      if (f.kind === 'note') {
+      if (f.kind === 'note' || f.kind === 'tabled hole') {
         const at = placed(f.at, undefined);
         return at ? [{ text: f.text, at, lines: [] }] : [];
       }

@@ -62,8 +62,29 @@ const pointOfCircles = (a: Cylinder, b: Cylinder, plane: Plane): Vec3 | undefine
 };
 
 /**
+ * The point of an arc in which it runs on smoothly into a flat face or another arc of a parallel axis, in the flat face that ends both: the nearest one to
+ * that face or arc, so that there is one while they come a little apart.
+ */
+const pointOfContact = (arc: Cylinder, end: Plane, next: Plane | Cylinder): Vec3 | undefined => {
+  const flat = (v: Vec3): Vec3 => along(v, arc.a, -dot(v, arc.a));
+  const across = dot(end.n, arc.a);
+  if (Math.abs(across) < 1e-9) return undefined;
+  const apart = next.kind === 'plane' ? flat(next.n) : flat(sub(next.o, arc.o));
+  const far = length(apart);
+  if (far < 1e-12) return undefined;
+  const isBehind =
+    next.kind === 'plane'
+      ? dot(next.n, arc.o) > next.d
+      : // an arc within a larger one touches it on the side away from its centre
+        arc.r < next.r && Math.abs(far - (next.r - arc.r)) < Math.abs(far - (next.r + arc.r));
+  const p = along(arc.o, scale(apart, 1 / far), isBehind ? -arc.r : arc.r);
+  return along(p, arc.a, (end.d - dot(end.n, p)) / across);
+};
+
+/**
  * The corner in which three faces meet: flat ones ("plane | plane | plane"); two flat ones and a cylinder ("plane | plane | cylinder", and for the
- * nearer of the two points "plane | cylinder | plane"); or two cylinders of parallel axes and a flat one ("cylinder | cylinder | plane").
+ * nearer of the two points "plane | cylinder | plane"); or two cylinders of parallel axes and a flat one ("cylinder | cylinder | plane"). Where a
+ * cylinder runs on smoothly into a third face, it is the point of contact ("cylinder | plane that ends both | plane or cylinder").
  * @returns undefined where they are gone or do not meet
  */
 export const cornerOf = (faces: readonly (Surface | undefined)[]): Vec3 | undefined => {
@@ -73,6 +94,8 @@ export const cornerOf = (faces: readonly (Surface | undefined)[]): Vec3 | undefi
     if (c.kind === 'plane') return meetingPoint(a, b, c);
     return c.kind === 'cylinder' ? pointOnLine(a, b, c, true) : undefined;
   }
+  if (a.kind === 'cylinder' && b.kind === 'plane')
+    return c.kind === 'plane' || c.kind === 'cylinder' ? pointOfContact(a, b, c) : undefined;
   if (b.kind !== 'cylinder' || c.kind !== 'plane') return undefined;
   if (a.kind === 'plane') return pointOnLine(a, c, b, false);
   return a.kind === 'cylinder' ? pointOfCircles(a, b, c) : undefined;

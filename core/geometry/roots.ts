@@ -223,6 +223,11 @@ export const smoothRoots = (
       note(bracketedRoot(f, a, b, fa, fb));
       return;
     }
+    // flat over the whole stretch: it touches all along, and no place of it is better than another
+    if (Math.max(Math.abs(fa), Math.abs(fm), Math.abs(fb)) <= tol) {
+      note(m);
+      return;
+    }
     const s = fa > 0 ? 1 : -1;
     // the speed is a bound for the whole curve: where f changes by less than a quarter of its value it does not come to nought
     const [low, high] = [Math.min(s * fa, s * fm, s * fb), Math.max(s * fa, s * fm, s * fb)];

@@ -1,66 +1,35 @@
 import type { GivenLine } from '../balance/given.ts';
 import { allAlongSight } from '../dimension/alongSight.ts';
-import { arcSizes } from '../dimension/arcSizes.ts';
 import type { DimensionBooks } from '../dimension/books.ts';
-import { type ChamferNote, chamferNotes } from '../dimension/chamferNotes.ts';
-import { areOneDistance } from '../dimension/countedSizes.ts';
-import { holeNotes } from '../dimension/holeNotes.ts';
-import { ANGULAR, sizeNow } from '../dimension/place.ts';
+import { ANGULAR } from '../dimension/place.ts';
 import {
   type Audit,
   audit,
   relationsOfScheme,
-  rowOfTie,
   type Scheme,
   sizeWords,
   type Tie,
   tieWords,
 } from '../dimension/propose.ts';
-import { emptySpan } from '../dimension/span.ts';
 import { otherSideOf } from '../dimension/square.ts';
 import type { Station } from '../dimension/stations.ts';
 import { isAngle, tieSize } from '../dimension/tieNow.ts';
 import { distance2, type Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
-import { facesOfMeeting, readFaceKey } from '../naming/keys.ts';
 import { listed } from '../naming/listed.ts';
 import { sizeText } from '../number/format.ts';
 import { wayIn } from '../sheet/dimensions/reach.ts';
-import {
-  chamferWidth,
-  countedIn,
-  type GivenFigure,
-  isReference,
-  type StatedSize,
-  statedSizes,
-} from './givenFigure.ts';
-
-/** What can be wrong with the dimensions of a drawing that was made elsewhere. */
-export type DimensionMistake =
-  | 'figure wrong'
-  | 'radius for diameter'
-  | 'decimal slip'
-  | 'digits swapped'
-  | 'measures to nothing'
-  | 'size missing'
-  | 'size given twice';
-
-/** A mistake in the dimensions: what, where, and the likeliest cause. */
-export type DimensionFinding = {
-  readonly kind: DimensionMistake;
-  readonly view: ViewName | undefined;
-  readonly sentence: string;
-  /** the figure it is about */
-  readonly figure?: GivenFigure;
-};
+import { causeOf, type DimensionFinding } from './dimensionFinding.ts';
+import { type GivenFigure, isReference, statedSizes } from './givenFigure.ts';
+import { holeTableTies } from './holeTableMarks.ts';
+import { noteTies } from './noteMarks.ts';
+import { FLAT, NEAR, ROUND, type Size, type SizesInUse, sizesInUse } from './sizesInUse.ts';
 
 /** A view of the part: its box in it, across and up, part units. */
 type ViewBox = { readonly name: ViewName; readonly box: readonly [number, number, number, number] };
 
 /** Two views are about as near as one another within this share of the part's size. */
 const BESIDE = 0.3;
-/** How far a foot may lie from its station, as a share of the part's size. */
-const NEAR = 1e-3;
 
 /** A figure laid on a view: the two places along the view's direction. */
 type Held = { readonly from: Station; readonly to: Station };
@@ -114,23 +83,6 @@ const hold = (
   return tries.find((t) => t.held && t.away <= reach) ?? nearest;
 };
 
-const digits = (x: string): string => [...x.replace(/\D/g, '')].sort().join('');
-
-/** The likeliest cause of a figure that is not what the part has. */
-const causeOf = (
-  { value: stated, within }: Pick<StatedSize, 'value' | 'within'>,
-  value: number,
-): readonly [DimensionMistake, string] => {
-  const is = (k: number): boolean => Math.abs(stated * k - value) <= within * k + 1e-6 * value;
-  if (is(2)) return ['radius for diameter', 'half of it is stated, as a radius would be'];
-  if (is(0.5)) return ['radius for diameter', 'twice of it is stated, as a diameter would be'];
-  if (is(10) || is(0.1) || is(100) || is(0.01)) return ['decimal slip', 'the point has slipped'];
-  const [a, b] = [stated, value].map((x) => String(Number(x.toFixed(4)))) as [string, string];
-  if (a.length === b.length && a.indexOf('.') === b.indexOf('.') && digits(a) === digits(b))
-    return ['digits swapped', 'two digits are swapped'];
-  return ['figure wrong', 'it was typed over, or read from another place'];
-};
-
 /** Holds figures against the part: what is wrong with each, and what each ties. */
 const heldFigures = (
   figures: readonly GivenFigure[],
@@ -170,6 +122,13 @@ const heldFigures = (
         ties.push({ tie: { kind: 'size', size: round }, text: letters, view: where.view });
       continue;
     }
+    const chord = where.held ? undefined : rounds.chordDrawn(where.drawn);
+    if (chord) {
+      const own = heldChord(figure, letters, where.view, chord, books, rounds);
+      if (own.finding) found.push(own.finding);
+      if (own.taken) ties.push(own.taken);
+      continue;
+    }
     if (!where.held) {
       const sentence = `${letters} in the ${where.view} view measures to a place where the part has no face, axis or corner.`;
       found.push({ kind: 'measures to nothing', view: where.view, sentence, figure });
@@ -189,7 +148,9 @@ const heldFigures = (
     const besides = besidesOf(books, tie, letters);
     for (const own of [tie, ...besides]) ties.push({ tie: own, text: letters, view: where.view });
   }
-  const notes = noteTies(figures, books, rounds, found);
+  const tabled = holeTableTies(figures, [...lays.keys()], books, rounds, found);
+  ties.push(...tabled);
+  const notes = noteTies(figures, books, rounds, found, tabled);
   for (const n of notes) ties.push({ ...n, view: undefined });
   return { found, ties };
 };
@@ -271,11 +232,26 @@ const aslantMark = (
   const letters = figure.text.replace('<>', sizeText(nearest.drawn, units));
   const [stated] = statedSizes(letters);
   if (!stated) return {};
-  const size = sizes.find(FLAT, nearest.drawn, NEAR * books.part.tol.size);
+  const size = sizes.find(FLAT, nearest.drawn, NEAR * books.part.tol.size) ?? sizes.chordDrawn(nearest.drawn);
   if (!size) {
     const sentence = `${letters} in the ${view} view runs aslant and measures nothing that the part has.`;
     return { finding: { kind: 'measures to nothing', view, sentence, figure } };
   }
+  return heldChord(figure, letters, view, size, books, sizes);
+};
+
+/** A size from place to place, held against what is written of it. */
+const heldChord = (
+  figure: Extract<GivenFigure, { kind: 'distance' | 'aslant' }>,
+  letters: string,
+  view: ViewName,
+  size: Size,
+  books: DimensionBooks,
+  sizes: SizesInUse,
+): { readonly finding?: DimensionFinding; readonly taken?: Taken } => {
+  const { units } = books.part;
+  const [stated] = statedSizes(letters);
+  if (!stated) return {};
   const value = sizes.worthOf(size);
   sizes.use(size);
   const taken: Taken = { tie: { kind: 'size', size }, text: letters, view };
@@ -335,203 +311,4 @@ const missingValue = (books: DimensionBooks, tie: Tie): string => {
   const value = tieSize(books, tie);
   if (value === undefined) return '';
   return `, ${isAngle(tie) ? `${Number(value.toFixed(2))}°` : sizeText(value, books.part.units)}`;
-};
-
-type Size = DimensionBooks['sizes'][number];
-const ROUND: ReadonlySet<string> = new Set(['diameter', 'rim', 'tube', 'pitch']);
-const FLAT: ReadonlySet<string> = new Set(['across', 'chord', 'height']);
-const ARC: ReadonlySet<string> = new Set(['arc']);
-const THREAD: ReadonlySet<string> = new Set(['thread']);
-const kindsOf = (kind: StatedSize['kind']): ReadonlySet<string> => {
-  if (kind === 'arc') return ARC;
-  if (kind === 'thread') return THREAD;
-  return kind === 'angle' ? ANGULAR : kind === 'plain' ? FLAT : ROUND;
-};
-
-/** The sizes of a part's faces, and which of them a figure has been taken for: a size of a feature stands for all its copies. */
-type SizesInUse = {
-  readonly worthOf: (size: Size) => number;
-  /** one of some kinds and a value, of those in use the last */
-  readonly find: (kinds: ReadonlySet<string>, value: number, within: number) => Size | undefined;
-  /** a round that is as wide as something is drawn */
-  readonly drawn: (length: number) => Size | undefined;
-  readonly use: (size: Size) => void;
-  readonly isUsed: (size: Size) => boolean;
-  /** how many copies of its feature have it */
-  readonly copiesOf: (size: Size) => number;
-};
-const sizesInUse = (books: DimensionBooks): SizesInUse => {
-  const used = new Set<string>();
-  const span = emptySpan();
-  const rows = new Map<Size, readonly number[]>();
-  const rowOf = (size: Size): readonly number[] => {
-    const row = rows.get(size) ?? rowOfTie(books, { kind: 'size', size });
-    rows.set(size, row);
-    return row;
-  };
-  const keyOf = (size: Size): string => {
-    const faces = size.of.flatMap(facesOfMeeting).map((f) => {
-      const { feature, role } = readFaceKey(f);
-      return `${feature}/${role}`;
-    });
-    return [size.what, ...faces].join(' ');
-  };
-  // what may be said of an arc besides its radius stands in no list of what is missing
-  const pool: readonly Size[] = [...books.sizes, ...arcSizes(books).flatMap((a) => [a.chord, a.arc])];
-  const worthOf = (size: Size): number => sizeNow(size, books.surfaces) ?? Number.NaN;
-  const isUsed = (size: Size): boolean => used.has(keyOf(size));
-  const find: SizesInUse['find'] = (kinds, value, within) => {
-    const all = pool.filter(
-      (s) => kinds.has(s.what) && Math.abs(worthOf(s) - value) <= within + 1e-6 * value,
-    );
-    const own = all.filter((s) => !isUsed(s));
-    // of several that are as large the first one that does not follow from those in use
-    return own.find((s) => !span.holds(rowOf(s))) ?? own[0] ?? all[0];
-  };
-  return {
-    worthOf,
-    find,
-    drawn: (length) => find(ROUND, length, NEAR * books.part.tol.size),
-    use: (size) => {
-      used.add(keyOf(size));
-      span.add(rowOf(size));
-    },
-    isUsed,
-    copiesOf: (size) => books.sizes.filter((x) => keyOf(x) === keyOf(size)).length,
-  };
-};
-
-/** The chamfer that a note such as "2 x 45°" or "C2" is of, among those that have none yet. */
-const chamferStated = (
-  text: string,
-  chamfers: readonly ChamferNote[],
-  books: DimensionBooks,
-): ChamferNote | undefined => {
-  const [width, within] = chamferWidth(text) ?? [Number.NaN, 0];
-  return chamfers.find((c) => Math.abs((tieSize(books, c.width) ?? 0) - width) <= within + 1e-6 * width);
-};
-
-/** What the notes of a drawing tie: each size in them is that of the first feature with it that no figure has yet. */
-const noteTies = (
-  figures: readonly GivenFigure[],
-  books: DimensionBooks,
-  sizes: SizesInUse,
-  found: DimensionFinding[],
-): { readonly tie: Tie; readonly text: string }[] => {
-  const out: { tie: Tie; text: string }[] = [];
-  const holes = holeNotes(books);
-  const chamfers = chamferNotes(books);
-  const sights = allAlongSight(books);
-  for (const figure of figures) {
-    if (figure.kind !== 'note' || isReference(figure.text)) continue;
-    const stated = statedSizes(figure.text);
-    const chamfer = chamferStated(figure.text, chamfers, books);
-    if (chamfer) {
-      chamfers.splice(chamfers.indexOf(chamfer), 1);
-      for (const tie of [chamfer.width, chamfer.angle]) out.push({ tie, text: figure.text });
-      continue;
-    }
-    const depths = stated.filter((s) => s.kind === 'depth');
-    // how thick or how deep alone, without a hole's diameter before it
-    const alone = stated.filter((s) => s.kind === 'thickness' || (s.kind === 'depth' && stated.length === 1));
-    for (const s of alone) {
-      const of = sights.find(
-        ({ tie, says }) =>
-          says.what === s.kind && Math.abs((tieSize(books, tie) ?? Number.NaN) - s.value) <= s.within,
-      );
-      if (!of) {
-        found.push({
-          kind: 'figure wrong',
-          view: undefined,
-          sentence: `${figure.text}: the part is nowhere so ${s.kind === 'depth' ? 'deep' : 'thick'}.`,
-          figure,
-        });
-        continue;
-      }
-      sights.splice(sights.indexOf(of), 1);
-      out.push({ tie: of.tie, text: figure.text });
-    }
-    for (const s of stated) {
-      if (s.kind === 'depth' || s.kind === 'thickness') continue;
-      const times = s.kind === 'radius' ? 2 : 1;
-      const value = s.value * times;
-      // what is rounded in a radius is twice as much in the diameter
-      const size = sizes.find(kindsOf(s.kind), value, s.within * times);
-      if (!size) {
-        // bare figures may be anything: they are no mistake
-        if (s.kind === 'plain') continue;
-        // on the drawing of an assembly a screw stands in the parts list
-        if (s.kind === 'thread' && !books.sizes.some((x) => x.what === 'thread')) continue;
-        const meant = NONE_SUCH[s.kind] !== undefined ? undefined : nearestRound(books, value, sizes);
-        found.push(strangeNote(figure, s, books, meant && sizes.worthOf(meant)));
-        if (!meant) continue;
-        // one mistake, not two: the round that the note was meant for is not missing besides
-        sizes.use(meant);
-        out.push({ tie: { kind: 'size', size: meant }, text: figure.text });
-        continue;
-      }
-      if (sizes.isUsed(size) && s.kind !== 'diameter' && s.kind !== 'radius') continue;
-      const take = (taken: Size): void => {
-        sizes.use(taken);
-        out.push({ tie: { kind: 'size', size: taken }, text: figure.text });
-        const hole = holes.find((h) => h.diameter.size === taken);
-        for (const tie of hole?.joined ?? []) {
-          const own = tieSize(books, tie);
-          const isStated =
-            tie.kind === 'linear' && depths.some((d) => Math.abs(d.value - (own ?? 0)) <= d.within);
-          // how deep holes in line are may stand in each of their notes
-          const isNew = !out.some((o) => areOneDistance(books, o.tie, tie));
-          if (isStated && isNew) out.push({ tie, text: figure.text });
-        }
-      };
-      take(size);
-      // "3 x ⌀6" counts the copies of one feature, and what other features have of that size
-      for (let left = countedIn(figure.text) - sizes.copiesOf(size); left > 0; ) {
-        const more = sizes.find(kindsOf(s.kind), value, s.within * times);
-        if (!more || sizes.isUsed(more)) break;
-        take(more);
-        left -= sizes.copiesOf(more);
-      }
-    }
-  }
-  return out;
-};
-
-/** The round whose size is nearest by ratio, of those that no figure has; half and double are one slip away. */
-const nearestRound = (books: DimensionBooks, value: number, sizes: SizesInUse): Size | undefined => {
-  const off = (s: Size): number => {
-    const ratio = Math.abs(Math.log(sizes.worthOf(s) / value));
-    return Math.min(ratio, Math.abs(ratio - Math.LN2) + 1e-9, Math.abs(ratio - Math.LN10) + 1e-9);
-  };
-  return books.sizes
-    .filter((s) => ROUND.has(s.what) && !sizes.isUsed(s))
-    .reduce<Size | undefined>((a, b) => (a && off(a) <= off(b) ? a : b), undefined);
-};
-
-/** What is said of a size that nothing of the part has, where no round could have been meant. */
-const NONE_SUCH: Partial<Record<StatedSize['kind'], string>> = {
-  angle: 'the part has no such angle',
-  arc: 'no arc of the part is so long',
-  thread: 'the part has no such thread',
-};
-
-const strangeNote = (
-  figure: Extract<GivenFigure, { kind: 'note' }>,
-  s: StatedSize,
-  books: DimensionBooks,
-  own: number | undefined,
-): DimensionFinding => {
-  const none = NONE_SUCH[s.kind];
-  if (none !== undefined)
-    return { kind: 'figure wrong', view: undefined, sentence: `${figure.text}: ${none}.`, figure };
-  const value = s.kind === 'radius' ? s.value * 2 : s.value;
-  const [kind, cause] =
-    own === undefined ? (['figure wrong', ''] as const) : causeOf({ value, within: s.within }, own);
-  const words = own === undefined ? '' : ` The nearest is ⌀${sizeText(own, books.part.units)}: ${cause}.`;
-  return {
-    kind,
-    view: undefined,
-    sentence: `${figure.text}: the part has no round of that size.${words}`,
-    figure,
-  };
 };

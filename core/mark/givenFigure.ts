@@ -20,6 +20,15 @@ export type GivenFigure =
       readonly to: Vec2;
       readonly at: Vec2;
     }
+  /** a row of a table of holes: its tag, both places from the zero marks, and the letters of its sizes */
+  | {
+      readonly kind: 'tabled hole';
+      readonly text: string;
+      readonly at: Vec2;
+      readonly tag: string;
+      readonly places: readonly [string, string];
+      readonly size: string;
+    }
   /** letters with a size in them: a hole note, a radius, an angle */
   | { readonly kind: 'note'; readonly text: string; readonly at: Vec2 };
 
@@ -36,6 +45,18 @@ const NUMBER = String.raw`(\d+\s+\d+\/\d+|\d+\/\d+|\d*\.?\d+)`;
 const SIZE = new RegExp(String.raw`([⌀∅ØøR↧⌒]|(?<![A-Za-z])t\s*=)?\s*${NUMBER}\s*(°?)(\s*THICK)?`, 'gu');
 /** A metric thread, "M12", with its pitch where one is written. */
 const THREAD = /^\s*(?:\d+\s*[x×]\s*)?M\s?(\d+(?:\.\d+)?)(?:\s*[x×]\s*\d+(?:\.\d+)?)?(?![\d.])/gu;
+/**
+ * An inch thread: by its turns to the inch, "1/2-13 UNC", "0.25-20 UNF-2A" or "#10-24 UNC", or by its diameter, "1/2 in", with its pitch where one is
+ * written.
+ */
+const INCH_THREAD = new RegExp(
+  String.raw`^\s*(?:\d+\s*[x×]\s+)?(?:#(\d{1,2})|${NUMBER})\s*(?:["″]?\s*-\s*\d+(?:\s*UN[A-Z]{0,2}\b(?:\s*-?\s*[123][AB])?)?|in(?:\s*[x×]\s*\d*\.?\d+)?)(?=\s|$)`,
+  'giu',
+);
+/** True for letters that are an inch thread by its diameter or its turns to the inch. */
+export const isInchThread = (text: string): boolean => text.search(INCH_THREAD) === 0;
+/** The diameter of a thread by its number, inches. Source: ASME B1.1. */
+const numbered = (n: string): number => 0.06 + 0.013 * Number(n);
 /** A taper or a slope, "⌲ 1:5"; its figures are written to three places. */
 const RATIO = new RegExp(String.raw`([${TAPER}${SLOPE}])\s*${NUMBER}\s*:\s*${NUMBER}`, 'gu');
 const RATIO_STEP = 0.0005;
@@ -59,6 +80,16 @@ const worthOf = (text: string): readonly [value: number, within: number] => {
   }
   const places = text.split('.')[1]?.length ?? 0;
   return [Number(text), 0.5 * 10 ** -places + 1e-9];
+};
+
+/** Letters that are a number and nothing else. */
+export const NUMBER_ALONE = new RegExp(String.raw`^\s*-?\s*${NUMBER}\s*$`, 'u');
+/** A number that may be less than nought, as places from a zero mark are; nothing for other letters. */
+export const signedSize = (text: string): StatedSize | undefined => {
+  const figure = NUMBER_ALONE.exec(text)?.[1];
+  if (figure === undefined) return undefined;
+  const [value, within] = worthOf(figure);
+  return { kind: 'plain', value: text.trim().startsWith('-') ? -value : value, within };
 };
 
 const AT_45 = new RegExp(String.raw`(?:^|[x×\s])${NUMBER}\s*[x×]\s*45\s*°`, 'u');
@@ -86,8 +117,13 @@ export const statedSizes = (text: string): StatedSize[] => {
     const [value, within] = worthOf(figure);
     return { kind: 'thread', value, within };
   });
+  for (const [, number, figure] of text.matchAll(INCH_THREAD)) {
+    const [value, within] = number === undefined ? worthOf(figure as string) : [numbered(number), 1e-6];
+    threads.push({ kind: 'thread', value, within });
+  }
   const bare = text
     .replace(THREAD, ' ')
+    .replace(INCH_THREAD, ' ')
     // the other unit behind a figure, and a diameter that is said in letters
     .replace(/\[[^\]]*\]/g, ' ')
     .replace(/(\d+\s+\d+\/\d+|\d+\/\d+|\d*\.?\d+)\s*DIA\b\.?/gi, '⌀$1')

@@ -1,5 +1,5 @@
 import type { Mistake } from '../balance/finding.ts';
-import type { DimensionMistake } from './dimensionMarks.ts';
+import type { DimensionMistake } from './dimensionFinding.ts';
 
 /** What a drawing is marked on. */
 export const HEADINGS = ['placing', 'lines', 'hidden', 'dimensions'] as const;

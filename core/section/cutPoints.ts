@@ -84,6 +84,27 @@ const RANK: readonly CutPoint['kind'][] = ['edge', 'generator', 'outline'];
 /** Nearer than this many tolerances two points are one. */
 const ONE = 40;
 
+type Crossed = { readonly tol: number; readonly points: readonly Vec3[] };
+/** Where planes cross edges: the same plane is asked for again where more points are found on its cut. */
+const crossedBy = new WeakMap<CuttingPlane, WeakMap<Edge, Crossed>>();
+
+/** Where a cut crosses an edge that is drawn. */
+const crossedOn = (e: Edge, c: CuttingPlane, tol: number): readonly Vec3[] => {
+  const known = crossedBy.get(c) ?? new WeakMap<Edge, Crossed>();
+  crossedBy.set(c, known);
+  const before = known.get(e);
+  if (before?.tol === tol) return before.points;
+  const points = isDrawn(e)
+    ? c.legs.flatMap((leg) =>
+        within(e.curve, crossings(e.curve, cutterOf(leg), tol), e.from, e.to, 1e-9).map((t) =>
+          pointOn(e.curve, t),
+        ),
+      )
+    : [];
+  known.set(e, { tol, points });
+  return points;
+};
+
 /**
  * The cut points of a face: where its outline passes from one face of the body to the next, each on the edge it came from, where it
  * turns from one leg of the cut into the next and, if divisions are asked for, on the generators and outlines of curved faces. They run
@@ -99,16 +120,7 @@ export const cutPointsOf = (
   first: number,
   divisions?: Divisions,
 ): CutPoint[] => {
-  const crossed = edges.flatMap((e) =>
-    isDrawn(e)
-      ? c.legs.flatMap((leg) =>
-          within(e.curve, crossings(e.curve, cutterOf(leg), tol), e.from, e.to, 1e-9).map((t) => ({
-            e,
-            p: pointOn(e.curve, t),
-          })),
-        )
-      : [],
-  );
+  const crossed = edges.flatMap((e) => crossedOn(e, c, tol).map((p) => ({ e, p })));
   const corner = (p: RimPiece, before: RimPiece, loop: number): Found => {
     const at = startOf(p);
     const hit = crossed.find((x) => distance(x.p, at) <= tol * ONE);

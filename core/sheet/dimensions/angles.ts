@@ -114,6 +114,21 @@ const arcLegs = (
   return [leg(spokes.ends[0]), leg(spokes.ends[1])];
 };
 
+/** The centre of an arc in a view, paper mm, and the direction from there to the middle of what is drawn of it. */
+const arcMiddle = (
+  books: DimensionBooks,
+  { of }: Extract<SizeKey, { what: 'arc' }>,
+  view: View,
+  k: number,
+): { readonly centre: Vec2; readonly towards: Vec2 | undefined } | undefined => {
+  const spokes = arcSpokes(of, books.surfaces);
+  if (!spokes) return undefined;
+  const centre = flatten(view.frame, spokes.centre);
+  const drawn = linesOfFace(view, of[0]).find((l) => l.curve.type === 'conic');
+  const towards = drawn && sub2(pointOn2(drawn.curve, (drawn.from + drawn.to) / 2), centre);
+  return { centre: [centre[0] * k, centre[1] * k], towards };
+};
+
 /** The two lines of a view between which an angle stands: of two faces that are edges there, or both outlines of a cone. */
 const legsOf = (
   books: DimensionBooks,
@@ -181,10 +196,20 @@ export const layAngles = (
   const hidden = stretchesOf(view.lines.filter((l) => l.class === 'hidden'));
   for (const n of notes) {
     const legs = legsOf(books, n.size, view, k);
-    const apex = legs && meetingOf(...legs);
+    const arc = n.size.what === 'arc' ? arcMiddle(books, n.size, view, k) : undefined;
+    const apex = arc?.centre ?? (legs && meetingOf(...legs));
     // clear of hidden lines too where there is such a place
     const place = (lines: readonly Line[]): Laid['drawn'] | undefined =>
-      legs && apex && placeArc(apex, legs, arcWanted(books, n, k), lines, [...standing, ...laid], room);
+      legs &&
+      apex &&
+      placeArc(
+        apex,
+        legs,
+        { ...arcWanted(books, n, k), towards: arc?.towards },
+        lines,
+        [...standing, ...laid],
+        room,
+      );
     const found = place([...visible, ...hidden]) ?? place(visible);
     if (found)
       laid.push({
@@ -202,7 +227,13 @@ export const layAngles = (
 };
 
 /** The arc of a dimension that is to be placed: the angle that it spans, degrees; the radii that are tried for it, mm; and its figure. */
-type ArcWanted = { readonly angle: number; readonly radii: readonly number[]; readonly text: string };
+type ArcWanted = {
+  readonly angle: number;
+  readonly radii: readonly number[];
+  readonly text: string;
+  /** from the centre to the middle of what is drawn, which tells both halves of a circle apart */
+  readonly towards?: Vec2 | undefined;
+};
 
 /** The length of an arc is written on an arc about the same centre, outside it as any length is; an angle where there is room. */
 const arcWanted = (books: DimensionBooks, n: Note, k: number): ArcWanted => {
@@ -242,14 +273,7 @@ const placeArc = (
     : [[p.ray, q.ray]];
   for (const radius of n.radii)
     for (const [a, b] of turns) {
-      const drawn = arcAt(
-        apex,
-        a,
-        b,
-        [a === p.ray ? p : undefined, b === q.ray ? q : undefined],
-        radius,
-        n.text,
-      );
+      const drawn = arcAt(apex, a, b, [a === p.ray ? p : undefined, b === q.ray ? q : undefined], radius, n);
       const { box } = drawn.text;
       const arc = chordsOf(drawn.arc as NonNullable<Laid['drawn']['arc']>);
       const isClear =
@@ -287,6 +311,9 @@ const chordsOf = ({ centre, radius, from, to }: NonNullable<Laid['drawn']['arc']
   return Array.from({ length: CHORDS }, (_, i): Line => [at(i), at(i + 1)]);
 };
 
+/** An angle is half a turn within this, radians. */
+const HALF_TURN = 1e-6;
+
 /** An angle's arc at a radius, from one ray to the other the short way. @param edges what is drawn along each ray already */
 const arcAt = (
   apex: Vec2,
@@ -294,10 +321,14 @@ const arcAt = (
   b: Vec2,
   edges: readonly ({ readonly near: number; readonly far: number } | undefined)[],
   radius: number,
-  text: string,
+  { text, towards }: ArcWanted,
 ): Laid['drawn'] => {
   const start = Math.atan2(a[1], a[0]);
-  const turn = Math.atan2(cross2(a, b), dot2(a, b));
+  const shorter = Math.atan2(cross2(a, b), dot2(a, b));
+  // half a turn is as long either way
+  const isAmbiguous = towards !== undefined && Math.PI - Math.abs(shorter) < HALF_TURN;
+  const left: Vec2 = [-a[1], a[0]];
+  const turn = isAmbiguous ? Math.sign(dot2(towards, left)) * Math.abs(shorter) : shorter;
   const [from, to] = turn < 0 ? [start + turn, start] : [start, start + turn];
   const isNarrow = Math.abs(turn) * radius < 2 * ARROW + 2;
   // arrows that have no room inside point in from outside

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { arcSizes } from '../../../core/dimension/arcSizes.ts';
 import type { KeptDimension } from '../../../core/dimension/kept.ts';
+import { sizeNow } from '../../../core/dimension/place.ts';
 import { openDesk } from '../../../core/drawing/desk.ts';
 import { type Drawing, drawingOfPart } from '../../../core/drawing/drawing.ts';
 import { wrongFigures } from '../../../core/mark/dimensionMarks.ts';
@@ -137,6 +138,64 @@ describe('the chord and the length of an arc', () => {
       wrongFigures([{ kind: 'note', text, at: [0, 0] }], new Map(), [], books).map((f) => f.kind);
     expect(told(`⌒${long.toFixed(2)}`)).toEqual([]);
     expect(told('⌒112')).toEqual(['figure wrong']);
+  });
+});
+
+describe('arcs that run on smoothly', () => {
+  // a bar 100 long with one full round end, and an S of two arcs between two straight ends
+  const bar: Outline = {
+    start: [0, 0],
+    path: [{ to: [80, 0] }, { to: [80, 40], centre: [80, 20], turn: 'ccw' }, { to: [0, 40] }, { to: [0, 0] }],
+  };
+  // both arcs turn by the angle whose sine is 0.8, one to each side
+  const bend: Outline = {
+    start: [0, 0],
+    path: [
+      { to: [40, 20], centre: [0, 50], turn: 'ccw' },
+      { to: [64, 32], centre: [64, 2], turn: 'cw' },
+      { to: [64, 60] },
+      { to: [0, 60] },
+    ],
+  };
+  const sizesOfArcs = (profile: Outline): (number | undefined)[][] => {
+    const books = openDesk().books(dimensioned(profile));
+    if (!books) throw new Error('not drawn');
+    return arcSizes(books).map((x) => [x.chord, x.arc].map((s) => sizeNow(s, books.surfaces)));
+  };
+  test('a half round: its chord is its diameter, and its length half of its circle', () => {
+    expect(sizesOfArcs(bar)).toEqual([[expect.closeTo(40, 9), expect.closeTo(20 * Math.PI, 9)]]);
+  });
+  test('two arcs that run on into one another, and meet the sides at an angle', () => {
+    const turn = Math.asin(0.8);
+    expect(sizesOfArcs(bend)).toEqual([
+      [expect.closeTo(Math.hypot(40, 20), 9), expect.closeTo(50 * turn, 9)],
+      [expect.closeTo(Math.hypot(24, 12), 9), expect.closeTo(30 * turn, 9)],
+    ]);
+  });
+  test('the length counts in place of the radius, and is drawn about the same centre', () => {
+    const d = dimensioned(bar);
+    const books = openDesk().books(d);
+    const [own] = books ? arcSizes(books) : [];
+    if (!own) throw new Error('no arc');
+    const kept = (tied: unknown): KeptDimension => ({ id: 'd9', tied: tied as KeptDimension['tied'] });
+    const length = kept({ kind: 'size', size: { ...own.arc, of: [...own.arc.of] } });
+    const list = d.dimensions?.list ?? [];
+    const isRadius = (k: KeptDimension): boolean => k.tied.kind === 'size';
+    const swapped: Drawing = {
+      ...d,
+      dimensions: { scheme: 'base', list: [...list.filter((k) => !isRadius(k)), length] },
+    };
+    const book = bookOf(swapped);
+    expect([book.isComplete, book.rings]).toEqual([bookOf(d).isComplete, []]);
+    const worked = openDesk().work(swapped);
+    if (!worked.ok) throw new Error('not drawn');
+    const laid = worked.sheet.dimensions.laid.find((x) => x.wanted.id === 'd9');
+    const { k } = worked.sheet.views[0]?.toPaper ?? { k: 0 };
+    expect(laid?.drawn.arc?.centre.map((x) => x / k)).toEqual([expect.closeTo(80, 6), expect.closeTo(20, 6)]);
+    expect(laid?.text).toBe('⌒62.832');
+    // outside the round end, not about the half of the circle that is not there
+    const { from, to } = laid?.drawn.arc ?? { from: Number.NaN, to: Number.NaN };
+    expect([(from + to) / 2, to - from]).toEqual([expect.closeTo(0, 6), expect.closeTo(Math.PI, 6)]);
   });
 });
 

@@ -28,6 +28,15 @@ const CHOICES: ReplayChoice[] = [
   { method: 'distances', first: 'front', hidden: 'per view', order: 'uncut', darken: 'per view' },
 ];
 
+/** No two steps of a replay read alike, and each says where it is done. */
+const readsWell = (steps: readonly Step[]): void => {
+  const times = new Map<string, number>();
+  for (const s of steps) times.set(s.text, (times.get(s.text) ?? 0) + 1);
+  expect([...times].filter(([, n]) => n > 1).map(([t]) => t)).toEqual([]);
+  for (const s of steps)
+    if (s.view && s.deeds.length) expect(s.text).toMatch(/\bview\b|\b(axis|corner|corners|middle|side) of /);
+};
+
 describe('the replay, done by a hand that knows nothing but the steps', () => {
   // all choices in first angle; in third angle, which only places the views, each part by one of them in turn
   const all = [...drawings, ...conformance].flatMap(([name, d], i) =>
@@ -47,7 +56,9 @@ describe('the replay, done by a hand that knows nothing but the steps', () => {
   test.each(all)(
     '%s in %s angle by %s: every line of the engine, and none besides',
     (_n, _a, _m, d, choice) => {
-      expect(redrawn(d, choice)).toMatchObject({ missing: [], spare: 0 });
+      const { missing, spare, steps } = redrawn(d, choice);
+      expect({ missing, spare }).toEqual({ missing: [], spare: 0 });
+      readsWell(steps);
     },
   );
   // the points of the curves in which heads and nuts are chamfered are calculated; all else is constructed
@@ -68,10 +79,12 @@ describe('conformance parts as they are cut', () => {
     for (const choice of [CHOICES[0], CHOICES[2]] as ReplayChoice[]) {
       const { missing, spare, steps } = redrawn(d, choice);
       expect({ missing, spare }).toEqual({ missing: [], spare: 0 });
+      readsWell(steps);
       const calculated = steps.filter((s) => s.source === 'calculated').map((s) => s.text);
       if (byEye.length) expect(calculated.length).toBeLessThanOrEqual(2 * byEye.length);
       else expect(calculated).toEqual([]);
     }
+    readsWell(replayOf(d, CHOICES[1] as ReplayChoice).steps);
   });
 });
 
@@ -88,36 +101,36 @@ const worthOf = (working: string): number => {
 describe('nothing appears from nowhere', () => {
   const all = [...drawings, ...conformance];
   const FIGURES = new Set(['place', 'setOff', 'protract']);
-  test.each(all)('%s: every figure says where it comes from, and is set off once', (_n, d) => {
-    const { steps, sheet } = replayOf(d, CHOICES[0] as ReplayChoice);
-    const measured = new Set<string>();
-    for (const s of steps) {
-      const figures = s.deeds.filter((x) => FIGURES.has(x.do) || (x.do === 'circle' && 'radius' in x));
-      // what brings a figure with it says so
-      if (figures.length) expect([s.text, s.source]).toEqual([s.text, expect.any(String)]);
-      if (s.working) {
-        // the working comes to the length that is set off or taken into the compass
-        const worth = worthOf(s.working);
-        const length =
-          figures.map((f) => ('distance' in f ? f.distance : 'radius' in f ? f.radius : 0))[0] ?? 0;
-        expect(worth * sheet.scale).toBeCloseTo(length, 3);
-        // and so do the sizes it is made of
-        expect(chainWorth(s.sizes ?? []) * sheet.scale).toBeCloseTo(length, 9);
+  test.each(all)(
+    '%s: no coordinate is calculated; every figure says where it comes from, and is set off once',
+    (_n, d) => {
+      // as the drawing numbers its points round curves, and not at all
+      const { steps, sheet, missing, spare } = redrawn(d, CHOICES[0] as ReplayChoice);
+      expect({ missing, spare }).toEqual({ missing: [], spare: 0 });
+      expect(steps.filter((s) => s.source === 'calculated').map((s) => s.text)).toEqual([]);
+      const measured = new Set<string>();
+      for (const s of steps) {
+        const figures = s.deeds.filter((x) => FIGURES.has(x.do) || (x.do === 'circle' && 'radius' in x));
+        // what brings a figure with it says so
+        if (figures.length) expect([s.text, s.source]).toEqual([s.text, expect.any(String)]);
+        if (s.working) {
+          // the working comes to the length that is set off or taken into the compass
+          const worth = worthOf(s.working);
+          const length =
+            figures.map((f) => ('distance' in f ? f.distance : 'radius' in f ? f.radius : 0))[0] ?? 0;
+          expect(worth * sheet.scale).toBeCloseTo(length, 3);
+          // and so do the sizes it is made of
+          expect(chainWorth(s.sizes ?? []) * sheet.scale).toBeCloseTo(length, 9);
+        }
+        if (s.stage === 'setting out' || s.account === undefined || s.source === undefined) continue;
+        const f = figures[0];
+        if (f?.do !== 'setOff') continue;
+        const once = `${s.account} ${s.view} ${f.distance.toFixed(5)} ${f.way}`;
+        expect(measured.has(once)).toBe(false);
+        measured.add(once);
       }
-      if (s.stage === 'setting out' || s.account === undefined || s.source === undefined) continue;
-      const f = figures[0];
-      if (f?.do !== 'setOff') continue;
-      const once = `${s.account} ${s.view} ${f.distance.toFixed(5)} ${f.way}`;
-      expect(measured.has(once)).toBe(false);
-      measured.add(once);
-    }
-  });
-  test.each(all)('%s: no coordinate is calculated, all are constructed', (_n, d) => {
-    // as the drawing numbers its points round curves, and not at all
-    expect(redrawn(d, CHOICES[0] as ReplayChoice)).toMatchObject({ missing: [], spare: 0 });
-    const { steps } = replayOf(d, CHOICES[0] as ReplayChoice);
-    expect(steps.filter((s) => s.source === 'calculated').map((s) => s.text)).toEqual([]);
-  });
+    },
+  );
 });
 
 test('an inch drawing speaks of inches and fractions, one on squares of squares', () => {
@@ -170,27 +183,6 @@ test('a solid that is to be cut is drawn whole first where that is chosen, and a
   expect(light('hub', 'uncut')).toBeGreaterThan(8);
   for (const order of ['boxes', 'outline', 'uncut'] as const)
     expect(light('lantern', order)).toBeGreaterThan(8);
-});
-
-/** The steps of all demo and conformance drawings, uncut and cut, by each choice. */
-const everyReplay = (): [string, readonly Step[]][] =>
-  [...drawings, ...conformance, ...cutCases.map(([f, x, d]): [string, Drawing] => [`${f} ${x}`, d])].flatMap(
-    ([name, d]) =>
-      CHOICES.map((choice): [string, readonly Step[]] => [
-        `${name} ${choice.method}`,
-        replayOf(d, choice).steps,
-      ]),
-  );
-
-test('no two steps of a replay read alike, and each says where it is done', () => {
-  for (const [name, steps] of everyReplay()) {
-    const times = new Map<string, number>();
-    for (const s of steps) times.set(s.text, (times.get(s.text) ?? 0) + 1);
-    expect([name, [...times].filter(([, n]) => n > 1).map(([t]) => t)]).toEqual([name, []]);
-    for (const s of steps)
-      if (s.view && s.deeds.length)
-        expect(s.text).toMatch(/\bview\b|\b(axis|corner|corners|middle|side) of /);
-  }
 });
 
 test('the first view is the one that is chosen', () => {

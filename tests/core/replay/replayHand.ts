@@ -9,8 +9,11 @@ import type { Sheet } from '../../../core/sheet/drawnSheet.ts';
 import type { Stretch } from '../../../core/sheet/ink/ink.ts';
 import { BoardHand, type Stroke } from './boardHand.ts';
 
+/** One drawing is replayed by several choices in turn: what was worked out of it is kept until the next one. */
+const desk = openDesk();
+
 export const replayOf = (d: Drawing, choice: ReplayChoice): Replay & { sheet: Sheet } => {
-  const worked = openDesk().work(d);
+  const worked = desk.work(d);
   if (!worked.ok) throw new Error('not drawn');
   const { sheet, part, rows } = worked;
   return { ...planReplay(sheet, d.part, part, rows, choice, d.setup.rules), sheet };
@@ -97,9 +100,9 @@ export const withRules = (d: Drawing, more: Partial<Drawing['setup']['rules']>):
 export const redrawn = (
   d: Drawing,
   choice: ReplayChoice,
-): { missing: string[]; spare: number; steps: readonly Step[] } => {
+): { missing: string[]; spare: number; steps: readonly Step[]; sheet: Sheet } => {
   const { steps, sheet } = replayOf(d, choice);
   const hand = new BoardHand();
   for (const s of steps) for (const deed of s.deeds) hand.does(deed);
-  return { ...compare(sheet, hand.strokes), steps };
+  return { ...compare(sheet, hand.strokes), steps, sheet };
 };
