@@ -8,6 +8,7 @@ const MEASURED = /measured\/.*\.spec\.ts/;
  */
 export default defineConfig({
   testDir: 'tests/e2e',
+  globalSetup: './tests/e2e/demoData.ts',
   workers: 2,
   // no second try: a test that passes only sometimes is to be mended
   retries: 0,

@@ -14,7 +14,7 @@ import { onServer, serverFor, startServer } from './server.ts';
 
 test.describe.configure({ mode: 'serial' });
 
-const server = serverFor(test);
+const server = serverFor(test, true);
 
 test('the register opens with seven drawings, found by a word', async ({ page }) => {
   const troubles = listen(page);

@@ -1,6 +1,6 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
@@ -32,6 +32,13 @@ const onPostgres = async (sql: string): Promise<void> => {
 };
 
 export const freshData = (): string => mkdtempSync(join(tmpdir(), 'blue-ledger-'));
+/** A folder with the demo drawings in it, as a first start leaves it (demoData.ts). */
+const demoData = (): string => {
+  const made = process.env.BLUE_LEDGER_TEST_DATA;
+  const data = freshData();
+  if (made) cpSync(made, data, { recursive: true });
+  return data;
+};
 export const dropData = (data: string): void => rmSync(data, { recursive: true, force: true });
 
 const freePort = async (): Promise<number> => {
@@ -111,8 +118,11 @@ export type Running = {
   restartThere: () => Promise<void>;
 };
 
-/** A server for all tests of a file, on data that is gone afterwards; `restart` ends it by a signal and starts it anew. */
-export const serverFor = (test: Hooks): Running => {
+/**
+ * A server for all tests of a file, on data that is gone afterwards; `restart` ends it by a signal and starts it anew.
+ * @param isFirstStart it finds an empty folder, and makes the demo drawings itself
+ */
+export const serverFor = (test: Hooks, isFirstStart = false): Running => {
   let server: Server | undefined;
   const take = (next: Server): void => {
     server = next;
@@ -132,7 +142,7 @@ export const serverFor = (test: Hooks): Running => {
       take(await startServer(running.data, true, Number(new URL(running.address).port))),
   };
   test.beforeAll(async () => {
-    running.data = freshData();
+    running.data = isFirstStart ? freshData() : demoData();
     await running.restart('SIGTERM');
   });
   test.afterAll(async () => {

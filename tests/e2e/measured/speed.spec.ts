@@ -30,7 +30,7 @@ const TITLES = [
 ];
 const median = (xs: readonly number[]): number => [...xs].sort((a, b) => a - b)[xs.length >> 1] ?? Number.NaN;
 
-const server = serverFor(test);
+const server = serverFor(test, true);
 
 test('the first page is usable soon after the server is up', async ({ page }) => {
   await server.restart('SIGTERM');
