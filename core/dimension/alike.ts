@@ -25,9 +25,19 @@ export const saySame = (books: DimensionBooks, a: Noted, b: Noted): boolean => {
   return x.length === y.length && x.every((t, i) => areEqual(books, t, y[i] as Tie));
 };
 
+/** What was found of a part's dimensions already: each is held against each where it is asked which can be joined. */
+const known = new WeakMap<DimensionBooks, WeakMap<KeptDimension, readonly Noted[]>>();
+
 /** A kept dimension as the part has it now: the notes of it whose faces are there. */
-export const notesNow = (books: DimensionBooks, k: KeptDimension): readonly Noted[] =>
-  [k, ...(k.alike ?? [])].flatMap(({ tied, joined = [] }) => {
+export const notesNow = (books: DimensionBooks, k: KeptDimension): readonly Noted[] => {
+  const own = known.get(books) ?? new WeakMap<KeptDimension, readonly Noted[]>();
+  known.set(books, own);
+  const before = own.get(k);
+  if (before) return before;
+  const notes = [k, ...(k.alike ?? [])].flatMap(({ tied, joined = [] }) => {
     const tie = tieNow(books, tied);
     return tie ? [{ tie, joined: joined.flatMap((t) => tieNow(books, t) ?? []) }] : [];
   });
+  own.set(k, notes);
+  return notes;
+};

@@ -67,14 +67,28 @@ export const tieWords = (t: Tie): string =>
     ? sizeWords(t.size)
     : `the distance from ${stationWords(t.from)} to ${stationWords(t.to)}`;
 
+/** The rows of a part's dimensions that were worked out already: proposing, auditing and the list of dimensions ask for the same ones. */
+const rowsKnown = new WeakMap<DimensionBooks, Map<string, readonly number[]>>();
+const tieKey = (t: Tie): string =>
+  JSON.stringify(t.kind === 'size' ? t.size : [t.from.axis, t.from.of, t.to.axis, t.to.of]);
+
 /** How a dimension changes with each way in which the part may be other. */
-export const rowOfTie = (books: DimensionBooks, t: Tie): readonly number[] =>
-  t.kind === 'size'
-    ? books.rowOf((s) => sizeNow(t.size, s))
-    : books.rowOf((s) => {
-        const [a, b] = [stationNow(t.from, s), stationNow(t.to, s)];
-        return a === undefined || b === undefined ? undefined : b - a;
-      });
+export const rowOfTie = (books: DimensionBooks, t: Tie): readonly number[] => {
+  const known = rowsKnown.get(books) ?? new Map<string, readonly number[]>();
+  rowsKnown.set(books, known);
+  const key = tieKey(t);
+  const before = known.get(key);
+  if (before) return before;
+  const row =
+    t.kind === 'size'
+      ? books.rowOf((s) => sizeNow(t.size, s))
+      : books.rowOf((s) => {
+          const [a, b] = [stationNow(t.from, s), stationNow(t.to, s)];
+          return a === undefined || b === undefined ? undefined : b - a;
+        });
+  known.set(key, row);
+  return row;
+};
 
 /** How near two distances from a middle are equal, as a share of the part's size. */
 const EQUAL = 1e-7;
@@ -115,8 +129,20 @@ const symmetries = (books: DimensionBooks): Relation[] =>
 
 /** A relation with how it changes with each figure of the statement. */
 export type Telling = { readonly relation: Relation; readonly row: readonly number[] };
-/** The relations that say something: those that a figure could break, and what different features have in line. */
-export const tellingRelations = (books: DimensionBooks, relations: readonly Relation[]): readonly Telling[] =>
+/** Of what the drawing shows by itself, the relations that say something. */
+const ownTelling = new WeakMap<DimensionBooks, readonly Telling[]>();
+
+/**
+ * The relations that say something: those that a figure could break, and what different features have in line.
+ * @param more relations that are counted on besides those that the drawing shows by itself
+ */
+export const tellingRelations = (books: DimensionBooks, more: readonly Relation[]): readonly Telling[] => {
+  const own = ownTelling.get(books) ?? tellingOf(books, books.relations);
+  ownTelling.set(books, own);
+  return more.length ? [...own, ...tellingOf(books, more)] : own;
+};
+
+const tellingOf = (books: DimensionBooks, relations: readonly Relation[]): readonly Telling[] =>
   relations.flatMap((relation) => {
     const row = books.rowOf((s) => relationNow(relation, s));
     const isTold =
@@ -305,7 +331,7 @@ export type Known = {
 
 /** @param more relations that are counted on besides those that the drawing shows by itself */
 export const knownBy = (books: DimensionBooks, ties: readonly Tie[], more: readonly Relation[]): Known => {
-  let span = knownFrom(tellingRelations(books, [...books.relations, ...more]));
+  let span = knownFrom(tellingRelations(books, more));
   for (const t of ties) span.add(rowOfTie(books, t));
   return {
     holds: (t) => span.holds(rowOfTie(books, t)),
@@ -359,7 +385,7 @@ export const propose = (
   later: ReadonlySet<string> = new Set(),
   bases: Bases = {},
 ): Proposal => {
-  const telling = tellingRelations(books, [...books.relations, ...relationsOfScheme(books, scheme)]);
+  const telling = tellingRelations(books, relationsOfScheme(books, scheme));
   const span = knownFrom(telling);
   for (const t of given) span.add(rowOfTie(books, t));
   const isLater = (t: Tie): boolean =>
@@ -381,7 +407,7 @@ export const propose = (
  * @param more relations that it counts on besides those that the drawing shows by itself, such as symmetry
  */
 export const audit = (books: DimensionBooks, ties: readonly Tie[], more: readonly Relation[] = []): Audit => {
-  const telling = tellingRelations(books, [...books.relations, ...more]);
+  const telling = tellingRelations(books, more);
   const rows = ties.map((t) => rowOfTie(books, t));
   const all = knownFrom(telling);
   for (const r of rows) all.add(r);

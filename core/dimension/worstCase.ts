@@ -34,7 +34,7 @@ export const worstCase = (
   more: readonly Relation[],
   size: Tie,
 ): WorstCase => {
-  const known = tellingRelations(books, [...books.relations, ...more]).map((t) => t.row);
+  const known = tellingRelations(books, more).map((t) => t.row);
   const shares = sumOf(
     known,
     dimensions.map((d) => rowOfTie(books, d.tie)),

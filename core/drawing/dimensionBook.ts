@@ -9,12 +9,12 @@ import {
   knownBy,
   propose,
   relationsOfScheme,
-  type Scheme,
   stationWords,
   type Tie,
   tieWords,
 } from '../dimension/propose.ts';
 import { ratioText } from '../dimension/ratio.ts';
+import type { Relation } from '../dimension/relations.ts';
 import { rulingOf } from '../dimension/ruling.ts';
 import type { Station } from '../dimension/stations.ts';
 import { stationNow } from '../dimension/stations.ts';
@@ -160,17 +160,19 @@ const figureOf = (t: Tied, value: number, units: 'mm' | 'in'): string => {
   return `${sign}${sizeText(value, units)}`;
 };
 
-const rulersOf = (d: Drawing, books: DimensionBooks, t: Tie): Ruler[] => {
-  const sizes = standingSizes(d.part, undefined);
-  return rulingOf(books, t).flatMap(({ path, slope }): Ruler[] => {
-    const written = figureAt(d.part, path);
-    const name = namedSize(d.part, written);
-    const own = name === undefined ? path : ['dims', name];
-    const text = name === undefined ? written : d.part.dims?.[name];
-    const size = sizes.find((s) => s.path.join() === own.join());
-    const words = name ?? (size ? `${size.words || 'size'} of ${size.line}` : own.slice(4).join(' '));
-    return text === undefined ? [] : [{ path: own, slope, text: String(text), words }];
-  });
+/** The figures of the statement that a dimension follows from, with their names; what they are called is made up once for all dimensions. */
+const rulersIn = (d: Drawing, books: DimensionBooks): ((t: Tie) => readonly Ruler[]) => {
+  const sizes = new Map(standingSizes(d.part, undefined).map((s) => [s.path.join(), s]));
+  return (t) =>
+    rulingOf(books, t).flatMap(({ path, slope }): Ruler[] => {
+      const written = figureAt(d.part, path);
+      const name = namedSize(d.part, written);
+      const own = name === undefined ? path : ['dims', name];
+      const text = name === undefined ? written : d.part.dims?.[name];
+      const size = sizes.get(own.join());
+      const words = name ?? (size ? `${size.words || 'size'} of ${size.line}` : own.slice(4).join(' '));
+      return text === undefined ? [] : [{ path: own, slope, text: String(text), words }];
+    });
 };
 
 /** Each figure once: equal features may follow from the same one. */
@@ -184,8 +186,8 @@ const KINDS: Readonly<Record<string, string>> = {
   pitch: 'on a circle about it',
   symmetrical: 'equal to both sides of the centre line',
 };
-const relationWords = (books: DimensionBooks, scheme: Scheme, given: readonly Tie[]): string[] => {
-  const lines = propose(books, scheme, given).relations.flatMap((r) => {
+const relationWords = (relations: readonly Relation[]): string[] => {
+  const lines = relations.flatMap((r) => {
     const kind = KINDS[r.kind];
     const features = [...new Set(r.of.flatMap(facesOfMeeting).map(featureOfFace))];
     return kind && features.length > 1 ? [`${listed(features)}: ${kind}`] : [];
@@ -314,8 +316,11 @@ export const dimensionBook = (
     if (!viewOf.has(id)) viewOf.set(id, l.view);
   }
   const inTable = holeTableOf(d, books)?.says;
+  const rulersOf = rulersIn(d, books);
   const rows = kept.map((k): DimensionRow => {
     const tie = ties.get(k.id);
+    const notes = notesNow(books, k);
+    const ruled = notes.map((n) => ({ own: rulersOf(n.tie), joined: n.joined.flatMap(rulersOf) }));
     const value = tie && tieSize(books, tie);
     const home = tie && homesOf(books, homeTie(tie, k.leader), views);
     return {
@@ -336,10 +341,8 @@ export const dimensionBook = (
           ? betterHome(books, tie, views, k.view)
           : undefined,
       notShownIn: tie && k.view && !isShownIn(tie, k.view, views) ? k.view : undefined,
-      rulers: uniqueRulers(notesNow(books, k).flatMap((n) => rulersOf(d, books, n.tie))),
-      follows: notesNow(books, k).flatMap((n) =>
-        [n.tie, ...n.joined].flatMap((t) => rulersOf(d, books, t).map((r) => r.path)),
-      ),
+      rulers: uniqueRulers(ruled.flatMap((n) => n.own)),
+      follows: ruled.flatMap((n) => [...n.own, ...n.joined].map((r) => r.path)),
       limits: tie && limitsInWords(d, books, k, tie),
       worst: tie && k.reference ? worstInWords(d, books, tie) : undefined,
       ratio:
@@ -354,7 +357,7 @@ export const dimensionBook = (
           ? [{ id: o.id, as, text: onSheet.get(o.id) ?? figureOf(o.tied, size, units) }]
           : [];
       }),
-      counted: Math.max(0, notesNow(books, k).length - 1),
+      counted: Math.max(0, notes.length - 1),
       joined: (k.joined ?? []).flatMap((t) => {
         const own = tieNow(books, t);
         return own ? [joinedText(books, [own])] : [];
@@ -363,8 +366,8 @@ export const dimensionBook = (
   });
   const withWords = (tie: Tie) => ({ tie, words: tieWords(tie) });
   /** What a drafter would add comes before what merely is open. */
+  const rest = propose(books, scheme, countedTies, new Set(), d.dimensions?.bases);
   const openSizes = () => {
-    const rest = propose(books, scheme, countedTies, new Set(), d.dimensions?.bases);
     const isWanted = wantedBy(d, books);
     return [...rest.ties.map(withWords), ...rest.audit.missing].filter(({ tie }) => isWanted(tie));
   };
@@ -424,7 +427,7 @@ export const dimensionBook = (
       return { words, offer: tied, value: value === undefined ? '' : figureOf(tied, value, units) };
     }),
     rings,
-    relations: relationWords(books, scheme, countedTies),
+    relations: relationWords(rest.relations),
     unchecked: dimensionsOf ? [] : found.unchecked,
     sizesOf: dimensionsOf,
     isComplete: !offers.length && (dimensionsOf !== undefined || !found.unchecked.length),
