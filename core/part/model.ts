@@ -36,6 +36,7 @@ const NAMES = /[\p{L}_][\p{L}\p{N}_]*/gu;
 
 /** Whether any text in plain data uses one of the names. */
 const uses = (data: unknown, names: ReadonlySet<string>): boolean => {
+  if (!names.size) return false;
   if (typeof data === 'string') return (data.match(NAMES) ?? []).some((x) => names.has(x));
   if (typeof data !== 'object' || data === null) return false;
   return Object.values(data).some((x) => uses(x, names));
@@ -45,7 +46,7 @@ const uses = (data: unknown, names: ReadonlySet<string>): boolean => {
 type Former = {
   /** the files of solids that hold what they held */
   readonly sameSolids: (file: string) => boolean;
-  readonly features: readonly FeatureFile[];
+  readonly features: ReadonlyMap<string, FeatureFile>;
   readonly operations: readonly Operation[];
   readonly changed: ReadonlySet<string>;
 };
@@ -69,7 +70,7 @@ const formerOf = (
   const sameSolids = (name: string): boolean => sameData(before.file.solids?.[name], file.solids?.[name]);
   return {
     sameSolids,
-    features: then.features,
+    features: new Map(then.features.map((f) => [f.id, f])),
     operations: before.model.bodies[at]?.operations ?? [],
     changed,
   };
@@ -95,14 +96,13 @@ const operationsOf = (source: BodySource, outer: Rigid, former: Former | undefin
     if (feature.op !== 'add' && operations.length === 0)
       read.refuse([...at, 'op'], says('body.begins', { op: feature.op }));
     const last = former?.operations[operations.length];
-    const stated = last && former.features.find((f) => f.id === last.feature);
-    const through = uses(feature.shape, THROUGH_WORD);
+    const stated = last && former.features.get(last.feature);
     const holds =
       last?.feature === feature.id &&
       sameData(feature, stated) &&
       (feature.shape.kind !== 'solid' || former?.sameSolids(feature.shape.file) === true) &&
       !uses(feature, former?.changed ?? new Set()) &&
-      (sameSofar || !through);
+      (sameSofar || !uses(feature.shape, THROUGH_WORD));
     const operation = holds ? last : operationOf(feature, read, at, outer, sofar);
     if (operation !== last && feature.op === 'add') sameSofar = false;
     if (feature.op === 'add') for (const c of operation.cells) sofar = joinBoxes(sofar, c.cell.box);
