@@ -6,6 +6,7 @@ import { VIEW_FRAMES, type ViewName } from '../core/geometry/viewFrames.ts';
 import { featureKey, featureOfFace, readFaceKey } from '../core/naming/keys.ts';
 import { cutPointKey } from '../core/section/cutPoints.ts';
 import { howFound } from '../core/section/howFound.ts';
+import { metAt } from '../core/section/metAt.ts';
 import { proposedEdge } from '../core/section/proposedEdge.ts';
 import type { Section } from '../core/section/section.ts';
 import { type Leg, shapePoint } from '../core/section/trace.ts';
@@ -16,7 +17,7 @@ import { onPaper } from '../core/sheet/layout/similarity.ts';
 import { distanceFromXY, distanceView } from '../core/sheet/layout/xyDistance.ts';
 import { looksSquareAt } from '../core/sheet/views/brokenOut.ts';
 import { canShowCut } from '../core/sheet/views/cutShownIn.ts';
-import { placeAsDrawn } from '../core/solid/interruption.ts';
+import { placeAsDrawn, placeFromDrawn } from '../core/solid/interruption.ts';
 import type { CutBookRow } from '../formats/cutBookCsv.ts';
 import { flip } from './flip.ts';
 
@@ -207,4 +208,34 @@ export const cutPicture = (s: Section, w: Drawn, d: Drawing): CutPicture => {
     passed: passedBy(s, d),
     ...(shape && shape.drawnAs !== 'revolved' && { line: lineOf(shape, sheet) }),
   };
+};
+
+/** A body or feature that was pressed on the sheet, with the cut that meets it there. */
+export type MetInCut = PassedBody & { readonly cut: string };
+
+/**
+ * The body or feature that a cut meets where a sectional view was pressed.
+ * @param whole the same drawing with its part drawn whole
+ * @param at paper mm, y up
+ */
+export const metInCut = (w: Drawn, whole: Drawn, d: Drawing, at: Vec2): MetInCut | undefined => {
+  const { sheet } = w;
+  for (const v of sheet.views) {
+    const { box, toPaper, name } = v;
+    if (at[0] < box.x || at[0] > box.x + box.w || at[1] < box.y || at[1] > box.y + box.h) continue;
+    const drawnAt: Vec2 = [(at[0] - toPaper.to[0]) / toPaper.k, (at[1] - toPaper.to[1]) / toPaper.k];
+    const place = placeFromDrawn(sheet.interruptions, VIEW_FRAMES[name], drawnAt);
+    const shown = [v.cut, ...(v.brokenOut ?? []).map((o) => o.section.plane.name)];
+    const solids = whole.part.bodies.map((b) => b.solid);
+    for (const s of whole.sections) {
+      if (!shown.includes(s.plane.name)) continue;
+      const met = metAt(solids, s.plane, name, place);
+      if (!met) continue;
+      const passed = passedBy(s, d);
+      const feature = featureKey(met.body, met.feature);
+      const found = passed.find((p) => p.name === feature) ?? passed.find((p) => p.name === met.body);
+      if (found) return { ...found, cut: s.plane.name };
+    }
+  }
+  return undefined;
 };

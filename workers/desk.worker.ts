@@ -14,6 +14,7 @@ import type { ProposedCut } from '../core/section/proposedCuts.ts';
 import type { Interruption } from '../core/solid/interruption.ts';
 import type { PartsMeasured } from '../formats/partsListCsv.ts';
 import type { Against, BalanceAnswer } from './balancing.ts';
+import type { MetInCut } from './cutPicture.ts';
 import type { CutStudy, MoveOfCut } from './cutting.ts';
 import { type DeskNote, type DeskPicture, type DeskPoint, deskPicture } from './deskPicture.ts';
 import type { DimensionProposal, PickedOnSheet } from './dimensionPicture.ts';
@@ -169,6 +170,15 @@ const api = {
     const { pointedAt } = await import('./pointing.ts');
     const whole = data.setup.interruptions ? workedOf(drawnWhole(data)) : worked;
     return worked && whole && pointedAt(worked, whole, at, reach);
+  },
+  /** What a cut meets where a sectional view was pressed (paper mm, y up). */
+  met: async (data: Drawing, at: Vec2): Promise<MetInCut | undefined> => {
+    await underWay;
+    const worked = workedOf(data);
+    const read = readDrawing(data);
+    const { metInCut } = await import('./cutPicture.ts');
+    const whole = data.setup.interruptions ? workedOf(drawnWhole(data)) : worked;
+    return worked && whole && read.ok ? metInCut(worked, whole, read.value, at) : undefined;
   },
   /** The books of the dimensions; nothing where the drawing cannot be drawn. */
   dimensions: async (data: Drawing): Promise<DimensionBook | undefined> => {

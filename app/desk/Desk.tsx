@@ -137,7 +137,12 @@ const OpenDrawing = () => {
   }, [isDrawn]);
   // what was pointed at belongs to the drawing as it was
   useEffect(
-    () => session.state.subscribe((now, before) => now.drawing !== before.drawing && view.pointTo(undefined)),
+    () =>
+      session.state.subscribe((now, before) => {
+        if (now.drawing === before.drawing) return;
+        view.pointTo(undefined);
+        view.meet(undefined);
+      }),
     [session, view],
   );
   const { Page } = STAGE_ENTRIES[stage];

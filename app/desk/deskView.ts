@@ -1,4 +1,5 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
+import type { MetInCut } from '../../workers/cutPicture.ts';
 import type { DeskPoint } from '../../workers/deskPicture.ts';
 import type { PickedOnSheet } from '../../workers/dimensionPicture.ts';
 import type { PointedAt } from '../../workers/pointing.ts';
@@ -47,6 +48,8 @@ export type DeskView = {
   readonly marked: { readonly key: string; readonly at: readonly (readonly [number, number])[] } | undefined;
   /** the line or round that was taken on the sheet last, to be dimensioned */
   readonly picked: PickedOnSheet | undefined;
+  /** what a cut meets where a sectional view was pressed last */
+  readonly met: MetInCut | 'nothing' | undefined;
   /** the dimension in hand */
   readonly dimension: string | undefined;
   /** the cut whose broken-out section has its edge drawn by hand just now */
@@ -77,6 +80,8 @@ export type DeskViewStore = {
   readonly mark: (marked: DeskView['marked']) => void;
   /** Takes a line or round of the sheet to be dimensioned, or lets it go. */
   readonly pick: (picked: PickedOnSheet | undefined) => void;
+  /** Keeps what a cut meets where it was pressed; nothing lets it go. */
+  readonly meet: (met: DeskView['met']) => void;
   /** Takes a dimension in hand, or lays it down. */
   readonly takeDimension: (dimension: string | undefined) => void;
   /** Begins or ends drawing the edge of a cut's broken-out section by hand. */
@@ -96,6 +101,7 @@ export const openDeskView = (): DeskViewStore => {
     pictureStamp: 0,
     dimension: undefined,
     picked: undefined,
+    met: undefined,
     marked: undefined,
     rounds: [],
     edgeDrawn: undefined,
@@ -115,6 +121,7 @@ export const openDeskView = (): DeskViewStore => {
     layOver: (laid) => set({ laid }),
     mark: (marked) => set({ marked }),
     pick: (picked) => set({ picked }),
+    meet: (met) => set({ met }),
     takeDimension: (dimension) => set({ dimension }),
     drawEdge: (edgeDrawn) => set({ edgeDrawn }),
     showRounds: (rounds) => set({ rounds }),

@@ -13,6 +13,7 @@ import type { ProposedCut } from '../../core/section/proposedCuts.ts';
 import type { Interruption } from '../../core/solid/interruption.ts';
 import type { PartsMeasured } from '../../formats/partsListCsv.ts';
 import type { Against, BalanceAnswer } from '../../workers/balancing.ts';
+import type { MetInCut } from '../../workers/cutPicture.ts';
 import type { CutStudy, MoveOfCut } from '../../workers/cutting.ts';
 import type { DeskWorker } from '../../workers/desk.worker.ts';
 import type { DeskNote, DeskPicture, DeskPoint } from '../../workers/deskPicture.ts';
@@ -75,6 +76,7 @@ export type Engine = {
   /** How far to move a cut so that a share of the volume stays behind it. */
   readonly shareOfCut: (drawing: Drawing, cut: string, share: number) => Promise<MoveOfCut | undefined>;
   /** What a place of the sheet stands for when it is dimensioned (paper mm, y up). */
+  readonly met: (drawing: Drawing, at: Vec2) => Promise<MetInCut | undefined>;
   readonly pickStation: (drawing: Drawing, at: Vec2, reach: number) => Promise<PickedOnSheet | undefined>;
   /** What the distance between two stations adds up to at worst, in words. */
   readonly worst: (drawing: Drawing, tied: Tied) => Promise<string | undefined>;
@@ -154,6 +156,7 @@ export const openEngine = (): Engine => {
     cutMarks: (drawing) => answer(async (r) => r.cutMarks(drawing), []),
     study: (drawing, cut) => answer(async (r) => r.study(drawing, cut), undefined),
     shareOfCut: (drawing, cut, share) => answer(async (r) => r.shareOfCut(drawing, cut, share), undefined),
+    met: (drawing, at) => answer(async (r) => r.met(drawing, at), undefined),
     pickStation: (drawing, at, reach) => answer(async (r) => r.pickStation(drawing, at, reach), undefined),
     worst: (drawing, tied) => answer(async (r) => r.worst(drawing, tied), undefined),
     check: (drawing) => answer(async (r) => r.check(drawing), undefined),

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { newDrawing, newLine, openDrawing, saved, stand, type } from './desk.ts';
-import { settled } from './jobs/job.ts';
+import { clickPaper, inkOf, settled } from './jobs/job.ts';
 import { serverFor } from './server.ts';
 
 const server = serverFor(test);
@@ -110,6 +110,54 @@ test('a rib is left whole by rule, cut by a press, and left whole again', async 
   await expect.poll(areaNow).toBeGreaterThan(before);
   await rib.selectOption('whole');
   await expect.poll(areaNow).toBe(before);
+});
+
+test('what is pressed in a sectional view is left whole, and cut again', async ({ page }) => {
+  await newDrawing(page, server.address);
+  for (const line of [
+    'base 80x40x10',
+    'wall 10x40x50 at 0 0 10',
+    'rib 30x6x30 at 10 17 10',
+    'hole 8 through top 60 20',
+  ]) {
+    await newLine(page).fill(line);
+    await expect(page.getByTestId('understood')).toBeVisible();
+    await newLine(page).press('Enter');
+    await expect(newLine(page)).toHaveValue('');
+  }
+  await stand(page, 'Cut');
+  await page.getByRole('button', { name: 'Add a cut' }).click();
+  await page.getByRole('menuitem', { name: /^Through hole, along/ }).click();
+  await expect(page.getByText('SECTIONAL FRONT VIEW', { exact: true })).toBeVisible();
+  const rib = page.getByLabel('rib in cut A', { exact: true });
+  await expect(rib).toHaveValue('whole');
+  const press = async (x: number, z: number): Promise<void> => {
+    await settled(page);
+    const scale = Number(
+      /scale ([\d.]+)/.exec((await page.getByTestId('sheet').getAttribute('aria-label')) ?? '')?.[1],
+    );
+    const ends = (await inkOf(page)).strokes
+      .filter((k) => k.layer === 'views')
+      .flatMap((k) => [k.from, k.to]);
+    // the front view stands at the upper left: 60 high
+    const [left, top] = [Math.min(...ends.map((e) => e[0])), Math.max(...ends.map((e) => e[1]))];
+    await clickPaper(page, [left + x * scale, top - (60 - z) * scale]);
+  };
+  const pressed = page.getByRole('region', { name: 'Pressed on the sheet' });
+  await expect(pressed).toContainText('Press a part of a sectional view');
+  await press(25, 30);
+  await expect(pressed).toContainText('rib in cut A: left whole');
+  await pressed.getByRole('button', { name: 'Cut it' }).click();
+  await expect(rib).toHaveValue('cut');
+  await expect(pressed).toContainText('Press a part of a sectional view');
+  await press(25, 30);
+  await expect(pressed).toContainText('rib in cut A: cut and hatched');
+  await pressed.getByRole('button', { name: 'Leave it whole' }).click();
+  await expect(rib).toHaveValue('whole');
+  // above the rib, beside the wall, nothing is cut
+  await press(60, 50);
+  await expect(pressed).toContainText('No cut meets anything there.');
+  await saved(page);
 });
 
 test('the cut book as a file, and what the cut leaves laid flat', async ({ page }) => {

@@ -33,6 +33,9 @@ const BreakEdges = fetchedLater(() => import('./BreakEdges.tsx').then((m) => m.B
 /** The stages at which traces are dragged. */
 const TRACE_STAGES: ReadonlySet<Stage> = new Set(['Set out', 'Project', 'Transfer', 'Cut', 'Measure']);
 
+/** The stages at which a press on the sheet asks what stands there. */
+const PRESSED_STAGES: ReadonlySet<Stage> = new Set(['Project', 'Cut', 'Dimension']);
+
 type Box = { x: number; y: number; w: number; h: number };
 
 /** A key is taken for what is written on it, wherever that is on the keyboard; the plus sign is a key here and joins no keys. */
@@ -179,12 +182,14 @@ export const SheetView = () => {
       onDrag: ({ tap, pinching, event, xy: [clientX, clientY], memo = box as Box, movement: [mx, my] }) => {
         if (pinching) return memo;
         if (tap) {
-          if ((stage !== 'Project' && stage !== 'Dimension') || !picture) return memo;
+          if (!PRESSED_STAGES.has(stage) || !picture) return memo;
           const [x, y] = paperPoint({ clientX, clientY });
           const { drawing } = session.state.getState();
           const reach = LINE_REACH / Math.sqrt(zoom);
           const at = [x, picture.paper.height - y] as const;
           if (stage === 'Project') void engine.pointed(drawing, at, reach).then(pointTo);
+          else if (stage === 'Cut')
+            void engine.met(drawing, at).then((found) => look.meet(found ?? 'nothing'));
           else void engine.pickStation(drawing, at, reach).then(look.pick);
         } else if (zoom > 1.01 && event.type !== 'pointerdown') {
           const m = svg.current?.getScreenCTM();

@@ -16,6 +16,7 @@ import { CutFaceDrawn } from './CutFaceDrawn.tsx';
 import { CutFigures } from './CutFigures.tsx';
 import { CutSentence } from './CutSentence.tsx';
 import { CutTable } from './CutTable.tsx';
+import { MetOnSheet } from './MetOnSheet.tsx';
 import { TypeCut } from './TypeCut.tsx';
 
 const Figures = ({ cut, units }: { cut: CutPicture; units: string }) => (
@@ -161,6 +162,7 @@ export const Cut = () => {
       {cut && (
         <>
           <CutSentence cut={cut} seen={seen} />
+          <MetOnSheet cuts={picture?.cuts ?? []} />
           <div className="flex flex-wrap items-center justify-between gap-x-3 gap-y-1 border-b border-rule px-5 py-1.5 text-[13px] whitespace-nowrap text-second">
             <span className="flex items-center gap-2">
               <Tick
