@@ -1,5 +1,7 @@
 import type { Worked } from '../core/drawing/desk.ts';
 import type { Vec2 } from '../core/geometry/vec.ts';
+import type { PartFile, TraceFile } from '../core/part/schema.ts';
+import { cutLengthwise } from '../core/section/cutLengthwise.ts';
 import { type CutMark, cutMarks } from '../core/section/cutMarks.ts';
 import { type AreaAt, areaCurve, placeForShare, volumesParted } from '../core/section/cutThrough.ts';
 import {
@@ -12,6 +14,7 @@ import {
 } from '../core/section/faceFigures.ts';
 import { type ProposedCut, proposedCuts } from '../core/section/proposedCuts.ts';
 import type { Section } from '../core/section/section.ts';
+import { cuttingPlane } from '../core/section/trace.ts';
 
 type Drawn = Extract<Worked, { ok: true }>;
 
@@ -85,9 +88,18 @@ export const marksForCuts = ({ part, sheet }: Drawn): CutMark[] =>
     sheet.views.map((v) => v.name),
   );
 
-/** Cuts that suit the part, for the views on its sheet. */
-export const cutProposals = ({ part, sheet }: Drawn): ProposedCut[] =>
+/** What a cut that is new leaves whole by rule: ribs, shafts and the like that it would go through lengthwise. */
+export const leftWhole = ({ part }: Drawn, file: PartFile, trace: TraceFile): string[] => {
+  const plane = cuttingPlane(trace, file);
+  return plane.ok ? cutLengthwise(part.bodies, plane.value) : [];
+};
+
+/** Cuts that suit the part, for the views on its sheet; each leaves whole what it may not run along. */
+export const cutProposals = (worked: Drawn, file: PartFile): ProposedCut[] =>
   proposedCuts(
-    part,
-    sheet.views.map((v) => v.name),
-  );
+    worked.part,
+    worked.sheet.views.map((v) => v.name),
+  ).map((p) => {
+    const whole = leftWhole(worked, file, { name: 'A', ...p.trace });
+    return whole.length ? { ...p, trace: { ...p.trace, whole } } : p;
+  });

@@ -8,6 +8,7 @@ import { type Drawing, readDrawing } from '../core/drawing/drawing.ts';
 import { drawnWhole } from '../core/drawing/interruptedPart.ts';
 import type { Vec2, Vec3 } from '../core/geometry/vec.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
+import type { TraceFile } from '../core/part/schema.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
 import type { CutMark } from '../core/section/cutMarks.ts';
 import type { ProposedCut } from '../core/section/proposedCuts.ts';
@@ -220,7 +221,14 @@ const api = {
     await underWay;
     const worked = workedOf(data);
     const { cutProposals } = await import('./cutting.ts');
-    return worked ? cutProposals(worked) : [];
+    return worked ? cutProposals(worked, data.part) : [];
+  },
+  /** What a cut that is typed leaves whole by rule. */
+  leftWhole: async (data: Drawing, trace: TraceFile): Promise<readonly string[]> => {
+    await underWay;
+    const worked = workedOf(data);
+    const { leftWhole } = await import('./cutting.ts');
+    return worked ? leftWhole(worked, data.part, trace) : [];
   },
   /** The stretch that the views of a long part would best leave out; nothing where there is none. */
   proposedInterruption: async (data: Drawing): Promise<Interruption | undefined> => {

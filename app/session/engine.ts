@@ -7,6 +7,7 @@ import type { DimensionBook } from '../../core/drawing/dimensionBook.ts';
 import type { Drawing } from '../../core/drawing/drawing.ts';
 import type { Vec2, Vec3 } from '../../core/geometry/vec.ts';
 import type { ViewName } from '../../core/geometry/viewFrames.ts';
+import type { TraceFile } from '../../core/part/schema.ts';
 import type { ReplayChoice } from '../../core/replay/deed.ts';
 import type { CutMark } from '../../core/section/cutMarks.ts';
 import type { ProposedCut } from '../../core/section/proposedCuts.ts';
@@ -65,6 +66,8 @@ export type Engine = {
   ) => Promise<DimensionProposal | undefined>;
   /** Cuts that suit the part. */
   readonly proposeCuts: (drawing: Drawing) => Promise<readonly ProposedCut[]>;
+  /** What a cut that is typed leaves whole by rule. */
+  readonly leftWhole: (drawing: Drawing, trace: TraceFile) => Promise<readonly string[]>;
   /** The stretch that the views of a long part would best leave out; nothing where there is none. */
   readonly proposedInterruption: (drawing: Drawing) => Promise<Interruption | undefined>;
   /** The parts list with the volume and mass of each item. */
@@ -151,6 +154,7 @@ export const openEngine = (): Engine => {
     dimensions: (drawing) => answer(async (r) => r.dimensions(drawing), undefined),
     propose: (drawing, scheme, rest) => answer(async (r) => r.propose(drawing, scheme, rest), undefined),
     proposeCuts: (drawing) => answer(async (r) => r.proposeCuts(drawing), []),
+    leftWhole: (drawing, trace) => answer(async (r) => r.leftWhole(drawing, trace), []),
     proposedInterruption: (drawing) => answer(async (r) => r.proposedInterruption(drawing), undefined),
     partsMeasured: (drawing) => answer(async (r) => r.partsMeasured(drawing), []),
     cutMarks: (drawing) => answer(async (r) => r.cutMarks(drawing), []),

@@ -9,6 +9,7 @@ import { faceInWords } from '../naming/keys.ts';
 import { listed } from '../naming/listed.ts';
 import { sentence } from '../number/fault.ts';
 import { decimal } from '../number/format.ts';
+import { cutLengthwise } from '../section/cutLengthwise.ts';
 import { unknownLetters } from '../sheet/annotate/knownLetters.ts';
 import { betterWords } from '../sheet/dimensions/betterWords.ts';
 import { hiddenByPlaces } from '../sheet/dimensions/figureStyle.ts';
@@ -267,6 +268,26 @@ const ofLetters = ({ sheet }: Good): Remark[] => {
   ];
 };
 
+/** What a cut goes through lengthwise that is not cut so. */
+const ofCuts = ({ sections, part }: Good): Remark[] =>
+  sections.flatMap(({ plane }) =>
+    cutLengthwise(part.bodies, plane).map((name) =>
+      remark(
+        'mend',
+        `Cut ${plane.name} goes lengthwise through ${name.slice(name.lastIndexOf('/') + 1)}, and hatches it.`,
+        'Ribs, webs, shafts, bolts and the like are not cut lengthwise: hatched, they look as solid as what they stand on.',
+        `cut ${plane.name}`,
+        'Cut',
+        {
+          mend: {
+            words: 'Leave it whole',
+            command: { type: 'spareInCut', cut: plane.name, name, leave: 'whole' },
+          },
+        },
+      ),
+    ),
+  );
+
 /** What the title block lacks that a workshop asks for. */
 const ofTitle = (d: Drawing): Remark[] => {
   if (d.setup.titleBlock === 'none') return [];
@@ -379,6 +400,7 @@ export const remarksOn = (
     ...ofLetters(worked),
     ...ofDimensions(worked, d, book),
     ...ofLeaders(worked, d),
+    ...ofCuts(worked),
     ...ofTask(worked, d),
     ...ofViews(worked, d),
     ...ofTitle(d),

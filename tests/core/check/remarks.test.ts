@@ -35,6 +35,22 @@ const whole = (): Drawing => {
   return { ...d, dimensions: { scheme: 'base', list: books ? proposedDimensions(books, 'base', []) : [] } };
 };
 
+test('a rib that is cut lengthwise is told, and one press leaves it whole', () => {
+  const part = partOf(
+    feature('add', { kind: 'block', width: 80, depth: 40, height: 10 }, { id: 'base' }),
+    feature('add', { kind: 'block', width: 30, depth: 6, height: 30 }, { id: 'rib', at: [10, 17, 10] }),
+  );
+  const trace = { name: 'A', seenIn: 'top', at: [0, 20], angle: 0, look: 'up' } as const;
+  const d: Drawing = { ...drawingOfPart(part), cuts: [{ trace: { ...trace, at: [0, 20] }, on: true }] };
+  const isAboutRib = (r: Remark): boolean => r.what.includes('lengthwise through rib');
+  const told = read(d).find(isAboutRib);
+  expect(told?.weight).toBe('mend');
+  if (!told?.mend) throw new Error('nothing mends it');
+  const mended = applyCommand(d, told.mend.command, { box: undefined });
+  if (!mended.ok) throw new Error('not mended');
+  expect(read(mended.value.drawing).some(isAboutRib)).toBe(false);
+});
+
 describe('the check', () => {
   test('says nothing of a sheet on which all is right', () => {
     expect(said(whole())).toEqual([]);

@@ -10,9 +10,14 @@ import { sidesOfView } from '../../sheet/viewSides.ts';
 import { useDesk, useEdit, useSession } from '../../useDesk.ts';
 import { freeLetter } from './freeLetter.ts';
 
-const added = (taken: readonly string[], { trace }: ReadCut): CutCommand => ({
+/** @param whole what it leaves whole by rule */
+const added = (
+  taken: readonly string[],
+  { trace }: ReadCut,
+  whole: readonly string[] = [],
+): Extract<CutCommand, { type: 'addCut' }> => ({
   type: 'addCut',
-  trace: { name: freeLetter(taken), ...trace },
+  trace: { name: freeLetter(taken), ...trace, ...(whole.length && { whole: [...whole] }) },
 });
 
 /** A cut typed as drafters say it, counted from the edges of its view; drawn while it is typed, and taken with Enter. */
@@ -69,11 +74,14 @@ export const TypeCut = ({ onAdded }: { onAdded: (index: number) => void }) => {
       if (isStillThere()) setFault(r.faults.map(sentence).join(' '));
       return;
     }
+    const { drawing } = session.state.getState();
+    const whole = await engine.leftWhole(drawing, added([], r.value).trace);
     const faults = await edit(
       (now) =>
         added(
           now.drawing.cuts.map((c) => c.trace.name),
           r.value,
+          whole,
         ),
       'field',
     );
