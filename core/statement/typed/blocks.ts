@@ -141,6 +141,44 @@ export const block: Maker = (s, c) => {
   };
 };
 
+/** Whether two faces and two sizes are stated: what is taken out there runs from end to end of the edge. */
+const isAlongEdge = (faces: readonly FaceName[], s: Said): boolean =>
+  faces.length === 2 &&
+  s.loose() === 2 &&
+  !s.isNamed('width', 'length', 'depth', 'height', 'thickness', 'side');
+
+/** The corners that lie on some faces, by their three names. */
+const cornersOn = (faces: readonly FaceName[]): string[] => {
+  if (faces.length !== 2) return ['top front right corner', 'bottom back left corner'];
+  const rest = ([0, 1, 2] as const).find((axis) => faces.every((f) => FACE_AXES[f][2] !== axis)) ?? 2;
+  return ENDS[rest].map((end) => {
+    const all = [end, ...faces].sort((a, b) => FACE_AXES[b][2] - FACE_AXES[a][2]);
+    return `${all.join(' ')} corner`;
+  });
+};
+/** The faces at both ends of each axis, the one that is usually meant first. */
+const ENDS: readonly [readonly FaceName[], readonly FaceName[], readonly FaceName[]] = [
+  ['right', 'left'],
+  ['front', 'back'],
+  ['top', 'bottom'],
+];
+
+/** A block taken out along the whole edge in which two faces meet: "notch 10 x 10 in the right front corner". */
+const edgeCut = (faces: readonly FaceName[], s: Said, c: Parameters<Maker>[1]): ReturnType<Maker> => {
+  s.has('cut', 'notch', 'block', 'pocket', 'step', 'corner', 'through');
+  const [first, second] = [s.shift(), s.shift()] as [Quantity, Quantity];
+  const own = faces.map((f) => FACE_AXES[f][2]).sort();
+  const sizes = ([0, 1, 2] as const).map((axis) =>
+    axis === own[0] ? String(first) : axis === own[1] ? String(second) : String(spanOf(c, axis)),
+  ) as [string, string, string];
+  fits(sizes, [0, 1, 2], 'notch', c);
+  const runs = ([0, 1, 2] as const).find((axis) => !own.includes(axis)) ?? 2;
+  return {
+    features: [cutBlock('notch', sizes, inCorner(faces, sizes, c))],
+    assumed: [`right through, ${['left to right', 'front to back', 'up and down'][runs]}`],
+  };
+};
+
 /** A block taken out where three faces meet: "cut the top front right corner 20 x 15 x 10". */
 export const cornerCut: Maker = (s, c) => {
   if (!c.box) throw nothingYet('corner');
@@ -151,12 +189,13 @@ export const cornerCut: Maker = (s, c) => {
     throw new Ask(`${faces.join(' and ')} do not meet in a corner. Which one is meant?`, [
       'top front right corner',
     ]);
+  if (isAlongEdge(faces, s)) return edgeCut(faces, s, c);
   if (faces.length < 3)
     throw new Ask(
       faces.length
         ? `Which corner on the ${faces.join(' and ')} is it?`
         : 'Which corner is it? Name its three faces.',
-      ['top front right corner', 'bottom back left corner'],
+      cornersOn(faces),
     );
   s.has('cut', 'notch', 'block', 'pocket', 'step', 'corner');
   const sizes = threeSizes(s, 'notch', []).map(String) as [string, string, string];

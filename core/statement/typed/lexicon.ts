@@ -22,6 +22,12 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
   [/⅜/g, ' 3/8'],
   [/⅝/g, ' 5/8'],
   [/⅞/g, ' 7/8'],
+  // a hole with four sides that differ is a pocket, right through or not
+  [
+    /\b(?:rectangular|oblong)\s+(through|blind)[\s-]+(?=(?:hole|pocket|recess|opening)s?\b)/gi,
+    ' $1 rectangular ',
+  ],
+  [/\b(?:rectangular|oblong)[\s-]+(?:hole|pocket|recess|cavity|window|opening)(s?)\b/gi, ' pocket$1 '],
   [/\b(?:conical|cone|tapered|taper)[\s-]*(?:shaped\s+)?(hole|recess|pocket|hollow)\b/gi, ' tapering hole '],
   [/\b(?:right|straight|clean|all\s+the\s+way)\s+across\b/gi, ' across the whole '],
   [/\bacross\s+(?=(?:the\s+)?(?:whole|top|bottom|front|back|left|right|rear|face)\b)/gi, ' fullacross '],
@@ -219,7 +225,7 @@ export const SPELLINGS = {
   wedge: 'wedge ramp gusset',
   step: 'step rebate rabbet ledge shoulder',
   notch: 'notch cutout notches',
-  pocket: 'pocket recess cavity window opening',
+  pocket: 'pocket pockets recess cavity window opening',
   groove: 'groove keyway channelling trough',
   tube: 'tube pipe sleeve bush bushing washer',
   lprofile: 'lprofile ell',

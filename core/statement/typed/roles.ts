@@ -90,6 +90,8 @@ const LATE: readonly Label[] = ['pcd', 'pitch'];
 const BEFORE: readonly Label[] = ['metric', 'threadLength', 'corners', 'tubeSize', 'overall', 'sunk'];
 /** Shapes that come in numbers. */
 const PLURALS = new Set<Meaning>(['hole', 'slot', 'cylinder', 'block', 'notch', 'pocket', 'groove']);
+/** Names that stand behind a figure of a counterbore or countersink. */
+const OWN_NAMES: ReadonlySet<Meaning> = new Set(['width', 'diameter', 'depth', 'degrees']);
 /** Words that may stand between a number and the things that are counted: "2 drilled holes", "4 through holes". */
 const BETWEEN = new Set<Meaning>([
   'hole',
@@ -218,31 +220,53 @@ export const rolesOf = (words: readonly Token[]): Roles => {
       if (taken[j]) break;
       if (w.kind === 'figure') {
         const next = words[j + 1];
-        const own =
-          next?.kind === 'word' &&
-          ['depth', 'diameter', 'degrees', 'pitch'].includes(next.means) &&
-          next.means !== 'pitch';
+        const own = next?.kind === 'word' && OWN_NAMES.has(next.means);
         if (claimed(j) && !own) break;
         // what a comma parts from it is its own only where its name says so
         if (w.parted && !own && !w.degrees && !link.length) break;
         out.push(claim(w.text, ...link, j));
         link = [];
-      } else if (
-        w.kind === 'by' ||
-        (w.kind === 'word' && ['diameter', 'depth', 'at', 'degrees'].includes(w.means))
-      ) {
+      } else if (w.kind === 'by' || (w.kind === 'word' && (w.means === 'at' || OWN_NAMES.has(w.means)))) {
         if (out.length) link.push(j);
         else link = [...link, j];
       } else break;
     }
     const tail = out.length === most ? words[j] : undefined;
-    const ends = tail?.kind === 'word' && ['depth', 'diameter', 'degrees'].includes(tail.means) ? [j] : link;
+    const ends = tail?.kind === 'word' && OWN_NAMES.has(tail.means) ? [j] : link;
     const last = out.at(-1);
     if (last) out[out.length - 1] = claim(last.text, ...last.tokens, ...ends);
     return out;
   };
+  /**
+   * "counterbored hole 6 through, 10 wide 4 deep": said of the hole before the hole's own size, its figures stand behind "through", the first one with its
+   * name.
+   */
+  const behindThrough = (i: number, most: 1 | 2): Claim[] => {
+    const through = words.findIndex((w, j) => j > i && w.kind === 'word' && w.means === 'through');
+    const isOwn = words.slice(i + 2, through).some((w) => w.kind === 'figure');
+    if (wordAt(i + 1) !== 'hole' || through < 0 || !isOwn) return [];
+    const out: Claim[] = [];
+    for (let j = through + 1; out.length < most; ) {
+      const by = words[j]?.kind === 'by' ? [j++] : [];
+      const size = figureAt(j);
+      const name = wordAt(j + 1);
+      const isNamed =
+        out.length === 0 ? name === 'diameter' || name === 'width' : name === 'depth' || by.length > 0;
+      if (size === undefined || (!isNamed && words[j + 1]?.kind !== 'by')) return [];
+      const named = name !== undefined && OWN_NAMES.has(name) ? [j + 1] : [];
+      out.push(claim(size, ...by, j, ...named));
+      j += 1 + named.length;
+      // "10 dia at 82 degrees" of a countersink
+      const angle = words[j + 1];
+      if (most === 1 && wordAt(j) === 'at' && angle?.kind === 'figure' && angle.degrees)
+        out.push(claim(angle.text, j, j + 1));
+    }
+    return out;
+  };
   /** "counterbore 20 x 6", or "20 dia counterbore 6 deep" where the hole has a figure of its own before. */
   const counterboreAt = (i: number): Claim[] => {
+    const behind = behindThrough(i, 2);
+    if (behind.length) return behind;
     const dia = wordAt(i - 1) === 'diameter' ? 1 : 0;
     const before = figureAt(i - 1 - dia);
     const isOwn = words.slice(0, i - 1 - dia).some((x, j) => x.kind === 'figure' && !taken[j]);
@@ -256,7 +280,10 @@ export const rolesOf = (words: readonly Token[]): Roles => {
   words.forEach((w, i) => {
     if (w.kind !== 'word' || taken[i]) return;
     if (w.means === 'counterbore' && !counterbore.length) counterbore = counterboreAt(i);
-    else if (w.means === 'countersink' && !countersink.length) countersink = following(i, 2);
+    else if (w.means === 'countersink' && !countersink.length) {
+      const behind = behindThrough(i, 1);
+      countersink = behind.length ? behind : following(i, 2);
+    }
   });
   // "countersunk hole 6 through, 12 at 90": the one figure after "at" is an angle
   if (seen('countersink') && !countersink.length)

@@ -213,3 +213,81 @@ describe('one thing at several places', () => {
     expect(added('hole 8 at 20, 20 and 5 deep')).toMatchObject([{ at: [20, 20, 20], shape: { depth: 5 } }]);
   });
 });
+
+describe('rectangular holes', () => {
+  test.each([
+    ['rectangular hole 20 x 10 through in the middle', [20, 10, 20], [50, 25, 0]],
+    ['20 x 10 rectangular through hole, 15 from left, 12 from front', [20, 10, 20], [15, 12, 0]],
+    ['rectangular hole 20 x 10, 5 deep, 10 from left, 10 from front', [20, 10, 5], [10, 10, '20 - 5']],
+    ['oblong recess 30 x 12, 4 deep, in the middle', [30, 12, 4], [45, 24, '20 - 4']],
+    [
+      'rectangular hole through the front, 20 wide 10 high, 15 from left, 8 from base',
+      [20, 60, 10],
+      [15, 0, 8],
+    ],
+  ])('"%s"', (line, [w, d, h], at) => {
+    const [made, ...more] = added(line);
+    expect(more).toEqual([]);
+    expect(made?.op).toBe('cut');
+    const plain = (x: unknown): unknown => (Number.isFinite(Number(x)) ? Number(x) : x);
+    const { shape } = made as FeatureFile;
+    expect(shape.kind === 'block' && [shape.width, shape.depth, shape.height].map(plain)).toEqual([w, d, h]);
+    expect(made?.at?.map(plain)).toEqual(at);
+  });
+  test('two of them are counted', () =>
+    expect(
+      volumeOf(
+        'block 120 x 60 x 20',
+        '2 rectangular holes 10 x 6 through, 20 apart, 10 from left, 10 from front',
+      ),
+    ).toBeCloseTo(120 * 60 * 20 - 2 * 10 * 6 * 20, 6));
+});
+
+describe('what is taken out along an edge', () => {
+  test.each([
+    ['notch 10 x 15 in the left back corner', 10 * 15 * 20, 'right through, up and down'],
+    ['notch 8 x 6 in the top left corner', 8 * 60 * 6, 'right through, front to back'],
+    ['notch 7 x 4 in the front bottom corner', 120 * 7 * 4, 'right through, left to right'],
+    ['step 10 x 12 in the front right corner', 10 * 12 * 20, 'right through, up and down'],
+  ])('"%s"', (line, volume, words) => {
+    expect(volumeOf('block 120 x 60 x 20', line)).toBeCloseTo(120 * 60 * 20 - volume, 6);
+    expect(assumedBy(line)).toEqual([words]);
+  });
+  test('three sizes are of a corner, and the corners that it can be are offered', () => {
+    const read = readOn(typed('block 120 x 60 x 20'), 'notch 10 x 10 x 5 in the right front corner');
+    expect(read.kind === 'asks' && read.offers).toEqual([
+      'top front right corner',
+      'bottom front right corner',
+    ]);
+  });
+  test('what would be wider than the part is asked about', () =>
+    expect(asks('notch 130 x 10 in the right front corner')).toMatch(
+      /would be 130 wide, and the part is only 120/,
+    ));
+});
+
+describe('what is said of a hole before its own size', () => {
+  const shapeOf = (line: string) => added(line)[0]?.shape;
+  test.each([
+    'counterbored hole 6 through, 10 wide 4 deep, at 20 20',
+    'counterbored hole 6 through, 10 dia 4 deep, top 20 20',
+    'counterbored hole 6 dia through, 10 x 4, top 20 20',
+    'hole 6 through counterbored 10 wide 4 deep top 20 20',
+  ])('"%s"', (line) =>
+    expect(shapeOf(line)).toMatchObject({
+      kind: 'hole',
+      depth: 'through',
+      counterbore: { diameter: 10, depth: 4 },
+    }),
+  );
+  test.each([
+    ['countersunk hole 5 through, 10 wide, top 20 20', 90],
+    ['countersunk hole 5 through, 10 dia at 82 degrees, top 20 20', 82],
+  ])('"%s"', (line, angle) =>
+    expect(shapeOf(line)).toMatchObject({ kind: 'hole', countersink: { diameter: 10, angle } }),
+  );
+  test('places behind "through" are no sizes', () =>
+    expect(asks('counterbored hole 6 through, 20 from left, 20 from front')).toMatch(
+      /How wide is the counterbore/,
+    ));
+});
