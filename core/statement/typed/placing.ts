@@ -200,7 +200,7 @@ export const placeOn = (face: FaceName, s: Said, c: TypedContext, what: string):
       );
   });
   // a shape that is named has its own face; else what is met at that place, which on a step lies deeper
-  const own = middle.length && centred ? shapeNamed(s, c) : undefined;
+  const own = shapeNamed(s, c);
   const level = own ? (own[side === 1 ? n + 3 : n] as number) : levelMet(face, at, c);
   if (level !== undefined) at[n] = figure(level);
   // "in the middle" is used only where something is left to it

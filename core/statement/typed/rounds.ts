@@ -9,7 +9,7 @@ import { cutFace, depthOf, letInto } from './cutting.ts';
 import { type Maker, need, op, type Quantity3, seesSides, spanOf, whereOn } from './draft.ts';
 import { FACE_AXES, type FaceName } from './faces.ts';
 import { CLEARANCE } from './lexicon.ts';
-import { placeOn, SAME, shifted, type TypedContext, unitless } from './placing.ts';
+import { placeOn, SAME, shapeNamed, shifted, type TypedContext, unitless } from './placing.ts';
 import { polygonHole } from './polygons.ts';
 import type { Said } from './said.ts';
 import { copies, inFourCorners, standing, standingPlace } from './standing.ts';
@@ -84,7 +84,38 @@ export const hole: Maker = (s, c) => {
     if (degrees === undefined) assumed.push('countersunk at 90 degrees');
   } else if (shape.depth !== 'through' && s.isAngled()) shape.tip = typedQuantity(s.angle() as string);
   const common = { base: 'hole', op: op(s, 'cut'), ...(face !== 'top' && { plane: face }), shape } as const;
-  return { features: [{ ...common, ...placed(s, c, face, 'hole', assumed) }], assumed };
+  const place = placed(s, c, face, 'hole', assumed);
+  const reach = depth === undefined ? reachThrough(face, place.at, s, c) : undefined;
+  const drilled = reach === undefined ? common : { ...common, shape: { ...shape, depth: reach } };
+  return { features: [{ ...drilled, ...place }], assumed };
+};
+
+/**
+ * How deep a hole or slot through one shape of several goes: through that shape, where it would meet another one behind it.
+ * @returns nothing where it may run on
+ */
+const reachThrough = (
+  face: FaceName,
+  at: FeatureFile['at'],
+  s: Said,
+  c: TypedContext,
+): Quantity | undefined => {
+  const own = shapeNamed(s, c);
+  const [u, v, n, side] = FACE_AXES[face];
+  const place = at?.map((q) => c.worth(String(q)));
+  if (!own || !place) return undefined;
+  const isBehind = (c.shapes ?? []).some(
+    ({ adds, box }) =>
+      adds &&
+      [u, v].every((i) => {
+        const x = place[i];
+        return x === undefined || (x > (box[i] as number) && x < (box[i + 3] as number));
+      }) &&
+      (side === 1
+        ? (box[n] as number) < (own[n] as number)
+        : (box[n + 3] as number) > (own[n + 3] as number)),
+  );
+  return isBehind ? spanOf(c, n) : undefined;
 };
 
 /** Where a round thing is on its face, with its copies. */
@@ -190,6 +221,7 @@ export const slot: Maker = (s, c) => {
   const depth = depthOf(s, 'slot', s.named('depth') ?? s.crossed('depth'), assumed);
   const turn = turnedAlong(s, face);
   const { at, repeat } = { repeat: undefined, ...placed(s, c, face, 'slot', assumed) };
+  const reach = depth === undefined ? reachThrough(face, at, s, c) : depth;
   return {
     features: [
       {
@@ -200,7 +232,7 @@ export const slot: Maker = (s, c) => {
           kind: 'slot',
           length: span,
           width: w,
-          depth: depth === undefined ? 'through' : typedQuantity(depth),
+          depth: reach === undefined ? 'through' : typedQuantity(String(reach)),
         },
         at,
         ...(repeat && { repeat }),

@@ -2,6 +2,7 @@ import { evaluateExpression } from '../../number/expression.ts';
 import { says } from '../../number/faultWords.ts';
 import { NUMBER_WORDS } from '../../number/numberWords.ts';
 import { literalPattern } from '../literalPattern.ts';
+import { isFace } from './faces.ts';
 import { type Meaning, meaningOf, PHRASES } from './lexicon.ts';
 
 /** Where in the typed line something stands: from its first character to the one behind its last. */
@@ -74,15 +75,39 @@ const expressionAt = (text: string, at: number, names: ReadonlySet<string>): str
   return read.ok ? chunk : undefined;
 };
 
-/** "of the plate", where a shape of the part is called plate: a phrase of this line's own, after which the shape is known by its number. */
-const namesOfShapes = (shapes: readonly string[]): [RegExp, string][] =>
-  shapes.map((name, i) => [
-    new RegExp(`\\bof\\s+(?:the\\s+)?${literalPattern(name)}(?![\\p{L}\\p{N}])`, 'giu'),
-    ` ofshape${i} `,
-  ]);
+/** A shape of the part by its name, and whether it adds material. */
+export type ShapeThere = { readonly name: string; readonly adds: boolean };
+
+/** What a drafter calls the one thing that a part is made of, whatever its name. */
+const ONE_THING = '(?:plate|block|slab|bar|board|piece)';
+
+/**
+ * "of the plate", where a shape of the part is called plate, and "through the plate" or "in the plate", where it adds material: phrases of this line's
+ * own, after which the shape is known by its number. A shape that is called as a face is, such as "top", is named by "of" only.
+ */
+const namesOfShapes = (shapes: readonly ShapeThere[]): [RegExp, string][] => {
+  const solid = shapes.filter((x) => x.adds);
+  return shapes.flatMap(({ name, adds }, i): [RegExp, string][] => {
+    const isOnly = adds && solid.length === 1;
+    const own = isOnly ? `(?:${literalPattern(name)}|${ONE_THING})` : literalPattern(name);
+    const after = (lead: string, what: string): RegExp =>
+      new RegExp(String.raw`\b${lead}\s+(?:the\s+)?${what}(?![\p{L}\p{N}])`, 'giu');
+    const of: [RegExp, string] = [after('of', literalPattern(name)), ` ofshape${i} `];
+    if (!adds || isFace(meaningOf(name)?.means)) return [of];
+    return [
+      of,
+      [after('through', own), ` through ofshape${i} `],
+      // "10 in the plate" are no inches
+      [after('(?:in|into|inside)', own), ` ofshape${i} `],
+    ];
+  });
+};
 
 /** The line with its phrases brought to one word each, and for each character where it stood in the line. */
-const shortened = (line: string, shapes: readonly string[]): { text: string; origin: readonly number[] } => {
+const shortened = (
+  line: string,
+  shapes: readonly ShapeThere[],
+): { text: string; origin: readonly number[] } => {
   let text = line;
   let origin = Array.from({ length: line.length + 1 }, (_, i) => i);
   for (const [pattern, word] of [...namesOfShapes(shapes), ...PHRASES]) {
@@ -115,13 +140,13 @@ const shortened = (line: string, shapes: readonly string[]): { text: string; ori
  * Parts a typed line into its tokens.
  * @param names the part's named sizes, which are figures
  * @param units the part's unit, which figures need not name
- * @param shapes names of the shapes that are there
+ * @param shapes those that are there
  */
 export const tokensOf = (
   line: string,
   names: ReadonlySet<string>,
   units: 'mm' | 'in',
-  shapes: readonly string[] = [],
+  shapes: readonly ShapeThere[] = [],
 ): Token[] => {
   const { text, origin } = shortened(line, shapes);
   const out: Token[] = [];
@@ -200,7 +225,7 @@ export const tokensOf = (
     }
     const shape = shapes[Number(/^ofshape(\d+)$/.exec(raw)?.[1])];
     if (shape !== undefined) {
-      out.push({ kind: 'word', means: 'ofShape', raw: shape, respelled: false, ...span(start, at) });
+      out.push({ kind: 'word', means: 'ofShape', raw: shape.name, respelled: false, ...span(start, at) });
       continue;
     }
     const known = meaningOf(raw);

@@ -256,14 +256,7 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
     if (error instanceof Ask) return asked(error);
     throw error;
   }
-  const tokens = countSplit(
-    tokensOf(
-      text,
-      c.names,
-      c.units,
-      c.shapes?.map((x) => x.name),
-    ),
-  );
+  const tokens = countSplit(tokensOf(text, c.names, c.units, c.shapes));
   try {
     const strange = tokens.find((w) => w.kind === 'unknown');
     if (strange?.kind === 'unknown') throw strangeWord(strange.raw);

@@ -291,3 +291,54 @@ describe('what is said of a hole before its own size', () => {
       /How wide is the counterbore/,
     ));
 });
+
+describe('what is cut in one shape of several', () => {
+  // a plate with a wall across it, 20 from the left, and a rib behind the wall
+  const stand = [
+    'plate: block 80 x 40 x 10',
+    'wall: block 10 x 40 x 50 at 20 0 10',
+    'rib: block 30 x 6 x 30 at 30 17 10',
+  ];
+  const on = (line: string): readonly FeatureFile[] => {
+    const read = readOn(typed(...stand), line);
+    if (read.kind !== 'understood') throw new Error(`${line}: ${JSON.stringify(read)}`);
+    return read.features;
+  };
+  const place = (f: FeatureFile | undefined): unknown =>
+    f?.at?.map((q) =>
+      String(q)
+        .split(' ')
+        .reduce((sum, x, i, all) => (i % 2 ? sum : sum + (all[i - 1] === '-' ? -Number(x) : Number(x))), 0),
+    );
+  test.each([
+    ['hole 10 through the plate 60 20', [60, 20, 10]],
+    ['hole 10 in plate, 60 from left, 10 from front', [60, 10, 10]],
+    // counted from the edges of the shape that is named, in its own face
+    ['hole 8 in the wall, 10 from the front, 15 from the top, in the left', [20, 10, 45]],
+    ['hole 5 through the rib in the front, 8 from the left, 12 from the bottom', [38, 17, 22]],
+    ['pocket 20 x 10 x 5 in the plate, 50 from left, 15 from front', [50, 15, 5]],
+  ])('"%s"', (line, at) => expect(place(on(line)[0])).toEqual(at));
+  test.each([
+    'hole 8 through the wall, in the left, 20 from front, 15 from bottom',
+    'slot 10 x 6 through wall in the left in the middle',
+  ])('"%s" spares the rib behind the wall', (line) => {
+    const [made] = on(line);
+    expect(made?.shape && 'depth' in made.shape && Number(made.shape.depth)).toBe(10);
+  });
+  test('beside the rib it is right through', () => {
+    const [made] = on('hole 8 through the wall, in the left, 8 from front, 15 from bottom');
+    expect(made?.shape).toMatchObject({ depth: 'through' });
+  });
+  test('of a part of one shape any word for it will do, and a word that is of none is asked about', () => {
+    const one = readOn(typed('base: block 80 x 40 x 10'), 'hole 10 through the plate 20 20');
+    expect(one.kind).toBe('understood');
+    const two = readOn(typed(...stand), 'hole 10 through the bracket 20 20');
+    expect(two.kind).toBe('asks');
+  });
+  test('a shape that is called as a face is does not take the face away', () => {
+    const part = typed('plate: block 80 x 40 x 10', 'top: block 20 x 20 x 5 on top in the middle');
+    const read = readOn(part, 'hole 6 through top 10 10');
+    expect(read.kind === 'understood' && read.features[0]?.shape).toMatchObject({ depth: 'through' });
+    expect(read.kind === 'understood' && read.features[0]?.at?.slice(0, 2)).toEqual([10, 10]);
+  });
+});
