@@ -1,6 +1,6 @@
 import type { Quantity } from '../../part/quantity.ts';
 import { Ask } from './ask.ts';
-import { type Draft, type Maker, need, number } from './draft.ts';
+import { type Draft, type Maker, need, number, spanOf } from './draft.ts';
 import { FACE_AXES, type FaceName, HIGH, LOW } from './faces.ts';
 import { SAME, shapeNamed, type TypedContext } from './placing.ts';
 import { brokenRim } from './rims.ts';
@@ -54,8 +54,9 @@ const signed = (sign: number, q: Quantity): Quantity =>
   sign > 0 ? q : typeof q === 'number' ? -q : `-(${q})`;
 
 /** The edges that a line means together: the upright ones, or those of one face; nothing where it names one edge. */
-const groupOf = (kind: string, s: Said): readonly (readonly FaceName[])[] | undefined => {
+const groupOf = (kind: string, s: Said, c: TypedContext): readonly (readonly FaceName[])[] | undefined => {
   if (!s.has('edgegroup')) return undefined;
+  if (s.has('sidecorners')) return sideCorners(kind, s.face() as FaceName, c);
   if (s.has('alongheight'))
     return [
       ['left', 'front'],
@@ -67,6 +68,16 @@ const groupOf = (kind: string, s: Said): readonly (readonly FaceName[])[] | unde
   if (!face) throw new Ask(`Which edges get the ${kind}?`, ['vertical edges', 'top edges', 'bottom edges']);
   const [u, v] = FACE_AXES[face];
   return [LOW[u], HIGH[u], LOW[v], HIGH[v]].map((other) => [face, other]);
+};
+
+/** The edges at one side of a flat shape that run through its thickness: what a drafter calls the top corners of a wall. */
+const sideCorners = (kind: string, face: FaceName, c: TypedContext): readonly (readonly FaceName[])[] => {
+  const [thin = 2] = ([0, 1, 2] as const).toSorted((a, b) => spanOf(c, a) - spanOf(c, b));
+  const [, , n] = FACE_AXES[face];
+  // at the broad side of a plate no corners stand out from the others
+  if (thin === n) throw new Ask(`Which edges get the ${kind}?`, ['vertical edges', `${face} edges`]);
+  const across = ([0, 1, 2] as const).find((i) => i !== thin && i !== n) ?? 0;
+  return [LOW[across], HIGH[across]].map((other) => [face, other]);
 };
 
 /** How large what is taken off is: along the face that is named first, and along the other one. */
@@ -141,7 +152,7 @@ export const brokenEdge =
     // of a part that is round all over the edges of its top are one rim
     const face = isRoundPart && s.sees('edgegroup') && s.has('edgegroup') ? s.face() : undefined;
     if (face) return brokenRim(kind, s, c, face);
-    const group = groupOf(kind, s);
+    const group = groupOf(kind, s, c);
     const found = group ? undefined : s.corner();
     const faces = found?.faces ?? [];
     if (!group && faces.length < 2 && c.rounds?.length) return brokenRim(kind, s, c, faces[0]);

@@ -79,6 +79,11 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
     /(?<=\b(?:fillet|chamfer|bevel|round(?:\s+off)?|radius)\s+)(?:(?:all|each|every)\s+(?:of\s+)?)?(?:the\s+)?(?:(?:four|4|outer|outside)\s+)*corners\b/gi,
     ' edgegroup alongheight ',
   ],
+  // the corners at one side of a flat shape: the edges there that run through its thickness
+  [
+    /(?<=\b(?:fillet|chamfer|bevel|round(?:\s+off)?|radius)\s+)(?:the\s+)?(?:(?:two|2|both)\s+)?(top|upper|bottom|lower|left|right|front|back|rear)(?:[\s-]+hand)?\s+corners\b/gi,
+    ' edgegroup sidecorners $1 ',
+  ],
   [/\b(?:round(?:ed)?(?:\s+off)?|radius|blend)\s+(?=\s*edgegroup\b)/gi, ' fillet '],
   [/\bbreak\s+(?=\s*edgegroup\b)/gi, ' chamfer '],
   [
@@ -262,6 +267,7 @@ export const SPELLINGS = {
   fromedges: 'fromedges',
   edgeline: 'edgeline',
   edgegroup: 'edgegroup',
+  sidecorners: 'sidecorners',
   vgroove: 'vgroove',
   dovetail: 'dovetail',
   edge: 'edge edges flat',
@@ -365,6 +371,7 @@ const INNER = new Set([
   'fromedges',
   'edgeline',
   'edgegroup',
+  'sidecorners',
   'vgroove',
   'threadLength',
   'fullacross',

@@ -246,7 +246,8 @@ export const rolesOf = (words: readonly Token[]): Roles => {
     const isOwn = words.slice(i + 2, through).some((w) => w.kind === 'figure');
     if (wordAt(i + 1) !== 'hole' || through < 0 || !isOwn) return [];
     const out: Claim[] = [];
-    for (let j = through + 1; out.length < most; ) {
+    // "through the plate": the shape is known by one word
+    for (let j = through + (wordAt(through + 1) === 'ofShape' ? 2 : 1); out.length < most; ) {
       const by = words[j]?.kind === 'by' ? [j++] : [];
       const size = figureAt(j);
       const name = wordAt(j + 1);

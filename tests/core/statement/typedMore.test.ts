@@ -342,3 +342,24 @@ describe('what is cut in one shape of several', () => {
     expect(read.kind === 'understood' && read.features[0]?.at?.slice(0, 2)).toEqual([10, 10]);
   });
 });
+
+describe('the corners at one side of a flat shape', () => {
+  const spared = (r: number): number => 2 * (1 - Math.PI / 4) * r * r;
+  const stand = ['plate: block 80 x 40 x 10', 'wall: block 10 x 40 x 50 at 0 0 10'];
+  const whole = 80 * 40 * 10 + 10 * 40 * 50;
+  test.each([
+    ['round the top corners of the wall 8', spared(8) * 10],
+    ['fillet the two upper corners of the wall 8', spared(8) * 10],
+    ['round off the right-hand corners of the plate 10', spared(10) * 10],
+    ['chamfer the right corners of the plate 6', 6 * 6 * 10],
+  ])('"%s"', (line, gone) => expect(volumeOf(...stand, line)).toBeCloseTo(whole - gone, 6));
+  test('of a plate lying flat the top corners are asked about', () =>
+    expect(asks('round the top corners 3')).toBe('Which edges get the fillet?'));
+  test('a countersunk hole through a shape by its name', () => {
+    const read = readOn(typed(...stand), 'countersunk hole 4 through the plate, 8 dia, 60 20');
+    expect(read.kind === 'understood' && read.features[0]?.shape).toMatchObject({
+      diameter: 4,
+      countersink: { diameter: 8 },
+    });
+  });
+});
