@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { newDrawing, newLine, openDrawing, saved, stand, type } from './desk.ts';
+import { enterLine, newDrawing, newLine, openDrawing, saved, stand, type } from './desk.ts';
 import { clickPaper, inkOf, settled } from './jobs/job.ts';
 import { serverFor } from './server.ts';
 
@@ -15,10 +15,7 @@ test('a stepped cut is taken from what suits the part, its legs pulled, and its 
     'hole 20 through top 60 50',
     'hole 12 through top 100 30',
   ]) {
-    await newLine(page).fill(line);
-    await expect(page.getByTestId('understood')).toBeVisible();
-    await newLine(page).press('Enter');
-    await expect(newLine(page)).toHaveValue('');
+    await enterLine(page, line);
   }
   await stand(page, 'Cut');
   await page.getByRole('button', { name: 'Add a cut' }).click();
@@ -58,10 +55,7 @@ test('a half section, the other half, and back; the cut moved by a share of the 
   page,
 }) => {
   await newDrawing(page, server.address);
-  await newLine(page).fill('cone 60 dia 90 high');
-  await expect(page.getByTestId('understood')).toBeVisible();
-  await newLine(page).press('Enter');
-  await expect(newLine(page)).toHaveValue('');
+  await enterLine(page, 'cone 60 dia 90 high');
   await stand(page, 'Cut');
   await page.getByRole('button', { name: 'Add a cut' }).click();
   await page.getByRole('menuitem', { name: 'Level at half height' }).click();
@@ -120,10 +114,7 @@ test('what is pressed in a sectional view is left whole, and cut again', async (
     'rib 30x6x30 at 10 17 10',
     'hole 8 through top 60 20',
   ]) {
-    await newLine(page).fill(line);
-    await expect(page.getByTestId('understood')).toBeVisible();
-    await newLine(page).press('Enter');
-    await expect(newLine(page)).toHaveValue('');
+    await enterLine(page, line);
   }
   await stand(page, 'Cut');
   await page.getByRole('button', { name: 'Add a cut' }).click();
@@ -193,10 +184,7 @@ test('a cut is typed from the edges of its view, drawn while it is typed; its fi
   page,
 }) => {
   await newDrawing(page, server.address);
-  await newLine(page).fill('block 60 x 40 x 80 at 10 5 0');
-  await expect(page.getByTestId('understood')).toBeVisible();
-  await newLine(page).press('Enter');
-  await expect(newLine(page)).toHaveValue('');
+  await enterLine(page, 'block 60 x 40 x 80 at 10 5 0');
   await stand(page, 'Cut');
   const line = page.getByLabel('Type a cut');
   await line.fill('front, 16 up at the left to 58 up');

@@ -16,6 +16,13 @@ export const type = async (figure: Locator, text: string): Promise<void> => {
 };
 /** Where a line is typed for the statement. */
 export const newLine = (page: Page): Locator => page.getByLabel('New line of the statement');
+/** Types a line for the statement, sees that it is understood, and enters it. */
+export const enterLine = async (page: Page, line: string): Promise<void> => {
+  await newLine(page).fill(line);
+  await expect(page.getByTestId('understood')).toBeVisible();
+  await newLine(page).press('Enter');
+  await expect(newLine(page)).toHaveValue('');
+};
 /** Begins a new drawing with an empty statement. */
 export const newDrawing = async (page: Page, address: string): Promise<void> => {
   await page.goto(address);

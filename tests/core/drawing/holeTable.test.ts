@@ -6,33 +6,7 @@ import { holeTableOf } from '../../../core/drawing/holeTable.ts';
 import { proposedDimensions } from '../../../core/drawing/proposedDimensions.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
 import { campaign } from '../../campaign.ts';
-import { randomFrom } from '../../fuzz/randomPart.ts';
-
-type Hole = {
-  readonly x: number;
-  readonly y: number;
-  readonly d: number;
-  readonly depth: number | 'through';
-};
-const plateWith = (holes: readonly Hole[]): PartFile => ({
-  format: 'blue-ledger/part@1',
-  name: 'Jig',
-  units: 'mm',
-  bodies: [
-    {
-      name: 'jig',
-      features: [
-        { id: 'plate', op: 'add', shape: { kind: 'block', width: 200, depth: 120, height: 10 } },
-        ...holes.map(({ x, y, d, depth }, i) => ({
-          id: `h${i + 1}`,
-          op: 'cut' as const,
-          at: [x, y, 10] as [number, number, number],
-          shape: { kind: 'hole' as const, diameter: d, depth },
-        })),
-      ],
-    },
-  ],
-});
+import { type DrilledHole, plateWith, randomHoles } from './drilledPlate.ts';
 
 /** A plate as it is dimensioned by its house rules, with the places of its holes in a table. */
 const tabled = (part: PartFile, setup: Partial<Drawing['setup']> = {}) => {
@@ -56,7 +30,7 @@ const lettered = (sheet: ReturnType<typeof tabled>['sheet']): string[] =>
   sheet.ink.flatMap((i) => (i.kind === 'text' ? [i.text] : []));
 
 describe('a table of holes', () => {
-  const holes: Hole[] = [
+  const holes: DrilledHole[] = [
     { x: 12, y: 14, d: 6, depth: 'through' },
     { x: 71, y: 31, d: 8, depth: 'through' },
     { x: 40, y: 22, d: 6, depth: 'through' },
@@ -92,7 +66,7 @@ describe('a table of holes', () => {
   test('one that is higher than the sheet is told', () => {
     const many = Array.from(
       { length: 36 },
-      (_, i): Hole => ({
+      (_, i): DrilledHole => ({
         x: 10 + (i % 12) * 16,
         y: 15 + Math.floor(i / 12) * 30,
         d: 5,
@@ -112,17 +86,7 @@ describe('a table of holes', () => {
   });
   test('of random plates every hole is in it once, with its own places and size', () => {
     for (let seed = 1; seed <= campaign(40, 10); seed++) {
-      const rnd = randomFrom(seed);
-      const cells = Array.from({ length: 28 }, (_, i) => i).filter(() => rnd() < 0.35);
-      // a hole in some of the squares of the plate, so that none touches another
-      const own = cells.map(
-        (c): Hole => ({
-          x: 15 + (c % 7) * 28 + Math.floor(rnd() * 8),
-          y: 15 + Math.floor(c / 7) * 28 + Math.floor(rnd() * 8),
-          d: [5, 6, 8][Math.floor(rnd() * 3)] as number,
-          depth: rnd() < 0.5 ? 'through' : 4,
-        }),
-      );
+      const own = randomHoles(seed).holes;
       if (own.length < 2) continue;
       const made = tabled(plateWith(own));
       const told = made.table?.rows.map((r) => r.cells.join(' ')).sort();

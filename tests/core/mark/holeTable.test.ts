@@ -7,44 +7,16 @@ import { proposedDimensions } from '../../../core/drawing/proposedDimensions.ts'
 import { dimensionMarks } from '../../../core/mark/dimensionMarks.ts';
 import type { GivenFigure } from '../../../core/mark/givenFigure.ts';
 import { type TabledHole, tabledHoles } from '../../../core/mark/tabledHoles.ts';
-import type { PartFile } from '../../../core/part/schema.ts';
 import { figuresOfSvg } from '../../../formats/figuresOfSvg.ts';
 import { givenDxf } from '../../../formats/givenDxf.ts';
 import { givenFigures } from '../../../formats/givenFigures.ts';
 import { sheetDxf } from '../../../formats/sheetDxf.ts';
 import { sheetSvg } from '../../../formats/sheetSvg.ts';
 import { campaign } from '../../campaign.ts';
-import { randomFrom } from '../../fuzz/randomPart.ts';
-
-type Hole = {
-  readonly x: number;
-  readonly y: number;
-  readonly d: number;
-  readonly depth: number | 'through';
-};
-
-const plateWith = (holes: readonly Hole[]): PartFile => ({
-  format: 'blue-ledger/part@1',
-  name: 'Jig',
-  units: 'mm',
-  bodies: [
-    {
-      name: 'jig',
-      features: [
-        { id: 'plate', op: 'add', shape: { kind: 'block', width: 200, depth: 120, height: 10 } },
-        ...holes.map(({ x, y, d, depth }, i) => ({
-          id: `h${i + 1}`,
-          op: 'cut' as const,
-          at: [x, y, 10] as [number, number, number],
-          shape: { kind: 'hole' as const, diameter: d, depth },
-        })),
-      ],
-    },
-  ],
-});
+import { type DrilledHole, plateWith, randomHoles } from '../drawing/drilledPlate.ts';
 
 /** A plate with its holes in a table, as it comes back from both kinds of files, and how it is marked. */
-const handedIn = (holes: readonly Hole[]) => {
+const handedIn = (holes: readonly DrilledHole[]) => {
   const bare = drawingOfPart(plateWith(holes));
   const desk = openDesk();
   const books = desk.books(bare);
@@ -71,7 +43,7 @@ const handedIn = (holes: readonly Hole[]) => {
   };
 };
 
-const HOLES: Hole[] = [
+const HOLES: DrilledHole[] = [
   { x: 12, y: 14, d: 6, depth: 'through' },
   { x: 71, y: 31, d: 8, depth: 'through' },
   { x: 40, y: 22, d: 6, depth: 'through' },
@@ -126,16 +98,7 @@ describe('a table of holes on a drawing that is marked', () => {
   test('random plates: nothing is found on a right one, and one changed place is named', () => {
     let tried = 0;
     for (let seed = 1; seed <= campaign(40, 8); seed++) {
-      const rnd = randomFrom(seed);
-      const cells = Array.from({ length: 28 }, (_, i) => i).filter(() => rnd() < 0.35);
-      const holes = cells.map(
-        (c): Hole => ({
-          x: 15 + (c % 7) * 28 + Math.floor(rnd() * 8),
-          y: 15 + Math.floor(c / 7) * 28 + Math.floor(rnd() * 8),
-          d: [5, 6, 8][Math.floor(rnd() * 3)] as number,
-          depth: rnd() < 0.5 ? 'through' : 4,
-        }),
-      );
+      const { holes, rnd } = randomHoles(seed);
       if (holes.length < 3) continue;
       const made = handedIn(holes);
       expect([seed, made.marked(made.figures)]).toEqual([seed, []]);

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { newDrawing, newLine } from '../desk.ts';
+import { enterLine, newDrawing } from '../desk.ts';
 
 /** A point of the paper, mm from its lower left corner. */
 export type Point = readonly [x: number, y: number];
@@ -31,10 +31,7 @@ export const workAt = (page: Page, actions: number): Work => {
     actions,
     line: async (text) => {
       work.actions++;
-      await newLine(page).fill(text);
-      await expect(page.getByTestId('understood')).toBeVisible();
-      await newLine(page).press('Enter');
-      await expect(newLine(page)).toHaveValue('');
+      await enterLine(page, text);
       await expect(page.getByTestId('save')).toHaveText(/^Saved/);
     },
     stage: async (name) => {
