@@ -8,7 +8,7 @@ import { dimensionMarks } from '../../../core/mark/dimensionMarks.ts';
 import { type GivenFigure, statedSizes } from '../../../core/mark/givenFigure.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
 import { givenDxf } from '../../../formats/givenDxf.ts';
-import { givenFigures } from '../../../formats/givenFigures.ts';
+import { figuresOfLetters, givenFigures } from '../../../formats/givenFigures.ts';
 import { sheetDxf } from '../../../formats/sheetDxf.ts';
 import { randomPart } from '../../fuzz/randomPart.ts';
 import { caseDrawings, demoDrawings } from '../../samples.ts';
@@ -34,10 +34,29 @@ describe('sizes in letters', () => {
     ['t = 1 1/2', ['thickness 1.5']],
     ['3 THICK', ['thickness 3']],
     ['⌀10 ↧4', ['diameter 10', 'depth 4']],
+    ['1/2-13 UNC', ['thread 0.5']],
+    ['4 x 1/4-20 UNC-2B ↧0.75', ['thread 0.25', 'depth 0.75']],
+    ['#10-24 UNC', ['thread 0.19']],
+    ['1/2 in', ['thread 0.5']],
+    ['3/8 in x 0.05', ['thread 0.375']],
     ['TOP VIEW', []],
   ])('"%s"', (text, sizes) => {
     expect(statedSizes(text).map((s) => `${s.kind} ${s.value}`)).toEqual(sizes);
   });
+});
+
+describe('letters that are figures', () => {
+  const read = (text: string, isOfDimensions: boolean): number =>
+    figuresOfLetters([{ text, at: [0, 0], isOfDimensions }]).length;
+  test.each(['1/2-13 UNC', '2 x #10-24 UNC', 'M8', '⌀12'])('"%s" wherever it stands', (text) =>
+    expect([read(text, false), read(text, true)]).toEqual([1, 1]),
+  );
+  test.each(['1/2 in', '40'])('"%s" among dimensions only', (text) =>
+    expect([read(text, false), read(text, true)]).toEqual([0, 1]),
+  );
+  test.each(['SCALE 1-2', 'SK-008', 'SHEET 1 OF 1'])('"%s" is none', (text) =>
+    expect([read(text, false), read(text, true)]).toEqual([0, 0]),
+  );
 });
 
 /** A drawing with all its dimensions, as it comes back from a DXF file with dimensions that measure. */
@@ -139,6 +158,42 @@ describe('a plate in one view, its thickness and its pocket by notes', () => {
     const found = own?.marked(withText(figures, noteWith('t=8'), 't=9')) ?? [];
     expect(found.map((f) => f.sentence)).toContain('t=9: the part is nowhere so thick.');
   });
+});
+
+describe('a plate in inches with a tapped hole', () => {
+  const part = {
+    format: 'blue-ledger/part@1',
+    name: 'Lug',
+    units: 'in',
+    bodies: [
+      {
+        name: 'lug',
+        features: [
+          { id: 'plate', op: 'add', shape: { kind: 'block', width: 4, depth: 3, height: 1 } },
+          {
+            id: 'tapped',
+            op: 'cut',
+            at: [1.25, 1, 1],
+            shape: { kind: 'hole', depth: 'through', thread: { size: '1/2 in' } },
+          },
+        ],
+      },
+    ],
+  } as unknown as PartFile;
+  const own = handedIn(drawingOfPart(part), 'base');
+  const figures = own?.figures ?? [];
+  const at = figures.findIndex((f) => f.kind === 'note' && f.text.startsWith('1/2 in'));
+  test('its thread is read, and it is right', () => {
+    expect(at).toBeGreaterThanOrEqual(0);
+    expect(own?.marked(figures).map((f) => f.sentence)).toEqual([]);
+  });
+  test.each(['1/2-13 UNC', '0.5 in'])('written "%s" it is right too', (text) =>
+    expect(own?.marked(withText(figures, at, text)).map((f) => f.sentence)).toEqual([]),
+  );
+  test('another thread is told', () =>
+    expect(own?.marked(withText(figures, at, '3/8-16 UNC')).map((f) => f.sentence)).toContain(
+      '3/8-16 UNC: the part has no such thread.',
+    ));
 });
 
 type Distance = Extract<GivenFigure, { kind: 'distance' }>;
