@@ -7,7 +7,12 @@ import type { SceneBody } from '../view/scene.ts';
 import { type CuttingPlane, cutterOf, type Leg } from './trace.ts';
 import { runOf } from './wholeBody.ts';
 
-const named = (words: string): RegExp => new RegExp(String.raw`(?:^|[^\p{L}])(?:${words})s?(?!\p{L})`, 'iu');
+/** Names whose last word is one of these, with a number or a side behind it: a "drive shaft", "rib 2", a "pin left", but no "pin block". */
+const named = (words: string): RegExp =>
+  new RegExp(
+    String.raw`(?:^|[^\p{L}])(?:${words})s?[^\p{L}]*(?:(?:left|right|front|back|upper|lower|top|bottom|\p{L})[^\p{L}]*)?$`,
+    'iu',
+  );
 /** What drafters call the thin and the long things that are not cut lengthwise. Source: ISO 128-3, cuts and sections. */
 const THIN = named('rib|web|fin|spoke|gusset|stiffener');
 const LONG = named('shaft|spindle|axle|pin|dowel|bolt|screw|stud|nut|washer|rivet|key|cotter');

@@ -172,6 +172,20 @@ describe('arcs that run on smoothly', () => {
       [expect.closeTo(Math.hypot(24, 12), 9), expect.closeTo(30 * turn, 9)],
     ]);
   });
+  test('its chord on a drawing that is marked is right, and a wrong figure of it is named', () => {
+    const books = openDesk().books(dimensioned(bend));
+    if (!books) throw new Error('not drawn');
+    const told = (text: string) =>
+      wrongFigures(
+        [{ kind: 'aslant', text, from: [40, 20], to: [64, 32], at: [52, 26] }],
+        new Map([['top', (l) => l]]),
+        [{ name: 'top', box: [0, 0, 64, 60] }],
+        books,
+      ).map((f) => f.kind);
+    expect(told('<>')).toEqual([]);
+    expect(told(Math.hypot(24, 12).toFixed(2))).toEqual([]);
+    expect(told('31')).toEqual(['figure wrong']);
+  });
   test('the length counts in place of the radius, and is drawn about the same centre', () => {
     const d = dimensioned(bar);
     const books = openDesk().books(d);

@@ -13,6 +13,7 @@ import { sheetDxf } from '../../../formats/sheetDxf.ts';
 import { randomPart } from '../../fuzz/randomPart.ts';
 import { caseDrawings, demoDrawings } from '../../samples.ts';
 import { dice } from '../balance/damage.ts';
+import { feature, partOf } from '../balance/given.ts';
 
 describe('sizes in letters', () => {
   test.each([
@@ -161,25 +162,14 @@ describe('a plate in one view, its thickness and its pocket by notes', () => {
 });
 
 describe('a plate in inches with a tapped hole', () => {
-  const part = {
-    format: 'blue-ledger/part@1',
-    name: 'Lug',
+  const thread = { size: '1/2 in' };
+  const part: PartFile = {
+    ...partOf(
+      feature('add', { kind: 'block', width: 4, depth: 3, height: 1 }),
+      feature('cut', { kind: 'hole', depth: 'through', thread }, { at: [1.25, 1, 1] }),
+    ),
     units: 'in',
-    bodies: [
-      {
-        name: 'lug',
-        features: [
-          { id: 'plate', op: 'add', shape: { kind: 'block', width: 4, depth: 3, height: 1 } },
-          {
-            id: 'tapped',
-            op: 'cut',
-            at: [1.25, 1, 1],
-            shape: { kind: 'hole', depth: 'through', thread: { size: '1/2 in' } },
-          },
-        ],
-      },
-    ],
-  } as unknown as PartFile;
+  };
   const own = handedIn(drawingOfPart(part), 'base');
   const figures = own?.figures ?? [];
   const at = figures.findIndex((f) => f.kind === 'note' && f.text.startsWith('1/2 in'));

@@ -25,10 +25,13 @@ describe('ribs and webs', () => {
       feature('add', block(10, 40, 50), { id: 'wall', at: [0, 0, 10] }),
       feature('add', block(30, 6, 30), { id, at: [10, 17, 10] }),
     );
-  test.each(['rib', 'rib 2', 'Rib2', 'left_rib', 'web', 'stiffeners'])('"%s" is not cut along', (id) => {
-    expect(found(stand(id), inTop([0, 20], 0))).toEqual([`body/${id}`]);
-  });
-  test.each(['caribou', 'webbing', 'block', 'ribbon'])('"%s" is none', (id) => {
+  test.each(['rib', 'rib 2', 'Rib2', 'left_rib', 'rib left', 'rib-a', 'web', 'stiffeners'])(
+    '"%s" is not cut along',
+    (id) => {
+      expect(found(stand(id), inTop([0, 20], 0))).toEqual([`body/${id}`]);
+    },
+  );
+  test.each(['caribou', 'webbing', 'block', 'ribbon', 'rib pad', 'web plate'])('"%s" is none', (id) => {
     expect(found(stand(id), inTop([0, 20], 0))).toEqual([]);
   });
   test('across, beside it and well aslant it is cut like anything else', () => {
@@ -73,24 +76,28 @@ describe('ribs and webs', () => {
 });
 
 describe('shafts, pins and the like', () => {
-  const joint = {
-    format: 'blue-ledger/part@1',
-    name: 'Joint',
-    units: 'mm',
-    bodies: [
-      { name: 'fork', features: [feature('add', block(60, 40, 30), { id: 'block' })] },
-      {
-        name: 'pin',
-        features: [
-          feature('add', { kind: 'cylinder', diameter: 10, height: 50 }, { id: 'rod', at: [30, 20, -10] }),
-        ],
-      },
-    ],
-  } as unknown as PartFile;
+  const joint = (name: string): PartFile => {
+    const [fork, pin] = [
+      partOf(feature('add', block(60, 40, 30), { id: 'block' })),
+      partOf(
+        feature('add', { kind: 'cylinder', diameter: 10, height: 50 }, { id: 'rod', at: [30, 20, -10] }),
+      ),
+    ].flatMap((p) => p.bodies);
+    return {
+      ...partOf(),
+      bodies: [fork, pin].flatMap((b, i) => (b ? [{ ...b, name: i ? name : 'fork' }] : [])),
+    };
+  };
   test('along the axis it is not cut, across it is', () => {
-    expect(found(joint, inTop([0, 20], 0))).toEqual(['pin']);
-    expect(found(joint, { seenIn: 'front', at: [0, 15], angle: 0, look: 'down' })).toEqual([]);
+    expect(found(joint('pin'), inTop([0, 20], 0))).toEqual(['pin']);
+    expect(found(joint('pin'), { seenIn: 'front', at: [0, 15], angle: 0, look: 'down' })).toEqual([]);
     // the plane misses it
-    expect(found(joint, inTop([0, 35], 0))).toEqual([]);
+    expect(found(joint('pin'), inTop([0, 35], 0))).toEqual([]);
   });
+  test.each(['pin block', 'shaft collar', 'key plate', 'spinning top'])('a "%s" is none of them', (name) =>
+    expect(found(joint(name), inTop([0, 20], 0))).toEqual([]),
+  );
+  test.each(['drive shaft', 'pin 2', 'Keys', 'stay-rod pin (left)'])('a "%s" is', (name) =>
+    expect(found(joint(name), inTop([0, 20], 0))).toEqual([name]),
+  );
 });
