@@ -148,23 +148,42 @@ export const ARROW = 3;
 export const boxesMeet = (a: Box, b: Box): boolean =>
   a[0] < b[2] && b[0] < a[2] && a[1] < b[3] && b[1] < a[3];
 
+/** On which side of the way from a to b a point lies: its sign. */
+const sideOfWay = (ax: number, ay: number, bx: number, by: number, x: number, y: number): number =>
+  (bx - ax) * (y - ay) - (by - ay) * (x - ax);
+
+/** The same as `crosses`, of numbers: it is asked very often, and pairs would have to be made for it. */
+const cross = (
+  px: number,
+  py: number,
+  qx: number,
+  qy: number,
+  rx: number,
+  ry: number,
+  sx: number,
+  sy: number,
+): boolean =>
+  sideOfWay(px, py, qx, qy, rx, ry) * sideOfWay(px, py, qx, qy, sx, sy) < 0 &&
+  sideOfWay(rx, ry, sx, sy, px, py) * sideOfWay(rx, ry, sx, sy, qx, qy) < 0;
+
 /** True where two stretches cross within both. */
-export const crosses = ([p, q]: Line, [r, s]: Line): boolean => {
-  const side = (a: Vec2, b: Vec2, c: Vec2): number =>
-    (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]);
-  return side(p, q, r) * side(p, q, s) < 0 && side(r, s, p) * side(r, s, q) < 0;
-};
+export const crosses = ([p, q]: Line, [r, s]: Line): boolean =>
+  cross(p[0], p[1], q[0], q[1], r[0], r[1], s[0], s[1]);
 
 /** True where a stretch passes through a box or ends in it. */
-export const passes = ([p, q]: Line, b: Box): boolean => {
-  const inside = (x: Vec2): boolean => x[0] > b[0] && x[0] < b[2] && x[1] > b[1] && x[1] < b[3];
-  const corners: readonly Vec2[] = [
-    [b[0], b[1]],
-    [b[2], b[1]],
-    [b[2], b[3]],
-    [b[0], b[3]],
-  ];
-  return inside(p) || inside(q) || corners.some((c, i) => crosses([p, q], [c, corners[(i + 1) % 4] as Vec2]));
+export const passes = ([[px, py], [qx, qy]]: Line, [x0, y0, x1, y1]: Box): boolean => {
+  // most lie beyond one side of the box altogether
+  if ((px <= x0 && qx <= x0) || (px >= x1 && qx >= x1)) return false;
+  if ((py <= y0 && qy <= y0) || (py >= y1 && qy >= y1)) return false;
+  const isInside = (x: number, y: number): boolean => x > x0 && x < x1 && y > y0 && y < y1;
+  return (
+    isInside(px, py) ||
+    isInside(qx, qy) ||
+    cross(px, py, qx, qy, x0, y0, x1, y0) ||
+    cross(px, py, qx, qy, x1, y0, x1, y1) ||
+    cross(px, py, qx, qy, x1, y1, x0, y1) ||
+    cross(px, py, qx, qy, x0, y1, x0, y0)
+  );
 };
 
 export const union = (a: Box, b: Box): Box => [

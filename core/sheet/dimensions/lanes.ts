@@ -130,6 +130,17 @@ const inTheWay = (a: Laid, b: Laid): boolean => {
 /** A dimension moves out by so many lanes at most to be clear of others. */
 const LANES = 12;
 
+/** The nearest lane in which something is clear of others, with it in that lane; the nearest of all where none is. */
+const firstClear = <T>(inLaneAt: (i: number) => T, isClear: (x: T) => boolean): readonly [number, T] => {
+  const nearest = inLaneAt(0);
+  if (isClear(nearest)) return [0, nearest];
+  for (let i = 1; i < LANES; i++) {
+    const next = inLaneAt(i);
+    if (isClear(next)) return [i, next];
+  }
+  return [0, nearest];
+};
+
 /**
  * Linear dimensions along one side of a view: the shorter ones nearer, those that do not overlap in one lane.
  * @param box of the view's lines, paper mm
@@ -154,17 +165,16 @@ export const layAlong = (
   const edge = box[i] + out * Math.max(0, past > 0 ? past + inner + OFF - FIRST : 0);
   const lanes: (readonly [number, number])[][] = [];
   const laid: Laid[] = [];
-  const isClear = (d: Laid): boolean => ![...standing, ...laid].some((other) => inTheWay(d, other));
+  const isClear = (d: Laid): boolean =>
+    !standing.some((other) => inTheWay(d, other)) && !laid.some((other) => inTheWay(d, other));
   const runs = lines === 'running' ? runsOf(list) : [];
   for (const run of runs) {
     const byHand = Math.max(...run.list.map((l) => l.wanted.out ?? 0));
     const first = lanes.length + byHand;
-    const tried = Array.from({ length: LANES }, (_, i) => layRun(view, side, edge, out, first + i, run));
-    const lane = Math.max(
-      0,
-      tried.findIndex((all) => all.every(isClear)),
+    const [lane, own] = firstClear(
+      (i) => layRun(view, side, edge, out, first + i, run),
+      (all) => all.every(isClear),
     );
-    const own = tried[lane] as Laid[];
     const away = edge + out * (FIRST + NEXT * (first + lane));
     // what is longer stands outside the figures of the run
     const span = [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY] as const;
@@ -185,12 +195,11 @@ export const layAlong = (
     // a longer one stands outside every shorter one that it spans
     const within = lanes.map((lane) => lane.some((x) => x[0] < span[1] + 1 && span[0] - 1 < x[1]));
     const nearest = within.lastIndexOf(true) + 1 + (l.wanted.out ?? 0);
-    const tried = Array.from({ length: LANES }, (_, i) => inLane(view, side, edge, out, nearest + i, l, fit));
-    const clear = tried.findIndex(isClear);
-    const lane = nearest + Math.max(0, clear);
+    const [further, own] = firstClear((i) => inLane(view, side, edge, out, nearest + i, l, fit), isClear);
+    const lane = nearest + further;
     while (lanes.length <= lane) lanes.push([]);
     lanes[lane]?.push(span);
-    laid.push(tried[Math.max(0, clear)] as Laid);
+    laid.push(own);
   }
   return laid;
 };

@@ -59,23 +59,32 @@ const boxOf = (view: View, k: number): Box => {
 };
 
 const ONLY_ONE: ReadonlySet<SizeKey['what']> = new Set(['chord', 'arc', 'height', 'pitch', 'bearing']);
+/** A face's name without that of the copy it is of. All roundings of one outline have the one radius that is stated for them. */
+const bareFace = (key: string): string => {
+  const { feature, role } = readFaceKey(key);
+  return `${feature}/${role.replace(/^round \d+$/, 'round')}`;
+};
+/** The values of the sizes of the books, by what they are of; worked out once for them. */
+const valuesOf = new WeakMap<DimensionBooks, ReadonlyMap<string, readonly number[]>>();
+const valuesByFace = (books: DimensionBooks): ReadonlyMap<string, readonly number[]> => {
+  const before = valuesOf.get(books);
+  if (before) return before;
+  const out = new Map<string, number[]>();
+  for (const x of books.sizes) {
+    const key = `${x.what} ${bareFace(x.of[0])}`;
+    out.set(key, [...(out.get(key) ?? []), sizeNow(x, books.surfaces) ?? Number.NaN]);
+  }
+  valuesOf.set(books, out);
+  return out;
+};
+
 /** How many copies of a feature have the size, by the faces of all copies. */
 const copiesOf = (books: DimensionBooks, size: SizeKey): number => {
   // an edge is one of several of its feature, of which only those that are dimensioned are meant
   if (ONLY_ONE.has(size.what)) return 1;
-  const bare = (key: string): string => {
-    const { feature, role } = readFaceKey(key);
-    // all roundings of one outline have the one radius that is stated for them
-    return `${feature}/${role.replace(/^round \d+$/, 'round')}`;
-  };
-  const [key] = size.of;
-  const value = sizeNow(size, books.surfaces);
-  return books.sizes.filter(
-    (x) =>
-      x.what === size.what &&
-      bare(x.of[0]) === bare(key) &&
-      Math.abs((sizeNow(x, books.surfaces) ?? Number.NaN) - (value ?? 0)) < 1e-9 * Math.max(1, value ?? 0),
-  ).length;
+  const value = sizeNow(size, books.surfaces) ?? 0;
+  const all = valuesByFace(books).get(`${size.what} ${bareFace(size.of[0])}`) ?? [];
+  return all.filter((x) => Math.abs(x - value) < 1e-9 * Math.max(1, value)).length;
 };
 
 /** How many features a figure is the size of: those of its own, and those that it counts besides. */
@@ -271,10 +280,19 @@ const bareNote = (wanted: Wanted): Note | undefined => {
   return { wanted, size: leanTo(leader), value: Number.NaN, count: 1, isRadius: false, text: note };
 };
 
+/** The size at a face with which a size along a line is written as a note; nothing where it is not. */
+const ledSize = ({ tie, leader, joined = [] }: Wanted): SizeKey | undefined =>
+  tie.kind === 'linear' && leader !== undefined
+    ? joined.flatMap((t) => (t.kind === 'size' && t.size.of[0] === leader ? [t.size] : []))[0]
+    : undefined;
+
+/** Whether a dimension is a note that is led to a face, and takes no lane in any view. */
+const isLed = (w: Wanted): boolean => bareNote(w) !== undefined || ledSize(w) !== undefined;
+
 /** A size along a line that is written as a note at a face, with the sizes joined to it: "4 x 2 x 45°"; nothing for any other. */
 const ledNote = (books: DimensionBooks, wanted: Wanted, figures: FigureStyle): Note | undefined => {
   const { tie, leader, joined = [] } = wanted;
-  const size = joined.flatMap((t) => (t.kind === 'size' && t.size.of[0] === leader ? [t.size] : []))[0];
+  const size = ledSize(wanted);
   if (tie.kind !== 'linear' || leader === undefined || !size) return undefined;
   const [a, b] = [tie.from, tie.to].map((s) => stationNow(s, books.surfaces) ?? s.at) as [number, number];
   const value = Math.abs(b - a);
@@ -346,54 +364,78 @@ export type DimensionStyle = {
 };
 const USUAL_STYLE: DimensionStyle = { lines: 'stacked', figures: {} };
 
-/** The dimensions of one view in their places. */
-const layView = (
+/** What stands in lanes beside a view, and what of its dimensions takes no lane. */
+type Lanes = { readonly laid: readonly Laid[]; readonly rest: readonly Wanted[] };
+
+/** The lines beside one view in their lanes. */
+const layLanes = (
   books: DimensionBooks,
   own: readonly Wanted[],
   name: ViewName,
   views: Views,
   k: number,
   around: Around,
-  { lines, figures, drawn, what }: DimensionStyle,
-): Laid[] => {
-  // values are those of the part; places those of what is drawn of it
-  const onSheet = drawn ? { ...books, surfaces: drawn } : books;
+  { lines, figures, drawn }: DimensionStyle,
+): Lanes => {
+  const onSheet = drawnOf(books, drawn);
   const view = views.get(name) as View;
   const box = boxOf(view, k);
   const bySide = new Map<Side, Linear[]>();
-  const notes: Note[] = [];
-  for (const w of own) {
+  const rest: Wanted[] = [];
+  const lineOf = (w: Wanted): ReturnType<typeof acrossIn> => {
     const { tie } = w;
-    // what is a note in any case takes no lane
-    if (what === 'lanes' && tie.kind === 'size' && !isTurnedDiameter(onSheet, tie.size)) continue;
-    const led = bareNote(w) ?? ledNote(books, w, figures) ?? sightNote(books, w, name, view, figures);
-    if (led) {
-      notes.push(led);
+    if (isLed(w)) return undefined;
+    if (tie.kind === 'linear') return linearIn(books, onSheet, w, name, view, box, k, figures);
+    return isTurnedDiameter(onSheet, tie.size)
+      ? acrossIn(onSheet, w, tie.size, name, view, k, figures, !around.noHidden.has(name))
+      : undefined;
+  };
+  for (const w of own) {
+    const line = lineOf(w);
+    if (!line) {
+      rest.push(w);
       continue;
     }
-    const line =
-      tie.kind === 'linear'
-        ? linearIn(books, onSheet, w, name, view, box, k, figures)
-        : isTurnedDiameter(onSheet, tie.size)
-          ? acrossIn(onSheet, w, tie.size, name, view, k, figures, !around.noHidden.has(name))
-          : undefined;
-    if (line) {
-      const natural = sideOf(line.along, box, line.linear);
-      const side = w.side && isLevel(w.side) === (line.along === 0) ? w.side : natural;
-      bySide.set(side, [...(bySide.get(side) ?? []), line.linear]);
-    } else if (tie.kind === 'size') notes.push(noteOf(books, onSheet, w, tie.size, name, views, figures));
+    const natural = sideOf(line.along, box, line.linear);
+    const side = w.side && isLevel(w.side) === (line.along === 0) ? w.side : natural;
+    bySide.set(side, [...(bySide.get(side) ?? []), line.linear]);
   }
   const clear = around.taken.get(name) ?? box;
-  const room = around.room.get(name);
-  const here = layWithin(bySide, room, (side, list, standing) =>
+  const laid = layWithin(bySide, around.room.get(name), (side, list, standing) =>
     layAlong(name, side, box, clear, list, standing, lines),
   );
-  if (what === 'lanes') return here;
-  const angles = layAngles(onSheet, name, view, k, notes, here, room);
-  here.push(...angles.laid);
-  const aligned = layAligned(onSheet, name, view, k, angles.rest, here, room);
-  here.push(...aligned.laid);
-  return [...here, ...layNotes(name, view, k, union(box, clear), aligned.rest, here, room)];
+  return { laid, rest };
+};
+
+/** Values are those of the part; places those of what is drawn of it. */
+const drawnOf = (books: DimensionBooks, drawn: SurfacesByKey | undefined): DimensionBooks =>
+  drawn ? { ...books, surfaces: drawn } : books;
+
+/** All dimensions of one view in their places: round what stands in its lanes come angles, then what leans, then notes. */
+const layRound = (
+  books: DimensionBooks,
+  { laid, rest }: Lanes,
+  name: ViewName,
+  views: Views,
+  k: number,
+  around: Around,
+  { figures, drawn }: DimensionStyle,
+): Laid[] => {
+  const onSheet = drawnOf(books, drawn);
+  const view = views.get(name) as View;
+  const box = boxOf(view, k);
+  const room = around.room.get(name);
+  const notes = rest.flatMap((w): Note[] => {
+    const led = bareNote(w) ?? ledNote(books, w, figures) ?? sightNote(books, w, name, view, figures);
+    if (led) return [led];
+    return w.tie.kind === 'size' ? [noteOf(books, onSheet, w, w.tie.size, name, views, figures)] : [];
+  });
+  const angles = layAngles(onSheet, name, view, k, notes, laid, room);
+  const round = [...laid, ...angles.laid];
+  const aligned = layAligned(onSheet, name, view, k, angles.rest, round, room);
+  round.push(...aligned.laid);
+  const clear = around.taken.get(name) ?? box;
+  return [...round, ...layNotes(name, view, k, union(box, clear), aligned.rest, round, room)];
 };
 
 /** A dimension on its way to a view: the views that would do, the best first, and which of them it is in. */
@@ -431,25 +473,26 @@ export const layOut = (
         : homesOf(books, homeTie(w.tie, w.leader), views).views;
     return { w, able, at: 0 };
   });
-  const layAll = (what: DimensionStyle['what']): Laid[] =>
-    [...views.keys()].flatMap((name) =>
-      layView(
-        books,
-        homes.flatMap((h) => (h.able[h.at] === name ? [h.w] : [])),
-        name,
-        views,
-        k,
-        around,
-        { ...style, what },
-      ),
-    );
+  const names = [...views.keys()];
+  const lanesOf = (name: ViewName): Lanes => {
+    const own = homes.flatMap((h) => (h.able[h.at] === name ? [h.w] : []));
+    return layLanes(books, own, name, views, k, around, style);
+  };
+  const laidOf = (all: readonly Lanes[]): Laid[] => all.flatMap((l) => l.laid);
   // only what stands in lanes moves on to another view
-  let lanes = layAll('lanes');
-  for (let moved = movedOn(homes, lanes, around); moved; moved = movedOn(homes, lanes, around)) {
+  let lanes = names.map(lanesOf);
+  for (
+    let moved = movedOn(homes, laidOf(lanes), around);
+    moved;
+    moved = movedOn(homes, laidOf(lanes), around)
+  ) {
     homes = moved;
-    lanes = layAll('lanes');
+    lanes = names.map(lanesOf);
   }
-  const laid = style.what === 'lanes' ? lanes : layAll('all');
+  const laid =
+    style.what === 'lanes'
+      ? laidOf(lanes)
+      : names.flatMap((name, i) => layRound(books, lanes[i] as Lanes, name, views, k, around, style));
   const placed = new Set(laid.map((d) => d.wanted));
   return { laid, unplaced: wanted.filter((w) => !placed.has(w)) };
 };

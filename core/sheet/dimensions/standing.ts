@@ -80,6 +80,16 @@ export const isApart = (s: Standing, box: Box): boolean =>
 /** The line beneath a note keeps so far off other lines, mm: it would be read as one with them. */
 const FROM_LINES = 1.5;
 
+/** Whether something in a list meets a test. What does comes to the front: it is in the way of the next place beside this one too. */
+const someInTheWay = <T>(list: T[], test: (x: T) => boolean): boolean => {
+  const i = list.findIndex(test);
+  if (i <= 0) return i === 0;
+  const [first, found] = [list[0] as T, list[i] as T];
+  list[0] = found;
+  list[i] = first;
+  return true;
+};
+
 /** Whether a note's leader and figure cross nothing that stands, and the line beneath it runs beside none. */
 export const isFree = (s: Standing, leader: Line, shelf: Line, box: Box): boolean => {
   const own = boxed(leader);
@@ -89,8 +99,8 @@ export const isFree = (s: Standing, leader: Line, shelf: Line, box: Box): boolea
   const meetsShelf = (l: Boxed): boolean =>
     y0 === y1 ? touch(l.box, round) && passes(l.line, round) : crosses(shelf, l.line);
   return (
-    !s.figures.some((b) => touch(b, own.box) && passes(leader, b)) &&
-    !s.lines.some((l) => (touch(l.box, own.box) && crosses(leader, l.line)) || meetsShelf(l)) &&
-    !s.extensions.some((l) => touch(l.box, box) && passes(l.line, box))
+    !someInTheWay(s.figures, (b) => touch(b, own.box) && passes(leader, b)) &&
+    !someInTheWay(s.lines, (l) => (touch(l.box, own.box) && crosses(leader, l.line)) || meetsShelf(l)) &&
+    !someInTheWay(s.extensions, (l) => touch(l.box, box) && passes(l.line, box))
   );
 };
