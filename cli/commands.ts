@@ -7,7 +7,7 @@ import { featureRows, scaleFromBox } from '../core/ledger/ledger.ts';
 import { numberPoints } from '../core/ledger/numbering.ts';
 import { postingsIn } from '../core/ledger/postings.ts';
 import { roundPoints, roundRows } from '../core/ledger/roundPoints.ts';
-import { viewName } from '../core/part/schema.ts';
+import { AUXILIARY, viewName } from '../core/part/schema.ts';
 import type { Divisions } from '../core/section/cutPoints.ts';
 import { remainsOf, sectionOf } from '../core/section/section.ts';
 import type { CuttingPlane } from '../core/section/trace.ts';
@@ -103,7 +103,8 @@ const divisionsOf = (options: Options, plane: CuttingPlane): Divisions | undefin
   const count = ([8, 12, 24] as const).find((n) => String(n) === options.divisions);
   if (!count) throw new Misuse('--divisions is 8, 12 or 24.');
   const [start] = viewNames(options.start ?? 'left') as [ViewName];
-  return { count, start, outlinesIn: [...new Set<ViewName>([plane.seenIn, 'front', 'top', 'left'])] };
+  const home = plane.seenIn === AUXILIARY ? [] : [plane.seenIn];
+  return { count, start, outlinesIn: [...new Set<ViewName>([...home, 'front', 'top', 'left'])] };
 };
 
 export const section = (positionals: readonly string[], options: Options): string => {

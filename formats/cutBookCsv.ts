@@ -15,10 +15,17 @@ export type CutBookRow = {
 /** So many places has a figure. */
 const PLACES = 4;
 
-/** The cut book as CSV, a row a cut point, in the order of their numbers. @param units of the distances */
-export const cutBookCsv = (rows: readonly CutBookRow[], units: 'mm' | 'in'): string =>
+/**
+ * The cut book as CSV, a row a cut point, in the order of their numbers.
+ * @param fromLine the line from which the distances are counted: XY, or that of an auxiliary view
+ * @param units of the distances
+ */
+export const cutBookCsv = (
+  { rows, fromLine }: { readonly rows: readonly CutBookRow[]; readonly fromLine: string },
+  units: 'mm' | 'in',
+): string =>
   [
-    ['point', 'on edge', `along trace ${units}`, `from XY ${units}`, 'in view', 'found'],
+    ['point', 'on edge', `along trace ${units}`, `from ${fromLine} ${units}`, 'in view', 'found'],
     ...rows.map((r) => [
       r.label,
       r.edge,

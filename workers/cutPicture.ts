@@ -1,12 +1,14 @@
 import type { Worked } from '../core/drawing/desk.ts';
 import type { Drawing } from '../core/drawing/drawing.ts';
 import { pointOn } from '../core/geometry/curve3.ts';
-import { distance2, type Vec2 } from '../core/geometry/vec.ts';
+import { distance2, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
 import { VIEW_FRAMES, type ViewName } from '../core/geometry/viewFrames.ts';
 import { featureKey, featureOfFace, readFaceKey } from '../core/naming/keys.ts';
+import { AUXILIARY, type TraceFile } from '../core/part/schema.ts';
 import { cutPointKey } from '../core/section/cutPoints.ts';
 import { howFound } from '../core/section/howFound.ts';
 import { metAt } from '../core/section/metAt.ts';
+import { type PlaneSlopes, planeSlopes } from '../core/section/planeTraces.ts';
 import { proposedEdge } from '../core/section/proposedEdge.ts';
 import type { Section } from '../core/section/section.ts';
 import { type Leg, shapePoint } from '../core/section/trace.ts';
@@ -17,6 +19,9 @@ import { onPaper } from '../core/sheet/layout/similarity.ts';
 import { distanceFromXY, distanceView } from '../core/sheet/layout/xyDistance.ts';
 import { looksSquareAt } from '../core/sheet/views/brokenOut.ts';
 import { canShowCut } from '../core/sheet/views/cutShownIn.ts';
+import { distanceFromEdgeLine } from '../core/sheet/views/edgeView.ts';
+import { traceHome } from '../core/sheet/views/traceHome.ts';
+import { edgeLineNumberOf } from '../core/sheet/views/trueShape.ts';
 import { placeAsDrawn, placeFromDrawn } from '../core/solid/interruption.ts';
 import type { CutBookRow } from '../formats/cutBookCsv.ts';
 import { flip } from './flip.ts';
@@ -33,7 +38,11 @@ export type PassedBody = {
 /** A cut as the desk shows it: its book, its figures, and how its face stands on the sheet. */
 export type CutPicture = {
   readonly name: string;
-  readonly seenIn: ViewName;
+  readonly seenIn: TraceFile['seenIn'];
+  /** the line from which the distances of its points are counted: XY, or X1Y1 of its auxiliary view */
+  readonly fromLine: string;
+  /** of a plane that slopes in all views, degrees: to both planes of projection, and of its traces to XY */
+  readonly slopes?: PlaneSlopes;
   readonly rows: readonly CutRow[];
   readonly area: number;
   readonly perimeter: number;
@@ -162,11 +171,15 @@ export const cutPicture = (s: Section, w: Drawn, d: Drawing): CutPicture => {
   const { sheet } = w;
   const shape = sheet.shapes.find((x) => x.cut === s.plane.name);
   const drawn = sheet.sections.find((x) => x.plane.name === s.plane.name) ?? s;
-  const home = sheet.views.find((v) => v.name === s.plane.seenIn);
-  const view = distanceView(
-    s.plane.seenIn,
-    sheet.views.map((v) => v.name),
-  );
+  const home = traceHome(sheet, s.plane);
+  const edge = sheet.edgeViews.find((e) => e.cut === s.plane.name);
+  const { seenIn } = s.plane;
+  const names = sheet.views.map((v) => v.name);
+  const view = seenIn === AUXILIARY ? names.find((n) => n === 'top') : distanceView(seenIn, names);
+  const distance = (p: Vec3): number => {
+    if (seenIn === AUXILIARY) return edge ? distanceFromEdgeLine(edge, p) : 0;
+    return distanceFromXY(p, seenIn, w.part.box, sheet.angle, sheet.scale, gapFromXY(sheet.gaps, seenIn));
+  };
   // distances on the paper, in the drawing's own unit
   const paperUnit = sheet.units === 'in' ? 25.4 : 1;
   const labels = new Map<string, string[]>();
@@ -174,24 +187,18 @@ export const cutPicture = (s: Section, w: Drawn, d: Drawing): CutPicture => {
   const edges = new Map(w.part.bodies.flatMap((b) => b.edges.map((e) => [e.key, e] as const)));
   return {
     name: s.plane.name,
-    seenIn: s.plane.seenIn,
+    seenIn,
+    fromLine: edge ? `X${edgeLineNumberOf(sheet, edge.cut)}Y${edgeLineNumberOf(sheet, edge.cut)}` : 'XY',
+    ...(seenIn === AUXILIARY && { slopes: planeSlopes(s.plane) }),
     rows: s.bodies.flatMap((b) =>
       b.cutPoints.map((p) => ({
         label: p.label,
         key: cutPointKey(s.plane.name, p.label),
         edge: labels.get(p.edge)?.slice(0, 2).join('–') ?? p.on.map((k) => readFaceKey(k).role).join(' / '),
         along: (p.along * sheet.scale) / paperUnit,
-        fromXY:
-          distanceFromXY(
-            p.at,
-            s.plane.seenIn,
-            w.part.box,
-            sheet.angle,
-            sheet.scale,
-            gapFromXY(sheet.gaps, s.plane.seenIn),
-          ) / paperUnit,
+        fromXY: distance(p.at) / paperUnit,
         view: view ?? '',
-        how: view && howFound(p, edges.get(p.edge), s.plane.seenIn, view),
+        how: view && howFound(p, edges.get(p.edge), s.plane.frame, view),
       })),
     ),
     area: s.bodies.reduce((a, b) => a + b.face.area, 0),

@@ -17,6 +17,7 @@ import { type Fault, sentence } from '../core/number/fault.ts';
 import { decimal } from '../core/number/format.ts';
 import { namedFaces } from '../core/part/placing.ts';
 import { WORD_KEYS } from '../core/part/plainFigures.ts';
+import type { TraceFile } from '../core/part/schema.ts';
 import { sizeReader } from '../core/part/sizes.ts';
 import { cutPointKey } from '../core/section/cutPoints.ts';
 import type { Section } from '../core/section/section.ts';
@@ -33,6 +34,7 @@ import { footOn, isOnShape, shapePlace } from '../core/sheet/views/trueShape.ts'
 import type { BuiltPart } from '../core/solid/build.ts';
 import { asDrawn, type Gap } from '../core/solid/interruption.ts';
 import type { TaskStanding } from '../core/task/task.ts';
+import { flatten } from '../core/view/project.ts';
 import { areaPath, svgPath } from '../formats/sheetSvg.ts';
 import { ofFeatures } from './addedLines.ts';
 import { type CutPicture, cutPicture } from './cutPicture.ts';
@@ -273,6 +275,17 @@ const featurePoint = (r: FeatureRow, sheet: Sheet): DeskPoint => ({
   shape: r.kind,
 });
 
+/** The account that a view does not show; none for an auxiliary view, which looks along no axis of the part. */
+const DEPTH_OF: Record<TraceFile['seenIn'], Account | undefined> = {
+  front: 'D',
+  back: 'D',
+  top: 'H',
+  bottom: 'H',
+  left: 'W',
+  right: 'W',
+  auxiliary: undefined,
+};
+
 /** @param s the cut of the part as it is */
 const cutPoints = (s: Section, sheet: Sheet): DeskPoint[] => {
   const shape = sheet.shapes.find((x) => x.cut === s.plane.name);
@@ -287,17 +300,17 @@ const cutPoints = (s: Section, sheet: Sheet): DeskPoint[] => {
         posting: 'seen',
       }));
       const runs = [...runsOf(p.at, sheet)];
+      const edge = sheet.edgeViews.find((e) => e.cut === s.plane.name);
+      if (edge) {
+        const at = flip(onPaper(edge.toPaper, flatten(edge.frame, onSheet.at)), sheet);
+        places.push({ view: `edge view ${edge.cut}`, at, posting: 'seen' });
+      }
       if (shape && isOnShape(shape, onSheet)) {
         const at = shapePlace(shape, onSheet);
         places.push({ view: `shape ${s.plane.name}`, at: flip(at, sheet), posting: 'seen' });
-        // X1Y1 carries the depth that its own view does not show
-        const account: Account =
-          s.plane.seenIn === 'front' || s.plane.seenIn === 'back'
-            ? 'D'
-            : s.plane.seenIn === 'top' || s.plane.seenIn === 'bottom'
-              ? 'H'
-              : 'W';
-        runs.push({ account, from: flip(footOn(shape, at), sheet), to: flip(at, sheet) });
+        // X1Y1 carries the depth that its own view does not show; what is counted along no axis is in no account's ink
+        const account = DEPTH_OF[s.plane.seenIn];
+        if (account) runs.push({ account, from: flip(footOn(shape, at), sheet), to: flip(at, sheet) });
       }
       return {
         key: cutPointKey(s.plane.name, p.label),

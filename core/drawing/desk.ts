@@ -13,7 +13,7 @@ import { says } from '../number/faultWords.ts';
 import { decimal } from '../number/format.ts';
 import { sameData } from '../number/sameData.ts';
 import { type ModelledPart, modelledPart } from '../part/model.ts';
-import type { TraceFile } from '../part/schema.ts';
+import { AUXILIARY, type TraceFile } from '../part/schema.ts';
 import type { Divisions } from '../section/cutPoints.ts';
 import { drawnPlane } from '../section/drawnTrace.ts';
 import { type Section, sectionOf } from '../section/section.ts';
@@ -195,7 +195,7 @@ export const openDesk = (): Desk => {
     for (const [i, { trace, plane }] of cuts.entries()) {
       const section = sectionOf(whole, plane, divisionsOf(d.setup));
       if (!section.bodies.length) findings.push(missing(plane, whole));
-      else if (!isBrokenOut(d.setup, trace.name) && !d.setup.views.includes(plane.seenIn))
+      else if (!isBrokenOut(d.setup, trace.name) && !d.setup.views.includes(traceView(plane)))
         findings.push(unseen(plane));
       wholeSections.push(section);
       sections.push(
@@ -469,11 +469,14 @@ const NOTHING: Fault = {
   ...says('statement.empty'),
 };
 
+/** The view that a trace needs on the sheet: its own, or the top view, on which the auxiliary view of a sloping plane stands. */
+const traceView = ({ seenIn }: CuttingPlane): ViewName => (seenIn === AUXILIARY ? 'top' : seenIn);
+
 /** A cut whose trace has no view to stand in. */
 const unseen = (c: CuttingPlane): Fault => ({
   path: ['cuts', c.name],
   where: `cut "${c.name}"`,
-  ...says('cut.unseen', { view: c.seenIn }),
+  ...says('cut.unseen', { view: traceView(c), isOblique: c.seenIn === AUXILIARY }),
 });
 
 /** A plane that meets nothing: between which distances along the sight it would. */
@@ -491,7 +494,7 @@ const missing = (c: CuttingPlane, part: BuiltPart): Fault => {
       by: decimal(Math.abs(by)),
       unit: part.units,
       isAhead: by > 0,
-      view: c.seenIn,
+      view: c.seenIn === AUXILIARY ? '' : c.seenIn,
     }),
   };
 };

@@ -34,7 +34,7 @@ export const applyCutCommand = (d: Drawing, c: CutCommand): Edited => {
       return onCut(d, c.cut, `look ${c.look}`, (cut) => ({ ...cut, trace: { ...cut.trace, look: c.look } }));
     case 'moveTrace':
       return onCut(d, c.cut, c.words ?? 'moved', (cut) => {
-        const { at: _, angle: __, through: ___, ...trace } = cut.trace;
+        const { at: _, angle: __, through: ___, corners: ____, ...trace } = cut.trace;
         return { ...cut, trace: { ...trace, ...c.stated } };
       });
     case 'setCutHalf':

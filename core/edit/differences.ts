@@ -58,12 +58,13 @@ const otherwise = (about: string): Difference => ({ about, before: ONE_WAY, afte
 
 const traceWords = (c: Drawing['cuts'][number] | undefined): string | undefined => {
   if (!c) return undefined;
-  const { seenIn, through, at, angle, look, half, whole, cut } = c.trace;
-  const place = through
-    ? through.map((p) => `[${p.join(', ')}]`).join(' to ')
-    : `[${at?.join(', ')}] at ${angle} degrees`;
+  const { seenIn, through, at, angle, corners, look, half, whole, cut } = c.trace;
+  const points = (list: readonly (readonly unknown[])[], between: string): string =>
+    list.map((p) => `[${p.join(', ')}]`).join(between);
+  const placed = through ? points(through, ' to ') : `[${at?.join(', ')}] at ${angle} degrees`;
+  const place = corners ? `through ${points(corners, ', ')}` : `in the ${seenIn} view ${placed}`;
   return [
-    `${c.on ? '' : '(not drawn) '}${half ? 'half section, ' : ''}in the ${seenIn} view ${place}, looking ${look}`,
+    `${c.on ? '' : '(not drawn) '}${half ? 'half section, ' : ''}${place}, looking ${look}`,
     ...(whole ? [`${whole.join(', ')} left whole`] : []),
     ...(cut ? [`${cut.join(', ')} cut`] : []),
   ].join(', ');

@@ -1,13 +1,14 @@
-import { along2, distance2, sub2, type Vec2 } from '../geometry/vec.ts';
+import { along2, distance2, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
 import { attempt } from '../number/fault.ts';
 import { tidyFigure } from '../number/tidyFigure.ts';
 import type { Quantity } from '../part/quantity.ts';
 import type { PartFile, TraceFile } from '../part/schema.ts';
 import { sizeReader } from '../part/sizes.ts';
+import { cuttingPlane } from '../section/trace.ts';
 import type { ViewSides } from '../section/viewSides.ts';
 
-/** How a trace is stated: by two points or more, or by a place and an angle. */
-export type Stated = Pick<TraceFile, 'through' | 'at' | 'angle'>;
+/** How a trace is stated: by two points or more, or by a place and an angle; a plane that slopes in all views by three points. */
+export type Stated = Pick<TraceFile, 'through' | 'at' | 'angle' | 'corners'>;
 
 /** The ways in which a flat trace can be stated: at the sides of the view, by two points, or by a place and an angle. */
 export type WayStated = 'heights' | 'points' | 'angle';
@@ -216,11 +217,29 @@ export const otherHalf = (trace: TraceFile, part: PartFile): Stated | undefined 
   return { through: [tidyPoint([2 * b[0] - a[0], 2 * b[1] - a[1]]), trace.through[1] as TracePoint] };
 };
 
+/** A plane that rises more steeply than this, as the share of its height in its own slope, is moved square to itself, else up or down. */
+const STEEP = 0.05;
+
+/** A plane of three points moved along its sight: the points go up or down, where it is not too steep for that. */
+const shiftedCorners = (trace: TraceFile, part: PartFile, by: Vec2): Stated | undefined => {
+  const plane = cuttingPlane(trace, part);
+  if (!plane.ok || !trace.corners) return undefined;
+  const { n } = plane.value.kept;
+  const along = dot2(by, plane.value.sight);
+  const step = Math.abs(n[2]) > STEEP ? [0, 0, along / n[2]] : n.map((x) => x * along);
+  const sizes = sizeReader(part);
+  const moved = trace.corners.map((p) =>
+    p.map((q, i) => (step[i] ? tidyFigure(sizes.length(q, []) + (step[i] as number)) : q)),
+  );
+  return { corners: moved as unknown as NonNullable<Stated['corners']> };
+};
+
 /**
- * A flat trace moved over its view, stated as it was: two heights stay at the sides, a place keeps its angle.
+ * A flat trace moved over its view, stated as it was: two heights stay at the sides, a place keeps its angle, three points stay three points.
  * @param by part units, in the view's (u, v)
  */
 export const shifted = (trace: TraceFile, part: PartFile, by: Vec2, sides: ViewSides): Stated | undefined => {
+  if (trace.corners) return shiftedCorners(trace, part, by);
   const read = readTrace(trace, part);
   const line = read && directionOf(read);
   if (!read || !line) return undefined;

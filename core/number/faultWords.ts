@@ -279,14 +279,17 @@ const WORDS = {
     what: `No corner is named ${v.name}.`,
     remedy: 'Take the names of the ledger at Transfer; "Names on the sheet" there shows them in the views.',
   }),
+  'cutline.three-figures': (v: { typed: Value }) => ({
+    what: `${v.typed} is no point of the part.`,
+    remedy: 'Write its width, depth and height: (40, 0, 25).',
+  }),
   'cutline.corners-in-line': (v: { names: Value }) => ({
     what: `The corners ${v.names} lie in one line, so they make no plane.`,
     remedy: 'Take a third corner beside that line.',
   }),
   'cutline.oblique': (v: { names: Value }) => ({
     what: `The plane through the corners ${v.names} is an edge in no view on the sheet: it slopes in all of them.`,
-    remedy:
-      'Add the view in which it is an edge, or take other corners. How such a plane is found by hand stands on the method shelf under "Plane of three points".',
+    remedy: 'Put the top view on the sheet: the auxiliary view in which the plane is an edge stands on it.',
   }),
   'cutline.apart': () => ({
     what: 'How far from the face the plane runs is not said.',
@@ -311,6 +314,22 @@ const WORDS = {
   'trace.missing': () => ({
     what: 'The place of the cut is missing.',
     remedy: 'Give "through" two points, or "at" with "angle".',
+  }),
+  'trace.no-corners': () => ({
+    what: 'The three points of the plane are missing.',
+    remedy: 'Give "corners" three points [x, y, z], or the principal view in which the plane is an edge.',
+  }),
+  'trace.corners-and-more': () => ({
+    what: 'Three "corners" state a whole plane in the "auxiliary" view; nothing else of a trace can be given with them.',
+    remedy: 'Take "corners" out, or "through", "at", "angle" and "half".',
+  }),
+  'trace.corners-in-line': () => ({
+    what: 'The three points lie in one line, so they make no plane.',
+    remedy: 'Move one of them beside that line.',
+  }),
+  'trace.corners-level': () => ({
+    what: 'The plane of the three points is level: it is an edge in the front view.',
+    remedy: 'State it there, or move one of the points up or down.',
   }),
   'trace.turns-back': (v: { point: Value }) => ({
     what: `The cut turns back on itself at point ${v.point}.`,
@@ -672,13 +691,15 @@ const WORDS = {
     what: 'Nothing is stated yet.',
     remedy: 'Type a first line, such as "block 60 x 40 x 30".',
   }),
-  'cut.unseen': (v: { view: Value }) => ({
-    what: `Its trace belongs in the ${v.view} view, which is not on the sheet.`,
+  'cut.unseen': (v: { view: Value; isOblique: boolean }) => ({
+    what: v.isOblique
+      ? `Its plane slopes in all views; the auxiliary view in which it is an edge stands on the ${v.view} view, which is not on the sheet.`
+      : `Its trace belongs in the ${v.view} view, which is not on the sheet.`,
     remedy: `Add the ${v.view} view, or state the cut in another one.`,
   }),
   'cut.misses': (v: { by: Value; unit: Value; isAhead: boolean; view: Value }) => ({
     what: 'The plane misses the part.',
-    remedy: `Move it by at least ${v.by} ${v.unit} ${v.isAhead ? 'in' : 'against'} the direction of sight, or drag it onto the ${v.view} view.`,
+    remedy: `Move it by at least ${v.by} ${v.unit} ${v.isAhead ? 'in' : 'against'} the direction of sight${v.view ? `, or drag it onto the ${v.view} view` : ''}.`,
   }),
 } as const satisfies Readonly<Record<string, (values: never) => Words>>;
 

@@ -120,10 +120,17 @@ export const wholePartSchema = partSchema.extend({
   solids: solidsSchema.optional(),
 });
 
-/** A cutting plane as it is stated: by its trace in a principal view. */
+/** The view on the top view in which a plane that slopes in all principal views is an edge. */
+export const AUXILIARY = 'auxiliary';
+
+/** A cutting plane as it is stated: by its trace in a principal view, or by three points where it slopes in all of them. */
 export const traceSchema = z.strictObject({
   name: z.string().min(1, { error: 'needs a name such as "A"' }),
-  seenIn: viewName,
+  seenIn: z.enum([...VIEW_NAMES, AUXILIARY], {
+    error: `needs one of ${VIEW_NAMES.join(', ')}, or ${AUXILIARY} with "corners"`,
+  }),
+  /** three points of the plane, where it is an edge in no principal view: world coordinates */
+  corners: z.tuple([point3, point3, point3], { error: 'needs three points' }).optional(),
   through: z
     .array(point2)
     .min(2, { error: 'needs at least two points' })

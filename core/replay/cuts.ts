@@ -2,7 +2,7 @@ import { pointOn } from '../geometry/curve3.ts';
 import { ON_LINE } from '../geometry/nearness.ts';
 import { distance2, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
-import type { Section } from '../section/section.ts';
+import { isPrincipal, type PrincipalSection } from '../section/section.ts';
 import type { Leg } from '../section/trace.ts';
 import { onPaper } from '../sheet/layout/similarity.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
@@ -52,7 +52,7 @@ const lineOver = (p: Plan, view: ViewName, e: Ruled): string | undefined => {
 };
 
 /** A leg of the trace as a light line, by the points that state it or by its angle. */
-const legLine = (p: Plan, s: Section, leg: Leg, nth: number | undefined): string => {
+const legLine = (p: Plan, s: PrincipalSection, leg: Leg, nth: number | undefined): string => {
   const { plane } = s;
   const v = viewNamed(p, plane.seenIn);
   const a = pointAt(p, plane.seenIn, onPaper(v.toPaper, leg.start), 'cut');
@@ -89,7 +89,7 @@ const legLine = (p: Plan, s: Section, leg: Leg, nth: number | undefined): string
 };
 
 /** The trace as light lines, one a leg, with its bends as points. */
-const traceLines = (p: Plan, s: Section): TraceLeg[] => {
+const traceLines = (p: Plan, s: PrincipalSection): TraceLeg[] => {
   const { legs, seenIn } = s.plane;
   const v = viewNamed(p, seenIn);
   return legs.map((leg, i) => {
@@ -141,7 +141,13 @@ const markOnEdge = (
 };
 
 /** Finds a cut point in every view: first on the trace, then along a projector until it meets the edge or generator again. */
-const locate = (p: Plan, s: Section, trace: readonly TraceLeg[], c: Findable, edges: Edges): void => {
+const locate = (
+  p: Plan,
+  s: PrincipalSection,
+  trace: readonly TraceLeg[],
+  c: Findable,
+  edges: Edges,
+): void => {
   const { skin } = c;
   // a round face is known by the same key as its seam, which is no edge to find a point on
   const e = skin ? generatorThrough(p, skin.surface, skin.face, c.at, edges.values()) : edges.get(c.edge);
@@ -176,7 +182,13 @@ const locate = (p: Plan, s: Section, trace: readonly TraceLeg[], c: Findable, ed
 };
 
 /** A point on a ball or ring: where the trace meets the circle of its level, seen from the end or by way of it. */
-const findOnParallel = (p: Plan, s: Section, surface: Revolved, c: Findable, trace: string): void => {
+const findOnParallel = (
+  p: Plan,
+  s: PrincipalSection,
+  surface: Revolved,
+  c: Findable,
+  trace: string,
+): void => {
   const end = endViewOf(p, surface);
   const circle = parallelCircle(p, surface, c.at);
   if (!end || circle === undefined || end.name !== s.plane.seenIn) return;
@@ -212,7 +224,7 @@ export const findCuts = (
 ): { readonly found: readonly Findable[]; readonly shapes: readonly (() => void)[] } => {
   const found: Findable[] = [];
   const shapes: (() => void)[] = [];
-  for (const s of p.sheet.sections) {
+  for (const s of p.sheet.sections.filter(isPrincipal)) {
     if (!s.bodies.length || !p.sheet.views.some((v) => v.name === s.plane.seenIn)) continue;
     workOn(p, { kind: 'trace', cut: s.plane.name }, s.plane.seenIn);
     const trace = traceLines(p, s);

@@ -1,8 +1,7 @@
 import { pointOn2 } from '../geometry/curve2.ts';
 import { ON_LINE } from '../geometry/nearness.ts';
 import { cross2, distance2, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
-import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
-import type { Section } from '../section/section.ts';
+import type { PrincipalSection } from '../section/section.ts';
 import type { Leg } from '../section/trace.ts';
 import { onPaper } from '../sheet/layout/similarity.ts';
 import { distanceView } from '../sheet/layout/xyDistance.ts';
@@ -25,8 +24,8 @@ import { freshName, type Plan, pointThere, take, viewNamed } from './plan.ts';
 export type TraceLeg = { readonly leg: Leg; readonly line: string; readonly start: string };
 
 /** The leg of a trace that a cut point lies on: the one whose stretch holds it. */
-export const legOf = (s: Section, trace: readonly TraceLeg[], c: Findable): TraceLeg => {
-  const at = flatten(VIEW_FRAMES[s.plane.seenIn], c.at);
+export const legOf = (s: PrincipalSection, trace: readonly TraceLeg[], c: Findable): TraceLeg => {
+  const at = flatten(s.plane.frame, c.at);
   const off = ({ leg }: TraceLeg): number => {
     const e = sub2(at, leg.start);
     const along = dot2(e, leg.direction);
@@ -46,7 +45,7 @@ const basePlace = (shape: PlacedShape, along: number): Vec2 =>
 /** The true shape: projectors square to the trace, distances from XY set off from X1Y1, the points joined. */
 export const drawShape = (
   p: Plan,
-  s: Section,
+  s: PrincipalSection,
   trace: readonly TraceLeg[],
   found: readonly Findable[],
 ): void => {

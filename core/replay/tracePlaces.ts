@@ -1,5 +1,5 @@
 import type { Vec3 } from '../geometry/vec.ts';
-import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
+import { isPrincipal } from '../section/section.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
 import type { SizeChain } from '../station/sizeChain.ts';
 import type { Chains, StatedPlace } from '../station/statedPlaces.ts';
@@ -13,8 +13,8 @@ const traceName = (cut: string): string => `the trace of cut ${cut}`;
 
 /** The points that state the traces of a sheet's cuts; the coordinate that a trace's view does not show is none. */
 export const tracePlaces = (sheet: Sheet): StatedPlace[] =>
-  sheet.sections.flatMap(({ plane }) => {
-    const { u, v } = VIEW_FRAMES[plane.seenIn];
+  sheet.sections.filter(isPrincipal).flatMap(({ plane }) => {
+    const { u, v } = plane.frame;
     return plane.legs.flatMap((leg, i) =>
       [leg.start, ...(leg.end ? [leg.end] : [])].map((at, end): StatedPlace => {
         const figure = (k: 0 | 1 | 2): { worth: number; chain: SizeChain } | undefined => {

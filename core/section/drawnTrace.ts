@@ -1,7 +1,7 @@
 import { type Box3, boxCorners } from '../geometry/box.ts';
 import { EDGE_ON } from '../geometry/nearness.ts';
 import { along2, type Vec2 } from '../geometry/vec.ts';
-import { VIEW_FRAMES, type ViewFrame } from '../geometry/viewFrames.ts';
+import type { ViewFrame } from '../geometry/viewFrames.ts';
 import type { Fault, Result } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
 import type { PartFile, TraceFile } from '../part/schema.ts';
@@ -65,7 +65,7 @@ export const drawnPlane = (
   box: Box3,
   file: PartFile,
 ): Result<CuttingPlane> => {
-  const f = VIEW_FRAMES[plane.seenIn];
+  const f = plane.frame;
   const isAslant = (leg: Leg): boolean =>
     gaps.some(({ axis }) => {
       const slope = Math.abs(
@@ -74,6 +74,8 @@ export const drawnPlane = (
       return slope > EDGE_ON && slope < 1 - EDGE_ON;
     });
   const refused: Result<CuttingPlane> = { ok: false, faults: [faultOf(plane.name)] };
+  // a plane that slopes in all views would have to bend wherever something is left out
+  if (trace.corners) return gaps.length ? refused : { ok: true, value: plane };
   const shifts = plane.legs.map((leg) => legShift(leg, f, gaps, box));
   if (shifts.some((s) => s === undefined)) return refused;
   const [first] = plane.legs as readonly [Leg, ...Leg[]];

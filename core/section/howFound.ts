@@ -1,6 +1,6 @@
 import { EDGE_ON } from '../geometry/nearness.ts';
 import { dot, length } from '../geometry/vec.ts';
-import { VIEW_FRAMES, type ViewName } from '../geometry/viewFrames.ts';
+import { VIEW_FRAMES, type ViewFrame, type ViewName } from '../geometry/viewFrames.ts';
 import type { Edge } from '../solid/boundary.ts';
 import type { CutPoint } from './cutPoints.ts';
 
@@ -19,13 +19,14 @@ export type HowFound =
 
 /**
  * How a cut point is carried from the view where the plane is an edge into another.
+ * @param from the view where the plane is an edge
  * @param edge the edge it lies on; missing for one on a face
  * @param into the view into which it is carried; a projector runs between the two along what only one of them shows
  */
 export const howFound = (
   p: Pick<CutPoint, 'kind'>,
   edge: Edge | undefined,
-  seenIn: ViewName,
+  from: ViewFrame,
   into: ViewName,
 ): HowFound => {
   if (p.kind === 'generator') return 'on its generator';
@@ -37,7 +38,7 @@ export const howFound = (
   const size = length(d);
   if (Math.hypot(dot(d, f.u), dot(d, f.v)) <= EDGE_ON * size) return 'at its edge';
   // the axis that both views show: neither's line of sight
-  const [a, b] = [VIEW_FRAMES[seenIn].toward, f.toward];
+  const [a, b] = [from.toward, f.toward];
   const shared = [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]] as const;
   return Math.abs(dot(d, shared)) <= EDGE_ON * size ? 'at its level' : 'on its edge';
 };

@@ -1,6 +1,5 @@
 import { type Box3, boxCentre, boxCorners, boxDiagonal } from '../geometry/box.ts';
 import { along2, dot, dot2, sub2, type Vec2 } from '../geometry/vec.ts';
-import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
 import { TAU } from '../number/angle.ts';
 import { type Cell, cell } from '../solid/cell.ts';
 import type { LoopSegment } from '../solid/loop.ts';
@@ -15,7 +14,7 @@ const ARC_STEP = TAU / 12;
 
 /** The trace's view with a circle in it, wide of the part and of the trace's points. */
 const surroundings = (c: CuttingPlane, box: Box3) => {
-  const f = VIEW_FRAMES[c.seenIn];
+  const f = c.frame;
   const centre = flatten(f, boxCentre(box));
   const reach = [...boxCorners(box).map((p) => flatten(f, p)), ...c.legs.map((l) => l.start)].map((p) =>
     Math.hypot(p[0] - centre[0], p[1] - centre[1]),

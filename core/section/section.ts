@@ -1,8 +1,10 @@
 import { type Curve3, partedAt, pointOn } from '../geometry/curve3.ts';
 import { EDGE_ON } from '../geometry/nearness.ts';
 import { cross, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
+import type { ViewName } from '../geometry/viewFrames.ts';
 import { crossings } from '../meeting/crossings.ts';
 import { faceKey, featureKey } from '../naming/keys.ts';
+import { AUXILIARY } from '../part/schema.ts';
 import { type Solid, solidOf } from '../solid/body.ts';
 import { bodyEdges, type Edge, withKeys } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
@@ -38,6 +40,11 @@ export type Section = {
   /** the bodies as they remain, for sectional views */
   readonly remains: readonly SceneBody[];
 };
+
+/** A cut whose plane is an edge in a principal view. */
+export type PrincipalSection = Section & { readonly plane: { readonly seenIn: ViewName } };
+/** Whether a cut is an edge in a principal view, and not in an auxiliary one alone. */
+export const isPrincipal = (s: Section): s is PrincipalSection => s.plane.seenIn !== AUXILIARY;
 
 /** Further from the plane than so many tolerances an edge has nothing to do with it. */
 const CLEAR = 100;

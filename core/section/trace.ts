@@ -12,16 +12,17 @@ import {
   type Vec2,
   type Vec3,
 } from '../geometry/vec.ts';
-import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES, type ViewFrame } from '../geometry/viewFrames.ts';
 import { cosDegrees, sinDegrees } from '../number/angle.ts';
 import { attempt, type Fault, Refusal, type Result } from '../number/fault.ts';
 import { type Said, says } from '../number/faultWords.ts';
 import type { Quantity } from '../part/quantity.ts';
-import { type PartFile, readBySchema, type TraceFile, traceSchema } from '../part/schema.ts';
+import { AUXILIARY, type PartFile, readBySchema, type TraceFile, traceSchema } from '../part/schema.ts';
 import type { SizeReader } from '../part/sizeReading.ts';
 import { sizeReader } from '../part/sizes.ts';
+import { flatten } from '../view/project.ts';
 import type { HalfSpace } from '../view/scene.ts';
+import { edgeFrame, squareToPoints } from './planeOfPoints.ts';
 
 /**
  * One flat piece of a cut. (s, t) are the true shape's own axes: s runs along the trace, on through all its legs, t is the
@@ -49,7 +50,9 @@ export type Leg = {
 /** A cut worked out from its trace: its first leg, which rules the view square to it, and all its legs in order. */
 export type CuttingPlane = Leg & {
   readonly name: string;
-  readonly seenIn: ViewName;
+  readonly seenIn: TraceFile['seenIn'];
+  /** the view in which it is an edge */
+  readonly frame: ViewFrame;
   /** a half section: only what lies ahead of the leg's beginning is taken away */
   readonly half: boolean;
   readonly legs: readonly Leg[];
@@ -62,8 +65,11 @@ export const isFlat = (c: CuttingPlane): boolean => c.legs.length === 1 && !c.ha
 
 const LOOKS: Record<TraceFile['look'], Vec2> = { up: [0, 1], down: [0, -1], left: [-1, 0], right: [1, 0] };
 
-/** The world axis that a principal view does not show, in its positive sense. */
-const depthAxis = (f: ViewFrame): Vec3 => f.toward.map((x) => Math.abs(x)) as unknown as Vec3;
+/** The direction that a view does not show: of a principal view a world axis in its positive sense, else the one towards its observer. */
+const depthAxis = (f: ViewFrame): Vec3 => {
+  const axis = f.toward.map((x) => Math.abs(x)) as unknown as Vec3;
+  return axis.some((x) => x > 1 - EDGE_ON) ? axis : f.toward;
+};
 
 /** Reads unknown data as one trace or a list of them. */
 export const readTraces = (data: unknown): Result<TraceFile[]> => {
@@ -79,16 +85,50 @@ export const readTraces = (data: unknown): Result<TraceFile[]> => {
 
 type Refuse = (key: string, said: Said) => never;
 
+/** A figure of a trace; one that cannot be read names the cut. */
+const figureOf = (q: Quantity, key: string, read: SizeReader, where: string): number => {
+  try {
+    return read.length(q, [key]);
+  } catch (error) {
+    if (error instanceof Refusal) throw new Refusal({ ...error.fault, where: `${where}, ${key}` } as Fault);
+    throw error;
+  }
+};
+
+/** How a trace is stated in the view where it is an edge: its points, and the way to look there. */
+type InView = { readonly frame: ViewFrame; readonly points: readonly Vec2[]; readonly look: Vec2 };
+
+/** The directions of sight in space, of a plane that is an edge in no principal view. */
+const SIGHTS: Record<TraceFile['look'], Vec3> = {
+  up: [0, 0, 1],
+  down: [0, 0, -1],
+  left: [-1, 0, 0],
+  right: [1, 0, 0],
+};
+
+/** A plane of three points in its auxiliary view. */
+const obliqueTrace = (trace: TraceFile, read: SizeReader, where: string, refuse: Refuse): InView => {
+  const { corners, through, at, half, look } = trace;
+  if (!corners) return refuse('corners', says('trace.no-corners'));
+  if (through || at || half) refuse('corners', says('trace.corners-and-more'));
+  const places = corners.map((p) => p.map((q) => figureOf(q, 'corners', read, where)) as unknown as Vec3);
+  const [a, b, c] = places as [Vec3, Vec3, Vec3];
+  const n = squareToPoints([a, b, c]);
+  if (!n) return refuse('corners', says('trace.corners-in-line'));
+  const frame = edgeFrame(n);
+  if (!frame) return refuse('corners', says('trace.corners-level'));
+  const start = flatten(frame, a);
+  const [x, y] = flatten(frame, n);
+  return { frame, points: [start, [start[0] - y, start[1] + x]], look: flatten(frame, SIGHTS[look]) };
+};
+
 /** The points of a trace; a flat one given by place and angle gets a second point a unit further on. */
 const tracePoints = (trace: TraceFile, read: SizeReader, where: string, refuse: Refuse): Vec2[] => {
-  const point = (p: readonly [Quantity, Quantity], key: string): Vec2 => {
-    try {
-      return [read.length(p[0], [key]), read.length(p[1], [key])];
-    } catch (error) {
-      if (error instanceof Refusal) throw new Refusal({ ...error.fault, where: `${where}, ${key}` } as Fault);
-      throw error;
-    }
-  };
+  if (trace.corners) refuse('corners', says('trace.corners-and-more'));
+  const point = (p: readonly [Quantity, Quantity], key: string): Vec2 => [
+    figureOf(p[0], key, read, where),
+    figureOf(p[1], key, read, where),
+  ];
   if (trace.through) {
     if (trace.at || trace.angle !== undefined) refuse('at', says('trace.two-ways'));
     return trace.through.map((p) => point(p, 'through'));
@@ -98,6 +138,15 @@ const tracePoints = (trace: TraceFile, read: SizeReader, where: string, refuse: 
   const start = point(trace.at, 'at');
   return [start, [start[0] + cosDegrees(angle), start[1] + sinDegrees(angle)]];
 };
+
+const traceInView = (trace: TraceFile, read: SizeReader, where: string, refuse: Refuse): InView =>
+  trace.seenIn === AUXILIARY
+    ? obliqueTrace(trace, read, where, refuse)
+    : {
+        frame: VIEW_FRAMES[trace.seenIn],
+        points: tracePoints(trace, read, where, refuse),
+        look: LOOKS[trace.look],
+      };
 
 type Line = { readonly start: Vec2; readonly direction: Vec2; readonly size: number };
 
@@ -147,15 +196,13 @@ export const cuttingPlane = (trace: TraceFile, file: PartFile): Result<CuttingPl
     const refuse: Refuse = (key, said) => {
       throw new Refusal({ path: [key], where: `${where}, ${key}`, ...said });
     };
-    const points = tracePoints(trace, read, where, refuse);
+    const { frame: f, points, look } = traceInView(trace, read, where, refuse);
     const half = trace.half === true;
     if (half && points.length > 2) refuse('half', says('trace.half-bent'));
     const lines = linesOf(points, refuse);
-    const look = LOOKS[trace.look];
     const facings = lines.map(({ direction: d }) => -d[1] * look[0] + d[0] * look[1]);
     const ruling = facings.find((x) => Math.abs(x) >= 1e-9);
     if (ruling === undefined) return refuse('look', says('trace.look', { look: trace.look }));
-    const f = VIEW_FRAMES[trace.seenIn];
     const inSpace = (v: Vec2): Vec3 => along(scale(f.u, v[0]), f.v, v[1]);
     const tAxis = depthAxis(f);
     let run = 0;
@@ -186,6 +233,7 @@ export const cuttingPlane = (trace: TraceFile, file: PartFile): Result<CuttingPl
       ...first,
       name: trace.name,
       seenIn: trace.seenIn,
+      frame: f,
       half,
       legs: [first, ...legs.slice(1)],
       whole: trace.whole ?? [],

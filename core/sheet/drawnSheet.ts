@@ -17,6 +17,7 @@ import type { TitleGuides } from './layout/titleGuides.ts';
 import type { SheetSetup } from './setup.ts';
 import type { PlacedAuxiliary } from './views/auxiliary.ts';
 import type { PlacedBalloon } from './views/balloons.ts';
+import type { DrawnEdgeView } from './views/edgeView.ts';
 import type { PlacedPictorial } from './views/pictorialView.ts';
 import type { PlacedView } from './views/placedView.ts';
 import type { PlacedShape } from './views/trueShape.ts';
@@ -48,6 +49,8 @@ export type Sheet = {
   readonly margins: MarginsOf;
   /** views square to inclined faces */
   readonly auxiliaries: readonly PlacedAuxiliary[];
+  /** the auxiliary views of cuts that slope in all principal views, in which they are edges */
+  readonly edgeViews: readonly DrawnEdgeView[];
   /** an isometric, where the house rules want one and it has a place */
   readonly pictorial: PlacedPictorial | undefined;
   /** the items of the parts list at the views, where they are shown */

@@ -142,6 +142,11 @@ export const drawSheet = (
       : undefined;
   const { ratio, placement } = best ?? { ratio: fixed, placement: placementAt(fixed, setup, load) };
   const { layout, margins, shapes, scale, shapesFit, viewsFit } = placement;
+  const edgeViews = placement.edgeViews.map((e) => ({
+    ...e,
+    title: `Auxiliary view, plane ${e.cut} as an edge`,
+    view: makeAuxiliary(e.frame),
+  }));
   const findings: Fault[] = shapesFit ? [] : [tooMuch(setup, load, ratio, viewsFit, shapes)];
   const used = new Set<string>();
   const views = [...layout.boxes].map(([name, home]): PlacedView => {
@@ -222,6 +227,7 @@ export const drawSheet = (
     shapes,
     sections,
     auxiliaries,
+    edgeViews,
     pictorial: pictorial?.fits ? pictorial : undefined,
     balloons: balloons.placed,
     postings,

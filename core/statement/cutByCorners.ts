@@ -1,20 +1,24 @@
-import { EDGE_ON } from '../geometry/nearness.ts';
-import { cross, distance2, dot, length, sub, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import { distance2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { VIEW_FRAMES, type ViewName } from '../geometry/viewFrames.ts';
-import { Refusal } from '../number/fault.ts';
+import { attempt, Refusal } from '../number/fault.ts';
 import { type Said, says } from '../number/faultWords.ts';
 import { tidyFigure } from '../number/tidyFigure.ts';
-import type { TraceFile } from '../part/schema.ts';
+import { AUXILIARY, type PartFile, typedQuantity } from '../part/schema.ts';
+import { sizeReader } from '../part/sizes.ts';
+import { isEdgeIn, squareToPoints } from '../section/planeOfPoints.ts';
 import { flatten } from '../view/project.ts';
 
 /** A corner of the part by the name that the drawing gives it, part units. */
 export type NamedCorner = { readonly label: string; readonly at: Vec3 };
 
-/** A plane of three corners as a trace: the view in which it is an edge, and the two places that are furthest apart there. */
-export type CornerTrace = Pick<TraceFile, 'seenIn'> & { readonly through: [number, number][] };
-
-/** Three points lie in line where their triangle is so flat, as a share of its longest side squared. */
-const IN_LINE = 1e-9;
+/**
+ * A plane of three corners as a trace: the view in which it is an edge, and the two places that are furthest apart there; one that slopes in all views by
+ * its three corners, for the auxiliary view in which it is an edge.
+ */
+export type CornerTrace =
+  | { readonly seenIn: ViewName; readonly through: [number, number][] }
+  | { readonly seenIn: typeof AUXILIARY; readonly corners: Triple };
+type Triple = [[number, number, number], [number, number, number], [number, number, number]];
 
 const refuse = (said: Said): never => {
   throw new Refusal({ path: ['cuts'], where: 'the cut', ...said });
@@ -27,35 +31,52 @@ const cornerNamed = (name: string, corners: readonly NamedCorner[]): Vec3 => {
   return own?.at ?? refuse(says('cutline.corner', { name }));
 };
 
-const NAME = "([\\p{L}\\p{N}]+'*)";
+/** A corner by its name in the ledger, or by its width, depth and height in brackets. */
+const NAME = "(\\([^()]*\\)|\\[[^\\[\\]]*\\]|[\\p{L}\\p{N}]+'*)";
 const THREE = new RegExp(
   `^(?:cut |section |plane )?(?:through |by |of )?(?:the )?(?:three )?(?:corners|points) ${NAME}(?:,| and|,? ) ?${NAME}(?:,| and|, and|,? ) ?${NAME}$`,
   'iu',
 );
 
+/** The place of a corner that is named, or written in brackets. */
+const placeOf = (written: string, corners: readonly NamedCorner[], part: PartFile): Vec3 => {
+  if (!/^[([]/.test(written)) return cornerNamed(written, corners);
+  const inside = written.slice(1, -1).trim();
+  const figures = inside.split(/[,;]/.test(inside) ? /[,;]/ : /\s+/);
+  if (figures.length !== 3) return refuse(says('cutline.three-figures', { typed: written }));
+  return figures.map((figure) => {
+    const q = figure.trim();
+    const read = attempt(() => sizeReader(part).length(typedQuantity(q), []));
+    return read.ok ? read.value : refuse(says('cutline.figure', { typed: q }));
+  }) as unknown as Vec3;
+};
+
 /**
- * The plane through three corners, where it is an edge in a view that is on the sheet.
- * @param typed without how one looks: "through corners 1, 5 and 9"
- * @param views on the sheet
+ * The plane through three corners.
+ * @param typed without how one looks: "through corners 1, 5 and 9", "through points (0, 0, 20), (40, 0, 5) and (0, 30, 5)"
+ * @param views on the sheet: one in which the plane is an edge is taken, else the auxiliary view on the top view
  * @returns nothing where the line names no three corners
- * @throws Refusal where a name is not known, the three lie in line, or the plane is oblique to all views
+ * @throws Refusal where a name or figure is not known, the three lie in line, or the plane slopes in all views and the top view is missing
  */
 export const traceByCorners = (
   typed: string,
   corners: readonly NamedCorner[],
   views: readonly ViewName[],
+  part: PartFile,
 ): CornerTrace | undefined => {
   const m = THREE.exec(typed.trim().replace(/\s+/g, ' '));
   if (!m) return undefined;
   const names = m.slice(1, 4) as string[];
-  const [a, b, c] = names.map((name) => cornerNamed(name, corners)) as [Vec3, Vec3, Vec3];
-  const n = cross(sub(b, a), sub(c, a));
-  const longest = Math.max(length(sub(b, a)), length(sub(c, a)), length(sub(c, b)));
+  const points = names.map((name) => placeOf(name, corners, part)) as [Vec3, Vec3, Vec3];
+  const n = squareToPoints(points);
   const list = names.join(', ');
-  if (length(n) <= IN_LINE * longest ** 2) return refuse(says('cutline.corners-in-line', { names: list }));
-  const view = views.find((v) => Math.abs(dot(VIEW_FRAMES[v].toward, n)) <= EDGE_ON * length(n));
-  if (!view) return refuse(says('cutline.oblique', { names: list }));
-  const places = [a, b, c].map((p) => flatten(VIEW_FRAMES[view], p));
+  if (!n) return refuse(says('cutline.corners-in-line', { names: list }));
+  const view = views.find((v) => isEdgeIn(n, VIEW_FRAMES[v]));
+  if (!view) {
+    if (!views.includes('top')) return refuse(says('cutline.oblique', { names: list }));
+    return { seenIn: AUXILIARY, corners: points.map((p) => p.map(tidyFigure)) as Triple };
+  }
+  const places = points.map((p) => flatten(VIEW_FRAMES[view], p));
   const pairs = [
     [0, 1],
     [0, 2],

@@ -3,7 +3,7 @@ import { attempt, Refusal, type Result } from '../number/fault.ts';
 import { type Said, says } from '../number/faultWords.ts';
 import { tidyFigure } from '../number/tidyFigure.ts';
 import type { Quantity } from '../part/quantity.ts';
-import { type PartFile, type TraceFile, typedQuantity } from '../part/schema.ts';
+import { AUXILIARY, type PartFile, type TraceFile, typedQuantity } from '../part/schema.ts';
 import { sizeReader } from '../part/sizes.ts';
 import type { CutMark } from '../section/cutMarks.ts';
 import type { ViewSides } from '../section/viewSides.ts';
@@ -221,10 +221,17 @@ export const readCutLine = (
       sight ? bare.slice(0, sight.index) : bare,
       corners,
       VIEW_NAMES.filter((v) => sidesOf(v)),
+      part,
     );
     if (byCorners) {
-      const look = (sight?.[1]?.toLowerCase() as TraceFile['look'] | undefined) ?? usualLook(byCorners, part);
-      assumed.push(`in the ${byCorners.seenIn} view, where it is an edge`);
+      const isOblique = byCorners.seenIn === AUXILIARY;
+      const usual = isOblique ? 'down' : usualLook(byCorners, part);
+      const look = (sight?.[1]?.toLowerCase() as TraceFile['look'] | undefined) ?? usual;
+      assumed.push(
+        isOblique
+          ? 'an edge in an auxiliary view on the top view, for it slopes in all others'
+          : `in the ${byCorners.seenIn} view, where it is an edge`,
+      );
       if (!sight) assumed.push(`looking ${look}`);
       return { trace: { ...byCorners, look }, assumed };
     }

@@ -1,4 +1,5 @@
-import { VIEW_FRAMES, type ViewName } from '../../../core/geometry/viewFrames.ts';
+import { VIEW_FRAMES } from '../../../core/geometry/viewFrames.ts';
+import type { TraceFile } from '../../../core/part/schema.ts';
 import { type ViewSides, viewSides } from '../../../core/section/viewSides.ts';
 import { placeFromDrawn } from '../../../core/solid/interruption.ts';
 import type { GoodPicture } from '../../session/sessionTypes.ts';
@@ -19,5 +20,10 @@ export const placeInView = (
 };
 
 /** The part's own edges in a view of the sheet; none where the view is not there. */
-export const sidesOfView = ({ views, box }: GoodPicture, view: ViewName): ViewSides | undefined =>
-  views.some((v) => v.name === view) ? viewSides(box, view) : undefined;
+export const sidesOfView = (
+  { views, box }: GoodPicture,
+  view: TraceFile['seenIn'],
+): ViewSides | undefined => {
+  const own = views.find((v) => v.name === view);
+  return own && viewSides(box, own.name);
+};

@@ -6,7 +6,7 @@ import { chainDashes } from '../ink/dash.ts';
 import { type Ink, letters, straight, stroke } from '../ink/ink.ts';
 import type { Rect } from '../layout/paper.ts';
 import { onPaper } from '../layout/similarity.ts';
-import type { PlacedView } from '../views/placedView.ts';
+import { type TraceHome, traceHome } from '../views/traceHome.ts';
 
 /** How far a trace runs past the view's box, and its wide ends and arrows, mm. */
 const TRACE_PAST = 10;
@@ -20,7 +20,7 @@ const ARROW_BACK = 2;
  * letters.
  */
 export const traceInk = (s: Section, sheet: PlacedSheet): Ink[] => {
-  const home = sheet.views.find((v) => v.name === s.plane.seenIn);
+  const home = traceHome(sheet, s.plane);
   const whole = home && tracePath(s, home);
   if (!whole) return [];
   // a broken-out section has no trace: its place is seen in its own view
@@ -76,7 +76,7 @@ const revolvedAxis = (path: readonly Vec2[]): Ink[] => {
 const LETTER_ROOM = ARROW + 2.4 + 3;
 
 /** What the ends of a trace take on the paper with their arrows and letters, as points of the rim. */
-export const traceEnds = (s: Section, home: Pick<PlacedView, 'box' | 'toPaper'>): Vec2[] => {
+export const traceEnds = (s: Section, home: Pick<TraceHome, 'box' | 'toPaper'>): Vec2[] => {
   const path = tracePath(s, home) ?? [];
   const { legs, half } = s.plane;
   const ends = half
@@ -143,7 +143,7 @@ const inRect = (p: Vec2, r: Rect): boolean =>
  * The drawn trace, mm: across the view's box and some way past it. A half section's comes from the observer's side to the point
  * where it begins. None where a flat trace misses the box.
  */
-export const tracePath = (s: Section, home: Pick<PlacedView, 'box' | 'toPaper'>): Vec2[] | undefined => {
+export const tracePath = (s: Section, home: Pick<TraceHome, 'box' | 'toPaper'>): Vec2[] | undefined => {
   const { legs, half, sight, direction, start, from } = s.plane;
   const on = (p: Vec2): Vec2 => onPaper(home.toPaper, p);
   const [first, last] = [legs[0] as Leg, legs.at(-1) as Leg];

@@ -16,12 +16,13 @@ import { dimensionInk } from '../dimensions/dimensionInk.ts';
 import type { Numbered, PlacedSheet } from '../drawnSheet.ts';
 import type { SheetSetup } from '../setup.ts';
 import type { Ink } from './ink.ts';
+import { planeTraceInk } from './planeTraceInk.ts';
 import { projectorInk } from './projectorInk.ts';
 import { referenceInk, titleGuideInk } from './referenceInk.ts';
 import { shapeInk } from './shapeInk.ts';
 import { squareInk } from './squareInk.ts';
 import { tintInk } from './tintInk.ts';
-import { type AxesOf, auxiliaryInk, pictorialInk, viewInk } from './viewInk.ts';
+import { type AxesOf, auxiliaryInk, edgeViewInk, pictorialInk, viewInk } from './viewInk.ts';
 
 /** Turns the sheet's objects into ink, in drawing order: light lines first, outlines over them, lettering last. */
 export const composeInk = (
@@ -78,8 +79,10 @@ export const composeInk = (
     ...sheet.auxiliaries.flatMap((a) =>
       auxiliaryInk(a, setup, axesOf(part.bodies), part.bodies, part.tol.linear, sheet.interruptions),
     ),
+    ...sheet.edgeViews.flatMap((e) => edgeViewInk(e, sheet, setup, axesOf(part.bodies), part.tol.linear)),
     ...(sheet.pictorial ? pictorialInk(sheet.pictorial, part.tol.linear) : []),
     ...sheet.sections.flatMap((s) => traceInk(s, sheet)),
+    ...(setup.rules.referenceLines ? planeTraceInk(sheet) : []),
     ...sheet.dimensions.laid.flatMap((d) => {
       const home = sheet.views.find((v) => v.name === d.view);
       return home ? dimensionInk(d, d.wanted.id, home, setup.rules.lineEnds ?? 'arrows') : [];

@@ -3,11 +3,13 @@ import { cross2, distance2, dot2, sub2, type Vec2 } from '../../geometry/vec.ts'
 import { isOfFeature } from '../../ledger/numbering.ts';
 import { roundPoints } from '../../ledger/roundPoints.ts';
 import type { BuiltPart } from '../../solid/build.ts';
+import { flatten } from '../../view/project.ts';
 import { cornersOf } from '../annotate/cornerNames.ts';
 import type { Numbered, PlacedSheet } from '../drawnSheet.ts';
+import { onPaper } from '../layout/similarity.ts';
 import type { SheetSetup } from '../setup.ts';
-import { placeOfPoint } from '../views/placedView.ts';
 import { keptProjectors } from '../views/projectors.ts';
+import { traceHome } from '../views/traceHome.ts';
 import { footOn, isOnShape, shapePlace, trueShapeOn } from '../views/trueShape.ts';
 import { type Ink, type Stretch, straight, stroke } from './ink.ts';
 
@@ -80,12 +82,12 @@ export const projectorInk = (
   const lines = keptProjectors(of, sheet.views, sheet.layout.mitres, rules.transfer ?? 'mitre', into);
   for (const s of sheet.sections) {
     const shape = trueShapeOn(sheet, s.plane.name);
-    const home = sheet.views.find((v) => v.name === s.plane.seenIn);
+    const home = traceHome(sheet, s.plane);
     if (!shape || !home) continue;
     for (const p of s.bodies.flatMap((b) => b.cutPoints).filter((p) => isOnShape(shape, p))) {
       const at = shapePlace(shape, p);
       const foot = footOn(shape, at);
-      const from = placeOfPoint(home, p.at);
+      const from = onPaper(home.toPaper, flatten(home.frame, p.at));
       // where a bent cut is turned into line its further legs no longer stand opposite their trace
       const aside = Math.abs(dot2(sub2(foot, from), shape.plane.direction));
       if (!shape.apart && aside < ASIDE) lines.push(straight(from, foot));

@@ -1,4 +1,4 @@
-import type { Vec2 } from '../../geometry/vec.ts';
+import { distance2, type Vec2 } from '../../geometry/vec.ts';
 import type { ViewName } from '../../geometry/viewFrames.ts';
 import type { PlacedSheet } from '../drawnSheet.ts';
 import type { MitreLine, ReferenceLine } from '../layout/layout.ts';
@@ -59,6 +59,21 @@ export const planeLine = (
   return rules.referenceType
     ? stroke(layer, 'reference', planeDashes(whole, rules.referenceType), { whole })
     : stroke(layer, 'reference', [whole]);
+};
+
+/** A line beside XY with its letters: X1Y1, X2Y2 and so on. */
+export const namedLine = (
+  { from, to }: { readonly from: Vec2; readonly to: Vec2 },
+  n: number,
+  rules: SheetSetup['rules'],
+): Ink[] => {
+  const size = distance2(from, to);
+  const past: Vec2 = [((to[0] - from[0]) / size) * 3, ((to[1] - from[1]) / size) * 3];
+  return [
+    planeLine('trueShape', from, to, rules),
+    letters('trueShape', `X${n}`, [from[0] - past[0], from[1] - past[1] - 1], 2.5),
+    letters('trueShape', `Y${n}`, [to[0] + past[0], to[1] + past[1] - 1], 2.5),
+  ];
 };
 
 /** XY lines with their letters, and mitre lines. */

@@ -1,6 +1,6 @@
 import { boxOf2, pointOn2 } from '../../geometry/curve2.ts';
 import { EDGE_ON } from '../../geometry/nearness.ts';
-import { distance2, dot, type Vec2 } from '../../geometry/vec.ts';
+import { dot, type Vec2 } from '../../geometry/vec.ts';
 import type { Section } from '../../section/section.ts';
 import { legFrame } from '../../section/trace.ts';
 import type { Gap } from '../../solid/interruption.ts';
@@ -16,7 +16,7 @@ import { SHAPE_TITLE } from '../views/viewTitles.ts';
 import { crossDashes } from './dash.ts';
 import { type Ink, letters, type Stretch, straight, stroke } from './ink.ts';
 import { inkOutside, interruptionInk } from './interruptedInk.ts';
-import { planeLine } from './referenceInk.ts';
+import { namedLine } from './referenceInk.ts';
 
 /** Where a stretch is, whichever way it runs: its ends and its middle, to a hundredth of a millimetre. */
 const placeKey = ({ curve, from, to }: Stretch): string => {
@@ -120,14 +120,7 @@ export const shapeInk = (
     return sectionAloneInk(shape, section, styleOf, axesOf(section), tol, gaps);
   const { from, to } = shape.line;
   const base = Math.atan2(to[1] - from[1], to[0] - from[0]);
-  const n = lineNumberOf(sheet, shape.cut);
-  const size = distance2(from, to);
-  const past: Vec2 = [((to[0] - from[0]) / size) * 3, ((to[1] - from[1]) / size) * 3];
-  const out: Ink[] = [
-    planeLine('trueShape', from, to, setup.rules),
-    letters('trueShape', `X${n}`, [from[0] - past[0], from[1] - past[1] - 1], 2.5),
-    letters('trueShape', `Y${n}`, [to[0] + past[0], to[1] + past[1] - 1], 2.5),
-  ];
+  const out = namedLine(shape.line, lineNumberOf(sheet, shape.cut), setup.rules);
   out.push(...faceInk(shape, section, styleOf, base, 'outline', gaps));
   const boxes = shape.rims.flatMap((r) => r.stretches.map((s) => boxOf2(s.curve, s.from, s.to)));
   const x0 = Math.min(...boxes.map((b) => b[0]));

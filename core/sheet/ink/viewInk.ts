@@ -8,7 +8,7 @@ import { partedAtSteps } from '../../section/steps.ts';
 import { cutterOf, type Leg } from '../../section/trace.ts';
 import type { BuiltPart } from '../../solid/build.ts';
 import type { Gap } from '../../solid/interruption.ts';
-import { shadowsOf } from '../../view/project.ts';
+import { flatten, shadowsOf } from '../../view/project.ts';
 import type { SceneBody } from '../../view/scene.ts';
 import type { View, ViewLine } from '../../view/view.ts';
 import { type CentreLine, centreLinesOf, type FeatureAxis, pitchCirclesOf } from '../annotate/centreLines.ts';
@@ -22,12 +22,15 @@ import type { PlacedAuxiliary } from '../views/auxiliary.ts';
 import { zigzag } from '../views/brokenEnds.ts';
 import { drawnEdge } from '../views/brokenOut.ts';
 import { breakLines, drawnLines, drawsHidden, sectionShownIn } from '../views/drawnLines.ts';
+import type { DrawnEdgeView } from '../views/edgeView.ts';
 import { outsideStrips, stripOnPaper, stripsIn } from '../views/interrupted.ts';
 import { ISOMETRIC_SIGHT, type PlacedPictorial } from '../views/pictorialView.ts';
 import { type PlacedView, placeOfPoint } from '../views/placedView.ts';
+import { edgeLineNumberOf } from '../views/trueShape.ts';
 import { chainDashes, crossDashes, hiddenDashes } from './dash.ts';
 import { type Ink, letters, type Stretch, straight, stroke } from './ink.ts';
 import { inkOutside, interruptionInk } from './interruptedInk.ts';
+import { namedLine } from './referenceInk.ts';
 import { staggered } from './stagger.ts';
 
 /** The axes of round features in a scene; views of one scene share them. */
@@ -291,6 +294,36 @@ export const auxiliaryInk = (
       inked.name,
     ),
     ...linesInk(inked, tol),
+  ];
+};
+
+/** Inks the auxiliary view in which the plane of a cut is an edge, with the numbers of its cut points. */
+export const edgeViewInk = (
+  e: DrawnEdgeView,
+  sheet: PlacedSheet,
+  { rules }: SheetSetup,
+  features: readonly FeatureAxis[],
+  tol: number,
+): Ink[] => {
+  const section = sheet.sections.find((s) => s.plane.name === e.cut);
+  const inked: InkedView = {
+    name: `edge view ${e.cut}`,
+    frame: e.frame,
+    view: e.view,
+    lines: e.view.lines.filter((l) => l.kind !== 'tangent'),
+    threads: e.view.threads,
+    toPaper: e.toPaper,
+    title: e.title,
+    titleAt: [e.room.x + e.room.w / 2, e.room.y + 2],
+    features,
+    isInView: everywhere,
+  };
+  return [
+    ...namedLine(e.line, edgeLineNumberOf(sheet, e.cut), rules),
+    ...linesInk(inked, tol),
+    ...(section && rules.points === 'numbers'
+      ? cutNumbers(section, (p) => onPaper(e.toPaper, flatten(e.frame, p.at)))
+      : []),
   ];
 };
 

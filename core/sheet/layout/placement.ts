@@ -1,9 +1,12 @@
 import type { Box3 } from '../../geometry/box.ts';
 import { EDGE_ON } from '../../geometry/nearness.ts';
 import type { Vec2, Vec3 } from '../../geometry/vec.ts';
+import type { ViewName } from '../../geometry/viewFrames.ts';
+import { AUXILIARY } from '../../part/schema.ts';
 import type { Section } from '../../section/section.ts';
 import type { SheetSetup } from '../setup.ts';
 import { isBrokenOut } from '../views/brokenOut.ts';
+import { type EdgeView, placeEdgeView } from '../views/edgeView.ts';
 import { viewToPaper } from '../views/placedView.ts';
 import { type PlacedShape, placeTrueShape, type TrueShape, trueShapeOf } from '../views/trueShape.ts';
 import { gapFromXY, gapsOf } from './gaps.ts';
@@ -127,6 +130,8 @@ export type Placement = {
   /** what the dimensions of each view take beyond its box */
   margins: MarginsOf;
   shapes: PlacedShape[];
+  /** the auxiliary views of planes that slope in all principal views */
+  edgeViews: EdgeView[];
   scale: number;
   viewsFit: boolean;
   /** the views and the true shapes */
@@ -189,25 +194,22 @@ export const placeAt = (
   const raw = layoutViews(setup.views, setup.angle, overall, gaps);
   const free = inner(paper.frame, 2);
   const group = groupRoom(raw, margins, setup);
-  const wanted = sections
-    .filter((s) => s.bodies.length && raw.boxes.has(s.plane.seenIn))
-    .filter((s) => !setup.shapes?.[s.plane.name]?.out && !isBrokenOut(setup, s.plane.name))
-    .map(({ plane, bodies }) => {
-      const level = levelOnXY(plane.seenIn, box, setup.angle, scale, gapFromXY(gaps, plane.seenIn));
-      const { leg, as } = setup.shapes?.[plane.name] ?? {};
-      return trueShapeOf(
-        plane,
-        bodies,
-        scale,
-        setup.angle,
-        level,
-        tol,
-        leg && leg - 1,
-        as === 'brokenOut' ? undefined : as,
-      );
-    })
+  const cuts = sections.filter((s) => s.bodies.length > 0);
+  const shapeOf = ({ plane, bodies }: Section, level: number): TrueShape[] => {
+    const own = setup.shapes?.[plane.name];
+    if (own?.out || isBrokenOut(setup, plane.name)) return [];
+    const as = own?.as === 'brokenOut' ? undefined : own?.as;
+    const shape = trueShapeOf(plane, bodies, scale, setup.angle, level, tol, own?.leg && own.leg - 1, as);
     // a leg that meets no material has no shape
-    .filter((s) => s.rims.length > 0);
+    return shape.rims.length ? [shape] : [];
+  };
+  const wanted = cuts.flatMap((s) => {
+    const { seenIn } = s.plane;
+    if (seenIn === AUXILIARY || !raw.boxes.has(seenIn)) return [];
+    const level = levelOnXY(seenIn, box, setup.angle, scale, gapFromXY(gaps, seenIn));
+    return shapeOf(s, level).map((shape) => ({ shape, seenIn }));
+  });
+  const oblique = cuts.filter((s) => s.plane.seenIn === AUXILIARY && raw.boxes.has('top'));
   const obstacles: Obstacle[] = [
     // centre lines run past a view's outline
     { room: paper.title, clear: 2 },
@@ -232,11 +234,27 @@ export const placeAt = (
     if (!viewsFit && first) continue;
     const taken = [...boxes, ...lines, paper.title, bar];
     const shapes: PlacedShape[] = [];
-    const begun = wanted.map((shape) => {
-      const { seenIn, start } = shape.plane;
-      const home = layout.boxes.get(seenIn) as Rect;
-      return { shape, start: onPaper(viewToPaper(seenIn, lowOf(box), unscaled(box), home, scale), start) };
+    const homeIn = (view: ViewName) => {
+      const home = layout.boxes.get(view) as Rect;
+      return { box: home, toPaper: viewToPaper(view, lowOf(box), unscaled(box), home, scale) };
+    };
+    const edgeViews: EdgeView[] = [];
+    const ofOblique = oblique.flatMap((s) => {
+      const edge = placeEdgeView(s.plane, box, homeIn('top'), scale, setup.angle, gaps, { free, taken });
+      edgeViews.push(edge);
+      taken.push(edge.room);
+      return shapeOf(s, edge.level).map((shape) => ({
+        shape,
+        start: onPaper(edge.toPaper, shape.plane.start),
+      }));
     });
+    const begun = [
+      ...wanted.map(({ shape, seenIn }) => ({
+        shape,
+        start: onPaper(homeIn(seenIn).toPaper, shape.plane.start),
+      })),
+      ...ofOblique,
+    ];
     const rows = removedRows(begun, setup, free, taken);
     for (const { shape, start } of begun) {
       const by = setup.shapes?.[shape.plane.name]?.by ?? rows.get(shape);
@@ -245,8 +263,8 @@ export const placeAt = (
       // what is turned into the view takes no room of its own
       if (placed.drawnAs !== 'revolved') taken.push(placed.room);
     }
-    const shapesFit = viewsFit && shapes.every((s) => s.fits);
-    const bare = { layout, margins, shapes, scale, viewsFit, shapesFit, fits: shapesFit };
+    const shapesFit = viewsFit && [...edgeViews, ...shapes].every((s) => s.fits);
+    const bare = { layout, margins, shapes, edgeViews, scale, viewsFit, shapesFit, fits: shapesFit };
     const placement = { ...bare, fits: shapesFit && beside(bare) };
     if (placement.fits) return placement;
     // views that fit count for more than a shape that does not, and shapes for more than what stands beside them

@@ -1,8 +1,9 @@
 import Fraction from 'fraction.js';
+import type { Vec2 } from '../../geometry/vec.ts';
 import { decimal, mixedFraction } from '../../number/format.ts';
 import type { Sheet } from '../drawnSheet.ts';
 import { TITLE_FORMS } from '../titleForms/titleForm.ts';
-import { lineNumberOf } from '../views/trueShape.ts';
+import { edgeLineNumberOf, lineNumberOf } from '../views/trueShape.ts';
 import { VIEW_TITLES } from '../views/viewTitles.ts';
 
 /**
@@ -33,13 +34,23 @@ const bottom = (what: string, at: number, real?: Mark['real']): Mark => ({
   ...(real && { real }),
 });
 
+/** A line beside XY by two points. */
+const lineGroup = (
+  cut: string,
+  n: number,
+  { from, to }: { readonly from: Vec2; readonly to: Vec2 },
+): MarkGroup => ({
+  title: `X${n}Y${n} of cut ${cut}, by two points`,
+  marks: [left(`X${n}`, from[0]), bottom(`X${n}`, from[1]), left(`Y${n}`, to[0]), bottom(`Y${n}`, to[1])],
+});
+
 const ACCOUNTS = ['W', 'D', 'H'] as const;
 const ACROSS = { front: 'W', back: 'W', top: 'W', bottom: 'W', left: 'D', right: 'D' } as const;
 const UP = { front: 'H', back: 'H', left: 'H', right: 'H', top: 'D', bottom: 'D' } as const;
 
 /**
  * The setting-out list of a sheet, for the board, in the order in which one marks: frame and title, boxes, XY lines, mitre lines, guide lines,
- * and X1Y1 of each true shape by two points.
+ * and X1Y1 of each true shape and edge view by two points.
  */
 export const settingOut = (s: Sheet): SettingOut => {
   const { frame, title, width, height } = s.paper;
@@ -109,19 +120,10 @@ export const settingOut = (s: Sheet): SettingOut => {
         ),
       ),
     },
+    ...s.edgeViews.map((e) => lineGroup(e.cut, edgeLineNumberOf(s, e.cut), e.line)),
     ...s.shapes
       .filter((p) => p.drawnAs === 'true shape')
-      .map(
-        (p): MarkGroup => ({
-          title: `X${lineNumberOf(s, p.cut)}Y${lineNumberOf(s, p.cut)} of cut ${p.cut}, by two points`,
-          marks: [
-            left(`X${lineNumberOf(s, p.cut)}`, p.line.from[0]),
-            bottom(`X${lineNumberOf(s, p.cut)}`, p.line.from[1]),
-            left(`Y${lineNumberOf(s, p.cut)}`, p.line.to[0]),
-            bottom(`Y${lineNumberOf(s, p.cut)}`, p.line.to[1]),
-          ],
-        }),
-      ),
+      .map((p) => lineGroup(p.cut, lineNumberOf(s, p.cut), p.line)),
   ];
   const rights = s.views.map((v) => v.box.x + v.box.w);
   const tops = s.views.map((v) => v.box.y + v.box.h);

@@ -13,6 +13,7 @@ import { inner, lowOf, roomOfView, unscaled } from '../layout/placement.ts';
 import { titleGuides } from '../layout/titleGuides.ts';
 import type { SheetSetup } from '../setup.ts';
 import { type AuxiliaryAim, auxiliaryAim, type PlacedAuxiliary, placeAuxiliary } from './auxiliary.ts';
+import type { EdgeView } from './edgeView.ts';
 import { viewToPaper } from './placedView.ts';
 import type { PlacedShape } from './trueShape.ts';
 
@@ -54,6 +55,7 @@ const faceAlone = (part: BuiltPart, aim: AuxiliaryAim): View => {
 export type SheetSite = {
   readonly layout: Layout;
   readonly shapes: readonly PlacedShape[];
+  readonly edgeViews: readonly EdgeView[];
   readonly margins: MarginsOf;
   /** mm of paper per part unit */
   readonly scale: number;
@@ -62,7 +64,7 @@ export type SheetSite = {
 /** The rooms that are taken on a sheet with its views and true shapes. */
 export const takenRooms = (
   setup: SheetSetup,
-  { layout, shapes, margins }: SheetSite,
+  { layout, shapes, edgeViews, margins }: SheetSite,
   units: 'mm' | 'in',
 ): Rect[] => {
   const paper = paperFrame(setup);
@@ -71,7 +73,7 @@ export const takenRooms = (
     ...[...layout.boxes].map(([name, b]) =>
       roomOfView(b, margins.get(name), around, titleGuides(setup.rules).room),
     ),
-    ...shapes.map((s) => s.room),
+    ...[...shapes, ...edgeViews].map((s) => s.room),
     paper.title,
     footInk(paper, units, setup.notes).room,
   ];

@@ -1,7 +1,6 @@
 import { boxOf2, shifted2 } from '../../geometry/curve2.ts';
 import { cross2, dot, type Vec2 } from '../../geometry/vec.ts';
 import type { ProjectionAngle } from '../../geometry/viewFrames.ts';
-import { VIEW_FRAMES } from '../../geometry/viewFrames.ts';
 import type { CutFace } from '../../section/cutFace.ts';
 import type { CutPoint } from '../../section/cutPoints.ts';
 import { holeEdges } from '../../section/holeEdges.ts';
@@ -12,6 +11,7 @@ import { shadowsOf } from '../../view/project.ts';
 import type { Stretch } from '../ink/ink.ts';
 import { type Rect, rectInside, rectsMeet } from '../layout/paper.ts';
 import { onPaper, type Similarity, stretchOnPaper } from '../layout/similarity.ts';
+import type { EdgeView } from './edgeView.ts';
 
 /**
  * What a cut face is drawn as, square to its plane: a true shape on X1Y1, a removed section beside its view, or a revolved section in the view, turned
@@ -155,7 +155,7 @@ export const trueShapeOf = (
     .filter((r) => r.stretches.length > 0);
   const d = c.direction;
   const turned: Similarity = { k: scale, c: d[0], s: d[1], to: [0, 0] };
-  const depthSense = Math.sign(dot(VIEW_FRAMES[c.seenIn].toward, c.tAxis));
+  const depthSense = Math.sign(dot(c.frame.toward, c.tAxis));
   const anchor = onPaper(turned, inShape(c, 0, depthSense * level));
   const along = rims.flatMap((r) => cornersOf(r.stretches)).map((p) => p[0] * scale);
   const span = [Math.min(...along) - LINE_OVERRUN, Math.max(...along) + LINE_OVERRUN] as const;
@@ -263,21 +263,32 @@ export const trueShapeOn = (
   cut: string,
 ): PlacedShape | undefined => sheet.shapes.find((s) => s.cut === cut && s.drawnAs === 'true shape');
 
-/** The number in the name of the line that a cut's true shape stands on: 1 for X1Y1. */
-export const lineNumberOf = (
-  sheet: {
-    readonly firstLine: number;
-    readonly sections: readonly Section[];
-    readonly shapes: readonly PlacedShape[];
-  },
-  cut: string,
-): number => {
-  // a section that stands on no such line takes no number
-  const own = sheet.sections.filter(
-    ({ plane: { name } }) => !sheet.shapes.some((x) => x.cut === name && x.drawnAs !== 'true shape'),
-  );
-  return sheet.firstLine + own.findIndex((s) => s.plane.name === cut);
+/** What the lines beside XY are numbered by. */
+type LinedSheet = {
+  readonly firstLine: number;
+  readonly sections: readonly Section[];
+  readonly shapes: readonly PlacedShape[];
+  readonly edgeViews: readonly Pick<EdgeView, 'cut'>[];
 };
+
+/** The number of the first line that a cut has: that of its edge view, where it has one, else that of its true shape. */
+const firstLineOf = (sheet: LinedSheet, cut: string): number => {
+  let n = sheet.firstLine;
+  for (const { plane } of sheet.sections) {
+    if (plane.name === cut) return n;
+    if (sheet.edgeViews.some((e) => e.cut === plane.name)) n++;
+    // a section that stands on no such line takes no number
+    if (!sheet.shapes.some((x) => x.cut === plane.name && x.drawnAs !== 'true shape')) n++;
+  }
+  return n;
+};
+
+/** The number in the name of the line that a cut's edge view stands on. */
+export const edgeLineNumberOf = firstLineOf;
+
+/** The number in the name of the line that a cut's true shape stands on: 1 for X1Y1, 2 where its edge view stands on that. */
+export const lineNumberOf = (sheet: LinedSheet, cut: string): number =>
+  firstLineOf(sheet, cut) + (sheet.edgeViews.some((e) => e.cut === cut) ? 1 : 0);
 
 /** The foot of the perpendicular on X1Y1. */
 export const footOn = (shape: PlacedShape, at: Vec2): Vec2 => {

@@ -163,7 +163,7 @@ describe('how a cut point is found', () => {
     const edges = new Map(part.bodies.flatMap((b) => b.edges.map((e) => [e.key, e] as const)));
     const how = body?.cutPoints.map((p) => [
       Math.abs(p.at[0]) < 1e-9,
-      howFound(p, edges.get(p.edge), 'front', 'top'),
+      howFound(p, edges.get(p.edge), plane.frame, 'top'),
     ]);
     expect(how).toHaveLength(4);
     for (const [isInProfile, words] of how ?? [])

@@ -300,6 +300,7 @@ describe('the true shape', () => {
       const shape = sheet.shapes[0]!;
       const section = sheet.sections[0]!;
       const { plane } = section;
+      const seenIn = plane.seenIn as ViewName;
       const d: Vec2 = [shape.line.to[0] - shape.line.from[0], shape.line.to[1] - shape.line.from[1]];
       // X1Y1 is parallel to the trace
       expect(Math.abs(cross2(d, plane.direction)) / Math.hypot(...d)).toBeLessThan(1e-9);
@@ -308,7 +309,7 @@ describe('the true shape', () => {
       for (const p of points) {
         const at = shapePlace(shape, p);
         expect(distance2(at, footOn(shape, at))).toBeCloseTo(
-          distanceFromXY(p.at, trace.seenIn, sheet.box, angle, 2, gapFromXY(sheet.gaps, trace.seenIn)),
+          distanceFromXY(p.at, seenIn, sheet.box, angle, 2, gapFromXY(sheet.gaps, seenIn)),
           9,
         );
       }

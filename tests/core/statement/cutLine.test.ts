@@ -66,18 +66,42 @@ describe('a cut through three corners', () => {
   test('is stated in a view that is on the sheet', () => {
     const r = readCorners('through corners 1, 2 and 7', ['top', 'left']);
     expect(r.ok && r.value.trace.seenIn).toBe('top');
-    expect(readCorners('through corners 1, 3 and 8', ['top', 'left']).ok).toBe(false);
+  });
+  test('is stated by its points where it slopes in all views that are there', () => {
+    const r = readCorners('through corners 1, 4 and 6, looking up');
+    if (!r.ok) throw new Error(r.faults[0]?.what);
+    const at = (label: string) => CORNERS.find((c) => c.label === label)?.at;
+    expect(r.value.trace).toEqual({
+      seenIn: 'auxiliary',
+      corners: [at('1'), at('4'), at('6')],
+      look: 'up',
+    });
+    expect(r.value.assumed[0]).toContain('slopes in all others');
   });
   test.each([
-    [
-      'through corners 1, 4 and 6',
-      'The plane through the corners 1, 4, 6 is an edge in no view on the sheet',
-    ],
     ['through corners 1, 4 and 12', 'No corner is named 12'],
     ['through corners 1, 1 and 8', 'lie in one line'],
+    ['through points (0, 0, 5), (10, 0, 5) and (20, 0, 5)', 'lie in one line'],
+    ['through points (0, 0, 5), (10, 0) and (20, 0, 5)', '(10, 0) is no point of the part'],
+    ['through points (0, 0, 5), (10, 0, x) and (20, 0, 5)', '"x" is no figure'],
   ])('%s is answered', (line, what) => {
     const r = readCorners(line);
     expect(r.ok ? '' : r.faults[0]?.what).toContain(what);
+  });
+  test('asks for the top view, on which its auxiliary view would stand', () => {
+    const r = readCorners('through corners 1, 4 and 6', ['front', 'left']);
+    expect(r.ok ? '' : r.faults[0]?.what).toContain('is an edge in no view on the sheet');
+    expect(r.ok ? '' : r.faults[0]?.remedy).toContain('Put the top view on the sheet');
+  });
+  test('takes points by their figures', () => {
+    const r = readCorners('through points (10, 0, 30), (70, 0, 1/2 * 80) and [10 40 5]');
+    expect(r.ok && r.value.trace).toMatchObject({
+      corners: [
+        [10, 0, 30],
+        [70, 0, 40],
+        [10, 40, 5],
+      ],
+    });
   });
   test('holds all three corners, whichever they are', () => {
     const figure = fc.integer({ min: -50, max: 50 });

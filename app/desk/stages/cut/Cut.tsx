@@ -45,7 +45,7 @@ const WORDS = {
   brokenOut: 'broken-out section',
 } as const;
 const SHAPE_NOTE: Record<CutPicture['shape'], string> = {
-  placed: 'The true shape stands on X1Y1 along its own projectors.',
+  placed: 'The true shape stands along its own projectors.',
   apart: 'The true shape stands apart, with the spacings along the trace kept.',
   'no room': 'The true shape has no room of its own on this sheet.',
   removed: 'The section stands by itself, under the letters of its cut.',
@@ -130,7 +130,7 @@ export const Cut = () => {
   const saveBook = async (): Promise<void> => {
     if (!seen) return;
     const { cutBookCsv } = await import('../../../../formats/cutBookCsv.ts');
-    saveFile(cutBookCsv(seen.rows, units), 'text/csv', `${drawing.number || 'drawing'} cut ${seen.name}.csv`);
+    saveFile(cutBookCsv(seen, units), 'text/csv', `${drawing.number || 'drawing'} cut ${seen.name}.csv`);
   };
   return (
     <Page
@@ -248,8 +248,8 @@ export const Cut = () => {
           <Figures cut={seen} units={units} />
           {study && cut && <CutFigures cut={cut} study={study} />}
           <p className="px-5 py-3 text-[12.5px] leading-[18px] text-second">
-            {SHAPE_NOTE[seen.shape]} Distances along the trace and from XY are on the paper, in {units} at{' '}
-            {picture?.scale}.{' '}
+            {SHAPE_NOTE[seen.shape]} Distances along the trace and from {seen.fromLine} are on the paper, in{' '}
+            {units} at {picture?.scale}.{' '}
             <button
               type="button"
               className="font-semibold text-house hover:underline"

@@ -27,6 +27,7 @@ import { FigureField } from '../../book/FigureField.tsx';
 import { field } from '../../book/Page.tsx';
 import { sidesOfView } from '../../sheet/viewSides.ts';
 import { useEdit, useSession } from '../../useDesk.ts';
+import { PlaneStated } from './PlaneStated.tsx';
 import { type Restating, useRestate } from './useRestate.ts';
 
 const LOOKS = ['up', 'down', 'left', 'right'] as const;
@@ -102,97 +103,106 @@ export const CutSentence = ({ cut, seen }: { cut: CutFile; seen: CutPicture | un
   };
   return (
     <div className="border-b border-rule px-5 py-2 leading-[28px]">
-      {trace.half
-        ? 'A half section, an edge'
-        : isBent
-          ? `${(through?.length ?? 1) - 1} legs, an edge`
-          : 'An edge'}{' '}
-      in the{' '}
-      <select
-        aria-label={`Cut ${trace.name}, seen in`}
-        className={`${field} py-0`}
-        value={trace.seenIn}
-        onChange={(e) => pick({ type: 'setCutView', ...own, seenIn: e.target.value as ViewName })}
-      >
-        {SEEN.map((v) => (
-          <option key={v}>{v}</option>
-        ))}
-      </select>{' '}
-      view,{' '}
-      {!isBent && sides && way && !trace.half && (
+      {trace.corners ? (
+        <PlaneStated cut={cut} slopes={seen?.slopes} figure={figure} />
+      ) : (
         <>
-          stated{' '}
+          {trace.half
+            ? 'A half section, an edge'
+            : isBent
+              ? `${(through?.length ?? 1) - 1} legs, an edge`
+              : 'An edge'}{' '}
+          in the{' '}
           <select
-            aria-label={`Cut ${trace.name}, stated`}
+            aria-label={`Cut ${trace.name}, seen in`}
             className={`${field} py-0`}
-            value={way}
-            onChange={(e) => stateWay(e.target.value as WayStated)}
+            value={trace.seenIn}
+            onChange={(e) => pick({ type: 'setCutView', ...own, seenIn: e.target.value as ViewName })}
           >
-            {Object.entries(WAYS).map(([k, label]) => (
-              <option key={k} value={k}>
-                {label}
-              </option>
+            {SEEN.map((v) => (
+              <option key={v}>{v}</option>
             ))}
-          </select>
-          ,{' '}
-        </>
-      )}
-      {!isBent && through && (
-        <>
-          from {point(0)} to {point(1)}
-        </>
-      )}
-      {trace.at && (
-        <>
-          through [{figure(['at', 0], trace.at[0], 'across')}, {figure(['at', 1], trace.at[1], 'up')}] at{' '}
-          {figure(['angle'], trace.angle ?? 0, 'angle')}°
-        </>
-      )}
-      {isBent && through && (
-        <ol aria-label={`Points of cut ${trace.name}`} className="my-1 border-y border-rule text-[13.5px]">
-          {through.map((_, i) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: a trace's points are known by their order
-            <li key={i}>
-              <div className="flex items-center gap-2">
-                <span className="w-12 text-second">
-                  {i ? (i === through.length - 1 ? 'to' : 'bend') : 'from'}
-                </span>
-                <span>{point(i)}</span>
-                <button
-                  type="button"
-                  aria-label={`Take point ${i + 1} of cut ${trace.name} out`}
-                  className="ml-auto grid size-6 place-items-center rounded text-second hover:bg-hover"
-                  onClick={() => stateAs((t) => withoutPoint(t, i), `point ${i + 1} taken out`)}
-                >
-                  <X size={13} aria-hidden />
-                </button>
-              </div>
-              {i < through.length - 1 && (
-                <div className="flex items-center gap-2 pl-12 text-[12.5px] text-second">
-                  leg {i + 1} at
-                  <FigureField
-                    text={decimal(legAngle(trace, part, i) ?? 0, 4)}
-                    name={`Cut ${trace.name}, leg ${i + 1}, angle`}
-                    units="mm"
-                    onCommit={(typed) => turnLeg(i, typed)}
-                    onFault={setFault}
-                  />
-                  °
-                  {sides && (
+          </select>{' '}
+          view,{' '}
+          {!isBent && sides && way && !trace.half && (
+            <>
+              stated{' '}
+              <select
+                aria-label={`Cut ${trace.name}, stated`}
+                className={`${field} py-0`}
+                value={way}
+                onChange={(e) => stateWay(e.target.value as WayStated)}
+              >
+                {Object.entries(WAYS).map(([k, label]) => (
+                  <option key={k} value={k}>
+                    {label}
+                  </option>
+                ))}
+              </select>
+              ,{' '}
+            </>
+          )}
+          {!isBent && through && (
+            <>
+              from {point(0)} to {point(1)}
+            </>
+          )}
+          {trace.at && (
+            <>
+              through [{figure(['at', 0], trace.at[0], 'across')}, {figure(['at', 1], trace.at[1], 'up')}] at{' '}
+              {figure(['angle'], trace.angle ?? 0, 'angle')}°
+            </>
+          )}
+          {isBent && through && (
+            <ol
+              aria-label={`Points of cut ${trace.name}`}
+              className="my-1 border-y border-rule text-[13.5px]"
+            >
+              {through.map((_, i) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: a trace's points are known by their order
+                <li key={i}>
+                  <div className="flex items-center gap-2">
+                    <span className="w-12 text-second">
+                      {i ? (i === through.length - 1 ? 'to' : 'bend') : 'from'}
+                    </span>
+                    <span>{point(i)}</span>
                     <button
                       type="button"
-                      className={`ml-auto ${LINK}`}
-                      aria-label={`Bend leg ${i + 1} of cut ${trace.name}`}
-                      onClick={() => stateAs((t, p, s) => withCorner(t, p, i, s), `leg ${i + 1} bent`)}
+                      aria-label={`Take point ${i + 1} of cut ${trace.name} out`}
+                      className="ml-auto grid size-6 place-items-center rounded text-second hover:bg-hover"
+                      onClick={() => stateAs((t) => withoutPoint(t, i), `point ${i + 1} taken out`)}
                     >
-                      Bend it
+                      <X size={13} aria-hidden />
                     </button>
+                  </div>
+                  {i < through.length - 1 && (
+                    <div className="flex items-center gap-2 pl-12 text-[12.5px] text-second">
+                      leg {i + 1} at
+                      <FigureField
+                        text={decimal(legAngle(trace, part, i) ?? 0, 4)}
+                        name={`Cut ${trace.name}, leg ${i + 1}, angle`}
+                        units="mm"
+                        onCommit={(typed) => turnLeg(i, typed)}
+                        onFault={setFault}
+                      />
+                      °
+                      {sides && (
+                        <button
+                          type="button"
+                          className={`ml-auto ${LINK}`}
+                          aria-label={`Bend leg ${i + 1} of cut ${trace.name}`}
+                          onClick={() => stateAs((t, p, s) => withCorner(t, p, i, s), `leg ${i + 1} bent`)}
+                        >
+                          Bend it
+                        </button>
+                      )}
+                    </div>
                   )}
-                </div>
-              )}
-            </li>
-          ))}
-        </ol>
+                </li>
+              ))}
+            </ol>
+          )}
+        </>
       )}
       {isBent ? 'Looking' : ', looking'}{' '}
       <select
@@ -216,7 +226,7 @@ export const CutSentence = ({ cut, seen }: { cut: CutFile; seen: CutPicture | un
             <Plus size={13} aria-hidden /> Bend the trace
           </button>
         )}
-        {!isBent && (
+        {!isBent && !trace.corners && (
           <button
             type="button"
             className={LINK}

@@ -11,10 +11,12 @@ const DEPTH_INK: Record<CutPicture['seenIn'], string> = {
   bottom: 'text-height',
   left: 'text-width',
   right: 'text-width',
+  // counted along a direction of its own, which is no account of the part
+  auxiliary: '',
 };
 
 type CutRow = CutPicture['rows'][number];
-const CUT_COLUMNS: readonly SortedColumn<CutRow>[] = [
+const columnsOf = (fromLine: string): readonly SortedColumn<CutRow>[] => [
   { id: 'point', head: 'Point', words: (r) => r.label, className: 'py-1 pl-5 text-left font-normal' },
   { id: 'edge', head: 'on edge', words: (r) => r.edge, className: 'py-1 text-left font-normal' },
   {
@@ -25,7 +27,7 @@ const CUT_COLUMNS: readonly SortedColumn<CutRow>[] = [
   },
   {
     id: 'from XY',
-    head: 'from XY',
+    head: `from ${fromLine}`,
     figure: (r) => r.fromXY,
     className: 'py-1 pl-2 text-right font-normal whitespace-nowrap',
   },
@@ -46,7 +48,7 @@ export const CutTable = ({ cut }: { cut: CutPicture }) => {
         headClassName="border-b border-rule-strong text-[12px] text-second"
         rows={cut.rows}
         keyOf={(r) => r.key}
-        columns={CUT_COLUMNS}
+        columns={columnsOf(cut.fromLine)}
         rowHeight={29}
         renderRow={(r) => (
           <tr

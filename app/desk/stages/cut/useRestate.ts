@@ -18,9 +18,10 @@ export const useRestate = (cut: string): ((how: Restating, words: string) => Pro
     edit(({ drawing, picture }) => {
       const trace = drawing.cuts.find((c) => c.trace.name === cut)?.trace;
       const sides = trace && picture && sidesOfView(picture, trace.seenIn);
-      const { through, at, angle } = trace ?? {};
+      const { through, at, angle, corners } = trace ?? {};
       const stated = (trace && how(trace, drawing.part, sides ?? NO_SIDES)) ?? {
         ...(through && { through }),
+        ...(corners && { corners }),
         ...(at && { at, angle }),
       };
       return { type: 'moveTrace', cut, stated, words };

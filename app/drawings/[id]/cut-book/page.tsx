@@ -2,6 +2,7 @@ import { notFound } from 'next/navigation';
 import * as z from 'zod';
 import type { Drawing } from '../../../../core/drawing/drawing.ts';
 import { decimal } from '../../../../core/number/format.ts';
+import { AUXILIARY } from '../../../../core/part/schema.ts';
 import { compute } from '../../../../server/compute.ts';
 import { sideWords } from '../../../desk/stages/cut/sideWords.ts';
 import { type PageProps, printable } from '../../printable.tsx';
@@ -25,22 +26,22 @@ const bookOf = async (drawing: Drawing) => {
         {drawing.title}
       </h1>
       <p className="mb-3 text-second">
-        Distances along the trace and from XY are on the paper, in {units} at {book.scale}. Areas, sides and
-        angles are those of the part.
+        Distances along the trace and from XY, or the named line, are on the paper, in {units} at {book.scale}
+        . Areas, sides and angles are those of the part.
       </p>
       {book.cuts.length === 0 && <p className="font-semibold">No cut is drawn.</p>}
       {book.cuts.map(({ cut, study }) => (
         <section key={cut.name} className="mb-5 break-inside-avoid-page">
           <table className="w-full">
             <caption className="border-b border-rule-strong text-left font-semibold">
-              Cut {cut.name}, an edge in the {cut.seenIn} view
+              Cut {cut.name}, an edge in {cut.seenIn === AUXILIARY ? 'an' : 'the'} {cut.seenIn} view
             </caption>
             <thead>
               <tr>
                 <th className={head}>Point</th>
                 <th className={head}>on edge</th>
                 <th className={`${head} text-right`}>along trace</th>
-                <th className={`${head} text-right`}>from XY</th>
+                <th className={`${head} text-right`}>from {cut.fromLine}</th>
                 <th className={head}>in</th>
                 <th className={head}>found</th>
                 <th className={`${head} text-right`}>set off</th>
