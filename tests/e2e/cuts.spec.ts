@@ -245,9 +245,27 @@ test('a plane is stated by three corners, by the names that the ledger gives the
   await expect(page.getByTestId('cut understood')).toContainText('in the front view, where it is an edge');
   await line.press('Enter');
   await expect(page.getByText('TRUE SHAPE OF A', { exact: true })).toBeVisible();
-  // one that slopes in every view is answered, and stays in the field
-  await line.fill(`through corners ${high}, ${b} and ${low}`);
+  await saved(page);
+  // one that slopes in every view stands in an auxiliary view on the top view, its true shape on the line after that
+  await line.fill(`through corners ${high}, ${b} and ${low}, looking up`);
+  await expect(page.getByTestId('cut understood')).toContainText('an auxiliary view on the top view');
   await line.press('Enter');
-  await expect(page.getByText(/is an edge in no view on the sheet/)).toBeVisible();
-  await expect(line).toHaveValue(`through corners ${high}, ${b} and ${low}`);
+  await expect(page.getByLabel('Cut B, point 1 height')).toHaveValue('50');
+  await expect(page.getByText('AUXILIARY VIEW, PLANE B AS AN EDGE', { exact: true })).toBeVisible();
+  for (const name of ['X1', 'X2', 'X3']) await expect(page.getByText(name, { exact: true })).toBeVisible();
+  await expect(page.getByRole('columnheader', { name: 'from X2Y2' })).toBeVisible();
+  // the triangle 50 high, 60 wide and 40 deep: half the root of the sum of the squared products
+  const triangle = Math.hypot(50 * 60, 50 * 40, 60 * 40) / 2;
+  await expect(page.getByText(triangle.toFixed(2))).toBeVisible();
+  await saved(page);
+  // moved along its sight by the keys, as dragged: all three points by as much
+  await page.getByTestId('grip B whole').press('ArrowUp');
+  await expect(page.getByLabel('Cut B, point 1 height')).not.toHaveValue('50');
+  const figure = async (point: number): Promise<number> =>
+    Number(await page.getByLabel(`Cut B, point ${point} height`).inputValue());
+  expect((await figure(1)) - (await figure(2))).toBeCloseTo(50, 5);
+  await saved(page);
+  await type(page.getByLabel('Cut B, point 1 height'), '45');
+  await expect(page.getByLabel('Cut B, point 1 height')).toHaveValue('45');
+  await saved(page);
 });

@@ -5,13 +5,12 @@ import { type Grip, type Guides, pulledTrace } from '../../../core/edit/tracePul
 import { sameData } from '../../../core/number/sameData.ts';
 import type { GoodPicture } from '../../session/sessionTypes.ts';
 import { useDesk, useSession } from '../useDesk.ts';
+import { PlaneHandle } from './PlaneHandle.tsx';
+import { stepFor } from './traceStep.ts';
 import { placeInView, sidesOfView } from './viewSides.ts';
 
 type Point = readonly [number, number];
 type MoveTrace = Extract<CutCommand, { type: 'moveTrace' }>;
-
-/** Dragged traces stand on whole steps: half a millimetre, or a thirty-second of an inch. */
-const stepFor = (units: 'mm' | 'in'): number => (units === 'mm' ? 0.5 : 1 / 32);
 
 /** A corner, centre or middle nearer than this to the pulled end is taken, mm of paper. */
 const REACH = 1.5;
@@ -34,6 +33,9 @@ export const TraceHandles = ({
     <g>
       {picture.cuts.map((c) => {
         const index = drawing.cuts.findIndex((x) => x.trace.name === c.name);
+        const stated = drawing.cuts[index]?.trace;
+        if (stated?.corners && c.path)
+          return <PlaneHandle key={c.name} trace={stated} path={c.path} paperPoint={paperPoint} />;
         const home = picture.views.find((v) => v.name === c.seenIn);
         const sides = sidesOfView(picture, c.seenIn);
         if (!c.path || !home || !sides || index < 0) return null;

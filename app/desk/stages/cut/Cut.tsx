@@ -137,7 +137,9 @@ export const Cut = () => {
       title={cut ? `Cut ${cut.trace.name}` : 'Cuts'}
       note={
         cut
-          ? 'Drag the trace on the sheet, or state it here.'
+          ? cut.trace.corners
+            ? 'Drag its edge in the auxiliary view, or state it here.'
+            : 'Drag the trace on the sheet, or state it here.'
           : 'A cutting plane shows what is inside, and its true shape.'
       }
       action={<AddCut onAdded={setChosen} />}

@@ -204,7 +204,7 @@ export const CutSentence = ({ cut, seen }: { cut: CutFile; seen: CutPicture | un
           )}
         </>
       )}
-      {isBent ? 'Looking' : ', looking'}{' '}
+      {isBent || trace.corners ? 'Looking' : ', looking'}{' '}
       <select
         aria-label={`Cut ${trace.name}, looking`}
         className={`${field} py-0`}
