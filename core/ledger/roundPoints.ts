@@ -2,8 +2,10 @@ import { pointOn2 } from '../geometry/curve2.ts';
 import { type Ellipse3, pointOn, velocityOn } from '../geometry/curve3.ts';
 import { WHOLE_TURN } from '../geometry/nearness.ts';
 import { signChanges } from '../geometry/roots.ts';
+import type { Cone, Cylinder } from '../geometry/surface.ts';
 import { along, cross, distance, distance2, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
+import { generatorsMet } from '../meeting/generators.ts';
 import { faceInWords } from '../naming/keys.ts';
 import { TAU, wrapAngle } from '../number/angle.ts';
 import { insideSolid, type Solid } from '../solid/body.ts';
@@ -125,8 +127,27 @@ const onRing = (
 /** So many stretches of a curve are looked at for where a coordinate turns. */
 const LOOKS = 48;
 
-/** The extreme points of a curve that is no circle: where a coordinate turns, such as the lowest points where two cylinders meet. */
-const onCurve = (e: Edge, tol: number, corners: readonly Vec3[]): Found[] => {
+/** The round face whose generators a drafter takes to find a curve: of two the lesser cylinder, for its generators meet all of the curve. */
+const dividedFace = (e: Edge, s: Solid): Cylinder | Cone | undefined => {
+  const round = e.coedges.flatMap(({ surface }): (Cylinder | Cone)[] => {
+    const own = s.surfaces[surface];
+    return own?.kind === 'cylinder' || own?.kind === 'cone' ? [own] : [];
+  });
+  const size = (x: Cylinder | Cone): number => (x.kind === 'cylinder' ? x.r : Number.POSITIVE_INFINITY);
+  return round.toSorted((a, b) => size(a) - size(b))[0];
+};
+
+/**
+ * The points of a curve that is no circle: where a coordinate turns, such as the lowest points where two cylinders meet; and where generators are asked for,
+ * the points in which it meets those of its lesser round face.
+ */
+const onCurve = (
+  e: Edge,
+  s: Solid,
+  tol: number,
+  corners: readonly Vec3[],
+  divided: GeneratorsAsked | undefined,
+): Found[] => {
   const out: Found[] = [];
   for (const axis of [0, 1, 2] as const) {
     const speed = (t: number): number => velocityOn(e.curve, t)[axis];
@@ -146,8 +167,25 @@ const onCurve = (e: Edge, tol: number, corners: readonly Vec3[]): Found[] => {
       });
     }
   }
+  const face = divided && dividedFace(e, s);
+  if (!face) return out;
+  for (const { t, generator } of generatorsMet(e, face, divided.count, divided.start, s.tol.linear)) {
+    const at = pointOn(e.curve, t);
+    if ([...out.map((x) => x.at), ...corners].some((q) => distance(q, at) < tol)) continue;
+    out.push({
+      name: `g${generator + 1}`,
+      kind: 'division',
+      what: `the point on generator ${generator + 1} of ${divided.count} of the curve where ${e.on.map(faceInWords).join(' meets ')}`,
+      at,
+      on: e.on,
+      edges: [e],
+    });
+  }
   return out;
 };
+
+/** How many generators divide a round face, and the view that the first of them faces. */
+export type GeneratorsAsked = { readonly count: number; readonly start: ViewName };
 
 /** The apexes of cones that are still there: material on one side of them along the axis, and none on the other. */
 const apexesOf = (s: Solid, corners: readonly Vec3[], tol: number): Found[] => {
@@ -175,14 +213,15 @@ const ballsOf = (s: Solid): Found[] =>
 
 /**
  * The points of round features that drafters name and carry over though they are no corners: centres of circles with their quadrant points, and
- * where asked for their equal divisions; the extreme points of curves in which round faces meet; apexes. Each once, those that are corners left out.
- * @param divisions into how many equal parts each circle is divided besides
+ * where asked for their equal divisions; the extreme points of curves in which round faces meet, and where asked for those on generators; apexes. Each once,
+ * those that are corners left out.
+ * @param divided into how many equal parts each circle and each round face is divided besides
  * @param corners the numbered corners, part units
  */
 export const roundPoints = (
   part: BuiltPart,
   corners: readonly Vec3[],
-  divisions?: number,
+  divided?: GeneratorsAsked,
 ): readonly RoundPoint[] => {
   const tol = part.tol.linear * 40;
   const counts = { O: 0, K: 0, V: 0 };
@@ -204,10 +243,10 @@ export const roundPoints = (
         .sort(
           (a, b) => b.curve.c[2] - a.curve.c[2] || a.curve.c[0] - b.curve.c[0] || a.curve.c[1] - b.curve.c[1],
         )
-        .flatMap((r) => named('O', onRing(r, tol, divisions, corners))),
+        .flatMap((r) => named('O', onRing(r, tol, divided?.count, corners))),
       ...drawn
         .filter((e) => e.curve.type !== 'line' && !isCircle(e))
-        .flatMap((e) => named('K', onCurve(e, tol, corners))),
+        .flatMap((e) => named('K', onCurve(e, solid, tol, corners, divided))),
       ...ballsOf(solid).flatMap((f) => named('O', [f])),
       ...apexesOf(solid, corners, tol).flatMap((f) => named('V', [f])),
     ];

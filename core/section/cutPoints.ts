@@ -1,21 +1,10 @@
 import { pointOn, within } from '../geometry/curve3.ts';
-import type { Cone, Cylinder } from '../geometry/surface.ts';
-import {
-  along,
-  cross,
-  distance,
-  dot,
-  length,
-  perpendiculars,
-  scale,
-  sub,
-  type Vec3,
-} from '../geometry/vec.ts';
+import { along, distance, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
 import { crossings } from '../meeting/crossings.ts';
+import { firstRadius, generatorsMet } from '../meeting/generators.ts';
 import { featureOfFace, meetingKey } from '../naming/keys.ts';
-import { TAU } from '../number/angle.ts';
 import { type Edge, isDrawn } from '../solid/boundary.ts';
 import { turningsOn } from '../view/turning.ts';
 import type { CutFace } from './cutFace.ts';
@@ -50,28 +39,11 @@ export type Divisions = {
   readonly outlinesIn: readonly ViewName[];
 };
 
-/** The direction from a round face's axis in which its first generator lies: `start` as seen along the axis. */
-const firstRadius = (s: Cylinder | Cone, start: ViewName): Vec3 => {
-  const wanted = VIEW_FRAMES[start].toward;
-  const flat = along(wanted, s.a, -dot(wanted, s.a));
-  // seen along the axis the name says nothing; then it is a fixed direction square to it
-  return length(flat) > 1e-6 ? scale(flat, 1 / length(flat)) : perpendiculars(s.a)[0];
-};
-
 /** Parameters at which a stretch of the rim meets the generators. */
-const generatorsOn = (p: RimPiece, d: Divisions, tol: number): number[] => {
-  const s = p.skin;
-  if (s.kind !== 'cylinder' && s.kind !== 'cone') return [];
-  const e1 = firstRadius(s, d.start);
-  const e2 = cross(s.a, e1);
-  const [from, to] = [Math.min(p.from, p.to), Math.max(p.from, p.to)];
-  return Array.from({ length: d.count }, (_, k) => (TAU * k) / d.count).flatMap((q) => {
-    const e = along(scale(e1, Math.cos(q)), e2, Math.sin(q));
-    const n = cross(s.a, e);
-    const hits = crossings(p.curve, { kind: 'plane', n, d: dot(n, s.o) }, tol);
-    return within(p.curve, hits, from, to, 1e-12).filter((t) => dot(sub(pointOn(p.curve, t), s.o), e) > 0);
-  });
-};
+const generatorsOn = (p: RimPiece, { count, start }: Divisions, tol: number): number[] =>
+  p.skin.kind === 'cylinder' || p.skin.kind === 'cone'
+    ? generatorsMet(p, p.skin, count, start, tol).map((g) => g.t)
+    : [];
 
 /** The body's own faces among those of a rim, sorted; the ends of a strip are none. */
 const ownFaces = (keys: readonly string[]): string[] =>

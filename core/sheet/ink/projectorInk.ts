@@ -8,6 +8,7 @@ import { cornersOf } from '../annotate/cornerNames.ts';
 import type { Numbered, PlacedSheet } from '../drawnSheet.ts';
 import { onPaper } from '../layout/similarity.ts';
 import type { SheetSetup } from '../setup.ts';
+import { placeOfPoint } from '../views/placedView.ts';
 import { keptProjectors } from '../views/projectors.ts';
 import { traceHome } from '../views/traceHome.ts';
 import { footOn, isOnShape, shapePlace, trueShapeOn } from '../views/trueShape.ts';
@@ -83,6 +84,10 @@ export const projectorInk = (
   for (const s of sheet.sections) {
     const shape = trueShapeOn(sheet, s.plane.name);
     const home = traceHome(sheet, s.plane);
+    const top = sheet.views.find((v) => v.name === 'top');
+    if (home && top && sheet.edgeViews.some((e) => e.cut === s.plane.name))
+      for (const { at } of s.bodies.flatMap((b) => b.cutPoints))
+        lines.push(straight(placeOfPoint(top, at), onPaper(home.toPaper, flatten(home.frame, at))));
     if (!shape || !home) continue;
     for (const p of s.bodies.flatMap((b) => b.cutPoints).filter((p) => isOnShape(shape, p))) {
       const at = shapePlace(shape, p);

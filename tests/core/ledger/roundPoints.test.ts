@@ -14,7 +14,11 @@ const rowsOf = (file: PartFile, divisions?: number): readonly RoundRow[] => {
     name,
     view: viewOf(part.bodies, VIEW_FRAMES[name], part.tol),
   }));
-  return roundRows(part, roundPoints(part, corners, divisions), views);
+  return roundRows(
+    part,
+    roundPoints(part, corners, divisions ? { count: divisions, start: 'left' } : undefined),
+    views,
+  );
 };
 const row = (rows: readonly RoundRow[], what: RegExp, at?: Vec3): RoundRow => {
   const found = rows.filter(
@@ -78,6 +82,39 @@ describe('a pin with a cross hole has rows', () => {
     const at30 = divided.find((r) => r.label.endsWith('30°'))?.at as Vec3;
     expect(at30[0]).toBeCloseTo(15 * Math.cos(Math.PI / 6), 9);
     expect(at30[1]).toBeCloseTo(7.5, 9);
+  });
+});
+
+describe('points on generators of a curve in which two rounds meet', () => {
+  test('lie on both rounds, at the divisions of the lesser one, its extreme points not twice', () => {
+    const rows = rowsOf(pin, 12).filter((r) => r.label.startsWith('K'));
+    // a hole of 10 through a pin of 30: each mouth has 12 points, of which 4 are its extremes
+    expect(rows).toHaveLength(24);
+    const turns = rows.map(({ at: [x, y, z] }) => {
+      expect(Math.hypot(x, y)).toBeCloseTo(15, 9);
+      expect(Math.hypot(x, z - 30)).toBeCloseTo(5, 9);
+      return Math.round(((Math.atan2(z - 30, x) * 180) / Math.PI) * 1e6) / 1e6;
+    });
+    for (let k = 0; k < 12; k++) {
+      const angle = k * 30 > 180 ? k * 30 - 360 : k * 30;
+      expect(
+        turns.filter((t) => Math.abs(Math.abs(t) - Math.abs(angle)) < 1e-5 && t >= -1e-5 === angle >= 0),
+      ).toHaveLength(2);
+    }
+    expect(rows.filter((r) => r.kind === 'division')).toHaveLength(16);
+    expect(rows.find((r) => r.kind === 'division')?.what).toContain('generator');
+  });
+  test('a cone on a block standing aslant: its generators meet the flat side', () => {
+    const cone = partOf(
+      feature('add', { kind: 'cone', diameter: 60, height: 60 }, { id: 'cone' }),
+      feature('cut', { kind: 'block', width: 40, depth: 80, height: 80 }, { id: 'flat', at: [15, -40, -1] }),
+    );
+    const rows = rowsOf(cone, 24).filter((r) => r.label.startsWith('K') && r.kind === 'division');
+    // the side x = 15 cuts generators within 60 degrees to both sides of the right one: those at 15, 30 and 45 degrees; the one to the right is an extreme
+    expect(
+      rows.map((r) => Math.round((Math.atan2(Math.abs(r.at[1]), r.at[0]) * 180) / Math.PI)).sort(),
+    ).toEqual([15, 15, 30, 30, 45, 45]);
+    for (const { at } of rows) expect(Math.hypot(at[0], at[1]) / 30 + at[2] / 60).toBeCloseTo(1, 9);
   });
 });
 
