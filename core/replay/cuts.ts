@@ -16,7 +16,7 @@ import { drawShape, legOf, type TraceLeg } from './shapeDrawn.ts';
 
 type Edges = ReadonlyMap<string, Edge>;
 /** A light line over an edge or generator that is straight in the part, in a view where it is not a point. */
-const lineOver = (p: Plan, view: ViewName, e: Ruled): string | undefined => {
+export const lineOver = (p: Plan, view: ViewName, e: Ruled): string | undefined => {
   if (e.curve.type !== 'line') return undefined;
   const known = p.overEdges.get(`${view} ${e.key}`);
   if (known !== undefined) return known;
@@ -99,7 +99,8 @@ const traceLines = (p: Plan, s: PrincipalSection): TraceLeg[] => {
   });
 };
 
-const rimAt = (p: Plan, view: ViewName, at: Vec2) =>
+/** The circle drawn in a view on which a place lies. */
+export const rimAt = (p: Plan, view: ViewName, at: Vec2) =>
   p.rims.find((r) => r.view === view && Math.abs(distance2(r.centre, at) - r.r) < ON_LINE);
 
 /** Marks where a line meets the edge of a cut point in a view; false where the edge gives no crossing there. */

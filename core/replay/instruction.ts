@@ -211,6 +211,26 @@ export type Instruction =
   | { readonly kind: 'levelOnProfile' }
   | { readonly kind: 'circleOfCut' }
   | { readonly kind: 'joinCut'; readonly seen: boolean; readonly line: LineFaces }
+  // a plane that slopes in all views, and the auxiliary view in which it is an edge
+  | { readonly kind: 'levelOfPlane'; readonly cut: string; readonly where: 'front' | 'top' | 'two points' }
+  | { readonly kind: 'edgeLine'; readonly line: number }
+  | { readonly kind: 'edgePoint'; readonly line: number; readonly label: string }
+  | { readonly kind: 'edgeOfPlane'; readonly cut: string }
+  | { readonly kind: 'edgeOutline'; readonly seen: boolean }
+  /** the lines whose ends are no corners */
+  | { readonly kind: 'edgeRest'; readonly lines: number }
+  /** its label is empty where it only serves a curve */
+  | { readonly kind: 'edgeCutPoint'; readonly label: string; readonly by: 'projector' | 'edge' | 'level' }
+  | { readonly kind: 'backToTop'; readonly label: string }
+  | { readonly kind: 'heightBack'; readonly label: string; readonly line: number }
+  | {
+      readonly kind: 'planeShapePoint';
+      readonly label: string;
+      /** the line of the shape, and that of the edge view from which its distance is taken */
+      readonly line: number;
+      readonly from: number;
+      readonly apart: boolean;
+    }
   // true shapes; `line` counts the lines between views: 1 for X1Y1
   | { readonly kind: 'shapeLine'; readonly line: number }
   | {
@@ -238,4 +258,4 @@ export type Target =
   | { readonly kind: 'nothing' | 'linesBetweenViews' | 'uncutSolid' | 'breaks' }
   | { readonly kind: 'feature'; readonly name: string }
   | { readonly kind: 'box'; readonly of: ViewName }
-  | { readonly kind: 'trace' | 'cut' | 'trueShape'; readonly cut: string };
+  | { readonly kind: 'trace' | 'edgeView' | 'cut' | 'trueShape'; readonly cut: string };

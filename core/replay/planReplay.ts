@@ -7,6 +7,7 @@ import { expandedPart } from '../part/expandedPart.ts';
 import { partModel } from '../part/model.ts';
 import type { PartFile } from '../part/schema.ts';
 import { cutPointKey } from '../section/cutPoints.ts';
+import { isPrincipal } from '../section/section.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
 import type { Stretch } from '../sheet/ink/ink.ts';
 import { stretchOnPaper } from '../sheet/layout/similarity.ts';
@@ -26,6 +27,7 @@ import type { ReplayChoice } from './deed.ts';
 import { finish } from './finishing.ts';
 import { framedFeatures } from './framePoints.ts';
 import { facesOfLine, featureOfLine } from './lineFaces.ts';
+import { findOblique } from './obliqueCuts.ts';
 import { radiusOrigin } from './origin.ts';
 import { outlineOf } from './outlineWalk.ts';
 import {
@@ -324,7 +326,10 @@ export const planReplay = (
   // views that stay whole come before the cut; what remains is drawn from the cut points
   for (const v of views.filter((x) => !x.cut)) drawView(v);
   const cuts = findCuts(p, edges, part.tol.linear);
-  found = cuts.found;
+  const oblique = sheet.sections
+    .filter((s) => s.bodies.length && !isPrincipal(s))
+    .flatMap((s) => findOblique(p, s, edges, part.tol.linear) ?? []);
+  found = [...cuts.found, ...oblique.flatMap((o) => o.found)];
   for (const v of views.filter((x) => x.cut)) drawView(v);
   if (choice.hidden === 'last') for (const v of views) drawLines(v, false);
   // curves come last: they are plotted from the circles of the other views
@@ -334,7 +339,7 @@ export const planReplay = (
       if (!(v.cut && joinFound(p, v, l, l.class === 'visible', found)))
         drawPlotted(p, v.name, l, l.class === 'visible', allEdges);
     }
-  for (const draw of cuts.shapes) draw();
+  for (const draw of [...cuts.shapes, ...oblique.map((o) => o.shape)]) draw();
   darken(p);
   finish(p, rules);
   const wording = {

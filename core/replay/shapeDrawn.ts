@@ -202,6 +202,11 @@ export const drawShape = (
       deeds,
     );
   }
+  joinShape(p, shape, points);
+};
+
+/** Joins the points of a true shape that are found, in the order round the cut. */
+export const joinShape = (p: Plan, shape: PlacedShape, points: readonly Findable[]): void => {
   const labels = new Map(points.map((c) => [pointThere(p, shapePlace(shape, c)), c.label]));
   const labelsOf = (through: readonly string[]): readonly string[] | undefined => {
     const named = through.flatMap((x) => labels.get(x) || []);
@@ -240,7 +245,7 @@ export const drawShape = (
           tool: straight ? 'straight edge' : 'curve template',
           instruction: {
             kind: 'joinShape',
-            cut: plane.name,
+            cut: shape.cut,
             body: several ? body : undefined,
             labels: labelsOf(through),
             straight,
@@ -262,7 +267,8 @@ const projectorWay = (p: Plan, trace: string, base: string, apart: boolean, way:
   return dot2(a, b) > 0 ? way : (-way as 1 | -1);
 };
 
-const footPlace = (line: { readonly from: Vec2; readonly to: Vec2 }, at: Vec2): Vec2 => {
+/** The foot of the perpendicular from a place on a line of the sheet. */
+export const footPlace = (line: { readonly from: Vec2; readonly to: Vec2 }, at: Vec2): Vec2 => {
   const e = sub2(line.to, line.from);
   const k = dot2(sub2(at, line.from), e) / dot2(e, e);
   return [line.from[0] + k * e[0], line.from[1] + k * e[1]];

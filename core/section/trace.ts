@@ -53,6 +53,8 @@ export type CuttingPlane = Leg & {
   readonly seenIn: TraceFile['seenIn'];
   /** the view in which it is an edge */
   readonly frame: ViewFrame;
+  /** the three points by which a plane is stated that slopes in all principal views */
+  readonly points?: readonly [Vec3, Vec3, Vec3];
   /** a half section: only what lies ahead of the leg's beginning is taken away */
   readonly half: boolean;
   readonly legs: readonly Leg[];
@@ -96,7 +98,13 @@ const figureOf = (q: Quantity, key: string, read: SizeReader, where: string): nu
 };
 
 /** How a trace is stated in the view where it is an edge: its points, and the way to look there. */
-type InView = { readonly frame: ViewFrame; readonly points: readonly Vec2[]; readonly look: Vec2 };
+type InView = {
+  readonly frame: ViewFrame;
+  readonly points: readonly Vec2[];
+  readonly look: Vec2;
+  /** of a plane of three points, those */
+  readonly stated?: readonly [Vec3, Vec3, Vec3];
+};
 
 /** The directions of sight in space, of a plane that is an edge in no principal view. */
 const SIGHTS: Record<TraceFile['look'], Vec3> = {
@@ -119,7 +127,12 @@ const obliqueTrace = (trace: TraceFile, read: SizeReader, where: string, refuse:
   if (!frame) return refuse('corners', says('trace.corners-level'));
   const start = flatten(frame, a);
   const [x, y] = flatten(frame, n);
-  return { frame, points: [start, [start[0] - y, start[1] + x]], look: flatten(frame, SIGHTS[look]) };
+  return {
+    frame,
+    points: [start, [start[0] - y, start[1] + x]],
+    look: flatten(frame, SIGHTS[look]),
+    stated: [a, b, c],
+  };
 };
 
 /** The points of a trace; a flat one given by place and angle gets a second point a unit further on. */
@@ -196,7 +209,7 @@ export const cuttingPlane = (trace: TraceFile, file: PartFile): Result<CuttingPl
     const refuse: Refuse = (key, said) => {
       throw new Refusal({ path: [key], where: `${where}, ${key}`, ...said });
     };
-    const { frame: f, points, look } = traceInView(trace, read, where, refuse);
+    const { frame: f, points, look, stated } = traceInView(trace, read, where, refuse);
     const half = trace.half === true;
     if (half && points.length > 2) refuse('half', says('trace.half-bent'));
     const lines = linesOf(points, refuse);
@@ -234,6 +247,7 @@ export const cuttingPlane = (trace: TraceFile, file: PartFile): Result<CuttingPl
       name: trace.name,
       seenIn: trace.seenIn,
       frame: f,
+      ...(stated && { points: stated }),
       half,
       legs: [first, ...legs.slice(1)],
       whole: trace.whole ?? [],

@@ -1,9 +1,12 @@
 import { degreesText } from './figures.ts';
 import { edgeWords, lineWords } from './places.ts';
-import { doneIn, type Sentences, seenWord } from './sentence.ts';
+import { done, doneIn, type Sentences, seenWord, whySeen } from './sentence.ts';
 
 /** The line between views with a number: "X1Y1". */
 const lineName = (line: number): string => `X${line}Y${line}`;
+
+/** A cut point by its number; one without only serves a curve. */
+const cutPointWords = (label: string): string => (label ? `cut point ${label}` : 'a point of the curve');
 
 /** Cutting planes, the points in which they meet edges, and true shapes. */
 export const CUT_SENTENCES: Sentences<
@@ -18,6 +21,16 @@ export const CUT_SENTENCES: Sentences<
   | 'shapeLine'
   | 'shapePoint'
   | 'joinShape'
+  | 'levelOfPlane'
+  | 'edgeLine'
+  | 'edgePoint'
+  | 'edgeOfPlane'
+  | 'edgeOutline'
+  | 'edgeRest'
+  | 'edgeCutPoint'
+  | 'backToTop'
+  | 'heightBack'
+  | 'planeShapePoint'
 > = {
   trace: ({ cut, leg, angle }, { view }) => {
     const which = leg === undefined ? `cut ${cut}` : `leg ${leg} of cut ${cut}`;
@@ -65,13 +78,85 @@ export const CUT_SENTENCES: Sentences<
     text: `Join the points of the cut with a ${seenWord(seen)} curve in the ${view} view${lineWords(line)}`,
     why: 'The points on the generators lie on the curve; it is drawn through them by eye.',
   }),
+  levelOfPlane: ({ cut, where }) => {
+    const why =
+      'Along a level line one sees the plane as an edge; in the top view that line has its true direction.';
+    if (where === 'two points') {
+      const clause = `join the two points of plane ${cut} that are equally high: a level line`;
+      return { text: `In the top view ${clause}`, why, clause };
+    }
+    if (where === 'front') {
+      const clause = `join the lowest and the highest point of plane ${cut}, and draw a level line through the third`;
+      return { text: `In the front view ${clause}`, why, clause };
+    }
+    const clause = `project where they cross onto the line of the same two points, and join it to the third: a level line of plane ${cut}`;
+    return { text: `In the top view ${clause}`, why, clause };
+  },
+  edgeLine: ({ line }) => ({
+    text: `Draw ${lineName(line)} square to that level line, where there is room`,
+    why: 'The auxiliary view looks along the level line.',
+    brief: ['draw', `${lineName(line)} square to the level line`],
+  }),
+  edgePoint: ({ line, label }) => ({
+    text: `Project ${label ? `point ${label}` : 'the point'} from the top view along the level line onto ${lineName(line)}; take its height from XY and set it off beyond`,
+    why: 'Heights are the same in every view that stands on the top view.',
+    brief: [
+      `project along the level line onto ${lineName(line)}, each with its height from XY,`,
+      label || 'the points',
+    ],
+  }),
+  edgeOfPlane: ({ cut }) => ({
+    ...done(`draw plane ${cut} through its points in the auxiliary view: there it is an edge`),
+    why: 'Its three points lie in one line there.',
+  }),
+  edgeOutline: ({ seen }) => ({
+    text: `Draw the ${seenWord(seen)} line in the auxiliary view between its two corners`,
+    why: whySeen(seen),
+  }),
+  edgeRest: ({ lines }) => ({
+    ...done(
+      `draw the other ${lines === 1 ? 'line' : `${lines} lines`} of the auxiliary view in the same way, point by point`,
+    ),
+    why: 'Each of their points has its place in the top view and its height.',
+  }),
+  edgeCutPoint: ({ label, by }) => ({
+    text: `Mark ${cutPointWords(label)} where the edge of the plane meets ${
+      { projector: 'its projector', edge: 'its own edge', level: 'its level' }[by]
+    } in the auxiliary view`,
+    why: 'All of the plane is in that one line.',
+    brief: ["mark on the plane's edge in the auxiliary view cut points", label || 'those of the curve'],
+  }),
+  backToTop: ({ label }) => ({
+    text: `Project ${cutPointWords(label)} back until it meets its edge in the top view`,
+    why: 'The point lies on its edge.',
+    brief: ['project back to their edges cut points', label || 'those of the curve'],
+  }),
+  heightBack: ({ label, line }) => ({
+    text: `Take the height of ${cutPointWords(label)} from ${lineName(line)} and set it off from XY on its projector in the front view`,
+    why: 'Heights are the same in both views.',
+    brief: [
+      `set off on their projectors the heights from ${lineName(line)} of cut points`,
+      label || 'those of the curve',
+    ],
+  }),
+  planeShapePoint: ({ label, line, from, apart }) => {
+    const name = cutPointWords(label);
+    const distance = `distance from ${lineName(from)} in the top view`;
+    return {
+      text: apart
+        ? `Set off ${name} along ${lineName(line)} as far on as along the plane's edge; take its ${distance} and set it off square to it`
+        : `Project ${name} square to the plane's edge onto ${lineName(line)}; take its ${distance} and set it off`,
+      why: 'Along its edge the plane shows its true length, across it the top view does.',
+      brief: [`on ${lineName(line)} set off with its ${distance}`, label || 'those of the curve'],
+    };
+  },
   shapeLine: ({ line }) => ({
     text: `Draw ${lineName(line)} parallel to the trace, where there is room`,
     why: 'The shape is seen square to the plane, so its base line runs along the trace.',
     brief: ['draw', `${lineName(line)} parallel to the trace`],
   }),
   shapePoint: ({ line, label, distances, apart }) => {
-    const name = label ? `cut point ${label}` : 'a point of the curve';
+    const name = cutPointWords(label);
     const from = `distance from XY in the ${distances} view`;
     return {
       text: apart

@@ -119,6 +119,8 @@ const targetWords = (t: Target): string => {
       return 'the ends that run on';
     case 'trace':
       return `the trace of cut ${t.cut}`;
+    case 'edgeView':
+      return `the auxiliary view of plane ${t.cut}`;
     case 'cut':
       return `cut ${t.cut}`;
     case 'trueShape':
@@ -140,8 +142,12 @@ const together = (w: Wording, method: ReplayMethod, steps: readonly WordedStep[]
     return `Set out ${on}: ${[briefs, depth].filter(Boolean).join('; ')}`;
   }
   if (first.stage === 'true shape') return `For ${on}: ${briefs}`;
-  if (first.stage === 'lines')
-    return `Draw the ${seenWord(isSeen(first))} lines of ${on} in the ${view} view: ${linesDrawn(w, steps)}`;
+  if (first.stage === 'lines') {
+    // what is only said, without a line of its own
+    const said = briefsOf(steps.filter((s) => !s.deeds.length));
+    const lines = [linesDrawn(w, steps), said].filter(Boolean).join('; ');
+    return `Draw the ${seenWord(isSeen(first))} lines of ${on}${view ? ` in the ${view} view` : ''}: ${lines}`;
+  }
   const points = pointsFound(w, steps);
   const from = [...new Set(steps.flatMap((s) => (s.from && s.from !== view ? [s.from] : [])))];
   const turns = steps.some((s) => s.from && s.account === 'D' && s.view !== s.from);
@@ -153,7 +159,7 @@ const together = (w: Wording, method: ReplayMethod, steps: readonly WordedStep[]
     projected ? `${projected}${turns ? `, depths ${METHOD[method]}` : ''}` : points && `mark ${points}`,
     light,
   ].filter(Boolean);
-  return `In the ${view} view, for ${on}: ${parts.join('; ')}`;
+  return `${view ? `In the ${view} view, for` : 'For'} ${on}: ${parts.join('; ')}`;
 };
 
 /** Why lines are drawn as they are. */

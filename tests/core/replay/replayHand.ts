@@ -26,7 +26,10 @@ const near = (p: Vec2, q: { x: number; y: number } | undefined, tol = 1e-6): boo
 export const compare = (sheet: Sheet, strokes: readonly Stroke[]): { missing: string[]; spare: number } => {
   const left = new Set(strokes);
   const missing: string[] = [];
-  const views = new Set<string>(sheet.views.map((v) => v.name));
+  const views = new Set<string>([
+    ...sheet.views.map((v) => v.name),
+    ...sheet.edgeViews.map((e) => `edge view ${e.cut}`),
+  ]);
   for (const i of sheet.ink) {
     if (i.kind !== 'stroke' || !views.has(i.view ?? '') || !['views', 'hidden', 'breaks'].includes(i.layer))
       continue;

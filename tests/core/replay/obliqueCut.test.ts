@@ -1,0 +1,172 @@
+import { describe, expect, test } from '@jest/globals';
+import { type Drawing, drawingOfPart } from '../../../core/drawing/drawing.ts';
+import type { ProjectionAngle } from '../../../core/geometry/viewFrames.ts';
+import type { PartFile, TraceFile } from '../../../core/part/schema.ts';
+import type { ReplayChoice } from '../../../core/replay/deed.ts';
+import { feature, partOf } from '../balance/given.ts';
+import { redrawn, replayOf } from './replayHand.ts';
+
+const CHOICE: ReplayChoice = {
+  method: 'mitre',
+  first: 'front',
+  hidden: 'per view',
+  order: 'boxes',
+  darken: 'per view',
+};
+type Corners = NonNullable<TraceFile['corners']>;
+const drawing = (
+  part: PartFile,
+  corners: Corners,
+  angle: ProjectionAngle = 'first',
+  more: Partial<Drawing['setup']> = {},
+): Drawing => {
+  const bare = drawingOfPart(part);
+  return {
+    ...bare,
+    setup: {
+      ...bare.setup,
+      paper: 'A1',
+      scale: 1,
+      angle,
+      ...more,
+      rules: { ...bare.setup.rules, referenceLines: true, mitre: true, points: 'numbers' },
+    },
+    cuts: [{ on: true, trace: { name: 'A', seenIn: 'auxiliary', corners, look: 'down' } }],
+  };
+};
+
+const block = partOf(feature('add', { kind: 'block', width: 60, depth: 40, height: 50 }, { id: 'block' }));
+const wedge = partOf(
+  feature(
+    'add',
+    {
+      kind: 'extrude',
+      profile: {
+        polygon: [
+          [0, 0],
+          [60, 0],
+          [60, 20],
+          [20, 50],
+          [0, 50],
+        ],
+      },
+      height: 40,
+    },
+    { id: 'wedge', at: [0, 40, 0], turn: [{ axis: 'x', angle: 90 }] },
+  ),
+);
+const pyramid = partOf(
+  feature('add', { kind: 'pyramid', sides: 6, side: 30, height: 70 }, { id: 'pyramid' }),
+);
+const bored = partOf(
+  feature('add', { kind: 'block', width: 60, depth: 40, height: 50 }, { id: 'block' }),
+  feature('cut', { kind: 'hole', diameter: 16, depth: 'through' }, { id: 'bore', at: [30, 20, 50] }),
+);
+const disc = partOf(feature('add', { kind: 'cylinder', diameter: 50, height: 40 }, { id: 'disc' }));
+
+const SLOPING: Corners = [
+  [0, 0, 35],
+  [60, 0, 20],
+  [0, 40, 22],
+];
+
+describe('a plane that slopes in all views, by hand', () => {
+  test.each<[string, PartFile, Corners]>([
+    ['block', block, SLOPING],
+    [
+      'block, two of the points equally high',
+      block,
+      [
+        [0, 0, 35],
+        [60, 0, 20],
+        [0, 40, 20],
+      ],
+    ],
+    [
+      'block, two of the points before one another',
+      block,
+      [
+        [0, 0, 40],
+        [0, 40, 10],
+        [60, 20, 30],
+      ],
+    ],
+    [
+      'block, cut through three of its corners',
+      block,
+      [
+        [0, 0, 50],
+        [60, 0, 0],
+        [0, 40, 0],
+      ],
+    ],
+    [
+      'wedge with a sloping face',
+      wedge,
+      [
+        [0, 0, 12],
+        [60, 0, 8],
+        [10, 40, 40],
+      ],
+    ],
+    [
+      'pyramid',
+      pyramid,
+      [
+        [-20, -20, 10],
+        [25, -10, 30],
+        [0, 25, 22],
+      ],
+    ],
+  ])('%s: every line of the views and the true shape comes out', (_, part, corners) => {
+    for (const angle of ['first', 'third'] as const) {
+      const { missing, steps } = redrawn(drawing(part, corners, angle), CHOICE);
+      expect([angle, missing]).toEqual([angle, []]);
+      const words = steps.map((s) => s.text).join(' ');
+      expect(words).toContain('Draw X1Y1 square to that level line');
+      expect(words).toContain('Draw X2Y2 parallel to the trace');
+    }
+  });
+  test.each<[string, PartFile]>([
+    ['a bored block', bored],
+    ['a disc', disc],
+  ])('%s: the lines of the edge view that are no edges between corners are said', (_, part) => {
+    const d = drawing(part, [
+      [0, -10, 30],
+      [30, 0, 12],
+      [-10, 15, 20],
+    ]);
+    const { missing, steps } = redrawn(d, CHOICE);
+    expect(missing.filter((m) => !m.startsWith('edge view A'))).toEqual([]);
+    const said = steps.find((s) => /^Draw the other/.test(s.text))?.text ?? '';
+    const short = replayOf(d, CHOICE).short.map((s) => s.text);
+    expect(short.filter((s) => /raw the other/.test(s))).toHaveLength(1);
+    for (const s of short) expect(s).not.toMatch(/undefined|:;|;\s*;/);
+    expect(Number(/other (\d+) lines/.exec(said)?.[1] ?? (said ? 1 : 0))).toBe(missing.length);
+  });
+  test('a true shape that was moved keeps its spacings', () => {
+    const d = drawing(block, SLOPING, 'first', { shapes: { A: { by: [120, -40] } } });
+    const { missing, steps, sheet } = redrawn(d, CHOICE);
+    expect(sheet.shapes[0]?.apart).toBe(true);
+    expect(missing).toEqual([]);
+    expect(steps.some((s) => s.text.includes("as far on as along the plane's edge"))).toBe(true);
+  });
+  test.each<[string, Partial<ReplayChoice>]>([
+    ['arcs', { method: 'arcs' }],
+    ['dividers', { method: 'distances' }],
+    ['outline walked', { order: 'outline' }],
+    ['the whole solid first', { order: 'uncut' }],
+    ['lines darkened last', { darken: 'last', hidden: 'last' }],
+  ])('%s', (_, choice) => {
+    expect(
+      redrawn(
+        drawing(wedge, [
+          [0, 0, 12],
+          [60, 0, 8],
+          [10, 40, 40],
+        ]),
+        { ...CHOICE, ...choice },
+      ).missing,
+    ).toEqual([]);
+  });
+});
