@@ -24,7 +24,7 @@ export type StepInk = {
 };
 
 /** A step as the desk shows it: its words, and what it puts on the sheet. */
-export type ReplayStep = Omit<Step, 'deeds' | 'work' | 'from'> & StepInk;
+export type ReplayStep = Omit<Step, 'deeds' | 'from'> & StepInk;
 
 /** A construction as the desk shows it, with the short form over its steps. */
 export type ReplayShown = { readonly steps: readonly ReplayStep[]; readonly short: readonly ShortStep[] };
@@ -34,7 +34,7 @@ const mm = (x: number): string => String(Math.round(x * 1000) / 1000 + 0);
 /** How far light lines run past the views, mm. */
 const PAST = 9;
 const roomOf = (sheet: Sheet): Rect => {
-  const rooms = [sheet.layout.extent, ...sheet.shapes.map((s) => s.room)];
+  const rooms = [sheet.layout.extent, ...[...sheet.shapes, ...sheet.edgeViews].map((s) => s.room)];
   const x0 = Math.min(...rooms.map((r) => r.x)) - PAST;
   const y0 = Math.min(...rooms.map((r) => r.y)) - PAST;
   const x1 = Math.max(...rooms.map((r) => r.x + r.w)) + PAST;
@@ -109,7 +109,7 @@ type Drawable = Pick<Step, 'deeds'> & Partial<Pick<Step, 'stage' | 'view'>>;
 /** Steps of a planned construction with what each draws. */
 export const replayPicture = (steps: readonly Step[], frame: Frame): ReplayStep[] => {
   const ink = stepInk(steps, frame);
-  return steps.map(({ deeds: _deeds, work: _work, from: _from, ...words }, i) => ({
+  return steps.map(({ deeds: _deeds, from: _from, ...words }, i) => ({
     ...words,
     ...(ink[i] as StepInk),
   }));

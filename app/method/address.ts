@@ -1,5 +1,5 @@
 import type { ReplayMethod } from '../../core/replay/deed.ts';
-import type { Phase } from '../../core/replay/step.ts';
+import type { Step } from '../../core/replay/step.ts';
 
 /** Where a group of methods stands on the shelf's page. */
 export const groupAnchor = (group: string): string => group.toLowerCase();
@@ -10,8 +10,13 @@ const DEPTHS: Record<ReplayMethod, string> = {
   distances: 'dividers',
 };
 
-/** Where the shelf shows how a step of a construction is done by hand. */
-export const methodOfStep = (stage: Phase, depths: ReplayMethod): string => {
+/** Where the shelf shows how a step of a construction is done by hand; before the first step it is the setting out. */
+export const methodOfStep = (
+  step: Pick<Step, 'stage' | 'work'> | undefined,
+  depths: ReplayMethod,
+): string => {
+  const stage = step?.stage ?? 'setting out';
+  if (step?.work.on.kind === 'edgeView') return '/method/plane-of-three-points';
   if (stage === 'setting out') return '/method/setting-out';
   if (stage === 'cut') return `/method#${groupAnchor('Sections')}`;
   return stage === 'true shape' ? '/method/true-shape' : `/method/${DEPTHS[depths]}`;

@@ -1,4 +1,4 @@
-import { along2, distance2, type Vec2 } from '../../geometry/vec.ts';
+import { along2, distance2, dot2, sub2, type Vec2 } from '../../geometry/vec.ts';
 import type { Section } from '../../section/section.ts';
 import { isFlat, type Leg } from '../../section/trace.ts';
 import type { PlacedSheet } from '../drawnSheet.ts';
@@ -76,7 +76,7 @@ const revolvedAxis = (path: readonly Vec2[]): Ink[] => {
 const LETTER_ROOM = ARROW + 2.4 + 3;
 
 /** What the ends of a trace take on the paper with their arrows and letters, as points of the rim. */
-export const traceEnds = (s: Section, home: Pick<TraceHome, 'box' | 'toPaper'>): Vec2[] => {
+export const traceEnds = (s: Section, home: Pick<TraceHome, 'box' | 'corners' | 'toPaper'>): Vec2[] => {
   const path = tracePath(s, home) ?? [];
   const { legs, half } = s.plane;
   const ends = half
@@ -143,7 +143,10 @@ const inRect = (p: Vec2, r: Rect): boolean =>
  * The drawn trace, mm: across the view's box and some way past it. A half section's comes from the observer's side to the point
  * where it begins. None where a flat trace misses the box.
  */
-export const tracePath = (s: Section, home: Pick<TraceHome, 'box' | 'toPaper'>): Vec2[] | undefined => {
+export const tracePath = (
+  s: Section,
+  home: Pick<TraceHome, 'box' | 'corners' | 'toPaper'>,
+): Vec2[] | undefined => {
   const { legs, half, sight, direction, start, from } = s.plane;
   const on = (p: Vec2): Vec2 => onPaper(home.toPaper, p);
   const [first, last] = [legs[0] as Leg, legs.at(-1) as Leg];
@@ -154,12 +157,28 @@ export const tracePath = (s: Section, home: Pick<TraceHome, 'box' | 'toPaper'>):
     return [out(at, back(sight)), at, out(at, direction)];
   }
   if (isFlat(s.plane)) {
-    const ends = throughBox(on(start), direction, home.box);
+    const ends = home.corners
+      ? throughCorners(on(start), direction, home.corners)
+      : throughBox(on(start), direction, home.box);
     return ends?.map((k, i) => along2(on(start), direction, k + (i ? TRACE_PAST : -TRACE_PAST)));
   }
   const corners = legs.slice(1).map((l) => on(l.start));
   const head = corners[0] as Vec2;
   return [out(head, back(first.direction)), ...corners, out(on(last.start), last.direction)];
+};
+
+/** Where the line enters and leaves the area round some corners: between every two of them runs a line of it. */
+const throughCorners = (p: Vec2, d: Vec2, corners: readonly Vec2[]): [number, number] | undefined => {
+  const square: Vec2 = [-d[1], d[0]];
+  const met = corners.flatMap((a, i) =>
+    corners.slice(i + 1).flatMap((b) => {
+      const [x, y] = [a, b].map((q) => dot2(sub2(q, p), square)) as [number, number];
+      if (x === y || x * y > 0) return [];
+      const t = x / (x - y);
+      return [dot2(sub2(along2(a, sub2(b, a), t), p), d)];
+    }),
+  );
+  return met.length ? [Math.min(...met), Math.max(...met)] : undefined;
 };
 
 /** Where the line enters and leaves the box. */

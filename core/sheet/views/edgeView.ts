@@ -19,8 +19,9 @@ export type EdgeView = {
   readonly frame: ViewFrame;
   /** takes the frame's (u, v) to the sheet; it is not turned */
   readonly toPaper: Similarity;
-  /** what the part's box covers there, paper mm */
+  /** what the part's box covers there, paper mm, and its corners */
   readonly box: Rect;
+  readonly corners: readonly Vec2[];
   readonly room: Rect;
   /** X1Y1 by two points, paper mm */
   readonly line: { readonly from: Vec2; readonly to: Vec2 };
@@ -84,8 +85,9 @@ export const placeEdgeView = (
     const line = nearest + further;
     const out = line + fromLine - dot2(bare[0] as Vec2, away);
     const to: Vec2 = [across[0] * inLine + away[0] * out, across[1] * inLine + away[1] * out];
-    const own = boundsOf(bare.map((p): Vec2 => [p[0] + to[0], p[1] + to[1]]));
-    const along = bare.map((p) => dot2([p[0] + to[0], p[1] + to[1]], across));
+    const placed = bare.map((p): Vec2 => [p[0] + to[0], p[1] + to[1]]);
+    const own = boundsOf(placed);
+    const along = placed.map((p) => dot2(p, across));
     const ends = [Math.min(...along) - LINE_OVERRUN, Math.max(...along) + LINE_OVERRUN].map(
       (s): Vec2 => [across[0] * s + away[0] * line, across[1] * s + away[1] * line],
     ) as [Vec2, Vec2];
@@ -101,6 +103,7 @@ export const placeEdgeView = (
       frame,
       toPaper: { k: scale, c: 1, s: 0, to },
       box: own,
+      corners: placed,
       room,
       line: { from: ends[0], to: ends[1] },
       level: (side * line - dot2(top.toPaper.to, h)) / scale,

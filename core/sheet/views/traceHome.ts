@@ -1,3 +1,4 @@
+import type { Vec2 } from '../../geometry/vec.ts';
 import { VIEW_FRAMES, type ViewFrame } from '../../geometry/viewFrames.ts';
 import type { CuttingPlane } from '../../section/trace.ts';
 import type { Rect } from '../layout/paper.ts';
@@ -6,7 +7,13 @@ import type { EdgeView } from './edgeView.ts';
 import type { PlacedView } from './placedView.ts';
 
 /** A view on the sheet in which a plane is an edge. */
-export type TraceHome = { readonly frame: ViewFrame; readonly box: Rect; readonly toPaper: Similarity };
+export type TraceHome = {
+  readonly frame: ViewFrame;
+  readonly box: Rect;
+  /** where the part's box stands aslant in its view: its corners, paper mm */
+  readonly corners?: readonly Vec2[];
+  readonly toPaper: Similarity;
+};
 
 /** The view in which the trace of a cut stands: a principal one, or the auxiliary one of its own; nothing where it is not on the sheet. */
 export const traceHome = (

@@ -205,7 +205,7 @@ export const Construction = ({ books }: { books: ReactNode }) => {
           </a>
           <a
             className="ml-5 text-house hover:underline"
-            href={methodOfStep(steps[Math.max(0, at - 1)]?.stage ?? 'setting out', method)}
+            href={methodOfStep(steps[Math.max(0, at - 1)], method)}
             target="_blank"
             rel="noreferrer"
           >
