@@ -20,6 +20,7 @@ import type { PlacedBalloon } from './views/balloons.ts';
 import type { DrawnEdgeView } from './views/edgeView.ts';
 import type { PlacedPictorial } from './views/pictorialView.ts';
 import type { PlacedView } from './views/placedView.ts';
+import type { PlaneTraceLine } from './views/planeTraceLines.ts';
 import type { PlacedShape } from './views/trueShape.ts';
 
 /** The sheet: everything that is drawn, and the objects it is drawn from. Paper millimetres, origin lower left, y up. */
@@ -51,6 +52,8 @@ export type Sheet = {
   readonly auxiliaries: readonly PlacedAuxiliary[];
   /** the auxiliary views of cuts that slope in all principal views, in which they are edges */
   readonly edgeViews: readonly DrawnEdgeView[];
+  /** HT and VT of these cuts, where XY is drawn */
+  readonly planeTraces: readonly PlaneTraceLine[];
   /** an isometric, where the house rules want one and it has a place */
   readonly pictorial: PlacedPictorial | undefined;
   /** the items of the parts list at the views, where they are shown */

@@ -228,6 +228,7 @@ export const drawSheet = (
     sections,
     auxiliaries,
     edgeViews,
+    planeTraces: placement.planeTraces,
     pictorial: pictorial?.fits ? pictorial : undefined,
     balloons: balloons.placed,
     postings,

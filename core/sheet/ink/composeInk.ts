@@ -82,7 +82,7 @@ export const composeInk = (
     ...sheet.edgeViews.flatMap((e) => edgeViewInk(e, sheet, setup, axesOf(part.bodies), part.tol.linear)),
     ...(sheet.pictorial ? pictorialInk(sheet.pictorial, part.tol.linear) : []),
     ...sheet.sections.flatMap((s) => traceInk(s, sheet)),
-    ...(setup.rules.referenceLines ? planeTraceInk(sheet) : []),
+    ...planeTraceInk(sheet),
     ...sheet.dimensions.laid.flatMap((d) => {
       const home = sheet.views.find((v) => v.name === d.view);
       return home ? dimensionInk(d, d.wanted.id, home, setup.rules.lineEnds ?? 'arrows') : [];

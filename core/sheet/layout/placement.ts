@@ -8,6 +8,7 @@ import type { SheetSetup } from '../setup.ts';
 import { isBrokenOut } from '../views/brokenOut.ts';
 import { type EdgeView, placeEdgeView } from '../views/edgeView.ts';
 import { viewToPaper } from '../views/placedView.ts';
+import { type PlaneTraceLine, planeTraceLines, roomsAlong } from '../views/planeTraceLines.ts';
 import { type PlacedShape, placeTrueShape, type TrueShape, trueShapeOf } from '../views/trueShape.ts';
 import { gapFromXY, gapsOf } from './gaps.ts';
 import { type Layout, layoutViews, moveLayout, type Overall } from './layout.ts';
@@ -132,6 +133,8 @@ export type Placement = {
   shapes: PlacedShape[];
   /** the auxiliary views of planes that slope in all principal views */
   edgeViews: EdgeView[];
+  /** HT and VT of these planes, where XY is drawn */
+  planeTraces: PlaneTraceLine[];
   scale: number;
   viewsFit: boolean;
   /** the views and the true shapes */
@@ -239,6 +242,11 @@ export const placeAt = (
       return { box: home, toPaper: viewToPaper(view, lowOf(box), unscaled(box), home, scale) };
     };
     const edgeViews: EdgeView[] = [];
+    const site = { layout, box, overall: unscaled(box), scale, angle: setup.angle, gaps, frame: paper.frame };
+    const planeTraces = setup.rules.referenceLines
+      ? oblique.flatMap((s) => planeTraceLines(s.plane, site))
+      : [];
+    taken.push(...planeTraces.flatMap(roomsAlong));
     const ofOblique = oblique.flatMap((s) => {
       const edge = placeEdgeView(s.plane, box, homeIn('top'), scale, setup.angle, gaps, { free, taken });
       edgeViews.push(edge);
@@ -264,7 +272,17 @@ export const placeAt = (
       if (placed.drawnAs !== 'revolved') taken.push(placed.room);
     }
     const shapesFit = viewsFit && [...edgeViews, ...shapes].every((s) => s.fits);
-    const bare = { layout, margins, shapes, edgeViews, scale, viewsFit, shapesFit, fits: shapesFit };
+    const bare = {
+      layout,
+      margins,
+      shapes,
+      edgeViews,
+      planeTraces,
+      scale,
+      viewsFit,
+      shapesFit,
+      fits: shapesFit,
+    };
     const placement = { ...bare, fits: shapesFit && beside(bare) };
     if (placement.fits) return placement;
     // views that fit count for more than a shape that does not, and shapes for more than what stands beside them
