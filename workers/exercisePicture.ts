@@ -112,6 +112,7 @@ export type ExercisePicture = {
     } & Answers)
   | OfCut<'sectional view'>
   | OfCut<'true shape'>
+  | OfCut<'development'>
   | { readonly kind: 'angle'; readonly views: readonly ViewShape[]; readonly shown: 'first' | 'third' }
 );
 
@@ -277,14 +278,17 @@ const pictureOf = (e: Exercise): ExercisePicture => {
       places: e.options.map((o) => down(o.shows)),
       ...answers(e),
     };
-  if (e.kind === 'sectional view' || e.kind === 'true shape')
+  if (e.kind === 'sectional view' || e.kind === 'true shape' || e.kind === 'development')
     return {
       ...common,
       kind: e.kind,
       given: e.given.map(viewOf),
       seenIn: e.cut.seenIn,
       trace: traceOf(e.cut),
-      options: atOneScale(e.options.map((o) => faceShape(o.shows))),
+      // what is laid flat is no cut face: it is not hatched
+      options: atOneScale(
+        e.options.map((o) => faceShape(e.kind === 'development' ? { ...o.shows, faces: [] } : o.shows)),
+      ),
       ...answers(e),
     };
   if (e.kind === 'numbering')

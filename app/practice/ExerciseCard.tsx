@@ -216,7 +216,7 @@ export const ExerciseCard = ({
           </Options>
         </>
       )}
-      {(of.kind === 'sectional view' || of.kind === 'true shape') && (
+      {(of.kind === 'sectional view' || of.kind === 'true shape' || of.kind === 'development') && (
         <>
           <ArrangedViews
             views={of.given}

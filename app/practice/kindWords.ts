@@ -11,6 +11,7 @@ export const KIND_TITLES: Record<Kind, string> = {
   angle: 'First or third angle',
   'sectional view': 'Sectional view',
   'true shape': 'True shape of a cut',
+  development: 'Development of a cut prism',
   numbering: 'Number a point',
   'cut points': 'Find a cut point',
   'wrong line': 'A line that is wrong',
@@ -25,6 +26,7 @@ export const KIND_METHOD: Partial<Record<Kind, string>> = {
   'missing line': '/method/mitre-line',
   'sectional view': '/method#sections',
   'true shape': '/method/true-shape',
+  development: '/method/development-of-a-cylinder',
   numbering: '/method/mitre-line',
   'cut points': '/method/cut-points-on-edges',
   'wrong line': '/method/mitre-line',
@@ -56,6 +58,8 @@ export const questionOf = (e: ExercisePicture): string => {
     return 'Plane A is an edge in the top view. Which is the sectional front view, section A-A?';
   if (e.kind === 'true shape')
     return 'Plane A is an edge in the front view. Which is the true shape of the cut, seen square to it?';
+  if (e.kind === 'development')
+    return 'Plane A cuts off the top of the prism. Which is the development of its side below the plane, without base and top?';
   if (e.kind === 'numbering')
     return `One corner is marked in both views. Which letter is it in the ${viewWords(e.view.name)}?`;
   if (e.kind === 'cut points')
@@ -118,6 +122,12 @@ export const hintsOf = (e: ExercisePicture): readonly [string, string, string] =
     return [
       'Lengths along the trace are true in the front view; depths are those of the top view.',
       'Measure the trace from the first to the last point of the part on it: the true shape is as long.',
+      'Two of the wrong ones are struck out.',
+    ];
+  if (e.kind === 'development')
+    return [
+      'Widths of the faces are true in the top view; the heights of the edges are true in the front view.',
+      'Follow the edges round the top view from the opening on, and for each look where the trace crosses it in the front view.',
       'Two of the wrong ones are struck out.',
     ];
   if (e.kind === 'numbering')

@@ -16,6 +16,7 @@ export const KINDS = [
   'angle',
   'sectional view',
   'true shape',
+  'development',
   'numbering',
   'cut points',
   'wrong line',
@@ -56,7 +57,8 @@ export type Option<T> = { readonly shows: T; readonly differs: string; readonly 
 export type Common = {
   readonly level: number;
   readonly seed: number;
-  readonly recipe: Recipe;
+  /** how its part is made; none for a prism of its own */
+  readonly recipe?: Recipe;
   readonly part: PartFile;
 };
 
@@ -67,7 +69,7 @@ export type PlacedDrawing = {
   readonly lines: readonly GivenLine[];
 };
 
-/** The front view on a cutting plane, or the cut face seen square to the plane. */
+/** The front view on a cutting plane, the cut face seen square to the plane, or what is left of the side laid flat. */
 type OfCut<K extends string> = {
   readonly kind: K;
   readonly given: readonly ViewName[];
@@ -164,4 +166,5 @@ export type Exercise = Common &
       }
     | OfCut<'sectional view'>
     | OfCut<'true shape'>
+    | OfCut<'development'>
   );

@@ -9,6 +9,7 @@ import { partOfLevel, type Tried } from './triedPart.ts';
 import { whichAngle } from './whichAngle.ts';
 import { whichCorner } from './whichCorner.ts';
 import { whichCutPoint } from './whichCutPoint.ts';
+import { whichDevelopment } from './whichDevelopment.ts';
 import { whichNumber } from './whichNumber.ts';
 import { whichPictorial } from './whichPictorial.ts';
 import { whichSection } from './whichSection.ts';
@@ -25,6 +26,7 @@ const MAKERS: Record<Kind, (c: Chance, own: Tried, common: Common) => Exercise |
   angle: whichAngle,
   'sectional view': whichSection,
   'true shape': whichTrueShape,
+  development: whichDevelopment,
   numbering: whichNumber,
   'cut points': whichCutPoint,
   'wrong line': wrongLine,

@@ -12,6 +12,7 @@ const KINDS = [
   'First or third angle',
   'Sectional view',
   'True shape of a cut',
+  'Development of a cut prism',
   'Number a point',
   'Find a cut point',
   'A line that is wrong',
@@ -55,7 +56,7 @@ test('one exercise of each kind is done by keys, what was wrong is said and kept
   const path = await (await download).path();
   expect(JSON.parse(readFileSync(path, 'utf8')).marks).toHaveLength(KINDS.length);
   await page.reload();
-  await expect(page.getByText('of 13 right. It is kept in this browser alone.')).toBeVisible();
+  await expect(page.getByText('of 14 right. It is kept in this browser alone.')).toBeVisible();
   await page.getByRole('button', { name: 'Delete', exact: true }).click();
   await page.getByRole('button', { name: 'Delete it, really' }).click();
   await expect(page.getByText('What you answer is kept in this browser alone.')).toBeVisible();
@@ -64,7 +65,7 @@ test('one exercise of each kind is done by keys, what was wrong is said and kept
     .setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{}') });
   await expect(page.getByText('This file holds no progress.', { exact: false })).toBeVisible();
   await page.getByLabel('Progress file').setInputFiles(path);
-  await expect(page.getByText('of 13 right. It is kept in this browser alone.')).toBeVisible();
+  await expect(page.getByText('of 14 right. It is kept in this browser alone.')).toBeVisible();
 });
 
 test('an exercise is found again by its level and number; three sure answers lead on', async ({ page }) => {

@@ -136,7 +136,7 @@ const Printed = ({ of }: { of: ExercisePicture }) => {
         </div>
       </>
     );
-  if (of.kind === 'sectional view' || of.kind === 'true shape')
+  if (of.kind === 'sectional view' || of.kind === 'true shape' || of.kind === 'development')
     return (
       <>
         <ArrangedViews

@@ -7,7 +7,7 @@ import type { Vec2, Vec3 } from '../../../core/geometry/vec.ts';
 import { insideSolid } from '../../../core/solid/body.ts';
 import { madePart } from '../../../core/solids/madePart.ts';
 
-type Kind = 'sectional view' | 'true shape';
+type Kind = 'sectional view' | 'true shape' | 'development';
 const of = <K extends Kind>(kind: K, level: number, count: number): Extract<Exercise, { kind: K }>[] =>
   Array.from(
     { length: count },
@@ -18,6 +18,11 @@ const solidOf = (e: Exercise) => {
   const solid = part?.bodies[0]?.solid;
   if (!solid) throw new Error('not built');
   return solid;
+};
+
+const sizeOf = (e: Exercise): readonly [number, number, number] => {
+  if (!e.recipe) throw new Error('no recipe');
+  return e.recipe.size;
 };
 
 /** Whether a place is hatched, by counting the sides of the outlines to its right. */
@@ -54,7 +59,7 @@ describe('exercises with a cutting plane', () => {
         // a place of the shape: so far along the trace, so deep
         const on = ([s, t]: Vec2): Vec3 => [from[0] + s * d[0], t, from[1] + s * d[1]];
         const shares = e.options.map((o) =>
-          agreement(o.shows, [size, e.recipe.size[1]], (p) => insideSolid(solid, on(p))),
+          agreement(o.shows, [size, sizeOf(e)[1]], (p) => insideSolid(solid, on(p))),
         );
         shares.forEach((share, i) => {
           if (i === e.right) expect([e.seed, share > 0.97]).toEqual([e.seed, true]);
@@ -76,11 +81,11 @@ describe('exercises with a cutting plane', () => {
         const material = ([u, v]: Vec2): boolean => insideSolid(solid, [u, y + 1e-4, v]);
         const right = e.options[e.right]?.shows;
         if (!right) throw new Error('no right answer');
-        const [w, , h] = e.recipe.size;
+        const [w, , h] = sizeOf(e);
         expect([e.seed, agreement(right, [w, h], material) > 0.97]).toEqual([e.seed, true]);
         // what is behind the plane and in sight has a line: the outline of all that is left, seen from the front
         const behind = ([u, v]: Vec2): boolean => {
-          for (let k = y + 0.5; k < e.recipe.size[1]; k += 1) if (insideSolid(solid, [u, k, v])) return true;
+          for (let k = y + 0.5; k < sizeOf(e)[1]; k += 1) if (insideSolid(solid, [u, k, v])) return true;
           return false;
         };
         const crossings = (u: number): number => {
@@ -108,8 +113,44 @@ describe('exercises with a cutting plane', () => {
       }
   });
 
+  test('development: folded round the prism the right one meets the plane at every edge, no other does', () => {
+    for (const level of [1, 4, 8, 12])
+      for (const e of of('development', level, 6)) {
+        const shape = e.part.bodies[0]?.features[0]?.shape;
+        if (shape?.kind !== 'prism') throw new Error('no prism');
+        const [n, side] = [Number(shape.sides), Number(shape.side)];
+        const radius = side / (2 * Math.sin(Math.PI / n));
+        // the corners of the base, one side level at the front, and how high the trace stands over each
+        const [from, to] = [e.cut.from, e.cut.to];
+        const heights = Array.from({ length: n }, (_, i) => {
+          const x = radius * Math.cos(-Math.PI / 2 + Math.PI / n + (2 * Math.PI * i) / n);
+          return from[1] + ((x - from[0]) / (to[0] - from[0])) * (to[1] - from[1]);
+        });
+        const fits = (d: FaceDrawing): boolean => {
+          const [face] = d.faces;
+          const top = (face ?? []).filter((p) => p[1] > 1e-9).sort((a, b) => a[0] - b[0]);
+          if (top.length !== n + 1 || top.some((p, i) => Math.abs(p[0] - i * side) > 1e-6)) return false;
+          return [1, -1].some((way) =>
+            heights.some((_, k) =>
+              top.every((p, i) => Math.abs(p[1] - (heights[(((k + way * i) % n) + n) % n] as number)) < 1e-6),
+            ),
+          );
+        };
+        expect([e.seed, e.options.map((o) => fits(o.shows))]).toEqual([
+          e.seed,
+          e.options.map((_, i) => i === e.right),
+        ]);
+        // a bend a face, and the foot all round
+        const right = e.options[e.right]?.shows;
+        expect(right?.lines).toHaveLength(n + 3 + (n - 1));
+        e.options.forEach((a, i) => {
+          for (const b of e.options.slice(i + 1)) expect(facesDiffer(a.shows, b.shows, true)).toBe(true);
+        });
+      }
+  });
+
   test('each wrong answer says how it differs, and what kind of mistake it is', () => {
-    for (const kind of ['true shape', 'sectional view'] as const)
+    for (const kind of ['true shape', 'sectional view', 'development'] as const)
       for (const e of of(kind, 4, 4))
         e.options.forEach((o, i) => {
           expect([o.differs === '', o.mistake === undefined]).toEqual([i === e.right, i === e.right]);
