@@ -134,14 +134,19 @@ const cutBookOf = (drawing: Drawing): CutBook | undefined => {
 
 const developmentOf = async (job: DevelopmentJob): Promise<DevelopmentMade> => {
   const { drawing, feature, cut, from, seam } = job;
-  const known = openDesk().part(drawing);
+  const desk = openDesk();
+  const known = desk.part(drawing);
   if (!known)
     return { ok: false, faults: [{ path: [], where: 'the part', ...says('develop.nothing', { feature }) }] };
   const trace = drawing.cuts.find((c) => c.trace.name === cut)?.trace;
   const plane = trace && cuttingPlane(trace, drawing.part);
   if (plane && !plane.ok) return plane;
+  // the cut points have the numbers of the sheet, where it has them
+  const worked = plane && drawing.setup.rules.points === 'numbers' ? desk.work(drawing) : undefined;
+  const section = worked?.ok ? worked.sections.find((s) => s.plane.name === cut) : undefined;
+  const points = section?.bodies.flatMap((b) => b.cutPoints) ?? [];
   const made = attempt(() =>
-    develop(drawing.part, solidsBehind(known.part, plane ? [plane.value] : []), feature, from),
+    develop(drawing.part, solidsBehind(known.part, plane ? [plane.value] : []), feature, from, points),
   );
   if (!made.ok) return made;
   const pieces = made.value;

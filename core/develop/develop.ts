@@ -24,6 +24,7 @@ import {
   movedPiece,
   startOfPiece,
 } from './lay.ts';
+import { type Mark, marksOn, movedBy, type NamedPoint, onceEach } from './marks.ts';
 import { openingOf, shortestGenerator } from './openings.ts';
 import { type Region, regionOf } from './regions.ts';
 import { type FlatPiece, type Opening, slitRegion } from './slit.ts';
@@ -41,6 +42,8 @@ export type Development = {
   readonly bends: readonly Bend[];
   /** clockwise */
   readonly holes: readonly (readonly FlatPiece[])[];
+  /** the points that were asked for, where they lie on its outline or a hole */
+  readonly marks: readonly Mark[];
 };
 
 /** Numbers of the surfaces that carry a feature's side, without its flat ends. */
@@ -92,6 +95,7 @@ const leavesFor = (
  * @param bodies the bodies as they are, or as they remain
  * @param from where to open it, degrees about the feature's axis from its front, counter-clockwise from above; the shortest edge or
  *   generator where missing
+ * @param points of the surface that are wanted in the flat, such as cut points
  * @returns one piece for each connected part of the side
  * @throws Refusal where there is no such feature, nothing of its side is left, or it bends two ways (a ball, a ring)
  */
@@ -100,10 +104,11 @@ export const develop = (
   bodies: readonly SceneBody[],
   feature: string,
   from?: number,
+  points: readonly NamedPoint[] = [],
 ): Development[] => {
   const { axes, body } = axesOf(file, feature);
   const scene = bodies.find((b) => b.solid.name === body);
-  const out = scene ? axes.flatMap((axis) => developCopy(scene, feature, axis, from)) : [];
+  const out = scene ? axes.flatMap((axis) => developCopy(scene, feature, axis, from, points)) : [];
   if (!out.length)
     throw new Refusal({
       path: ['feature'],
@@ -118,6 +123,7 @@ const developCopy = (
   feature: string,
   own: Axis,
   from: number | undefined,
+  points: readonly NamedPoint[],
 ): Development[] => {
   const near = solid.tol.linear * 400;
   const surfaces = sidesOf(solid, edges, feature, own);
@@ -150,7 +156,7 @@ const developCopy = (
     break;
   }
   const opened = folds;
-  return joinedLeaves(leaves.length, opened).map((group) => laidOut(group, leaves, opened, near));
+  return joinedLeaves(leaves.length, opened).map((group) => laidOut(group, leaves, opened, near, points));
 };
 
 /** One connected part laid out, begun at the foot of its opening. */
@@ -159,6 +165,7 @@ const laidOut = (
   leaves: readonly Leaf[],
   folds: readonly Fold[],
   near: number,
+  points: readonly NamedPoint[],
 ): Development => {
   const folded = new Set(folds.flatMap((f) => f.edges));
   const meeting = new Map<Edge, Set<number>>();
@@ -239,6 +246,12 @@ const laidOut = (
           near,
         ),
       ),
+    marks: onceEach(
+      group.flatMap((i) =>
+        marksOn(leaves[i] as Leaf, points, movedBy(placed.get(i) as Similarity, home), near),
+      ),
+      near,
+    ),
   };
 };
 

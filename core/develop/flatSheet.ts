@@ -24,6 +24,8 @@ export type FlatChoice = {
 const MM = { mm: 1, in: 25.4 } as const;
 /** Room round each piece, for its lengths and its name, mm. */
 const ROOM = 12;
+/** The number of a cut point stands so far from it, mm. */
+const NUMBER_OFF = 2.8;
 /** The least width of a sheet with its frame, mm. */
 const LEAST_PAPER = 140;
 /** Room for the title and the check bar below all pieces, mm. */
@@ -114,6 +116,16 @@ export const flatSheet = (pieces: readonly Development[], { title, units, seam }
       const [a, b] = [onPaper(place, from), onPaper(place, to)];
       if (p.curve.type === 'line' && size * k > 8) ink.push(lengthAlong(b, a, sizeText(size, units)));
       if (strip > 0 && p.opening === 'end' && p.curve.type === 'line') ink.push(...seamInk(a, b, strip));
+    }
+    const middle: Vec2 = [box.x + box.w / 2, box.y + box.h / 2];
+    for (const { label, at } of d.marks) {
+      const [spot, centre] = [at, middle].map((p) => onPaper(place, p)) as [Vec2, Vec2];
+      const away = Math.max(1e-6, distance2(spot, centre));
+      const out: Vec2 = [
+        spot[0] + ((spot[0] - centre[0]) / away) * NUMBER_OFF,
+        spot[1] + ((spot[1] - centre[1]) / away) * NUMBER_OFF - 0.8,
+      ];
+      ink.push({ ...letters('numbers', label, out, 1.8), names: spot });
     }
     const faces = [...new Set(d.of.map((f) => readFaceKey(f).feature))].join(', ');
     ink.push(

@@ -4,7 +4,7 @@ import { cross2, distance2, sub2, type Vec2 } from '../geometry/vec.ts';
 import { onPaper, type Similarity, stretchOnPaper } from '../sheet/layout/similarity.ts';
 import type { Edge } from '../solid/boundary.ts';
 import { integrate } from '../solid/quadrature.ts';
-import type { FlatCurve } from './chart.ts';
+import type { Chart, FlatCurve } from './chart.ts';
 import type { FlatPiece } from './slit.ts';
 
 /** A face laid flat in a place of its own: its outline and holes as directed pieces, with the face on their left. */
@@ -15,6 +15,8 @@ export type Leaf = {
   readonly faces: readonly string[];
   /** the number of the surface that it is a part of */
   readonly surface: number;
+  /** how that is laid flat */
+  readonly chart: Chart;
 };
 
 export const startOfPiece = (p: FlatCurve): Vec2 => pointOn2(p.curve, p.from);
@@ -89,7 +91,7 @@ const cornersOf = (loop: readonly FlatPiece[]): Vec2[] =>
 /** The separate faces of some pieces: each outline with the holes that lie in it. */
 export const leavesOf = (
   pieces: readonly FlatPiece[],
-  { faces, surface }: Pick<Leaf, 'faces' | 'surface'>,
+  { faces, surface, chart }: Pick<Leaf, 'faces' | 'surface' | 'chart'>,
   near: number,
 ): Leaf[] => {
   const loops = chained(pieces, near).map((loop) => ({
@@ -111,6 +113,7 @@ export const leavesOf = (
       area: own.reduce((sum, l) => sum + l.area, 0),
       faces,
       surface,
+      chart,
     };
   });
 };

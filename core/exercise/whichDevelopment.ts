@@ -27,23 +27,38 @@ const SAME = 1e-6;
 /** How many prisms are tried. */
 const TRIES = 24;
 
-const prism = (sides: number, side: number, height: number): PartFile => ({
+/** How such a prism may stand: with a side level at the front, or turned so that no view shows a side true, degrees. */
+const TURNS = [0, 10] as const;
+/** Its number of sides, and how far it is turned. */
+type Base = readonly [sides: number, turn: number];
+
+const prism = ([sides, turn]: Base, side: number, height: number): PartFile => ({
   format: 'blue-ledger/part@1',
   name: 'Exercise',
   units: 'mm',
   bodies: [
-    { name: 'part', features: [{ id: 'prism', op: 'add', shape: { kind: 'prism', sides, side, height } }] },
+    {
+      name: 'part',
+      features: [
+        {
+          id: 'prism',
+          op: 'add',
+          shape: { kind: 'prism', sides, side, height },
+          ...(turn && { turn: [{ axis: 'z' as const, angle: turn }] }),
+        },
+      ],
+    },
   ],
 });
 
-/** Those numbers of sides with which a prism is as hard to read as a level says. */
-const sidesOfLevel = (level: number): readonly number[] => {
-  const levels = SIDES.map((sides) => {
-    const built = madePart(prism(sides, 30, 60));
-    return { sides, off: built ? Math.abs(levelOf(countedOf(built)) - level) : Number.POSITIVE_INFINITY };
+/** Those prisms that are as hard to read as a level says, or nearly. */
+const basesOfLevel = (level: number): readonly Base[] => {
+  const levels = TURNS.flatMap((turn) => SIDES.map((sides): Base => [sides, turn])).map((base) => {
+    const built = madePart(prism(base, 30, 60));
+    return { base, off: built ? Math.abs(levelOf(countedOf(built)) - level) : Number.POSITIVE_INFINITY };
   });
   const least = Math.min(...levels.map((x) => x.off));
-  return levels.filter((x) => x.off === least).map((x) => x.sides);
+  return levels.filter((x) => x.off === least).map((x) => x.base);
 };
 
 /** The net of a prism's side below its cut; nothing where it is not one piece with one top line. */
@@ -166,10 +181,10 @@ const mistaken = (c: Chance, right: Net, height: number, cut: ExerciseCut): (Opt
 
 /** Which of four nets is the development of a prism's side below a slanting cut. Its part is a prism of its own, as hard as the level says. */
 export const whichDevelopment = (c: Chance, own: Tried, common: Common): Exercise | undefined => {
-  const sides = sidesOfLevel(levelOf(countedOf(own.built)));
+  const bases = basesOfLevel(levelOf(countedOf(own.built)));
   for (let i = 0; i < TRIES; i++) {
     const height = FIVE * c.whole(12, 18);
-    const file = prism(c.pick(sides), FIVE * c.whole(4, 7), height);
+    const file = prism(c.pick(bases), FIVE * c.whole(4, 7), height);
     const built = madePart(file);
     if (!built) continue;
     const [x0, , , x1] = built.box;

@@ -3,7 +3,7 @@ import { EDGE_ON, ON_LINE } from '../geometry/nearness.ts';
 import { cross2, distance2, dot2, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import type { Section } from '../section/section.ts';
 import { placeOfPoint } from '../sheet/views/placedView.ts';
-import { isOnShape, lineNumberOf, shapePlace, trueShapeOn } from '../sheet/views/trueShape.ts';
+import { isOnShape, shapePlace, trueShapeOn } from '../sheet/views/trueShape.ts';
 import type { Edge } from '../solid/boundary.ts';
 import { pointAt, uprightAt } from './coordinates.ts';
 import { type Findable, pointsToFind } from './curvePoints.ts';
@@ -21,7 +21,7 @@ import {
 } from './edgeView.ts';
 import { generatorThrough, type Ruled } from './generators.ts';
 import { freshName, type Plan, pointThere, take, viewNamed, workOn } from './plan.ts';
-import { footPlace, joinShape } from './shapeDrawn.ts';
+import { drawShapeLine, footPlace, joinShape } from './shapeDrawn.ts';
 
 type Edges = ReadonlyMap<string, Edge>;
 
@@ -153,22 +153,7 @@ const drawObliqueShape = (
   const shape = trueShapeOn(p.sheet, cut);
   if (!shape) return;
   const points = found.filter((c) => isOnShape(shape, c));
-  const n = lineNumberOf(p.sheet, cut);
-  const [base, start] = [freshName(p, 'l'), freshName(p, 'p')];
-  take(
-    p,
-    {
-      view: undefined,
-      stage: 'true shape',
-      tool: 'set square',
-      instruction: { kind: 'shapeLine', line: n },
-      source: 'sheet',
-    },
-    [
-      { do: 'place', point: start, left: shape.line.from[0], bottom: shape.line.from[1] },
-      { do: 'parallel', line: base, to: trace, through: start },
-    ],
-  );
+  const { n, base, start } = drawShapeLine(p, shape, trace);
   const way = (p.board.lines.get(base) as { d: Vec2 }).d;
   const square: Vec2 = [-way[1], way[0]];
   let first: { readonly foot: string; readonly on: string; readonly place: Vec2 } | undefined;

@@ -42,6 +42,31 @@ export const legOf = (s: PrincipalSection, trace: readonly TraceLeg[], c: Findab
 const basePlace = (shape: PlacedShape, along: number): Vec2 =>
   footPlace(shape.line, onPaper(shape.toPaper, inShape(shape.plane, along, 0)));
 
+/** The line on which a true shape stands, parallel to the trace: its number, its name at the board, and the point by which it is placed. */
+export const drawShapeLine = (
+  p: Plan,
+  shape: PlacedShape,
+  trace: string,
+): { readonly n: number; readonly base: string; readonly start: string } => {
+  const n = lineNumberOf(p.sheet, shape.cut);
+  const [base, start] = [freshName(p, 'l'), freshName(p, 'p')];
+  take(
+    p,
+    {
+      view: undefined,
+      stage: 'true shape',
+      tool: 'set square',
+      instruction: { kind: 'shapeLine', line: n },
+      source: 'sheet',
+    },
+    [
+      { do: 'place', point: start, left: shape.line.from[0], bottom: shape.line.from[1] },
+      { do: 'parallel', line: base, to: trace, through: start },
+    ],
+  );
+  return { n, base, start };
+};
+
 /** The true shape: projectors square to the trace, distances from XY set off from X1Y1, the points joined. */
 export const drawShape = (
   p: Plan,
@@ -56,23 +81,7 @@ export const drawShape = (
   const reference = other && p.reference.get(plane.seenIn === 'front' ? other : plane.seenIn);
   if (!shape || !other || reference === undefined || (plane.seenIn !== 'front' && other !== 'front')) return;
   const points = found.filter((c) => isOnShape(shape, c));
-  const n = lineNumberOf(p.sheet, plane.name);
-  const base = freshName(p, 'l');
-  const start = freshName(p, 'p');
-  take(
-    p,
-    {
-      view: undefined,
-      stage: 'true shape',
-      tool: 'set square',
-      instruction: { kind: 'shapeLine', line: n },
-      source: 'sheet',
-    },
-    [
-      { do: 'place', point: start, left: shape.line.from[0], bottom: shape.line.from[1] },
-      { do: 'parallel', line: base, to: (trace[shape.leg ?? 0] as TraceLeg).line, through: start },
-    ],
-  );
+  const { n, base, start } = drawShapeLine(p, shape, (trace[shape.leg ?? 0] as TraceLeg).line);
   const t = viewNamed(p, plane.seenIn);
   const o = viewNamed(p, other);
   const direction = p.board.lines.get(base)?.d as Vec2;

@@ -4,6 +4,7 @@ import { shifted } from '../../../core/edit/traceStated.ts';
 import type { TraceFile } from '../../../core/part/schema.ts';
 import { cuttingPlane } from '../../../core/section/trace.ts';
 import { useDesk, useSession } from '../useDesk.ts';
+import { TraceGrip } from './TraceGrip.tsx';
 import { stepFor } from './traceStep.ts';
 
 type Point = readonly [number, number];
@@ -83,20 +84,10 @@ export const PlaneHandle = ({
         className="cursor-move"
         {...grip}
       />
-      {/* biome-ignore lint/a11y/useSemanticElements: svg has no button of its own */}
-      <circle
-        cx={middle[0]}
-        cy={middle[1]}
-        r={1.7}
-        tabIndex={0}
-        role="button"
-        aria-label={`Cut ${trace.name}, move`}
-        data-testid={`grip ${trace.name} whole`}
-        fill="var(--color-paper)"
-        fillOpacity={0.9}
-        stroke="var(--color-house)"
-        strokeWidth={0.6}
-        className="cursor-grab focus:[stroke-width:1.2]"
+      <TraceGrip
+        at={middle}
+        name={`Cut ${trace.name}, move`}
+        testId={`grip ${trace.name} whole`}
         onKeyDown={press}
         {...grip}
       />

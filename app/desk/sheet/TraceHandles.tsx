@@ -6,6 +6,7 @@ import { sameData } from '../../../core/number/sameData.ts';
 import type { GoodPicture } from '../../session/sessionTypes.ts';
 import { useDesk, useSession } from '../useDesk.ts';
 import { PlaneHandle } from './PlaneHandle.tsx';
+import { TraceGrip } from './TraceGrip.tsx';
 import { stepFor } from './traceStep.ts';
 import { placeInView, sidesOfView } from './viewSides.ts';
 
@@ -138,21 +139,11 @@ export const TraceHandles = ({
               );
             })}
             {grips.map(({ grip, at, words }) => (
-              // biome-ignore lint/a11y/useSemanticElements: svg has no button of its own
-              <circle
+              <TraceGrip
                 key={words}
-                cx={at[0]}
-                cy={at[1]}
-                r={1.7}
-                tabIndex={0}
-                role="button"
-                aria-label={`Cut ${c.name}, ${words}`}
-                data-testid={`grip ${c.name} ${typeof grip === 'string' ? grip : words}`}
-                fill="var(--color-paper)"
-                fillOpacity={0.9}
-                stroke="var(--color-house)"
-                strokeWidth={0.6}
-                className="cursor-grab focus:[stroke-width:1.2]"
+                at={at}
+                name={`Cut ${c.name}, ${words}`}
+                testId={`grip ${c.name} ${typeof grip === 'string' ? grip : words}`}
                 onPointerDown={hold(grip)}
                 onPointerMove={pull}
                 onPointerUp={release}

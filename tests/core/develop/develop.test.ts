@@ -6,7 +6,7 @@ import { pointOn2 } from '../../../core/geometry/curve2.ts';
 import { pointOn } from '../../../core/geometry/curve3.ts';
 import { distance, distance2, type Vec2, type Vec3 } from '../../../core/geometry/vec.ts';
 import type { PartFile, TraceFile } from '../../../core/part/schema.ts';
-import { solidsBehind } from '../../../core/section/section.ts';
+import { sectionOf, solidsBehind } from '../../../core/section/section.ts';
 import { cuttingPlane } from '../../../core/section/trace.ts';
 import { measureSolid } from '../../../core/solid/measure.ts';
 import type { SceneBody } from '../../../core/view/scene.ts';
@@ -139,6 +139,53 @@ describe('closed forms', () => {
       // opened at its lowest generator, on the left
       expect(y).toBeCloseTo(35 - 7.5 * Math.cos(x / 20), 6);
     }
+  });
+});
+
+describe('cut points have their places in the flat', () => {
+  const pointsOfCut = (part: PartFile, cut: TraceFile, count: 8 | 12) => {
+    const plane = cuttingPlane(cut, part);
+    if (!plane.ok) throw new Error('no plane');
+    return sectionOf(built(part), plane.value, { count, start: 'left', outlinesIn: [] }).bodies.flatMap(
+      (b) => b.cutPoints,
+    );
+  };
+  test.each<[string, Feature, number]>([
+    ['prism', prism, 6],
+    ['cylinder', cylinder, 12],
+    ['cone', cone, 12],
+    ['pyramid', pyramid, 6],
+  ])('%s: at their heights and true distances, those on the opening on both its sides', (_, of, count) => {
+    const part = partOf({ ...of, id: 'f' });
+    const points = pointsOfCut(part, sloping, 12);
+    expect(points).toHaveLength(count);
+    const [flat] = develop(part, remains(part, sloping), 'f', undefined, points);
+    if (!flat) throw new Error('nothing laid');
+    // the opening runs along the shortest edge or generator, which holds one of them
+    expect(flat.marks).toHaveLength(count + 1);
+    expect(new Set(flat.marks.map((m) => m.label)).size).toBe(count);
+    for (const { label, at } of flat.marks) {
+      const { at: space } = points.find((p) => p.label === label) as (typeof points)[number];
+      if (of.shape.kind === 'prism' || of.shape.kind === 'cylinder') expect(at[1]).toBeCloseTo(space[2], 6);
+      // along a generator it is as far from the apex as in space
+      if (of.shape.kind !== 'cone') continue;
+      const [arc] = flat.outline as [FlatPiece];
+      const apex = arc.curve.type === 'conic' ? arc.curve.c : [0, 0];
+      expect(distance2(at, apex as Vec2)).toBeCloseTo(distance(space, [0, 0, 72]), 6);
+    }
+    if (of.shape.kind !== 'cylinder') return;
+    // a twelfth of the circumference from one generator to the next
+    const xs = flat.marks.map((m) => m.at[0]).sort((a, b) => a - b);
+    for (const [i, x] of xs.slice(1).entries())
+      expect(x - (xs[i] as number)).toBeCloseTo((2 * Math.PI * 20) / 12, 6);
+  });
+  test('a point that is none of the surface has none', () => {
+    const part = partOf({ ...prism, id: 'f' });
+    const [flat] = develop(part, remains(part, sloping), 'f', undefined, [
+      { label: 'x', at: [0, 0, 20] },
+      { label: 'y', at: [400, 0, 20] },
+    ]);
+    expect(flat?.marks).toEqual([]);
   });
 });
 

@@ -116,14 +116,16 @@ describe('exercises with a cutting plane', () => {
   test('development: folded round the prism the right one meets the plane at every edge, no other does', () => {
     for (const level of [1, 4, 8, 12])
       for (const e of of('development', level, 6)) {
-        const shape = e.part.bodies[0]?.features[0]?.shape;
+        const feature = e.part.bodies[0]?.features[0];
+        const shape = feature?.shape;
+        const turned = (Number(feature?.turn?.[0]?.angle ?? 0) * Math.PI) / 180;
         if (shape?.kind !== 'prism') throw new Error('no prism');
         const [n, side] = [Number(shape.sides), Number(shape.side)];
         const radius = side / (2 * Math.sin(Math.PI / n));
         // the corners of the base, one side level at the front, and how high the trace stands over each
         const [from, to] = [e.cut.from, e.cut.to];
         const heights = Array.from({ length: n }, (_, i) => {
-          const x = radius * Math.cos(-Math.PI / 2 + Math.PI / n + (2 * Math.PI * i) / n);
+          const x = radius * Math.cos(turned - Math.PI / 2 + Math.PI / n + (2 * Math.PI * i) / n);
           return from[1] + ((x - from[0]) / (to[0] - from[0])) * (to[1] - from[1]);
         });
         const fits = (d: FaceDrawing): boolean => {
