@@ -1,33 +1,14 @@
-import { pointOn2 } from '../geometry/curve2.ts';
+import { farFromStretch } from '../geometry/farFromStretch.ts';
 import { signedDistance } from '../geometry/surface.ts';
 import { distance2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { TAU } from '../number/angle.ts';
 import { onPaper, type Similarity } from '../sheet/layout/similarity.ts';
-import type { FlatCurve } from './chart.ts';
 import type { Leaf } from './lay.ts';
 
 /** A point of the surface that is wanted in the flat by its name, such as a cut point by its number; part units. */
 export type NamedPoint = { readonly label: string; readonly at: Vec3 };
 /** The same in the flat. */
 export type Mark = { readonly label: string; readonly at: Vec2 };
-
-/** A curve is looked at in so many places, and so often more finely about the nearest one. */
-const LOOKS = 96;
-const HALVINGS = 40;
-
-/** How far a place of the flat is from a piece. */
-const farFrom = ({ curve, from, to }: FlatCurve, at: Vec2): number => {
-  const far = (t: number): number => distance2(pointOn2(curve, t), at);
-  let [best, step] = [from, (to - from) / LOOKS];
-  for (let i = 1; i <= LOOKS; i++) if (far(from + step * i) < far(best)) best = from + step * i;
-  const [low, high] = [Math.min(from, to), Math.max(from, to)];
-  for (let n = 0; n < HALVINGS; n++) {
-    const tries = [best - step / 2, best + step / 2].map((t) => Math.min(high, Math.max(low, t)));
-    for (const t of tries) if (far(t) < far(best)) best = t;
-    step /= 2;
-  }
-  return far(best);
-};
 
 /** How many turns beside its own a part of a round may be laid. */
 const TURNS = [-2, -1, 0, 1, 2] as const;
@@ -50,7 +31,7 @@ export const marksOn = (
     const turns = chart.surface.kind === 'plane' ? [0] : TURNS;
     return turns
       .map((k) => chart.place(at, turn + TAU * k))
-      .filter((place) => leaf.pieces.some((p) => farFrom(p, place) <= near))
+      .filter((place) => leaf.pieces.some((p) => farFromStretch(p, place) <= near))
       .map((place) => ({ label, at: move(place) }));
   });
 

@@ -1,9 +1,9 @@
-import { pointOn2 } from '../geometry/curve2.ts';
 import { type Ellipse3, pointOn, velocityOn } from '../geometry/curve3.ts';
+import { farFromStretch } from '../geometry/farFromStretch.ts';
 import { WHOLE_TURN } from '../geometry/nearness.ts';
 import { signChanges } from '../geometry/roots.ts';
 import type { Cone, Cylinder } from '../geometry/surface.ts';
-import { along, cross, distance, distance2, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
+import { along, cross, distance, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { generatorsMet } from '../meeting/generators.ts';
 import { faceInWords } from '../naming/keys.ts';
@@ -13,7 +13,7 @@ import { type Edge, isDrawn } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import { firstMetIn } from '../view/firstMet.ts';
 import { flatten } from '../view/project.ts';
-import type { View, ViewLine } from '../view/view.ts';
+import type { View } from '../view/view.ts';
 import { edgesBefore, type Posting } from './postings.ts';
 
 /** A point of a round part that is no corner: it has accounts like one. Part units. */
@@ -256,22 +256,6 @@ export const roundPoints = (
 /** A ray may meet a cone beside its apex: by so much, as a share of the part's size. */
 const ROUGHLY = 1e-6;
 
-/** How far a place of a view is from a stretch of a line, looked at in so many places. */
-const STEPS = 96;
-const farFrom = (l: ViewLine, at: readonly [number, number]): number => {
-  const far = (t: number): number => distance2(pointOn2(l.curve, t), at);
-  const ts = Array.from({ length: STEPS + 1 }, (_, i) => l.from + ((l.to - l.from) * i) / STEPS);
-  const near = ts.reduce((a, b) => (far(b) < far(a) ? b : a));
-  const step = (l.to - l.from) / STEPS;
-  let [low, high] = [Math.max(l.from, near - step), Math.min(l.to, near + step)];
-  for (let k = 0; k < 50; k++) {
-    const [a, b] = [low + (high - low) / 3, high - (high - low) / 3];
-    if (far(a) < far(b)) high = b;
-    else low = a;
-  }
-  return far((low + high) / 2);
-};
-
 /**
  * How round points are posted in a view: as corners are, by the lines of their own edges that reach them there. An apex
  * with no line to it is seen where it is the first that an observer meets.
@@ -294,7 +278,7 @@ const roundPostings = (
     const own = view.lines.filter((l) =>
       p.edges.length ? l.sources.some((s) => keys.has(s)) : l.of.some((f) => p.on.includes(f)),
     );
-    const reaching = p.kind === 'centre' ? own : own.filter((l) => farFrom(l, at) <= near);
+    const reaching = p.kind === 'centre' ? own : own.filter((l) => farFromStretch(l, at) <= near);
     if (!reaching.length && p.kind === 'apex') {
       const first = met(at[0], at[1]);
       const depth = first ? Math.abs(dot(sub(first.at, p.at), view.frame.toward)) : Number.NaN;

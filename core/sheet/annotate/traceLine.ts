@@ -4,6 +4,7 @@ import { isFlat, type Leg } from '../../section/trace.ts';
 import type { PlacedSheet } from '../drawnSheet.ts';
 import { chainDashes } from '../ink/dash.ts';
 import { type Ink, letters, straight, stroke } from '../ink/ink.ts';
+import { throughBox } from '../layout/boxes.ts';
 import type { Rect } from '../layout/paper.ts';
 import { onPaper } from '../layout/similarity.ts';
 import { type TraceHome, traceHome } from '../views/traceHome.ts';
@@ -179,23 +180,4 @@ const throughCorners = (p: Vec2, d: Vec2, corners: readonly Vec2[]): [number, nu
     }),
   );
   return met.length ? [Math.min(...met), Math.max(...met)] : undefined;
-};
-
-/** Where the line enters and leaves the box. */
-const throughBox = (p: Vec2, d: Vec2, box: Rect): [number, number] | undefined => {
-  let lo = Number.NEGATIVE_INFINITY;
-  let hi = Number.POSITIVE_INFINITY;
-  for (const [i, min, max] of [
-    [0, box.x, box.x + box.w],
-    [1, box.y, box.y + box.h],
-  ] as const) {
-    if (Math.abs(d[i]) < 1e-9) {
-      if (p[i] < min || p[i] > max) return undefined;
-      continue;
-    }
-    const [t0, t1] = [(min - p[i]) / d[i], (max - p[i]) / d[i]];
-    lo = Math.max(lo, Math.min(t0, t1));
-    hi = Math.min(hi, Math.max(t0, t1));
-  }
-  return lo > hi ? undefined : [lo, hi];
 };

@@ -12,6 +12,7 @@ import { insideSolid } from '../../solid/body.ts';
 import type { BuiltPart } from '../../solid/build.ts';
 import { flatten } from '../../view/project.ts';
 import type { View } from '../../view/view.ts';
+import { boxCorners2 } from '../layout/boxes.ts';
 import { type Rect, rectInside, rectsMeet } from '../layout/paper.ts';
 import { onPaper, type Similarity, stretchOnPaper } from '../layout/similarity.ts';
 import { type PlacedView, placeOfPoint } from './placedView.ts';
@@ -133,16 +134,10 @@ export const placeAuxiliary = (
   const side = angle === 'first' ? -1 : 1;
   const away: Vec2 = [n[0] * side, n[1] * side];
   const inLine = dot2(home.toPaper.to, e);
-  const corners = (r: Rect): Vec2[] => [
-    [r.x, r.y],
-    [r.x + r.w, r.y],
-    [r.x, r.y + r.h],
-    [r.x + r.w, r.y + r.h],
-  ];
   const start =
-    Math.max(...corners(home.box).map((p) => dot2(p, away))) -
+    Math.max(...boxCorners2(home.box).map((p) => dot2(p, away))) -
     Math.min(
-      ...lines.flatMap((s) => corners(rectOf(boxOf2(s.curve, s.from, s.to)))).map((p) => dot2(p, away)),
+      ...lines.flatMap((s) => boxCorners2(rectOf(boxOf2(s.curve, s.from, s.to)))).map((p) => dot2(p, away)),
     );
   const at = (t: number): { to: Vec2; room: Rect } => {
     const to: Vec2 = [e[0] * inLine + away[0] * t, e[1] * inLine + away[1] * t];

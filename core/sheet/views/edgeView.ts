@@ -4,6 +4,7 @@ import type { ProjectionAngle, ViewFrame } from '../../geometry/viewFrames.ts';
 import type { CuttingPlane } from '../../section/trace.ts';
 import { flatten } from '../../view/project.ts';
 import type { View } from '../../view/view.ts';
+import { boxCorners2, boxRound } from '../layout/boxes.ts';
 import type { Gaps } from '../layout/gaps.ts';
 import { type Rect, rectInside, rectsMeet } from '../layout/paper.ts';
 import type { Similarity } from '../layout/similarity.ts';
@@ -39,19 +40,6 @@ const TITLE_ROOM = 7;
 const STEP = 4;
 const LINE_OVERRUN = 6;
 
-const boundsOf = (points: readonly Vec2[]): Rect => {
-  const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])];
-  const [x, y] = [Math.min(...xs), Math.min(...ys)];
-  return { x, y, w: Math.max(...xs) - x, h: Math.max(...ys) - y };
-};
-
-const rectCorners = ({ x, y, w, h }: Rect): Vec2[] => [
-  [x, y],
-  [x + w, y],
-  [x, y + h],
-  [x + w, y + h],
-];
-
 /**
  * Places an edge view along its projectors from the top view: beyond it as its observer looks in first angle, on the observer's side in third (ISO 5456-2);
  * as near as the other views allow.
@@ -79,19 +67,19 @@ export const placeEdgeView = (
     return [u * scale, v * scale];
   });
   const inLine = dot2(top.toPaper.to, across);
-  const nearest = Math.max(...rectCorners(top.box).map((p) => dot2(p, away))) + gaps.others;
+  const nearest = Math.max(...boxCorners2(top.box).map((p) => dot2(p, away))) + gaps.others;
   const fromLine = distanceFromXY(first, 'top', box, angle, scale, gaps.level);
   const at = (further: number): EdgeView => {
     const line = nearest + further;
     const out = line + fromLine - dot2(bare[0] as Vec2, away);
     const to: Vec2 = [across[0] * inLine + away[0] * out, across[1] * inLine + away[1] * out];
     const placed = bare.map((p): Vec2 => [p[0] + to[0], p[1] + to[1]]);
-    const own = boundsOf(placed);
+    const own = boxRound(placed);
     const along = placed.map((p) => dot2(p, across));
     const ends = [Math.min(...along) - LINE_OVERRUN, Math.max(...along) + LINE_OVERRUN].map(
       (s): Vec2 => [across[0] * s + away[0] * line, across[1] * s + away[1] * line],
     ) as [Vec2, Vec2];
-    const all = boundsOf([...rectCorners(own), ...ends]);
+    const all = boxRound([...boxCorners2(own), ...ends]);
     const room = {
       x: all.x - PAD,
       y: all.y - PAD - TITLE_ROOM,

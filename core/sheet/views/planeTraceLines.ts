@@ -4,6 +4,7 @@ import { type ProjectionAngle, VIEW_FRAMES } from '../../geometry/viewFrames.ts'
 import { planeTraces, type SpaceLine } from '../../section/planeTraces.ts';
 import type { CuttingPlane } from '../../section/trace.ts';
 import { flatten } from '../../view/project.ts';
+import { throughBox } from '../layout/boxes.ts';
 import { type Gaps, gapFromXY } from '../layout/gaps.ts';
 import type { Layout, Overall } from '../layout/layout.ts';
 import type { Rect } from '../layout/paper.ts';
@@ -27,24 +28,6 @@ const IN_FRAME = 8;
 const FROM_XY = 40;
 /** A trace of which less is left on the sheet than this is not drawn, mm. */
 const SHORTEST = 10;
-
-/** The stretch of a line that lies in a rectangle: its distances from p. */
-const within = (p: Vec2, d: Vec2, { x, y, w, h }: Rect): readonly [number, number] | undefined => {
-  let [lo, hi] = [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY];
-  for (const [i, min, max] of [
-    [0, x, x + w],
-    [1, y, y + h],
-  ] as const) {
-    if (Math.abs(d[i]) < 1e-12) {
-      if (p[i] < min || p[i] > max) return undefined;
-      continue;
-    }
-    const ends = [(min - p[i]) / d[i], (max - p[i]) / d[i]];
-    lo = Math.max(lo, Math.min(...ends));
-    hi = Math.min(hi, Math.max(...ends));
-  }
-  return hi > lo ? [lo, hi] : undefined;
-};
 
 /** A placed layout with the part that it is of. */
 export type TraceSite = {
@@ -76,8 +59,8 @@ const lineIn = (
   // as far as the view, and some way on from where it leaves XY
   const left = Math.max(frame.x + IN_FRAME, Math.min(own.x - PAST, at[0] - FROM_XY));
   const right = Math.min(frame.x + frame.w - IN_FRAME, Math.max(own.x + own.w + PAST, at[0] + FROM_XY));
-  const reach = within(at, d, { x: left, y: low, w: right - left, h: high - low });
-  if (!reach || reach[1] - reach[0] < SHORTEST) return undefined;
+  const reach = throughBox(at, d, { x: left, y: low, w: right - left, h: high - low });
+  if (right <= left || !reach || reach[1] - reach[0] < SHORTEST) return undefined;
   const [a, b] = reach.map((t): Vec2 => [at[0] + d[0] * t, at[1] + d[1] * t]) as [Vec2, Vec2];
   const [from, to] = Math.abs(a[1] - xy) > Math.abs(b[1] - xy) ? [b, a] : [a, b];
   return { name: view === 'top' ? 'HT' : 'VT', view, from, to };

@@ -9,6 +9,7 @@ import type { BodySection, Section } from '../../section/section.ts';
 import { type CuttingPlane, handedness, type Leg, legAlone, legFrame } from '../../section/trace.ts';
 import { shadowsOf } from '../../view/project.ts';
 import type { Stretch } from '../ink/ink.ts';
+import { boxRound } from '../layout/boxes.ts';
 import { type Rect, rectInside, rectsMeet } from '../layout/paper.ts';
 import { onPaper, type Similarity, stretchOnPaper } from '../layout/similarity.ts';
 import type { EdgeView } from './edgeView.ts';
@@ -75,14 +76,6 @@ const inTrueShape = (
 /** The rims of a cut face as its true shape has them. */
 export const faceRim = (face: CutFace, c: CuttingPlane, tol: number): Stretch[] =>
   face.outline.flatMap((l) => inTrueShape(l.pieces, c, tol));
-
-const roomOf = (points: readonly Vec2[], pad: number): Rect => {
-  const xs = points.map((p) => p[0]);
-  const ys = points.map((p) => p[1]);
-  const x = Math.min(...xs) - pad;
-  const y = Math.min(...ys) - pad;
-  return { x, y, w: Math.max(...xs) + pad - x, h: Math.max(...ys) + pad - y };
-};
 
 const cornersOf = (stretches: readonly Stretch[]): Vec2[] =>
   stretches.flatMap((s) => {
@@ -162,7 +155,7 @@ export const trueShapeOf = (
   const atOrigin: Similarity = { ...turned, to: [-anchor[0], -anchor[1]] };
   const placed = rims.flatMap((r) => [...r.stretches, ...r.behind].map((s) => stretchOnPaper(atOrigin, s)));
   const letters = [span[0] - LETTERS, span[1] + LETTERS].map((s): Vec2 => [d[0] * s, d[1] * s]);
-  const bare = roomOf([...cornersOf(placed), ...(isTrueShape ? letters : [])], PAD);
+  const bare = boxRound([...cornersOf(placed), ...(isTrueShape ? letters : [])], PAD);
   const label = drawnAs === 'revolved' ? 0 : LABEL_ROOM;
   return {
     drawnAs,
@@ -272,7 +265,7 @@ type LinedSheet = {
 };
 
 /** The number of the first line that a cut has: that of its edge view, where it has one, else that of its true shape. */
-const firstLineOf = (sheet: LinedSheet, cut: string): number => {
+export const edgeLineNumberOf = (sheet: LinedSheet, cut: string): number => {
   let n = sheet.firstLine;
   for (const { plane } of sheet.sections) {
     if (plane.name === cut) return n;
@@ -283,12 +276,9 @@ const firstLineOf = (sheet: LinedSheet, cut: string): number => {
   return n;
 };
 
-/** The number in the name of the line that a cut's edge view stands on. */
-export const edgeLineNumberOf = firstLineOf;
-
 /** The number in the name of the line that a cut's true shape stands on: 1 for X1Y1, 2 where its edge view stands on that. */
 export const lineNumberOf = (sheet: LinedSheet, cut: string): number =>
-  firstLineOf(sheet, cut) + (sheet.edgeViews.some((e) => e.cut === cut) ? 1 : 0);
+  edgeLineNumberOf(sheet, cut) + (sheet.edgeViews.some((e) => e.cut === cut) ? 1 : 0);
 
 /** The foot of the perpendicular on X1Y1. */
 export const footOn = (shape: PlacedShape, at: Vec2): Vec2 => {

@@ -164,7 +164,7 @@ describe('a plane that slopes in all views', () => {
           const plane = cuttingPlane({ name: 'A', seenIn: 'auxiliary', corners, look: 'up' }, block);
           if (!plane.ok) throw new Error(plane.faults[0]?.what);
           const traces = planeTraces(plane.value, ground, wall);
-          if (!traces) return;
+          if (!traces) throw new Error('no traces');
           const [a, b, c] = corners.map(vec) as [Vec3, Vec3, Vec3];
           const n = cross(sub(b, a), sub(c, a));
           const { ht, vt } = traces;
@@ -303,7 +303,7 @@ describe('a plane that slopes in all views', () => {
           [0, 1, 5],
         ],
       },
-      '',
+      'The name "x" is not known',
     ],
   ])('%s is refused', (_, change, what) => {
     const trace: TraceFile = {
