@@ -2,7 +2,7 @@ import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Section } from '../section/section.ts';
 import { dimensioning } from '../sheet/dimensions/dimensioning.ts';
 import type { LayDimensions } from '../sheet/dimensions/sheetDimensions.ts';
-import { placementAt, scalesOf } from '../sheet/layout/fit.ts';
+import { placementAt, scalesOf, viewsTooLarge } from '../sheet/layout/fit.ts';
 import { gapsOf } from '../sheet/layout/gaps.ts';
 import { roomyGaps } from '../sheet/layout/margins.ts';
 import { paperPerUnit } from '../sheet/layout/placement.ts';
@@ -36,6 +36,7 @@ export const openGaps = (
   const { room: titleRoom } = titleGuides(setup.rules);
   const ratios = setup.scale === 'fit' ? scalesOf(part.units) : [setup.scale];
   for (const ratio of ratios) {
+    if (viewsTooLarge(ratio, setup, load)) continue;
     const margins = open.margins(setup, paperPerUnit(ratio, part.units));
     const { others, level, upright } = roomyGaps(gapsOf(setup), margins, setup.views, setup.angle, titleRoom);
     const gap = Math.ceil(others);

@@ -182,8 +182,8 @@ const placeAt = (x: number, y: number, width: number, from: Vec2): Place => {
   return { box: [x, y, x + width, y + FIGURE], foot: near, shelf: [near, far] };
 };
 
-/** Distances are ordered as whole numbers with the place of the corner in its list behind them: so fine, and so many corners. */
-const FINE = 2 ** 16;
+/** Distances are ordered as whole numbers up to so much, with the place of the corner among so many behind them: 53 bits hold both. */
+const FURTHEST = 2 ** 42;
 const MOST_CORNERS = 2 ** 10;
 
 /** Where a note may stand: its lower left corner, and how far the middle of its lower edge is from what it is about, squared. */
@@ -203,9 +203,12 @@ const cornersFor = (
   aside: number,
 ): Corner[] => {
   const corners: Corner[] = [];
+  let furthest = 1;
   const take = (x: number, y: number): void => {
     const [dx, dy] = [x + width / 2 - from[0], y - from[1]];
-    corners.push({ x, y, far: dx * dx + dy * dy });
+    const far = dx * dx + dy * dy;
+    furthest = Math.max(furthest, far);
+    corners.push({ x, y, far });
   };
   for (let row = 0; row < ROWS; row++)
     for (let i = -aside; i <= aside; i++) {
@@ -216,7 +219,8 @@ const cornersFor = (
     }
   // plain numbers are put in order many times faster than corners
   const order = new Float64Array(corners.length);
-  for (const [n, { far }] of corners.entries()) order[n] = Math.round(far * FINE) * MOST_CORNERS + n;
+  const fine = (FURTHEST - 1) / furthest;
+  for (const [n, { far }] of corners.entries()) order[n] = Math.round(far * fine) * MOST_CORNERS + n;
   return Array.from(order.sort(), (key) => corners[key % MOST_CORNERS] as Corner);
 };
 

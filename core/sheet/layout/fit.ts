@@ -42,13 +42,17 @@ export const placementAt = (ratio: number, setup: SheetSetup, load: Load): Place
   );
 };
 
+/** Whether the views by themselves are larger than the sheet at a scale (a ratio such as 0.5 for 1 : 2). */
+export const viewsTooLarge = (ratio: number, setup: SheetSetup, { box, units }: Load): boolean =>
+  tooLarge(paperPerUnit(ratio, units), setup, paperFrame(setup), box, new Map());
+
 const boxesTooLarge = (ratio: number, setup: SheetSetup, load: Load): boolean => {
   const scale = paperPerUnit(ratio, load.units);
   const isTooLarge = (margins: MarginsOf): boolean =>
     tooLarge(scale, setup, paperFrame(setup), load.box, margins);
   const { margins } = load;
   // all dimensions are only laid out at a scale at which the bare views, and those in lanes, have room
-  if (isTooLarge(new Map())) return true;
+  if (viewsTooLarge(ratio, setup, load)) return true;
   return (
     margins !== undefined && (isTooLarge(margins(setup, scale, 'lanes')) || isTooLarge(margins(setup, scale)))
   );
