@@ -1,6 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
+import { useStore } from 'zustand';
 import { sentence } from '../../core/number/fault.ts';
 import { decimal, sizeText } from '../../core/number/format.ts';
 import type { Kept } from '../../exchange/kept.ts';
@@ -46,7 +47,8 @@ const Notice = () => {
   const notice = useSession((s) => s.notice);
   const faults = useSession((s) => s.faults);
   const undrawn = useSession((s) => s.undrawn);
-  const text = notice ?? (faults[0] && sentence(faults[0])) ?? undrawn;
+  const trouble = useStore(useDesk().engine.trouble);
+  const text = notice ?? (faults[0] && sentence(faults[0])) ?? undrawn ?? trouble;
   if (!text) return null;
   return (
     <p

@@ -17,6 +17,7 @@ import type {
   SessionState,
   SessionTools,
 } from './sessionTypes.ts';
+import { isUnanswered, undrawnWords } from './unanswered.ts';
 
 /** A moment's patience lets the sheet be drawn before a change is sent, ms. */
 const SEND_AFTER = 200;
@@ -108,13 +109,11 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
       return;
     }
     const picture = await tools.draw(drawing, false);
-    if (picture === 'overran') set({ picture: undefined, undrawn: overran('this drawing') });
+    if (isUnanswered(picture)) set({ picture: undefined, undrawn: undrawnWords('this drawing', picture) });
     else if (picture?.ok) set({ picture: withKnownValues(picture), undrawn: undefined, faults: [] });
     else if (picture) set({ faults: picture.faults });
     lookLater();
   };
-  const overran = (what: string): string =>
-    `The picture of ${what} takes too long and was left. The drawing is stored all the same; undo the change, or repeat things fewer times.`;
 
   /** All that changes the drawing takes its turn here. */
   let turn: Promise<unknown> = Promise.resolve();
@@ -254,9 +253,10 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
       set({ drawing, tried: undefined, picture: undefined, undrawn: undefined, faults: [], notes: [] });
     else {
       const picture = await tools.draw(drawing, false);
-      if (picture && picture !== 'overran' && !picture.ok) return picture.faults;
-      if (picture === 'overran')
-        set({ drawing, tried: undefined, picture: undefined, undrawn: overran(`"${label}"`), faults: [] });
+      if (isUnanswered(picture)) {
+        const undrawn = undrawnWords(`"${label}"`, picture);
+        set({ drawing, tried: undefined, picture: undefined, undrawn, faults: [] });
+      } else if (picture && !picture.ok) return picture.faults;
       else
         set({
           drawing,
@@ -287,7 +287,7 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
     const { drawing } = made.value;
     const added = addedFeatures(before.part, drawing.part);
     const picture = added.length ? await tools.draw(drawing, true, added) : undefined;
-    if (mine !== tryNumber || !picture || picture === 'overran') return [];
+    if (mine !== tryNumber || !picture || isUnanswered(picture)) return [];
     if (!picture.ok) {
       set({ tried: undefined });
       return picture.faults;
@@ -414,7 +414,7 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
       const made = command && apply(get().drawing, command, context());
       if (made && !made.ok) return;
       const picture = await tools.draw(made ? made.value.drawing : get().drawing, true);
-      if (picture && picture !== 'overran' && picture.ok) set({ picture: withKnownValues(picture) });
+      if (picture && !isUnanswered(picture) && picture.ok) set({ picture: withKnownValues(picture) });
     },
     tryOut,
     step: (direction) => inTurn(() => makeStep(direction)),

@@ -1,4 +1,5 @@
 import { type Remote, wrap } from 'comlink';
+import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { Remark } from '../../core/check/remark.ts';
 import type { Tied } from '../../core/dimension/kept.ts';
 import type { Scheme } from '../../core/dimension/propose.ts';
@@ -24,9 +25,12 @@ import type { PickedFace, Pictorial, Tints } from '../../workers/pictorial.ts';
 import type { PointedAt } from '../../workers/pointing.ts';
 import type { Exercise } from '../../workers/practice.ts';
 import type { ReplayShown } from '../../workers/replayPicture.ts';
+import { isUnanswered, LIMIT, type Unanswered, unansweredWords } from './unanswered.ts';
 
 /** The desk's engine in a worker of its own. Where it takes too long it is ended and begun anew; its questions then have no answer. */
 export type Engine = {
+  /** What could not be worked out last, in a sentence, until the same is asked again and answered. */
+  readonly trouble: StoreApi<string | undefined>;
   /**
    * Works a drawing's picture out.
    * @param passing a preview: newer questions may take its place, and it has no picture then
@@ -36,7 +40,7 @@ export type Engine = {
     drawing: Drawing,
     passing: boolean,
     added?: readonly string[],
-  ) => Promise<DeskPicture | 'overran' | undefined>;
+  ) => Promise<DeskPicture | Unanswered | undefined>;
   /** Looks a drawing over for what is doubtful; nothing where a newer question has come in meanwhile. */
   readonly lookOver: (drawing: Drawing) => Promise<readonly DeskNote[]>;
   /** The part seen along a direction to its observer. */
@@ -100,8 +104,8 @@ export type Engine = {
   readonly exercise: (drawing: Drawing, view: ViewName) => Promise<Exercise | undefined>;
 };
 
-/** As long as one question may take before the worker is ended, ms. */
-const LIMIT = 20_000;
+/** In place of the answer about a file that was brought. */
+const NOT_COMPARED = 'The file could not be compared. Bring fewer lines at a time.';
 
 type Running = {
   readonly worker: Worker;
@@ -123,8 +127,8 @@ export const openEngine = (): Engine => {
     });
     return { worker, remote: wrap<DeskWorker>(worker), ended, end };
   };
-  /** Asks the worker; 'overran' where this very question took too long. One that was under way beside such a question is asked again. */
-  const ask = async <T>(question: (remote: Remote<DeskWorker>) => Promise<T>): Promise<T | 'overran'> => {
+  /** Asks the worker. A question that was under way beside one that took too long is asked again. */
+  const ask = async <T>(question: (remote: Remote<DeskWorker>) => Promise<T>): Promise<T | Unanswered> => {
     running ??= start();
     const own = running;
     let tooLong = false;
@@ -133,48 +137,78 @@ export const openEngine = (): Engine => {
       if (running === own) running = undefined;
       own.end();
     }, LIMIT);
-    const given = await Promise.race([question(own.remote), own.ended]).finally(() => clearTimeout(limit));
+    const asked = question(own.remote).catch((e: unknown): 'failed' => {
+      console.error(e);
+      return 'failed';
+    });
+    const given = await Promise.race([asked, own.ended]).finally(() => clearTimeout(limit));
     return given === 'overran' && !tooLong ? ask(question) : given;
   };
-  const answer = async <T>(question: (remote: Remote<DeskWorker>) => Promise<T>, without: T): Promise<T> => {
+  const trouble = createStore<string | undefined>(() => undefined);
+  /** The subject of the sentence in `trouble`. */
+  let troubled: string | undefined;
+  /** Asks for something that the desk does without where there is no answer, and says so. @param what begins a sentence */
+  const answer = async <T>(
+    what: string,
+    question: (remote: Remote<DeskWorker>) => Promise<T>,
+    without: T,
+  ): Promise<T> => {
     const given = await ask(question);
-    return given === 'overran' ? without : given;
+    if (isUnanswered(given)) {
+      troubled = what;
+      trouble.setState(unansweredWords(what, given), true);
+      return without;
+    }
+    if (troubled === what) trouble.setState(undefined, true);
+    return given;
   };
   return {
+    trouble,
     draw: (drawing, passing, added) => ask(async (r) => r.work(drawing, passing, added)),
-    lookOver: (drawing) => answer(async (r) => r.look(drawing), []),
+    lookOver: (drawing) => answer('The look for what is doubtful', async (r) => r.look(drawing), []),
     pictorial: (drawing, toward, added) =>
-      answer(async (r) => r.pictorial(drawing, toward, added), undefined),
-    tints: (drawing, toward, width) => answer(async (r) => r.tints(drawing, toward, width), undefined),
-    pickFace: (drawing, toward, at) => answer(async (r) => r.pick(drawing, toward, at), undefined),
-    plan: (drawing) => answer(async (r) => r.plan(drawing), undefined),
-    rounds: (drawing) => answer(async (r) => r.rounds(drawing), []),
-    construction: (drawing, choice) => answer(async (r) => r.replay(drawing, choice), undefined),
-    pointed: (drawing, at, reach) => answer(async (r) => r.pointed(drawing, at, reach), undefined),
-    dimensions: (drawing) => answer(async (r) => r.dimensions(drawing), undefined),
-    propose: (drawing, scheme, rest) => answer(async (r) => r.propose(drawing, scheme, rest), undefined),
-    proposeCuts: (drawing) => answer(async (r) => r.proposeCuts(drawing), []),
-    leftWhole: (drawing, trace) => answer(async (r) => r.leftWhole(drawing, trace), []),
-    proposedInterruption: (drawing) => answer(async (r) => r.proposedInterruption(drawing), undefined),
-    partsMeasured: (drawing) => answer(async (r) => r.partsMeasured(drawing), []),
-    cutMarks: (drawing) => answer(async (r) => r.cutMarks(drawing), []),
-    study: (drawing, cut) => answer(async (r) => r.study(drawing, cut), undefined),
-    shareOfCut: (drawing, cut, share) => answer(async (r) => r.shareOfCut(drawing, cut, share), undefined),
-    met: (drawing, at) => answer(async (r) => r.met(drawing, at), undefined),
-    pickStation: (drawing, at, reach) => answer(async (r) => r.pickStation(drawing, at, reach), undefined),
-    worst: (drawing, tied) => answer(async (r) => r.worst(drawing, tied), undefined),
-    check: (drawing) => answer(async (r) => r.check(drawing), undefined),
-    reading: (drawing) => answer(async (r) => r.reading(drawing), []),
+      answer('The pictorial', async (r) => r.pictorial(drawing, toward, added), undefined),
+    tints: (drawing, toward, width) =>
+      answer('The shading of the pictorial', async (r) => r.tints(drawing, toward, width), undefined),
+    pickFace: (drawing, toward, at) =>
+      answer('What was pressed in the pictorial', async (r) => r.pick(drawing, toward, at), undefined),
+    plan: (drawing) => answer('The setting out', async (r) => r.plan(drawing), undefined),
+    rounds: (drawing) => answer('The points of rounds', async (r) => r.rounds(drawing), []),
+    construction: (drawing, choice) =>
+      answer('The construction', async (r) => r.replay(drawing, choice), undefined),
+    pointed: (drawing, at, reach) =>
+      answer('What stands at the pointer', async (r) => r.pointed(drawing, at, reach), undefined),
+    dimensions: (drawing) =>
+      answer('The books of the dimensions', async (r) => r.dimensions(drawing), undefined),
+    propose: (drawing, scheme, rest) =>
+      answer('The proposed dimensions', async (r) => r.propose(drawing, scheme, rest), undefined),
+    proposeCuts: (drawing) => answer('The proposed cuts', async (r) => r.proposeCuts(drawing), []),
+    leftWhole: (drawing, trace) =>
+      answer('What the cut leaves whole', async (r) => r.leftWhole(drawing, trace), []),
+    proposedInterruption: (drawing) =>
+      answer('The stretch to leave out', async (r) => r.proposedInterruption(drawing), undefined),
+    partsMeasured: (drawing) => answer('The measured parts list', async (r) => r.partsMeasured(drawing), []),
+    cutMarks: (drawing) => answer('The features that a cut can name', async (r) => r.cutMarks(drawing), []),
+    study: (drawing, cut) => answer('What the cut lays open', async (r) => r.study(drawing, cut), undefined),
+    shareOfCut: (drawing, cut, share) =>
+      answer('The move of the cut', async (r) => r.shareOfCut(drawing, cut, share), undefined),
+    met: (drawing, at) => answer('What was pressed in the cut', async (r) => r.met(drawing, at), undefined),
+    pickStation: (drawing, at, reach) =>
+      answer('What was pressed on the sheet', async (r) => r.pickStation(drawing, at, reach), undefined),
+    worst: (drawing, tied) => answer('The worst case', async (r) => r.worst(drawing, tied), undefined),
+    check: (drawing) => answer('The check', async (r) => r.check(drawing), undefined),
+    reading: (drawing) => answer('The views in words', async (r) => r.reading(drawing), []),
     balance: (drawing, name, text, against) =>
-      answer(async (r) => r.balance(drawing, name, text, against), {
+      answer('The balance', async (r) => r.balance(drawing, name, text, against), {
         ok: false,
-        faults: ['This takes too long and was left. Bring fewer lines at a time.'],
+        faults: [NOT_COMPARED],
       }),
     mark: (drawing, name, text) =>
-      answer(async (r) => r.mark(drawing, name, text), {
+      answer('The marking', async (r) => r.mark(drawing, name, text), {
         ok: false,
-        faults: ['This takes too long and was left. Bring fewer lines at a time.'],
+        faults: [NOT_COMPARED],
       }),
-    exercise: (drawing, view) => answer(async (r) => r.practice(drawing, view), undefined),
+    exercise: (drawing, view) =>
+      answer('The practice of the third view', async (r) => r.practice(drawing, view), undefined),
   };
 };

@@ -7,6 +7,7 @@ import type { DeskNote, DeskPicture } from '../../workers/deskPicture.ts';
 import type { DrawingServer } from '../serverCalls.ts';
 import type { QueuedChange } from './queuedChange.ts';
 import type { Shelf } from './shelf.ts';
+import type { Unanswered } from './unanswered.ts';
 
 /** The picture of a drawing that could be drawn. */
 export type GoodPicture = Extract<DeskPicture, { ok: true }>;
@@ -50,12 +51,12 @@ export type SessionState = {
 /** What a session works with; all of it can be replaced in tests. */
 export type SessionTools = {
   readonly server: DrawingServer;
-  /** Draws; nothing where a newer question took a passing one's place; 'overran' where it took too long. */
+  /** Draws; nothing where a newer question took a passing one's place; why not, where there is no picture to be had. */
   readonly draw: (
     drawing: Drawing,
     passing: boolean,
     added?: readonly string[],
-  ) => Promise<DeskPicture | 'overran' | undefined>;
+  ) => Promise<DeskPicture | Unanswered | undefined>;
   readonly lookOver: (drawing: Drawing) => Promise<readonly DeskNote[]>;
   readonly shelf: Shelf;
   readonly newId: () => string;

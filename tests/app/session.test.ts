@@ -74,6 +74,21 @@ describe('a session', () => {
     expect(store.labels.get('a')).toHaveLength(2);
   });
 
+  test.each(['failed', 'overran'] as const)(
+    'a change whose picture is not to be had (%s) is stored, and this is said',
+    async (why) => {
+      const { store, storage } = world('a');
+      const page = openPage(store, storage, answered, async () => why);
+      const a = await page.sessions.open(store.kept('a'));
+      expect(await a.edit(setH('61'))).toEqual([]);
+      await settled(a);
+      expect(heightOf(store, 'a')).toBe(61);
+      expect(a.state.getState().undrawn).toMatch(
+        why === 'failed' ? /a fault in Blue Ledger/ : /takes too long/,
+      );
+    },
+  );
+
   test('a change that changes nothing is no step of the history', async () => {
     const { store, storage } = world('a');
     const page = openPage(store, storage, answered);

@@ -118,7 +118,13 @@ export const moment = (ms = 0): Promise<void> => new Promise((done) => setTimeou
 export type FakePage = { readonly sessions: Sessions; readonly close: () => void };
 
 let pages = 0;
-export const openPage = (store: FakeStore, storage: BrowserStorage, fate: () => Fate): FakePage => {
+/** @param draw no picture is needed where it is missing: what is drawn is tested elsewhere */
+export const openPage = (
+  store: FakeStore,
+  storage: BrowserStorage,
+  fate: () => Fate,
+  draw: SessionTools['draw'] = async () => undefined,
+): FakePage => {
   const own = `window${++pages}`;
   storage.alive.add(own);
   let ids = 0;
@@ -151,8 +157,7 @@ export const openPage = (store: FakeStore, storage: BrowserStorage, fate: () => 
   };
   const tools: SessionTools = {
     server,
-    // no picture is needed: what is drawn is tested elsewhere
-    draw: async () => undefined,
+    draw,
     lookOver: async () => [],
     shelf: shelfIn(storage, own),
     newId: () => `${own}-${++ids}`,
