@@ -5,15 +5,15 @@ import DxfParser, {
   type IEntity,
   type ILineEntity,
   type ILwpolylineEntity,
-  type ISplineEntity,
 } from 'dxf-parser';
-import type { GivenLine } from '../core/balance/given.ts';
+import { alongCurve, type GivenLine } from '../core/balance/given.ts';
 import type { Vec2 } from '../core/geometry/vec.ts';
 import { VIEW_NAMES, type ViewName } from '../core/geometry/viewFrames.ts';
 import type { Result } from '../core/number/fault.ts';
 import { type Said, says } from '../core/number/faultWords.ts';
 import { VIEW_NOTE } from './dxfFrame.ts';
 import { type Blocks, placedLine, withBlocks } from './dxfInserts.ts';
+import { type DxfSpline, lineOfSpline, WeightedSpline } from './dxfSpline.ts';
 import { meaningOf } from './givenNames.ts';
 
 const refused = (said: Said): Result<never> => ({
@@ -22,23 +22,6 @@ const refused = (said: Said): Result<never> => ({
 });
 
 const flat = (p: { readonly x: number; readonly y: number }): Vec2 => [p.x, p.y];
-const CHORDS = 48;
-
-/** A point of a spline without weights (de Boor 1972). */
-const deBoor = (points: readonly Vec2[], knots: readonly number[], degree: number, t: number): Vec2 => {
-  let k = degree;
-  while (k < points.length - 1 && t >= (knots[k + 1] as number)) k++;
-  const d = Array.from({ length: degree + 1 }, (_, j) => points[j + k - degree] as Vec2);
-  for (let r = 1; r <= degree; r++)
-    for (let j = degree; j >= r; j--) {
-      const [lo, hi] = [knots[j + k - degree] as number, knots[j + 1 + k - r] as number];
-      const a = hi > lo ? (t - lo) / (hi - lo) : 0;
-      const [p, q] = [d[j - 1] as Vec2, d[j] as Vec2];
-      d[j] = [(1 - a) * p[0] + a * q[0], (1 - a) * p[1] + a * q[1]];
-    }
-  return d[degree] as Vec2;
-};
-
 const linesOf = (e: IEntity, seen: boolean): GivenLine[] => {
   if (e.type === 'LINE') {
     const [a, b] = (e as ILineEntity).vertices;
@@ -73,24 +56,18 @@ const linesOf = (e: IEntity, seen: boolean): GivenLine[] => {
       {
         seen,
         kind: 'curve',
-        points: Array.from({ length: CHORDS + 1 }, (_, i): Vec2 => {
-          const q = startAngle + (sweep * i) / CHORDS;
-          const [c, s] = [Math.cos(q), axisRatio * Math.sin(q)];
-          return [center.x + c * m.x - s * m.y, center.y + c * m.y + s * m.x];
-        }),
+        points: alongCurve(
+          (q) => {
+            const [c, s] = [Math.cos(q), axisRatio * Math.sin(q)];
+            return [center.x + c * m.x - s * m.y, center.y + c * m.y + s * m.x];
+          },
+          startAngle,
+          startAngle + sweep,
+        ),
       },
     ];
   }
-  if (e.type === 'SPLINE') {
-    const { controlPoints, fitPoints, knotValues, degreeOfSplineCurve: degree } = e as ISplineEntity;
-    if (!controlPoints?.length && fitPoints?.length)
-      return [{ seen, kind: 'curve', points: fitPoints.map(flat) }];
-    const points = (controlPoints ?? []).map(flat);
-    const [from, to] = [knotValues[degree], knotValues[points.length]];
-    if (from === undefined || to === undefined || points.length <= degree) return [];
-    const at = (i: number): Vec2 => deBoor(points, knotValues, degree, from + ((to - from) * i) / CHORDS);
-    return [{ seen, kind: 'curve', points: Array.from({ length: CHORDS + 1 }, (_, i) => at(i)) }];
-  }
+  if (e.type === 'SPLINE') return lineOfSpline(e as DxfSpline, seen);
   return [];
 };
 
@@ -109,7 +86,9 @@ const notedView = (e: IEntity): ViewName | undefined => {
 export const givenDxf = (text: string): Result<ReadonlyMap<ViewName, readonly GivenLine[]>> => {
   let file: ReturnType<DxfParser['parseSync']>;
   try {
-    file = new DxfParser().parseSync(text);
+    const parser = new DxfParser();
+    parser.registerEntityHandler(WeightedSpline);
+    file = parser.parseSync(text);
   } catch (error) {
     return refused(says('dxf.unreadable', { reason: (error as Error).message }));
   }

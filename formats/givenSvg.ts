@@ -1,6 +1,6 @@
 import { XMLParser } from 'fast-xml-parser';
 import svgpath from 'svgpath';
-import type { GivenLine } from '../core/balance/given.ts';
+import { alongCurve, type GivenLine } from '../core/balance/given.ts';
 import { distance2, type Vec2 } from '../core/geometry/vec.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
 import type { Result } from '../core/number/fault.ts';
@@ -107,7 +107,7 @@ const linesOf = (d: string, transforms: readonly string[], seen: boolean): Given
             (_, i): Vec2 => [v[2 * i] as number, v[2 * i + 1] as number],
           ),
         ];
-        for (let i = 1; i <= CHORDS; i++) curve.push(bezier(c, i / CHORDS));
+        curve.push(...alongBezier(c).slice(1));
       } else if (op === 'A') curve.push(...ellipsePoints(from, v));
       else curve.push(end);
       at = end;
@@ -129,6 +129,8 @@ const bezier = (c: readonly Vec2[], t: number): Vec2 =>
         t,
       );
 
+const alongBezier = (c: readonly Vec2[]): Vec2[] => alongCurve((t) => bezier(c, t), 0, 1, CHORDS);
+
 /** An elliptical arc as points, by the curves it is made of. */
 const ellipsePoints = (from: Vec2, v: readonly number[]): Vec2[] => {
   const out: Vec2[] = [];
@@ -140,7 +142,7 @@ const ellipsePoints = (from: Vec2, v: readonly number[]): Vec2[] => {
       const [op, ...c] = s as unknown as [string, ...number[]];
       if (op !== 'C') return;
       const points = [at, ...[0, 1, 2].map((i): Vec2 => [c[2 * i] as number, c[2 * i + 1] as number])];
-      for (let i = 1; i <= CHORDS; i++) out.push(bezier(points, i / CHORDS));
+      out.push(...alongBezier(points).slice(1));
       at = points[3] as Vec2;
     });
   return out;

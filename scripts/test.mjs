@@ -34,7 +34,8 @@ const types = async () => {
   await step('Types', node, ['node_modules/typescript/bin/tsc', '--noEmit']);
   await step('Lint and format', node, ['node_modules/@biomejs/biome/bin/biome', 'check', '.']);
 };
-await Promise.all([step('Random parts', node, ['scripts/fuzz.mjs', '--short']), types()]);
+const drawings = () => step('Random drawings', node, ['scripts/fuzz.mjs', '--drawings', '--short']);
+await Promise.all([step('Random parts', node, ['scripts/fuzz.mjs', '--short']), types().then(drawings)]);
 const cases = process.env.CONFORMANCE ?? '../shared/conformance';
 if (existsSync(cases)) await step('Conformance', node, ['scripts/conformance.mjs', cases]);
 else say(`Conformance cases are not beside this checkout (${cases}); set CONFORMANCE to run them.`);

@@ -7,7 +7,7 @@ import type { View } from '../view/view.ts';
 import type { Imbalance } from './finding.ts';
 import { asItStands, bestFit, type Fit } from './fit.ts';
 import { boxOfLines, type GivenLine, type GivenViews, type OwnLine, ownLine } from './given.ts';
-import { parted } from './joined.ts';
+import { agree, parted } from './joined.ts';
 import { lineFindings } from './lines.ts';
 import { placeFindings } from './places.ts';
 import { type Told, tell } from './tell.ts';
@@ -141,7 +141,10 @@ export const balance = (brought: GivenViews, books: Books): Balanced => {
     if (fit.move.kind) add(name, [tell(fit.move.kind, `The ${name} view is ${fit.move.words}.`)]);
     add(name, scaleFindings(name, 1 / (fit.kx * k), 1 / (fit.ky * k)));
     const place = placeInView(name, books.ledger, books.unit);
-    add(name, lineFindings(fit.lines, twice.map(fit.lay), lines, tol, { unit: books.unit, place }));
+    // tangent joins are in a view only where the rules have them drawn; they may be there then, or not
+    const joins = view.lines.filter((l) => l.kind === 'tangent').map((l) => ownLine(l, 1, books.features));
+    const drawn = fit.lines.filter((l) => !joins.some((j) => agree(l, j.line, tol)));
+    add(name, lineFindings(drawn, twice.map(fit.lay), lines, tol, { unit: books.unit, place }));
   }
   if (fits.size && (best < STRANGE || 2 * hits < STRANGE_ALL * count)) {
     const sentence =

@@ -1,5 +1,6 @@
 import { type Curve2, pointOn2 } from '../geometry/curve2.ts';
 import { WHOLE_TURN } from '../geometry/nearness.ts';
+import { nearestOnSegment } from '../geometry/segment2.ts';
 import { distance2, length2, type Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { facesOfMeeting, featureOfFace } from '../naming/keys.ts';
@@ -23,6 +24,35 @@ export type GivenLine = { readonly seen: boolean } & (
 export type GivenViews = ReadonlyMap<ViewName, readonly GivenLine[]>;
 
 const SAMPLES = 32;
+/** Between two points a curve keeps this near to its chord, as a share of its size: well within what views are compared by. */
+const BULGE = 2e-4;
+/** A stretch between two points is halved so many times at most. */
+const DEEPEST = 7;
+
+/** Points along a curve from one parameter to another, closer together where it bends more. @param pieces at least so many */
+export const alongCurve = (
+  at: (t: number) => Vec2,
+  from: number,
+  to: number,
+  pieces: number = SAMPLES,
+): Vec2[] => {
+  const times = Array.from({ length: pieces + 1 }, (_, i) => from + ((to - from) * i) / pieces);
+  const first = times.map(at);
+  const [xs, ys] = [first.map((p) => p[0]), first.map((p) => p[1])];
+  const most = BULGE * Math.hypot(Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys));
+  const out: Vec2[] = [first[0] as Vec2];
+  const go = (t: number, p: Vec2, u: number, q: Vec2, depth: number): void => {
+    const half = (t + u) / 2;
+    const middle = at(half);
+    if (depth < DEEPEST && nearestOnSegment(middle, p, q).off > most) {
+      go(t, p, half, middle, depth + 1);
+      go(half, middle, u, q, depth + 1);
+    } else out.push(q);
+  };
+  for (let i = 0; i < pieces; i++)
+    go(times[i] as number, first[i] as Vec2, times[i + 1] as number, first[i + 1] as Vec2, 0);
+  return out;
+};
 
 /** A flat curve's stretch as a given line, after a map of its points that keeps circles circles. */
 export const givenFrom = (
@@ -49,7 +79,7 @@ export const givenFrom = (
   return {
     seen,
     kind: 'curve',
-    points: Array.from({ length: SAMPLES + 1 }, (_, i) => at(from + ((to - from) * i) / SAMPLES)),
+    points: alongCurve(at, from, to),
   };
 };
 

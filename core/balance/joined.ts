@@ -29,12 +29,16 @@ const sameLine = (p: GivenLine, q: GivenLine, tol: number): boolean => {
   );
 };
 
+/** A straight line so short that it is not told from a point. */
+export const isShort = (l: GivenLine, tol: number): boolean =>
+  l.kind === 'straight' && distance2(l.a, l.b) <= tol;
+
 /** Lines given more than once, for they were drawn over, apart from those that remain. */
 export const parted = (given: readonly GivenLine[], tol: number): Joined => {
   const twice: GivenLine[] = [];
   const lines: GivenLine[] = [];
   for (const l of given) {
-    if (l.kind === 'straight' && distance2(l.a, l.b) <= tol) continue;
+    if (isShort(l, tol)) continue;
     if (lines.some((x) => sameLine(x, l, tol))) twice.push(l);
     else lines.push(l);
   }

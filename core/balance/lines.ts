@@ -3,7 +3,7 @@ import { featureOfFace } from '../naming/keys.ts';
 import { decimal } from '../number/format.ts';
 import { votes } from './fit.ts';
 import { boxOfLines, type GivenLine, type OwnLine, pointsOf, type Warp, warped } from './given.ts';
-import { agree, joined } from './joined.ts';
+import { agree, isShort, joined } from './joined.ts';
 import { featureOf, middleOf, spanMiddle, type Told, tell } from './tell.ts';
 
 /** How sizes and places are said: in which unit, and a place as the ledger counts it. */
@@ -22,7 +22,7 @@ export const lineFindings = (
 ): Told[] => {
   const out: Told[] = [];
   const near = (l: GivenLine): string => ` near ${said.place(middleOf(l))}`;
-  const missing = new Set(own);
+  const missing = new Set(own.filter(({ line: l }) => !isShort(l, tol)));
   const spare = new Set(fit);
   const pair = (o: OwnLine, l: GivenLine): void => {
     missing.delete(o);
@@ -44,7 +44,9 @@ export const lineFindings = (
   match(true);
   match(false);
   roundFindings(missing, spare, pair, out, tol, said);
+  // the part may have two lines so near one another that they were taken for one
   for (const l of twice) spare.add(l);
+  match(true);
   movedFindings(own, missing, spare, pair, out, tol, said);
   for (const l of twice) {
     if (!spare.delete(l)) continue;

@@ -22,6 +22,7 @@ import { namedForSheet } from '../sheet/cutNames.ts';
 import { dimensioning } from '../sheet/dimensions/dimensioning.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
 import { fullnessOf, type Offer, offersFor } from '../sheet/layout/fit.ts';
+import { largerThanAnyPaper } from '../sheet/layout/longestOnPaper.ts';
 import { type SettingOut, settingOut } from '../sheet/layout/settingOut.ts';
 import { numberingOf, type SheetSetup } from '../sheet/setup.ts';
 import { drawSheet, loadOf } from '../sheet/sheet.ts';
@@ -178,6 +179,8 @@ export const openDesk = (): Desk => {
     if (!('part' in known)) return { ok: false, faults: known };
     yield undefined;
     const { part: whole } = known;
+    const oversize = largerThanAnyPaper(d.setup, whole);
+    if (oversize) return { ok: false, faults: [oversize] };
     const findings: Fault[] = [];
     const cuts: StatedCut[] = [];
     for (const { trace, on } of d.cuts) {

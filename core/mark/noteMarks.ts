@@ -104,9 +104,11 @@ export const noteTies = (
       take(size);
       // "3 x ⌀6" counts the copies of one feature, and what other features have of that size
       for (let left = countedIn(figure.text) - sizes.copiesOf(size); left > 0; ) {
-        const more = sizes.find(kindsOf(s.kind), value, s.within * times);
+        const more = sizes.findLike(kindsOf(s.kind), value, s.within * times);
         if (!more || sizes.isUsed(more)) break;
-        take(more);
+        // what follows from the others is counted, and not stated once more
+        if (sizes.follows(more)) sizes.use(more);
+        else take(more);
         left -= sizes.copiesOf(more);
       }
     }

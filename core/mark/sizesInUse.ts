@@ -27,17 +27,27 @@ export const kindsOf = (kind: StatedSize['kind']): ReadonlySet<string> => {
 /** The sizes of a part's faces, and which of them a figure has been taken for: a size of a feature stands for all its copies. */
 export type SizesInUse = {
   readonly worthOf: (size: Size) => number;
-  /** one of some kinds and a value, of those in use the last */
+  /** one of some kinds and a value: of several that are as large the first one that does not follow from those in use */
   readonly find: (kinds: ReadonlySet<string>, value: number, within: number) => Size | undefined;
+  /** the same, but one that follows from those in use first: what a note counts besides is of the same feature where it can be */
+  readonly findLike: SizesInUse['find'];
   /** a round that is as wide as something is drawn */
   readonly drawn: (length: number) => Size | undefined;
   /** the chord of an arc that runs on smoothly, as long as something is drawn: its ends are no places that a part shows */
   readonly chordDrawn: (length: number) => Size | undefined;
   readonly use: (size: Size) => void;
   readonly isUsed: (size: Size) => boolean;
+  /** whether it follows from those in use, as the rounds of one profile do from one of them */
+  readonly follows: (size: Size) => boolean;
   /** how many copies of its feature have it */
   readonly copiesOf: (size: Size) => number;
 };
+/** Those that are nearest, as they stand. */
+const nearestOf = (sizes: readonly Size[], off: (s: Size) => number): readonly Size[] => {
+  const least = Math.min(...sizes.map(off));
+  return sizes.filter((s) => off(s) <= least + 1e-9 * Math.max(1, least));
+};
+
 /** The sizes of a part, none of them in use yet. */
 export const sizesInUse = (books: DimensionBooks): SizesInUse => {
   const used = new Set<string>();
@@ -64,17 +74,29 @@ export const sizesInUse = (books: DimensionBooks): SizesInUse => {
   const smooth = arcs.flatMap((a) => (a.isSmooth ? [a.chord] : []));
   const worthOf = (size: Size): number => sizeNow(size, books.surfaces) ?? Number.NaN;
   const isUsed = (size: Size): boolean => used.has(keyOf(size));
-  const find: SizesInUse['find'] = (kinds, value, within) => {
+  const findBy = (
+    follows: boolean,
+    kinds: ReadonlySet<string>,
+    value: number,
+    within: number,
+  ): Size | undefined => {
     const all = pool.filter(
       (s) => kinds.has(s.what) && Math.abs(worthOf(s) - value) <= within + 1e-6 * value,
     );
-    const own = all.filter((s) => !isUsed(s));
-    // of several that are as large the first one that does not follow from those in use
-    return own.find((s) => !span.holds(rowOf(s))) ?? own[0] ?? all[0];
+    const off = (s: Size): number => Math.abs(worthOf(s) - value);
+    // a rounded figure may be that of several: the nearest is meant
+    const own = nearestOf(
+      all.filter((s) => !isUsed(s)),
+      off,
+    );
+    const wanted = own.find((s) => span.holds(rowOf(s)) === follows);
+    return wanted ?? own[0] ?? nearestOf(all, off)[0];
   };
+  const find: SizesInUse['find'] = (...of) => findBy(false, ...of);
   return {
     worthOf,
     find,
+    findLike: (...of) => findBy(true, ...of),
     drawn: (length) => find(ROUND, length, NEAR * books.part.tol.size),
     chordDrawn: (length) =>
       smooth.find((s) => Math.abs(worthOf(s) - length) <= NEAR * books.part.tol.size && !isUsed(s)),
@@ -83,6 +105,7 @@ export const sizesInUse = (books: DimensionBooks): SizesInUse => {
       span.add(rowOf(size));
     },
     isUsed,
+    follows: (size) => span.holds(rowOf(size)),
     copiesOf: (size) => books.sizes.filter((x) => keyOf(x) === keyOf(size)).length,
   };
 };

@@ -645,6 +645,10 @@ const WORDS = {
       ? `Choose ${v.better}, a larger paper, or fewer views.`
       : 'Choose a larger paper or fewer views.',
   }),
+  'sheet.too-large': (v: { long: Value; better: Value }) => ({
+    what: `The part would be ${v.long} m long on paper.`,
+    remedy: `Choose the scale ${v.better}.`,
+  }),
   'sheet.no-room-pictorial': () => ({
     what: 'It has no free place on the sheet.',
     remedy: 'Choose a larger paper or a smaller scale, or do without the mitre line.',

@@ -181,7 +181,8 @@ const carryAcross = (p: Plan, w: Wanted, s: Sense, donor: PlacedView): void => {
   const x = accountOf(donor.name, ACROSS) === account ? ACROSS : UP;
   const line = x.lines(p).at(paperAt(donor, x.k, world)) as string;
   // from the end of the donor's box that stands for the low end of one's own
-  const low = worldAt(own, s.k, s.k === 0 ? own.box.x : own.box.y);
+  const begins = s.k === 0 ? own.box.x : own.box.y;
+  const low = worldAt(own, s.k, begins);
   const start = paperAt(donor, x.k, low);
   const edge = (x.k === 0 ? p.level.at(donor.box.y) : p.upright.at(donor.box.x)) as string;
   const first = pointAt(
@@ -212,7 +213,8 @@ const carryAcross = (p: Plan, w: Wanted, s: Sense, donor: PlacedView): void => {
         along,
         from: pointAt(p, w.view, [own.box.x, own.box.y], 'setting out'),
         span: [first, second],
-        way: 1,
+        // the centre of a round may stand outside the box
+        way: w.at < begins ? -1 : 1,
       },
       { do: s.name, line: light, through: point },
     ],

@@ -78,12 +78,15 @@ export const inGroups = (steps: readonly PlannedStep[]): PlannedStep[][] => {
       }
     if (ready.length) groups.push(ready);
   };
-  /** What a key's steps still need of others is done first, unless those need this one in turn. */
-  const doWith = (key: string, waiting: ReadonlySet<string>): void => {
-    const now = new Set([...waiting, key]);
+  /**
+   * What a key's steps still need of others is done first, unless those need this one in turn.
+   * @param begun the keys of this pass: each is begun once, or the ways round would be counted in millions
+   */
+  const doWith = (key: string, begun: Set<string>): void => {
+    begun.add(key);
     for (const i of members.get(key) ?? [])
       for (const k of needs[i] ?? [])
-        if (!done.has(k) && !now.has(keys[k] as string)) doWith(keys[k] as string, now);
+        if (!done.has(k) && !begun.has(keys[k] as string)) doWith(keys[k] as string, begun);
     doReady(key);
   };
   for (const i of steps.keys()) while (!done.has(i)) doWith(keys[i] as string, new Set());

@@ -83,8 +83,11 @@ const namesIn = (
 
 type Place = { readonly middle: Vec2; readonly far: number };
 
+/** What a place costs for what it is on; not all of it where it is `most` already, for the place is not wanted then. */
+type CostOf = (box: Box, leader: Segment | undefined, most: number) => number;
+
 /** The place round a point that costs least. */
-const bestPlace = (l: Name, home: Vec2, costOf: (box: Box, leader: Segment | undefined) => number): Place => {
+const bestPlace = (l: Name, home: Vec2, costOf: CostOf): Place => {
   const out: Vec2 = [l.at[0] - home[0], l.at[1] - home[1]];
   const size = Math.hypot(...out) || 1;
   let best: Place = { middle: l.at, far: 0 };
@@ -102,7 +105,7 @@ const bestPlace = (l: Name, home: Vec2, costOf: (box: Box, leader: Segment | und
       const plain = COST.far * far - (COST.inside * (c * out[0] + s * out[1])) / size;
       if (plain >= least) continue;
       const leader: Segment | undefined = far > LEADER_FROM ? [l.at, middle] : undefined;
-      const cost = plain + costOf(boxAround(middle, l.width + MARGIN), leader);
+      const cost = plain + costOf(boxAround(middle, l.width + MARGIN), leader, least - plain);
       if (cost >= least) continue;
       least = cost;
       best = { middle, far };
@@ -158,16 +161,14 @@ export const pointLabels = (
     return by && { middle: [l.at[0] + by[0], l.at[1] + by[1]], far: 0 };
   });
   const places: (Place | undefined)[] = [...byHand];
+  const boxes = names.map((o, i): Box | undefined => {
+    const place = places[i];
+    return place && boxAround(place.middle, o.width);
+  });
   const costOf =
-    (own: number) =>
-    (box: Box, leader: Segment | undefined): number => {
+    (own: number): CostOf =>
+    (box, leader, most) => {
       let cost = 0;
-      for (const j of lines.around(flat(box.x, box.y, box.x + box.w, box.y + box.h)))
-        if (passes(segments[j] as Segment, box)) cost += COST.line;
-      for (const b of elsewhere) {
-        if (boxesMeet(b, box)) cost += COST.label;
-        if (leader && passes(leader, b)) cost += COST.leader;
-      }
       if (
         box.x < frame.x + FROM_FRAME ||
         box.y < frame.y + FROM_FRAME ||
@@ -175,21 +176,45 @@ export const pointLabels = (
         box.y + box.h > frame.y + frame.h - FROM_FRAME
       )
         cost += COST.frame;
-      names.forEach((o, i) => {
-        if (i === own) return;
+      if (cost >= most) return cost;
+      for (const j of lines.around(flat(box.x, box.y, box.x + box.w, box.y + box.h)))
+        if (passes(segments[j] as Segment, box)) {
+          cost += COST.line;
+          if (cost >= most) return cost;
+        }
+      for (const b of elsewhere) {
+        if (boxesMeet(b, box)) cost += COST.label;
+        if (leader && passes(leader, b)) cost += COST.leader;
+        if (cost >= most) return cost;
+      }
+      for (const [i, o] of names.entries()) {
+        if (i === own) continue;
         const place = places[i];
-        if (place && boxesMeet(boxAround(place.middle, o.width), box)) cost += COST.label;
-        if (place && place.far > LEADER_FROM && passes([o.at, place.middle], box)) cost += COST.leader;
-        if (place && leader && passes(leader, boxAround(place.middle, o.width))) cost += COST.leader;
+        const there = boxes[i];
+        if (place && there) {
+          if (boxesMeet(there, box)) cost += COST.label;
+          if (place.far > LEADER_FROM && passes([o.at, place.middle], box)) cost += COST.leader;
+          if (leader && passes(leader, there)) cost += COST.leader;
+        }
         if (o.at[0] > box.x && o.at[0] < box.x + box.w && o.at[1] > box.y && o.at[1] < box.y + box.h)
           cost += COST.point;
-      });
+        if (cost >= most) return cost;
+      }
       return cost;
     };
-  for (let round = 0; round < ROUNDS; round++)
-    names.forEach((l, i) => {
-      if (!byHand[i]) places[i] = bestPlace(l, home, costOf(i));
-    });
+  for (let round = 0; round < ROUNDS; round++) {
+    let isMoved = false;
+    for (const [i, l] of names.entries()) {
+      if (byHand[i]) continue;
+      const [before, place] = [places[i], bestPlace(l, home, costOf(i))];
+      if (before && before.far === place.far && distance2(before.middle, place.middle) === 0) continue;
+      places[i] = place;
+      boxes[i] = boxAround(place.middle, l.width);
+      isMoved = true;
+    }
+    // all would be found where they are again
+    if (!isMoved) break;
+  }
   return names.map(({ key, text, at }, i) => {
     const { middle, far } = places[i] as Place;
     const label = { key, view: v.name, text, at, middle };

@@ -5,7 +5,16 @@ import { footInk } from '../annotate/sheetNotes.ts';
 import type { SheetSetup } from '../setup.ts';
 import { VIEW_TITLES } from '../views/viewTitles.ts';
 import type { MarginsOf } from './margins.ts';
-import { INCH_SCALES, type PaperName, paperFrame, paperSize, STANDARD_SCALES, scaleText } from './paper.ts';
+import {
+  FURTHER_INCH_SCALES,
+  FURTHER_SCALES,
+  INCH_SCALES,
+  type PaperName,
+  paperFrame,
+  paperSize,
+  STANDARD_SCALES,
+  scaleText,
+} from './paper.ts';
 import { groupRoom, inner, type Placement, paperPerUnit, placeAt, tooLarge } from './placement.ts';
 
 /** What is to go on a sheet: the part's box and its cuts. */
@@ -21,9 +30,13 @@ export type Load = {
   readonly margins?: (setup: SheetSetup, scale: number, what?: 'all' | 'lanes') => MarginsOf;
 };
 
-/** The standard scales of a part's unit, from large to small. */
-export const scalesOf = (units: 'mm' | 'in'): readonly number[] =>
-  units === 'in' ? INCH_SCALES : STANDARD_SCALES;
+const SCALES = {
+  mm: [...STANDARD_SCALES, ...FURTHER_SCALES],
+  in: [...INCH_SCALES, ...FURTHER_INCH_SCALES],
+} as const;
+
+/** The scales of a part's unit, from large to small: the standard ones, then those for what is too large for them. */
+export const scalesOf = (units: 'mm' | 'in'): readonly number[] => SCALES[units];
 
 /** The best placement of a load at one scale (a ratio such as 0.5 for 1 : 2), and whether all of it fits. */
 export const placementAt = (ratio: number, setup: SheetSetup, load: Load): Placement => {
@@ -58,7 +71,7 @@ const boxesTooLarge = (ratio: number, setup: SheetSetup, load: Load): boolean =>
   );
 };
 
-/** The largest standard scale at which everything fits, with its placement; undefined where none does. */
+/** The largest scale at which everything fits, with its placement; undefined where none does. */
 export const largestFit = (
   setup: SheetSetup,
   load: Load,

@@ -113,6 +113,12 @@ export const paperFrame = (choice: PaperChoice): PaperFrame => {
 export const STANDARD_SCALES = [50, 20, 10, 5, 2, 1, 1 / 2, 1 / 5, 1 / 10, 1 / 20, 1 / 50, 1 / 100] as const;
 /** The scales offered for a part in inches: paper length over part length. */
 export const INCH_SCALES = [2, 1, 1 / 2, 1 / 4, 1 / 8] as const;
+/** What is too large for all of those is drawn smaller still. Source: ISO 5455, whose series goes on by powers of ten. */
+export const FURTHER_SCALES: readonly number[] = [2, 3, 4, 5].flatMap((n) =>
+  [2, 5, 10].map((k) => 1 / (k * 10 ** n)),
+);
+/** The same for a part in inches: halved again and again. */
+export const FURTHER_INCH_SCALES: readonly number[] = Array.from({ length: 16 }, (_, i) => 1 / 2 ** (i + 4));
 
 /** A scale as it is written: "1 : 2", "5 : 1". */
 export const scaleText = (k: number): string =>

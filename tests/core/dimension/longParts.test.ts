@@ -37,7 +37,7 @@ describe('parts of every length are dimensioned', () => {
   });
 
   // the views do not fit then, and the sheet says so: it is drawn all the same
-  test.each([0.02, 1, 50])('a bar of 900 mm at the chosen scale %p', (scale) => {
+  test.each([0.02, 1, 20])('a bar of 900 mm at the chosen scale %p', (scale) => {
     const d = drawingOfPart(bar(900, 40, 30, 12));
     const desk = openDesk();
     const books = desk.books(d);
@@ -50,5 +50,30 @@ describe('parts of every length are dimensioned', () => {
     const laid = worked.ok ? worked.sheet.dimensions.laid : [];
     expect(laid).toHaveLength(6);
     for (const { drawn } of laid) expect([...drawn.text.at].every(Number.isFinite)).toBe(true);
+  });
+
+  test('a chosen scale at which it would be longer than any paper is refused, with one that suits', () => {
+    const d = drawingOfPart(bar(900, 40, 30, 12));
+    const worked = openDesk().work({ ...d, setup: { ...d.setup, scale: 50 } });
+    expect(worked).toMatchObject({
+      ok: false,
+      faults: [
+        {
+          path: ['setup', 'scale'],
+          where: '50 : 1',
+          what: 'The part would be 45 m long on paper.',
+          remedy: 'Choose the scale 1 : 5.',
+        },
+      ],
+    });
+  });
+
+  test.each([
+    ['mm', 90_000, 1 / 500],
+    ['in', 4000, 1 / 512],
+  ] as const)('what fits at no standard scale is drawn smaller still, in %s', (units, width, scale) => {
+    const worked = openDesk().work(drawingOfPart({ ...bar(width, 400, 300, 12), units }));
+    const perUnit = units === 'in' ? 25.4 : 1;
+    expect(worked.ok && [worked.sheet.scale / perUnit, worked.sheet.findings]).toEqual([scale, []]);
   });
 });
