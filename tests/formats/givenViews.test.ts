@@ -3,7 +3,7 @@ import { type Books, balance } from '../../core/balance/balance.ts';
 import { booksOf } from '../../core/balance/books.ts';
 import type { GivenLine } from '../../core/balance/given.ts';
 import { openDesk } from '../../core/drawing/desk.ts';
-import type { Drawing } from '../../core/drawing/drawing.ts';
+import { type Drawing, drawingOfPart } from '../../core/drawing/drawing.ts';
 import { length2 } from '../../core/geometry/vec.ts';
 import type { ViewName } from '../../core/geometry/viewFrames.ts';
 import type { TraceFile } from '../../core/part/schema.ts';
@@ -15,6 +15,7 @@ import { givenSvg } from '../../formats/givenSvg.ts';
 import { sheetDxf } from '../../formats/sheetDxf.ts';
 import { sheetSvg } from '../../formats/sheetSvg.ts';
 import { plainBooks } from '../core/balance/drawnGivens.ts';
+import { feature, partOf } from '../core/balance/given.ts';
 import { demoDrawings } from '../samples.ts';
 
 const sheets: [string, Sheet, Books][] = demoDrawings().map(([f, drawing]) => {
@@ -298,5 +299,80 @@ describe('views read from files balance', () => {
       '0\nSECTION\n2\nENTITIES\n0\nLINE\n8\n0\n10\n0\n20\n0\n11\n1\n21\n1\n0\nENDSEC\n0\nEOF\n',
     );
     expect(read.ok ? '' : read.faults[0]?.remedy).toContain('front hidden');
+  });
+});
+
+const sheetOf = (d: Drawing): Sheet => {
+  const worked = openDesk().work(d);
+  if (!worked.ok) throw new Error('not drawn');
+  return worked.sheet;
+};
+
+/** What is found wrong with a drawing's own files. */
+const foundInOwnFiles = (d: Drawing): string[] => {
+  const sheet = sheetOf(d);
+  return [
+    givenSvg(sheetSvg(sheet, 'own')),
+    givenDxf(sheetDxf(sheet, 'paper')),
+    givenDxf(sheetDxf(sheet, 'true')),
+  ].flatMap((read) => {
+    if (!read.ok) return ['not read'];
+    const { found } = balance(read.value, booksOf(sheet, d.part, d.setup.rules, read.value));
+    return found.map((f) => `${f.view}: ${f.sentence}`);
+  });
+};
+const views = ['front', 'top', 'left', 'right', 'back', 'bottom'] as const;
+const inAllViews = (part: Drawing['part'], rules: Partial<Drawing['setup']['rules']> = {}): Drawing => {
+  const d = drawingOfPart(part);
+  return { ...d, setup: { ...d.setup, views: [...views], rules: { ...d.setup.rules, ...rules } } };
+};
+const block = feature('add', { kind: 'block', width: 60, depth: 50, height: 40 });
+
+describe("a drawing's own files are right", () => {
+  test('a cone that a face cuts off in a hyperbola, which a DXF file holds as a spline with weights', () => {
+    const d = inAllViews(
+      partOf(block, feature('cut', { kind: 'cone', diameter: 44, height: 34 }, { at: [8, 25, 0] })),
+    );
+    expect(sheetDxf(sheetOf(d), 'true')).toMatch(/\n *41\n/);
+    expect(foundInOwnFiles(d)).toEqual([]);
+  });
+
+  test('long curves in which two cylinders meet', () => {
+    const d = inAllViews(
+      partOf(
+        feature('add', { kind: 'cylinder', diameter: 60, height: 80 }),
+        feature(
+          'add',
+          { kind: 'cylinder', diameter: 59, height: 60 },
+          { plane: 'front', at: [0, 0, 40], turn: [{ axis: 'z', angle: 20 }] },
+        ),
+      ),
+    );
+    expect(foundInOwnFiles(d)).toEqual([]);
+  });
+
+  test('tangent joins, where the house rules have them drawn; where they do not, one that is drawn is told', () => {
+    const plate = partOf(
+      feature('add', { kind: 'extrude', height: 10, profile: { rectangle: [60, 40], round: 8 } }),
+    );
+    const drawn = inAllViews(plate, { tangents: true });
+    expect(foundInOwnFiles(drawn)).toEqual([]);
+    const read = givenSvg(sheetSvg(sheetOf(drawn), 'own'));
+    if (!read.ok) throw new Error('not read');
+    const plain = inAllViews(plate);
+    const { found } = balance(read.value, booksOf(sheetOf(plain), plate, plain.setup.rules, read.value));
+    expect(found.length).toBeGreaterThan(0);
+    expect(new Set(found.map((f) => f.kind))).toEqual(new Set(['seam']));
+  });
+
+  test('two lines nearer to one another than lines are told apart are both there', () => {
+    const d = inAllViews(
+      partOf(
+        block,
+        feature('add', { kind: 'block', width: 60, depth: 25, height: 20 }, { at: [0, 0, 40] }),
+        feature('add', { kind: 'block', width: 30, depth: 25.003, height: 10 }, { at: [0, 0, 60] }),
+      ),
+    );
+    expect(foundInOwnFiles(d)).toEqual([]);
   });
 });

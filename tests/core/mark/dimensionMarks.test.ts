@@ -122,6 +122,39 @@ describe('a drawing that is right', () => {
   });
 });
 
+describe('a note that counts', () => {
+  test('the two rounds of a pocket that runs out at the side are stated once by it', () => {
+    const own = handedIn(
+      drawingOfPart(
+        partOf(
+          feature('add', { kind: 'block', width: 120, depth: 60, height: 20 }, { id: 'plate' }),
+          feature(
+            'cut',
+            { kind: 'extrude', height: 30, profile: { rectangle: [50, 30], round: 6 } },
+            { id: 'pocket', at: [104, 30, 12] },
+          ),
+        ),
+      ),
+      'base',
+    );
+    expect(own?.figures.map((f) => f.text)).toEqual(expect.arrayContaining(['2 x R6']));
+    expect(own?.marked(own.figures)).toEqual([]);
+  });
+
+  test('of two sizes that a rounded figure may be, the nearer one is meant', () => {
+    const d = drawingOfPart(
+      partOf(
+        feature('add', { kind: 'block', width: 40, depth: 30, height: 10 }, { id: 'plate' }),
+        feature('cut', { kind: 'hole', diameter: 5.8, depth: 'through' }, { id: 'first', at: [10, 10, 10] }),
+        feature('cut', { kind: 'hole', diameter: 6, depth: 'through' }, { id: 'second', at: [30, 20, 10] }),
+      ),
+    );
+    const own = handedIn(d, 'base');
+    // "6" may be 5.8, rounded; it comes before "5.8" here
+    expect(own?.marked([...own.figures].reverse())).toEqual([]);
+  });
+});
+
 describe('a plate in one view, its thickness and its pocket by notes', () => {
   const part = {
     format: 'blue-ledger/part@1',

@@ -1,11 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import { openDesk } from '../../../core/drawing/desk.ts';
-import type { Drawing } from '../../../core/drawing/drawing.ts';
+import { type Drawing, drawingOfPart } from '../../../core/drawing/drawing.ts';
 import type { ReplayChoice } from '../../../core/replay/deed.ts';
 import { transfersOf } from '../../../core/replay/dividers.ts';
 import type { Step } from '../../../core/replay/step.ts';
 import { chainWorth } from '../../../core/station/sizeChain.ts';
 import { caseDrawings, cutCaseDrawings, demoDrawings } from '../../samples.ts';
+import { feature, partOf } from '../balance/given.ts';
 import { redrawn, replayOf, withRules } from './replayHand.ts';
 
 const assemblies = demoDrawings().filter(([, d]) => d.part.bodies.some((b) => b.standard));
@@ -235,4 +236,25 @@ test('what finishes the drawing comes last, and light lines go where the rules s
   expect(last('kept').flatMap((s) => s.shows ?? [])).toEqual(
     expect.arrayContaining(['centre', 'hatch', 'trace', 'labels']),
   );
+});
+
+// the seat is round about an axis behind the block, so its centre stands outside the boxes of the views that show it as an arc
+describe('a round seat whose centre stands outside all six views', () => {
+  const seat = drawingOfPart(
+    partOf(
+      feature('add', { kind: 'block', width: 60, depth: 40, height: 20 }),
+      feature('cut', { kind: 'cylinder', diameter: 50, height: 20 }, { at: [30, 50, 0] }),
+    ),
+  );
+  const six: Drawing = {
+    ...seat,
+    setup: { ...seat.setup, views: ['front', 'top', 'left', 'right', 'back', 'bottom'] },
+  };
+  test.each(['first', 'third'] as const)('in %s angle: every line, and none besides', (angle) => {
+    for (const choice of CHOICES) {
+      const d = withRules({ ...six, setup: { ...six.setup, angle } }, { generators: 12 });
+      const { missing, spare } = redrawn(d, choice);
+      expect({ missing, spare }).toEqual({ missing: [], spare: 0 });
+    }
+  });
 });
