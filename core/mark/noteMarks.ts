@@ -73,7 +73,8 @@ export const noteTies = (
       const times = s.kind === 'radius' ? 2 : 1;
       const value = s.value * times;
       // what is rounded in a radius is twice as much in the diameter
-      const size = sizes.find(kindsOf(s.kind), value, s.within * times);
+      const counted = countedIn(figure.text);
+      const size = sizes.find(kindsOf(s.kind), value, s.within * times, counted);
       if (!size) {
         // bare figures may be anything: they are no mistake
         if (s.kind === 'plain') continue;
@@ -103,7 +104,7 @@ export const noteTies = (
       };
       take(size);
       // "3 x ⌀6" counts the copies of one feature, and what other features have of that size
-      for (let left = countedIn(figure.text) - sizes.copiesOf(size); left > 0; ) {
+      for (let left = counted - sizes.copiesOf(size); left > 0; ) {
         const more = sizes.findLike(kindsOf(s.kind), value, s.within * times);
         if (!more || sizes.isUsed(more)) break;
         // what follows from the others is counted, and not stated once more

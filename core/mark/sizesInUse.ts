@@ -3,7 +3,7 @@ import type { DimensionBooks } from '../dimension/books.ts';
 import { ANGULAR, sizeNow } from '../dimension/place.ts';
 import { rowOfTie } from '../dimension/propose.ts';
 import { emptySpan } from '../dimension/span.ts';
-import { facesOfMeeting, readFaceKey } from '../naming/keys.ts';
+import { facesOfMeeting, featureOfFace, readFaceKey } from '../naming/keys.ts';
 import type { StatedSize } from './givenFigure.ts';
 
 /** How far what is drawn may be from what it measures, as a share of the part's size. */
@@ -27,8 +27,16 @@ export const kindsOf = (kind: StatedSize['kind']): ReadonlySet<string> => {
 /** The sizes of a part's faces, and which of them a figure has been taken for: a size of a feature stands for all its copies. */
 export type SizesInUse = {
   readonly worthOf: (size: Size) => number;
-  /** one of some kinds and a value: of several that are as large the first one that does not follow from those in use */
-  readonly find: (kinds: ReadonlySet<string>, value: number, within: number) => Size | undefined;
+  /**
+   * one of some kinds and a value: of several that are as large the first one that does not follow from those in use, of a feature that has as many
+   * as are counted where there is one
+   */
+  readonly find: (
+    kinds: ReadonlySet<string>,
+    value: number,
+    within: number,
+    counted?: number,
+  ) => Size | undefined;
   /** the same, but one that follows from those in use first: what a note counts besides is of the same feature where it can be */
   readonly findLike: SizesInUse['find'];
   /** a round that is as wide as something is drawn */
@@ -79,6 +87,7 @@ export const sizesInUse = (books: DimensionBooks): SizesInUse => {
     kinds: ReadonlySet<string>,
     value: number,
     within: number,
+    counted?: number,
   ): Size | undefined => {
     const all = pool.filter(
       (s) => kinds.has(s.what) && Math.abs(worthOf(s) - value) <= within + 1e-6 * value,
@@ -89,8 +98,12 @@ export const sizesInUse = (books: DimensionBooks): SizesInUse => {
       all.filter((s) => !isUsed(s)),
       off,
     );
-    const wanted = own.find((s) => span.holds(rowOf(s)) === follows);
-    return wanted ?? own[0] ?? nearestOf(all, off)[0];
+    const wanted = own.filter((s) => span.holds(rowOf(s)) === follows);
+    const featureOf = (s: Size): string => featureOfFace(facesOfMeeting(s.of[0] as string)[0] as string);
+    const asMany =
+      counted !== undefined &&
+      wanted.find((s) => own.filter((t) => featureOf(t) === featureOf(s)).length === counted);
+    return asMany || (wanted[0] ?? own[0] ?? nearestOf(all, off)[0]);
   };
   const find: SizesInUse['find'] = (...of) => findBy(false, ...of);
   return {

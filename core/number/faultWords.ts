@@ -647,7 +647,7 @@ const WORDS = {
   }),
   'sheet.too-large': (v: { long: Value; better: Value }) => ({
     what: `The part would be ${v.long} m long on paper.`,
-    remedy: `Choose the scale ${v.better}.`,
+    remedy: `Choose ${v.better}, or the largest scale that fits.`,
   }),
   'sheet.no-room-pictorial': () => ({
     what: 'It has no free place on the sheet.',

@@ -61,3 +61,24 @@ test('a part with nothing to spare is told so', async ({ page }) => {
   await page.getByRole('button', { name: 'Leave out the middle' }).click();
   await expect(page.getByText(/No stretch of this part is worth leaving out/)).toBeVisible();
 });
+
+test('a part that fits at no standard scale is drawn smaller still; a scale at which it would be longer than any paper is refused', async ({
+  page,
+}) => {
+  await newDrawing(page, server.address);
+  await type(newLine(page), 'block 90000 x 4000 x 3000');
+  await saved(page);
+  await stand(page, 'Set out');
+  const scale = page.getByLabel('Scale', { exact: true });
+  await expect(scale.locator('option').last()).toHaveText('1 : 500');
+  await expect(page.getByText(/of the free paper at 1 : 500/)).toBeVisible();
+  await scale.selectOption({ label: '50 : 1' });
+  const told = page.getByRole('alert').filter({ hasText: 'long on paper' });
+  await expect(told).toHaveText(
+    '50 : 1: The part would be 4500 m long on paper. Choose 1 : 500, or the largest scale that fits.',
+  );
+  await expect(scale).toHaveValue('fit');
+  await scale.selectOption({ label: '1 : 500' });
+  await expect(told).toHaveCount(0);
+  await saved(page);
+});

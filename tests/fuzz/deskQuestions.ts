@@ -27,6 +27,7 @@ import { pointedAt, sheetReading } from '../../workers/pointing.ts';
 import { exerciseOf } from '../../workers/practice.ts';
 import { replayShown } from '../../workers/replayPicture.ts';
 import { roundPicture } from '../../workers/roundPicture.ts';
+import { hasNearStations } from '../nearStations.ts';
 import { randomFrom } from './randomPart.ts';
 
 /** Where an answer holds a number that is none; nothing where it does not. */
@@ -139,6 +140,7 @@ export const faultsOfDrawing = (d: Drawing, seed: number): Faulty[] => {
         question: `balance of ${name}`,
         what: `false: ${balance.found.map((f) => `${f.view}: ${f.sentence}`).join(' | ')}`,
       });
+    if (!books || hasNearStations(books)) continue;
     const marks = ask(`marking of ${name}`, () => markText(desk, d, name, text));
     if (marks && !marks.ok) out.push({ question: `marking of ${name}`, what: marks.faults.join(' ') });
     if (marks?.ok && marks.mistakes.length)

@@ -18,13 +18,15 @@ export const largerThanAnyPaper = (
   const longest = Math.max(box[3] - box[0], box[4] - box[1], box[5] - box[2]);
   const onPaper = longest * paperPerUnit(setup.scale, units);
   if (onPaper <= LONGEST_ON_PAPER) return undefined;
-  const better = scalesOf(units).find((k) => longest * paperPerUnit(k, units) <= paperFrame(setup).frame.w);
+  const scales = scalesOf(units);
+  const room = paperFrame(setup).frame.w;
+  const better = scales.find((k) => longest * paperPerUnit(k, units) <= room) ?? (scales.at(-1) as number);
   return {
     path: ['setup', 'scale'],
     where: scaleText(setup.scale),
     ...says('sheet.too-large', {
       long: decimal(onPaper / 1000, 0),
-      better: better === undefined ? '"fit"' : scaleText(better),
+      better: scaleText(better),
     }),
   };
 };

@@ -62,7 +62,7 @@ describe('parts of every length are dimensioned', () => {
           path: ['setup', 'scale'],
           where: '50 : 1',
           what: 'The part would be 45 m long on paper.',
-          remedy: 'Choose the scale 1 : 5.',
+          remedy: 'Choose 1 : 5, or the largest scale that fits.',
         },
       ],
     });

@@ -11,6 +11,7 @@ import { givenDxf } from '../../../formats/givenDxf.ts';
 import { figuresOfLetters, givenFigures } from '../../../formats/givenFigures.ts';
 import { sheetDxf } from '../../../formats/sheetDxf.ts';
 import { randomPart } from '../../fuzz/randomPart.ts';
+import { hasNearStations } from '../../nearStations.ts';
 import { caseDrawings, demoDrawings } from '../../samples.ts';
 import { dice } from '../balance/damage.ts';
 import { feature, partOf } from '../balance/given.ts';
@@ -85,14 +86,6 @@ const handedIn = (d: Drawing, scheme: 'base' | 'chain', scale: number | 'fit' = 
 
 type HandedIn = NonNullable<ReturnType<typeof handedIn>>;
 
-/** Two stations of an axis nearer to one another than a drawing can show: which one a line measures to cannot be told. */
-const hasNearStations = ({ books }: HandedIn): boolean =>
-  books.stations.some(
-    (s, i) =>
-      books.stations[i + 1]?.axis === s.axis &&
-      (books.stations[i + 1]?.at ?? 0) - s.at < 2e-3 * books.part.tol.size,
-  );
-
 const samples = [...demoDrawings(), ...caseDrawings()];
 const handed: (readonly [string, HandedIn])[] = [];
 for (const [name, d] of samples)
@@ -113,7 +106,7 @@ describe('a drawing that is right', () => {
     const many = Number(process.env.BLUE_LEDGER_RIGHT ?? 6);
     for (let seed = 1; looked < many && seed < 2000; seed++) {
       const own = handedIn(drawingOfPart(randomPart(seed)), seed % 2 ? 'base' : 'chain');
-      if (!own || hasNearStations(own)) continue;
+      if (!own || hasNearStations(own.books)) continue;
       looked++;
       wrong.push(...own.marked(own.figures).map((f) => `${seed}: ${f.sentence}`));
     }
@@ -139,6 +132,29 @@ describe('a note that counts', () => {
     );
     expect(own?.figures.map((f) => f.text)).toEqual(expect.arrayContaining(['2 x R6']));
     expect(own?.marked(own.figures)).toEqual([]);
+  });
+
+  test('of two features with rounds of one size each has as many as its note counts', () => {
+    const pocket = (id: string, at: [number, number, number], plane: 'top' | 'front') =>
+      feature(
+        'cut',
+        { kind: 'extrude', height: 60, profile: { rectangle: [50, 30], round: 6 } },
+        { id, at, plane },
+      );
+    const own = handedIn(
+      drawingOfPart(
+        partOf(
+          feature('add', { kind: 'block', width: 120, depth: 60, height: 50 }, { id: 'plate' }),
+          pocket('open', [104, 30, 42], 'top'),
+          pocket('closed', [40, 12, 25], 'front'),
+        ),
+      ),
+      'base',
+    );
+    const rounds = own?.figures.filter((f) => f.text.includes('R6')) ?? [];
+    const others = own?.figures.filter((f) => !f.text.includes('R6')) ?? [];
+    expect(rounds.map((f) => f.text).sort()).toEqual(['2 x R6', '4 x R6']);
+    for (const all of [rounds, [...rounds].reverse()]) expect(own?.marked([...others, ...all])).toEqual([]);
   });
 
   test('of two sizes that a rounded figure may be, the nearer one is meant', () => {

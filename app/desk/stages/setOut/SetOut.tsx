@@ -5,6 +5,8 @@ import { setRules, setUp } from '../../../../core/edit/setupCommands.ts';
 import type { ViewName } from '../../../../core/geometry/viewFrames.ts';
 import { betweenOf, withBetween } from '../../../../core/sheet/layout/gaps.ts';
 import {
+  FURTHER_INCH_SCALES,
+  FURTHER_SCALES,
   INCH_SCALES,
   PAPER_NAMES,
   paperSize,
@@ -313,7 +315,12 @@ const TITLE_PLACES = [
 const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
   const drawing = useSession((s) => s.drawing);
   const { setup } = drawing;
-  const scales: readonly number[] = drawing.part.units === 'in' ? INCH_SCALES : STANDARD_SCALES;
+  const drawnAt = useSession((s) => s.picture?.scale);
+  const isInches = drawing.part.units === 'in';
+  const standard: readonly number[] = isInches ? INCH_SCALES : STANDARD_SCALES;
+  const further = isInches ? FURTHER_INCH_SCALES : FURTHER_SCALES;
+  // those beyond the standard ones as far as the part needs them
+  const scales = [...standard, ...further.slice(0, further.findIndex((k) => scaleText(k) === drawnAt) + 1)];
   const edit = useEdit();
   const set = (change: Partial<typeof setup>, label: string): void => void edit(setUp(change, label));
   const rule = (change: Partial<typeof setup.rules>, label: string): void =>
