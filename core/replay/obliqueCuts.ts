@@ -142,13 +142,17 @@ const heightToFront = (p: Plan, b: EdgeBoard, inEdge: string, c: Findable): void
   );
 };
 
-/** The true shape on the line after the edge view's: square to the plane's edge, at the distances of the top view from X1Y1. */
+/**
+ * The true shape on the line after the edge view's: square to the plane's edge, at the distances of the top view from X1Y1.
+ * @param inEdge the cut points as they were found in the edge view
+ */
 const drawObliqueShape = (
   p: Plan,
   b: EdgeBoard,
   cut: string,
   trace: string,
   found: readonly Findable[],
+  inEdge: ReadonlyMap<Findable, string>,
 ): void => {
   const shape = trueShapeOn(p.sheet, cut);
   if (!shape) return;
@@ -160,7 +164,7 @@ const drawObliqueShape = (
   for (const c of points) {
     const at = shapePlace(shape, c);
     if (pointThere(p, at) !== undefined) continue;
-    const on = pointThere(p, placeInEdge(b, c.at)) as string;
+    const on = inEdge.get(c) as string;
     const measured = pointIn(p, 'top', c.at);
     const onLine = footOfPoint(p, b, on);
     const place = footPlace(shape.line, at);
@@ -221,11 +225,13 @@ export const findOblique = (
   const trace = edgeOfPlane(p, b, plane);
   workOn(p, { kind: 'cut', cut: plane.name }, undefined);
   const found = pointsToFind(p, s, edges, tol);
+  const pointsInEdge = new Map<Findable, string>();
   for (const c of found) {
     const e = c.skin
       ? generatorThrough(p, c.skin.surface, c.skin.face, c.at, edges.values())
       : edges.get(c.edge);
     const inEdge = findInEdge(p, b, trace, c, e);
+    pointsInEdge.set(c, inEdge);
     backToTop(p, b, inEdge, c, e);
     pointIn(p, 'top', c.at);
     heightToFront(p, b, inEdge, c);
@@ -237,7 +243,7 @@ export const findOblique = (
       workOn(p, target, undefined);
       drawEdgeOutline(p, b);
       workOn(p, { kind: 'trueShape', cut: plane.name }, undefined);
-      drawObliqueShape(p, b, plane.name, trace, found);
+      drawObliqueShape(p, b, plane.name, trace, found, pointsInEdge);
     },
   };
 };

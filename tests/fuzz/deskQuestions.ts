@@ -64,7 +64,7 @@ export const faultsOfDrawing = (d: Drawing, seed: number): Faulty[] => {
       if (bad) out.push({ question, what: `not a number: ${bad}` });
       return answer;
     } catch (e) {
-      const stack = e instanceof Error ? (e.stack ?? '').split('\n').slice(0, 6).join(' ') : String(e);
+      const stack = e instanceof Error ? (e.stack ?? '').split('\n').slice(0, 14).join(' ') : String(e);
       out.push({ question, what: stack });
       return undefined;
     }
