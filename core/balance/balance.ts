@@ -45,8 +45,10 @@ const commonScale = (given: GivenViews, books: Books): number => {
     return [drawn[0] / sizes[0], drawn[1] / sizes[1]];
   });
   if (!ratios.length) return 1;
-  // the ratio that most agree on
-  const score = (r: number): number => ratios.filter((x) => Math.abs(x - r) < 1e-3 * r).length;
+  // the ratio that most agree on; of those that agree, one that does so exactly: a curve's box is not quite that of its points
+  const score = (r: number): number =>
+    ratios.filter((x) => Math.abs(x - r) < 1e-3 * r).length +
+    ratios.filter((x) => Math.abs(x - r) < 1e-6 * r).length / (ratios.length + 1);
   return ratios.reduce((best, r) => (score(r) > score(best) ? r : best));
 };
 

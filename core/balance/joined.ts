@@ -7,6 +7,14 @@ export type Joined = { readonly lines: readonly GivenLine[]; readonly twice: rea
 
 type Straight = Extract<GivenLine, { kind: 'straight' }>;
 
+/** Half way along an arc from a to b, counter-clockwise. */
+const middleOfArc = ({ centre, radius, a, b }: RoundLine): Vec2 => {
+  const start = Math.atan2(a[1] - centre[1], a[0] - centre[0]);
+  const end = Math.atan2(b[1] - centre[1], b[0] - centre[0]);
+  const half = start + ((end - start + 2 * Math.PI) % (2 * Math.PI)) / 2;
+  return [centre[0] + radius * Math.cos(half), centre[1] + radius * Math.sin(half)];
+};
+
 const sameLine = (p: GivenLine, q: GivenLine, tol: number): boolean => {
   if (p.kind !== q.kind) return false;
   if (p.kind === 'straight' && q.kind === 'straight')
@@ -14,13 +22,16 @@ const sameLine = (p: GivenLine, q: GivenLine, tol: number): boolean => {
       (distance2(p.a, q.a) <= tol && distance2(p.b, q.b) <= tol) ||
       (distance2(p.a, q.b) <= tol && distance2(p.b, q.a) <= tol)
     );
-  if (p.kind === 'round' && q.kind === 'round')
+  if (p.kind === 'round' && q.kind === 'round') {
+    const isSameCircle = distance2(p.centre, q.centre) <= tol && Math.abs(p.radius - q.radius) <= tol;
+    if (isWhole(p) || isWhole(q)) return isWhole(p) && isWhole(q) && isSameCircle;
+    // where the centre of a short arc is cannot be told from it
     return (
-      distance2(p.centre, q.centre) <= tol &&
-      Math.abs(p.radius - q.radius) <= tol &&
-      isWhole(p) === isWhole(q) &&
-      (isWhole(p) || (distance2(p.a, q.a) <= tol && distance2(p.b, q.b) <= tol))
+      distance2(p.a, q.a) <= tol &&
+      distance2(p.b, q.b) <= tol &&
+      (isSameCircle || distance2(middleOfArc(p), middleOfArc(q)) <= tol)
     );
+  }
   return (
     p.kind === 'curve' &&
     q.kind === 'curve' &&

@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { balance } from '../../../core/balance/balance.ts';
+import type { GivenLine } from '../../../core/balance/given.ts';
+import { agree } from '../../../core/balance/joined.ts';
 import { campaign } from '../../campaign.ts';
 import { type Damage, dice, MAKERS, type Sheets, sameDrawing, type Tagged } from './damage.ts';
 import { type Given, givens, viewsOf } from './drawnGivens.ts';
@@ -91,5 +93,32 @@ describe('views brought from outside are balanced against the part', () => {
     console.log(`${told} of ${copies} told right\n${wrong.slice(0, 60).join('\n')}`);
     expect(copies).toBe(COPIES);
     expect(told / copies).toBeGreaterThanOrEqual(0.95);
+  });
+});
+
+describe('arcs', () => {
+  /** An arc about (0, 0), or a hair flatter through the same ends and middle. @param to degrees */
+  const arc = (to: number, more: number): GivenLine & { kind: 'round' } => {
+    const half = (to * Math.PI) / 360;
+    const radius = 20;
+    const at = (q: number): [number, number] => [radius * Math.cos(q), radius * Math.sin(q)];
+    // the middle is moved by `more`; centre and radius follow from the three points
+    const chord = 2 * radius * Math.sin(half);
+    const rise = radius - radius * Math.cos(half) - more;
+    const own = (chord * chord) / (8 * rise) + rise / 2;
+    const centre: [number, number] = [
+      (radius - more - own) * Math.cos(half),
+      (radius - more - own) * Math.sin(half),
+    ];
+    return { seen: true, kind: 'round', centre, radius: own, a: at(0), b: at(2 * half) };
+  };
+  test('a short one agrees though its centre cannot be told; a long one must have its own centre', () => {
+    const tol = 0.01;
+    const short = arc(0.5, 0);
+    const flatter = arc(0.5, 5e-5);
+    expect(Math.abs(short.radius - flatter.radius)).toBeGreaterThan(100 * tol);
+    expect(agree(short, flatter, tol)).toBe(true);
+    expect(agree(arc(90, 0), arc(90, 0.5), tol)).toBe(false);
+    expect(agree(short, { ...short, b: [20, 1] }, tol)).toBe(false);
   });
 });
