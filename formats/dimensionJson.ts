@@ -95,7 +95,8 @@ export const dimensionsJson = (
     units: books.part.units,
     scale,
     dimensions,
-    relations: proposal.relations.map((r) => relationJson(books, r, 0)),
+    // that a line beside an arc is drawn along or square to its axis is no relation between two things
+    relations: proposal.relations.filter((r) => r.kind !== 'straight').map((r) => relationJson(books, r, 0)),
     axes: DIRECTIONS.map((direction, axis) => ({
       direction,
       stations: books.stations

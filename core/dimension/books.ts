@@ -172,15 +172,18 @@ export const openBooks = (
   const rims = rimsOf(part, plain).filter((r) => !r.faces.some((f) => isOpen.has(f)));
   const turned = turnedFeatures(plain);
   const isTurned = (face: string): boolean => turned.has(featureOfFace(face));
+  // what has no rim, as it is rounded at both ends, is stated by itself
+  const withRim = new Set(rims.flatMap((r) => (r.isTurned ? r.faces : [])));
+  const isByRims = (face: string): boolean => isTurned(face) && withRim.has(face);
   const apexes = apexesOf(part, plain);
   const stations = AXES.flatMap((axis) =>
-    stationsAlong(axis, shown, corners, rims, apexes, isTurned, order, tol),
+    stationsAlong(axis, shown, corners, rims, apexes, isByRims, order, tol),
   );
   let moved: ReturnType<typeof movedSurfaces> | undefined;
   const pitches = pitchCircles(shown, tol);
   const sizes = [
     ...threadSizes(plain.bodies, written, carriers),
-    ...sizesOf(shown, rims, isTurned, part, plain),
+    ...sizesOf(shown, rims, isByRims, part, plain),
     ...leaningSizes(shown, corners),
     ...pitchSizes(pitches),
   ];
@@ -232,7 +235,7 @@ export const openBooks = (
       ];
     },
     relations: [
-      ...relationsOf(stations, shown, rims, part, plain),
+      ...relationsOf(stations, shown, rims, isTurned, part, plain),
       ...pitches.flatMap(relationsOfPitch),
       ...sameRounds(part, plain, tol).map((of): Relation => ({ kind: 'same', of })),
     ],

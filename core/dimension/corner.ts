@@ -21,7 +21,7 @@ export const meetingPoint = (
 };
 
 /** A direction or its opposite, whichever of them points forward: a face's own may turn round when its feature is moved. */
-const forward = (v: Vec3): Vec3 => (dot(v, FORWARD) < 0 ? scale(v, -1) : v);
+export const forward = (v: Vec3): Vec3 => (dot(v, FORWARD) < 0 ? scale(v, -1) : v);
 /** Square to no direction that a part is likely to have. */
 const FORWARD: Vec3 = [1, 0.6137, 0.3719];
 

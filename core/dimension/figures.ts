@@ -106,8 +106,9 @@ export const partMoves = (part: PartFile): PartMove[] => {
   const outlines = part.bodies.flatMap((b, i) =>
     b.features.flatMap((f, j) => {
       const at: Path = ['bodies', i, 'features', j, 'shape', 'profile'];
-      return f.shape.kind === 'extrude' && holdsArcs(f.shape.profile)
-        ? [{ at, profile: f.shape.profile }]
+      const { shape } = f;
+      return (shape.kind === 'extrude' || shape.kind === 'revolve') && holdsArcs(shape.profile)
+        ? [{ at, profile: shape.profile, isTurned: shape.kind === 'revolve' }]
         : [];
     }),
   );
@@ -127,8 +128,8 @@ export const partMoves = (part: PartFile): PartMove[] => {
         figure: path,
         ways: [(by: number) => changedAt(part, path, (now) => Number(now) + by)],
       })),
-    ...outlines.flatMap(({ at, profile }) =>
-      outlineMoves(profile).map(({ figure, ways }) => ({
+    ...outlines.flatMap(({ at, profile, isTurned }) =>
+      outlineMoves(profile, isTurned).map(({ figure, ways }) => ({
         feature: at.slice(0, 4),
         figure: figure && [...at, ...figure],
         ways: ways.map((way) => (by: number) => changedAt(part, at, () => way(by))),

@@ -3,6 +3,7 @@ import { along, cross, distance, dot, length, scale, sub, type Vec3 } from '../g
 import { facesOfMeeting } from '../naming/keys.ts';
 import { ontoOrigin } from '../solid/evenCircle.ts';
 import { cornerAt } from './corner.ts';
+import { gapOfTurned, rimOf } from './rim.ts';
 import type { SurfacesByKey } from './surfacesByKey.ts';
 import { nominalOfThread, pitchOfThread } from './threadKeys.ts';
 
@@ -14,31 +15,6 @@ export type AxisNumber = 0 | 1 | 2;
  * the point where three faces meet ("a | b | c", see corner.ts), or the rim in which two faces of one axis do ("a | b").
  */
 export type PlaceKey = string;
-
-/** A face of revolution, or a flat one square to the same axis, as a line of the half plane through the axis: a r + b z = c. */
-type ProfileLine = { readonly a: number; readonly b: number; readonly c: number };
-const profileLine = (s: Surface, axis: Vec3): ProfileLine | undefined => {
-  if (s.kind === 'plane') return { a: 0, b: dot(s.n, axis), c: s.d };
-  if (s.kind === 'cylinder') return { a: 1, b: 0, c: s.r };
-  if (s.kind !== 'cone') return undefined;
-  const way = dot(s.a, axis);
-  return { a: s.cos, b: -s.sin * way, c: -s.sin * way * dot(s.o, axis) };
-};
-
-/** The circle in which two faces of one axis meet: its radius, its height along the axis, and the axis. */
-const rimOf = (
-  s: Surface | undefined,
-  t: Surface | undefined,
-): { readonly r: number; readonly z: number; readonly axis: Vec3 } | undefined => {
-  const round = [s, t].find((x) => x?.kind === 'cylinder' || x?.kind === 'cone');
-  if (!s || !t || (round?.kind !== 'cylinder' && round?.kind !== 'cone')) return undefined;
-  const axis = round.a;
-  const [p, q] = [profileLine(s, axis), profileLine(t, axis)];
-  if (!p || !q) return undefined;
-  const det = p.a * q.b - q.a * p.b;
-  if (Math.abs(det) < 1e-9) return undefined;
-  return { r: (p.c * q.b - q.c * p.b) / det, z: (p.a * q.c - q.a * p.c) / det, axis };
-};
 
 /** Where a place stands along an axis, part units; nothing where its faces are gone or do not stand there any more. */
 export const placeAlong = (key: PlaceKey, axis: AxisNumber, surfaces: SurfacesByKey): number | undefined => {
@@ -212,6 +188,8 @@ export const sizeNow = (size: SizeKey, surfaces: SurfacesByKey): number | undefi
 export const tangentGap = (a: string, b: string, surfaces: SurfacesByKey): number | undefined => {
   const [s, t] = [surfaces.get(a), surfaces.get(b)];
   if (!s || !t) return undefined;
+  const turned = gapOfTurned(s, t);
+  if (turned !== undefined) return turned;
   if (s.kind === 'plane') return t.kind === 'plane' ? undefined : tangentGap(b, a, surfaces);
   if (s.kind === 'cone') return undefined;
   const r = s.r;

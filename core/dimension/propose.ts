@@ -7,6 +7,7 @@ import { type Relation, relationNow } from './relations.ts';
 import { emptySpan, isStill, ringsOf, type Span } from './span.ts';
 import { type Station, stationNow } from './stations.ts';
 import { carrierOfThreadEnd, threadStartOf } from './threadKeys.ts';
+import { type TurnedArcs, turnedArcs } from './turnedArcs.ts';
 
 /** From where lengths are measured: all from one face, one after the other, or halved about a middle. */
 export type Scheme = 'base' | 'chain' | 'symmetry';
@@ -58,8 +59,12 @@ const SIZE_WORDS: Record<SizeKey['what'], string> = {
   bearing: 'the angle of the first',
 };
 /** A size in words: "the diameter of bore". */
-export const sizeWords = (s: SizeKey): string =>
-  `${SIZE_WORDS[s.what]} of ${featureOfFace(facesOfMeeting(s.of[0])[0] as string)}`;
+export const sizeWords = (s: SizeKey): string => {
+  const [face] = facesOfMeeting(s.of[0]) as [string];
+  // a ring's face has a name of its own; an arc of an outline is one of its sides or roundings
+  const isArc = s.what === 'tube' && /^(side|round) /.test(readFaceKey(face).role);
+  return `${isArc ? 'the radius of an arc' : SIZE_WORDS[s.what]} of ${featureOfFace(face)}`;
+};
 
 /** What a dimension ties, in words. */
 export const tieWords = (t: Tie): string =>
@@ -184,19 +189,23 @@ const shownRows = (books: DimensionBooks): readonly (OpenSize & { readonly row: 
   return out;
 };
 
-/** The stations of an axis in the order in which a scheme ties them: faces and axes first, then corners, then centres beyond the part. @param base chosen to count from */
+/** The stations of an axis in the order in which a scheme ties them: faces and axes first, then corners, then what is measured last. @param base chosen to count from */
 const linearTies = (
   books: DimensionBooks,
+  arcs: TurnedArcs,
   stations: readonly Station[],
   scheme: Scheme,
   pairs: readonly (readonly [Station, Station])[],
   base: string | undefined,
 ): Tie[] => {
-  // what is measured from elsewhere first: a centre beyond the part, and the end of a thread
-  const beyond = stations.filter(
-    (s) => isBeyond(books, s) || s.of.every((key) => carrierOfThreadEnd(key) !== undefined),
-  );
-  const solid = stations.filter((s) => s.kind !== 'corner' && !beyond.includes(s));
+  // the end of a thread is measured from where the thread begins
+  const isThreadEnd = (s: Station): boolean => s.of.every((key) => carrierOfThreadEnd(key) !== undefined);
+  const rankOf = (s: Station): number | undefined =>
+    isThreadEnd(s) ? LAST_RANKS : rankOfLast(books, arcs, s);
+  const last = stations
+    .filter((s) => rankOf(s) !== undefined)
+    .sort((a, b) => (rankOf(a) as number) - (rankOf(b) as number));
+  const solid = stations.filter((s) => s.kind !== 'corner' && !last.includes(s));
   const faces = solid.filter((s) => s.kind === 'face');
   const corners = stations.filter((x) => x.kind === 'corner');
   const chosen = base === undefined ? undefined : stations.find((s) => s.of.includes(base));
@@ -204,14 +213,14 @@ const linearTies = (
   const datum = chosen ?? low;
   if (!datum || !low) return [];
   const ties: Tie[] = [];
-  const last = faces.at(-1);
+  const high = faces.at(-1);
   // the overall size, counted from the base where that is one of its ends
-  if (last && last !== low)
+  if (high && high !== low)
     ties.push(
-      datum === last ? { kind: 'linear', from: last, to: low } : { kind: 'linear', from: low, to: last },
+      datum === high ? { kind: 'linear', from: high, to: low } : { kind: 'linear', from: low, to: high },
     );
   if (scheme === 'symmetry') for (const [from, to] of pairs) ties.push({ kind: 'linear', from, to });
-  const others = solid.filter((s) => s !== datum && (s !== last || datum !== low));
+  const others = solid.filter((s) => s !== datum && (s !== high || datum !== low));
   if (scheme === 'chain')
     for (const [i, s] of solid.entries()) {
       const before = solid[i - 1];
@@ -222,15 +231,23 @@ const linearTies = (
   if (!faces.length)
     for (let i = 0; i < corners.length - 1 - i; i++)
       ties.push({ kind: 'linear', from: corners[i] as Station, to: corners.at(-1 - i) as Station });
-  for (const s of [...corners, ...beyond]) if (s !== datum) ties.push({ kind: 'linear', from: datum, to: s });
+  for (const s of [...corners, ...last]) if (s !== datum) ties.push({ kind: 'linear', from: datum, to: s });
   return ties;
 };
 
-/** Whether a station is the centre of an arc that lies beyond the part: where the arc ends is measured before that. */
-const isBeyond = (books: DimensionBooks, { kind, at, axis }: Station): boolean => {
+const LAST_RANKS = 3;
+/**
+ * The order among the stations that are measured when all others are: the centre of a ball; the centre of an arc that lies beyond the part, or goes
+ * round in a turned outline, as where the arc ends is measured before that; the rim of a ball, which follows from it.
+ */
+const rankOfLast = (books: DimensionBooks, arcs: TurnedArcs, s: Station): number | undefined => {
   const { box, tol } = books.part;
   const near = EQUAL * tol.size;
-  return kind === 'axis' && (at < box[axis] - near || at > (box[axis + 3] as number) + near);
+  if (arcs.isCentreOfBall(s)) return 0;
+  if (arcs.isCentreOfRing(s)) return 1;
+  if (arcs.isRimOfBall(s)) return 2;
+  const isBeyond = s.at < box[s.axis] - near || s.at > (box[s.axis + 3] as number) + near;
+  return s.kind === 'axis' && isBeyond ? 1 : undefined;
 };
 
 /** Whether a size of a leaning feature is one of its end faces, or stands on one: a side is not. */
@@ -273,9 +290,11 @@ const turnedByAngle = (books: DimensionBooks): ReadonlySet<string> =>
 const candidates = (books: DimensionBooks, scheme: Scheme, bases: Bases): Tie[] => {
   const sizes = (what: SizeKey['what']): Tie[] =>
     books.sizes.flatMap((size): Tie[] => (size.what === what ? [{ kind: 'size', size }] : []));
+  const arcs = turnedArcs(books);
   const linear = ([0, 1, 2] as const).flatMap((axis) =>
     linearTies(
       books,
+      arcs,
       books.stations.filter((s) => s.axis === axis),
       scheme,
       symmetryOf(books, axis)?.pairs ?? [],
@@ -285,19 +304,23 @@ const candidates = (books: DimensionBooks, scheme: Scheme, bases: Bases): Tie[] 
   const turned = turnedByAngle(books);
   const isCorner = (t: Tie): boolean =>
     t.kind === 'linear' && (t.from.kind === 'corner' || t.to.kind === 'corner');
-  const isToBeyond = (t: Tie): boolean =>
-    t.kind === 'linear' && [t.from, t.to].some((s) => isBeyond(books, s));
+  const isOfBall = (t: Tie): boolean => t.kind === 'size' && arcs.isOfBall(t.size);
+  const isOfRing = (t: Tie): boolean => t.kind === 'size' && arcs.isOfRing(t.size);
+  const isToLast = (t: Tie): boolean =>
+    t.kind === 'linear' && [t.from, t.to].some((s) => rankOfLast(books, arcs, s) !== undefined);
   return [
     ...sizes('thread'),
     ...sizes('threadPitch'),
-    ...sizes('diameter'),
+    ...sizes('diameter').filter((t) => !isOfBall(t) && !isOfRing(t)),
     ...sizes('tube'),
     ...sizes('pitch'),
     ...sizes('bearing'),
     // how far a thread reaches is measured from where it begins
     ...threadLengths(books),
-    ...linear.filter((t) => !isCorner(t) && !isToBeyond(t)),
-    ...sizes('rim'),
+    ...linear.filter((t) => !isCorner(t) && !isToLast(t)),
+    ...sizes('rim').filter((t) => !isOfBall(t)),
+    // a ball that runs on smoothly into a shaft is as thick as that
+    ...sizes('diameter').filter(isOfBall),
     ...sizes('across'),
     // the sides of an end before what runs from end to end
     ...sizes('chord').filter(isOfAnEnd),
@@ -307,8 +330,10 @@ const candidates = (books: DimensionBooks, scheme: Scheme, bases: Bases): Tie[] 
     ...sizes('lean'),
     // a feature that is turned about an axis is given by its angle; one that leans by itself by where its corners stand
     ...sizes('angle').filter((t) => t.kind === 'size' && turned.has(featureOfFace(t.size.of[0]))),
-    ...linear.filter((t) => isCorner(t) && !isToBeyond(t)),
-    ...linear.filter(isToBeyond),
+    ...linear.filter((t) => isCorner(t) && !isToLast(t)),
+    ...linear.filter(isToLast),
+    ...sizes('rim').filter(isOfBall),
+    ...sizes('diameter').filter(isOfRing),
     ...sizes('angle'),
     ...sizes('cone'),
   ];

@@ -1,8 +1,9 @@
 import type { Surface } from '../geometry/surface.ts';
-import { cross, length, type Vec3 } from '../geometry/vec.ts';
+import { cross, dot, length, type Vec3 } from '../geometry/vec.ts';
 import { facesOfMeeting, featureOfFace, meetingKey } from '../naming/keys.ts';
 import type { PartFile } from '../part/schema.ts';
 import type { BuiltPart } from '../solid/build.ts';
+import { forward } from './corner.ts';
 import type { Pitch } from './pitchCircles.ts';
 import {
   type AxisNumber,
@@ -20,7 +21,9 @@ import { keyWriter, type SurfacesByKey } from './surfacesByKey.ts';
 /**
  * What a drawing shows without a figure.
  * even: a round face drawn with parallel sides is as wide at its one end as at the other.
- * same: rounds of two bodies that go on in one another are drawn as one round.
+ * straight: the same of a face of a turned outline beside an arc, where it may have one rim or none; a flat one is drawn square to the axis.
+ * same: rounds of two bodies that go on in one another are drawn as one round; the centre of an arc of a turned outline is drawn as far from the axis
+ * as one of its ends is, as that of half a circle.
  * pitch: copies that are drawn on a circle about a round in its middle: the first, the second, the last, and that round.
  * spaced: such copies are drawn evenly round their circle.
  */
@@ -31,6 +34,7 @@ export type RelationKind =
   | 'square'
   | 'parallel'
   | 'even'
+  | 'straight'
   | 'same'
   | 'pitch'
   | 'spaced'
@@ -42,6 +46,22 @@ export type Relation = {
   readonly axis?: AxisNumber;
   /** towards which axis one could lean */
   readonly towards?: AxisNumber;
+};
+
+/** The diameter of a round face, or of the rim in which two of them meet. */
+const diameterOf = (key: string, surfaces: SurfacesByKey): number | undefined => {
+  const [face, other] = facesOfMeeting(key) as [string, string | undefined];
+  const size = other === undefined ? ({ what: 'diameter', of: [face] } as const) : undefined;
+  return sizeNow(size ?? { what: 'rim', of: [face, other as string] }, surfaces);
+};
+
+/** By how much a turned face leans from its axis, or from being square to it, whichever is less: as a cone it is a little of one of them. */
+const leanOfTurned = (s: Surface | undefined): number | undefined => {
+  if (s?.kind === 'cylinder' || s?.kind === 'plane') return 0;
+  if (s?.kind !== 'cone') return undefined;
+  // a cone opens one way or the other as its one end or its other one is the wider
+  const way = dot(s.a, forward(s.a));
+  return way * (s.sin < s.cos ? s.sin / s.cos : s.cos / s.sin);
 };
 
 /** By how much a relation fails to hold, part units or a slope; nothing where its faces are gone. */
@@ -60,14 +80,11 @@ export const relationNow = (r: Relation, surfaces: SurfacesByKey): number | unde
     }
     case 'tangent':
       return tangentGap(a, b, surfaces);
-    case 'even': {
-      const [p, q] = [a, b].map((k) =>
-        sizeNow({ what: 'rim', of: facesOfMeeting(k) as [string, string] }, surfaces),
-      );
-      return p === undefined || q === undefined ? undefined : (q - p) / 2;
-    }
+    case 'straight':
+      return leanOfTurned(surfaces.get(a));
+    case 'even':
     case 'same': {
-      const [p, q] = [a, b].map((k) => sizeNow({ what: 'diameter', of: [k] }, surfaces));
+      const [p, q] = [a, b].map((k) => diameterOf(k, surfaces));
       return p === undefined || q === undefined ? undefined : (q - p) / 2;
     }
     case 'pitch': {
@@ -114,17 +131,48 @@ const roundingsOf = (
   );
 };
 
+/** The flat and cylindrical faces of turned outlines that meet an arc of their outline, or run on smoothly into it. */
+const facesBesideArcs = (
+  shown: ReadonlyMap<string, Surface>,
+  isTurned: (face: string) => boolean,
+  part: BuiltPart,
+  written: ReturnType<typeof keyWriter>,
+): ReadonlySet<string> => {
+  const kindOf = (key: string): Surface['kind'] | undefined => shown.get(key)?.kind;
+  const isArc = (key: string): boolean => kindOf(key) === 'torus' || kindOf(key) === 'sphere';
+  return new Set(
+    part.bodies.flatMap(({ solid, edges }) =>
+      edges.flatMap((e) => {
+        const faces = e.on.map((k) => written(solid.name, k, featureOfFace(k)));
+        if (!faces.every(isTurned) || !faces.some(isArc)) return [];
+        return faces.filter((key) => kindOf(key) === 'plane' || kindOf(key) === 'cylinder');
+      }),
+    ),
+  );
+};
+
 /** What the drawing shows to be in line, tangent, square and parallel. */
 export const relationsOf = (
   stations: readonly Station[],
   shown: ReadonlyMap<string, Surface>,
   rims: ReturnType<typeof rimsOf>,
+  isTurned: (face: string) => boolean,
   part: BuiltPart,
   file: PartFile,
 ): Relation[] => {
   const written = keyWriter(file);
   const out: Relation[] = [];
   for (const [key, s] of shown) {
+    if (s.kind !== 'torus' || !isTurned(key)) continue;
+    const level = rims.find((r) => r.faces.includes(key) && Math.abs(r.radius - s.R) <= part.tol.linear * 40);
+    if (level) out.push({ kind: 'same', of: [meetingKey(level.faces), key] });
+  }
+  const besideArcs = facesBesideArcs(shown, isTurned, part, written);
+  for (const [key, s] of shown) {
+    if (besideArcs.has(key)) {
+      out.push({ kind: 'straight', of: [key] });
+      continue;
+    }
     const [first, ...others] = rims.filter(
       (r) => r.isTurned && s.kind === 'cylinder' && r.faces.includes(key),
     );

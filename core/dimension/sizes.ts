@@ -13,14 +13,15 @@ import { keyWriter } from './surfacesByKey.ts';
 export const sizesOf = (
   shown: ReadonlyMap<string, Surface>,
   rims: ReturnType<typeof rimsOf>,
-  isTurned: (face: string) => boolean,
+  isByRims: (face: string) => boolean,
   part: BuiltPart,
   file: PartFile,
 ): SizeKey[] => {
   const written = keyWriter(file);
   const out: SizeKey[] = rims.flatMap((r) => (r.isTurned ? [{ what: 'rim', of: r.faces } as const] : []));
   for (const [key, s] of shown) {
-    if (isTurned(key)) continue;
+    // of a turned outline the arcs are stated, by their radius; of all else its rims
+    if (isByRims(key) && s.kind !== 'sphere' && s.kind !== 'torus') continue;
     if (s.kind === 'cylinder' || s.kind === 'sphere') out.push({ what: 'diameter', of: [key] });
     if (s.kind === 'torus') out.push({ what: 'diameter', of: [key] }, { what: 'tube', of: [key] });
   }
@@ -31,7 +32,7 @@ export const sizesOf = (
         for (const plane of keys) {
           const [c, p] = [shown.get(cone), shown.get(plane)];
           if (
-            isTurned(cone) ||
+            isByRims(cone) ||
             c?.kind !== 'cone' ||
             p?.kind !== 'plane' ||
             1 - Math.abs(dot(c.a, p.n)) > ALONG
@@ -42,7 +43,7 @@ export const sizesOf = (
         }
     }
   for (const [key, s] of shown)
-    if (s.kind === 'cone' && !isTurned(key)) out.push({ what: 'cone', of: [key] });
+    if (s.kind === 'cone' && !isByRims(key)) out.push({ what: 'cone', of: [key] });
   const aslant = [...shown].flatMap(([key, s]) =>
     s.kind === 'plane' && !AXES.some((k) => isAlong(s.n, k)) ? [{ key, s }] : [],
   );

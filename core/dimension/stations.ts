@@ -8,6 +8,7 @@ import { edgeExtent } from '../solid/extent.ts';
 import { bodyVertices } from '../solid/vertices.ts';
 import { cornerOf, meetingPoint } from './corner.ts';
 import { type AxisNumber, type PlaceKey, placeAlong } from './place.ts';
+import { rimOf } from './rim.ts';
 import { keyWriter, type SurfacesByKey } from './surfacesByKey.ts';
 
 /** Places along an axis that a drawing ties: flat faces square to it, axes and centres of rounds, corners of aslant faces. Part units. */
@@ -50,6 +51,7 @@ export type Rim = {
   readonly faces: readonly [string, string];
   readonly axis: AxisNumber;
   readonly at: number;
+  readonly radius: number;
   readonly isTurned: boolean;
 };
 
@@ -58,24 +60,62 @@ export const rimsOf = (part: BuiltPart, file: PartFile): Rim[] => {
   const turned = turnedFeatures(file);
   const written = keyWriter(file);
   const all = part.bodies.flatMap(({ solid, edges }) => {
-    const kindOf = new Map(solid.faces.map((f) => [f.key, solid.surfaces[f.surface]?.kind]));
+    const surfaceOf = new Map(solid.faces.map((f) => [f.key, solid.surfaces[f.surface]]));
     return edges.filter(isDrawn).flatMap((e): Rim[] => {
       const [a, b] = e.on;
       if (e.curve.type !== 'ellipse' || !a || !b || e.on.length !== 2) return [];
       const [feature, other] = [featureOfFace(a), featureOfFace(b)];
-      const kinds = [a, b].map((k) => kindOf.get(k));
+      const kinds = [a, b].map((k) => surfaceOf.get(k)?.kind);
       const isTurned = other === feature && turned.has(feature);
       if (!isTurned && !(kinds.includes('cone') && kinds.includes('cylinder'))) return [];
       const n = cross(e.curve.u, e.curve.v);
       const axis = AXES.find((k) => isAlong(scale(n, 1 / length(n)), k));
       if (axis === undefined || Math.abs(length(e.curve.u) - length(e.curve.v)) > ALONG * length(e.curve.u))
         return [];
-      const faces = [written(solid.name, a, feature), written(solid.name, b, other)] as const;
-      return [{ faces, axis, at: e.curve.c[axis], isTurned }];
+      const [radius, at] = [length(e.curve.u), e.curve.c[axis]];
+      // an arc of the outline meets what is beside it in two places: the order of the names says in which
+      const isHere = (first: string, second: string): boolean => {
+        const rim = rimOf(surfaceOf.get(first), surfaceOf.get(second));
+        const off = rim && Math.hypot(rim.r - radius, rim.z * Math.sign(rim.axis[axis]) - at);
+        return off !== undefined && off <= solid.tol.linear * 40;
+      };
+      const order = isHere(a, b) || !isHere(b, a) ? [a, b] : [b, a];
+      const faces = order.map((k) => written(solid.name, k, featureOfFace(k))) as [string, string];
+      return [{ faces, axis, at, radius, isTurned }];
     });
   });
   // a cut that goes through a rim leaves several edges of it
-  return [...new Map(all.map((r) => [r.faces.join(), r])).values()];
+  return [...new Map([...all, ...roundedRims(part, file)].map((r) => [r.faces.join(), r])).values()];
+};
+
+/** Where two faces of a turned outline would meet that an arc joins smoothly: what is beside a rounding is measured to as if it were sharp. */
+const roundedRims = (part: BuiltPart, file: PartFile): Rim[] => {
+  const turned = turnedFeatures(file);
+  const written = keyWriter(file);
+  return part.bodies.flatMap(({ solid, edges }) => {
+    const surfaceOf = new Map(solid.faces.map((f) => [f.key, solid.surfaces[f.surface]]));
+    const beside = new Map<string, Set<string>>();
+    for (const { kind, on } of edges)
+      for (const [arc, other] of [on, on.toReversed()]) {
+        if (kind !== 'smooth' || arc === undefined || other === undefined) continue;
+        const feature = featureOfFace(arc);
+        if (surfaceOf.get(arc)?.kind !== 'torus' || !turned.has(feature) || featureOfFace(other) !== feature)
+          continue;
+        beside.set(arc, (beside.get(arc) ?? new Set()).add(other));
+      }
+    return [...beside.values()].flatMap((faces): Rim[] => {
+      const [a, b] = faces;
+      if (a === undefined || b === undefined) return [];
+      const ends = [a, b].map((key) => surfaceOf.get(key));
+      // two arcs need not meet elsewhere
+      if (ends.some((s) => s?.kind === 'torus' || s?.kind === 'sphere')) return [];
+      const rim = rimOf(ends[0], ends[1]);
+      const axis = rim && AXES.find((k) => isAlong(rim.axis, k));
+      if (!rim || axis === undefined) return [];
+      const own = [a, b].map((key) => written(solid.name, key, featureOfFace(key))) as [string, string];
+      return [{ faces: own, axis, at: rim.z * Math.sign(rim.axis[axis]), radius: rim.r, isTurned: true }];
+    });
+  });
 };
 
 /** The keys of all faces that a body shows. */
@@ -216,14 +256,14 @@ export const cornersOf = (part: BuiltPart, file: PartFile): Corner[] => {
   });
 };
 
-/** The stations of an axis from its low end. @param isTurned faces of profiles that are turned: their rims are stations, not they themselves */
+/** The stations of an axis from its low end. @param isByRims faces of profiles that are turned, with rims: those are stations, not they themselves */
 export const stationsAlong = (
   axis: AxisNumber,
   shown: ReadonlyMap<string, Surface>,
   corners: ReturnType<typeof cornersOf>,
   rims: ReturnType<typeof rimsOf>,
   apexes: ReturnType<typeof apexesOf>,
-  isTurned: (face: string) => boolean,
+  isByRims: (face: string) => boolean,
   order: (key: string) => number,
   tol: number,
 ): Station[] => {
@@ -231,7 +271,7 @@ export const stationsAlong = (
   for (const [key, s] of shown) {
     const feature = featureOfFace(key);
     // where the faces of a turned profile stand is said by its rims; its axis is one
-    if (isTurned(key) && s.kind === 'plane') continue;
+    if (isByRims(key) && s.kind === 'plane') continue;
     if (s.kind === 'plane') {
       if (isAlong(s.n, axis)) items.push({ key, at: s.d / s.n[axis], kind: 'face', feature });
     } else if (s.kind === 'sphere' || s.kind === 'torus' || Math.abs(s.a[axis]) <= ALONG)

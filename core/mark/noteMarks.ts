@@ -15,7 +15,7 @@ import {
   type StatedSize,
   statedSizes,
 } from './givenFigure.ts';
-import { kindsOf, ROUND, type Size, type SizesInUse } from './sizesInUse.ts';
+import { isLikelierAs, kindsOf, ROUND, type Size, type SizesInUse } from './sizesInUse.ts';
 
 /** The chamfer that a note such as "2 x 45°" or "C2" is of, among those that have none yet. */
 const chamferStated = (
@@ -74,7 +74,7 @@ export const noteTies = (
       const value = s.value * times;
       // what is rounded in a radius is twice as much in the diameter
       const counted = countedIn(figure.text);
-      const size = sizes.find(kindsOf(s.kind), value, s.within * times, counted);
+      const size = sizes.find(kindsOf(s.kind), value, s.within * times, counted, isLikelierAs(s.kind));
       if (!size) {
         // bare figures may be anything: they are no mistake
         if (s.kind === 'plain') continue;

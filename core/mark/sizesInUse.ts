@@ -24,18 +24,26 @@ export const kindsOf = (kind: StatedSize['kind']): ReadonlySet<string> => {
   return kind === 'angle' ? ANGULAR : kind === 'plain' ? FLAT : ROUND;
 };
 
+/** The rounding of a ring, or of an arc of a turned outline, is stated by its radius; all that goes round an axis by its diameter. */
+export const isLikelierAs =
+  (kind: StatedSize['kind']) =>
+  (size: Size): boolean =>
+    (size.what === 'tube') === (kind === 'radius');
+
 /** The sizes of a part's faces, and which of them a figure has been taken for: a size of a feature stands for all its copies. */
 export type SizesInUse = {
   readonly worthOf: (size: Size) => number;
   /**
    * one of some kinds and a value: of several that are as large the first one that does not follow from those in use, of a feature that has as many
    * as are counted where there is one
+   * @param isLikelier of those that are left, which are meant first
    */
   readonly find: (
     kinds: ReadonlySet<string>,
     value: number,
     within: number,
     counted?: number,
+    isLikelier?: (size: Size) => boolean,
   ) => Size | undefined;
   /** the same, but one that follows from those in use first: what a note counts besides is of the same feature where it can be */
   readonly findLike: SizesInUse['find'];
@@ -88,6 +96,7 @@ export const sizesInUse = (books: DimensionBooks): SizesInUse => {
     value: number,
     within: number,
     counted?: number,
+    isLikelier: (size: Size) => boolean = () => false,
   ): Size | undefined => {
     const all = pool.filter(
       (s) => kinds.has(s.what) && Math.abs(worthOf(s) - value) <= within + 1e-6 * value,
@@ -98,7 +107,9 @@ export const sizesInUse = (books: DimensionBooks): SizesInUse => {
       all.filter((s) => !isUsed(s)),
       off,
     );
-    const wanted = own.filter((s) => span.holds(rowOf(s)) === follows);
+    const wanted = own
+      .filter((s) => span.holds(rowOf(s)) === follows)
+      .sort((a, b) => Number(isLikelier(b)) - Number(isLikelier(a)));
     const featureOf = (s: Size): string => featureOfFace(facesOfMeeting(s.of[0] as string)[0] as string);
     const asMany =
       counted !== undefined &&

@@ -206,9 +206,12 @@ const faultOfIssue = (root: unknown, issue: z.core.$ZodIssue, base: Path): Fault
 
 const branchScore = (issues: z.core.$ZodIssue[], given: unknown): number => {
   if (typeof given !== 'object' || given === null || Array.isArray(given)) return 0;
-  const foreign = issues.some((i) => i.code === 'unrecognized_keys' && i.path.length === 0);
+  const foreign = issues.flatMap((i) =>
+    i.code === 'unrecognized_keys' && i.path.length === 0 ? i.keys : [],
+  );
   const gone = issues.filter((i) => i.path.length === 1 && !((i.path[0] as string) in given)).length;
-  return 100 - (foreign ? 50 : 0) - gone * 30;
+  const own = Object.keys(given).length - foreign.length;
+  return 100 - (foreign.length ? 50 : 0) - gone * 30 + own * 5;
 };
 
 /** Reads unknown data by a schema; every fault names the feature and the key. */

@@ -1,7 +1,7 @@
 import { type Box3, EMPTY_BOX, inBox } from '../geometry/box.ts';
 import { pointOn, within } from '../geometry/curve3.ts';
 import type { Cone, Sphere, Surface, Torus } from '../geometry/surface.ts';
-import { along, cross, dot, length, scale, unit, type Vec3 } from '../geometry/vec.ts';
+import { along, cross, dot, length, scale, sub, unit, type Vec3 } from '../geometry/vec.ts';
 import { type Face, insideSolid, type Solid } from './body.ts';
 import type { Edge } from './boundary.ts';
 import { clearRadius } from './coedges.ts';
@@ -99,6 +99,43 @@ const endsIn = (s: Solid, id: number, tip: Vec3): boolean => {
   return insideSolid(s, along(tip, a, r)) !== insideSolid(s, along(tip, a, -r));
 };
 
+/** Directions from a ring's axis, all the way round it. */
+const roundRing = (ring: Torus): Vec3[] =>
+  Array.from({ length: 24 }, (_, k) => (k * Math.PI) / 12 + 0.1).map((q) =>
+    along(scale(ring.e1, Math.cos(q)), ring.e2, Math.sin(q)),
+  );
+
+/**
+ * How far a face of a ring reaches along its axis, from least to most, and how far from it.
+ * @param edges the edges of the face; a whole ring has none
+ */
+export const reachOfRing = (
+  s: Solid,
+  id: number,
+  ring: Torus,
+  edges: readonly Edge[],
+): { readonly low: number; readonly high: number; readonly radius: number } => {
+  const at = dot(ring.o, ring.a);
+  /** whether the ring's own furthest circle that way belongs to the body: up or down its axis, or outwards */
+  const isWhole = (up: 1 | -1 | 0): boolean =>
+    roundRing(ring).some((e) => {
+      const way = up ? scale(ring.a, up) : e;
+      return bounds(s, id, along(along(ring.o, e, ring.R), way, ring.r), way);
+    });
+  const heights = edges.flatMap((e) => edgeExtent(e, ring.a));
+  const radii = edges.flatMap((e) =>
+    [e.from, (e.from + e.to) / 2, e.to].map((t) => {
+      const q = sub(pointOn(e.curve, t), ring.o);
+      return length(along(q, ring.a, -dot(q, ring.a)));
+    }),
+  );
+  return {
+    low: Math.min(...heights, ...(isWhole(-1) ? [at - ring.r] : [])),
+    high: Math.max(...heights, ...(isWhole(1) ? [at + ring.r] : [])),
+    radius: Math.max(...radii, ...(isWhole(0) ? [ring.R + ring.r] : [])),
+  };
+};
+
 /** How far a body reaches along a unit direction beyond its edges: where a ball or ring bulges, or a cone runs to a point. */
 const beyondEdges = (s: Solid, axis: Vec3): number[] =>
   s.surfaces.flatMap((surface, id): number[] => {
@@ -111,19 +148,8 @@ const beyondEdges = (s: Solid, axis: Vec3): number[] =>
       const p = furthest(surface, d);
       if (bounds(s, id, p, d)) out.push(dot(p, axis));
       else if (surface.kind === 'torus' && length(cross(surface.a, axis)) < 1e-9) {
-        const round = Array.from({ length: 24 }, (_, k) => (k * Math.PI) / 12 + 0.1);
-        const onTop = round
-          .map((q) =>
-            along(
-              along(
-                along(surface.o, surface.e1, surface.R * Math.cos(q)),
-                surface.e2,
-                surface.R * Math.sin(q),
-              ),
-              d,
-              surface.r,
-            ),
-          )
+        const onTop = roundRing(surface)
+          .map((e) => along(along(surface.o, e, surface.R), d, surface.r))
           .find((q) => bounds(s, id, q, d));
         if (onTop) out.push(dot(onTop, axis));
       }

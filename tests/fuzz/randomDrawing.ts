@@ -21,13 +21,13 @@ const LENGTHS = new Set([
   'round',
 ]);
 
+const PLACES = new Set(['at', 'rectangle', 'start', 'to', 'centre']);
+
 /** The same part so many times as large. */
 const enlarged = (file: PartFile, by: number): PartFile => {
   const walk = (value: unknown, key: string): unknown => {
     if (Array.isArray(value))
-      return value.map((v) =>
-        typeof v === 'number' && (key === 'at' || key === 'rectangle') ? v * by : walk(v, key),
-      );
+      return value.map((v) => (typeof v === 'number' && PLACES.has(key) ? v * by : walk(v, key)));
     if (value && typeof value === 'object')
       return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, walk(v, k)]));
     return typeof value === 'number' && LENGTHS.has(key) ? value * by : value;
@@ -38,14 +38,15 @@ const enlarged = (file: PartFile, by: number): PartFile => {
 /**
  * The drawing of a seed: a random part of any size from hundredths of a millimetre to a hundred metres, on any paper by the rules of any school, with
  * cuts, dimensions and choices of its own.
+ * @param own the part, where it is none of the random ones
  */
-export const randomDrawing = (seed: number): Drawing => {
+export const randomDrawing = (seed: number, own?: PartFile): Drawing => {
   const next = randomFrom(seed * 7919 + 1);
   const upTo = (n: number): number => Math.floor(next() * n);
   const of = <T>(list: readonly T[]): T => list[upTo(list.length)] as T;
   const by = of([0.01, 0.3, 1, 1, 1, 4, 4, 4, 30, 400, 9000]);
   const units = upTo(4) ? ('mm' as const) : ('in' as const);
-  const part: PartFile = { ...enlarged(randomPart(seed), by), units };
+  const part: PartFile = { ...enlarged(own ?? randomPart(seed), by), units };
   const plain = drawingOfPart(part);
   const views = (['front', 'top', 'left', 'right', 'back', 'bottom'] as ViewName[]).filter(
     (v) => v === 'front' || v === 'top' || upTo(2),

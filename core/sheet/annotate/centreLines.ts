@@ -4,9 +4,10 @@ import type { Surface } from '../../geometry/surface.ts';
 import { along, along2, cross, dot, length, sub, type Vec2, type Vec3 } from '../../geometry/vec.ts';
 import type { ViewFrame } from '../../geometry/viewFrames.ts';
 import { featureOfFace } from '../../naming/keys.ts';
+import type { Solid } from '../../solid/body.ts';
 import type { Edge } from '../../solid/boundary.ts';
 import { evenCircle } from '../../solid/evenCircle.ts';
-import { edgeExtent } from '../../solid/extent.ts';
+import { edgeExtent, reachOfRing } from '../../solid/extent.ts';
 import { flatten } from '../../view/project.ts';
 import type { SceneBody } from '../../view/scene.ts';
 
@@ -41,21 +42,21 @@ const widest = (edges: readonly Edge[], s: { readonly o: Vec3; readonly a: Vec3 
     ),
   );
 
-const axisOf = (s: Round, edges: readonly Edge[]): FeatureAxis | undefined => {
+const axisOf = (solid: Solid, id: number, s: Round, edges: readonly Edge[]): FeatureAxis | undefined => {
   if (s.kind === 'sphere')
     return { point: s.o, axis: [0, 0, 1], low: 0, high: 0, radius: s.r, ends: [0, 0], ball: true };
   if (s.kind === 'torus') {
     // a ring of negative R is a spindle's inner sheet, which has its axis from what it is cut from
     if (s.R <= 0) return undefined;
     const at = dot(s.o, s.a);
-    return {
-      point: along(s.o, s.a, -at),
-      axis: s.a,
-      low: at - s.r,
-      high: at + s.r,
-      radius: s.R + s.r,
-      ends: [s.R, s.R],
-    };
+    const point = along(s.o, s.a, -at);
+    const own = edges.filter((e) => e.kind !== 'seam');
+    if (!own.length)
+      return { point, axis: s.a, low: at - s.r, high: at + s.r, radius: s.R + s.r, ends: [s.R, s.R] };
+    // a fillet or a groove is a small piece of a ring that may be far larger
+    const reach = reachOfRing(solid, id, s, own);
+    const end = Math.min(s.R, reach.radius);
+    return { point, axis: s.a, ...reach, ends: [end, end] };
   }
   if (!edges.length) return undefined;
   const ends = edges.map((e) => edgeExtent(e, s.a));
@@ -124,7 +125,7 @@ export const featureAxes = (scene: readonly SceneBody[], tol: number): FeatureAx
       const whole = (s.kind === 'sphere' || s.kind === 'torus') && !edges.some((e) => e.kind !== 'seam');
       const sweeps = whole || edges.some((e) => e.curve.type !== 'line' && e.to - e.from >= LEAST_SWEEP);
       if (!sweeps) return;
-      const axis = axisOf(s, edges);
+      const axis = axisOf(body.solid, id, s, edges);
       const face = body.solid.faces[body.solid.facesOf[id]?.[0] ?? -1]?.key ?? '';
       if (axis) found.push({ feature: `${body.solid.name} ${featureOfFace(face)}`, axis });
     });

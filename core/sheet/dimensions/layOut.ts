@@ -64,6 +64,9 @@ const bareFace = (key: string): string => {
   const { feature, role } = readFaceKey(key);
   return `${feature}/${role.replace(/^round \d+$/, 'round')}`;
 };
+/** What a size is of, whichever copy it is of: a rim by both of its faces, as a face may have two. */
+const bareSize = ({ what, of }: SizeKey): string =>
+  `${what} ${(what === 'rim' ? of : [of[0]]).map(bareFace).join()}`;
 /** The values of the sizes of the books, by what they are of; worked out once for them. */
 const valuesOf = new WeakMap<DimensionBooks, ReadonlyMap<string, readonly number[]>>();
 const valuesByFace = (books: DimensionBooks): ReadonlyMap<string, readonly number[]> => {
@@ -71,7 +74,7 @@ const valuesByFace = (books: DimensionBooks): ReadonlyMap<string, readonly numbe
   if (before) return before;
   const out = new Map<string, number[]>();
   for (const x of books.sizes) {
-    const key = `${x.what} ${bareFace(x.of[0])}`;
+    const key = bareSize(x);
     out.set(key, [...(out.get(key) ?? []), sizeNow(x, books.surfaces) ?? Number.NaN]);
   }
   valuesOf.set(books, out);
@@ -83,7 +86,7 @@ const copiesOf = (books: DimensionBooks, size: SizeKey): number => {
   // an edge is one of several of its feature, of which only those that are dimensioned are meant
   if (ONLY_ONE.has(size.what)) return 1;
   const value = sizeNow(size, books.surfaces) ?? 0;
-  const all = valuesByFace(books).get(`${size.what} ${bareFace(size.of[0])}`) ?? [];
+  const all = valuesByFace(books).get(bareSize(size)) ?? [];
   return all.filter((x) => Math.abs(x - value) < 1e-9 * Math.max(1, value)).length;
 };
 
@@ -188,10 +191,17 @@ const acrossIn = (
     contours.some((ends) => ends.some((p) => Math.abs(p[along] * k - place) < AT_END));
   const [isLoDrawn, isHiDrawn] = [isDrawnAt(lo), isDrawnAt(hi)];
   const isHalf = isLoDrawn !== isHiDrawn;
-  const away = linesWhereMeet(view, faces).flatMap((l) => {
+  const meeting = linesWhereMeet(view, faces).flatMap((l) => {
     const b = boxOf2(l.curve, l.from, l.to);
     return along === 0 ? [b[1] * k, b[3] * k] : [b[0] * k, b[2] * k];
   });
+  // a rim that is rounded off has no line of its own: the contours are measured across where they end
+  const away = meeting.length
+    ? meeting
+    : contours
+        .flat()
+        .filter((p) => [lo, hi].some((place) => Math.abs(p[along] * k - place) < AT_END))
+        .map((p) => p[axis] * k);
   if (!away.length) return undefined;
   const reach = [Math.min(...away), Math.max(...away)] as const;
   const count = copiesOf(books, size);

@@ -4,7 +4,7 @@ import { carrierOfThreadEnd } from '../../dimension/threadKeys.ts';
 import { boxOf2, pointOn2 } from '../../geometry/curve2.ts';
 import type { Vec2 } from '../../geometry/vec.ts';
 import { VIEW_FRAMES, type ViewName } from '../../geometry/viewFrames.ts';
-import { facesOfMeeting } from '../../naming/keys.ts';
+import { facesOfMeeting, featureOfFace } from '../../naming/keys.ts';
 import type { View, ViewLine } from '../../view/view.ts';
 
 /** Which way of a view an axis of the part runs: across (0) or up (1), and in which sense; nothing where one looks along it. */
@@ -41,6 +41,12 @@ export const linesWhereMeet = (view: View, faces: readonly string[]): readonly V
   return linesOfFace(view, faces[0] as string).filter((l) => keys.every((f) => l.of.includes(f)));
 };
 
+/** The lines of a view in which a face of the same feature ends. */
+const linesOfFeature = (view: View, face: string): readonly ViewLine[] => {
+  const feature = featureOfFace(bareKey(view, face));
+  return view.lines.filter((l) => l.of.some((key) => featureOfFace(key) === feature));
+};
+
 /** The lines in which full thread ends on a face. */
 const threadEnds = (view: View, carrier: string): readonly ViewLine[] =>
   view.threads.filter((l) => l.kind === 'threadEnd' && l.of.includes(bareKey(view, carrier)));
@@ -64,8 +70,13 @@ export const linesAt = (
     const carrier = carrierOfThreadEnd(key);
     const own = carrier === undefined ? linesWhereMeet(view, faces) : threadEnds(view, carrier);
     if (faces.length === 1 && books.surfaces.get(key)?.kind !== 'plane') return own;
-    // a corner is an end of lines of its first two faces
-    const some = faces.length === 3 ? linesOfFace(view, faces[0] as string) : own;
+    // a corner is an end of lines of its first two faces; a rim that is rounded off has no line of its own, but its feature reaches as far
+    const some =
+      faces.length === 3
+        ? linesOfFace(view, faces[0] as string)
+        : own.length || faces.length === 1
+          ? own
+          : linesOfFeature(view, faces[0] as string);
     return some.filter((l) =>
       [l.from, l.to].some((t) => Math.abs((pointOn2(l.curve, t)[way.k] as number) - at) <= near),
     );

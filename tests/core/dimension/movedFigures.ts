@@ -90,7 +90,7 @@ const reduced = (
   }
   return { m, pivots };
 };
-const rankOf = (rows: readonly Row[]): number => reduced(rows, 1e-5).pivots.length;
+export const rankOf = (rows: readonly Row[]): number => reduced(rows, 1e-5).pivots.length;
 const nullSpace = (rows: readonly Row[], columns: number): Row[] => {
   const { m, pivots } = reduced(rows, 1e-5);
   return Array.from({ length: columns }, (_, c) => c)

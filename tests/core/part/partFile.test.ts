@@ -29,6 +29,11 @@ describe('bad part files are refused with the place and the mend', () => {
       single({ kind: 'block', width: 1, depth: 2 }),
       /feature "thing", shape\.height: This is missing/,
     ],
+    [
+      'key misspelt in one of several forms',
+      single({ kind: 'extrude', height: 4, profile: { start: [0, 0], steps: [{ to: [1, 0] }] } }),
+      /feature "thing", shape\.profile\.path: This is missing/,
+    ],
     ['division by zero', single({ ...block, depth: '1/0' }), /shape\.depth: "1\/0": This divides by zero/],
     ['unknown name', single({ ...block, depth: 'Q*2' }), /shape\.depth: "Q\*2": The name "Q" is not known/],
     ['unknown key', single({ ...block, widht: 3 }), /shape\.widht: "widht" is not known here/],

@@ -1,0 +1,36 @@
+import { facesOfMeeting, featureOfFace } from '../naming/keys.ts';
+import type { DimensionBooks } from './books.ts';
+import type { SizeKey } from './place.ts';
+import { type Station, turnedFeatures } from './stations.ts';
+
+/** The arcs of turned outlines: one about a point of the axis makes a ball, any other one a ring. */
+export type TurnedArcs = {
+  /** whether a size is that of such a ball, or of a rim of it */
+  readonly isOfBall: (size: SizeKey) => boolean;
+  /** whether a size is that of such a ring */
+  readonly isOfRing: (size: SizeKey) => boolean;
+  /** whether only the centre of such a ball stands there; and the same of a ring's, and of the rims of balls */
+  readonly isCentreOfBall: (s: Station) => boolean;
+  readonly isCentreOfRing: (s: Station) => boolean;
+  readonly isRimOfBall: (s: Station) => boolean;
+};
+
+/** Which sizes and stations of a part belong to the arcs of turned outlines. */
+export const turnedArcs = ({ plain, surfaces }: DimensionBooks): TurnedArcs => {
+  const turned = turnedFeatures(plain);
+  const is = (kind: 'sphere' | 'torus', face: string): boolean =>
+    surfaces.get(face)?.kind === kind && turned.has(featureOfFace(face));
+  const isAlone = (kind: 'sphere' | 'torus', s: Station): boolean =>
+    s.of.every((key) => facesOfMeeting(key).length === 1 && is(kind, key));
+  return {
+    isOfBall: (size) => size.of.some((face) => is('sphere', face)),
+    isOfRing: (size) => size.of.length === 1 && is('torus', size.of[0]),
+    isCentreOfBall: (s) => isAlone('sphere', s),
+    isCentreOfRing: (s) => isAlone('torus', s),
+    isRimOfBall: (s) =>
+      s.of.every((key) => {
+        const faces = facesOfMeeting(key);
+        return faces.length === 2 && faces.some((face) => is('sphere', face));
+      }),
+  };
+};
