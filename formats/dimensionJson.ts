@@ -3,7 +3,7 @@ import type { DimensionBooks } from '../core/dimension/books.ts';
 import type { Evaluated, GivenDimension } from '../core/dimension/given.ts';
 import { type AxisNumber, type SizeKey, sizeNow } from '../core/dimension/place.ts';
 import { type Audit, type Proposal, tieWords } from '../core/dimension/propose.ts';
-import type { Relation, RelationKind } from '../core/dimension/relations.ts';
+import { isOfTurnedArc, type Relation, type RelationKind } from '../core/dimension/relations.ts';
 import { facesOfMeeting } from '../core/naming/keys.ts';
 import type { LaidOut } from '../core/sheet/dimensions/layOut.ts';
 
@@ -95,8 +95,9 @@ export const dimensionsJson = (
     units: books.part.units,
     scale,
     dimensions,
-    // that a line beside an arc is drawn along or square to its axis is no relation between two things
-    relations: proposal.relations.filter((r) => r.kind !== 'straight').map((r) => relationJson(books, r, 0)),
+    relations: proposal.relations
+      .filter((r) => !isOfTurnedArc(r, surfaces))
+      .map((r) => relationJson(books, r, 0)),
     axes: DIRECTIONS.map((direction, axis) => ({
       direction,
       stations: books.stations

@@ -226,7 +226,12 @@ const linearTies = (
       const before = solid[i - 1];
       if (before) ties.push({ kind: 'linear', from: before, to: s });
     }
-  else for (const s of others) ties.push({ kind: 'linear', from: datum, to: s });
+  else
+    for (const [i, s] of others.entries()) {
+      // how wide a round groove is, and not where its other side stands
+      const side = others.slice(0, i).find((x) => arcs.areEndsOfRing(x, s));
+      ties.push({ kind: 'linear', from: side ?? datum, to: s });
+    }
   // where no face is square to the axis, the corners that stand opposite one another first
   if (!faces.length)
     for (let i = 0; i < corners.length - 1 - i; i++)

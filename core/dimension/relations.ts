@@ -108,6 +108,15 @@ export const relationNow = (r: Relation, surfaces: SurfacesByKey): number | unde
   }
 };
 
+/**
+ * Whether a relation is part of the shape of a turned arc: that it runs on smoothly, where its centre lies, and that the lines beside it are straight. Any
+ * drawing shows these by the arc itself, so that they are counted and not listed among what ties one thing to another.
+ */
+export const isOfTurnedArc = ({ kind, of }: Relation, surfaces: SurfacesByKey): boolean =>
+  kind === 'straight' ||
+  ((kind === 'tangent' || kind === 'same') &&
+    of.some((key) => ['torus', 'sphere'].includes(surfaces.get(key)?.kind ?? '')));
+
 /** The faces of rounded edges: cylinders that run on smoothly into two flat faces, which are not parallel as those of a round end are. */
 const roundingsOf = (
   shown: ReadonlyMap<string, Surface>,

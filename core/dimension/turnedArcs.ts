@@ -13,6 +13,8 @@ export type TurnedArcs = {
   readonly isCentreOfBall: (s: Station) => boolean;
   readonly isCentreOfRing: (s: Station) => boolean;
   readonly isRimOfBall: (s: Station) => boolean;
+  /** whether the two ends of one ring stand there, as the sides of a round groove do */
+  readonly areEndsOfRing: (a: Station, b: Station) => boolean;
 };
 
 /** Which sizes and stations of a part belong to the arcs of turned outlines. */
@@ -22,7 +24,14 @@ export const turnedArcs = ({ plain, surfaces }: DimensionBooks): TurnedArcs => {
     surfaces.get(face)?.kind === kind && turned.has(featureOfFace(face));
   const isAlone = (kind: 'sphere' | 'torus', s: Station): boolean =>
     s.of.every((key) => facesOfMeeting(key).length === 1 && is(kind, key));
+  /** the rings that end in a rim at a station */
+  const ringsAt = (s: Station): string[] =>
+    s.of.flatMap((key) => {
+      const faces = facesOfMeeting(key);
+      return faces.length === 2 ? faces.filter((face) => is('torus', face)) : [];
+    });
   return {
+    areEndsOfRing: (a, b) => ringsAt(a).some((face) => ringsAt(b).includes(face)),
     isOfBall: (size) => size.of.some((face) => is('sphere', face)),
     isOfRing: (size) => size.of.length === 1 && is('torus', size.of[0]),
     isCentreOfBall: (s) => isAlone('sphere', s),

@@ -363,11 +363,13 @@ export const notch =
     // "right across the front" may be level or upright
     const isUsual = base === 'notch' || (face !== 'top' && !right);
     const runs = told ?? (toV ? u : toU || isUsual ? v : undefined);
-    if (runs === undefined)
-      throw new Ask(
-        `Which way does the ${base} run?`,
-        WAYS_OF_RUN.filter((_, i) => i !== n),
-      );
+    if (runs === undefined) {
+      const isRodThere = base === 'groove' && c.rounds?.some((r) => r.op === 'add') === true;
+      throw new Ask(`Which way does the ${base} run?`, [
+        ...WAYS_OF_RUN.filter((_, i) => i !== n),
+        ...(isRodThere ? ['all round'] : []),
+      ]);
+    }
     if (told === undefined && !toU && !toV && !right)
       assumed.push(`it runs ${['left to right', 'front to back', 'up and down'][runs]}`);
     const across = runs === u ? v : u;

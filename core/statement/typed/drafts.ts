@@ -1,6 +1,7 @@
 import { type FeatureFile, typedQuantity } from '../../part/schema.ts';
 import { Ask } from './ask.ts';
 import { block, cornerCut, notch, pocket, profile, step } from './blocks.ts';
+import { dome } from './dome.ts';
 import { type Drafts, type Maker, need, type Quantity3, runsAlong, seesSides } from './draft.ts';
 import { brokenEdge } from './edges.ts';
 import { FACE_AXES, type FaceName, HIGH, LOW } from './faces.ts';
@@ -8,6 +9,7 @@ import { inclinedToPlanes, isToPlanes } from './inclined.ts';
 import type { Meaning } from './lexicon.ts';
 import { shapeNamed, shifted, type TypedContext } from './placing.ts';
 import { prism, pyramid, pyramidHole } from './polygons.ts';
+import { ringGroove } from './ringGroove.ts';
 import { isLathe } from './roles.ts';
 import { cone, cylinder, hole, slot, sphere, taperingHole, torus, tube, turned } from './rounds.ts';
 import { type Said, saidBy } from './said.ts';
@@ -20,6 +22,8 @@ const MAKERS: readonly (readonly [Meaning, Maker])[] = [
   ['tapering', taperingHole],
   ['vgroove', shapedGroove('V groove')],
   ['dovetail', shapedGroove('dovetail groove')],
+  ['ringgroove', ringGroove],
+  ['dome', dome],
   ['hole', hole],
   ['slot', slot],
   ['step', step],

@@ -2,6 +2,7 @@ import type { Quantity } from '../../part/quantity.ts';
 import { Ask } from './ask.ts';
 import { type Draft, type Maker, need, number, spanOf } from './draft.ts';
 import { FACE_AXES, type FaceName, HIGH, LOW } from './faces.ts';
+import { footFillet } from './footFillet.ts';
 import { SAME, shapeNamed, type TypedContext } from './placing.ts';
 import { brokenRim } from './rims.ts';
 import type { Said } from './said.ts';
@@ -148,6 +149,7 @@ export const brokenEdge =
     s.has('cut');
     if (!c.box)
       throw new Ask(`There is no edge for a ${kind} yet. State the block first.`, ['block 60 x 40 x 30']);
+    if (kind === 'fillet' && s.sees('foot') && c.rounds?.length) return footFillet(s, c);
     const isRoundPart = c.shapes?.every((x) => !x.adds || c.rounds?.some((r) => r.name === x.name)) === true;
     // of a part that is round all over the edges of its top are one rim
     const face = isRoundPart && s.sees('edgegroup') && s.has('edgegroup') ? s.face() : undefined;

@@ -32,6 +32,11 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
   [/\b(?:right|straight|clean|all\s+the\s+way)\s+across\b/gi, ' across the whole '],
   [/\bacross\s+(?=(?:the\s+)?(?:whole|top|bottom|front|back|left|right|rear|face)\b)/gi, ' fullacross '],
   [/\bfullacross\s+the\s+whole\b/gi, ' fullacross '],
+  // where a rod stands on something
+  [
+    /(?<=\b(?:fillet|radius|groove|undercut|neck|relief)\b.*)\b(?:at|round|in|into)\s+(?:the\s+)?(?:foot|root|base|shoulder|(?:inside|inner)\s+corner|corner)\b(?=\s*(?:namedshape|footline|$|,|\d|r\s*\d))/gi,
+    ' footline ',
+  ],
   [
     /\b(?:in|at|near)\s+(?:the\s+|each\s+(?:of\s+the\s+)?|every\s+|all\s+(?:the\s+)?)(?:four\s+|4\s+)?corners?\b(?!\s*(?:r|rad|radius)\s*\d)/gi,
     ' incorners ',
@@ -90,9 +95,25 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
     /\bround(?:ed)?(?:\s+off)?\s+(?=(?:the\s+)?(?:(?:top|bottom|front|back|left|right)\s+){2}edge\b)/gi,
     ' fillet ',
   ],
+  // "round the top edge of the shaft 3"
+  [
+    /^\s*(?:round|radius|ease|blend)(?:\s+off)?\s+(?:the\s+)?(?=(?:(?:top|bottom|left|right|front|back|outer|outside|upper|lower)\s+)*(?:rim|edge|lip|end)\b(?!\s+(?:of\s+)?(?:top|bottom|front|back|left|right)\b))/gi,
+    ' fillet ',
+  ],
   [
     /\b(?:a?round)\s+(?:the\s+)?(?=(?:top|bottom|front|back|left|right)\b(?!\s+(?:top|bottom|front|back|left|right)))/gi,
     ' rim ',
+  ],
+  // what goes round a rod: a groove, an undercut, a neck
+  [
+    /\b(?:ring|annular|circlip|retaining[\s-]+ring|o[\s-]?ring|thread[\s-]+relief)\s+grooves?\b|\bgrooves?\b(?=.*\ballround\b)|(?<=\ballround\b.*)\bgrooves?\b|\b(?:neck|relief)\b(?=.*(?:\d|namedshape))/gi,
+    ' ringgroove ',
+  ],
+  [/\bgrooves?\b(?=.*\ball\s+round\b)/gi, ' ringgroove '],
+  [/(?<=\bringgroove\b.*)\ball\s+round\b|\ballround\b/gi, ' '],
+  [
+    /\bhalf\s+(?:an?\s+)?(?:ball|sphere)\b|\bdomed\s+(?:end|top)\b|\b(?:ball|rounded|round)\s+end\b(?=\s+(?:on\b|for\b|to\b|namedshape))/gi,
+    ' dome ',
   ],
   [/\b(left|right)[\s-]*hand\b/gi, '$1'],
   [/\b((?:(?:top|bottom|front|back|left|right)\s+){2})edges?\b/gi, ' $1 edgeline '],
@@ -314,7 +335,10 @@ export const SPELLINGS = {
   restingslant: 'restingslant',
   restingside: 'restingside',
   ofWhole: 'ofwhole',
-  ofShape: 'ofshape',
+  ofShape: 'namedshape',
+  foot: 'footline',
+  ringgroove: 'undercut ringgroove',
+  dome: 'dome domed hemisphere hemispherical',
   alongwidth: 'alongwidth',
   alongdepth: 'alongdepth',
   alongheight: 'alongheight',
@@ -378,6 +402,7 @@ const INNER = new Set([
   'tapering',
   'ofWhole',
   'ofShape',
+  'foot',
   'hplane',
   'vplane',
   'parallelhp',

@@ -1,48 +1,10 @@
 import type { Quantity } from '../../part/quantity.ts';
-import type { FeatureFile } from '../../part/schema.ts';
 import { Ask } from './ask.ts';
-import { type Draft, type Drafts, need, type Quantity3 } from './draft.ts';
-import { type FaceName, opposite } from './faces.ts';
+import { type Drafts, need } from './draft.ts';
+import type { FaceName } from './faces.ts';
 import type { RoundShape, TypedContext } from './placing.ts';
+import { endsOf, half, joined, roundMeant, turnedAbout } from './roundShapes.ts';
 import type { Said } from './said.ts';
-
-/** A length written with another taken from it, or added to it. */
-const joined = (a: Quantity, sign: '+' | '-', b: Quantity): Quantity => {
-  const bracketed = (q: Quantity): Quantity => (/[-+]/.test(String(q).slice(1)) ? `(${q})` : q);
-  if (typeof a === 'number' && typeof b === 'number')
-    return Number((sign === '+' ? a + b : a - b).toFixed(9));
-  return `${a} ${sign} ${bracketed(b)}`;
-};
-const half = (q: Quantity): Quantity =>
-  typeof q === 'number' ? q / 2 : `${/^\w+$/.test(q) ? q : `(${q})`}/2`;
-
-/** The ends of a round shape, by the way each looks: a rod has two, a hole is broken at its mouth. */
-const endsOf = (r: RoundShape): readonly FaceName[] =>
-  r.op === 'cut' ? [r.plane] : [r.plane, opposite(r.plane)];
-
-/** The one round shape that a line means: the one it names, or the only one that has such an end. */
-const roundMeant = (s: Said, c: TypedContext, face: FaceName | undefined, kind: string): RoundShape => {
-  const rounds = c.rounds ?? [];
-  const named = s.middleOf();
-  if (named && named !== 'whole') {
-    const own = rounds.find((r) => r.name === named.shape);
-    if (own) return own;
-    throw new Ask(`"${named.shape}" is not round. Which edge gets the ${kind}?`, ['top front edge']);
-  }
-  const able = rounds.filter((r) => !face || endsOf(r).includes(face));
-  const [only, other] = able;
-  if (!only)
-    throw new Ask(
-      `Nothing round ends at the ${face}. Which rim gets the ${kind}?`,
-      rounds.map((r) => `of ${r.name}`),
-    );
-  if (other)
-    throw new Ask(
-      `Which rim gets the ${kind}?`,
-      able.map((r) => `of ${r.name}`),
-    );
-  return only;
-};
 
 /**
  * The profile of what is taken off at a rim, turned about the shape's own axis: x is the radius, y runs along the axis towards its far
@@ -84,7 +46,10 @@ export const brokenRim = (
 ): Drafts => {
   s.has('rim');
   const face = named ?? s.face();
-  const r = roundMeant(s, c, face, kind);
+  const r = roundMeant(s, c, `Which rim gets the ${kind}?`, (x) => !face || endsOf(x).includes(face), {
+    because: `Nothing round ends at the ${face}.`,
+    offers: (c.rounds ?? []).map((x) => `of ${x.name}`),
+  });
   const ends = endsOf(r);
   const end = face ?? (ends.length === 1 ? ends[0] : undefined);
   if (!end || !ends.includes(end))
@@ -97,23 +62,13 @@ export const brokenRim = (
     kind === 'fillet' ? 'What is the radius of the fillet?' : 'How large is the chamfer?',
     kind === 'fillet' ? 'r3' : '2',
   );
-  const angle = kind === 'chamfer' ? s.angle() : undefined;
+  // "1 x 45" is one at 45 degrees
+  const angle = kind === 'chamfer' ? (s.angle() ?? s.crossed('angle')) : undefined;
   if (angle !== undefined && c.worth(angle) !== 45)
     throw new Ask(`A chamfer of a rim is at 45 degrees. How large is it?`, [`${size}`]);
   const [own, radius] = [c.worth(String(size)), c.worth(String(half(r.diameter)))];
   if (r.op === 'add' && own !== undefined && radius !== undefined && own >= radius)
     throw new Ask(`${size} is as much as the radius of "${r.name}" or more. How large is the ${kind}?`, []);
-  const draft: Draft = {
-    base: kind,
-    op: 'cut',
-    ...(r.plane !== 'top' && { plane: r.plane }),
-    ...(r.at && { at: r.at as Quantity3 }),
-    ...(r.repeat && { repeat: r.repeat }),
-    ...(r.mirror && { mirror: r.mirror }),
-    shape: {
-      kind: 'revolve',
-      profile: profileOf(kind, r, end === r.plane ? 1 : -1, size),
-    } as FeatureFile['shape'],
-  };
+  const draft = turnedAbout(r, kind, 'cut', profileOf(kind, r, end === r.plane ? 1 : -1, size));
   return { features: [draft], assumed: kind === 'chamfer' && angle === undefined ? ['at 45 degrees'] : [] };
 };

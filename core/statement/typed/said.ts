@@ -64,6 +64,13 @@ export const saidBy = (tokens: readonly Token[]) => {
       used.set(i, 'middle');
       return word.means === 'ofWhole' ? 'whole' : { shape: word.raw };
     },
+    /** All shapes that the line names. */
+    shapesNamed: (): readonly string[] =>
+      tokens.flatMap((w, i) => {
+        if (w.kind !== 'word' || w.means !== 'ofShape') return [];
+        used.set(i, 'shape');
+        return [w.raw];
+      }),
     /** The first of these names that has a figure: the figure. A radius is doubled. */
     named,
     /** The figure of a name as it stands, a radius too. */

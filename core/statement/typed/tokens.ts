@@ -92,13 +92,29 @@ const namesOfShapes = (shapes: readonly ShapeThere[]): [RegExp, string][] => {
     const own = isOnly ? `(?:${literalPattern(name)}|${ONE_THING})` : literalPattern(name);
     const after = (lead: string, what: string): RegExp =>
       new RegExp(String.raw`\b${lead}\s+(?:the\s+)?${what}(?![\p{L}\p{N}])`, 'giu');
-    const of: [RegExp, string] = [after('of', literalPattern(name)), ` ofshape${i} `];
-    if (!adds || isFace(meaningOf(name)?.means)) return [of];
+    const of: [RegExp, string] = [after('of', literalPattern(name)), ` namedshape${i} `];
+    if (isFace(meaningOf(name)?.means)) return [of];
+    const round: [RegExp, string] = [
+      after('(?:all\\s+|right\\s+)?a?round', own),
+      ` allround namedshape${i} `,
+    ];
+    if (!adds) return [of, round];
     return [
       of,
-      [after('through', own), ` through ofshape${i} `],
+      round,
+      // a fillet between two shapes, or where one meets the other
+      [after('(?<=\\bfillet\\b.*)(?:between|where|and|meets|joins)', own), ` footline namedshape${i} `],
+      // "a dome on the shaft"
+      [
+        after(
+          '(?<=\\b(?:domed?|(?:ball|round(?:ed)?)\\s+end|half\\s+(?:an?\\s+)?ball|hemisphere)\\b.*)on(?:\\s+top\\s+of)?',
+          own,
+        ),
+        ` namedshape${i} `,
+      ],
+      [after('through', own), ` through namedshape${i} `],
       // "10 in the plate" are no inches
-      [after('(?:in|into|inside)', own), ` ofshape${i} `],
+      [after('(?:in|into|inside)', own), ` namedshape${i} `],
     ];
   });
 };
@@ -223,7 +239,7 @@ export const tokensOf = (
       out.push({ kind: 'figure', text: String(spelled), degrees: false, spelled: true, ...span(start, at) });
       continue;
     }
-    const shape = shapes[Number(/^ofshape(\d+)$/.exec(raw)?.[1])];
+    const shape = shapes[Number(/^namedshape(\d+)$/.exec(raw)?.[1])];
     if (shape !== undefined) {
       out.push({ kind: 'word', means: 'ofShape', raw: shape.name, respelled: false, ...span(start, at) });
       continue;

@@ -129,9 +129,9 @@ describe('turned outlines with arcs', () => {
     expect(valuesOf(shaft(sizes))).toEqual([4, 6, 8, 12, 20, 40, 40]);
     expectDrafted(sizes, shaft);
   });
-  test('a groove: where its edges stand and its radius, not where its centre lies', () => {
+  test('a groove: where it begins, how wide it is and its radius, not where its centre lies', () => {
     const sizes = [50, 44, 4, 16, 20, 9];
-    expect(valuesOf(roller(sizes))).toEqual([4, 16, 18, 20, 44, 50]);
+    expect(valuesOf(roller(sizes))).toEqual([4, 12, 18, 20, 44, 50]);
     expectDrafted(sizes, roller);
   });
   test('a knob: the neck, the ball and its centre; where they meet follows', () => {

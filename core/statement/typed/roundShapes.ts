@@ -1,0 +1,124 @@
+import type { Quantity } from '../../part/quantity.ts';
+import type { FeatureFile } from '../../part/schema.ts';
+import { Ask } from './ask.ts';
+import type { Draft, Quantity3 } from './draft.ts';
+import { FACE_AXES, type FaceName, opposite } from './faces.ts';
+import { type RoundShape, SAME, type TypedContext } from './placing.ts';
+import type { Said } from './said.ts';
+
+/** A length written with another taken from it, or added to it. */
+export const joined = (a: Quantity, sign: '+' | '-', b: Quantity): Quantity => {
+  const bracketed = (q: Quantity): Quantity => (/[-+]/.test(String(q).slice(1)) ? `(${q})` : q);
+  if (typeof a === 'number' && typeof b === 'number')
+    return Number((sign === '+' ? a + b : a - b).toFixed(9));
+  if (b === 0) return a;
+  if (a === 0 && sign === '+') return b;
+  return `${a} ${sign} ${bracketed(b)}`;
+};
+/** Half of a length, as it is written. */
+export const half = (q: Quantity): Quantity =>
+  typeof q === 'number' ? q / 2 : `${/^\w+$/.test(q) ? q : `(${q})`}/2`;
+
+/** The ends of a round shape, by the way each looks: a rod has two, a hole is broken at its mouth. */
+export const endsOf = (r: RoundShape): readonly FaceName[] =>
+  r.op === 'cut' ? [r.plane] : [r.plane, opposite(r.plane)];
+
+/**
+ * The one round shape that a line means: the one it names, or the only one that may be meant.
+ * @param question asked where there are several, or none
+ * @param ifNone what is offered where none may be meant
+ */
+export const roundMeant = (
+  s: Said,
+  c: TypedContext,
+  question: string,
+  isAble: (r: RoundShape) => boolean,
+  ifNone: { readonly because: string; readonly offers: readonly string[] },
+): RoundShape => {
+  const rounds = c.rounds ?? [];
+  const named = s.middleOf();
+  if (named && named !== 'whole') {
+    const own = rounds.find((r) => r.name === named.shape);
+    if (own) return own;
+    throw new Ask(`"${named.shape}" is not round. ${question}`, [...ifNone.offers]);
+  }
+  const able = rounds.filter(isAble);
+  const [only, other] = able;
+  if (!only) throw new Ask(`${ifNone.because} ${question}`, [...ifNone.offers]);
+  if (other)
+    throw new Ask(
+      question,
+      able.map((r) => `of ${r.name}`),
+    );
+  return only;
+};
+
+/** What is turned about a round shape's own axis, at the place of the shape and of all its copies: x is the radius, y runs along the axis. */
+export const turnedAbout = (
+  r: RoundShape,
+  base: string,
+  op: 'add' | 'cut',
+  profile: Extract<FeatureFile['shape'], { kind: 'revolve' }>['profile'],
+): Draft => ({
+  base,
+  op,
+  ...(r.plane !== 'top' && { plane: r.plane }),
+  ...(r.at && { at: r.at as Quantity3 }),
+  ...(r.repeat && { repeat: r.repeat }),
+  ...(r.mirror && { mirror: r.mirror }),
+  shape: { kind: 'revolve', profile } as FeatureFile['shape'],
+});
+
+/** The ends of a rod at which it stands on something wider, each with how far that reaches from the rod's axis at least. */
+export const feetOf = (
+  r: RoundShape,
+  c: TypedContext,
+): readonly { readonly end: FaceName; readonly reach: number }[] => {
+  const own = c.shapes?.find((x) => x.name === r.name)?.box;
+  const radius = c.worth(String(half(r.diameter)));
+  if (!own || r.op === 'cut' || radius === undefined) return [];
+  return endsOf(r).flatMap((end) => {
+    const [u, v, n, side] = FACE_AXES[end];
+    const at = own[side === 1 ? n + 3 : n] as number;
+    const reaches = (c.shapes ?? [])
+      .filter(({ name, adds, box }) => {
+        const isThere = (box[n] as number) <= at + SAME && (box[n + 3] as number) >= at - SAME;
+        // what only ends there on the rod's own side stands beside it, not under it
+        const isBeyond = side === 1 ? (box[n + 3] as number) > at + SAME : (box[n] as number) < at - SAME;
+        return adds && name !== r.name && isThere && isBeyond;
+      })
+      // the box of a rod with copies is that of all of them
+      .map(
+        ({ box }) =>
+          radius +
+          Math.min(
+            ...[u, v].flatMap((k) => [
+              (own[k] as number) - (box[k] as number),
+              (box[k + 3] as number) - (own[k + 3] as number),
+            ]),
+          ),
+      );
+    const reach = Math.max(...reaches, 0);
+    return reach > radius + SAME ? [{ end, reach }] : [];
+  });
+};
+
+/** The end at which a rod stands on something wider. @param what is put there, in words */
+export const footOf = (
+  r: RoundShape,
+  s: Said,
+  c: TypedContext,
+  what: string,
+): { readonly end: FaceName; readonly reach: number } => {
+  const feet = feetOf(r, c);
+  const face = s.face();
+  const able = face ? feet.filter((f) => f.end === face) : feet;
+  const [only, other] = able;
+  if (!only) throw new Ask(`"${r.name}" stands on nothing wider there. Where is the ${what}?`, []);
+  if (other)
+    throw new Ask(
+      `At which end of "${r.name}" is the ${what}?`,
+      able.map((f) => f.end),
+    );
+  return only;
+};
