@@ -5,7 +5,10 @@ import { sizeNow } from './place.ts';
 import type { Tie } from './propose.ts';
 import { keyWriter } from './surfacesByKey.ts';
 
-/** A chamfer of 45 degrees, written in one note: its width from the edge that it takes off, and its angle. */
+/**
+ * A chamfer of 45 degrees, along an edge or round a rim, written in one note: its width from the edge that it takes off, and its angle; of one round a
+ * rim that is the angle of its cone, twice as much.
+ */
 export type ChamferNote = {
   readonly width: Extract<Tie, { kind: 'linear' }>;
   readonly angle: Extract<Tie, { kind: 'size' }>;
@@ -19,7 +22,8 @@ const SAME = 1e-7;
 type Shape = PartFile['bodies'][number]['features'][number]['shape'];
 /** How long the equal legs are of the right-angled triangle that a chamfer cuts away; nothing for any other shape. */
 const equalLegs = (shape: Shape): number | undefined => {
-  if (shape.kind !== 'extrude' || !('polygon' in shape.profile)) return undefined;
+  if ((shape.kind !== 'extrude' && shape.kind !== 'revolve') || !('polygon' in shape.profile))
+    return undefined;
   const p = shape.profile.polygon.map((at) => at.map(Number)) as [number, number][];
   if (p.length !== 3 || p.flat().some(Number.isNaN)) return undefined;
   const legs = p.flatMap(([x, y], i) => {
@@ -64,13 +68,15 @@ export const chamferNotes = (books: DimensionBooks): ChamferNote[] =>
   chamferFaces(books).flatMap(({ face, leg }): ChamferNote[] => {
     const own = books.sizes.find(
       (s) =>
-        (s.what === 'angle' || s.what === 'lean') &&
+        (s.what === 'angle' || s.what === 'lean' || s.what === 'cone') &&
         s.of[0] === face &&
-        Math.abs((sizeNow(s, books.surfaces) ?? 0) - 45) <= 45 * SAME,
+        Math.abs((sizeNow(s, books.surfaces) ?? 0) - (s.what === 'cone' ? 90 : 45)) <= 45 * SAME,
     );
+    // it ends in a corner of its own, or in a rim of its own
+    const ends = own?.what === 'cone' ? 2 : 3;
     const near = SAME * books.part.tol.size;
     for (const to of books.stations) {
-      const key = to.kind === 'corner' ? to.of.find((k) => facesOfMeeting(k).includes(face)) : undefined;
+      const key = to.of.find((k) => facesOfMeeting(k).length === ends && facesOfMeeting(k).includes(face));
       if (key === undefined || !own) continue;
       // the corner lies on one of the faces that met in the edge; the other one is as far from it as the chamfer is wide
       const from = books.stations.find(

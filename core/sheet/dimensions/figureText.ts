@@ -81,8 +81,16 @@ export const sightText = (
   return diameters === 'DIA' ? `${length} THICK` : `t=${length}`;
 };
 
-/** Sizes of the same feature behind a diameter: "↧20 ⌴⌀15 ↧5". */
-export const joinedText = (books: DimensionBooks, ties: readonly Tie[], style: FigureStyle = {}): string =>
+/**
+ * Sizes of the same feature behind a diameter or a width: "↧20 ⌴⌀15 ↧5", "x 45°".
+ * @param isWidth behind the width of a chamfer: a turned one leans by half the angle of its cone
+ */
+export const joinedText = (
+  books: DimensionBooks,
+  ties: readonly Tie[],
+  style: FigureStyle = {},
+  isWidth = false,
+): string =>
   ties
     .flatMap((tie) => {
       if (tie.kind === 'linear') {
@@ -94,7 +102,8 @@ export const joinedText = (books: DimensionBooks, ties: readonly Tie[], style: F
       }
       const value = sizeNow(tie.size, books.surfaces);
       if (value === undefined) return [];
-      if (ANGULAR.has(tie.size.what)) return [`x ${decimal(value, 2)}°`];
+      const isHalved = isWidth && tie.size.what === 'cone';
+      if (ANGULAR.has(tie.size.what)) return [`x ${decimal(isHalved ? value / 2 : value, 2)}°`];
       if (tie.size.what === 'threadPitch') return [`x ${lengthText(value, books.part.units, style)}`];
       const sign = tie.size.what === 'rim' ? COUNTERSINK : COUNTERBORE;
       return [`${sign}${diameterText(lengthText(value, books.part.units, style), style)}`];

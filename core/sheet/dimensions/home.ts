@@ -8,7 +8,7 @@ import { keyWriter } from '../../dimension/surfacesByKey.ts';
 import { cross, dot, length, scale, sub, type Vec3 } from '../../geometry/vec.ts';
 import { VIEW_FRAMES, type ViewName } from '../../geometry/viewFrames.ts';
 import { facesOfMeeting, featureOfFace } from '../../naming/keys.ts';
-import type { View } from '../../view/view.ts';
+import type { View, ViewLine } from '../../view/view.ts';
 import type { Views } from './laid.ts';
 import { linesAt, linesOfFace, wayIn } from './reach.ts';
 
@@ -165,12 +165,23 @@ export const homesOf = (
   }
   const edgeOn = names.filter((n) => Math.abs(dot(d, VIEW_FRAMES[n].toward)) < 1e-6);
   const endOn = names.filter((n) => isAlong(dot(d, VIEW_FRAMES[n].toward)));
-  // a cone's angle and the tube of a ring are seen where the axis lies in the view; across flats and angles where the faces are edges
-  const isEndOn = isRound && t.size.what !== 'cone' && t.size.what !== 'tube';
+  // how a cone leans and the tube of a ring are seen where the axis lies in the view; across flats and angles where the faces are edges
+  const isNoteInside =
+    t.size.what === 'lean' &&
+    isRound &&
+    !edgeOn.some((n) => contoursOf(views.get(n) as View, face).length > 0);
+  const isEndOn = isRound && (isNoteInside || !SEEN_ALONG.has(t.size.what));
   const wanted = isEndOn ? endOn : edgeOn;
   if (wanted.length) return { views: wanted, reason: isEndOn ? 'round' : 'edge' };
   return { views: names.slice(0, 1), reason: 'usual' };
 };
+
+/** The visible contours of a round face in a view. */
+const contoursOf = (view: View, face: string): readonly ViewLine[] =>
+  linesOfFace(view, face).filter((l) => l.kind === 'outline' && l.class === 'visible');
+
+/** What is said of a round face where its axis lies in the view. */
+const SEEN_ALONG: ReadonlySet<SizeKey['what']> = new Set(['cone', 'tube', 'lean']);
 
 /** Above every other score of a view: a round feature is dimensioned where it is a circle. */
 const ROUND = 100;

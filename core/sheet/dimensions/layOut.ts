@@ -99,7 +99,8 @@ const distanceText = (books: DimensionBooks, wanted: Wanted, value: number, figu
   const { units } = books.part;
   const { spaces, square, joined = [] } = wanted;
   if (spaces) return written(spacedFigure(value, spaces, units, figures), wanted);
-  if (!square) return written(lengthText(value, units, figures), wanted, joinedText(books, joined, figures));
+  if (!square)
+    return written(lengthText(value, units, figures), wanted, joinedText(books, joined, figures, true));
   const [other] = joined;
   return written(
     squareText(value, (other && tieSize(books, other)) ?? value, (x) => lengthText(x, units, figures)),
@@ -308,7 +309,7 @@ const ledNote = (books: DimensionBooks, wanted: Wanted, figures: FigureStyle): N
   const value = Math.abs(b - a);
   const count = copiesOf(books, size);
   const figure = `${count > 1 ? `${count} x ` : ''}${lengthText(value, books.part.units, figures)}`;
-  const text = written(figure, wanted, joinedText(books, joined, figures));
+  const text = written(figure, wanted, joinedText(books, joined, figures, true));
   return { wanted, size: leanTo(leader), value, count, isRadius: false, text };
 };
 

@@ -101,7 +101,9 @@ const anchorsOf = (size: SizeKey, view: View, k: number): readonly [Anchor, ...A
   const all = shared.length ? shared : keys.flatMap((f) => linesOfFace(view, f));
   // at the rim of a hole in a face a note would seem to be about the hole
   const straight = size.what === 'lean' ? all.filter((l) => l.curve.type === 'line') : [];
-  const [best, ...others] = bestFirst(straight.length ? straight : all);
+  // a turned face is seen by its contour, and not by its rims
+  const contours = straight.filter((l) => l.kind === 'outline');
+  const [best, ...others] = bestFirst(contours.length ? contours : straight.length ? straight : all);
   if (!best) {
     const middle: Vec2 = [((view.box[0] + view.box[2]) / 2) * k, ((view.box[1] + view.box[3]) / 2) * k];
     return [{ middle, towards: () => middle }];
@@ -439,7 +441,7 @@ const SAME_RADIUS = 1e-6;
 /** Whether a round face is less than half a round where a view shows it as a circle: it is stated by its radius then. */
 export const isLessThanHalf = (books: DimensionBooks, face: string, views: Iterable<View>): boolean => {
   const round = books.surfaces.get(face);
-  if (round?.kind !== 'cylinder') return false;
+  if (round?.kind !== 'cylinder' && round?.kind !== 'sphere') return false;
   const near = SAME_RADIUS * books.part.tol.size;
   const faces = onePiece(books, face);
   let most = 0;

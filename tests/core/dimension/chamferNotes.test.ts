@@ -11,6 +11,7 @@ import { paperFrame } from '../../../core/sheet/layout/paper.ts';
 import { sheetSvg } from '../../../formats/sheetSvg.ts';
 import { markText } from '../../../workers/marking.ts';
 import { feature, partOf } from '../balance/given.ts';
+import { typed } from '../statement/typedOn.ts';
 
 const edge = (at: [number, number, number], legs: [number, number], more: object = {}) =>
   ({
@@ -100,5 +101,46 @@ describe('the note of a chamfer', () => {
     const wrong = svg.replace('>2 x 45°<', '>3 x 45°<');
     const marked = markText(made.desk, made.d, 'a.svg', wrong);
     expect(marked.ok && marked.mistakes.length).toBeGreaterThan(0);
+  });
+  test('round a rim: at its contour, and half the angle of its cone', () => {
+    const made = dimensioned(
+      typed([
+        'flange: cylinder 40 dia 12 high',
+        'shaft: cylinder 20 dia 28 high on top in the middle',
+        'chamfer the bottom of the flange 1 x 45',
+        'chamfer the top of the shaft 2 x 45',
+      ]),
+    );
+    expect(texts(made).sort()).toEqual(['1 x 45°', '12', '2 x 45°', '40', '⌀20', '⌀40']);
+    expect(made.book.isComplete).toBe(true);
+    expect(made.book.rings).toEqual([]);
+    const { scale } = made.worked.sheet;
+    for (const [text, sum] of [
+      ['2 x 45°', 48],
+      ['1 x 45°', 19],
+    ] as const) {
+      const note = made.worked.sheet.dimensions.laid.find((l) => l.text === text);
+      expect(note?.view).toBe('front');
+      // the leader ends on the slope: |u| + v is 48 on that from (10, 38) to (8, 40), |u| - v is 19 on that from (19, 0) to (20, 1)
+      const [u, v] = (note?.drawn.line?.[0] ?? [0, 0]).map((x) => x / scale) as [number, number];
+      expect(sum === 48 ? Math.abs(u) + v : Math.abs(u) - v).toBeCloseTo(sum, 6);
+    }
+    const svg = sheetSvg(made.worked.sheet, 'x');
+    expect(markText(made.desk, made.d, 'a.svg', svg)).toMatchObject({ ok: true, mistakes: [] });
+    const wrong = svg.replace('>2 x 45°<', '>3 x 45°<');
+    const marked = markText(made.desk, made.d, 'a.svg', wrong);
+    expect(marked.ok && marked.mistakes.length).toBeGreaterThan(0);
+  });
+  test('at the mouth of a hole it is led to where the hole is seen, not to a hidden line', () => {
+    const made = dimensioned(
+      typed([
+        'block 60 x 40 x 20',
+        'hole 12 dia through in the middle',
+        'chamfer the top rim of the hole 1 x 45',
+      ]),
+    );
+    const note = made.worked.sheet.dimensions.laid.find((l) => l.text === '1 x 45°');
+    expect(note?.view).toBe('top');
+    expect(made.book.isComplete).toBe(true);
   });
 });
