@@ -52,8 +52,13 @@ export const depthOf = (
  * Where a hole is that narrows inwards, its mouth in a face: drawn for the observer behind the face, it grows into the part.
  * @throws Ask where the line says no place
  */
-export const letInto = (face: FaceName, s: Said, c: TypedContext): Pick<FeatureFile, 'plane' | 'at'> => {
-  const place = placeOn(face, s, c, 'hole');
+export const letInto = (
+  face: FaceName,
+  s: Said,
+  c: TypedContext,
+  assumed: string[],
+): Pick<FeatureFile, 'plane' | 'at'> => {
+  const place = placeOn(face, s, c, 'hole', assumed);
   if (!place.stated && c.box) throw whereOn('hole', face);
   const plane = opposite(face);
   return { ...(plane !== 'top' && { plane }), at: place.at };

@@ -1,6 +1,7 @@
 import { type FeatureFile, typedQuantity } from '../../part/schema.ts';
 import { Ask } from './ask.ts';
 import { block, cornerCut, notch, pocket, profile, step } from './blocks.ts';
+import { collar } from './collar.ts';
 import { dome } from './dome.ts';
 import { type Drafts, type Maker, need, type Quantity3, runsAlong, seesSides } from './draft.ts';
 import { brokenEdge } from './edges.ts';
@@ -24,6 +25,7 @@ const MAKERS: readonly (readonly [Meaning, Maker])[] = [
   ['dovetail', shapedGroove('dovetail groove')],
   ['ringgroove', ringGroove],
   ['dome', dome],
+  ['collar', collar],
   ['hole', hole],
   ['slot', slot],
   ['step', step],

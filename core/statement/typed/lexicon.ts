@@ -97,7 +97,7 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
   ],
   // "round the top edge of the shaft 3"
   [
-    /^\s*(?:round|radius|ease|blend)(?:\s+off)?\s+(?:the\s+)?(?=(?:(?:top|bottom|left|right|front|back|outer|outside|upper|lower)\s+)*(?:rim|edge|lip|end)\b(?!\s+(?:of\s+)?(?:top|bottom|front|back|left|right)\b))/gi,
+    /^\s*(?:round|radius|ease|blend)(?:\s+off)?\s+(?:the\s+)?(?=(?:(?:top|bottom|left|right|front|back|outer|outside|upper|lower)\s+)*(?:rim|edge|lip|end|both\s+ends)\b(?!\s+(?:of\s+)?(?:top|bottom|front|back|left|right)\b))/gi,
     ' fillet ',
   ],
   [
@@ -115,6 +115,7 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
     /\bhalf\s+(?:an?\s+)?(?:ball|sphere)\b|\bdomed\s+(?:end|top)\b|\b(?:ball|rounded|round)\s+end\b(?=\s+(?:on\b|for\b|to\b|namedshape))/gi,
     ' dome ',
   ],
+  [/\b(?:at\s+)?(?:both|each|either)\s+ends?\b/gi, ' bothends '],
   [/\b(left|right)[\s-]*hand\b/gi, '$1'],
   [/\b((?:(?:top|bottom|front|back|left|right)\s+){2})edges?\b/gi, ' $1 edgeline '],
   [/\bedges?\s+(?:of|between)\s+(?=(?:the\s+)?(?:top|bottom|front|back|left|right)\s+and\b)/gi, ' edgeline '],
@@ -136,6 +137,10 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
   // a ring with an outside and an inside is a short tube
   [/\bring\b(?=.*\b(?:od|id|inside|inner|outside|outer|bore)\b)/gi, ' tube '],
   // "shaft ⌀30 100 long, ⌀20 40 long": several diameters one after the other
+  [
+    /\b(?:shaft|spindle|arbor|rod|pin|bar)\b(?=(?:\s*,?\s*(?:then\s+)?[\d.]+\s*(?:mm\s*)?(?:dia(?:m|meter)?)\b\.?\s*(?:x|by)?\s*[\d.]+\s*(?:mm\s*)?(?:long)?){2})/gi,
+    ' turned ',
+  ],
   [
     /\b(?:shaft|spindle|arbor|rod|pin|bar)\b(?=\s*,?(?:\s*,?\s*diameter\s+[\d.]+\s*(?:x|by)?\s*[\d.]+\s*(?:long)?){2})/gi,
     ' turned ',
@@ -238,7 +243,7 @@ export const SPELLINGS = {
   hole: 'hole holes bore bored drill drilled drilling ream reamed',
   slot: 'slot slots slotted obround',
   cylinder:
-    'cylinder cylinders cyl rod rods pin pins peg pegs shaft spigot boss bosses disc disk round dowel dowels post posts collar journal stub',
+    'cylinder cylinders cyl rod rods pin pins peg pegs shaft spigot boss bosses disc disk round dowel dowels post posts journal stub',
   cone: 'cone conical frustum taper tapered',
   tapering: 'tapering',
   sphere: 'sphere spherical ball',
@@ -338,6 +343,8 @@ export const SPELLINGS = {
   ofShape: 'namedshape',
   foot: 'footline',
   ringgroove: 'undercut ringgroove',
+  collar: 'collar collars',
+  bothends: 'bothends',
   dome: 'dome domed hemisphere hemispherical',
   alongwidth: 'alongwidth',
   alongdepth: 'alongdepth',
@@ -403,6 +410,7 @@ const INNER = new Set([
   'ofWhole',
   'ofShape',
   'foot',
+  'bothends',
   'hplane',
   'vplane',
   'parallelhp',

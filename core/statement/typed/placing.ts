@@ -159,13 +159,32 @@ export const levelMet = (face: FaceName, at: readonly Quantity[], c: TypedContex
 export const howFar = (what: string, axis: 0 | 1 | 2): Ask =>
   new Ask(`How far ${ACROSS[axis]} is the ${what}?`, [...OFFERS[axis], 'in the middle']);
 
+/** The rod that is all that a part adds so far, with others in line with it: what is put on its side stands on its axis. */
+export const onlyRod = (c: TypedContext): RoundShape | undefined => {
+  const solid = (c.shapes ?? []).filter((x) => x.adds);
+  const rods = (c.rounds ?? []).filter((r) => r.op === 'add' && !r.repeat && !r.mirror);
+  const [first] = rods;
+  if (!first || !solid.every((x) => rods.some((r) => r.name === x.name))) return undefined;
+  const [u, v, n] = FACE_AXES[first.plane];
+  const own = solid.find((x) => x.name === first.name)?.box;
+  const isInLine = (box: readonly number[]): boolean =>
+    own !== undefined &&
+    [u, v].every(
+      (k) => Math.abs((box[k] as number) + (box[k + 3] as number) - own[k] - (own[k + 3] as number)) < SAME,
+    );
+  return rods.every((r) => FACE_AXES[r.plane][2] === n) && solid.every((x) => isInLine(x.box))
+    ? first
+    : undefined;
+};
+
 /**
  * Where on a face a line puts the middle of something: distances from named faces, or two figures across the face (from the left or the
  * front, then up or back), or its middle. A place beside the face is asked about.
- * @param what its name, for questions
  * A place of which it says only a part is asked about.
+ * @param what its name, for questions
+ * @param assumed takes what the line does not say
  */
-export const placeOn = (face: FaceName, s: Said, c: TypedContext, what: string): Place => {
+export const placeOn = (face: FaceName, s: Said, c: TypedContext, what: string, assumed: string[]): Place => {
   const box = c.box ?? [0, 0, 0, 0, 0, 0];
   const [u, v, n, side] = FACE_AXES[face];
   const at: Quantity[] = [0, 0, 0];
@@ -176,7 +195,11 @@ export const placeOn = (face: FaceName, s: Said, c: TypedContext, what: string):
   // two figures are a place only where no distance says it: else they are left over, and asked about
   const pair = s.isDistant(LOW[u], HIGH[u], LOW[v], HIGH[v]) ? undefined : s.pair();
   const centred = s.sees('centre');
+  // what a line puts nowhere across a rod is on the rod's axis
+  const rod = onlyRod(c);
+  const isAcrossRod = (axis: 0 | 1 | 2): boolean => rod !== undefined && FACE_AXES[rod.plane][2] !== axis;
   const open: (0 | 1 | 2)[] = [];
+  const onAxis: (0 | 1 | 2)[] = [];
   const middle: (0 | 1 | 2)[] = [];
   const axes = [u, v] as const;
   axes.forEach((axis, i) => {
@@ -188,7 +211,7 @@ export const placeOn = (face: FaceName, s: Said, c: TypedContext, what: string):
       const [from, to] = centred ? middleSpan(axis, s, c) : [lo, hi];
       at[axis] = figure((from + to) / 2);
       middle.push(axis);
-      if (!centred) open.push(axis);
+      if (!centred) (isAcrossRod(axis) ? onAxis : open).push(axis);
       return;
     }
     at[axis] = high === undefined ? shifted(lo, stated, 1, c) : shifted(hi, stated, -1, c);
@@ -205,6 +228,9 @@ export const placeOn = (face: FaceName, s: Said, c: TypedContext, what: string):
   if (level !== undefined) at[n] = figure(level);
   // "in the middle" is used only where something is left to it
   if (middle.length && centred) s.has('centre');
+  // where nothing of a place is said it is asked, but on the end of a rod
+  if (onAxis.length && open.length) open.push(...onAxis.splice(0));
+  if (onAxis.length && rod) assumed.push(`on the axis of ${rod.name}`);
   if (c.box && open.length === 1) throw howFar(what, open[0] as 0 | 1 | 2);
   return { at: at as [Quantity, Quantity, Quantity], stated: open.length === 0, middle };
 };

@@ -39,7 +39,7 @@ export const polygonHole = (s: Said, c: TypedContext, face: FaceName, assumed: s
   const n = FACE_AXES[face][2];
   const stated = depthOf(s, 'hole', s.named('depth') ?? s.crossed('depth'), assumed);
   const depth = stated ?? String(spanOf(c, n));
-  const place = placeOn(face, s, c, 'hole');
+  const place = placeOn(face, s, c, 'hole', assumed);
   if (!place.stated && c.box) throw whereOn('hole', face);
   const at = [...place.at] as Quantity3;
   // it grows out of the face again, so it begins at its floor
@@ -70,7 +70,7 @@ export const pyramidHole: Maker = (s, c) => {
   const deep = s.named('depth', 'height', 'length');
   const size = polygonOf(s, sides, 'hole');
   const height = need(deep ?? s.shift('depth'), 'How deep is the hole?', '25 deep');
-  const into = letInto(face, s, c);
+  const into = letInto(face, s, c, assumed);
   return {
     features: [
       {

@@ -45,13 +45,14 @@ export const brokenRim = (
   named: FaceName | undefined,
 ): Drafts => {
   s.has('rim');
+  const isBoth = s.has('bothends');
   const face = named ?? s.face();
   const r = roundMeant(s, c, `Which rim gets the ${kind}?`, (x) => !face || endsOf(x).includes(face), {
     because: `Nothing round ends at the ${face}.`,
     offers: (c.rounds ?? []).map((x) => `of ${x.name}`),
   });
   const ends = endsOf(r);
-  const end = face ?? (ends.length === 1 ? ends[0] : undefined);
+  const end = face ?? (ends.length === 1 || isBoth ? ends[0] : undefined);
   if (!end || !ends.includes(end))
     throw new Ask(
       `Which end of "${r.name}" gets the ${kind}?`,
@@ -69,6 +70,8 @@ export const brokenRim = (
   const [own, radius] = [c.worth(String(size)), c.worth(String(half(r.diameter)))];
   if (r.op === 'add' && own !== undefined && radius !== undefined && own >= radius)
     throw new Ask(`${size} is as much as the radius of "${r.name}" or more. How large is the ${kind}?`, []);
-  const draft = turnedAbout(r, kind, 'cut', profileOf(kind, r, end === r.plane ? 1 : -1, size));
-  return { features: [draft], assumed: kind === 'chamfer' && angle === undefined ? ['at 45 degrees'] : [] };
+  const features = (isBoth ? ends : [end]).map((e) =>
+    turnedAbout(r, kind, 'cut', profileOf(kind, r, e === r.plane ? 1 : -1, size)),
+  );
+  return { features, assumed: kind === 'chamfer' && angle === undefined ? ['at 45 degrees'] : [] };
 };

@@ -1,7 +1,7 @@
 import type { Quantity } from '../../part/quantity.ts';
 import type { FeatureFile } from '../../part/schema.ts';
 import { Ask } from './ask.ts';
-import type { Draft, Quantity3 } from './draft.ts';
+import { type Draft, need, type Quantity3 } from './draft.ts';
 import { FACE_AXES, type FaceName, opposite } from './faces.ts';
 import { type RoundShape, SAME, type TypedContext } from './placing.ts';
 import type { Said } from './said.ts';
@@ -121,4 +121,53 @@ export const footOf = (
       able.map((f) => f.end),
     );
   return only;
+};
+
+/** A stretch along a round shape's axis: y runs from nought at a rod's far end towards the way its axis looks; of a hole it falls from its mouth inwards. */
+export type Stretch = {
+  readonly low: Quantity;
+  readonly high: Quantity;
+  readonly assumed: readonly string[];
+};
+
+/** Where a stretch begins, counted from an end of its shape. */
+const beginOf = (
+  r: RoundShape,
+  wide: Quantity,
+  s: Said,
+  c: TypedContext,
+  what: string,
+): { readonly end: FaceName; readonly from: Quantity; readonly assumed: readonly string[] } => {
+  if (s.has('foot')) return { end: footOf(r, s, c, what).end, from: 0, assumed: [] };
+  const ends = endsOf(r);
+  const [told] = s.distances().filter((f) => ends.includes(f));
+  const distance = told && s.distance(told);
+  if (told && distance !== undefined)
+    return {
+      end: told,
+      from: need(distance, `How far from the end is the ${what}?`),
+      assumed: [`${distance} to its near side, from the ${told} of ${r.name}`],
+    };
+  const at = s.faceIs(...ends);
+  if (at) return { end: at, from: 0, assumed: [] };
+  if (r.op === 'add' && s.has('centre'))
+    return { end: r.plane, from: half(joined(r.height, '-', wide)), assumed: [] };
+  throw new Ask(`Where along "${r.name}" is the ${what}?`, [
+    ...ends.map((e) => `10 from ${e}`),
+    ...(r.op === 'add' ? ['in the middle'] : []),
+    ...(feetOf(r, c).length ? ['at the foot'] : []),
+  ]);
+};
+
+/** The stretch of a round shape on which something of a width goes round it, as a line says it. @param what it is, for questions */
+export const stretchOf = (r: RoundShape, wide: Quantity, s: Said, c: TypedContext, what: string): Stretch => {
+  const { end, from, assumed } = beginOf(r, wide, s, c, what);
+  const last = joined(from, '+', wide);
+  const [reach, height] = [c.worth(String(last)), c.worth(String(r.height))];
+  if (r.op === 'add' && reach !== undefined && height !== undefined && reach > height + SAME)
+    throw new Ask(`"${r.name}" is ${r.height} long: the ${what} would end at ${last}. Where is it?`, []);
+  const top: Quantity = r.op === 'cut' ? 0 : r.height;
+  return end === r.plane
+    ? { low: joined(top, '-', last), high: joined(top, '-', from), assumed }
+    : { low: from, high: last, assumed };
 };

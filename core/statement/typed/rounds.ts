@@ -138,7 +138,7 @@ const placed = (
       throw new Ask(`The ${face} has four corners. Where are the ${count} ${what}s?`, ['4 off', '20 pitch']);
     return inFourCorners(face, inset, c);
   }
-  const place = placeOn(face, s, c, what);
+  const place = placeOn(face, s, c, what, assumed);
   if (!place.stated && c.box) {
     if (!s.isNamed('pcd')) throw whereOn(what, face);
     assumed.push(`about the middle of the ${face}`);
@@ -166,7 +166,7 @@ export const taperingHole: Maker = (s, c) => {
     throw new Ask(`Is the hole ${stated} deep, or right through?`, []);
   const right = c.box && s.has('through') ? String(spanOf(c, FACE_AXES[face][2])) : undefined;
   const deep = need(stated ?? right, 'How deep is the hole?', '25 deep');
-  const into = letInto(face, s, c);
+  const into = letInto(face, s, c, assumed);
   return {
     features: [
       {
@@ -220,6 +220,7 @@ export const slot: Maker = (s, c) => {
   const w = need(width, 'How wide is the slot?', '8 wide');
   const depth = depthOf(s, 'slot', s.named('depth') ?? s.crossed('depth'), assumed);
   const turn = turnedAlong(s, face);
+  if (s.isDistant()) assumed.push('distances go to its middle');
   const { at, repeat } = { repeat: undefined, ...placed(s, c, face, 'slot', assumed) };
   const reach = depth === undefined ? reachThrough(face, at, s, c) : depth;
   return {

@@ -45,7 +45,7 @@ export const standingPlace = (
   const named = s.face();
   if (!named && !run) assumed.push('on the top');
   const face = named ?? (run ? opposite(run) : 'top');
-  const place = placeOn(face, s, c, what);
+  const place = placeOn(face, s, c, what, assumed);
   if (!place.stated) throw whereOn(what, face);
   const plane = run ?? face;
   return { place: { ...(plane !== 'top' && { plane }), at: place.at }, middle: place.middle };

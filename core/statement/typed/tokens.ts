@@ -104,10 +104,10 @@ const namesOfShapes = (shapes: readonly ShapeThere[]): [RegExp, string][] => {
       round,
       // a fillet between two shapes, or where one meets the other
       [after('(?<=\\bfillet\\b.*)(?:between|where|and|meets|joins)', own), ` footline namedshape${i} `],
-      // "a dome on the shaft"
+      // "a dome on the shaft", "a collar on the shaft"
       [
         after(
-          '(?<=\\b(?:domed?|(?:ball|round(?:ed)?)\\s+end|half\\s+(?:an?\\s+)?ball|hemisphere)\\b.*)on(?:\\s+top\\s+of)?',
+          '(?<=\\b(?:collars?|domed?|(?:ball|round(?:ed)?)\\s+end|half\\s+(?:an?\\s+)?ball|hemisphere)\\b.*)on(?:\\s+top\\s+of)?',
           own,
         ),
         ` namedshape${i} `,

@@ -1,9 +1,17 @@
 import { describe, expect, test } from '@jest/globals';
 import { partModel } from '../../../core/part/model.ts';
 import type { PartFile } from '../../../core/part/schema.ts';
+import { boxOfAdditions } from '../../../core/solid/body.ts';
 import { buildPart } from '../../../core/solid/build.ts';
 import { measureSolid } from '../../../core/solid/measure.ts';
+import { typedContext } from '../../../core/statement/typed/enter.ts';
+import { readTypedLine } from '../../../core/statement/typed/typedLine.ts';
 import { asked, typed } from './typedOn.ts';
+
+const boxOf = (part: PartFile) => {
+  const model = partModel(part);
+  return model.ok ? boxOfAdditions(model.value.bodies) : undefined;
+};
 
 const volumeOf = (part: PartFile): number => {
   const model = partModel(part);
@@ -154,4 +162,46 @@ describe('domes', () => {
 test('a pitch circle is read before a shape by its name', () => {
   const part = typed(['6 holes 5 dia on a 30 pitch circle in the flange'], SPINDLE);
   expect(part.bodies[0]?.features.at(-1)?.repeat).toMatchObject({ count: 6 });
+});
+
+const ROD = typed(['shaft 20 dia 100 long left to right']);
+
+describe('lines for a lying shaft', () => {
+  test.each([
+    ['chamfer both ends 1 x 45', -2 * 2 * Math.PI * 0.5 * (10 - 1 / 3)],
+    ['chamfer 1 at both ends of the shaft', -2 * 2 * Math.PI * 0.5 * (10 - 1 / 3)],
+    ['round both ends 3', -2 * (2 * Math.PI * (9 * 8.5 - ((Math.PI * 9) / 4) * (7 + 4 / Math.PI)))],
+    ['groove 2 wide 1 deep round the shaft 5 from the left end', -ring(10, 9, 2)],
+    ['collar 30 dia 8 long on the shaft 40 from the left', ring(15, 10, 8)],
+    ['collar 30 dia 8 long, 40 from the left', ring(15, 10, 8)],
+    ['collar 30 dia 8 long round the shaft, in the middle', ring(15, 10, 8)],
+    ['collar 30 dia 8 long at the left end of the shaft', ring(15, 10, 8)],
+    ['hole 6 dia 12 deep in the right end', -Math.PI * 9 * 12],
+  ])('%s', (line, by) => expect(adds(line, ROD)).toBeCloseTo(by, 5));
+  test('what has no place across it is on its axis, and that is said', () => {
+    for (const line of [
+      'cross hole 5 dia 10 from the right end',
+      'keyway 6 wide 3 deep 20 long, 20 from the left',
+    ]) {
+      const read = readTypedLine(line, typedContext(ROD, boxOf(ROD)));
+      if (read.kind !== 'understood') throw new Error(line);
+      expect(read.features[0]?.at?.[1]).toBe(0);
+      expect(read.assumed).toContain('on the axis of shaft');
+    }
+  });
+  test('on a block it is asked as before', () =>
+    expect(asked(typed(['block 100 x 40 x 20']), 'hole 5 dia through, 10 from the right')).toBe(
+      'How far from the front or back is the hole?',
+    ));
+  test('a collar within the shaft is refused, one that begins a part is a cylinder', () => {
+    expect(asked(ROD, 'collar 18 dia 8 long, 40 from the left')).toBe(
+      '"shaft" is 20 across: the collar would be within it. What is its diameter?',
+    );
+    expect(volumeOf(typed(['collar 30 dia 10 high']))).toBeCloseTo(Math.PI * 225 * 10, 6);
+  });
+  test('diameters and lengths in turn make a stepped shaft', () =>
+    expect(volumeOf(typed(['shaft 30 dia 60 long, 20 dia 40 long, left to right']))).toBeCloseTo(
+      Math.PI * (225 * 60 + 100 * 40),
+      5,
+    ));
 });
