@@ -105,7 +105,8 @@ export type Engine = {
 };
 
 /** In place of the answer about a file that was brought. */
-const NOT_COMPARED = 'The file could not be compared. Bring fewer lines at a time.';
+const NOT_COMPARED =
+  'The file could not be compared: the notice says why. Where it took too long, bring fewer lines at a time.';
 
 type Running = {
   readonly worker: Worker;

@@ -5,16 +5,7 @@ import { footInk } from '../annotate/sheetNotes.ts';
 import type { SheetSetup } from '../setup.ts';
 import { VIEW_TITLES } from '../views/viewTitles.ts';
 import type { MarginsOf } from './margins.ts';
-import {
-  FURTHER_INCH_SCALES,
-  FURTHER_SCALES,
-  INCH_SCALES,
-  type PaperName,
-  paperFrame,
-  paperSize,
-  STANDARD_SCALES,
-  scaleText,
-} from './paper.ts';
+import { type PaperName, paperFrame, paperSize, scalesOf, scaleText } from './paper.ts';
 import { groupRoom, inner, type Placement, paperPerUnit, placeAt, tooLarge } from './placement.ts';
 
 /** What is to go on a sheet: the part's box and its cuts. */
@@ -29,14 +20,6 @@ export type Load = {
   /** what the dimensions of the views take at a scale, paper mm to a part unit, all or those in lanes alone; nothing where missing */
   readonly margins?: (setup: SheetSetup, scale: number, what?: 'all' | 'lanes') => MarginsOf;
 };
-
-const SCALES = {
-  mm: [...STANDARD_SCALES, ...FURTHER_SCALES],
-  in: [...INCH_SCALES, ...FURTHER_INCH_SCALES],
-} as const;
-
-/** The scales of a part's unit, from large to small: the standard ones, then those for what is too large for them. */
-export const scalesOf = (units: 'mm' | 'in'): readonly number[] => SCALES[units];
 
 /** The best placement of a load at one scale (a ratio such as 0.5 for 1 : 2), and whether all of it fits. */
 export const placementAt = (ratio: number, setup: SheetSetup, load: Load): Placement => {

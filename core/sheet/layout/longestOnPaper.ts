@@ -2,8 +2,8 @@ import type { Fault } from '../../number/fault.ts';
 import { says } from '../../number/faultWords.ts';
 import { decimal } from '../../number/format.ts';
 import type { SheetSetup } from '../setup.ts';
-import { type Load, scalesOf } from './fit.ts';
-import { paperFrame, scaleText } from './paper.ts';
+import type { Load } from './fit.ts';
+import { paperFrame, scalesOf, scaleText } from './paper.ts';
 import { paperPerUnit } from './placement.ts';
 
 /** A part that is longer than this on paper is not drawn at that scale, mm: the lines of such a sheet would be counted in millions. */

@@ -114,11 +114,31 @@ export const STANDARD_SCALES = [50, 20, 10, 5, 2, 1, 1 / 2, 1 / 5, 1 / 10, 1 / 2
 /** The scales offered for a part in inches: paper length over part length. */
 export const INCH_SCALES = [2, 1, 1 / 2, 1 / 4, 1 / 8] as const;
 /** What is too large for all of those is drawn smaller still. Source: ISO 5455, whose series goes on by powers of ten. */
-export const FURTHER_SCALES: readonly number[] = [2, 3, 4, 5].flatMap((n) =>
+const FURTHER_SCALES: readonly number[] = [2, 3, 4, 5].flatMap((n) =>
   [2, 5, 10].map((k) => 1 / (k * 10 ** n)),
 );
 /** The same for a part in inches: halved again and again. */
-export const FURTHER_INCH_SCALES: readonly number[] = Array.from({ length: 16 }, (_, i) => 1 / 2 ** (i + 4));
+const FURTHER_INCH_SCALES: readonly number[] = Array.from({ length: 16 }, (_, i) => 1 / 2 ** (i + 4));
+
+const SCALES = {
+  mm: { standard: STANDARD_SCALES, further: FURTHER_SCALES },
+  in: { standard: INCH_SCALES, further: FURTHER_INCH_SCALES },
+} as const;
+
+/** The scales of a part's unit, from large to small: the standard ones, then those for what is too large for them. */
+export const scalesOf = (units: 'mm' | 'in'): readonly number[] => [
+  ...SCALES[units].standard,
+  ...SCALES[units].further,
+];
+
+/**
+ * The scales to choose from: the standard ones, and those beyond them as far as a part needs them.
+ * @param drawnAt the scale that the part is drawn at, as it is written
+ */
+export const scalesOffered = (units: 'mm' | 'in', drawnAt: string | undefined): readonly number[] => {
+  const { standard, further } = SCALES[units];
+  return [...standard, ...further.slice(0, further.findIndex((k) => scaleText(k) === drawnAt) + 1)];
+};
 
 /** A scale as it is written: "1 : 2", "5 : 1". */
 export const scaleText = (k: number): string =>

@@ -4,15 +4,7 @@ import type { SheetPlan } from '../../../../core/drawing/desk.ts';
 import { setRules, setUp } from '../../../../core/edit/setupCommands.ts';
 import type { ViewName } from '../../../../core/geometry/viewFrames.ts';
 import { betweenOf, withBetween } from '../../../../core/sheet/layout/gaps.ts';
-import {
-  FURTHER_INCH_SCALES,
-  FURTHER_SCALES,
-  INCH_SCALES,
-  PAPER_NAMES,
-  paperSize,
-  STANDARD_SCALES,
-  scaleText,
-} from '../../../../core/sheet/layout/paper.ts';
+import { PAPER_NAMES, paperSize, scalesOffered, scaleText } from '../../../../core/sheet/layout/paper.ts';
 import type { SheetSetup } from '../../../../core/sheet/setup.ts';
 import { VIEW_TITLES, type ViewNames } from '../../../../core/sheet/views/viewTitles.ts';
 import type { GoodPicture } from '../../../session/sessionTypes.ts';
@@ -306,21 +298,18 @@ const Corner = ({ picture, title }: { picture: GoodPicture; title: string }) => 
   );
 };
 
-/** Paper, scale, angle, views and gap. */
 /** The usual forms of title block; the others are chosen at Issue. */
 const TITLE_PLACES = [
   { value: 'corner', label: 'Corner' },
   { value: 'strip', label: 'Strip' },
 ] as const;
+
+/** Paper, scale, angle, views and gap. */
 const Choices = ({ plan }: { plan: SheetPlan | undefined }) => {
   const drawing = useSession((s) => s.drawing);
   const { setup } = drawing;
   const drawnAt = useSession((s) => s.picture?.scale);
-  const isInches = drawing.part.units === 'in';
-  const standard: readonly number[] = isInches ? INCH_SCALES : STANDARD_SCALES;
-  const further = isInches ? FURTHER_INCH_SCALES : FURTHER_SCALES;
-  // those beyond the standard ones as far as the part needs them
-  const scales = [...standard, ...further.slice(0, further.findIndex((k) => scaleText(k) === drawnAt) + 1)];
+  const scales = scalesOffered(drawing.part.units, drawnAt);
   const edit = useEdit();
   const set = (change: Partial<typeof setup>, label: string): void => void edit(setUp(change, label));
   const rule = (change: Partial<typeof setup.rules>, label: string): void =>
