@@ -2,9 +2,10 @@ import type { Quantity } from '../../part/quantity.ts';
 import { Ask } from './ask.ts';
 import { type Maker, need, type Quantity3 } from './draft.ts';
 import { FACE_AXES } from './faces.ts';
-import { onlyRod } from './placing.ts';
-import { joined, roundMeant, stretchOf } from './roundShapes.ts';
+import { onlyRod, type RoundShape } from './placing.ts';
+import { isCountedOn, roundMeant, stretchOf } from './roundShapes.ts';
 import { cylinder } from './rounds.ts';
+import { joined } from './writtenLength.ts';
 
 /** A collar round a rod: a wider cylinder on the rod's own axis. Where no rod is meant it is a cylinder like any other. */
 export const collar: Maker = (s, c) => {
@@ -13,7 +14,9 @@ export const collar: Maker = (s, c) => {
   if (!isRound || !c.rounds?.some((r) => r.op === 'add')) return cylinder(s, c);
   s.has('add');
   const rod = onlyRod(c);
-  const r = roundMeant(s, c, 'Round what is the collar?', (x) => x.op === 'add' && (!rod || x === rod), {
+  const isCounted = isCountedOn(s, c);
+  const isAble = (x: RoundShape): boolean => x.op === 'add' && (!rod || x.name === rod.name) && isCounted(x);
+  const r = roundMeant(s, c, 'Round what is the collar?', isAble, {
     because: 'No rod is there.',
     offers: [],
   });

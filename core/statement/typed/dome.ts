@@ -1,13 +1,17 @@
 import type { Quantity } from '../../part/quantity.ts';
 import { Ask } from './ask.ts';
 import { type Maker, need } from './draft.ts';
-import { endsOf, half, joined, roundMeant, turnedAbout } from './roundShapes.ts';
+import type { RoundShape } from './placing.ts';
+import { endsOf, roundMeant, turnedAbout } from './roundShapes.ts';
+import { half, joined } from './writtenLength.ts';
 
 /** A rounded end on a rod: half a ball as thick as the rod, or as much of a larger one as is so high. */
 export const dome: Maker = (s, c) => {
   s.has('dome');
   s.has('add');
-  const r = roundMeant(s, c, 'On what is the dome?', (x) => x.op === 'add', {
+  const [face] = s.sight();
+  const isAble = (x: RoundShape): boolean => x.op === 'add' && endsOf(x).includes(face ?? x.plane);
+  const r = roundMeant(s, c, 'On what is the dome?', isAble, {
     because: 'No rod is there.',
     offers: [],
   });

@@ -7,6 +7,7 @@ import { bodySentence, featureSentence } from '../sentence.ts';
 import { workedBody, workedIndex } from '../workedBody.ts';
 import { bodyIsCut, levelAt } from './levels.ts';
 import type { AssemblyReaders, CutBody, RoundShape, TypedContext } from './placing.ts';
+import { steppedRods } from './steppedRods.ts';
 import type { TypedReading } from './typedLine.ts';
 import { worthIn } from './worth.ts';
 
@@ -33,7 +34,7 @@ export const typedContext = (
     names: new Set(Object.keys(part.dims ?? {})),
     box: part.bodies.length ? box : undefined,
     shapes: box ? shapesIn(part) : [],
-    rounds: box ? roundsIn(part) : [],
+    rounds: box ? roundsIn(part, worth) : [],
     ...(box && {
       levelAt: (face, at) => levelAt(part, face, at),
       meets: (cut) => {
@@ -110,7 +111,7 @@ const shapesIn = (part: PartFile): NonNullable<TypedContext['shapes']> => {
 };
 
 /** The rods and holes of the last body whose rims can be broken. */
-const roundsIn = (part: PartFile): RoundShape[] =>
+const roundsIn = (part: PartFile, worth: TypedContext['worth']): RoundShape[] =>
   (workedBody(part)?.features ?? []).flatMap((f): RoundShape[] => {
     const { at, repeat, mirror, shape } = f;
     if (f.off || f.turn?.length) return [];
@@ -121,6 +122,7 @@ const roundsIn = (part: PartFile): RoundShape[] =>
       ...(repeat && { repeat }),
       ...(mirror && { mirror }),
     };
+    if (shape.kind === 'revolve' && f.op === 'add') return steppedRods(f, own, worth);
     if (shape.kind === 'cylinder' && f.op === 'add')
       return [{ ...own, op: 'add', diameter: shape.diameter, height: shape.height }];
     return shape.kind === 'hole' &&

@@ -1,8 +1,9 @@
 import { Ask } from './ask.ts';
 import { type Drafts, need } from './draft.ts';
 import type { RoundShape, TypedContext } from './placing.ts';
-import { feetOf, footOf, half, joined, roundMeant, turnedAbout } from './roundShapes.ts';
+import { feetOf, footOf, isCountedOn, roundMeant, turnedAbout } from './roundShapes.ts';
 import type { Said } from './said.ts';
+import { half, joined } from './writtenLength.ts';
 
 /** Of the shapes between which a fillet is, the rod that stands on the other one. */
 const rodBetween = (s: Said, c: TypedContext): RoundShape | undefined => {
@@ -22,7 +23,7 @@ export const footFillet = (s: Said, c: TypedContext): Drafts => {
   s.has('foot');
   const r =
     rodBetween(s, c) ??
-    roundMeant(s, c, 'At the foot of what is the fillet?', (x) => feetOf(x, c).length > 0, {
+    roundMeant(s, c, 'At the foot of what is the fillet?', isCountedOn(s, c), {
       because: 'Nothing round stands on something wider.',
       offers: [],
     });

@@ -138,11 +138,11 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
   [/\bring\b(?=.*\b(?:od|id|inside|inner|outside|outer|bore)\b)/gi, ' tube '],
   // "shaft ⌀30 100 long, ⌀20 40 long": several diameters one after the other
   [
-    /\b(?:shaft|spindle|arbor|rod|pin|bar)\b(?=(?:\s*,?\s*(?:then\s+)?[\d.]+\s*(?:mm\s*)?(?:dia(?:m|meter)?)\b\.?\s*(?:x|by)?\s*[\d.]+\s*(?:mm\s*)?(?:long)?){2})/gi,
+    /(?<!\b(?:stepped|shouldered|turned)\s+)\b(?:shaft|spindle|arbor|rod|pin|bar)\b(?=(?:\s*,?\s*(?:then\s+)?[\d.]+\s*(?:mm\s*)?(?:dia(?:m|meter)?)\b\.?\s*(?:x|by)?\s*[\d.]+\s*(?:mm\s*)?(?:long)?){2})/gi,
     ' turned ',
   ],
   [
-    /\b(?:shaft|spindle|arbor|rod|pin|bar)\b(?=\s*,?(?:\s*,?\s*diameter\s+[\d.]+\s*(?:x|by)?\s*[\d.]+\s*(?:long)?){2})/gi,
+    /(?<!\b(?:stepped|shouldered|turned)\s+)\b(?:shaft|spindle|arbor|rod|pin|bar)\b(?=\s*,?(?:\s*,?\s*diameter\s+[\d.]+\s*(?:x|by)?\s*[\d.]+\s*(?:long)?){2})/gi,
     ' turned ',
   ],
   // the edge of a prism or pyramid is a side of its base

@@ -14,6 +14,11 @@ export type RoundShape = Pick<FeatureFile, 'at' | 'repeat' | 'mirror'> & {
   readonly diameter: Quantity;
   /** nought for a hole, whose mouth is what counts */
   readonly height: Quantity;
+  /** of a step of a turned part: the ends that are those of the whole, and where it stands on a wider step, with that one's radius */
+  readonly step?: {
+    readonly ends: readonly FaceName[];
+    readonly feet: readonly { readonly end: FaceName; readonly reach: number }[];
+  };
 };
 
 /** A part with standard parts put on or bodies moved, their names, and what was taken for granted. */
@@ -155,6 +160,32 @@ export const levelMet = (face: FaceName, at: readonly Quantity[], c: TypedContex
   return ends.length ? (side === 1 ? Math.max(...ends) : Math.min(...ends)) : undefined;
 };
 
+/** How far out a shaft with steps reaches above its axis at a place along it: where something on its side is put. */
+const crownAt = (
+  face: FaceName,
+  at: readonly Quantity[],
+  shaft: RoundShape,
+  c: TypedContext,
+): number | undefined => {
+  const [, , n, side] = FACE_AXES[face];
+  const [, , k, way] = FACE_AXES[shaft.plane];
+  const place = c.worth(String(at[k]));
+  if (k === n || place === undefined) return undefined;
+  for (const step of c.rounds ?? []) {
+    const [begin, long, middle, across] = [
+      step.at?.[k] ?? 0,
+      step.height,
+      step.at?.[n] ?? 0,
+      step.diameter,
+    ].map((q) => c.worth(String(q)));
+    if (step.name !== shaft.name || begin === undefined || long === undefined) continue;
+    const along = (place - begin) * way;
+    if (along < -SAME || along > long + SAME || middle === undefined || across === undefined) continue;
+    return middle + (side * across) / 2;
+  }
+  return undefined;
+};
+
 /** The question after a place across a face that a line says only in one direction. */
 export const howFar = (what: string, axis: 0 | 1 | 2): Ask =>
   new Ask(`How far ${ACROSS[axis]} is the ${what}?`, [...OFFERS[axis], 'in the middle']);
@@ -222,14 +253,15 @@ export const placeOn = (face: FaceName, s: Said, c: TypedContext, what: string, 
         [...OFFERS[axis]],
       );
   });
+  // where nothing of a place is said it is asked, but on the end of a rod
+  if (onAxis.length && open.length) open.push(...onAxis.splice(0));
   // a shape that is named has its own face; else what is met at that place, which on a step lies deeper
   const own = shapeNamed(s, c);
-  const level = own ? (own[side === 1 ? n + 3 : n] as number) : levelMet(face, at, c);
+  const crown = onAxis.length && !open.length && rod?.step ? crownAt(face, at, rod, c) : undefined;
+  const level = crown ?? (own ? (own[side === 1 ? n + 3 : n] as number) : levelMet(face, at, c));
   if (level !== undefined) at[n] = figure(level);
   // "in the middle" is used only where something is left to it
   if (middle.length && centred) s.has('centre');
-  // where nothing of a place is said it is asked, but on the end of a rod
-  if (onAxis.length && open.length) open.push(...onAxis.splice(0));
   if (onAxis.length && rod) assumed.push(`on the axis of ${rod.name}`);
   if (c.box && open.length === 1) throw howFar(what, open[0] as 0 | 1 | 2);
   return { at: at as [Quantity, Quantity, Quantity], stated: open.length === 0, middle };

@@ -1,13 +1,14 @@
 import { typedQuantity } from '../../part/schema.ts';
 import { Ask } from './ask.ts';
 import { type Maker, need } from './draft.ts';
-import { half, joined, roundMeant, stretchOf, turnedAbout } from './roundShapes.ts';
+import { isCountedOn, roundMeant, stretchOf, turnedAbout } from './roundShapes.ts';
+import { half, joined } from './writtenLength.ts';
 
 /** A groove that goes round a rod, or round the inside of a hole: an undercut, a neck, the seat of a retaining ring. */
 export const ringGroove: Maker = (s, c) => {
   s.has('ringgroove', 'groove');
   s.has('cut');
-  const r = roundMeant(s, c, 'Round what does the groove go?', () => true, {
+  const r = roundMeant(s, c, 'Round what does the groove go?', isCountedOn(s, c), {
     because: 'Nothing round is there.',
     offers: [],
   });

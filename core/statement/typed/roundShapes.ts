@@ -5,26 +5,14 @@ import { type Draft, need, type Quantity3 } from './draft.ts';
 import { FACE_AXES, type FaceName, opposite } from './faces.ts';
 import { type RoundShape, SAME, type TypedContext } from './placing.ts';
 import type { Said } from './said.ts';
+import { half, joined } from './writtenLength.ts';
 
-/** A length written with another taken from it, or added to it. */
-export const joined = (a: Quantity, sign: '+' | '-', b: Quantity): Quantity => {
-  const bracketed = (q: Quantity): Quantity => (/[-+]/.test(String(q).slice(1)) ? `(${q})` : q);
-  if (typeof a === 'number' && typeof b === 'number')
-    return Number((sign === '+' ? a + b : a - b).toFixed(9));
-  if (b === 0) return a;
-  if (a === 0 && sign === '+') return b;
-  return `${a} ${sign} ${bracketed(b)}`;
-};
-/** Half of a length, as it is written. */
-export const half = (q: Quantity): Quantity =>
-  typeof q === 'number' ? q / 2 : `${/^\w+$/.test(q) ? q : `(${q})`}/2`;
-
-/** The ends of a round shape, by the way each looks: a rod has two, a hole is broken at its mouth. */
+/** The ends of a round shape, by the way each looks: a rod has two, a step of a shaft its outer one, a hole is broken at its mouth. */
 export const endsOf = (r: RoundShape): readonly FaceName[] =>
-  r.op === 'cut' ? [r.plane] : [r.plane, opposite(r.plane)];
+  r.op === 'cut' ? [r.plane] : (r.step?.ends ?? [r.plane, opposite(r.plane)]);
 
 /**
- * The one round shape that a line means: the one it names, or the only one that may be meant.
+ * The one round shape that a line means: the one it names, or the only one that may be meant. Of a shaft that is named it is the step that may be meant.
  * @param question asked where there are several, or none
  * @param ifNone what is offered where none may be meant
  */
@@ -35,22 +23,24 @@ export const roundMeant = (
   isAble: (r: RoundShape) => boolean,
   ifNone: { readonly because: string; readonly offers: readonly string[] },
 ): RoundShape => {
-  const rounds = c.rounds ?? [];
   const named = s.middleOf();
-  if (named && named !== 'whole') {
-    const own = rounds.find((r) => r.name === named.shape);
-    if (own) return own;
-    throw new Ask(`"${named.shape}" is not round. ${question}`, [...ifNone.offers]);
-  }
-  const able = rounds.filter(isAble);
+  const isNamed = named !== undefined && named !== 'whole';
+  const own = (c.rounds ?? []).filter((r) => !isNamed || r.name === named.shape);
+  if (isNamed && !own.length) throw new Ask(`"${named.shape}" is not round. ${question}`, [...ifNone.offers]);
+  const [first, second] = own;
+  if (isNamed && first && !second) return first;
+  const able = own.filter(isAble);
   const [only, other] = able;
   if (!only) throw new Ask(`${ifNone.because} ${question}`, [...ifNone.offers]);
-  if (other)
-    throw new Ask(
-      question,
-      able.map((r) => `of ${r.name}`),
-    );
-  return only;
+  if (!other) return only;
+  const names = [...new Set(able.map((r) => r.name))];
+  const [name, more] = names;
+  throw new Ask(
+    more === undefined ? `Which step of "${name}" is meant?` : question,
+    more !== undefined
+      ? names.map((x) => `of ${x}`)
+      : [...new Set(able.flatMap((r) => [...endsOf(r), ...(r.step?.feet ?? []).map((f) => f.end)]))],
+  );
 };
 
 /** What is turned about a round shape's own axis, at the place of the shape and of all its copies: x is the radius, y runs along the axis. */
@@ -75,6 +65,7 @@ export const feetOf = (
   c: TypedContext,
 ): readonly { readonly end: FaceName; readonly reach: number }[] => {
   const own = c.shapes?.find((x) => x.name === r.name)?.box;
+  if (r.step) return r.step.feet;
   const radius = c.worth(String(half(r.diameter)));
   if (!own || r.op === 'cut' || radius === undefined) return [];
   return endsOf(r).flatMap((end) => {
@@ -165,9 +156,23 @@ export const stretchOf = (r: RoundShape, wide: Quantity, s: Said, c: TypedContex
   const last = joined(from, '+', wide);
   const [reach, height] = [c.worth(String(last)), c.worth(String(r.height))];
   if (r.op === 'add' && reach !== undefined && height !== undefined && reach > height + SAME)
-    throw new Ask(`"${r.name}" is ${r.height} long: the ${what} would end at ${last}. Where is it?`, []);
+    throw new Ask(
+      `"${r.name}" is ${r.height} long${r.step ? ' there' : ''}: the ${what} would end at ${last}. Where is it?`,
+      [],
+    );
   const top: Quantity = r.op === 'cut' ? 0 : r.height;
   return end === r.plane
     ? { low: joined(top, '-', last), high: joined(top, '-', from), assumed }
     : { low: from, high: last, assumed };
+};
+
+/** Whether the places that a line states along a round shape may be counted on it: from one of its ends, or at its foot. */
+export const isCountedOn = (s: Said, c: TypedContext): ((r: RoundShape) => boolean) => {
+  const [told, isAtFoot] = [s.distances(), s.sees('foot')];
+  const faces = s.sight();
+  return (r) => {
+    if (isAtFoot) return feetOf(r, c).some((f) => !faces.length || faces.includes(f.end));
+    const sides = told.length ? told : faces;
+    return !r.step || sides.length === 0 || endsOf(r).some((e) => sides.includes(e));
+  };
 };

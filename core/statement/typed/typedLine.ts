@@ -279,7 +279,7 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
       kind: 'understood',
       ...(other && { into: other.name }),
       features: features.map(({ base, ...f }, i) => {
-        const id = freeName(i === 0 ? (name ?? nounOf(tokens, base)) : base, used);
+        const id = freeName(i === 0 ? (name ?? nounOf(tokens, base, text)) : base, used);
         used.push(id);
         const begins = i === 0 && (!c.box || c.begins);
         return { id, ...(begins ? withoutOrigin(f) : f) };
@@ -323,8 +323,14 @@ const bodiesAfter = (work: () => Fastened): TypedReading => {
   }
 };
 
-/** What a line calls a block or a rod: "boss", "peg"; what it draws, where it has no noun for it. */
-const nounOf = (tokens: readonly Token[], base: string): string => {
+/** What turned parts are called. */
+const TURNED_NOUN = /\b(shaft|spindle|arbor)s?\s*$/i;
+
+/** What a line calls a block, a rod or a turned part: "boss", "peg", "spindle"; what it draws, where it has no noun for it. */
+const nounOf = (tokens: readonly Token[], base: string, text: string): string => {
+  const lathe = tokens.find((w) => w.kind === 'word' && w.means === 'turned');
+  const turned = lathe && base === 'turned' && TURNED_NOUN.exec(text.slice(lathe.from, lathe.to))?.[1];
+  if (turned) return turned.toLowerCase();
   const noun = tokens.find(
     (w) =>
       w.kind === 'word' &&

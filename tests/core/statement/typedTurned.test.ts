@@ -205,3 +205,35 @@ describe('lines for a lying shaft', () => {
       5,
     ));
 });
+
+const STEPPED = typed(['stepped shaft 30 dia 60 long, 20 dia 40 long, left to right']);
+
+describe('lines for a stepped shaft of one line', () => {
+  const half = (x: number): number => 2 * Math.PI * 0.5 * x * x;
+  test.each([
+    ['chamfer both ends 1 x 45', -(half(1) * (15 - 1 / 3) + half(1) * (10 - 1 / 3))],
+    ['chamfer the left end 2', -half(2) * (15 - 2 / 3)],
+    ['fillet 3 at the shoulder', corner(10, 3)],
+    ['fillet 3 at the foot of the shaft', corner(10, 3)],
+    ['undercut 2 wide 1 deep at the shoulder of the shaft', -ring(10, 9, 2)],
+    ['groove 3 wide 2 deep round the shaft 10 from the left', -ring(15, 13, 3)],
+    ['groove 3 wide 2 deep round the shaft 10 from the right', -ring(10, 8, 3)],
+    ['dome on the shaft', (2 / 3) * Math.PI * 1000],
+    ['dome on the left end of the shaft', (2 / 3) * Math.PI * 3375],
+    ['collar 40 dia 8 long on the shaft 10 from the left', ring(20, 15, 8)],
+  ])('%s', (line, by) => expect(adds(line, STEPPED)).toBeCloseTo(by, 5));
+  test('which step is meant, where two may be', () => {
+    expect(asked(STEPPED, 'groove 3 wide 2 deep round the shaft')).toBe('Which step of "shaft" is meant?');
+    expect(asked(STEPPED, 'round the rim of the shaft 2')).toBe('Which step of "shaft" is meant?');
+    expect(asked(STEPPED, 'groove 3 wide 2 deep round the shaft 58 from the left')).toBe(
+      '"shaft" is 60 long there: the groove would end at 61. Where is it?',
+    );
+  });
+  test('what is put on its side begins at the step that is there', () => {
+    const part = typed(
+      ['hole 5 dia 3 deep 10 from the right', 'hole 5 dia 3 deep 10 from the left'],
+      STEPPED,
+    );
+    expect(part.bodies[0]?.features.slice(1).map((f) => f.at?.[2])).toEqual([10, 15]);
+  });
+});
