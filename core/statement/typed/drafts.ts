@@ -6,6 +6,7 @@ import { dome } from './dome.ts';
 import { type Drafts, type Maker, need, type Quantity3, runsAlong, seesSides } from './draft.ts';
 import { brokenEdge } from './edges.ts';
 import { FACE_AXES, type FaceName, HIGH, LOW } from './faces.ts';
+import { flats } from './flats.ts';
 import { inclinedToPlanes, isToPlanes } from './inclined.ts';
 import type { Meaning } from './lexicon.ts';
 import { shapeNamed, shifted, type TypedContext } from './placing.ts';
@@ -26,6 +27,9 @@ const MAKERS: readonly (readonly [Meaning, Maker])[] = [
   ['ringgroove', ringGroove],
   ['dome', dome],
   ['collar', collar],
+  ['oneflat', flats],
+  ['twoflats', flats],
+  ['fourflats', flats],
   ['hole', hole],
   ['slot', slot],
   ['step', step],

@@ -107,7 +107,7 @@ const namesOfShapes = (shapes: readonly ShapeThere[]): [RegExp, string][] => {
       // "a dome on the shaft", "a collar on the shaft"
       [
         after(
-          '(?<=\\b(?:collars?|domed?|(?:ball|round(?:ed)?)\\s+end|half\\s+(?:an?\\s+)?ball|hemisphere)\\b.*)on(?:\\s+top\\s+of)?',
+          '(?<=\\b(?:collars?|flats?|squared?\\s+end|domed?|(?:ball|round(?:ed)?)\\s+end|half\\s+(?:an?\\s+)?ball|hemisphere)\\b.*)on(?:\\s+top\\s+of)?',
           own,
         ),
         ` namedshape${i} `,

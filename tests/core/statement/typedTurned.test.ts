@@ -237,3 +237,31 @@ describe('lines for a stepped shaft of one line', () => {
     expect(part.bodies[0]?.features.slice(1).map((f) => f.at?.[2])).toEqual([10, 15]);
   });
 });
+
+describe('flats on a rod', () => {
+  /** What a flat of a depth takes off a rod of radius r, for each of its length: a segment of the circle. */
+  const segment = (r: number, deep: number): number =>
+    r * r * Math.acos((r - deep) / r) - (r - deep) * Math.sqrt(2 * r * deep - deep * deep);
+  test.each([
+    ['flat 2 deep 15 long at the left end of the shaft', segment(10, 2) * 15],
+    ['flat 16 across 15 long at the left end', segment(10, 4) * 15],
+    ['two flats 16 across 15 long at the left end of the shaft', 2 * segment(10, 2) * 15],
+    ['2 flats 16 across flats, 15 long, 10 from the right', 2 * segment(10, 2) * 15],
+    ['four flats 16 across 15 long at the right end of the shaft', 4 * segment(10, 2) * 15],
+    ['squared end 16 across flats 15 long at the left end of the shaft', 4 * segment(10, 2) * 15],
+  ])('%s', (line, off) => expect(adds(line, ROD)).toBeCloseTo(-off, 5));
+  test('on an upright one', () =>
+    expect(adds('two flats 18 across 10 long round the shaft at the top')).toBeCloseTo(
+      -2 * segment(10, 1) * 10,
+      5,
+    ));
+  test('what it leaves open is asked', () => {
+    expect(asked(ROD, 'flat 2 deep 15 long')).toBe('Where along "shaft" is the flat?');
+    expect(asked(ROD, 'two flats 22 across 15 long at the left end')).toBe(
+      '"shaft" is 20 across: such a flat would leave nothing of it, or take nothing off it. How deep is it?',
+    );
+    expect(asked(ROD, 'flat 2 deep 16 across 15 long at the left end')).toBe(
+      'Is the flat 2 deep, or 16 across?',
+    );
+  });
+});
