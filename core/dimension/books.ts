@@ -42,7 +42,7 @@ export type DimensionBooks = {
 };
 
 /** A figure is moved by this share of the part's size, to both sides. */
-const STEP = 1e-5;
+const STEP = 1e-6;
 
 /** The surfaces once a figure is a little more, and a little less; and the keys of those that are other then. */
 type Moved = {

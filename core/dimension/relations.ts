@@ -21,7 +21,7 @@ import { keyWriter, type SurfacesByKey } from './surfacesByKey.ts';
 /**
  * What a drawing shows without a figure.
  * even: a round face drawn with parallel sides is as wide at its one end as at the other.
- * straight: the same of a face of a turned outline beside an arc, where it may have one rim or none; a flat one is drawn square to the axis.
+ * straight: the same of a face of a turned outline that has one rim or none, as beside an arc; flat ones are drawn square to the axis.
  * same: rounds of two bodies that go on in one another are drawn as one round; the centre of an arc of a turned outline is drawn as far from the axis
  * as one of its ends is, as that of half a circle.
  * pitch: copies that are drawn on a circle about a round in its middle: the first, the second, the last, and that round.
@@ -178,13 +178,15 @@ export const relationsOf = (
   }
   const besideArcs = facesBesideArcs(shown, isTurned, part, written);
   for (const [key, s] of shown) {
-    if (besideArcs.has(key)) {
-      out.push({ kind: 'straight', of: [key] });
-      continue;
-    }
     const [first, ...others] = rims.filter(
       (r) => r.isTurned && s.kind === 'cylinder' && r.faces.includes(key),
     );
+    // that a shoulder is flat is seen whatever else ends at it, and so it is of a shaft whose other end was taken off
+    const isLine = isTurned(key) && (s.kind === 'plane' || (s.kind === 'cylinder' && !others.length));
+    if (isLine || besideArcs.has(key)) {
+      out.push({ kind: 'straight', of: [key] });
+      continue;
+    }
     for (const other of others)
       out.push({ kind: 'even', of: [meetingKey((first as typeof other).faces), meetingKey(other.faces)] });
   }

@@ -2,6 +2,7 @@ import type { Surface } from '../geometry/surface.ts';
 import { cross, distance, length, scale, type Vec3 } from '../geometry/vec.ts';
 import { copyOfFace, featureOfFace, meetingKey, readFaceKey } from '../naming/keys.ts';
 import type { PartFile } from '../part/schema.ts';
+import type { Solid } from '../solid/body.ts';
 import { isDrawn } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import { edgeExtent } from '../solid/extent.ts';
@@ -85,7 +86,53 @@ export const rimsOf = (part: BuiltPart, file: PartFile): Rim[] => {
     });
   });
   // a cut that goes through a rim leaves several edges of it
-  return [...new Map([...all, ...roundedRims(part, file)].map((r) => [r.faces.join(), r])).values()];
+  const found = [...all, ...roundedRims(part, file)];
+  const known = [...found, ...rimsTakenOff(part, file, found)];
+  return [...new Map(known.map((r) => [r.faces.join(), r])).values()];
+};
+
+/** Where two faces of an outline would meet that follow one another in it; nothing where they are gone or no line of the outline. */
+const rimBetween = (
+  [a, b]: readonly [string, string],
+  solid: Solid,
+  written: ReturnType<typeof keyWriter>,
+): Rim | undefined => {
+  const ends = [a, b].map((key) => solid.surfaces[solid.faces.find((f) => f.key === key)?.surface ?? -1]);
+  // two arcs need not meet elsewhere
+  if (ends.some((s) => s?.kind === 'torus' || s?.kind === 'sphere')) return undefined;
+  const rim = rimOf(ends[0], ends[1]);
+  const axis = rim && AXES.find((k) => isAlong(rim.axis, k));
+  if (!rim || axis === undefined) return undefined;
+  const faces = [a, b].map((key) => written(solid.name, key, featureOfFace(key))) as [string, string];
+  return { faces, axis, at: rim.z * Math.sign(rim.axis[axis]), radius: rim.r, isTurned: true };
+};
+
+/**
+ * The rims that other features have taken off a turned outline at both ends of a face, by a chamfer or a fillet of its own: what is left of the face is
+ * stated as the outline has it.
+ * @param found the rims that are there
+ */
+const rimsTakenOff = (part: BuiltPart, file: PartFile, found: readonly Rim[]): Rim[] => {
+  const turned = turnedFeatures(file);
+  const written = keyWriter(file);
+  const withRim = new Set(found.flatMap((r) => (r.isTurned ? r.faces : [])));
+  return part.bodies.flatMap(({ solid, edges }) => {
+    const shown = new Set(edges.flatMap((e) => e.on));
+    return solid.faces.flatMap(({ key, surface }): Rim[] => {
+      const feature = featureOfFace(key);
+      const kind = solid.surfaces[surface]?.kind;
+      const side = /^side (\d+)$/.exec(readFaceKey(key).role)?.[1];
+      const isLeft = turned.has(feature) && shown.has(key) && (kind === 'cylinder' || kind === 'plane');
+      if (!isLeft || side === undefined || withRim.has(written(solid.name, key, feature))) return [];
+      const [before, after] = [-1, 1].map((by) => key.replace(/side \d+$/, `side ${Number(side) + by}`)) as [
+        string,
+        string,
+      ];
+      return [rimBetween([before, key], solid, written), rimBetween([key, after], solid, written)].flatMap(
+        (r) => r ?? [],
+      );
+    });
+  });
 };
 
 /** Where two faces of a turned outline would meet that an arc joins smoothly: what is beside a rounding is measured to as if it were sharp. */
@@ -106,14 +153,8 @@ const roundedRims = (part: BuiltPart, file: PartFile): Rim[] => {
     return [...beside.values()].flatMap((faces): Rim[] => {
       const [a, b] = faces;
       if (a === undefined || b === undefined) return [];
-      const ends = [a, b].map((key) => surfaceOf.get(key));
-      // two arcs need not meet elsewhere
-      if (ends.some((s) => s?.kind === 'torus' || s?.kind === 'sphere')) return [];
-      const rim = rimOf(ends[0], ends[1]);
-      const axis = rim && AXES.find((k) => isAlong(rim.axis, k));
-      if (!rim || axis === undefined) return [];
-      const own = [a, b].map((key) => written(solid.name, key, featureOfFace(key))) as [string, string];
-      return [{ faces: own, axis, at: rim.z * Math.sign(rim.axis[axis]), radius: rim.r, isTurned: true }];
+      const rim = rimBetween([a, b], solid, written);
+      return rim ? [rim] : [];
     });
   });
 };

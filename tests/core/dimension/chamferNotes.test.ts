@@ -143,4 +143,16 @@ describe('the note of a chamfer', () => {
     expect(note?.view).toBe('top');
     expect(made.book.isComplete).toBe(true);
   });
+  test('on a turned shaft of one outline the steps keep their diameters, whatever is taken off their ends', () => {
+    const made = dimensioned(
+      typed([
+        'stepped shaft 30 dia 60 long, 20 dia 40 long',
+        'chamfer both ends 1 x 45',
+        'fillet 3 at the shoulder',
+      ]),
+    );
+    expect(texts(made).sort()).toEqual(['1 x 45°', '1 x 45°', '100', '60', 'R3', '⌀20', '⌀30']);
+    expect(made.book.isComplete).toBe(true);
+    expect(made.book.rings).toEqual([]);
+  });
 });
