@@ -14,4 +14,9 @@ export const developmentQuery = z.object({
   /** a strip to join it by, part units */
   seam: z.coerce.number().min(0).max(200).default(0),
 });
+/** The same for its construction by hand: which of its pieces, counted from 1. */
+export const layByHandQuery = developmentQuery.extend({
+  piece: z.coerce.number().int().min(1).max(999).default(1),
+});
+export type LayByHandQuery = z.infer<typeof layByHandQuery>;
 export type DevelopmentQuery = z.infer<typeof developmentQuery>;

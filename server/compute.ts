@@ -16,6 +16,7 @@ const BUDGETS: Record<Job['kind'], number> = {
   method: 20_000,
   ruleFigure: 20_000,
   development: 40_000,
+  layByHand: 40_000,
   cutBook: 30_000,
   file: 60_000,
   solid: 60_000,

@@ -3,14 +3,14 @@ import type { Drawing } from '../core/drawing/drawing.ts';
 import { pointOn } from '../core/geometry/curve3.ts';
 import { distance2, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
 import { VIEW_FRAMES, type ViewName } from '../core/geometry/viewFrames.ts';
-import { featureKey, featureOfFace, readFaceKey } from '../core/naming/keys.ts';
+import { CUT, featureKey, featureOfFace, readFaceKey } from '../core/naming/keys.ts';
 import { AUXILIARY, type TraceFile } from '../core/part/schema.ts';
 import { cutPointKey } from '../core/section/cutPoints.ts';
 import { howFound } from '../core/section/howFound.ts';
 import { metAt } from '../core/section/metAt.ts';
 import { type PlaneSlopes, planeSlopes } from '../core/section/planeTraces.ts';
 import { proposedEdge } from '../core/section/proposedEdge.ts';
-import type { Section } from '../core/section/section.ts';
+import { partBehind, type Section } from '../core/section/section.ts';
 import { type Leg, shapePoint } from '../core/section/trace.ts';
 import { tracePath } from '../core/sheet/annotate/traceLine.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
@@ -19,6 +19,7 @@ import { onPaper } from '../core/sheet/layout/similarity.ts';
 import { distanceFromXY, distanceView } from '../core/sheet/layout/xyDistance.ts';
 import { looksSquareAt } from '../core/sheet/views/brokenOut.ts';
 import { canShowCut } from '../core/sheet/views/cutShownIn.ts';
+import { sectionsShownIn } from '../core/sheet/views/drawnLines.ts';
 import { distanceFromEdgeLine } from '../core/sheet/views/edgeView.ts';
 import { traceHome } from '../core/sheet/views/traceHome.ts';
 import { edgeLineNumberOf } from '../core/sheet/views/trueShape.ts';
@@ -66,8 +67,16 @@ export type CutPicture = {
   /** the views on the sheet that can show it, and those that do */
   readonly canShow: readonly ViewName[];
   readonly shownIn: readonly ViewName[];
+  /** the cuts that act together with it */
+  readonly actsWith: readonly string[];
   /** what it passes through */
   readonly passed: readonly PassedBody[];
+};
+
+/** A face on which a cut point lies: its role, or the cut that made it. */
+const faceOfPoint = (key: string): string => {
+  const { feature, role } = readFaceKey(key);
+  return feature === CUT ? `cut ${role}` : role;
 };
 
 /** The greatest distance between points of the rim: its corners, and quarter points where it is curved. */
@@ -194,7 +203,7 @@ export const cutPicture = (s: Section, w: Drawn, d: Drawing): CutPicture => {
       b.cutPoints.map((p) => ({
         label: p.label,
         key: cutPointKey(s.plane.name, p.label),
-        edge: labels.get(p.edge)?.slice(0, 2).join('–') ?? p.on.map((k) => readFaceKey(k).role).join(' / '),
+        edge: labels.get(p.edge)?.slice(0, 2).join('–') ?? p.on.map(faceOfPoint).join(' / '),
         along: (p.along * sheet.scale) / paperUnit,
         fromXY: distance(p.at) / paperUnit,
         view: view ?? '',
@@ -210,8 +219,11 @@ export const cutPicture = (s: Section, w: Drawn, d: Drawing): CutPicture => {
     ...brokenOutOf(s, w, d),
     canShow: sheet.views.map((v) => v.name).filter((v) => canShowCut(s, v)),
     shownIn: sheet.views.flatMap((v) =>
-      v.cut === s.plane.name || v.brokenOut?.some((o) => o.section === drawn) ? [v.name] : [],
+      sectionsShownIn(v, sheet.sections).includes(drawn) || v.brokenOut?.some((o) => o.section === drawn)
+        ? [v.name]
+        : [],
     ),
+    actsWith: s.actsWith,
     passed: passedBy(s, d),
     ...(shape && shape.drawnAs !== 'revolved' && { line: lineOf(shape, sheet) }),
   };
@@ -232,10 +244,14 @@ export const metInCut = (w: Drawn, whole: Drawn, d: Drawing, at: Vec2): MetInCut
     if (at[0] < box.x || at[0] > box.x + box.w || at[1] < box.y || at[1] > box.y + box.h) continue;
     const drawnAt: Vec2 = [(at[0] - toPaper.to[0]) / toPaper.k, (at[1] - toPaper.to[1]) / toPaper.k];
     const place = placeFromDrawn(sheet.interruptions, VIEW_FRAMES[name], drawnAt);
-    const shown = [v.cut, ...(v.brokenOut ?? []).map((o) => o.section.plane.name)];
-    const solids = whole.part.bodies.map((b) => b.solid);
+    const shown = [
+      ...sectionsShownIn(v, sheet.sections).map((s) => s.plane.name),
+      ...(v.brokenOut ?? []).map((o) => o.section.plane.name),
+    ];
     for (const s of whole.sections) {
       if (!shown.includes(s.plane.name)) continue;
+      const others = whole.sections.filter((x) => s.actsWith.includes(x.plane.name)).map((x) => x.plane);
+      const solids = partBehind(whole.part, others).bodies.map((b) => b.solid);
       const met = metAt(solids, s.plane, name, place);
       if (!met) continue;
       const passed = passedBy(s, d);

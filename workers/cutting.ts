@@ -13,8 +13,8 @@ import {
   sidesAndCorners,
 } from '../core/section/faceFigures.ts';
 import { type ProposedCut, proposedCuts } from '../core/section/proposedCuts.ts';
-import type { Section } from '../core/section/section.ts';
-import { cuttingPlane } from '../core/section/trace.ts';
+import { partBehind, type Section } from '../core/section/section.ts';
+import { type CuttingPlane, cuttingPlane } from '../core/section/trace.ts';
 
 type Drawn = Extract<Worked, { ok: true }>;
 
@@ -46,11 +46,15 @@ const PLACES = 41;
 const sectionNamed = ({ sections }: Drawn, name: string): Section | undefined =>
   sections.find((s) => s.plane.name === name);
 
+/** The planes of the cuts that act together with one: its figures are those of what they leave. */
+const planesWith = ({ sections }: Drawn, s: Section): CuttingPlane[] =>
+  sections.filter((x) => s.actsWith.includes(x.plane.name)).map((x) => x.plane);
+
 /** All that is known about a cut's faces, with the curve of its area. @returns undefined where it is not drawn */
 export const cutStudy = (worked: Drawn, name: string): CutStudy | undefined => {
   const s = sectionNamed(worked, name);
   if (!s) return undefined;
-  const { part } = worked;
+  const part = partBehind(worked.part, planesWith(worked, s));
   return {
     name,
     bodies: s.bodies.map((b) => ({
@@ -77,7 +81,7 @@ export type MoveOfCut = { readonly by: number; readonly sight: Vec2 };
 /** How far to move a cut so that a share of the volume stays behind it; undefined where no such place is. */
 export const shareOfCut = (worked: Drawn, name: string, share: number): MoveOfCut | undefined => {
   const s = sectionNamed(worked, name);
-  const by = s && placeForShare(worked.part, s.plane, share);
+  const by = s && placeForShare(partBehind(worked.part, planesWith(worked, s)), s.plane, share);
   return s && by !== undefined ? { by, sight: s.plane.sight } : undefined;
 };
 

@@ -2,7 +2,7 @@ import { openDesk } from '../core/drawing/desk.ts';
 import { pointOn2 } from '../core/geometry/curve2.ts';
 import { dot, type Vec2 } from '../core/geometry/vec.ts';
 import { VIEW_FRAMES, type ViewName } from '../core/geometry/viewFrames.ts';
-import type { BoardMethod, DrawingMethod, Figures, Method } from '../core/method/method.ts';
+import type { BoardStep, DrawingMethod, Figures, Method } from '../core/method/method.ts';
 import { type Board, emptyBoard, perform } from '../core/replay/perform.ts';
 import { planReplay } from '../core/replay/planReplay.ts';
 import type { ShortStep } from '../core/replay/step.ts';
@@ -57,8 +57,8 @@ const roundAbout = (c: Vec2, r: number): Vec2[] => [
   [c[0], c[1] + r],
 ];
 
-const boardPicture = (method: BoardMethod, figures: Figures): MethodPicture => {
-  const steps = method.steps(figures);
+/** Steps at the board as a picture: what each puts on the figure. */
+export const boardPicture = (steps: readonly BoardStep[]): MethodPicture => {
   const board = emptyBoard();
   for (const d of steps.flatMap((s) => s.deeds)) perform(board, d);
   const rounds = board.finished.flatMap((f) =>
@@ -282,4 +282,4 @@ const namesOnSheet = (
 
 /** A construction of the shelf for given sizes; undefined where the engine cannot draw it. */
 export const methodPicture = (method: Method, figures: Figures): MethodPicture | undefined =>
-  method.kind === 'board' ? boardPicture(method, figures) : drawingPicture(method, figures);
+  method.kind === 'board' ? boardPicture(method.steps(figures)) : drawingPicture(method, figures);

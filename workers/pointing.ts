@@ -7,6 +7,7 @@ import { viewReading } from '../core/reading/viewReading.ts';
 import { faceHeading, lineWords, postingWords } from '../core/reading/words.ts';
 import { stretchOnPaper } from '../core/sheet/layout/similarity.ts';
 import { type BrokenEnd, isSeenIn } from '../core/sheet/views/brokenEnds.ts';
+import { sectionShownIn } from '../core/sheet/views/drawnLines.ts';
 import type { PlacedView } from '../core/sheet/views/placedView.ts';
 import { placeFromDrawn } from '../core/solid/interruption.ts';
 import { CUT_FACE } from '../core/view/firstMet.ts';
@@ -34,7 +35,7 @@ const scenesOf = ({ sheet, part }: Drawn): SeenScene[] =>
   sheet.views.map((v) => ({
     name: v.name,
     view: v.view,
-    scene: sheet.sections.find((s) => s.plane.name === v.cut)?.remains ?? part.bodies,
+    scene: sectionShownIn(v, sheet.sections)?.remains ?? part.bodies,
   }));
 
 /** Beyond its box a view is still pointed at so far, mm. */

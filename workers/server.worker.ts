@@ -1,6 +1,5 @@
 import { parentPort } from 'node:worker_threads';
 import { sheetChanges } from '../core/compare/sheetChanges.ts';
-import { develop } from '../core/develop/develop.ts';
 import { flatSheet } from '../core/develop/flatSheet.ts';
 import { dayOf } from '../core/drawing/day.ts';
 import { openDesk } from '../core/drawing/desk.ts';
@@ -9,16 +8,13 @@ import { drawnWhole } from '../core/drawing/interruptedPart.ts';
 import { differencesOf } from '../core/edit/differences.ts';
 import { accountsOf, scaleFromBox } from '../core/ledger/ledger.ts';
 import { methodOf } from '../core/method/methods.ts';
-import { attempt } from '../core/number/fault.ts';
-import { says } from '../core/number/faultWords.ts';
+import { listed } from '../core/naming/listed.ts';
 import { heaviestFeature } from '../core/part/heaviest.ts';
 import { partModel } from '../core/part/model.ts';
 import { sheetListPages } from '../core/print/sheetList.ts';
 import type { ReplayChoice } from '../core/replay/deed.ts';
 import { transfersOf } from '../core/replay/dividers.ts';
 import { planReplay } from '../core/replay/planReplay.ts';
-import { solidsBehind } from '../core/section/section.ts';
-import { cuttingPlane } from '../core/section/trace.ts';
 import { paperTitle, scaleText } from '../core/sheet/layout/paper.ts';
 import { paperPerUnit } from '../core/sheet/layout/placement.ts';
 import { shopSlip } from '../core/slip/shopSlip.ts';
@@ -31,6 +27,7 @@ import { usualDeviation } from '../formats/solidFormats.ts';
 import { WRITERS } from '../formats/writers.ts';
 import { cutPicture } from './cutPicture.ts';
 import { cutStudy } from './cutting.ts';
+import { flatByHand, laidFlat } from './laidFlat.ts';
 import { methodPicture } from './methodPicture.ts';
 import { readOpened, soundness } from './opened.ts';
 import { ruleFigure } from './ruleFigure.ts';
@@ -133,24 +130,11 @@ const cutBookOf = (drawing: Drawing): CutBook | undefined => {
 };
 
 const developmentOf = async (job: DevelopmentJob): Promise<DevelopmentMade> => {
-  const { drawing, feature, cut, from, seam } = job;
-  const desk = openDesk();
-  const known = desk.part(drawing);
-  if (!known)
-    return { ok: false, faults: [{ path: [], where: 'the part', ...says('develop.nothing', { feature }) }] };
-  const trace = drawing.cuts.find((c) => c.trace.name === cut)?.trace;
-  const plane = trace && cuttingPlane(trace, drawing.part);
-  if (plane && !plane.ok) return plane;
-  // the cut points have the numbers of the sheet, where it has them
-  const worked = plane && drawing.setup.rules.points === 'numbers' ? desk.work(drawing) : undefined;
-  const section = worked?.ok ? worked.sections.find((s) => s.plane.name === cut) : undefined;
-  const points = section?.bodies.flatMap((b) => b.cutPoints) ?? [];
-  const made = attempt(() =>
-    develop(drawing.part, solidsBehind(known.part, plane ? [plane.value] : []), feature, from, points),
-  );
+  const { drawing, feature, seam } = job;
+  const made = laidFlat(job);
   if (!made.ok) return made;
-  const pieces = made.value;
-  const title = `${drawing.number} ${feature}${trace ? `, cut by ${trace.name}` : ''}`.trim();
+  const { pieces, cuts } = made.value;
+  const title = `${drawing.number} ${feature}${cuts.length ? `, cut by ${listed(cuts)}` : ''}`.trim();
   const sheet = flatSheet(pieces, { title, units: drawing.part.units, seam });
   const facts = { title, lettering: job.lettering, date: dayOf(drawing.date), author: drawing.drawnBy };
   const content =
@@ -209,6 +193,9 @@ const resultOf = async (job: Job): Promise<Results[Job['kind']]> => {
     case 'development':
       announce(job.drawing);
       return developmentOf(job);
+    case 'layByHand':
+      announce(job.drawing);
+      return flatByHand(job);
     case 'file':
       return fileOf(job);
     case 'solid':

@@ -15,6 +15,7 @@ import type { PrintHow } from '../formats/sheetPdf.ts';
 import type { SolidFormat } from '../formats/solidFormats.ts';
 import type { CutPicture } from './cutPicture.ts';
 import type { CutStudy } from './cutting.ts';
+import type { FlatAsked, FlatByHand } from './laidFlat.ts';
 import type { MethodPicture } from './methodPicture.ts';
 
 /** A sheet as a file: one drawing, or several as a PDF with a page each. */
@@ -34,12 +35,8 @@ export type FileJob = {
 export type SolidJob = { readonly kind: 'solid'; readonly drawing: Drawing; readonly as: SolidFormat };
 
 /** A side laid flat as a file. */
-export type DevelopmentJob = {
+export type DevelopmentJob = FlatAsked & {
   readonly kind: 'development';
-  readonly drawing: Drawing;
-  readonly feature: string;
-  readonly cut: string | undefined;
-  readonly from: number | undefined;
   readonly seam: number;
   readonly as: 'svg' | 'dxf' | 'pdf';
   readonly lettering: Lettering;
@@ -62,6 +59,8 @@ export type Job =
   | { readonly kind: 'settingOut'; readonly drawing: Drawing }
   | { readonly kind: 'slip'; readonly drawing: Drawing; readonly allowance: number }
   | DevelopmentJob
+  /** how a side is laid flat by hand */
+  | ({ readonly kind: 'layByHand' } & FlatAsked)
   | { readonly kind: 'cutBook'; readonly drawing: Drawing }
   | { readonly kind: 'construction'; readonly drawing: Drawing; readonly choice: ReplayChoice }
   /** a construction of the method shelf, by its address, for given sizes */
@@ -115,6 +114,7 @@ export type Results = {
   readonly file: FileMade;
   readonly solid: Result<string | Uint8Array>;
   readonly development: DevelopmentMade;
+  readonly layByHand: Result<readonly FlatByHand[]>;
   readonly cutBook: CutBook | undefined;
 };
 

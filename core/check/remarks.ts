@@ -15,6 +15,7 @@ import { betterWords } from '../sheet/dimensions/betterWords.ts';
 import { hiddenByPlaces } from '../sheet/dimensions/figureStyle.ts';
 import { leaderId } from '../sheet/dimensions/laid.ts';
 import { onPaper } from '../sheet/layout/similarity.ts';
+import { sectionsShownIn } from '../sheet/views/drawnLines.ts';
 import { placeOfPoint } from '../sheet/views/placedView.ts';
 import { viewTitle } from '../sheet/views/viewTitles.ts';
 import { asDrawn } from '../solid/interruption.ts';
@@ -365,8 +366,9 @@ const ofViews = ({ part, sheet }: Good, d: Drawing): Remark[] => {
     ),
     ...sheet.sections.flatMap((s) => {
       const isShown =
-        sheet.views.some((v) => v.cut === s.plane.name || v.brokenOut?.some((o) => o.section === s)) ||
-        sheet.shapes.some((x) => x.cut === s.plane.name);
+        sheet.views.some(
+          (v) => sectionsShownIn(v, sheet.sections).includes(s) || v.brokenOut?.some((o) => o.section === s),
+        ) || sheet.shapes.some((x) => x.cut === s.plane.name);
       return isShown || !s.bodies.length
         ? []
         : [

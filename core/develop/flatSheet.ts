@@ -2,6 +2,7 @@ import { boxOf2 } from '../geometry/curve2.ts';
 import { distance2, sub2, type Vec2 } from '../geometry/vec.ts';
 import { readFaceKey } from '../naming/keys.ts';
 import { decimal, sizeText } from '../number/format.ts';
+import { letterWidth } from '../sheet/annotate/letterWidth.ts';
 import { checkBar } from '../sheet/annotate/titleBlock.ts';
 import type { InkedPaper } from '../sheet/drawnSheet.ts';
 import { chainDashes } from '../sheet/ink/dash.ts';
@@ -28,6 +29,10 @@ const ROOM = 12;
 const NUMBER_OFF = 2.8;
 /** The least width of a sheet with its frame, mm. */
 const LEAST_PAPER = 140;
+/** Heights of letters, and what the sheet has beside the longest line of them, mm. */
+const TITLE = 3.5;
+const CAPTION = 2.5;
+const BESIDE = 40;
 /** Room for the title and the check bar below all pieces, mm. */
 const FOOT = 24;
 
@@ -82,7 +87,17 @@ export const flatSheet = (pieces: readonly Development[], { title, units, seam }
   const k = MM[units];
   const boxes = pieces.map((d) => boxOfPiece(d.outline));
   const strip = seam * k;
-  const width = Math.max(LEAST_PAPER, ...boxes.map((b) => b.w * k + 2 * ROOM + strip + 30));
+  const heading = `${title.toUpperCase()}, LAID FLAT, SEEN FROM OUTSIDE, 1 : 1`;
+  const captions = pieces.map((d) => {
+    const faces = [...new Set(d.of.map((f) => readFaceKey(f).feature))].join(', ');
+    return `${faces.toUpperCase()}, AREA ${decimal(d.area, 2)} ${units === 'mm' ? 'MM²' : 'SQ IN'}`;
+  });
+  const lettered = [letterWidth(heading, TITLE), ...captions.map((c) => letterWidth(c, CAPTION))];
+  const width = Math.max(
+    LEAST_PAPER,
+    Math.max(...lettered) + BESIDE,
+    ...boxes.map((b) => b.w * k + 2 * ROOM + strip + 30),
+  );
   const height = Math.max(120, boxes.reduce((sum, b) => sum + b.h * k + 2 * ROOM + 2 * strip, 0) + FOOT + 20);
   const paper = {
     ...paperFrame({ paper: 'own', ownPaper: [width, height], upright: false, titleBlock: 'none' }),
@@ -127,23 +142,13 @@ export const flatSheet = (pieces: readonly Development[], { title, units, seam }
       ];
       ink.push({ ...letters('numbers', label, out, 1.8), names: spot });
     }
-    const faces = [...new Set(d.of.map((f) => readFaceKey(f).feature))].join(', ');
-    ink.push(
-      letters(
-        'labels',
-        `${faces.toUpperCase()}, AREA ${decimal(d.area, 2)} ${units === 'mm' ? 'MM²' : 'SQ IN'}`,
-        [paper.frame.x + ROOM + (box.w * k) / 2, top + ROOM * 0.35],
-        2.5,
-      ),
-    );
+    const caption = captions[i] as string;
+    // that of a narrow piece stays inside the frame
+    const across = Math.max(ROOM + (box.w * k) / 2, letterWidth(caption, CAPTION) / 2 + 3);
+    ink.push(letters('labels', caption, [paper.frame.x + across, top + ROOM * 0.35], CAPTION));
   });
   ink.push(
-    letters(
-      'title',
-      `${title.toUpperCase()}, LAID FLAT, SEEN FROM OUTSIDE, 1 : 1`,
-      [paper.frame.x + paper.frame.w / 2, paper.frame.y + 12],
-      3.5,
-    ),
+    letters('title', heading, [paper.frame.x + paper.frame.w / 2, paper.frame.y + 12], TITLE),
     ...checkBar(paper, units).ink,
   );
   return { paper, ink, scale: k, units };

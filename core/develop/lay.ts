@@ -19,7 +19,9 @@ export type Leaf = {
   readonly chart: Chart;
 };
 
+/** Where a piece of a flat outline begins, part units; the outline runs counter-clockwise. */
 export const startOfPiece = (p: FlatCurve): Vec2 => pointOn2(p.curve, p.from);
+/** Where a piece of a flat outline ends, part units. */
 export const endOfPiece = (p: FlatCurve): Vec2 => pointOn2(p.curve, p.to);
 
 /** Panels of the rule along one curved piece: sine curves and polar curves are smooth. */

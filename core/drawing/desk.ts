@@ -2,7 +2,6 @@ import { type DimensionBooks, openBooks } from '../dimension/books.ts';
 import type { SurfacesByKey } from '../dimension/surfacesByKey.ts';
 import type { Finding } from '../finding/finding.ts';
 import { findingsOf } from '../finding/findings.ts';
-import { dot, type Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES, type ViewFrame } from '../geometry/viewFrames.ts';
 import { featureCentres } from '../ledger/ledger.ts';
@@ -10,10 +9,9 @@ import { type NumberedPoint, numberPoints } from '../ledger/numbering.ts';
 import type { Posting } from '../ledger/postings.ts';
 import type { Fault, Result } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
-import { decimal } from '../number/format.ts';
 import { sameData } from '../number/sameData.ts';
 import { type ModelledPart, modelledPart } from '../part/model.ts';
-import { AUXILIARY, type TraceFile } from '../part/schema.ts';
+import type { TraceFile } from '../part/schema.ts';
 import type { Divisions } from '../section/cutPoints.ts';
 import { drawnPlane } from '../section/drawnTrace.ts';
 import { type Section, sectionOf } from '../section/section.ts';
@@ -26,6 +24,7 @@ import { largerThanAnyPaper } from '../sheet/layout/longestOnPaper.ts';
 import { type SettingOut, settingOut } from '../sheet/layout/settingOut.ts';
 import { numberingOf, type SheetSetup } from '../sheet/setup.ts';
 import { drawSheet, loadOf } from '../sheet/sheet.ts';
+import { actingWith } from '../sheet/views/actTogether.ts';
 import type { BrokenEnd } from '../sheet/views/brokenEnds.ts';
 import { isBrokenOut, looksSquareAt } from '../sheet/views/brokenOut.ts';
 import { cutShownIn } from '../sheet/views/cutShownIn.ts';
@@ -37,6 +36,7 @@ import { fulfilment } from '../task/fulfilment.ts';
 import type { TaskStanding } from '../task/task.ts';
 import type { SceneBody } from '../view/scene.ts';
 import { seeScene, type View, type ViewMemory, viewOf } from '../view/view.ts';
+import { missedCut, traceView, unseenCut } from './cutFaults.ts';
 import { dimensionsOnSheet } from './dimensioned.ts';
 import type { Drawing } from './drawing.ts';
 import { type InterruptedPart, interruptedPart, proposedInterruption } from './interruptedPart.ts';
@@ -196,13 +196,23 @@ export const openDesk = (): Desk => {
     const sections: Section[] = [];
     const wholeSections: Section[] = [];
     for (const [i, { trace, plane }] of cuts.entries()) {
-      const section = sectionOf(whole, plane, divisionsOf(d.setup));
-      if (!section.bodies.length) findings.push(missing(plane, whole));
+      const divisions = divisionsOf(d.setup);
+      const planes = cuts.map((c) => c.plane);
+      const others = actingWith(plane.name, planes, d.setup);
+      const section = sectionOf(whole, plane, divisions, others);
+      if (!section.bodies.length) findings.push(missedCut(plane, whole, others));
       else if (!isBrokenOut(d.setup, trace.name) && !d.setup.views.includes(traceView(plane)))
-        findings.push(unseen(plane));
+        findings.push(unseenCut(plane));
       wholeSections.push(section);
       sections.push(
-        gaps.length ? sectionOf(part, shown.planes[i] as CuttingPlane, divisionsOf(d.setup)) : section,
+        gaps.length
+          ? sectionOf(
+              part,
+              shown.planes[i] as CuttingPlane,
+              divisions,
+              actingWith(plane.name, shown.planes, d.setup),
+            )
+          : section,
       );
       yield undefined;
     }
@@ -470,34 +480,4 @@ const NOTHING: Fault = {
   path: ['part', 'bodies'],
   where: 'the statement',
   ...says('statement.empty'),
-};
-
-/** The view that a trace needs on the sheet: its own, or the top view, on which the auxiliary view of a sloping plane stands. */
-const traceView = ({ seenIn }: CuttingPlane): ViewName => (seenIn === AUXILIARY ? 'top' : seenIn);
-
-/** A cut whose trace has no view to stand in. */
-const unseen = (c: CuttingPlane): Fault => ({
-  path: ['cuts', c.name],
-  where: `cut "${c.name}"`,
-  ...says('cut.unseen', { view: traceView(c), isOblique: c.seenIn === AUXILIARY }),
-});
-
-/** A plane that meets nothing: between which distances along the sight it would. */
-const missing = (c: CuttingPlane, part: BuiltPart): Fault => {
-  const b = part.box;
-  const corners: Vec3[] = [0, 1, 2, 3, 4, 5, 6, 7].map(
-    (i) => [b[i & 1 ? 3 : 0], b[i & 2 ? 4 : 1], b[i & 4 ? 5 : 2]] as unknown as Vec3,
-  );
-  const levels = corners.map((p) => dot(c.kept.n, p) - c.kept.d);
-  const by = Math.min(...levels) > 0 ? Math.min(...levels) : Math.max(...levels);
-  return {
-    path: ['cuts', c.name],
-    where: `cut "${c.name}"`,
-    ...says('cut.misses', {
-      by: decimal(Math.abs(by)),
-      unit: part.units,
-      isAhead: by > 0,
-      view: c.seenIn === AUXILIARY ? '' : c.seenIn,
-    }),
-  };
 };

@@ -1,5 +1,6 @@
 import type { Cut, Drawing } from '../drawing/drawing.ts';
 import { typedQuantity } from '../part/schema.ts';
+import { cutsJoined } from '../sheet/views/actTogether.ts';
 import type { CutCommand, Edited } from './command.ts';
 import { gone, replaceAt } from './place.ts';
 
@@ -67,12 +68,18 @@ export const applyCutCommand = (d: Drawing, c: CutCommand): Edited => {
         const left = Object.entries(kept ?? {}).filter(([name]) => name !== c.cut);
         return left.length ? Object.fromEntries(left) : undefined;
       };
-      const { shapes, shownIn, ...setup } = d.setup;
+      const { shapes, shownIn, together, ...setup } = d.setup;
       const [places, views] = [without(shapes), without(shownIn)];
+      const groups = together && cutsJoined(together, c.cut, c.cut, false);
       return {
         drawing: {
           ...d,
-          setup: { ...setup, ...(places && { shapes: places }), ...(views && { shownIn: views }) },
+          setup: {
+            ...setup,
+            ...(places && { shapes: places }),
+            ...(views && { shownIn: views }),
+            ...(groups?.length && { together: groups }),
+          },
           cuts: d.cuts.filter((x) => x.trace.name !== c.cut),
         },
         label: `Cut ${c.cut}: taken out`,

@@ -40,9 +40,13 @@ export const featureWords = (faceOfIt: string): string => {
   return `${feature}${copyWords(copy)}`;
 };
 
-/** A face in words: "the wall of bore 2". */
+/** Faces that a cut makes have keys as if of one feature: "cutting plane/A". */
+export const CUT = 'cutting plane';
+
+/** A face in words: "the wall of bore 2", or "cut A". */
 export const faceInWords = (key: string): string => {
   const { feature, role, copy } = readFaceKey(key);
+  if (feature === CUT) return `cut ${role}`;
   return `the ${role} of ${feature}${copyWords(copy)}`;
 };
 

@@ -262,9 +262,48 @@ const WORDS = {
     what: 'The profile encloses nothing.',
     remedy: 'Give corners that do not lie on one line.',
   }),
+  'cutline.twice': (v: { first: Value; second: Value }) => ({
+    what: `Where the plane runs is said twice: ${v.first}, and ${v.second}.`,
+    remedy: 'Leave one of them out.',
+  }),
+  'cutline.no-axis': () => ({
+    what: 'The part has no one axis that a plane could be stated by.',
+    remedy:
+      'Name the feature whose axis is meant: through the axis of bore. Or count from the sides: 30 above the base.',
+  }),
+  'cutline.stand': () => ({
+    what: 'Which way the plane faces is not said.',
+    remedy: 'Add it: parallel to VP, parallel to the profile plane, horizontal, or 45 degrees to HP.',
+  }),
+  'cutline.stands-twice': () => ({
+    what: 'Which way the plane faces is said twice, and not alike.',
+    remedy: 'Say it once: horizontal, parallel to VP, or 45 degrees to HP and perpendicular to VP.',
+  }),
+  'cutline.unused': (v: { typed: Value }) => ({
+    what: `"${v.typed}" could not be used.`,
+    remedy:
+      'Say how the plane stands and what it passes through: horizontal, 30 above the base; 45 degrees to HP, bisecting the axis; parallel to VP, through the axis of bore.',
+  }),
+  'cutline.idle': (v: { typed: Value }) => ({
+    what: `"${v.typed}" does not move a plane that stands so.`,
+    remedy: 'Say how far it is along the direction in which it faces, or turn it.',
+  }),
+  'cutline.open': (v: { way: Value }) => ({
+    what: 'Where the plane runs is not said.',
+    remedy: `Add it: 20 from the ${v.way}, through the axis, or in the middle.`,
+  }),
+  'cutline.sight': () => ({
+    what: 'One cannot look at the plane from there: it would be seen edge-on.',
+    remedy: 'Take a direction that faces it, or leave it out.',
+  }),
+  'cutline.letter': (v: { name: Value }) => ({
+    what: `There is a cut ${v.name} already.`,
+    remedy: 'Take another letter, or leave it out.',
+  }),
   'cutline.view': (v: { typed: Value }) => ({
-    what: `"${v.typed}" does not begin with the view in which the plane is an edge.`,
-    remedy: 'Begin with it: front view, 16 up at the left to 58 up at the right.',
+    what: `"${v.typed}" does not say how a plane stands, nor in which view it is an edge.`,
+    remedy:
+      'Write it so: front view, 16 up at the left to 58 up at the right; or: 45 degrees to HP, bisecting the axis; or: half section about the axis of bore.',
   }),
   'cutline.absent': (v: { view: Value }) => ({
     what: `The ${v.view} view is not on the sheet.`,
@@ -700,6 +739,10 @@ const WORDS = {
       ? `Its plane slopes in all views; the auxiliary view in which it is an edge stands on the ${v.view} view, which is not on the sheet.`
       : `Its trace belongs in the ${v.view} view, which is not on the sheet.`,
     remedy: `Add the ${v.view} view, or state the cut in another one.`,
+  }),
+  'cut.taken-away': (v: { by: Value }) => ({
+    what: `Nothing of its face is left: cut ${v.by}, with which it acts together, takes it away.`,
+    remedy: 'Move one of them, or let each act on its own.',
   }),
   'cut.misses': (v: { by: Value; unit: Value; isAhead: boolean; view: Value }) => ({
     what: 'The plane misses the part.',

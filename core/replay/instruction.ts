@@ -1,6 +1,7 @@
 import type { Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Account } from '../naming/accounts.ts';
+import type { DrawnAs } from '../sheet/views/trueShape.ts';
 import type { ReplayMethod } from './deed.ts';
 import type { Origin } from './figureOrigin.ts';
 
@@ -118,6 +119,8 @@ export type Instruction =
     }
   /** in place of the end of a part that runs on */
   | { readonly kind: 'breakLine'; readonly from: Vec2; readonly to: Vec2 }
+  /** round what a cut lays open in a view */
+  | { readonly kind: 'freehandBreak'; readonly cut: string }
   | { readonly kind: 'uncutLine'; readonly line: LineFaces }
   | {
       readonly kind: 'drawRound';
@@ -231,11 +234,11 @@ export type Instruction =
       readonly from: number;
       readonly apart: boolean;
     }
-  // true shapes; `line` counts the lines between views: 1 for X1Y1
-  | { readonly kind: 'shapeLine'; readonly line: number }
+  // true shapes and sections drawn by themselves; `line` counts the lines between views, 1 for X1Y1: a section has none, its light line stands for XY
+  | { readonly kind: 'shapeLine'; readonly line: number | undefined; readonly drawnAs: DrawnAs }
   | {
       readonly kind: 'shapePoint';
-      readonly line: number;
+      readonly line: number | undefined;
       readonly label: string;
       readonly distances: ViewName;
       /** whether it stands away from its projectors, so that spacings are carried along its line */
@@ -244,6 +247,7 @@ export type Instruction =
   | {
       readonly kind: 'joinShape';
       readonly cut: string;
+      readonly drawnAs: DrawnAs;
       /** the body whose shape it is, where there are several */
       readonly body: string | undefined;
       /** of the points it joins; undefined where one has none */

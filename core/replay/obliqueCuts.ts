@@ -3,7 +3,7 @@ import { EDGE_ON, ON_LINE } from '../geometry/nearness.ts';
 import { cross2, distance2, dot2, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import type { Section } from '../section/section.ts';
 import { placeOfPoint } from '../sheet/views/placedView.ts';
-import { isOnShape, shapePlace, trueShapeOn } from '../sheet/views/trueShape.ts';
+import { isOnShape, lineNumberOf, shapePlace, trueShapeOn } from '../sheet/views/trueShape.ts';
 import type { Edge } from '../solid/boundary.ts';
 import { pointAt, uprightAt } from './coordinates.ts';
 import { type Findable, pointsToFind } from './curvePoints.ts';
@@ -157,7 +157,8 @@ const drawObliqueShape = (
   const shape = trueShapeOn(p.sheet, cut);
   if (!shape) return;
   const points = found.filter((c) => isOnShape(shape, c));
-  const { n, base, start } = drawShapeLine(p, shape, trace);
+  const { base, start } = drawShapeLine(p, shape, trace);
+  const n = lineNumberOf(p.sheet, cut);
   const way = (p.board.lines.get(base) as { d: Vec2 }).d;
   const square: Vec2 = [-way[1], way[0]];
   let first: { readonly foot: string; readonly on: string; readonly place: Vec2 } | undefined;

@@ -26,6 +26,7 @@ import { findCuts } from './cuts.ts';
 import type { ReplayChoice } from './deed.ts';
 import { finish } from './finishing.ts';
 import { framedFeatures } from './framePoints.ts';
+import { drawFreehandBreaks } from './freehandBreak.ts';
 import { facesOfLine, featureOfLine } from './lineFaces.ts';
 import { findOblique } from './obliqueCuts.ts';
 import { radiusOrigin } from './origin.ts';
@@ -313,6 +314,7 @@ export const planReplay = (
     }
   };
   const drawView = (v: PlacedView): void => {
+    drawFreehandBreaks(p, v, part, linesOf.get(v) ?? []);
     drawLines(v, true);
     for (const ends of breakLines(v, sheet.sections)) drawBreak(p, v, ends);
     if (choice.hidden === 'per view') drawLines(v, false);

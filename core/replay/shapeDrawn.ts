@@ -6,14 +6,7 @@ import type { Leg } from '../section/trace.ts';
 import { onPaper } from '../sheet/layout/similarity.ts';
 import { distanceView } from '../sheet/layout/xyDistance.ts';
 import { placeOfPoint } from '../sheet/views/placedView.ts';
-import {
-  inShape,
-  isOnShape,
-  lineNumberOf,
-  type PlacedShape,
-  shapePlace,
-  trueShapeOn,
-} from '../sheet/views/trueShape.ts';
+import { inShape, isOnShape, lineNumberOf, type PlacedShape, shapePlace } from '../sheet/views/trueShape.ts';
 import { flatten } from '../view/project.ts';
 import { pointAt } from './coordinates.ts';
 import { type Findable, parameterNear } from './curvePoints.ts';
@@ -42,13 +35,14 @@ export const legOf = (s: PrincipalSection, trace: readonly TraceLeg[], c: Findab
 const basePlace = (shape: PlacedShape, along: number): Vec2 =>
   footPlace(shape.line, onPaper(shape.toPaper, inShape(shape.plane, along, 0)));
 
-/** The line on which a true shape stands, parallel to the trace: its number, its name at the board, and the point by which it is placed. */
+/** The line on which a true shape stands, or from which a section by itself is measured, parallel to the trace: its number, its name at the board, and the point by which it is placed. */
 export const drawShapeLine = (
   p: Plan,
   shape: PlacedShape,
   trace: string,
-): { readonly n: number; readonly base: string; readonly start: string } => {
-  const n = lineNumberOf(p.sheet, shape.cut);
+): { readonly n: number | undefined; readonly base: string; readonly start: string } => {
+  const { drawnAs } = shape;
+  const n = drawnAs === 'true shape' ? lineNumberOf(p.sheet, shape.cut) : undefined;
   const [base, start] = [freshName(p, 'l'), freshName(p, 'p')];
   take(
     p,
@@ -56,7 +50,7 @@ export const drawShapeLine = (
       view: undefined,
       stage: 'true shape',
       tool: 'set square',
-      instruction: { kind: 'shapeLine', line: n },
+      instruction: { kind: 'shapeLine', line: n, drawnAs },
       source: 'sheet',
     },
     [
@@ -67,7 +61,7 @@ export const drawShapeLine = (
   return { n, base, start };
 };
 
-/** The true shape: projectors square to the trace, distances from XY set off from X1Y1, the points joined. */
+/** The true shape, or the removed or revolved section: projectors square to the trace, distances from XY set off from its line, the points joined. */
 export const drawShape = (
   p: Plan,
   s: PrincipalSection,
@@ -75,7 +69,7 @@ export const drawShape = (
   found: readonly Findable[],
 ): void => {
   const { plane } = s;
-  const shape = trueShapeOn(p.sheet, plane.name);
+  const shape = p.sheet.shapes.find((x) => x.cut === plane.name);
   const names = p.sheet.views.map((v) => v.name);
   const other = distanceView(plane.seenIn, names);
   const reference = other && p.reference.get(plane.seenIn === 'front' ? other : plane.seenIn);
@@ -222,8 +216,9 @@ export const joinShape = (p: Plan, shape: PlacedShape, points: readonly Findable
     return named.length === through.length ? named : undefined;
   };
   const several = shape.rims.length > 1;
-  for (const { body, stretches } of shape.rims)
-    for (const r of stretches) {
+  // the edges behind a hole belong to a section alone
+  for (const { body, stretches, behind } of shape.rims)
+    for (const r of [...stretches, ...behind]) {
       const ends = [pointOn2(r.curve, r.from), pointOn2(r.curve, r.to)].map((x) => pointThere(p, x));
       const [from, to] = ends;
       const inner = points
@@ -255,6 +250,7 @@ export const joinShape = (p: Plan, shape: PlacedShape, points: readonly Findable
           instruction: {
             kind: 'joinShape',
             cut: shape.cut,
+            drawnAs: shape.drawnAs,
             body: several ? body : undefined,
             labels: labelsOf(through),
             straight,

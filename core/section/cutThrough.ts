@@ -1,11 +1,7 @@
-import { solidOf } from '../solid/body.ts';
 import { bodyEdges } from '../solid/boundary.ts';
-import type { BuiltPart } from '../solid/build.ts';
 import { reachOfBody } from '../solid/extent.ts';
 import { measureSolid } from '../solid/measure.ts';
-import { cutFaceOf } from './cutFace.ts';
-import { regionOf } from './region.ts';
-import { CUT, isCut } from './section.ts';
+import { cutOff, flatFace, isCut, type PartToCut } from './section.ts';
 import { type CuttingPlane, isFlat, type Leg } from './trace.ts';
 
 /** A flat cut moved along its direction of sight. @param by part units, on in the direction of sight */
@@ -24,7 +20,7 @@ export const movedCut = (c: CuttingPlane, by: number): CuttingPlane => {
 };
 
 /** How far the bodies that are cut reach along the direction of sight, counted from the plane as it stands, part units. */
-export const reachOfCut = (part: BuiltPart, c: CuttingPlane): readonly [number, number] => {
+export const reachOfCut = (part: PartToCut, c: CuttingPlane): readonly [number, number] => {
   let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
   for (const { solid, edges } of part.bodies) {
     if (!isCut(solid, c)) continue;
@@ -36,11 +32,8 @@ export const reachOfCut = (part: BuiltPart, c: CuttingPlane): readonly [number, 
 };
 
 /** The area that a flat cut lays open in all bodies together, part units squared. */
-const areaOf = (part: BuiltPart, c: CuttingPlane): number =>
-  part.bodies.reduce(
-    (sum, { solid }) => sum + (isCut(solid, c) ? cutFaceOf(c, () => solid).whole.area : 0),
-    0,
-  );
+const areaOf = (part: PartToCut, c: CuttingPlane): number =>
+  part.bodies.reduce((sum, { solid }) => sum + (isCut(solid, c) ? flatFace(solid, c).area : 0), 0);
 
 /** The area of a flat cut at a place of its way: how far it was moved along the direction of sight, part units. */
 export type AreaAt = { readonly by: number; readonly area: number };
@@ -51,7 +44,7 @@ export type AreaAt = { readonly by: number; readonly area: number };
  * @param steps how many places
  * @returns none for a cut that is bent, stepped or half
  */
-export const areaCurve = (part: BuiltPart, c: CuttingPlane, steps: number): AreaAt[] => {
+export const areaCurve = (part: PartToCut, c: CuttingPlane, steps: number): AreaAt[] => {
   if (!isFlat(c)) return [];
   const [low, high] = reachOfCut(part, c);
   if (!(high > low)) return [];
@@ -62,14 +55,14 @@ export const areaCurve = (part: BuiltPart, c: CuttingPlane, steps: number): Area
   });
 };
 
-const volumeKept = (part: BuiltPart, c: CuttingPlane): number =>
+const volumeKept = (part: PartToCut, c: CuttingPlane): number =>
   part.bodies.reduce((sum, { solid }) => {
     if (!isCut(solid, c)) return sum;
-    const rest = solidOf(solid.model, solid.tol, [{ face: CUT, region: regionOf(c, part.box), spared: [] }]);
+    const rest = cutOff(solid, [c], part.box);
     return sum + measureSolid(rest, bodyEdges(rest)).volume;
   }, 0);
 
-const volumeWhole = (part: BuiltPart, c: CuttingPlane): number =>
+const volumeWhole = (part: PartToCut, c: CuttingPlane): number =>
   part.bodies.reduce(
     (sum, { solid, edges }) => sum + (isCut(solid, c) ? measureSolid(solid, edges).volume : 0),
     0,
@@ -77,7 +70,7 @@ const volumeWhole = (part: BuiltPart, c: CuttingPlane): number =>
 
 /** The volumes that a cut parts: what stays and what is taken away, of all bodies that it cuts, part units cubed. */
 export const volumesParted = (
-  part: BuiltPart,
+  part: PartToCut,
   c: CuttingPlane,
 ): { readonly stays: number; readonly goes: number } => {
   const stays = volumeKept(part, c);
@@ -87,23 +80,27 @@ export const volumesParted = (
 /** So many steps at most, and so near, as a share of the whole, is a volume met. */
 const MOST_STEPS = 40;
 const NEAR_VOLUME = 1e-10;
+/** What is further off than this was not met at all. */
+const MET_VOLUME = 1e-6;
 
 /**
  * Where a flat cut has to stand to leave a share of the volume behind it: found by Newton's method, for the volume changes with the
  * plane's place as the area of the cut; a step that leaves the part is halved into what is known instead.
  * @param share of the volume that stays behind, between 0 and 1
- * @returns how far to move the plane along the direction of sight, part units; undefined where the cut is not flat, or the share not between
+ * @returns how far to move the plane along the direction of sight, part units; undefined where the cut is not flat, the share not between, or more than it is spared
  */
-export const placeForShare = (part: BuiltPart, c: CuttingPlane, share: number): number | undefined => {
+export const placeForShare = (part: PartToCut, c: CuttingPlane, share: number): number | undefined => {
   if (!isFlat(c) || !(share > 0 && share < 1)) return undefined;
   let [low, high] = reachOfCut(part, c);
   if (!(high > low)) return undefined;
   const whole = volumeWhole(part, c);
   let by = low + (high - low) * (1 - share);
+  let left = Number.POSITIVE_INFINITY;
   for (let i = 0; i < MOST_STEPS; i++) {
     const plane = movedCut(c, by);
     const off = volumeKept(part, plane) / whole - share;
-    if (Math.abs(off) <= NEAR_VOLUME) break;
+    left = Math.abs(off);
+    if (left <= NEAR_VOLUME) break;
     // too much stays behind: the plane goes on
     if (off > 0) low = by;
     else high = by;
@@ -111,5 +108,6 @@ export const placeForShare = (part: BuiltPart, c: CuttingPlane, share: number): 
     const next = area > 0 ? by + (off * whole) / area : Number.NaN;
     by = next > low && next < high ? next : (low + high) / 2;
   }
-  return by;
+  // what the cut spares stays, wherever the plane stands: such a share is not met
+  return left <= MET_VOLUME ? by : undefined;
 };

@@ -1,6 +1,7 @@
 import { EDGE_ON } from '../geometry/nearness.ts';
 import { dot, length } from '../geometry/vec.ts';
 import { VIEW_FRAMES, type ViewFrame, type ViewName } from '../geometry/viewFrames.ts';
+import { CUT, featureOfFace } from '../naming/keys.ts';
 import type { Edge } from '../solid/boundary.ts';
 import type { CutPoint } from './cutPoints.ts';
 
@@ -15,7 +16,9 @@ export type HowFound =
   | 'on its generator'
   | 'on the outline'
   /** where the cut turns from one leg into the next */
-  | 'at the bend';
+  | 'at the bend'
+  /** where another cut, which acts together with this one, crosses it */
+  | 'where the cuts meet';
 
 /**
  * How a cut point is carried from the view where the plane is an edge into another.
@@ -24,11 +27,12 @@ export type HowFound =
  * @param into the view into which it is carried; a projector runs between the two along what only one of them shows
  */
 export const howFound = (
-  p: Pick<CutPoint, 'kind'>,
+  p: Pick<CutPoint, 'kind' | 'on'>,
   edge: Edge | undefined,
   from: ViewFrame,
   into: ViewName,
 ): HowFound => {
+  if (p.on.some((face) => featureOfFace(face) === CUT)) return 'where the cuts meet';
   if (p.kind === 'generator') return 'on its generator';
   if (p.kind === 'outline') return 'on the outline';
   if (!edge) return 'at the bend';

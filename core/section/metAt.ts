@@ -19,9 +19,13 @@ const pointOnLeg = (leg: Leg, view: ViewName, [x, y]: Vec2): Vec3 | undefined =>
   return s >= leg.from && s <= leg.to ? p : undefined;
 };
 
-/** The feature that the material at a point belongs to: the last one that says anything there, where that adds. */
-const featureAt = ({ cells, model }: Pick<Solid, 'cells' | 'model'>, p: Vec3): string | undefined => {
+/** What is asked of a body that a plane may meet. */
+type Met = Pick<Solid, 'name' | 'cells' | 'model' | 'removed'>;
+
+/** The feature that the material at a point belongs to: the last one that says anything there, where that adds and no cut took it away. */
+const featureAt = ({ cells, model, removed }: Met, p: Vec3): string | undefined => {
   const last = cells.findLast((c) => insideCell(c.cell, p));
+  if (last && removed.some((r) => insideCell(r.region, p) && !r.spared[last.op])) return undefined;
   const operation = last && model.operations[last.op];
   return operation?.op === 'add' ? operation.feature : undefined;
 };
@@ -33,7 +37,7 @@ const featureAt = ({ cells, model }: Pick<Solid, 'cells' | 'model'>, p: Vec3): s
  * @returns nothing where the plane meets no material there
  */
 export const metAt = (
-  solids: readonly Pick<Solid, 'name' | 'cells' | 'model'>[],
+  solids: readonly Met[],
   c: CuttingPlane,
   view: ViewName,
   place: Vec2,

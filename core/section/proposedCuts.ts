@@ -7,6 +7,8 @@ import { tidyFigure } from '../number/tidyFigure.ts';
 import type { TraceFile } from '../part/schema.ts';
 import { faceKeyAt } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
+import { lookAlong } from './cutSight.ts';
+import { steppedPath } from './steppedPath.ts';
 
 /** A cut that suits a part, before it has its letter. */
 export type ProposedCut = { readonly words: string; readonly trace: Omit<TraceFile, 'name'> };
@@ -57,17 +59,6 @@ const roundsOf = (part: BuiltPart): Round[] => {
           o !== r && o.axis === r.axis && Math.hypot(...along(o.at, r.at, -1)) <= SAME && o.radius < r.radius,
       ),
   );
-};
-
-const LOOKS = { up: [0, 1], down: [0, -1], left: [-1, 0], right: [1, 0] } as const;
-
-/** The way to look in a view so that one sees along a direction of the part. */
-const lookAlong = (view: ViewName, sight: Vec3): TraceFile['look'] | undefined => {
-  const f = VIEW_FRAMES[view];
-  return (Object.keys(LOOKS) as (keyof typeof LOOKS)[]).find((k) => {
-    const [x, y] = LOOKS[k];
-    return dot(along([f.u[0] * x, f.u[1] * x, f.u[2] * x], f.v, y), sight) > 1 - EDGE_ON;
-  });
 };
 
 const listed = (names: readonly string[]): string =>
@@ -219,26 +210,12 @@ const steppedThrough = (
 ): ProposedCut['trace'] | undefined => {
   for (const k of [0, 1] as const) {
     const look = lookAlong(view, k === 0 ? lookingUp(view) : lookingAcross(view));
-    const sorted = [...places].sort((a, b) => a.p[k] - b.p[k]);
-    const crowded = sorted.some(
-      (r, i) =>
-        i > 0 &&
-        Math.abs(r.p[k] - (sorted[i - 1] as Placed).p[k]) <= SAME &&
-        Math.abs((r.p[1 - k] as number) - ((sorted[i - 1] as Placed).p[1 - k] as number)) > SAME,
+    const through = steppedPath(
+      places.map((r) => r.p),
+      k,
+      box,
     );
-    const levels = new Set(sorted.map((r) => tidyFigure(r.p[1 - k] as number)));
-    if (!look || crowded || levels.size < 2) continue;
-    const point = (along0: number, across: number): [number, number] =>
-      k === 0 ? [tidyFigure(along0), tidyFigure(across)] : [tidyFigure(across), tidyFigure(along0)];
-    const through: [number, number][] = [point(box.low[k], (sorted[0] as Placed).p[1 - k] as number)];
-    sorted.slice(1).forEach((r, i) => {
-      const before = sorted[i] as Placed;
-      if (Math.abs((r.p[1 - k] as number) - (before.p[1 - k] as number)) <= SAME) return;
-      const step = (r.p[k] + before.p[k]) / 2;
-      through.push(point(step, before.p[1 - k] as number), point(step, r.p[1 - k] as number));
-    });
-    through.push(point(box.high[k], (sorted.at(-1) as Placed).p[1 - k] as number));
-    return { seenIn: view, through, look };
+    if (look && through) return { seenIn: view, through, look };
   }
   return undefined;
 };

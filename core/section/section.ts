@@ -1,11 +1,12 @@
+import type { Box3 } from '../geometry/box.ts';
 import { type Curve3, partedAt, pointOn } from '../geometry/curve3.ts';
 import { EDGE_ON } from '../geometry/nearness.ts';
 import { cross, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { crossings } from '../meeting/crossings.ts';
-import { faceKey, featureKey } from '../naming/keys.ts';
+import { CUT, faceKey, featureKey } from '../naming/keys.ts';
 import { AUXILIARY } from '../part/schema.ts';
-import { type Solid, solidOf } from '../solid/body.ts';
+import { type Solid, solidOf, type Tolerance } from '../solid/body.ts';
 import { bodyEdges, type Edge, withKeys } from '../solid/boundary.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import { edgeExtent } from '../solid/extent.ts';
@@ -39,6 +40,15 @@ export type Section = {
   readonly whole: readonly WholeBody[];
   /** the bodies as they remain, for sectional views */
   readonly remains: readonly SceneBody[];
+  /** the cuts that act together with this one: what they take away is gone from its face and its remains */
+  readonly actsWith: readonly string[];
+};
+
+/** What is cut: a part as it was built, or as other cuts left it. */
+export type PartToCut = {
+  readonly tol: Tolerance;
+  readonly box: Box3;
+  readonly bodies: readonly Pick<SceneBody, 'solid' | 'edges'>[];
 };
 
 /** A cut whose plane is an edge in a principal view. */
@@ -104,6 +114,7 @@ const bareWithin = (
   return solidOf(
     { ...solid.model, operations: [...operations, ...screws, ...(strip ? [strip] : [])] },
     solid.tol,
+    solid.removals,
   );
 };
 
@@ -112,7 +123,7 @@ const isOneAxis = (a: PlacedThread, b: PlacedThread, tol: number): boolean =>
   length(cross(a.axis, b.axis)) < EDGE_ON && length(cross(a.axis, sub(b.origin, a.origin))) <= tol;
 
 /** The threaded shanks that stay whole in the tapped holes of a body: its hatching ends at them. */
-const screwsIn = (part: BuiltPart, solid: Solid, c: CuttingPlane): Operation[] => {
+const screwsIn = (part: PartToCut, solid: Solid, c: CuttingPlane): Operation[] => {
   const tapped = solid.model.operations.flatMap((o) => (o.threads ?? []).filter((t) => t.isInside));
   if (!tapped.length) return [];
   return part.bodies
@@ -143,17 +154,21 @@ const clippedEdges = (edges: readonly Edge[], face: CutFace, c: CuttingPlane, to
   return [...edges.flatMap((e) => keptParts(e, c, tol)), ...withKeys(rim)];
 };
 
-/** The name under which the faces that a cut makes go: "cut/A". */
-export const CUT = 'cut';
-
 /**
  * Cuts a built part. Bodies that the cut misses, or that are left whole, remain as they are or go with their side.
  *
  * A flat cut that spares nothing clips the edges that are there; every other is worked out anew as a body without the region
  * that goes.
  * @param divisions asks for points on the generators and outlines of curved faces too
+ * @param others the cuts that act together with it
  */
-export const sectionOf = (part: BuiltPart, c: CuttingPlane, divisions?: Divisions): Section => {
+export const sectionOf = (
+  whole: PartToCut,
+  c: CuttingPlane,
+  divisions?: Divisions,
+  others: readonly CuttingPlane[] = [],
+): Section => {
+  const part = partBehind(whole, others);
   const tol = part.tol.linear;
   const bodies: BodySection[] = [];
   const left: WholeBody[] = [];
@@ -179,10 +194,10 @@ export const sectionOf = (part: BuiltPart, c: CuttingPlane, divisions?: Division
       bodies.push({ name: solid.name, hatched: true, face, hatchedFace, parts, cutPoints });
     }
     if (!bounded && !spared.length) return { solid, edges: clippedEdges(edges, face, c, tol), kept: c.kept };
-    const cutBody = solidOf(solid.model, solid.tol, [{ face: CUT, region: regionOf(c, part.box), spared }]);
+    const cutBody = cutOff(solid, [c], part.box);
     return { solid: cutBody, edges: bodyEdges(cutBody) };
   });
-  return { plane: c, bodies, whole: left, remains };
+  return { plane: c, bodies, whole: left, remains, actsWith: others.map((o) => o.name) };
 };
 
 /** What remains of a part after several cuts. */
@@ -191,15 +206,29 @@ export const remainsOf = (part: BuiltPart, cuts: readonly CuttingPlane[]): reado
   return only && cuts.length < 2 ? sectionOf(part, only).remains : solidsBehind(part, cuts);
 };
 
+/** The face that a flat cut makes in a body, without what it leaves whole. */
+export const flatFace = (solid: Solid, c: CuttingPlane): CutFace =>
+  cutFaceOf(c, () => bareWithin(solid, sparedIn(solid, c), undefined)).whole;
+
+/** A body without what some cuts take from it, and from what cuts left of it before; what a cut spares stays. */
+export const cutOff = (solid: Solid, cuts: readonly CuttingPlane[], box: Box3): Solid =>
+  solidOf(solid.model, solid.tol, [
+    ...solid.removals,
+    ...cuts.map((c) => ({ face: CUT, region: regionOf(c, box), spared: sparedIn(solid, c) })),
+  ]);
+
 /** The bodies behind some cuts as solids of their own, with all their edges; the bodies themselves where nothing is cut. */
-export const solidsBehind = (part: BuiltPart, cuts: readonly CuttingPlane[]): readonly SceneBody[] =>
-  part.bodies.map((body): SceneBody => {
+export const solidsBehind = <B extends SceneBody>(
+  part: { readonly bodies: readonly B[]; readonly box: Box3 },
+  cuts: readonly CuttingPlane[],
+): readonly (B | SceneBody)[] =>
+  part.bodies.map((body) => {
     const own = cuts.filter((c) => isCut(body.solid, c));
     if (!own.length) return body;
-    const rest = solidOf(
-      body.solid.model,
-      body.solid.tol,
-      own.map((c) => ({ face: CUT, region: regionOf(c, part.box), spared: sparedIn(body.solid, c) })),
-    );
+    const rest = cutOff(body.solid, own, part.box);
     return { solid: rest, edges: bodyEdges(rest) };
   });
+
+/** A part as cuts leave it, to be cut again; the part itself where there are none. Its box stays that of the whole. */
+export const partBehind = (part: PartToCut, cuts: readonly CuttingPlane[]): PartToCut =>
+  cuts.length ? { ...part, bodies: solidsBehind(part, cuts) } : part;

@@ -1,7 +1,7 @@
 import { EDGE_ON } from '../geometry/nearness.ts';
 import { along2, dot, dot2, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import type { ViewFrame } from '../geometry/viewFrames.ts';
-import { faceKey } from '../naming/keys.ts';
+import { CUT, faceKey } from '../naming/keys.ts';
 import type { Edge } from '../solid/boundary.ts';
 import type { Intervals } from '../solid/cell.ts';
 import { cutIntervals, joinIntervals, keepIntervals } from '../solid/intervals.ts';
@@ -10,7 +10,7 @@ import type { View, ViewLine } from '../view/view.ts';
 import { reachAtBend } from './bends.ts';
 import type { CutFace } from './cutFace.ts';
 import { legRole } from './region.ts';
-import { CUT, type Section } from './section.ts';
+import type { Section } from './section.ts';
 import { type Leg, sameFacing } from './trace.ts';
 
 /** The normals of the faces that a cut makes, by their keys. */

@@ -115,6 +115,14 @@ export const setupSchema = z
       .optional(),
     /** of each cut, by its name, the views that show it, where they were chosen; else all that can, of a stepped cut those that face it */
     shownIn: z.record(z.string().max(60), z.array(viewName).max(6)).optional(),
+    /** cuts that act together: in every view that shows one of them, and in their true shapes, what each takes away is gone */
+    together: z
+      .array(z.array(z.string().max(60)).min(2).max(12))
+      .max(20)
+      .refine((groups) => new Set(groups.flat()).size === groups.flat().length, {
+        message: 'A cut acts together with others in one list only. Name it once, or put the lists together.',
+      })
+      .optional(),
     /** where the group of views was put: the lower left corner of all boxes, paper mm; found by itself where missing */
     place: z.tuple([paperPlace, paperPlace]).optional(),
     rules: z.strictObject({

@@ -22,11 +22,13 @@ import { paperFrame, paperTitle, type Rect, scalesOf, scaleText } from './layout
 import { inner, lowOf, unscaled } from './layout/placement.ts';
 import { titleGuides } from './layout/titleGuides.ts';
 import type { SheetSetup } from './setup.ts';
+import { sectionsTogether } from './views/actTogether.ts';
 import { type AuxiliaryMaker, placeAuxiliaries, takenRooms } from './views/auxiliaries.ts';
 import { placeBalloons } from './views/balloons.ts';
 import { endsSeenIn } from './views/brokenEnds.ts';
 import { brokenOutIn, brokenView } from './views/brokenOut.ts';
 import { cutShownIn } from './views/cutShownIn.ts';
+import { sectionShownIn } from './views/drawnLines.ts';
 import { interruptedView } from './views/interrupted.ts';
 import { ISOMETRIC_SIGHT, placePictorial } from './views/pictorialView.ts';
 import { type PlacedView, viewToPaper } from './views/placedView.ts';
@@ -160,7 +162,9 @@ export const drawSheet = (
       title: !section
         ? title
         : setup.rules.cutTitles
-          ? `Section ${section.plane.name}-${section.plane.name}`
+          ? `Section ${sectionsTogether(section, sections)
+              .map(({ plane }) => `${plane.name}-${plane.name}`)
+              .join(', ')}`
           : `Sectional ${title.toLowerCase()}`,
       box: home,
       view: shownIn(name),
@@ -204,7 +208,7 @@ export const drawSheet = (
   );
   const postings = new Map(
     views.map((v) => {
-      const section = sections.find((x) => x.plane.name === v.cut);
+      const section = sectionShownIn(v, sections);
       const edges = (section?.remains ?? part.bodies).flatMap((body) => body.edges);
       return [v.name, postingsIn(v.view, numbered.points, edges, part.tol.linear)] as const;
     }),

@@ -42,6 +42,8 @@ export type Solid = {
   readonly cellGrid: BoxGrid;
   readonly faceGrid: BoxGrid;
   readonly hasKeep: boolean;
+  /** what cuts have taken away */
+  readonly removals: readonly Removal[];
   readonly removed: readonly {
     readonly region: Cell;
     /** for each operation, whether its material is spared */
@@ -128,6 +130,7 @@ export const solidOf = (model: BodyModel, tol: Tolerance, removals: readonly Rem
       tol.linear * 4,
     ),
     hasKeep: model.operations.some((o) => o.op === 'keep'),
+    removals,
     removed: removals.map(({ region, spared }) => ({
       region,
       spared: model.operations.map((o) => spared.includes(o.feature)),

@@ -34,7 +34,7 @@ const cornerNamed = (name: string, corners: readonly NamedCorner[]): Vec3 => {
 /** A corner by its name in the ledger, or by its width, depth and height in brackets. */
 const NAME = "(\\([^()]*\\)|\\[[^\\[\\]]*\\]|[\\p{L}\\p{N}]+'*)";
 const THREE = new RegExp(
-  `^(?:cut |section |plane )?(?:through |by |of )?(?:the )?(?:three )?(?:corners|points) ${NAME}(?:,| and|,? ) ?${NAME}(?:,| and|, and|,? ) ?${NAME}$`,
+  `^(?:cut |section |plane )?(?:through |by |of )?(?:the )?(?:three )?((?:corners|points) )?${NAME}(?:,| and|,? ) ?${NAME}(?:,| and|, and|,? ) ?${NAME}$`,
   'iu',
 );
 
@@ -66,7 +66,10 @@ export const traceByCorners = (
 ): CornerTrace | undefined => {
   const m = THREE.exec(typed.trim().replace(/\s+/g, ' '));
   if (!m) return undefined;
-  const names = m.slice(1, 4) as string[];
+  const names = m.slice(2, 5) as string[];
+  // without the word, only what the ledger names is taken for corners
+  const isNamed = (name: string): boolean => /^[([]/.test(name) || corners.some((c) => c.label === name);
+  if (!m[1] && !names.every(isNamed)) return undefined;
   const points = names.map((name) => placeOf(name, corners, part)) as [Vec3, Vec3, Vec3];
   const n = squareToPoints(points);
   const list = names.join(', ');

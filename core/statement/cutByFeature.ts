@@ -4,12 +4,15 @@ import { says } from '../number/faultWords.ts';
 import { tidyFigure } from '../number/tidyFigure.ts';
 import type { TraceFile } from '../part/schema.ts';
 import type { CutMark } from '../section/cutMarks.ts';
+import { steppedPath } from '../section/steppedPath.ts';
 import type { ViewSides } from '../section/viewSides.ts';
 
 /** What a cut that names features is read with. */
 export type FeatureCutContext = {
   /** those of the cut's own view */
   readonly marks: readonly CutMark[];
+  /** the part's own axis in that view, where it has one */
+  readonly axis?: CutMark | undefined;
   readonly sides: ViewSides;
   /** brings a text to the words that a typed cut is read in */
   readonly tidied: (text: string) => string;
@@ -44,8 +47,19 @@ const bare = (text: string): string =>
 
 /** The one mark of a name; nothing where none has it. */
 const marked = (c: FeatureCutContext, kind: CutMark['kind'], text: string): CutMark | undefined => {
+  if (kind === 'round' && /^(?:axis|middle line)$/.test(text.trim())) return c.axis;
   const wanted = bare(text);
-  return c.marks.find((m) => m.kind === kind && c.tidied(m.name).toLowerCase() === wanted);
+  const own = c.marks.filter((m) => m.kind === kind);
+  const nameOf = (m: CutMark): string => c.tidied(m.name).toLowerCase();
+  return (
+    own.find((m) => nameOf(m) === wanted) ??
+    // "hole2" for "hole 2", and "hole 1" for the first of them
+    own.find((m) => nameOf(m).replaceAll(' ', '') === wanted.replaceAll(' ', '')) ??
+    own.find(
+      (m) =>
+        `${nameOf(m)}1` === wanted.replaceAll(' ', '') && own.some((o) => nameOf(o) === `${nameOf(m)} 2`),
+    )
+  );
 };
 
 /** The centre of a round that the view shows as a circle, by its name: "bore", "the centre of bore". */
@@ -116,10 +130,52 @@ const throughRounds = (text: string, c: FeatureCutContext): Stated | undefined =
   return acrossView(first.at, way === 'level' ? [1, 0] : [0, 1], c.sides);
 };
 
+/** The rounds that a list names, or all that the view shows as circles: "hole, hole 2 and hole 3", "all three holes". */
+const circlesListed = (text: string, c: FeatureCutContext): readonly CutMark[] | undefined => {
+  const circles = c.marks.filter((m) => m.kind === 'round' && !m.along);
+  const all =
+    /^(?:all )?(?:(two|three|four|five|six|seven|eight|\d+) )?(?:of )?(hole|bore|round|boss|centre)(?:e?s)$/.exec(
+      text,
+    );
+  if (all) {
+    const wanted = COUNTS[all[1] ?? ''] ?? (all[1] === undefined ? undefined : Number(all[1]));
+    const named = circles.filter(
+      (m) => all[2] === 'round' || all[2] === 'centre' || m.name.toLowerCase().includes(all[2] as string),
+    );
+    const found = named.length ? named : circles;
+    return found.length > 1 && (wanted === undefined || wanted === found.length) ? found : undefined;
+  }
+  const names = text.split(/,? and |, /).map((n) => marked(c, 'round', n));
+  return names.length > 1 && names.every((m) => m && !m.along) ? (names as CutMark[]) : undefined;
+};
+const COUNTS: Readonly<Record<string, number>> = {
+  two: 2,
+  three: 3,
+  four: 4,
+  five: 5,
+  six: 6,
+  seven: 7,
+  eight: 8,
+};
+
+/** A stepped cut through several rounds, or one that is bent at each of them: "stepped through hole, hole 2 and hole 3", "bent through hole, bore and hole 2". */
+const severalRounds = (text: string, c: FeatureCutContext): Stated | undefined => {
+  const m = /^(?:(stepped|offset|bent|aligned) )?(?:cut |section )?(?:through |along )(.+)$/.exec(text);
+  if (!m) return undefined;
+  const found = circlesListed(m[2] as string, c);
+  if (!found || (m[1] === undefined && found.length < 3)) return undefined;
+  const places = found.map((r) => r.at);
+  if (m[1] === 'bent' || m[1] === 'aligned') return { through: places.map(([u, v]) => [u, v]) };
+  const [left, low, right, high] = c.sides;
+  const box = { low: [left, low], high: [right, high] } as const;
+  const path = steppedPath(places, 0, box) ?? steppedPath(places, 1, box);
+  return path && { through: path };
+};
+
 /**
  * A trace that is typed by features of the part: "upright through bore", "through bore and peg", "along the axis of shaft",
  * "parallel to the slope of wedge, 5 in", "square to the slope of wedge through bore".
  * @returns nothing where the text names no feature so
  */
 export const statedByFeature = (text: string, c: FeatureCutContext): Stated | undefined =>
-  parallelTo(text, c) ?? squareTo(text, c) ?? throughRounds(text, c);
+  parallelTo(text, c) ?? squareTo(text, c) ?? throughRounds(text, c) ?? severalRounds(text, c);

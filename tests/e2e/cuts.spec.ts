@@ -178,6 +178,15 @@ test('the cut book as a file, and what the cut leaves laid flat', async ({ page 
   const dxf = Buffer.concat(await (await (await save).createReadStream()).toArray()).toString('utf8');
   // eight base sides, eight of the cut, one of them parted by the opening on each; the opening itself twice
   expect(dxf.match(/^LINE\r?$/gm)?.length ?? 0).toBeGreaterThan(20);
+  // and step by step, as a hand lays it out
+  await flat.getByRole('link', { name: 'Step by step, by hand' }).click();
+  await expect(flat.getByRole('heading', { name: 'The side of cap by radial lines' })).toBeVisible();
+  await expect(flat.getByTestId('step count')).toHaveText('Step 4 of 4');
+  await flat.getByRole('button', { name: 'To the blank sheet' }).click();
+  await flat.getByRole('button', { name: 'Next step' }).click();
+  await expect(flat.getByRole('button', { name: /Mark the apex O and draw an arc/ })).toBeVisible();
+  await flat.getByRole('link', { name: 'Laid flat, true size' }).click();
+  await expect(flat.getByLabel('Opened at, degrees from the front')).toHaveValue('10');
 });
 
 test('a cut is typed from the edges of its view, drawn while it is typed; its figures may be counted from an edge', async ({
@@ -267,5 +276,41 @@ test('a plane is stated by three corners, by the names that the ledger gives the
   await saved(page);
   await type(page.getByLabel('Cut B, point 1 height'), '45');
   await expect(page.getByLabel('Cut B, point 1 height')).toHaveValue('45');
+  await saved(page);
+});
+
+test('two cuts act together: each face ends at the other, in the views, the true shapes and the figures; and each on its own again', async ({
+  page,
+}) => {
+  await newDrawing(page, server.address);
+  await enterLine(page, 'block 60 x 40 x 30');
+  await stand(page, 'Cut');
+  const line = page.getByLabel('Type a cut');
+  for (const cut of [
+    'front, 20 up at the left to 20 up at the right, looking down',
+    'front, at 45 degrees through 30 from left, 0 from bottom, looking up',
+  ]) {
+    await line.fill(cut);
+    await line.press('Enter');
+    await expect(line).toHaveValue('');
+  }
+  const area = page.getByText('Area of the cut').locator('..').locator('dd');
+  await expect(area).toHaveText(/^1697\.06/);
+  const together = page.getByLabel('Cut B acts together with cut A');
+  await together.click();
+  // B goes on only as high as A leaves the block: 20 up at 45 degrees, 40 deep
+  await expect(area).toHaveText(/^1131\.37/);
+  await expect(page.getByTitle('Found where the cuts meet')).toHaveCount(2);
+  await page.getByRole('button', { name: 'A', exact: true }).click();
+  await expect(page.getByLabel('Cut A acts together with cut B')).toBeChecked();
+  await expect(area).toHaveText(/^2000/);
+  // a section that stands by itself is of its own cut alone
+  await page.getByLabel('Face of cut A is drawn as').selectOption('removed');
+  await expect(page.getByLabel('Cut A acts together with cut B')).toBeDisabled();
+  await expect(area).toHaveText(/^2400/);
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(area).toHaveText(/^2000/);
+  await page.getByLabel('Cut A acts together with cut B').click();
+  await expect(area).toHaveText(/^2400/);
   await saved(page);
 });

@@ -1,12 +1,8 @@
-import { develop } from '../../core/develop/develop.ts';
 import { openDesk } from '../../core/drawing/desk.ts';
 import { type Drawing, readDrawing } from '../../core/drawing/drawing.ts';
 import { drawnWhole } from '../../core/drawing/interruptedPart.ts';
 import type { Vec2, Vec3 } from '../../core/geometry/vec.ts';
-import { attempt } from '../../core/number/fault.ts';
 import type { ReplayChoice } from '../../core/replay/deed.ts';
-import { solidsBehind } from '../../core/section/section.ts';
-import { cuttingPlane } from '../../core/section/trace.ts';
 import { shopSlip } from '../../core/slip/shopSlip.ts';
 import { sheetDxf } from '../../formats/sheetDxf.ts';
 import { sheetSvg } from '../../formats/sheetSvg.ts';
@@ -21,6 +17,7 @@ import {
   notesOnDimensions,
   pickOnSheet,
 } from '../../workers/dimensionPicture.ts';
+import { flatByHand } from '../../workers/laidFlat.ts';
 import { markText } from '../../workers/marking.ts';
 import { pickIn, pictorialOf } from '../../workers/pictorial.ts';
 import { pointedAt, sheetReading } from '../../workers/pointing.ts';
@@ -111,17 +108,8 @@ export const faultsOfDrawing = (d: Drawing, seed: number): Faulty[] => {
   if (books) ask('slip', () => shopSlip(books, 2));
   for (const f of d.part.bodies.flatMap((b) => b.features))
     ask(`development of ${f.id}`, () => {
-      const [c] = d.cuts;
-      const plane = c && cuttingPlane(c.trace, d.part);
-      return attempt(() =>
-        develop(
-          d.part,
-          solidsBehind(worked.part, plane?.ok ? [plane.value] : []),
-          f.id,
-          undefined,
-          worked.sections.flatMap((s) => s.bodies.flatMap((b) => b.cutPoints)),
-        ),
-      );
+      const asked = { drawing: d, feature: f.id, cut: d.cuts[0]?.trace.name, from: undefined };
+      return flatByHand(asked);
     });
   const files = [
     ['sheet.svg', ask('svg', () => sheetSvg(worked.sheet, d.title))],

@@ -106,7 +106,9 @@ export const randomDrawing = (seed: number, own?: PartFile): Drawing => {
         corners: [place(), place(), place()],
       },
     });
-  const cut: Drawing = { ...bare, cuts };
+  const names = cuts.map((c) => c.trace.name);
+  const together = names.length > 1 && upTo(2) === 0 ? [names] : undefined;
+  const cut: Drawing = { ...bare, cuts, setup: { ...setup, ...(together && { together }) } };
   const read = readDrawing(cut);
   const sound = read.ok && openDesk().work(cut).ok ? cut : bare;
   if (upTo(2)) return sound;

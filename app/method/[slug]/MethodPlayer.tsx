@@ -64,7 +64,7 @@ export const MethodPlayer = ({
         className="flex w-[400px] shrink-0 flex-col border-r border-rule bg-page print:hidden"
       >
         <p className="border-b border-rule px-5 py-2 text-[13.5px] leading-[19px]">{use}</p>
-        <Sizes fields={fields} figures={figures} refused={refused} />
+        {fields.length > 0 && <Sizes fields={fields} figures={figures} refused={refused} />}
         <div className="flex items-center border-b border-rule px-4 py-1">
           <StepButtons deeds={deeds} />
           <span className="ml-2 text-[12.5px] text-second" data-testid="step count">

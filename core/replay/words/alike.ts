@@ -1,4 +1,5 @@
 import type { Vec2 } from '../../geometry/vec.ts';
+import type { Rect } from '../../sheet/layout/paper.ts';
 import type { Deed } from '../deed.ts';
 import { viewNamed } from '../plan.ts';
 import type { WordedStep } from './shortForm.ts';
@@ -30,14 +31,21 @@ const placesOf = ({ plan }: Wording, deeds: readonly Deed[]): Vec2[] => {
   return [];
 };
 
-/** Where on the paper, counted from the lower left corner of the step's view, or of the sheet. */
+/** Whether a place is in a view or beside it, not further than the view is large. */
+const isAt = ({ x, y, w, h }: Rect, [px, py]: Vec2): boolean =>
+  px >= x - w && px <= x + 2 * w && py >= y - h && py <= y + 2 * h;
+
+/** Where on the paper, counted from the lower left corner of the step's view, or of the sheet for what is drawn elsewhere, as a true shape is. */
 const whereWords = (w: Wording, s: WordedStep): string => {
-  const box = s.view ? viewNamed(w.plan, s.view).box : { x: 0, y: 0 };
-  const texts = placesOf(w, s.deeds).map(
+  const places = placesOf(w, s.deeds);
+  const own = s.view && viewNamed(w.plan, s.view).box;
+  const isInView = own !== undefined && places.every((p) => isAt(own, p));
+  const box = isInView ? own : { x: 0, y: 0 };
+  const texts = places.map(
     ([x, y]) => `${w.written.paper(x - box.x)} across, ${w.written.paper(y - box.y)} up`,
   );
   if (!texts.length) return '';
-  return ` (${texts.join(' to ')} from the lower left corner of the ${s.view ? 'view' : 'sheet'})`;
+  return ` (${texts.join(' to ')} from the lower left corner of the ${isInView ? 'view' : 'sheet'})`;
 };
 
 /** Adds words to every step that reads like another. @param words for a step and the how-manieth of its like it is */

@@ -1,9 +1,15 @@
+import type { DrawnAs } from '../../sheet/views/trueShape.ts';
 import { degreesText } from './figures.ts';
 import { edgeWords, lineWords } from './places.ts';
 import { done, doneIn, type Sentences, seenWord, whySeen } from './sentence.ts';
 
 /** The line between views with a number: "X1Y1". */
 const lineName = (line: number): string => `X${line}Y${line}`;
+/** The line from which a shape is set off: X1Y1, or the light line of a section by itself. */
+const baseName = (line: number | undefined): string => (line === undefined ? 'that line' : lineName(line));
+/** What is drawn of a cut face: "the true shape of A", "the removed section A-A". */
+const shapeName = (drawnAs: DrawnAs, cut: string): string =>
+  drawnAs === 'true shape' ? `the true shape of ${cut}` : `the ${drawnAs} section ${cut}-${cut}`;
 
 /** A cut point by its number; one without only serves a curve. */
 const cutPointWords = (label: string): string => (label ? `cut point ${label}` : 'a point of the curve');
@@ -150,31 +156,37 @@ export const CUT_SENTENCES: Sentences<
       brief: [`on ${lineName(line)} set off with its ${distance}`, label || 'those of the curve'],
     };
   },
-  shapeLine: ({ line }) => ({
-    text: `Draw ${lineName(line)} parallel to the trace, where there is room`,
-    why: 'The shape is seen square to the plane, so its base line runs along the trace.',
-    brief: ['draw', `${lineName(line)} parallel to the trace`],
-  }),
+  shapeLine: ({ line, drawnAs }) => {
+    const name = line === undefined ? 'a light line' : lineName(line);
+    return {
+      text:
+        drawnAs === 'true shape'
+          ? `Draw ${name} parallel to the trace, where there is room`
+          : `Draw ${name} parallel to the trace ${drawnAs === 'removed' ? 'where there is room for the section' : 'beside the view'}, to stand for XY`,
+      why: 'The shape is seen square to the plane, so its base line runs along the trace.',
+      brief: ['draw', `${name} parallel to the trace${line === undefined ? ', to stand for XY' : ''}`],
+    };
+  },
   shapePoint: ({ line, label, distances, apart }) => {
     const name = cutPointWords(label);
     const from = `distance from XY in the ${distances} view`;
     return {
       text: apart
-        ? `Set off ${name} along ${lineName(line)} as far on as along the trace; take its ${from} and set it off square to it`
-        : `Project ${name} square to the trace onto ${lineName(line)}; take its ${from} and set it off`,
+        ? `Set off ${name} along ${baseName(line)} as far on as along the trace; take its ${from} and set it off square to it`
+        : `Project ${name} square to the trace onto ${baseName(line)}; take its ${from} and set it off`,
       why: 'Along the trace the plane shows its true length, across it the other view does.',
       brief: [
         apart
-          ? `along ${lineName(line)} set off as far on as along the trace, each with its ${from}, cut points`
-          : `project square to the trace onto ${lineName(line)}, and set off its ${from}, of cut points`,
+          ? `along ${baseName(line)} set off as far on as along the trace, each with its ${from}, cut points`
+          : `project square to the trace onto ${baseName(line)}, and set off its ${from}, of cut points`,
         label || 'those of the curve',
       ],
     };
   },
-  joinShape: ({ cut, body, labels, straight }) => {
+  joinShape: ({ cut, drawnAs, body, labels, straight }) => {
     const points = (between: string): string => labels?.join(between) ?? 'the points';
     return {
-      text: `Join ${points(', ')} of the true shape of ${cut}${body === undefined ? '' : `, ${body}`}${straight ? '' : ' with a curve'}`,
+      text: `Join ${points(', ')} of ${shapeName(drawnAs, cut)}${body === undefined ? '' : `, ${body}`}${straight ? '' : ' with a curve'}`,
       why: 'In the order round the cut.',
       brief: straight ? ['join', points(' to ')] : ['join with a curve', points(', ')],
     };

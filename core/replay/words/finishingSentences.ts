@@ -8,8 +8,11 @@ export const FINISHING_SENTENCES: Sentences<
     text: 'Draw the centre lines: a cross where a feature is a circle, its axis where it is a rectangle, a little past the outline',
     why: 'Every round feature has its centre; the workshop measures from it.',
   }),
-  cuttingPlanes: () => ({
-    text: 'Draw the cutting plane wide at its ends, with arrows in the direction of sight and its letter',
+  cuttingPlanes: (_, __, w) => ({
+    text:
+      w.plan.sheet.sections.length > 1
+        ? 'Draw the cutting planes wide at their ends, each with arrows in the direction of sight and its letter'
+        : 'Draw the cutting plane wide at its ends, with arrows in the direction of sight and its letter',
     why: 'One sees where the cut is and which way one looks.',
   }),
   hatching: () => ({

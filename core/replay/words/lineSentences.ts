@@ -6,6 +6,7 @@ import { doneIn, type Sentences, seenWord, whySeen } from './sentence.ts';
 export const LINE_SENTENCES: Sentences<
   | 'drawLine'
   | 'breakLine'
+  | 'freehandBreak'
   | 'uncutLine'
   | 'drawRound'
   | 'lightCircle'
@@ -32,6 +33,10 @@ export const LINE_SENTENCES: Sentences<
       why: 'The part runs on here: where it ends is no size of the drawing.',
     };
   },
+  freehandBreak: ({ cut }, { view }) => ({
+    text: `Draw a narrow line freehand in the ${view} view round what cut ${cut} is to lay open; the lines of the view end at it`,
+    why: 'Inside it the part is seen as the cut leaves it, outside as it is. Where it runs is chosen.',
+  }),
   uncutLine: ({ line }, { view }) => ({
     text: `Draw the line light in the ${view} view${lineWords(line)}, as if nothing were cut`,
     why: 'The whole solid first: the cut is then found on its edges.',

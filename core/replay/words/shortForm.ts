@@ -1,4 +1,5 @@
 import { listed } from '../../naming/listed.ts';
+import type { DrawnAs } from '../../sheet/views/trueShape.ts';
 import type { ReplayMethod } from '../deed.ts';
 import { isMark, isSeen, viewOfStep } from '../groups.ts';
 import type { Target } from '../instruction.ts';
@@ -104,8 +105,12 @@ const linesDrawn = (w: Wording, steps: readonly WordedStep[]): string => {
 
 const METHOD = { mitre: 'by the mitre line', arcs: 'by arcs', distances: 'with the dividers' } as const;
 
+/** What is drawn of a cut face by itself. */
+const shapeWords = (drawnAs: DrawnAs = 'true shape'): string =>
+  drawnAs === 'true shape' ? 'the true shape' : `the ${drawnAs} section`;
+
 /** What a step works towards, in words. */
-const targetWords = (t: Target): string => {
+const targetWords = (t: Target, { plan }: Wording): string => {
   switch (t.kind) {
     case 'feature':
       return t.name;
@@ -124,7 +129,7 @@ const targetWords = (t: Target): string => {
     case 'cut':
       return `cut ${t.cut}`;
     case 'trueShape':
-      return `the true shape of cut ${t.cut}`;
+      return `${shapeWords(plan.sheet.shapes.find((s) => s.cut === t.cut)?.drawnAs)} of cut ${t.cut}`;
     case 'nothing':
       return '';
   }
@@ -133,7 +138,7 @@ const targetWords = (t: Target): string => {
 /** Several steps in one sentence, without its full stop. */
 const together = (w: Wording, method: ReplayMethod, steps: readonly WordedStep[]): string => {
   const first = steps[0] as WordedStep;
-  const on = targetWords(first.work.on);
+  const on = targetWords(first.work.on, w);
   const view = viewOfStep(first);
   const briefs = briefsOf(steps);
   if (first.stage === 'setting out') {

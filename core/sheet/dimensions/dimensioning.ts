@@ -101,7 +101,7 @@ export const dimensioning = (
   const laid = (setup: SheetSetup, scale: number, what: 'all' | 'lanes' = 'all'): LaidOut => {
     const { gap, between, place, angle, views: names, paper, upright, ownPaper } = setup;
     const { hiddenBehindCut, noHidden } = setup.rules;
-    const shown = [names, setup.shownIn, hiddenBehindCut, noHidden];
+    const shown = [names, setup.shownIn, setup.together, hiddenBehindCut, noHidden];
     const key = JSON.stringify([scale, shown, gap, between, place, angle, paper, upright, ownPaper]);
     const views = viewsOf(setup);
     const around = (): Around => ({

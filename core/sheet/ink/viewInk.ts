@@ -21,7 +21,7 @@ import type { SheetSetup } from '../setup.ts';
 import type { PlacedAuxiliary } from '../views/auxiliary.ts';
 import { zigzag } from '../views/brokenEnds.ts';
 import { drawnEdge } from '../views/brokenOut.ts';
-import { breakLines, drawnLines, drawsHidden, sectionShownIn } from '../views/drawnLines.ts';
+import { breakLines, drawnLines, drawsHidden, sectionsShownIn } from '../views/drawnLines.ts';
 import type { DrawnEdgeView } from '../views/edgeView.ts';
 import { outsideStrips, stripOnPaper, stripsIn } from '../views/interrupted.ts';
 import { ISOMETRIC_SIGHT, type PlacedPictorial } from '../views/pictorialView.ts';
@@ -131,7 +131,7 @@ const linesInk = (v: InkedView, tol: number): Ink[] => {
 };
 
 /**
- * The hatching of the cut faces that a sectional view shows: of every leg that is not seen edge-on its own part of the face. Where
+ * The hatching of the cut faces that a sectional view shows: of every leg that faces the observer its own part of the face. Where
  * two of them meet on the sheet both have the same rim, and the hatching runs on over it.
  */
 const cutHatching = (
@@ -146,7 +146,8 @@ const cutHatching = (
     const rim = face.loops.flatMap((l) =>
       l.pieces.flatMap((p) => {
         const leg = section.plane.legs[p.leg] as Leg;
-        if (Math.abs(dot(leg.kept.n, f.toward)) < EDGE_ON) return [];
+        // seen edge-on or from behind it shows nothing
+        if (dot(leg.kept.n, f.toward) > -EDGE_ON) return [];
         const [lo, hi] = [Math.min(p.from, p.to), Math.max(p.from, p.to)];
         return shadowsOf(p.curve, lo, hi, f, tol, name, [cutterOf(leg)]);
       }),
@@ -180,7 +181,9 @@ const principalInk = (
   hatchOf: HatchOf,
   axesOf: AxesOf,
 ): Ink[] => {
-  const section = sectionShownIn(v, sheet.sections);
+  const sections = sectionsShownIn(v, sheet.sections);
+  const scene = sections[0]?.remains ?? part.bodies;
+  const half = sections.find((s) => s.plane.half);
   const tol = part.tol.linear;
   const inked: InkedView = {
     name: v.name,
@@ -192,16 +195,16 @@ const principalInk = (
     title: v.title,
     titleAt: [v.box.x + v.box.w / 2, v.box.y - sheet.titles.lower - (sheet.margins.get(v.name)?.below ?? 0)],
     titleHeight: sheet.titles.height,
-    features: axesOf(section ? section.remains : part.bodies),
+    features: axesOf(scene),
     isInView: everywhere,
-    scene: rules.symmetry === 'out' ? undefined : section ? section.remains : part.bodies,
-    seam: section?.plane.half ? halfSeam(partedAtSteps(section, v.view).steps, sheet.scale) : undefined,
+    scene: rules.symmetry === 'out' ? undefined : scene,
+    seam: half && halfSeam(partedAtSteps(half, v.view).steps, sheet.scale),
   };
   const strips = stripsIn(VIEW_FRAMES[v.name], sheet.interruptions).map((s) => stripOnPaper(s, v.toPaper));
   const outline = inked.lines.filter((l) => l.class === 'visible');
   return [
     ...interruptionInk(strips.length ? outline.map((l) => stretchOnPaper(v.toPaper, l)) : [], strips, v.name),
-    ...(section ? inkOutside(cutHatching(v, section, tol, hatchOf), strips) : []),
+    ...sections.flatMap((s) => inkOutside(cutHatching(v, s, tol, hatchOf), strips)),
     ...(v.brokenOut ?? []).flatMap((o) => [
       ...inkOutside(cutHatching(v, o.section, tol, hatchOf, o.edge), strips),
       ...drawnEdge(o.edge, v.name, part.bodies, part.tol).map((run) =>
@@ -212,7 +215,9 @@ const principalInk = (
       stroke('breaks', 'rule', polyline(zigzag(a, b)), { view: v.name }),
     ),
     ...linesInk(inked, tol),
-    ...(section && rules.points === 'numbers' ? cutNumbers(section, (p) => placeOfPoint(v, p.at)) : []),
+    ...(rules.points === 'numbers'
+      ? sections.flatMap((s) => cutNumbers(s, (p) => placeOfPoint(v, p.at)))
+      : []),
   ];
 };
 

@@ -11,6 +11,7 @@ import type { SceneBody } from '../../view/scene.ts';
 import type { PartsRow } from '../annotate/partsList.ts';
 import { type Rect, rectInside, rectsMeet } from '../layout/paper.ts';
 import { onPaper } from '../layout/similarity.ts';
+import { sectionShownIn } from './drawnLines.ts';
 import type { PlacedView } from './placedView.ts';
 
 /** An item of the parts list at a view: its balloon, and the place of the part that the leader points to; paper mm. */
@@ -197,8 +198,7 @@ export const placeBalloons = (
   free: Rect,
   taken: readonly Rect[],
 ): { readonly placed: readonly PlacedBalloon[]; readonly findings: readonly Fault[] } => {
-  const sceneOf = (v: PlacedView): readonly SceneBody[] =>
-    sections.find((s) => s.plane.name === v.cut)?.remains ?? bodies;
+  const sceneOf = (v: PlacedView): readonly SceneBody[] => sectionShownIn(v, sections)?.remains ?? bodies;
   const used = [...taken];
   const placed: PlacedBalloon[] = [];
   const homeless: number[] = [];

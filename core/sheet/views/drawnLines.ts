@@ -5,17 +5,34 @@ import { partedAtSteps } from '../../section/steps.ts';
 import type { ViewLine } from '../../view/view.ts';
 import { onPaper } from '../layout/similarity.ts';
 import type { SheetSetup } from '../setup.ts';
+import { sectionsTogether } from './actTogether.ts';
 import { breaksIn, isOfEnd } from './brokenEnds.ts';
 import type { PlacedView } from './placedView.ts';
 
-/** The cut that a placed view shows, if any. */
-export const sectionShownIn = (v: PlacedView, sections: readonly Section[]): Section | undefined =>
-  v.cut === undefined ? undefined : sections.find((s) => s.plane.name === v.cut);
+/** The cut that a placed view shows, if any; of several that act together the first. */
+export const sectionShownIn = (
+  v: Pick<PlacedView, 'cut'>,
+  sections: readonly Section[],
+): Section | undefined => (v.cut === undefined ? undefined : sections.find((s) => s.plane.name === v.cut));
+
+/** All cuts that a placed view shows: none, one, or several that act together. */
+export const sectionsShownIn = (
+  v: Pick<PlacedView, 'cut'>,
+  sections: readonly Section[],
+): readonly Section[] => {
+  const first = sectionShownIn(v, sections);
+  return first ? sectionsTogether(first, sections) : [];
+};
 
 /** The lines of a view but for those that are there only because a cut changes its plane, which no drawing has. */
 export const linesOfView = (v: PlacedView, sections: readonly Section[]): readonly ViewLine[] => {
-  const section = sectionShownIn(v, sections);
-  return section ? partedAtSteps(section, v.view).drawn : v.view.lines;
+  const first = sectionShownIn(v, sections);
+  if (!first) return v.view.lines;
+  // what remains is the same behind each of them: its edges are asked of one
+  return sectionsTogether(first, sections).reduce<readonly ViewLine[]>(
+    (lines, s) => partedAtSteps({ ...s, remains: first.remains }, { ...v.view, lines }).drawn,
+    v.view.lines,
+  );
 };
 
 /** The lines of a view but for steps of a cut and the edges of ends that run on: hidden ones too, whether they are drawn or not. */

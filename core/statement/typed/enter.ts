@@ -2,6 +2,7 @@ import { type Box3, EMPTY_BOX, joinBoxes } from '../../geometry/box.ts';
 import { partModel } from '../../part/model.ts';
 import type { FeatureFile, PartFile } from '../../part/schema.ts';
 import { boxOfAdditions } from '../../solid/body.ts';
+import { namesTaken } from '../freeName.ts';
 import { referenceOf } from '../reference.ts';
 import { bodySentence, featureSentence } from '../sentence.ts';
 import { workedBody, workedIndex } from '../workedBody.ts';
@@ -44,7 +45,7 @@ export const typedContext = (
       otherBody: (cut) => otherBodyCut(part, cut),
       ...(part.bodies.length > 1 && { cutBodies: (cut) => bodiesCut(part, cut) }),
     }),
-    used: workedBody(part)?.features.map((f) => f.id) ?? [],
+    used: namesTaken(workedBody(part)?.features ?? []),
     ...ofBodies,
     worth,
   };
@@ -59,7 +60,7 @@ const bodiesCut = (part: PartFile, cut: FeatureFile): CutBody[] => {
   const isCut = bodyIsCut(part, cut);
   return part.bodies.flatMap((b, i) =>
     isFree(b) && isCut(i)
-      ? [{ name: b.name, used: b.features.map((f) => f.id), isWorked: i === workedIndex(part) }]
+      ? [{ name: b.name, used: namesTaken(b.features), isWorked: i === workedIndex(part) }]
       : [],
   );
 };
@@ -72,7 +73,7 @@ const otherBodyCut = (
   const isCut = bodyIsCut(part, cut);
   if (part.bodies.length < 2 || isCut(workedIndex(part))) return undefined;
   const body = part.bodies.find((b, i) => isFree(b) && isCut(i));
-  return body && { name: body.name, used: body.features.map((f) => f.id) };
+  return body && { name: body.name, used: namesTaken(body.features) };
 };
 
 const knownAlone = new WeakMap<PartFile, PartFile>();

@@ -104,6 +104,11 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
     /\b(?:a?round)\s+(?:the\s+)?(?=(?:top|bottom|front|back|left|right)\b(?!\s+(?:top|bottom|front|back|left|right)))/gi,
     ' rim ',
   ],
+  // a flange or plate of a diameter is round
+  [
+    /\b(?:round\s+|circular\s+)?(?:flange|plate|hub)(?=\s*,?\s+(?:of\s+)?(?:(?:[\d.]+|\d+\/\d+|\d+\s+\d+\/\d+)\s*(?:mm|in|")?\s*(?:dia|diameter|⌀)|(?:dia|diameter|⌀)\s*\d))/gi,
+    ' disc ',
+  ],
   // what goes round a rod: a groove, an undercut, a neck
   [
     /\b(?:ring|annular|circlip|retaining[\s-]+ring|o[\s-]?ring|thread[\s-]+relief)\s+grooves?\b|\bgrooves?\b(?=.*\ballround\b)|(?<=\ballround\b.*)\bgrooves?\b|\b(?:neck|relief)\b(?=.*(?:\d|namedshape))/gi,

@@ -331,6 +331,9 @@ const nounOf = (tokens: readonly Token[], base: string, text: string): string =>
   const lathe = tokens.find((w) => w.kind === 'word' && w.means === 'turned');
   const turned = lathe && base === 'turned' && TURNED_NOUN.exec(text.slice(lathe.from, lathe.to))?.[1];
   if (turned) return turned.toLowerCase();
+  // "flange 90 dia" was brought to a disc
+  const round = base === 'cylinder' && /^\s*(?:round\s+|circular\s+)?(flange|plate|hub)\b/i.exec(text)?.[1];
+  if (round) return round.toLowerCase();
   const noun = tokens.find(
     (w) =>
       w.kind === 'word' &&

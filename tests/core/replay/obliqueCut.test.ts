@@ -1,38 +1,20 @@
 import { describe, expect, test } from '@jest/globals';
-import { type Drawing, drawingOfPart } from '../../../core/drawing/drawing.ts';
+import type { Drawing } from '../../../core/drawing/drawing.ts';
 import type { ProjectionAngle } from '../../../core/geometry/viewFrames.ts';
 import type { PartFile, TraceFile } from '../../../core/part/schema.ts';
 import type { ReplayChoice } from '../../../core/replay/deed.ts';
 import { feature, partOf } from '../balance/given.ts';
-import { redrawn, replayOf } from './replayHand.ts';
+import { BY_BOXES, onLargeSheet, redrawn, replayOf, withRules } from './replayHand.ts';
 
-const CHOICE: ReplayChoice = {
-  method: 'mitre',
-  first: 'front',
-  hidden: 'per view',
-  order: 'boxes',
-  darken: 'per view',
-};
 type Corners = NonNullable<TraceFile['corners']>;
 const drawing = (
   part: PartFile,
   corners: Corners,
   angle: ProjectionAngle = 'first',
-  more: Partial<Drawing['setup']> = {},
+  more: Pick<Drawing['setup'], 'shapes'> = {},
 ): Drawing => {
-  const bare = drawingOfPart(part);
-  return {
-    ...bare,
-    setup: {
-      ...bare.setup,
-      paper: 'A1',
-      scale: 1,
-      angle,
-      ...more,
-      rules: { ...bare.setup.rules, referenceLines: true, mitre: true, points: 'numbers' },
-    },
-    cuts: [{ on: true, trace: { name: 'A', seenIn: 'auxiliary', corners, look: 'down' } }],
-  };
+  const trace: TraceFile = { name: 'A', seenIn: 'auxiliary', corners, look: 'down' };
+  return withRules(onLargeSheet(part, [trace], { angle, ...more }), { points: 'numbers' });
 };
 
 const block = partOf(feature('add', { kind: 'block', width: 60, depth: 40, height: 50 }, { id: 'block' }));
@@ -120,7 +102,7 @@ describe('a plane that slopes in all views, by hand', () => {
     ],
   ])('%s: every line of the views and the true shape comes out', (_, part, corners) => {
     for (const angle of ['first', 'third'] as const) {
-      const { missing, steps } = redrawn(drawing(part, corners, angle), CHOICE);
+      const { missing, steps } = redrawn(drawing(part, corners, angle), BY_BOXES);
       expect([angle, missing]).toEqual([angle, []]);
       const words = steps.map((s) => s.text).join(' ');
       expect(words).toContain('Draw X1Y1 square to that level line');
@@ -136,17 +118,17 @@ describe('a plane that slopes in all views, by hand', () => {
       [30, 0, 12],
       [-10, 15, 20],
     ]);
-    const { missing, steps } = redrawn(d, CHOICE);
+    const { missing, steps } = redrawn(d, BY_BOXES);
     expect(missing.filter((m) => !m.startsWith('edge view A'))).toEqual([]);
     const said = steps.find((s) => /^Draw the other/.test(s.text))?.text ?? '';
-    const short = replayOf(d, CHOICE).short.map((s) => s.text);
+    const short = replayOf(d, BY_BOXES).short.map((s) => s.text);
     expect(short.filter((s) => /raw the other/.test(s))).toHaveLength(1);
     for (const s of short) expect(s).not.toMatch(/undefined|:;|;\s*;/);
     expect(Number(/other (\d+) lines/.exec(said)?.[1] ?? (said ? 1 : 0))).toBe(missing.length);
   });
   test('a true shape that was moved keeps its spacings', () => {
     const d = drawing(block, SLOPING, 'first', { shapes: { A: { by: [120, -40] } } });
-    const { missing, steps, sheet } = redrawn(d, CHOICE);
+    const { missing, steps, sheet } = redrawn(d, BY_BOXES);
     expect(sheet.shapes[0]?.apart).toBe(true);
     expect(missing).toEqual([]);
     expect(steps.some((s) => s.text.includes("as far on as along the plane's edge"))).toBe(true);
@@ -165,7 +147,7 @@ describe('a plane that slopes in all views, by hand', () => {
           [60, 0, 8],
           [10, 40, 40],
         ]),
-        { ...CHOICE, ...choice },
+        { ...BY_BOXES, ...choice },
       ).missing,
     ).toEqual([]);
   });

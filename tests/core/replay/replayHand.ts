@@ -1,7 +1,8 @@
 import { openDesk } from '../../../core/drawing/desk.ts';
-import type { Drawing } from '../../../core/drawing/drawing.ts';
+import { type Drawing, drawingOfPart } from '../../../core/drawing/drawing.ts';
 import { type Conic2, pointOn2 } from '../../../core/geometry/curve2.ts';
 import { distance2, length2, type Vec2 } from '../../../core/geometry/vec.ts';
+import type { PartFile, TraceFile } from '../../../core/part/schema.ts';
 import type { ReplayChoice } from '../../../core/replay/deed.ts';
 import { planReplay } from '../../../core/replay/planReplay.ts';
 import type { Replay, Step } from '../../../core/replay/step.ts';
@@ -44,6 +45,19 @@ export const compare = (sheet: Sheet, strokes: readonly Stroke[]): { missing: st
       if (i.pen === 'rule' && i.stretches.length > 1) {
         const chain = [a, ...i.stretches.map((x) => pointOn2(x.curve, x.to))];
         const isSame = (own: readonly Vec2[]): boolean => own.every((p, n) => near(p, k.points[n]));
+        // a freehand line: one curve whose points lie on it, from end to end
+        if (k.how === 'curve') {
+          const isOn = (q: { x: number; y: number }): boolean =>
+            chain.slice(1).some((c, n) => {
+              const o = chain[n] as Vec2;
+              const sides = Math.hypot(q.x - o[0], q.y - o[1]) + Math.hypot(q.x - c[0], q.y - c[1]);
+              return sides - distance2(o, c) < 0.03;
+            });
+          const isEnd = (q: { x: number; y: number } | undefined): boolean =>
+            near(chain[0] as Vec2, q, 0.01) || near(chain.at(-1) as Vec2, q, 0.01);
+          const isWhole = k.closed || (isEnd(k.points[0]) && isEnd(k.points.at(-1)));
+          return k.points.length > 3 && isWhole && k.points.every(isOn);
+        }
         return k.how === 'break' && k.points.length === chain.length && isSame(chain);
       }
       const ends =
@@ -98,6 +112,30 @@ export const withRules = (d: Drawing, more: Partial<Drawing['setup']['rules']>):
   ...d,
   setup: { ...d.setup, rules: { ...d.setup.rules, ...more } },
 });
+
+/** Boxes first, depths by the mitre line, every view finished before the next. */
+export const BY_BOXES: ReplayChoice = {
+  method: 'mitre',
+  first: 'front',
+  hidden: 'per view',
+  order: 'boxes',
+  darken: 'per view',
+};
+
+/** A part at full size on a sheet with room for everything, with cuts, its lines between the views drawn. */
+export const onLargeSheet = (
+  part: PartFile,
+  traces: readonly TraceFile[],
+  more: Partial<Omit<Drawing['setup'], 'rules'>> = {},
+): Drawing => {
+  const bare = drawingOfPart(part);
+  const setup = { ...bare.setup, paper: 'A1' as const, scale: 1, ...more };
+  return {
+    ...bare,
+    setup: { ...setup, rules: { ...bare.setup.rules, referenceLines: true, mitre: true } },
+    cuts: traces.map((trace) => ({ on: true, trace })),
+  };
+};
 
 /** What the engine draws and the hand does not, and how many strokes the hand has too many. */
 export const redrawn = (

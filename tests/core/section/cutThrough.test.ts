@@ -63,6 +63,28 @@ describe('along the way of a plane', () => {
     expect(half).toBeCloseTo(0, 5);
     expect(placeForShare(part, plane, 1)).toBeUndefined();
   });
+  test('what the cut leaves whole stays on its side, and is no part of the area', () => {
+    const ribbed = partOf(
+      feature('add', { kind: 'block', width: 60, depth: 40, height: 10 }, { id: 'base' }),
+      feature(
+        'add',
+        { kind: 'block', width: 20, depth: 6, height: 20 },
+        { id: 'rib', at: [10, 17, 10], sectioned: false },
+      ),
+    );
+    const part = built(ribbed);
+    const plane = planeOf({ seenIn: 'top', at: [0, 20], angle: 0, look: 'up' }, ribbed);
+    const { stays, goes } = volumesParted(part, plane);
+    expect(stays).toBeCloseTo(60 * 20 * 10 + 20 * 6 * 20, 6);
+    expect(goes).toBeCloseTo(60 * 20 * 10, 6);
+    for (const { area } of areaCurve(part, plane, 7)) expect(area).toBeCloseTo(60 * 10, 6);
+    const by = placeForShare(part, plane, 0.6) as number;
+    const whole = 60 * 40 * 10 + 20 * 6 * 20;
+    // the base alone gives way: what is left of it and the rib are six tenths
+    expect(by).toBeCloseTo(20 - (0.6 * whole - 2400) / (60 * 10), 4);
+    // less than the rib alone cannot be left
+    expect(placeForShare(part, plane, 0.05)).toBeUndefined();
+  });
 });
 
 describe('figures of a cut face', () => {

@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { frameToward, VIEW_FRAMES } from '../../../core/geometry/viewFrames.ts';
+import { CUT } from '../../../core/naming/keys.ts';
 import type { TraceFile } from '../../../core/part/schema.ts';
 import { regionOf } from '../../../core/section/region.ts';
-import { CUT, type Section, sectionOf } from '../../../core/section/section.ts';
+import { type Section, sectionOf } from '../../../core/section/section.ts';
 import { partedAtSteps } from '../../../core/section/steps.ts';
 import { cuttingPlane } from '../../../core/section/trace.ts';
 import { solidOf } from '../../../core/solid/body.ts';

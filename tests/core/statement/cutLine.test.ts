@@ -4,7 +4,8 @@ import { VIEW_NAMES } from '../../../core/geometry/viewFrames.ts';
 import { cuttingPlane } from '../../../core/section/trace.ts';
 import { viewSides } from '../../../core/section/viewSides.ts';
 import type { NamedCorner } from '../../../core/statement/cutByCorners.ts';
-import { countedFromEdge, readCutLine } from '../../../core/statement/cutLine.ts';
+import { readCutLine } from '../../../core/statement/cutLine.ts';
+import { countedFromEdge } from '../../../core/statement/cutPlaces.ts';
 import { feature, partOf } from '../balance/given.ts';
 
 // the part stands off the origin, so that edges and figures are told apart
@@ -199,7 +200,8 @@ describe('a typed cut', () => {
         [10, 17],
         [70, 17],
       ],
-      'down',
+      // so that the front view shows it
+      'up',
     ],
     // a view from the right looks at the part the other way round: its left edge is the front
     [
@@ -216,7 +218,7 @@ describe('a typed cut', () => {
         [-33, 0],
         [-33, 80],
       ],
-      'right',
+      'left',
     ],
     [
       'front, bottom left to 20 from left, 30 up to top right',
@@ -256,7 +258,7 @@ describe('a typed cut', () => {
     const said = read('front, 12 up, looking up');
     expect(said.ok && said.value.assumed).toEqual([]);
     for (const [line, word] of [
-      ['12 up at the left to 30 up at the right', 'does not begin with the view'],
+      ['anyhow', 'does not say how a plane stands'],
       ['bottom view, 12 up', 'bottom view is not on the sheet'],
       ['front', 'Where the plane runs is not said'],
       ['front, somewhere', '"somewhere" is no place'],

@@ -265,3 +265,22 @@ describe('flats on a rod', () => {
     );
   });
 });
+
+test('a flange or plate of a diameter is round, and keeps its name; holes that follow a pattern take no name of its copies', () => {
+  for (const [line, name] of [
+    ['flange 90 dia 12 thick', 'flange'],
+    ['round plate of 90 diameter, 12 thick', 'plate'],
+    ['flange dia 90, 12 thick', 'flange'],
+  ] as const) {
+    const [feature] = typed([line]).bodies[0]?.features ?? [];
+    expect([line, feature?.id, feature?.shape]).toEqual([
+      line,
+      name,
+      { kind: 'cylinder', diameter: 90, height: 12 },
+    ]);
+  }
+  // a block stays one
+  expect(typed(['flange 80x40x10']).bodies[0]?.features[0]?.shape.kind).toBe('block');
+  const drilled = typed(['flange 90 dia 12 thick', '4 holes 10 dia on 65 pcd', 'hole 20 dia through']);
+  expect(drilled.bodies[0]?.features.map((f) => f.id)).toEqual(['flange', 'hole', 'hole 5']);
+});

@@ -11,6 +11,7 @@ import { Findings } from '../../book/Findings.tsx';
 import { field, Page } from '../../book/Page.tsx';
 import { saveFile } from '../../book/saveFile.ts';
 import { useDesk, useEdit, useSession } from '../../useDesk.ts';
+import { ActsTogether } from './ActsTogether.tsx';
 import { AddCut } from './AddCut.tsx';
 import { CutFaceDrawn } from './CutFaceDrawn.tsx';
 import { CutFigures } from './CutFigures.tsx';
@@ -103,7 +104,7 @@ export const Cut = () => {
       );
     });
   };
-  /** A view shows one cut: what it showed before leaves it. */
+  /** A view shows one cut, or those that act together: what it showed before leaves it. */
   const showIn = (view: ViewName, on: boolean): void => {
     if (!seen || !picture) return;
     const shown = Object.fromEntries(picture.cuts.map((c) => [c.name, c.shownIn]));
@@ -112,7 +113,7 @@ export const Cut = () => {
       const next = Object.fromEntries(
         Object.entries(chosen).map(([name, views]) => [name, views.filter((v) => v !== view)]),
       );
-      if (on) next[seen.name] = [...(next[seen.name] ?? []), view];
+      if (on) for (const name of [seen.name, ...seen.actsWith]) next[name] = [...(next[name] ?? []), view];
       return setUp({ shownIn: next }, `Cut ${seen.name}: ${on ? 'shown' : 'not shown'} in the ${view} view`);
     });
   };
@@ -199,6 +200,7 @@ export const Cut = () => {
             </button>
           </div>
           <CutFaceDrawn cut={cut.trace.name} seen={seen} />
+          <ActsTogether cut={cut.trace.name} />
           {seen && seen.canShow.length > 0 && own?.as !== 'brokenOut' && (
             <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-5 py-1.5 text-[13px] text-second">
               Shown in

@@ -15,7 +15,7 @@ const KINDS = {
 type Kind = keyof typeof KINDS;
 
 /** How the cut face of a cut is drawn by itself, with the change of the set-up that draws it so. */
-const drawnAs = ({ setup }: Drawing, cut: string, kind: Kind, edge: [number, number][] | undefined) => {
+export const faceDrawnAs = ({ setup }: Drawing, cut: string, kind: Kind, edge?: [number, number][]) => {
   const { [cut]: own, ...others } = setup.shapes ?? {};
   const leg = own?.leg ? { leg: own.leg } : {};
   const next =
@@ -60,7 +60,7 @@ export const CutFaceDrawn = ({ cut, seen }: { cut: string; seen: CutPicture | un
         value={own?.out ? 'out' : (own?.as ?? 'true shape')}
         onChange={(e) => {
           const kind = e.target.value as Kind;
-          void edit((now) => drawnAs(now.drawing, cut, kind, breakable?.edge));
+          void edit((now) => faceDrawnAs(now.drawing, cut, kind, breakable?.edge));
         }}
       >
         {Object.entries(KINDS).map(([kind, words]) => (

@@ -29,7 +29,11 @@ const Volumes = ({ cut, study }: { cut: CutFile; study: CutStudy }) => {
       return;
     }
     const to = await engine.shareOfCut(drawing, cut.trace.name, 1 - value);
-    setFault(to ? undefined : 'Only a single flat plane is moved to a share of the volume.');
+    setFault(
+      to
+        ? undefined
+        : 'No place of the plane cuts that share off: only a single flat plane is moved, and what it leaves whole stays.',
+    );
     if (to) move(to, `${share.trim()} of the volume cut off`);
     setShare('');
   };

@@ -19,7 +19,7 @@ import { type Fault, sentence } from '../../../../core/number/fault.ts';
 import { says } from '../../../../core/number/faultWords.ts';
 import { decimal } from '../../../../core/number/format.ts';
 import { typedQuantity } from '../../../../core/part/schema.ts';
-import { countedFromEdge } from '../../../../core/statement/cutLine.ts';
+import { countedFromEdge } from '../../../../core/statement/cutPlaces.ts';
 import { typedContext } from '../../../../core/statement/typed/enter.ts';
 import type { CutPicture } from '../../../../workers/cutPicture.ts';
 import { FaultNote } from '../../book/FaultNote.tsx';

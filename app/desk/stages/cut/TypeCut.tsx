@@ -2,23 +2,28 @@
 import { useEffect, useRef, useState } from 'react';
 import type { CutCommand } from '../../../../core/edit/command.ts';
 import { sentence } from '../../../../core/number/fault.ts';
+import { says } from '../../../../core/number/faultWords.ts';
 import type { CutMark } from '../../../../core/section/cutMarks.ts';
 import { type ReadCut, readCutLine } from '../../../../core/statement/cutLine.ts';
 import { FaultNote } from '../../book/FaultNote.tsx';
 import { field } from '../../book/Page.tsx';
 import { sidesOfView } from '../../sheet/viewSides.ts';
 import { useDesk, useEdit, useSession } from '../../useDesk.ts';
+import { faceDrawnAs } from './CutFaceDrawn.tsx';
 import { freeLetter } from './freeLetter.ts';
 
 /** @param whole what it leaves whole by rule */
 const added = (
   taken: readonly string[],
-  { trace }: ReadCut,
+  { trace, name }: ReadCut,
   whole: readonly string[] = [],
 ): Extract<CutCommand, { type: 'addCut' }> => ({
   type: 'addCut',
-  trace: { name: freeLetter(taken), ...trace, ...(whole.length && { whole: [...whole] }) },
+  trace: { name: name ?? freeLetter(taken), ...trace, ...(whole.length && { whole: [...whole] }) },
 });
+
+const EXAMPLES =
+  'For instance: 45° to HP, bisecting the axis. Parallel to VP, through bore. Half section. Stepped through the three holes. 30 from the left.';
 
 /** A cut typed as drafters say it, counted from the edges of its view; drawn while it is typed, and taken with Enter. */
 export const TypeCut = ({ onAdded }: { onAdded: (index: number) => void }) => {
@@ -75,6 +80,12 @@ export const TypeCut = ({ onAdded }: { onAdded: (index: number) => void }) => {
       return;
     }
     const { drawing } = session.state.getState();
+    const { name } = r.value;
+    if (name !== undefined && names.includes(name)) {
+      const said = { path: ['cuts'], where: 'the cut', ...says('cutline.letter', { name }) };
+      if (isStillThere()) setFault(sentence(said));
+      return;
+    }
     const whole = await engine.leftWhole(drawing, added([], r.value).trace);
     const faults = await edit(
       (now) =>
@@ -90,6 +101,9 @@ export const TypeCut = ({ onAdded }: { onAdded: (index: number) => void }) => {
     } else {
       if (isStillThere()) setTyped('');
       onAdded(cuts.length);
+      const { drawnAs } = r.value;
+      const taken = session.state.getState().drawing.cuts.at(-1)?.trace.name;
+      if (drawnAs && taken !== undefined) void edit((now) => faceDrawnAs(now.drawing, taken, drawnAs));
     }
   };
   const now = typed.trim() ? read(typed) : undefined;
@@ -109,10 +123,12 @@ export const TypeCut = ({ onAdded }: { onAdded: (index: number) => void }) => {
         // what is only typed is drawn no longer; it stays in the field
         onBlur={() => void session.preview()}
       />
+      {!cuts.length && !typed && <p className="mt-1 text-[12.5px] leading-[18px] text-second">{EXAMPLES}</p>}
       {now?.ok && !fault && (
         <p className="mt-1 text-[12.5px] text-second" data-testid="cut understood">
-          Drawn as cut {freeLetter(names)}
-          {now.value.assumed.map((a) => `, ${a}`)}. Enter takes it.
+          Drawn as cut {now.value.name ?? freeLetter(names)}
+          {now.value.assumed.map((a) => `, ${a}`)}
+          {now.value.drawnAs && `, its face as a ${now.value.drawnAs} section`}. Enter takes it.
         </p>
       )}
       <FaultNote texts={fault ? [fault] : []} />

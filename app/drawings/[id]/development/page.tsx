@@ -14,12 +14,14 @@ const DevelopmentPage = (props: PageProps) => printable(props, developmentQuery,
 const field = 'rounded border border-rule-strong bg-white px-2 py-0.5';
 const save = 'rounded border border-rule-strong px-2 py-0.5 font-semibold text-house';
 
-const addressOf = (id: string, asked: DevelopmentQuery, more: Record<string, string>): string => {
+const queryOf = (asked: DevelopmentQuery, more: Record<string, string> = {}): URLSearchParams => {
   const query = new URLSearchParams({ feature: asked.feature ?? '', seam: String(asked.seam), ...more });
   if (asked.cut !== undefined) query.set('cut', asked.cut);
   if (asked.from !== undefined) query.set('from', String(asked.from));
-  return `/api/drawings/${id}/development?${query}`;
+  return query;
 };
+const addressOf = (id: string, asked: DevelopmentQuery, more: Record<string, string>): string =>
+  `/api/drawings/${id}/development?${queryOf(asked, more)}`;
 
 const developmentOf = async (drawing: Drawing, wanted: DevelopmentQuery, id: string) => {
   const features = drawing.part.bodies.flatMap((b) => b.features.filter((f) => !f.off).map((f) => f.id));
@@ -102,6 +104,9 @@ const developmentOf = async (drawing: Drawing, wanted: DevelopmentQuery, id: str
             </a>
             <a className={save} href={addressOf(id, asked, { as: 'svg' })}>
               SVG
+            </a>
+            <a className={save} href={`/drawings/${id}/development/by-hand?${queryOf(asked)}`}>
+              Step by step, by hand
             </a>
           </p>
         )}
