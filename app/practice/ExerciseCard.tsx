@@ -1,6 +1,6 @@
 'use client';
 import Link from 'next/link';
-import { useEffect, useState } from 'react';
+import { useLayoutEffect, useState } from 'react';
 import type { Mistake } from '../../core/exercise/exercise.ts';
 import type { ExercisePicture } from '../../workers/exercisePicture.ts';
 import { SmallPictorial } from '../SmallPictorial.tsx';
@@ -71,7 +71,8 @@ export const ExerciseCard = ({
     onAnswer({ right: !wrongCalls.length, hints, ...(wrongCalls.length && { mistake }) });
   };
 
-  useEffect(() => {
+  // before the exercise is painted: a key pressed the moment it is seen counts
+  useLayoutEffect(() => {
     const press = (e: KeyboardEvent): void => {
       if (e.ctrlKey || e.metaKey || e.altKey || (e.target as HTMLElement).closest('input, select')) return;
       const i = LETTERS.indexOf(e.key.toUpperCase() as (typeof LETTERS)[number]);

@@ -68,6 +68,23 @@ test('one exercise of each kind is done by keys, what was wrong is said and kept
   await expect(page.getByText('of 14 right. It is kept in this browser alone.')).toBeVisible();
 });
 
+test('a key pressed the moment an exercise appears counts', async ({ page }) => {
+  await page.goto(`${server.address}/practice`);
+  await expect(exercise(page)).toBeVisible();
+  // pressed by the page itself, in the step in which the exercise comes onto it
+  await page.evaluate(() => {
+    new MutationObserver((_, observer) => {
+      if (!document.querySelector('section[aria-label="Exercise"]')) return;
+      observer.disconnect();
+      for (let i = 0; i < 2; i++)
+        document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'h', bubbles: true }));
+    }).observe(document.body, { childList: true, subtree: true });
+    for (const b of document.querySelectorAll('button'))
+      if (b.textContent?.startsWith('True shape of a cut')) b.click();
+  });
+  await expect(page.getByRole('list', { name: 'Hints' }).getByRole('listitem')).toHaveCount(2);
+});
+
 test('an exercise is found again by its level and number; three sure answers lead on', async ({ page }) => {
   await page.goto(`${server.address}/practice`);
   const angle = page.getByRole('button', { name: /^First or third angle/ });
