@@ -20,6 +20,7 @@ import type { CutStudy, MoveOfCut } from './cutting.ts';
 import { type DeskNote, type DeskPicture, type DeskPoint, deskPicture } from './deskPicture.ts';
 import type { DimensionProposal, PickedOnSheet } from './dimensionPicture.ts';
 import type { MarkAnswer } from './marking.ts';
+import type { OfferedPlace, PartsBook, ShownClearance, ShownLength } from './partsBook.ts';
 import { type PickedFace, type Pictorial, pickIn, pictorialOf, type Tints, tintsOf } from './pictorial.ts';
 import type { PointedAt } from './pointing.ts';
 import type { Exercise } from './practice.ts';
@@ -78,6 +79,12 @@ const workedOf = (data: Drawing): Extract<Worked, { ok: true }> | undefined => {
   const worked = read.ok ? desk.work(read.value) : undefined;
   return worked?.ok ? worked : undefined;
 };
+/** What a pictorial shows: the part as it is, or its bodies apart, where no corners are told. */
+const shownIn = (data: Drawing, isApart: boolean): Parameters<typeof pictorialOf>[0] | undefined => {
+  const read = isApart ? readDrawing(data) : undefined;
+  const exploded = read?.ok ? desk.exploded(read.value) : undefined;
+  return exploded ? { part: exploded.part, points: [], exploded } : partOf(data);
+};
 let lastTints = 0;
 
 const api = {
@@ -99,22 +106,23 @@ const api = {
     underWay = own.catch(() => undefined);
     return own;
   },
-  /** The part seen along a direction; undefined where it cannot be built. */
+  /** The part seen along a direction, its bodies together or drawn apart; undefined where it cannot be built. */
   pictorial: async (
     data: Drawing,
     toward: Vec3,
     added: readonly string[] = [],
+    isApart = false,
   ): Promise<Pictorial | undefined> => {
     await underWay;
-    const known = partOf(data);
+    const known = shownIn(data, isApart);
     return known && pictorialOf(known, toward, added);
   },
   /** How the faces of a pictorial look, to tint them; given up when anything newer is asked. */
-  tints: async (data: Drawing, toward: Vec3, width: number): Promise<Tints | undefined> => {
+  tints: async (data: Drawing, toward: Vec3, width: number, isApart = false): Promise<Tints | undefined> => {
     const asked = ++lastTints;
     const newestThen = newest;
     await underWay;
-    const known = partOf(data);
+    const known = shownIn(data, isApart);
     if (!known) return undefined;
     const run = tintsOf(known.part, pictorialOf(known, toward), width);
     for (;;) {
@@ -243,6 +251,37 @@ const api = {
     const { partsMeasured } = await import('./partsMeasured.ts');
     return worked ? partsMeasured(data, worked) : [];
   },
+  /** What can be asked of several parts in one another; nothing where they cannot be built. */
+  partsBook: async (data: Drawing): Promise<PartsBook | undefined> => {
+    await underWay;
+    const known = partOf(data);
+    const { partsBook } = await import('./partsBook.ts');
+    return known && partsBook(data, known);
+  },
+  /** A length between two places of an assembly, with its working. */
+  lengthBetween: async (
+    data: Drawing,
+    axis: 0 | 1 | 2,
+    from: OfferedPlace,
+    to: OfferedPlace,
+  ): Promise<ShownLength | undefined> => {
+    await underWay;
+    const known = partOf(data);
+    const { lengthBetween } = await import('./partsBook.ts');
+    return known && lengthBetween(data, known, axis, from, to);
+  },
+  /** How two bodies stand to one another along an axis. */
+  clearanceBetween: async (
+    data: Drawing,
+    axis: 0 | 1 | 2,
+    own: string,
+    other: string,
+  ): Promise<ShownClearance | undefined> => {
+    await underWay;
+    const known = partOf(data);
+    const { clearanceBetween } = await import('./partsBook.ts');
+    return known && clearanceBetween(known, axis, own, other);
+  },
   /** The features that a typed cut can name. */
   cutMarks: async (data: Drawing): Promise<readonly CutMark[]> => {
     await underWay;
@@ -291,10 +330,10 @@ const api = {
     return replayShown(sheet, file, part, rows, choice, setup.rules);
   },
   /** The face at a place of a pictorial. */
-  pick: async (data: Drawing, toward: Vec3, at: Vec2): Promise<PickedFace | undefined> => {
+  pick: async (data: Drawing, toward: Vec3, at: Vec2, isApart = false): Promise<PickedFace | undefined> => {
     await underWay;
-    const known = partOf(data);
-    return known && pickIn(known.part, toward, at);
+    const known = shownIn(data, isApart);
+    return known && pickIn(known.part, toward, at, known.exploded?.moves);
   },
   /** What is doubtful about a drawing that can be drawn, when nothing else is asked for. */
   look: async (data: Drawing): Promise<DeskNote[]> => {

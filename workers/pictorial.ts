@@ -1,7 +1,9 @@
-import type { Vec2, Vec3 } from '../core/geometry/vec.ts';
+import { type ExplodedPart, pathsSeen } from '../core/assembly/explodedPart.ts';
+import { sub, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
 import { frameToward } from '../core/geometry/viewFrames.ts';
 import type { NumberedPoint } from '../core/ledger/numbering.ts';
 import { copyWords, readFaceKey } from '../core/naming/keys.ts';
+import { straight } from '../core/sheet/ink/ink.ts';
 import type { BuiltPart } from '../core/solid/build.ts';
 import { firstMetIn } from '../core/view/firstMet.ts';
 import { faceLooks, type Looks, looksOf } from '../core/view/looks.ts';
@@ -22,6 +24,8 @@ export type Pictorial = {
   readonly corners: readonly { readonly key: string; readonly label: string; readonly at: Vec2 }[];
   /** unit steps along W, D and H as they are seen */
   readonly axes: { readonly W: Vec2; readonly D: Vec2; readonly H: Vec2 };
+  /** the lines on which bodies were drawn apart; empty where they stand together */
+  readonly paths: string;
 };
 
 /** A face that was pointed at. */
@@ -38,7 +42,16 @@ const down = ([u, v]: Vec2): Vec2 => [u, -v];
 
 /** The directions in which a corner sees more than one: never straight along an axis, so that all three inks show. */
 export const pictorialOf = (
-  { part, points }: { readonly part: BuiltPart; readonly points: readonly NumberedPoint[] },
+  {
+    part,
+    points,
+    exploded,
+  }: {
+    readonly part: BuiltPart;
+    readonly points: readonly NumberedPoint[];
+    /** where the bodies of `part` are drawn apart */
+    readonly exploded?: ExplodedPart | undefined;
+  },
   toward: Vec3,
   added: readonly string[] = [],
 ): Pictorial => {
@@ -59,12 +72,21 @@ export const pictorialOf = (
     hidden: path((l) => l.class === 'hidden'),
     added: path((l) => l.class === 'visible' && l.sources.some(isAdded)),
     corners: points.map((p) => ({ key: p.key, label: p.label, at: down(flatten(f, p.at)) })),
+    paths: svgPath(
+      (exploded ? pathsSeen(exploded, f) : []).map((ends) => straight(...ends)),
+      0,
+    ),
     axes: { W: axis([1, 0, 0]), D: axis([0, 1, 0]), H: axis([0, 0, 1]) },
   };
 };
 
-/** What stands foremost at (u, v downwards) of a pictorial. */
-export const pickIn = (part: BuiltPart, toward: Vec3, [u, v]: Vec2): PickedFace | undefined => {
+/** What stands foremost at (u, v downwards) of a pictorial. @param moves the shift of each body, where they are drawn apart; the place is told as if they stood together */
+export const pickIn = (
+  part: BuiltPart,
+  toward: Vec3,
+  [u, v]: Vec2,
+  moves?: readonly Vec3[],
+): PickedFace | undefined => {
   const f = frameToward(toward);
   const met = firstMetIn(part.bodies, f, part.tol)(u, -v);
   if (!met) return undefined;
@@ -77,7 +99,7 @@ export const pickIn = (part: BuiltPart, toward: Vec3, [u, v]: Vec2): PickedFace 
     face: role,
     looks: looksOf(met.normal),
     round: face !== undefined && solid.surfaces[face.surface]?.kind !== 'plane',
-    at: met.at,
+    at: sub(met.at, moves?.[met.body] ?? [0, 0, 0]),
   };
 };
 

@@ -21,6 +21,7 @@ import type { DeskWorker } from '../../workers/desk.worker.ts';
 import type { DeskNote, DeskPicture, DeskPoint } from '../../workers/deskPicture.ts';
 import type { DimensionProposal, PickedOnSheet } from '../../workers/dimensionPicture.ts';
 import type { MarkAnswer } from '../../workers/marking.ts';
+import type { OfferedPlace, PartsBook, ShownClearance, ShownLength } from '../../workers/partsBook.ts';
 import type { PickedFace, Pictorial, Tints } from '../../workers/pictorial.ts';
 import type { PointedAt } from '../../workers/pointing.ts';
 import type { Exercise } from '../../workers/practice.ts';
@@ -43,15 +44,26 @@ export type Engine = {
   ) => Promise<DeskPicture | Unanswered | undefined>;
   /** Looks a drawing over for what is doubtful; nothing where a newer question has come in meanwhile. */
   readonly lookOver: (drawing: Drawing) => Promise<readonly DeskNote[]>;
-  /** The part seen along a direction to its observer. */
+  /** The part seen along a direction to its observer; `isApart`: its bodies drawn apart. */
   readonly pictorial: (
     drawing: Drawing,
     toward: Vec3,
     added?: readonly string[],
+    isApart?: boolean,
   ) => Promise<Pictorial | undefined>;
   /** How its faces look, `width` squares across; nothing where a newer question came in. */
-  readonly tints: (drawing: Drawing, toward: Vec3, width: number) => Promise<Tints | undefined>;
-  readonly pickFace: (drawing: Drawing, toward: Vec3, at: Vec2) => Promise<PickedFace | undefined>;
+  readonly tints: (
+    drawing: Drawing,
+    toward: Vec3,
+    width: number,
+    isApart?: boolean,
+  ) => Promise<Tints | undefined>;
+  readonly pickFace: (
+    drawing: Drawing,
+    toward: Vec3,
+    at: Vec2,
+    isApart?: boolean,
+  ) => Promise<PickedFace | undefined>;
   /** How the sheet is set out, and what would better it. */
   readonly plan: (drawing: Drawing) => Promise<SheetPlan | undefined>;
   /** The construction of the sheet, step by step. */
@@ -76,6 +88,22 @@ export type Engine = {
   readonly proposedInterruption: (drawing: Drawing) => Promise<Interruption | undefined>;
   /** The parts list with the volume and mass of each item. */
   readonly partsMeasured: (drawing: Drawing) => Promise<readonly PartsMeasured[]>;
+  /** What can be asked of several parts in one another; nothing where they cannot be built. */
+  readonly partsBook: (drawing: Drawing) => Promise<PartsBook | undefined>;
+  /** A length between two places of an assembly, with its working. */
+  readonly lengthBetween: (
+    drawing: Drawing,
+    axis: 0 | 1 | 2,
+    from: OfferedPlace,
+    to: OfferedPlace,
+  ) => Promise<ShownLength | undefined>;
+  /** How two bodies stand to one another along an axis. */
+  readonly clearanceBetween: (
+    drawing: Drawing,
+    axis: 0 | 1 | 2,
+    own: string,
+    other: string,
+  ) => Promise<ShownClearance | undefined>;
   /** The features that a typed cut can name. */
   readonly cutMarks: (drawing: Drawing) => Promise<readonly CutMark[]>;
   /** What a cut lays open; nothing where it is not drawn, or a newer picture was asked for meanwhile. */
@@ -167,12 +195,20 @@ export const openEngine = (): Engine => {
     trouble,
     draw: (drawing, passing, added) => ask(async (r) => r.work(drawing, passing, added)),
     lookOver: (drawing) => answer('The look for what is doubtful', async (r) => r.look(drawing), []),
-    pictorial: (drawing, toward, added) =>
-      answer('The pictorial', async (r) => r.pictorial(drawing, toward, added), undefined),
-    tints: (drawing, toward, width) =>
-      answer('The shading of the pictorial', async (r) => r.tints(drawing, toward, width), undefined),
-    pickFace: (drawing, toward, at) =>
-      answer('What was pressed in the pictorial', async (r) => r.pick(drawing, toward, at), undefined),
+    pictorial: (drawing, toward, added, isApart) =>
+      answer('The pictorial', async (r) => r.pictorial(drawing, toward, added, isApart), undefined),
+    tints: (drawing, toward, width, isApart) =>
+      answer(
+        'The shading of the pictorial',
+        async (r) => r.tints(drawing, toward, width, isApart),
+        undefined,
+      ),
+    pickFace: (drawing, toward, at, isApart) =>
+      answer(
+        'What was pressed in the pictorial',
+        async (r) => r.pick(drawing, toward, at, isApart),
+        undefined,
+      ),
     plan: (drawing) => answer('The setting out', async (r) => r.plan(drawing), undefined),
     rounds: (drawing) => answer('The points of rounds', async (r) => r.rounds(drawing), []),
     construction: (drawing, choice) =>
@@ -188,6 +224,11 @@ export const openEngine = (): Engine => {
       answer('What the cut leaves whole', async (r) => r.leftWhole(drawing, trace), []),
     proposedInterruption: (drawing) =>
       answer('The stretch to leave out', async (r) => r.proposedInterruption(drawing), undefined),
+    partsBook: (drawing) => answer('The book of the parts', async (r) => r.partsBook(drawing), undefined),
+    lengthBetween: (drawing, axis, from, to) =>
+      answer('The length', async (r) => r.lengthBetween(drawing, axis, from, to), undefined),
+    clearanceBetween: (drawing, axis, own, other) =>
+      answer('The clearance', async (r) => r.clearanceBetween(drawing, axis, own, other), undefined),
     partsMeasured: (drawing) => answer('The measured parts list', async (r) => r.partsMeasured(drawing), []),
     cutMarks: (drawing) => answer('The features that a cut can name', async (r) => r.cutMarks(drawing), []),
     study: (drawing, cut) => answer('What the cut lays open', async (r) => r.study(drawing, cut), undefined),

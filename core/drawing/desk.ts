@@ -1,3 +1,4 @@
+import { type ExplodedPart, explodedPart, pathsSeen } from '../assembly/explodedPart.ts';
 import { type DimensionBooks, openBooks } from '../dimension/books.ts';
 import type { SurfacesByKey } from '../dimension/surfacesByKey.ts';
 import type { Finding } from '../finding/finding.ts';
@@ -28,7 +29,7 @@ import { actingWith } from '../sheet/views/actTogether.ts';
 import type { BrokenEnd } from '../sheet/views/brokenEnds.ts';
 import { isBrokenOut, looksSquareAt } from '../sheet/views/brokenOut.ts';
 import { cutShownIn } from '../sheet/views/cutShownIn.ts';
-import { ISOMETRIC_SIGHT } from '../sheet/views/pictorialView.ts';
+import { ISOMETRIC_SIGHT, type PictorialView } from '../sheet/views/pictorialView.ts';
 import { type BuiltPart, buildPart } from '../solid/build.ts';
 import { asDrawn, type Gap, type Interruption, placeAsDrawn } from '../solid/interruption.ts';
 import { type Measures, measureSolid, measureTogether } from '../solid/measure.ts';
@@ -73,9 +74,15 @@ export type Desk = {
   readonly look: (d: Drawing) => readonly Finding[];
   readonly work: (d: Drawing) => Worked;
   /** The part as it is built, with its numbered corners; for pictorials and pointing. Undefined where it cannot be built. */
-  readonly part: (
-    d: Drawing,
-  ) => { readonly part: BuiltPart; readonly points: readonly NumberedPoint[] } | undefined;
+  readonly part: (d: Drawing) =>
+    | {
+        readonly part: BuiltPart;
+        readonly modelled: ModelledPart;
+        readonly points: readonly NumberedPoint[];
+      }
+    | undefined;
+  /** The part with its bodies drawn apart; undefined where it cannot be built, or nothing comes off. */
+  readonly exploded: (d: Drawing) => ExplodedPart | undefined;
   readonly steps: (d: Drawing) => Generator<undefined, Worked>;
   /** The books of the part's dimensions; undefined where it cannot be built. */
   readonly books: (d: Drawing) => DimensionBooks | undefined;
@@ -142,6 +149,8 @@ type Remembered = {
     readonly by: SizesOf;
     readonly opened: DimensionBooks | undefined;
   };
+  /** the part with its bodies apart, once it is asked for */
+  exploded?: { readonly drawn: ExplodedPart | undefined };
 };
 
 /**
@@ -261,10 +270,10 @@ export const openDesk = (): Desk => {
       sections,
       numbered,
       viewIn,
-      // a pictorial has no break lines: it shows the part whole
-      (frame) => auxiliaryOf(frame === ISOMETRIC_SIGHT ? known.whole : seen, frame),
+      (frame) => auxiliaryOf(seen, frame),
       dimensionsOnSheet(d, () => booksOf(d, known), shown.surfaces),
       gaps,
+      () => pictorialOnSheet(d, known),
     );
     yield undefined;
     const rows = known.points.map((p) => ({
@@ -303,7 +312,11 @@ export const openDesk = (): Desk => {
   };
   const part: Desk['part'] = (d) => {
     const known = build(d);
-    return 'part' in known ? { part: known.part, points: known.points } : undefined;
+    return 'part' in known ? { part: known.part, modelled: known.modelled, points: known.points } : undefined;
+  };
+  const exploded: Desk['exploded'] = (d) => {
+    const known = build(d);
+    return 'part' in known ? explodedOf(known) : undefined;
   };
   const books: Desk['books'] = (d) => {
     const known = build(d);
@@ -355,7 +368,17 @@ export const openDesk = (): Desk => {
     const known = build(d);
     return 'part' in known ? proposedInterruption(d.part, known.modelled.model, known.part) : undefined;
   };
-  return { look, part, books, openGaps: gapsFor, proposedInterruption: proposed, plan, work, steps };
+  return {
+    look,
+    part,
+    exploded,
+    books,
+    openGaps: gapsFor,
+    proposedInterruption: proposed,
+    plan,
+    work,
+    steps,
+  };
 };
 
 /** The books of the part's dimensions; opened once for each state of the part, its ends that run on and the rule for its sizes. */
@@ -474,6 +497,23 @@ const divisionsOf = ({ rules, views }: Drawing['setup']): Divisions | undefined 
     start: rules.firstGenerator ?? 'left',
     outlinesIn: views as ViewName[],
   };
+
+/** The bodies of a part drawn apart; worked out once for each state of the part. */
+const explodedOf = (known: Remembered): ExplodedPart | undefined => {
+  known.exploded ??= { drawn: explodedPart(known.modelled, known.part) };
+  return known.exploded.drawn;
+};
+
+/** The isometric of a sheet. It has no break lines: it shows the part whole, or its bodies apart. */
+const pictorialOnSheet = (d: Drawing, known: Remembered): PictorialView => {
+  const exploded = d.setup.rules.pictorialApart ? explodedOf(known) : undefined;
+  return exploded
+    ? {
+        view: viewOf(exploded.part.bodies, ISOMETRIC_SIGHT, exploded.part.tol),
+        paths: pathsSeen(exploded, ISOMETRIC_SIGHT),
+      }
+    : { view: auxiliaryOf(known.whole, ISOMETRIC_SIGHT), paths: [] };
+};
 
 /** A drawing whose statement is empty. */
 const NOTHING: Fault = {

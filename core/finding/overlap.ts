@@ -19,8 +19,12 @@ const raysByEdges = (b: BuiltBody, off: number): Ray[] =>
     ]);
   });
 
+/** The threads of tapped holes in either of two bodies. */
+export const tappedIn = (bodies: readonly BuiltBody[]): PlacedThread[] =>
+  bodies.flatMap((x) => x.solid.model.operations.flatMap((o) => (o.threads ?? []).filter((t) => t.isInside)));
+
 /** Whether a point lies between the core and the outside of a tapped hole's thread, where a screw's thread may be. */
-const inThread = (tapped: readonly PlacedThread[], p: Vec3, tol: number): boolean =>
+export const inThread = (tapped: readonly PlacedThread[], p: Vec3, tol: number): boolean =>
   tapped.some((t) => {
     const from = sub(p, t.origin);
     const station = dot(from, t.axis);
@@ -41,9 +45,7 @@ export const overlaps = (part: BuiltPart): Finding[] => {
       if (!shared) return [];
       let most = linear * 100;
       let at: ReturnType<typeof pointOfRay> | undefined;
-      const tapped = [a, b].flatMap((x) =>
-        x.solid.model.operations.flatMap((o) => (o.threads ?? []).filter((t) => t.isInside)),
-      );
+      const tapped = tappedIn([a, b]);
       for (const ray of [
         ...raysThrough(shared),
         ...raysByEdges(a, size * BESIDE),

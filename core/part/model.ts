@@ -1,5 +1,6 @@
 import { type Box3, boxCorners, boxDiagonal, EMPTY_BOX, joinBoxes } from '../geometry/box.ts';
-import { compose, type Rigid, toLocal } from '../geometry/rigid.ts';
+import { compose, moved, type Rigid, toLocal } from '../geometry/rigid.ts';
+import type { Vec3 } from '../geometry/vec.ts';
 import { faceKey } from '../naming/keys.ts';
 import { attempt, type Result } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
@@ -232,6 +233,18 @@ export const modelledPart = (file: PartFile, before?: ModelledPart): Result<Mode
       outers: placed.map((p) => p.outer),
     };
   });
+
+/** A part with each of its bodies shifted from its place. @param moves a shift for each body, part units */
+export const movedModel = ({ file, model, outers }: ModelledPart, moves: readonly Vec3[]): PartModel => {
+  const read = sizeReader(file);
+  return {
+    ...model,
+    bodies: model.bodies.map((body, i) => {
+      const outer = compose(moved(moves[i] as Vec3), outers[i] as Rigid);
+      return { ...body, operations: operationsOf(sourceOf(file, i, read), outer, undefined) };
+    }),
+  };
+};
 
 /** A part file worked out by itself; see `modelledPart`. */
 export const partModel = (file: PartFile): Result<PartModel> => {

@@ -24,7 +24,8 @@ const cellsOf = (
     .filter(({ cell }) => cell.faces.some((f) => f.role === role));
 };
 
-const flatFace = (body: BodyModel, key: string): NamedFace | undefined => {
+/** A flat face of a body by its key, looking out of the material; undefined where it has none of that name. */
+export const flatFace = (body: BodyModel, key: string): NamedFace | undefined => {
   for (const { cell, op, role } of cellsOf(body, key)) {
     const outward = outwardOf(cell, role);
     const surface = cell.faces.find((f) => f.role === role)?.surface;
@@ -36,7 +37,8 @@ const flatFace = (body: BodyModel, key: string): NamedFace | undefined => {
   return undefined;
 };
 
-const axisOf = (body: BodyModel, key: string): NamedFace | undefined => {
+/** The axis of a round face of a body by its key, in its feature's own sense; undefined where it has none of that name. */
+export const axisOf = (body: BodyModel, key: string): NamedFace | undefined => {
   for (const { cell, role } of cellsOf(body, key)) {
     const surface = cell.faces.find((f) => f.role === role)?.surface;
     if (!surface || surface.kind === 'plane') continue;

@@ -4,6 +4,7 @@ import { distance2, type Vec2 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { ACCOUNT_AXIS, type Account } from '../naming/accounts.ts';
 import { placeOfPoint } from '../sheet/views/placedView.ts';
+import { expressionOf } from '../station/chainText.ts';
 import { type AxisIndex, type CornerOfFaces, fixingCorner, squareFace } from '../station/fixedBy.ts';
 import { chainBetween, chainTimes, type SizeChain, writtenTerms } from '../station/sizeChain.ts';
 import type { StatedPlace } from '../station/statedPlaces.ts';
@@ -23,15 +24,6 @@ import {
 export type Fixed = { readonly chain: SizeChain; readonly of: StatedPlace | undefined };
 
 const CALCULATED: Origin = { source: 'calculated' };
-
-const OPERATOR = /[-+*/(]/;
-const PLAIN = /^[\d\s./]+$/;
-
-/** The expression by which a size is stated; undefined where it is a plain figure or a name. */
-export const expressionOf = (q: SizeChain[number]): string | undefined => {
-  const text = typeof q.q === 'string' ? q.q.trim() : '';
-  return text !== '' && OPERATOR.test(text) && !PLAIN.test(text) ? text : undefined;
-};
 
 /** What a sum of stated sizes makes of a figure: given as it stands, or counted from several. */
 export const originOfChain = (chain: SizeChain | undefined, of?: StatedPlace): Origin => {

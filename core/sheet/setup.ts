@@ -76,6 +76,8 @@ export const setupSchema = z
       .max(12)
       .optional(),
     /** stretches that the views of a long part leave out: interrupted views; lengths in part units */
+    /** the classes of fits between bodies, such as "H7/g6", by the name of the fit: which round face stands in which hole */
+    fits: z.record(z.string().max(400), z.string().max(20)).optional(),
     interruptions: z
       .array(z.strictObject({ along: z.enum(['x', 'y', 'z']), from: inView, to: inView }))
       .min(1)
@@ -152,6 +154,8 @@ export const setupSchema = z
       noHidden: z.array(viewName).max(6).optional(),
       /** an isometric in a free place of the sheet */
       pictorial: z.boolean().optional(),
+      /** the parts of an assembly drawn apart in the isometric */
+      pictorialApart: z.literal(true).optional(),
       /** centre lines of views that are symmetric; drawn where missing */
       symmetry: z.enum(['drawn', 'out']).optional(),
       /** tangent joins drawn as thin lines */

@@ -30,7 +30,7 @@ import { brokenOutIn, brokenView } from './views/brokenOut.ts';
 import { cutShownIn } from './views/cutShownIn.ts';
 import { sectionShownIn } from './views/drawnLines.ts';
 import { interruptedView } from './views/interrupted.ts';
-import { ISOMETRIC_SIGHT, placePictorial } from './views/pictorialView.ts';
+import { ISOMETRIC_SIGHT, type PictorialView, placePictorial } from './views/pictorialView.ts';
 import { type PlacedView, viewToPaper } from './views/placedView.ts';
 import type { PlacedShape } from './views/trueShape.ts';
 import { viewTitle } from './views/viewTitles.ts';
@@ -101,6 +101,7 @@ export const loadOf = (
  * @param numbered the points that are posted in the views
  * @param makeWhole works a view out of a scene
  * @param gaps the stretches that were taken out of the part, where its views are interrupted
+ * @param makePictorial works the isometric out, if one is wanted
  */
 export const drawSheet = (
   part: BuiltPart,
@@ -112,6 +113,7 @@ export const drawSheet = (
   makeAuxiliary: AuxiliaryMaker = remembering((frame) => viewOf(part.bodies, frame, part.tol)),
   layDimensions?: LayDimensions,
   gaps: readonly Gap[] = [],
+  makePictorial: () => PictorialView = () => ({ view: makeAuxiliary(ISOMETRIC_SIGHT), paths: [] }),
 ): Sheet => {
   const sections = namedForSheet(given, setup.rules, numbered.points);
   const filled: TitleText = { ...title, own: setup.ownFields };
@@ -178,7 +180,7 @@ export const drawSheet = (
   const auxiliaries = beside.placed;
   findings.push(...beside.findings);
   const pictorial = setup.rules.pictorial
-    ? placePictorial(makeAuxiliary(ISOMETRIC_SIGHT), scale, layout, inner(paper.frame, 2), [
+    ? placePictorial(makePictorial(), scale, layout, inner(paper.frame, 2), [
         ...takenRooms(setup, placement, part.units),
         ...auxiliaries.map((a) => a.room),
         ...(setup.rules.mitre ? layout.mitres.map((m) => between(m.from, m.to)) : []),

@@ -19,7 +19,7 @@ export type Met = {
 const FACE_REACH = 1e-6;
 
 /** The face under a point on the boundary that looks to the observer most. */
-const faceUnder = (s: Solid, p: Vec3, toward: Vec3): Omit<Met, 'body' | 'at'> | undefined => {
+export const faceUnder = (s: Solid, p: Vec3, toward: Vec3): Omit<Met, 'body' | 'at'> | undefined => {
   const reach = s.tol.size * FACE_REACH;
   let best: Omit<Met, 'body' | 'at'> | undefined;
   let level = 0;

@@ -20,6 +20,7 @@ const CORE = [
   'finding',
   'ledger',
   'dimension',
+  'assembly',
   'sheet',
   'develop',
   'print',

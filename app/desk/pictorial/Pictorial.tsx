@@ -36,6 +36,7 @@ export const Pictorial = () => {
   const drawing = useSession((s) => s.drawing);
   const [turn, setTurn] = useState<Turn>(ISOMETRIC);
   const [hidden, setHidden] = useState(true);
+  const [apart, setApart] = useState(false);
   const [face, setFace] = useState<PickedFace>();
   const [corners, setCorners] = useState<readonly string[]>([]);
   const [use, setUse] = useState<Use>('point');
@@ -45,7 +46,9 @@ export const Pictorial = () => {
     () => worthIn(drawing.part)('1 sq') ?? (drawing.part.units === 'in' ? 0.25 : 5),
     [drawing.part],
   );
-  const { picture, tint } = usePictorial(turn);
+  const isAssembly = drawing.part.bodies.length > 1;
+  const isApart = apart && isAssembly && use === 'point';
+  const { picture, tint } = usePictorial(turn, isApart);
   const svg = useRef<SVGSVGElement>(null);
   const drag = useRef<{ x: number; y: number; turn: Turn; moved: boolean } | undefined>(undefined);
   // biome-ignore lint/correctness/useExhaustiveDependencies: what was pointed at belongs to the part as it was
@@ -83,7 +86,7 @@ export const Pictorial = () => {
       return;
     }
     setCorners([]);
-    void engine.pickFace(drawing, picture.toward, at).then(setFace);
+    void engine.pickFace(drawing, picture.toward, at, isApart).then(setFace);
   };
   const count = (e: PointerEvent, op: 'add' | 'cut'): void => {
     const { at } = place(e);
@@ -178,6 +181,14 @@ export const Pictorial = () => {
               data-part="visible"
             />
             <path
+              d={picture.paths}
+              strokeWidth={1}
+              strokeDasharray="12 3 2 3"
+              stroke="var(--color-house)"
+              vectorEffect="non-scaling-stroke"
+              data-part="paths"
+            />
+            <path
               d={picture.added}
               strokeWidth={2}
               stroke="var(--color-house)"
@@ -229,14 +240,28 @@ export const Pictorial = () => {
             if (v !== 'point') setTurn(ISOMETRIC);
           }}
         />
+        {isAssembly && use === 'point' && (
+          <span className="flex items-center gap-1.5 text-[12.5px] text-second">
+            <Tick
+              name="Parts drawn apart"
+              on={apart}
+              onChange={(on) => {
+                setApart(on);
+                setCorners([]);
+              }}
+            />{' '}
+            Parts drawn apart
+          </span>
+        )}
         <div className="min-h-0 flex-1" aria-live="polite">
           {use === 'point' ? (
             face || corners.length ? (
               <Pointed face={face} corners={corners} />
             ) : (
               <p className="text-second">
-                Point at a face to put the next feature on it, or at two corners to measure between them. Drag
-                to turn.
+                {isApart
+                  ? 'Each part is drawn off along the axis on which it was placed. Drag to turn.'
+                  : 'Point at a face to put the next feature on it, or at two corners to measure between them. Drag to turn.'}
               </p>
             )
           ) : (

@@ -24,7 +24,7 @@ const tintImage = (t: Tints): string => {
 };
 
 /** Draws the part's pictorial anew when the part or the direction changes; the newest answer counts. */
-export const usePictorial = (turn: Turn) => {
+export const usePictorial = (turn: Turn, isApart: boolean) => {
   const { engine } = useDesk();
   const tried = useSession((s) => s.tried);
   const own = useSession((s) => s.drawing);
@@ -39,12 +39,12 @@ export const usePictorial = (turn: Turn) => {
     const mine = ++asked.current;
     const toward = towardOf(turn);
     const draw = (): void =>
-      void engine.pictorial(drawing, toward, addedFeatures(own.part, drawing.part)).then((p) => {
+      void engine.pictorial(drawing, toward, addedFeatures(own.part, drawing.part), isApart).then((p) => {
         if (mine !== asked.current || !p) return;
         setPicture(p);
         setTimeout(() => {
           if (mine !== asked.current) return;
-          void engine.tints(drawing, toward, SQUARES).then((t) => {
+          void engine.tints(drawing, toward, SQUARES, isApart).then((t) => {
             if (t && mine === asked.current) setTints({ image: tintImage(t), of: p });
           });
         }, TINT_AFTER);
@@ -54,6 +54,6 @@ export const usePictorial = (turn: Turn) => {
     turned.current = turn;
     const wait = setTimeout(draw, after);
     return () => clearTimeout(wait);
-  }, [engine, own, drawing, turn, ready]);
+  }, [engine, own, drawing, turn, isApart, ready]);
   return { picture, tint: tints?.of === picture ? tints?.image : undefined };
 };

@@ -332,9 +332,10 @@ export const edgeViewInk = (
   ];
 };
 
-/** Inks the pictorial. It shows what is seen; hidden lines and centre lines would only crowd it. */
-export const pictorialInk = ({ view, toPaper, room }: PlacedPictorial, tol: number): Ink[] =>
-  linesInk(
+/** Inks the pictorial. It shows what is seen, and the lines on which parts were drawn apart; hidden lines and other centre lines would only crowd it. */
+export const pictorialInk = ({ view, paths, toPaper, room }: PlacedPictorial, tol: number): Ink[] => [
+  ...paths.map((ends) => chainInk(stretchOnPaper(toPaper, straight(...ends)), 'pictorial', false)),
+  ...linesInk(
     {
       name: 'pictorial',
       frame: ISOMETRIC_SIGHT,
@@ -342,13 +343,14 @@ export const pictorialInk = ({ view, toPaper, room }: PlacedPictorial, tol: numb
       lines: view.lines.filter((l) => l.class === 'visible'),
       threads: view.threads.filter((l) => l.class !== 'hidden'),
       toPaper,
-      title: 'Isometric',
+      title: paths.length ? 'Exploded isometric' : 'Isometric',
       titleAt: [room.x + room.w / 2, room.y + 2],
       features: [],
       isInView: everywhere,
     },
     tol,
-  );
+  ),
+];
 
 /** How far a point lies off the line through two others. */
 const offLine = (p: Vec2, [a, b]: readonly [Vec2, Vec2]): number =>

@@ -8,9 +8,11 @@ import type { Similarity } from '../layout/similarity.ts';
 /** Towards the observer of the isometric: from the right, the front and above alike. */
 export const ISOMETRIC_SIGHT = frameToward([1, -1, 1]);
 
+/** A pictorial as it is seen, and lines on which parts were drawn apart in it, in its plane. */
+export type PictorialView = { readonly view: View; readonly paths: readonly (readonly [Vec2, Vec2])[] };
+
 /** A pictorial in a free place of the sheet. */
-export type PlacedPictorial = {
-  readonly view: View;
+export type PlacedPictorial = PictorialView & {
   readonly toPaper: Similarity;
   readonly room: Rect;
   readonly fits: boolean;
@@ -38,7 +40,7 @@ const quarterOf = (layout: Layout): Vec2 => {
  * @param scale mm of paper per part unit
  */
 export const placePictorial = (
-  view: View,
+  { view, paths }: PictorialView,
   scale: number,
   layout: Layout,
   free: Rect,
@@ -48,6 +50,7 @@ export const placePictorial = (
   const [cx, cy] = quarterOf(layout);
   const at = (k: number, x: number, y: number): PlacedPictorial => ({
     view,
+    paths,
     toPaper: { k, c: 1, s: 0, to: [x + PAD - u0 * k, y + PAD + TITLE_ROOM - v0 * k] },
     room: { x, y, w: (u1 - u0) * k + 2 * PAD, h: (v1 - v0) * k + 2 * PAD + TITLE_ROOM },
     fits: true,

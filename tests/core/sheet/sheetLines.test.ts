@@ -367,7 +367,8 @@ describe('an isometric on the sheet', () => {
     const sheet = withPictorial({ scale: 1 });
     const view = sheet.pictorial?.view;
     if (!view) throw new Error('no pictorial');
-    const at = (w: number, h: number) => placePictorial(view, 1, sheet.layout, { x: 0, y: 0, w, h }, []);
+    const at = (w: number, h: number) =>
+      placePictorial({ view, paths: [] }, 1, sheet.layout, { x: 0, y: 0, w, h }, []);
     expect(at(200, 200)).toMatchObject({ fits: true, toPaper: { k: 1 } });
     expect(at(50, 60)).toMatchObject({ fits: true, toPaper: { k: 0.5 } });
     expect(at(15, 15).fits).toBe(false);

@@ -16,6 +16,7 @@ import { Interruptions } from './Interruptions.tsx';
 export const Project = () => {
   const drawing = useSession((s) => s.drawing);
   const picture = useSession((s) => s.picture);
+  const isAssembly = drawing.part.bodies.length > 1;
   const { rules } = drawing.setup;
   const edit = useEdit();
   const rule = (change: Partial<typeof rules>, label: string): void => void edit(setRules(change, label));
@@ -141,6 +142,20 @@ export const Project = () => {
           onChange={(on) => rule({ pictorial: on || undefined }, `Isometric ${on ? 'on' : 'off'} the sheet`)}
         />
       </Row>
+      {rules.pictorial && isAssembly && (
+        <Row label="Its parts drawn apart">
+          <Tick
+            name="Parts drawn apart in the isometric"
+            on={rules.pictorialApart ?? false}
+            onChange={(on) =>
+              rule(
+                { pictorialApart: on || undefined },
+                on ? 'Parts drawn apart in the isometric' : 'Parts together in the isometric',
+              )
+            }
+          />
+        </Row>
+      )}
       <Row label="Lines of symmetry">
         <Tick
           name="Lines of symmetry"
