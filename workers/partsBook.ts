@@ -5,7 +5,7 @@ import { type Taper, tapersOf } from '../core/assembly/tapers.ts';
 import { limitsOfPair } from '../core/dimension/limitsOf.ts';
 import type { Drawing } from '../core/drawing/drawing.ts';
 import type { Vec3 } from '../core/geometry/vec.ts';
-import { faceInWords } from '../core/naming/keys.ts';
+import { faceInWords, featureWords } from '../core/naming/keys.ts';
 import { decimal, sizeText } from '../core/number/format.ts';
 import type { ModelledPart } from '../core/part/model.ts';
 import { sizeReader } from '../core/part/sizes.ts';
@@ -44,13 +44,13 @@ export const partsBook = (d: Drawing, { part }: Known): PartsBook => ({
     return {
       ...f,
       name,
-      words: `${f.shaft.body} in ${f.hole.body}, ${faceInWords(f.hole.face)}`,
+      words: `${f.shaft.body} in ${f.hole.body}, ${featureWords(f.hole.face)}`,
       stated: fit === undefined ? undefined : { fit, ...(play && { most: play.most, least: play.least }) },
     };
   }),
   tapers: tapersOf(d.part, part).map((t) => ({
     ...t,
-    words: t.face === undefined ? t.body : `${t.body}, ${faceInWords(t.face)}`,
+    words: t.face === undefined ? t.body : `${t.body}, ${featureWords(t.face)}`,
   })),
   places: ([0, 1, 2] as const).map((axis) =>
     placesAlong(part, axis).map((p) => ({ ...p, words: placeWords(p) })),

@@ -5,9 +5,10 @@ import { frameToward } from '../geometry/viewFrames.ts';
 import type { ModelledPart } from '../part/model.ts';
 import { bodyAndFace } from '../part/placeSchema.ts';
 import { axisOf, flatFace } from '../part/placing.ts';
+import type { Tolerance } from '../solid/body.ts';
 import type { BuiltBody, BuiltPart } from '../solid/build.ts';
 import { reachOfBody } from '../solid/extent.ts';
-import { canLeave } from './clearance.ts';
+import { clearanceAlong } from './clearance.ts';
 
 /** How a body of an exploded pictorial stands apart from the one that it was put on. */
 export type Apart = {
@@ -18,7 +19,7 @@ export type Apart = {
 };
 
 /** The free room between two bodies that were drawn apart, as a share of the assembly's size. */
-const FREE_ROOM = 0.09;
+const FREE_ROOM = 0.12;
 
 /** The way in which a body comes off: along its placing axis, away from what it was put against. */
 type Way = {
@@ -86,9 +87,31 @@ const isInTheWay = (a: BuiltBody, b: BuiltBody, by: Vec3, d: Vec3, tol: number):
 };
 
 /**
+ * The direction in which a body comes off what stands behind it nearest, with nothing in its way; the first of several that are alike. A direction in which
+ * it only slides past the others is none.
+ */
+const nearestBehind = (
+  body: BuiltBody,
+  earlier: readonly BuiltBody[],
+  directions: readonly Vec3[],
+  tol: Tolerance,
+): { readonly along: Vec3; readonly base: number } | undefined => {
+  let best: { along: Vec3; base: number; gap: number } | undefined;
+  for (const d of directions) {
+    const met = earlier.map((o) => clearanceAlong(body, o, d, tol));
+    if (met.some((c) => c.ahead || c.shared)) continue;
+    met.forEach((c, base) => {
+      if (c.behind && c.behind.gap < (best?.gap ?? Number.POSITIVE_INFINITY) - tol.linear * 100)
+        best = { along: d, base, gap: c.behind.gap };
+    });
+  }
+  return best;
+};
+
+/**
  * Where the bodies of an assembly stand in an exploded pictorial: each is drawn off along the axis on which it was placed, away from what it was put
- * against, far enough to be clear of all that were there before it; what was put on it goes along. A body that is placed by figures comes off in the first
- * direction in which nothing is in its way, along its own axis before those of the part.
+ * against, far enough to be clear of all that were there before it; what was put on it goes along. A body that is placed by figures comes off
+ * what stands behind it nearest, in a direction in which nothing is in its way.
  * @returns a shift for each body, in the order of the statement
  */
 export const movesApart = (modelled: ModelledPart, part: BuiltPart): readonly Apart[] => {
@@ -98,8 +121,8 @@ export const movesApart = (modelled: ModelledPart, part: BuiltPart): readonly Ap
     const earlier = bodies.slice(0, i);
     const own = modelled.outers[i]?.z ?? ([0, 0, 1] as Vec3);
     const byFigures = (): Way | undefined => {
-      const free = [own, scale(own, -1), ...WORLD].find((d) => canLeave(body, earlier, d, tol));
-      return free && { along: free, through: boxCentre(body.solid.box), base: undefined };
+      const off = nearestBehind(body, earlier, [own, scale(own, -1), ...WORLD], tol);
+      return off && { along: off.along, through: boxCentre(body.solid.box), base: off.base };
     };
     const way = i === 0 ? undefined : (wayByRelations(modelled, i, body) ?? byFigures());
     if (!way) {

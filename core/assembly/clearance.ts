@@ -207,10 +207,3 @@ export const clearanceAlong = (a: BuiltBody, b: BuiltBody, d: Vec3, tol: Toleran
     over: over <= slack ? 0 : over,
   };
 };
-
-/** Whether a body can be moved away along a direction without meeting any of the others. */
-export const canLeave = (body: BuiltBody, others: readonly BuiltBody[], d: Vec3, tol: Tolerance): boolean =>
-  others.every((o) => {
-    const { ahead, shared } = clearanceAlong(body, o, d, tol);
-    return !ahead && !shared;
-  });

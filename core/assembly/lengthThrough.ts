@@ -177,7 +177,8 @@ export type LengthThrough = {
 /** What a size of a sum belongs to. */
 const ownerOf = ({ bodies }: PartFile, { path }: SizeTerm): string => {
   const [root, body, what, number] = path;
-  if (root !== 'bodies' || typeof body !== 'number') return `${path[1] ?? 'as stated'}`;
+  if (root !== 'bodies' || typeof body !== 'number')
+    return root === 'dims' ? `the size ${path[1]}` : 'as stated';
   const own = bodies[body];
   if (what === 'place') return `the gap of ${own?.name}`;
   const feature = what === 'features' && typeof number === 'number' ? own?.features[number] : undefined;

@@ -58,7 +58,7 @@ export const Parts = ({ books }: { books: ReactNode }) => {
       books={books}
       note={
         <span className="flex items-center justify-between">
-          What lies between the parts, in {drawing.part.units}, along{' '}
+          Between the parts, in {drawing.part.units}, along{' '}
           <Choice
             name="Along"
             value={AXES[axis].value}
@@ -143,7 +143,7 @@ const Clearances = ({ book, axis }: { book: PartsBook; axis: AxisNumber }) => {
         {c ? (
           <>
             {([c.ahead, c.behind] as const).map((way, i) => (
-              <p key={WAYS[axis][i]}>{wayInWords(WAYS[axis][i] as string, way, units)}</p>
+              <p key={WAYS[axis][i]}>{wayInWords(WAYS[axis][i] as string, way, own, other, units)}</p>
             ))}
             {c.shared && (
               <p className="text-fault">
@@ -166,13 +166,19 @@ const Clearances = ({ book, axis }: { book: PartsBook; axis: AxisNumber }) => {
   );
 };
 
-const wayInWords = (way: string, met: ShownClearance['ahead'], units: string): ReactNode => {
-  if (!met) return `${way} it never meets it.`;
+const wayInWords = (
+  way: string,
+  met: ShownClearance['ahead'],
+  own: string,
+  other: string,
+  units: string,
+): ReactNode => {
+  if (!met) return `${way} nothing of ${other} is before ${own}.`;
   const faces = met.face && met.otherFace ? ` (${met.face} to ${met.otherFace})` : '';
-  if (met.gap === 0) return `${way} it touches it${faces}.`;
+  if (met.gap === 0) return `${way} ${own} touches ${other}${faces}.`;
   return (
     <>
-      {way} it meets it after <b className="figures">{decimal(met.gap, 4)}</b> {units}
+      {way} {own} meets {other} after <b className="figures">{decimal(met.gap, 4)}</b> {units}
       {faces}.
     </>
   );
