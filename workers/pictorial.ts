@@ -31,6 +31,8 @@ export type Pictorial = {
 /** A face that was pointed at. */
 export type PickedFace = {
   readonly body: string;
+  /** the face's key */
+  readonly key: string;
   readonly feature: string;
   readonly face: string;
   readonly looks: Looks;
@@ -95,6 +97,7 @@ export const pickIn = (
   const { feature, role, copy } = readFaceKey(met.face);
   return {
     body: solid.name,
+    key: met.face,
     feature: `${feature}${copyWords(copy)}`,
     face: role,
     looks: looksOf(met.normal),

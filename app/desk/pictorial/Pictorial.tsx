@@ -28,6 +28,7 @@ const NORMALS: Partial<Record<Looks, Vec3>> = {
   top: [0, 0, 1],
   bottom: [0, 0, -1],
 };
+const PlaceByFaces = fetchedLater(() => import('./PlaceByFaces.tsx').then((m) => m.PlaceByFaces), null);
 const Pointed = fetchedLater(() => import('./Pointed.tsx').then((m) => m.Pointed), null);
 
 /** The part as it stands in space, turned by dragging; faces and corners can be pointed at. */
@@ -39,6 +40,8 @@ export const Pictorial = () => {
   const [apart, setApart] = useState(false);
   const [face, setFace] = useState<PickedFace>();
   const [corners, setCorners] = useState<readonly string[]>([]);
+  /** the first of two faces by which a part is to be placed */
+  const [placing, setPlacing] = useState<PickedFace>();
   const [use, setUse] = useState<Use>('point');
   const [trouble, setTrouble] = useState<string>();
   const box = useSession((s) => s.picture?.box) ?? [0, 0, 0, 0, 0, 0];
@@ -55,6 +58,7 @@ export const Pictorial = () => {
   useEffect(() => {
     setFace(undefined);
     setCorners([]);
+    setPlacing(undefined);
   }, [drawing.part]);
   const pad = picture ? Math.max(picture.box[2], picture.box[3]) * 0.07 : 0;
   const viewBox = useMemo(
@@ -74,7 +78,8 @@ export const Pictorial = () => {
   };
   const point = (e: PointerEvent): void => {
     const { at, px } = place(e);
-    const near = picture.corners
+    // while a part is placed, faces alone count
+    const near = (placing ? [] : picture.corners)
       .map((c) => ({ key: c.key, far: Math.hypot(c.at[0] - at[0], c.at[1] - at[1]) }))
       .filter((c) => c.far < NEAR_PX * px)
       .sort((a, b) => a.far - b.far)[0];
@@ -255,8 +260,29 @@ export const Pictorial = () => {
         )}
         <div className="min-h-0 flex-1" aria-live="polite">
           {use === 'point' ? (
-            face || corners.length ? (
-              <Pointed face={face} corners={corners} />
+            placing ? (
+              <>
+                {face && face.body !== placing.body ? (
+                  <PlaceByFaces
+                    key={`${face.body} ${face.key}`}
+                    faces={[placing, face]}
+                    onDone={() => setPlacing(undefined)}
+                  />
+                ) : (
+                  <p>
+                    {placing.face} of {placing.feature} ({placing.body}): now point at a face of another part.
+                  </p>
+                )}
+                <button
+                  type="button"
+                  className="mt-1 text-house hover:underline"
+                  onClick={() => setPlacing(undefined)}
+                >
+                  Leave it
+                </button>
+              </>
+            ) : face || corners.length ? (
+              <Pointed face={face} corners={corners} onPlaceBy={isAssembly ? setPlacing : undefined} />
             ) : (
               <p className="text-second">
                 {isApart

@@ -40,7 +40,16 @@ const offer =
   'rounded border border-rule-strong bg-white px-1.5 text-[12.5px] leading-[20px] text-house hover:bg-hover';
 
 /** What was pointed at: a face with what may be put on it, or the distance between two corners. */
-export const Pointed = ({ face, corners }: { face: PickedFace | undefined; corners: readonly string[] }) => {
+export const Pointed = ({
+  face,
+  corners,
+  onPlaceBy,
+}: {
+  face: PickedFace | undefined;
+  corners: readonly string[];
+  /** begins to place a part by the face; missing where there is one part only */
+  onPlaceBy: ((face: PickedFace) => void) | undefined;
+}) => {
   const drawing = useSession((s) => s.drawing);
   const picture = useSession((s) => s.picture);
   const edit = useEdit();
@@ -84,7 +93,8 @@ export const Pointed = ({ face, corners }: { face: PickedFace | undefined; corne
   return (
     <div data-testid="pointed">
       <p>
-        <b>{face.face}</b> of <b>{face.feature}</b>; {face.round ? 'a round face' : SHOWN_IN[face.looks]}.
+        <b>{face.face}</b> of <b>{face.feature}</b>
+        {onPlaceBy && ` (${face.body})`}; {face.round ? 'a round face' : SHOWN_IN[face.looks]}.
       </p>
       {flat && (
         <div className="mt-1.5 flex flex-wrap items-center gap-1">
@@ -111,6 +121,11 @@ export const Pointed = ({ face, corners }: { face: PickedFace | undefined; corne
             </button>
           ))}
         </div>
+      )}
+      {onPlaceBy && (
+        <button type="button" className={`${offer} mt-1.5 mr-1.5`} onClick={() => onPlaceBy(face)}>
+          Place by this face
+        </button>
       )}
       {flat && face.looks !== 'front' && (
         <button
