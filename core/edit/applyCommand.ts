@@ -33,6 +33,7 @@ const apply = (d: Drawing, c: Exclude<Command, { type: 'writeStatement' }>, cont
     case 'addRelation':
     case 'removeRelation':
     case 'bringPart':
+    case 'bringAllParts':
     case 'takeOverPart':
       return applyBodyCommand(d, c);
     case 'nameCorner':

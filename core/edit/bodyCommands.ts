@@ -1,8 +1,10 @@
 import type { Drawing } from '../drawing/drawing.ts';
 import { Refusal } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
-import { facesOf, type RelationFile } from '../part/placeSchema.ts';
+import { bodyAndFace, facesOf, type RelationFile } from '../part/placeSchema.ts';
+import type { Quantity } from '../part/quantity.ts';
 import type { BodyFile, PartFile } from '../part/schema.ts';
+import { sizeReader } from '../part/sizes.ts';
 import { freeName } from '../statement/freeName.ts';
 import type { BodyCommand, Edited } from './command.ts';
 import { gone } from './place.ts';
@@ -56,6 +58,44 @@ const withPlace = (b: BodyFile, place: readonly RelationFile[]): BodyFile => {
   return place.length ? { ...rest, place: [...place] } : rest;
 };
 
+/** All bodies of another drawing, under free names; what places them by one another holds here too. */
+const bringAll = (d: Drawing, from: string, brought: Brought): Edited => {
+  const source = brought.part.bodies;
+  const names = new Map<string, string>();
+  for (const { name } of source)
+    names.set(name, freeName(name, [...d.part.bodies.map((b) => b.name), ...names.values()]));
+  const here = (face: string): string => {
+    const met = bodyAndFace(face, source);
+    return met ? `${names.get(met[0].name)}.${met[1]}` : face;
+  };
+  // a gap may be a size of that drawing, which is not known by its name here
+  const read = sizeReader(brought.part, d.part.units);
+  const figure = (q: Quantity | undefined, key: 'gap' | 'offset') =>
+    q !== undefined && { [key]: read.length(q, ['place', key]) };
+  const relation = (r: RelationFile): RelationFile =>
+    'axis' in r
+      ? { ...r, on: here(r.on) }
+      : 'against' in r
+        ? { ...r, against: here(r.against), ...figure(r.gap, 'gap') }
+        : { ...r, along: here(r.along), ...figure(r.offset, 'offset') };
+  const bodies = source.map(
+    (b): BodyFile => ({
+      name: names.get(b.name) as string,
+      from,
+      body: b.name,
+      ...(b.place && { place: b.place.map(relation) }),
+      features: [],
+    }),
+  );
+  return {
+    drawing: {
+      ...d,
+      part: { ...d.part, bodies: [...d.part.bodies, ...bodies], ...withBrought(d, from, brought) },
+    },
+    label: `${[...names.values()].join(', ')}: brought in from ${from}`,
+  };
+};
+
 /**
  * Changes the bodies of an assembly.
  * @throws Refusal where what is to be changed is gone, or others stand on a body that is to go
@@ -102,6 +142,8 @@ export const applyBodyCommand = (d: Drawing, c: BodyCommand): Edited => {
         label: `${name}: brought in from ${c.from}`,
       };
     }
+    case 'bringAllParts':
+      return bringAll(d, c.from, c.brought);
     case 'takeOverPart':
       return {
         drawing: {

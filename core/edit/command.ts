@@ -88,6 +88,8 @@ export type BodyCommand =
       readonly body?: string;
       readonly name: string;
     }
+  /** all bodies of another drawing, placed by one another as they are there */
+  | { readonly type: 'bringAllParts'; readonly from: string; readonly brought: Brought }
   /** a part that was brought in, as it stands in its own drawing now */
   | { readonly type: 'takeOverPart'; readonly from: string; readonly brought: Brought };
 

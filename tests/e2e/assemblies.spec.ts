@@ -114,6 +114,28 @@ test('a part is brought in from the register, placed by its faces, and taken ove
   await saved(page);
 });
 
+test('of a drawing with several parts one is brought in, or all as they stand', async ({ page }) => {
+  await newDrawing(page, server.address);
+  await newLine(page).fill('body bench: block 200 x 120 x 20');
+  await newLine(page).press('Enter');
+  await saved(page);
+  const choose = async (): Promise<void> => {
+    await page.getByRole('button', { name: 'Bring in a part' }).click();
+    await page.getByRole('button', { name: /Stay rod joint/ }).click();
+    await expect(page.getByText('Stay rod joint has 3 parts. Bring in:')).toBeVisible();
+  };
+  await choose();
+  await page.getByRole('button', { name: 'rod end', exact: true }).click();
+  await expect(bodies(page)).toHaveCount(2);
+  await saved(page);
+  await choose();
+  await page.getByRole('button', { name: 'All of them, as they stand by one another' }).click();
+  await expect(bodies(page)).toHaveCount(5);
+  await expect(bodies(page).nth(4)).toContainText('Body cotter');
+  await expect(page.getByText('against rod end 2.slot/front', { exact: false })).toBeVisible();
+  await saved(page);
+});
+
 test('the parts list and its balloons stand on the sheet of the mast clamp, and come and go', async ({
   page,
 }) => {

@@ -2,13 +2,17 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { PackagePlus } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import type { RegisterRow } from '../../../../exchange/kept.ts';
+import type { BodyCommand } from '../../../../core/edit/command.ts';
+import { sentence } from '../../../../core/number/fault.ts';
+import type { Kept, RegisterRow } from '../../../../exchange/kept.ts';
 import { drawingServer, register } from '../../../serverCalls.ts';
 import { FaultNote } from '../../book/FaultNote.tsx';
 import { field } from '../../book/Page.tsx';
 import { useDesk, useSession } from '../../useDesk.ts';
 import { broughtFrom, nameFrom } from './broughtFrom.ts';
 import { START_BUTTON } from './startButton.ts';
+
+const LINE = 'flex w-full items-baseline gap-2 px-1 py-1 text-left hover:bg-hover';
 
 /** The drawings of the register, to bring one's part into this one. */
 const Choose = ({ onDone }: { onDone: () => void }) => {
@@ -21,32 +25,66 @@ const Choose = ({ onDone }: { onDone: () => void }) => {
   useEffect(() => {
     register().then(setRows, (error: Error) => setWrong(error.message));
   }, []);
-  const bring = async (row: RegisterRow): Promise<void> => {
+  /** a drawing of several parts, of which one or all are to be brought in */
+  const [several, setSeveral] = useState<Kept>();
+  const enter = async (command: BodyCommand): Promise<void> => {
+    const faults = await session.edit(command, 'field');
+    setWrong(faults[0] && sentence(faults[0]));
+    if (!faults.length) onDone();
+  };
+  const choose = async (row: RegisterRow): Promise<void> => {
     const outcome = await drawingServer.read(row.id);
     if (outcome.kind !== 'done') {
       setWrong(outcome.words);
       return;
     }
     const { drawing } = outcome.value;
-    const bodies = drawing.part.bodies;
-    if (!bodies.length) {
-      setWrong(`"${row.title}" has no part yet.`);
-      return;
-    }
-    const faults = await session.edit(
-      {
+    const { bodies } = drawing.part;
+    if (!bodies.length) setWrong(`"${row.title}" has no part yet.`);
+    else if (bodies.length > 1) setSeveral(outcome.value);
+    else
+      await enter({
         type: 'bringPart',
         from: nameFrom(drawing),
         brought: broughtFrom(outcome.value),
-        // the first body with a shape of its own; another one is chosen in the text of the statement
-        ...(bodies[1] && { body: (bodies[0] as (typeof bodies)[number]).name }),
-        name: bodies.length > 1 ? (bodies[0]?.name ?? 'part') : drawing.part.name || drawing.title,
-      },
-      'field',
-    );
-    setWrong(faults[0] && `${faults[0].what} ${faults[0].remedy}`);
-    if (!faults.length) onDone();
+        name: drawing.part.name || drawing.title,
+      });
   };
+  if (several) {
+    const from = nameFrom(several.drawing);
+    const brought = broughtFrom(several);
+    const { bodies } = several.drawing.part;
+    return (
+      <section aria-label="Which of its parts" className="w-80 text-[13px]">
+        <p className="mb-1.5">
+          {several.drawing.title} has {bodies.length} parts. Bring in:
+        </p>
+        <ul className="max-h-60 overflow-y-auto">
+          <li className="border-b border-rule">
+            <button
+              type="button"
+              className={`${LINE} font-semibold`}
+              onClick={() => void enter({ type: 'bringAllParts', from, brought })}
+            >
+              All of them, as they stand by one another
+            </button>
+          </li>
+          {bodies.map((b) => (
+            <li key={b.name} className="border-b border-rule last:border-b-0">
+              <button
+                type="button"
+                className={LINE}
+                onClick={() => void enter({ type: 'bringPart', from, brought, body: b.name, name: b.name })}
+              >
+                {b.name}
+              </button>
+            </li>
+          ))}
+        </ul>
+        <FaultNote texts={wrong ? [wrong] : []} />
+      </section>
+    );
+  }
   const shown = (rows ?? []).filter(
     (r) => r.id !== own && `${r.number} ${r.title}`.toLowerCase().includes(wanted.trim().toLowerCase()),
   );
@@ -62,11 +100,7 @@ const Choose = ({ onDone }: { onDone: () => void }) => {
       <ul className="mt-2 max-h-60 overflow-y-auto">
         {shown.map((r) => (
           <li key={r.id} className="border-b border-rule last:border-b-0">
-            <button
-              type="button"
-              onClick={() => void bring(r)}
-              className="flex w-full items-baseline gap-2 px-1 py-1 text-left hover:bg-hover"
-            >
+            <button type="button" onClick={() => void choose(r)} className={LINE}>
               <span className="figures w-20 shrink-0 text-second">{r.number || 'no number'}</span>
               <span className="min-w-0 flex-1 truncate">{r.title}</span>
               {Object.values(used ?? {}).some((b) => b.drawing === r.id) && (
