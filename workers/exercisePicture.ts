@@ -110,6 +110,7 @@ export type ExercisePicture = {
       readonly views: readonly ViewShape[];
       readonly options: readonly (readonly PlacedShape[])[];
     } & Answers)
+  | ({ readonly kind: 'threads'; readonly says: string; readonly options: readonly FaceShape[] } & Answers)
   | OfCut<'sectional view'>
   | OfCut<'true shape'>
   | OfCut<'development'>
@@ -124,6 +125,8 @@ export type FaceShape = {
   readonly box: ViewShape['box'];
   readonly face: string;
   readonly lines: string;
+  /** narrow lines */
+  readonly narrow: string;
 };
 
 const down = ([u, v]: Vec2): Vec2 => [u, -v];
@@ -200,6 +203,7 @@ const faceShape = (d: FaceDrawing): FaceShape => {
     box: [x0, -y1, x1 - x0, y1 - y0],
     face: d.faces.map((f) => `M${f.map(text).join('L')}Z`).join(''),
     lines: d.lines.map(pathOfLine).join(''),
+    narrow: (d.narrow ?? []).map(pathOfLine).join(''),
   };
 };
 
@@ -289,6 +293,14 @@ const pictureOf = (e: Exercise): ExercisePicture => {
       options: atOneScale(
         e.options.map((o) => faceShape(e.kind === 'development' ? { ...o.shows, faces: [] } : o.shows)),
       ),
+      ...answers(e),
+    };
+  if (e.kind === 'threads')
+    return {
+      ...common,
+      kind: e.kind,
+      says: e.says,
+      options: atOneScale(e.options.map((o) => faceShape(o.shows))),
       ...answers(e),
     };
   if (e.kind === 'numbering')

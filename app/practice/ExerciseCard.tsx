@@ -217,6 +217,17 @@ export const ExerciseCard = ({
           </Options>
         </>
       )}
+      {of.kind === 'threads' && (
+        <Options {...{ options, rightOne, chosen, isDone, struck, choose }}>
+          {(i) => (
+            <CutDrawing
+              of={of.options[i] as (typeof of.options)[number]}
+              id={`hatch-${i}`}
+              className="h-[330px] w-full"
+            />
+          )}
+        </Options>
+      )}
       {(of.kind === 'sectional view' || of.kind === 'true shape' || of.kind === 'development') && (
         <>
           <ArrangedViews

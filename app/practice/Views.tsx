@@ -64,6 +64,7 @@ export const CutDrawing = ({ of, id, className }: { of: FaceShape; id: string; c
       <path d="M0 0V3.5" stroke="var(--color-ink)" strokeWidth={0.5} />
     </pattern>
     <path d={of.face} fill={`url(#${id})`} fillRule="evenodd" />
+    <path d={of.narrow} {...LINE} stroke="var(--color-ink)" strokeWidth={0.8} />
     <path d={of.lines} {...LINE} stroke="var(--color-ink)" strokeWidth={1.9} />
   </Framed>
 );

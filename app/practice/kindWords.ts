@@ -17,6 +17,7 @@ export const KIND_TITLES: Record<Kind, string> = {
   'wrong line': 'A line that is wrong',
   'worked size': 'A size worked out',
   'other angle': 'From first to third angle',
+  threads: 'A thread as it is drawn',
 };
 
 /** Where the method shelf shows how the answer is constructed by hand; nothing where it is read, not constructed. */
@@ -30,6 +31,7 @@ export const KIND_METHOD: Partial<Record<Kind, string>> = {
   numbering: '/method/mitre-line',
   'cut points': '/method/cut-points-on-edges',
   'wrong line': '/method/mitre-line',
+  threads: '/method#fasteners',
 };
 
 const VIEW_WORDS = {
@@ -66,6 +68,7 @@ export const questionOf = (e: ExercisePicture): string => {
     return 'Plane P cuts the edge that is marked in the pictorial. Which letter is the cut point in the top view?';
   if (e.kind === 'wrong line')
     return `One line of the ${viewWords(e.view)} is wrong: hidden drawn as visible, visible drawn as hidden, or one too many. Which?`;
+  if (e.kind === 'threads') return `${e.says} Which drawing is right?`;
   if (e.kind === 'worked size') return 'One size is not written. How much is it?';
   if (e.kind === 'other angle')
     return 'These views stand in first angle. Which sheet shows the same part in third angle?';
@@ -146,6 +149,12 @@ export const hintsOf = (e: ExercisePicture): readonly [string, string, string] =
     return [
       'Take one lettered line after the other and look for it in the front and the top view.',
       'For each ask whether material stands before it.',
+      'Two of the wrong ones are struck out.',
+    ];
+  if (e.kind === 'threads')
+    return [
+      'The line that a tool or a finger meets is wide: the outside of a bolt, the inside of a tapped hole. The other one is narrow.',
+      'Where a screw stands in its hole the screw counts, and nothing of the hole is drawn there. Hatching runs to the wide line.',
       'Two of the wrong ones are struck out.',
     ];
   if (e.kind === 'worked size')

@@ -1,6 +1,11 @@
+import { EDGE_ON } from '../geometry/nearness.ts';
+import { type Rigid, turnVector } from '../geometry/rigid.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
+import { sourceOf } from '../part/bodySource.ts';
+import { homesOf } from '../part/homes.ts';
 import type { FeatureFile, PartFile } from '../part/schema.ts';
+import { sizeReader } from '../part/sizes.ts';
 import type { BuiltPart } from '../solid/build.ts';
 import { type View, viewOf } from '../view/view.ts';
 
@@ -12,7 +17,6 @@ export type ProposedViews = {
 };
 
 type Axis = 0 | 1 | 2;
-const AXIS_OF: Record<ViewName, Axis> = { left: 0, right: 0, front: 1, back: 1, top: 2, bottom: 2 };
 /** Of the two views along an axis the usual one first. */
 const ALONG: readonly (readonly [ViewName, ViewName])[] = [
   ['left', 'right'],
@@ -20,18 +24,26 @@ const ALONG: readonly (readonly [ViewName, ViewName])[] = [
   ['top', 'bottom'],
 ];
 
-/** The axis along which a feature's shape is seen as such; undefined where it is turned out of all three. */
-const shapeAxis = (f: FeatureFile): Axis | undefined =>
-  f.turn?.length ? undefined : AXIS_OF[f.plane ?? 'top'];
+/** The axis along which a feature's shape is seen as such; undefined where it, or its body, is turned out of all three. @param home where its body stands */
+const shapeAxis = (f: FeatureFile, home: Rigid | undefined): Axis | undefined => {
+  if (f.turn?.length) return undefined;
+  const own = VIEW_FRAMES[f.plane ?? 'top'].toward;
+  const seen = home ? turnVector(home, own) : own;
+  return ([0, 1, 2] as const).find((k) => 1 - Math.abs(seen[k]) < EDGE_ON);
+};
 
 type Demand = { readonly axis: Axis; readonly feature: string };
 
 /** Along which axes the features ask to be seen. */
-const demandsOf = (part: PartFile, built: BuiltPart): Demand[] =>
-  part.bodies.flatMap((b, i) =>
-    b.features.flatMap((f): Demand[] => {
+const demandsOf = (part: PartFile, built: BuiltPart): Demand[] => {
+  const homes = homesOf(part);
+  const read = sizeReader(part);
+  return part.bodies.flatMap((b, i) =>
+    sourceOf(part, i, read).features.flatMap((own): Demand[] => {
+      // of bolts, nuts and the like the body is what a drafter names
+      const f = b.standard ? { ...own, id: b.name } : own;
       if (f.off) return [];
-      const axis = shapeAxis(f);
+      const axis = shapeAxis(f, homes[i]);
       if (f.shape.kind === 'sphere') return [];
       if (f.shape.kind === 'block' && axis !== undefined)
         return blockDemand(f, built.bodies[i], built.tol.linear);
@@ -39,6 +51,7 @@ const demandsOf = (part: PartFile, built: BuiltPart): Demand[] =>
       return [{ axis, feature: f.id }];
     }),
   );
+};
 
 /** A block that runs right through the part one way only is a step or a notch: its shape is seen along that way. */
 const blockDemand = (

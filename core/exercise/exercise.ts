@@ -22,6 +22,7 @@ export const KINDS = [
   'wrong line',
   'worked size',
   'other angle',
+  'threads',
 ] as const;
 export type Kind = (typeof KINDS)[number];
 
@@ -47,6 +48,10 @@ export const MISTAKES = [
   'a size left out',
   'a size counted twice',
   'the rest taken for it',
+  'wide and narrow exchanged',
+  'hatched to the wrong line',
+  'hatched though left whole',
+  'drawn where it is covered',
 ] as const;
 export type Mistake = (typeof MISTAKES)[number];
 
@@ -162,6 +167,13 @@ export type Exercise = Common &
         readonly kind: 'other angle';
         readonly views: readonly ViewName[];
         readonly options: readonly Option<readonly PlacedDrawing[]>[];
+        readonly right: number;
+      }
+    | {
+        readonly kind: 'threads';
+        /** what stands in what, in words */
+        readonly says: string;
+        readonly options: readonly Option<FaceDrawing>[];
         readonly right: number;
       }
     | OfCut<'sectional view'>

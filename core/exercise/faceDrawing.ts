@@ -8,6 +8,8 @@ import type { Section } from '../section/section.ts';
 export type FaceDrawing = {
   readonly faces: readonly (readonly Vec2[])[];
   readonly lines: readonly GivenLine[];
+  /** narrow lines, as those of threads */
+  readonly narrow?: readonly GivenLine[];
 };
 
 /** So many stretches stand for a curved piece of an outline. */

@@ -13,6 +13,7 @@ import { whichDevelopment } from './whichDevelopment.ts';
 import { whichNumber } from './whichNumber.ts';
 import { whichPictorial } from './whichPictorial.ts';
 import { whichSection } from './whichSection.ts';
+import { whichThread } from './whichThread.ts';
 import { whichTrueShape } from './whichTrueShape.ts';
 import { workedSize } from './workedSize.ts';
 import { wrongLine } from './wrongLine.ts';
@@ -32,6 +33,7 @@ const MAKERS: Record<Kind, (c: Chance, own: Tried, common: Common) => Exercise |
   'wrong line': wrongLine,
   'worked size': workedSize,
   'other angle': otherAngle,
+  threads: whichThread,
 };
 
 /** How many parts are tried for one exercise. */

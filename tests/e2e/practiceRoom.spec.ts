@@ -18,6 +18,7 @@ const KINDS = [
   'A line that is wrong',
   'A size worked out',
   'From first to third angle',
+  'A thread as it is drawn',
 ];
 const exercise = (page: Page) => page.getByRole('region', { name: 'Exercise' });
 const verdict = (page: Page) => exercise(page).getByRole('status');
@@ -56,7 +57,7 @@ test('one exercise of each kind is done by keys, what was wrong is said and kept
   const path = await (await download).path();
   expect(JSON.parse(readFileSync(path, 'utf8')).marks).toHaveLength(KINDS.length);
   await page.reload();
-  await expect(page.getByText('of 14 right. It is kept in this browser alone.')).toBeVisible();
+  await expect(page.getByText('of 15 right. It is kept in this browser alone.')).toBeVisible();
   await page.getByRole('button', { name: 'Delete', exact: true }).click();
   await page.getByRole('button', { name: 'Delete it, really' }).click();
   await expect(page.getByText('What you answer is kept in this browser alone.')).toBeVisible();
@@ -65,7 +66,7 @@ test('one exercise of each kind is done by keys, what was wrong is said and kept
     .setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{}') });
   await expect(page.getByText('This file holds no progress.', { exact: false })).toBeVisible();
   await page.getByLabel('Progress file').setInputFiles(path);
-  await expect(page.getByText('of 14 right. It is kept in this browser alone.')).toBeVisible();
+  await expect(page.getByText('of 15 right. It is kept in this browser alone.')).toBeVisible();
 });
 
 test('a key pressed the moment an exercise appears counts', async ({ page }) => {

@@ -136,6 +136,17 @@ const Printed = ({ of }: { of: ExercisePicture }) => {
         </div>
       </>
     );
+  if (of.kind === 'threads')
+    return (
+      <div className="grid grid-cols-4 gap-3">
+        {of.options.map((o, i) => (
+          <figure key={LETTERS[i]} className="text-center">
+            <CutDrawing of={o} id={`hatch-threads-${of.seed}-${i}`} className="h-[62mm] w-full" />
+            <figcaption className="font-bold">{LETTERS[i]}</figcaption>
+          </figure>
+        ))}
+      </div>
+    );
   if (of.kind === 'sectional view' || of.kind === 'true shape' || of.kind === 'development')
     return (
       <>

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { GivenLine } from '../../../core/balance/given.ts';
 import type { Exercise, Kind } from '../../../core/exercise/exercise.ts';
+import type { FaceDrawing } from '../../../core/exercise/faceDrawing.ts';
 import { makeExercise } from '../../../core/exercise/makeExercise.ts';
 import { areSameLines, linesIn } from '../../../core/exercise/views.ts';
 import { madePart } from '../../../core/solids/madePart.ts';
@@ -122,6 +123,114 @@ describe('more kinds of exercises', () => {
         expect([e.seed, i, isRight]).toEqual([e.seed, i, i === e.right]);
         expect(o.shows.map((p) => p.view)).toEqual(e.views);
       });
+    }
+  });
+});
+
+describe('threads', () => {
+  const levels = [1, 2, 3, 5, 6, 8, 9, 11, 12];
+  const all = levels.flatMap((level) => of('threads', level, 8));
+  /** The straight lines of a drawing that run along the thread's axis, by how far they are from it. */
+  const upright = (lines: readonly GivenLine[]) =>
+    lines.flatMap((l) =>
+      l.kind === 'straight' && Math.abs(l.a[0] - l.b[0]) < 1e-9
+        ? [{ x: Math.abs(l.a[0]), low: Math.min(l.a[1], l.b[1]), high: Math.max(l.a[1], l.b[1]) }]
+        : [],
+    );
+  const figures = (says: string): number[] => (says.match(/\d+/g) ?? []).map(Number);
+  const rightOf = (e: (typeof all)[number]) => e.options[e.right]?.shows as FaceDrawing;
+  /** Pitches of the coarse threads, mm (ISO 261). */
+  const PITCH: Record<number, number> = { 6: 1, 8: 1.25, 10: 1.5, 12: 1.75, 16: 2, 20: 2.5, 24: 3 };
+  const pitch = (d: number): number => PITCH[d] as number;
+
+  test('every kind of thread comes up', () => {
+    const kinds = new Set(all.map((e) => e.says.replace(/[\d ]+/g, ' ')));
+    expect(kinds.size).toBe(5);
+  });
+  test('four drawings, no two alike, each wrong one with its reason', () => {
+    for (const e of all) {
+      expect(new Set(e.options.map((o) => JSON.stringify(o.shows))).size).toBe(4);
+      expect(e.options.filter((o) => o.differs === '')).toHaveLength(1);
+      for (const o of e.options) expect(o.differs === '').toBe(o.mistake === undefined);
+    }
+  });
+  test('a bolt: its root narrow, as long as the thread, and a wide line across where it ends', () => {
+    const bolts = all.filter((e) => e.says.includes('seen from the side'));
+    expect(bolts.length).toBeGreaterThan(3);
+    for (const e of bolts) {
+      const [d, length, thread] = figures(e.says) as [number, number, number];
+      const { narrow = [], lines, faces } = rightOf(e);
+      expect(faces).toEqual([]);
+      const root = (d - 1.0825 * pitch(d)) / 2;
+      for (const l of upright(narrow))
+        expect(l).toEqual({
+          x: expect.closeTo(root, 6),
+          low: expect.closeTo(-length, 6),
+          high: expect.closeTo(thread - length, 6),
+        });
+      expect(upright(narrow)).toHaveLength(2);
+      const across = lines.filter(
+        (l) =>
+          l.kind === 'straight' &&
+          Math.abs(l.a[1] - (thread - length)) < 1e-6 &&
+          Math.abs(l.b[1] - l.a[1]) < 1e-6,
+      );
+      expect(across.length).toBeGreaterThan(0);
+    }
+  });
+  test('a tapped hole: its outside narrow, its core wide, hatched as far as the core', () => {
+    const holes = all.filter((e) => /^A blind hole is tapped M\d+, \d+ deep/.test(e.says));
+    expect(holes.length).toBeGreaterThan(3);
+    for (const e of holes) {
+      const [d, thread] = figures(e.says) as [number, number];
+      const { narrow = [], lines, faces } = rightOf(e);
+      for (const l of upright(narrow)) {
+        expect(l.x).toBeCloseTo(d / 2, 6);
+        expect(l.high - l.low).toBeCloseTo(thread, 6);
+      }
+      const core = (d - pitch(d)) / 2;
+      expect(upright(lines).some((l) => Math.abs(l.x - core) < 1e-6)).toBe(true);
+      const nearest = Math.min(
+        ...faces
+          .flat()
+          .filter(([, v]) => v > 2 * d)
+          .map(([u]) => Math.abs(u)),
+      );
+      expect(nearest).toBeCloseTo(core, 6);
+    }
+  });
+  test('seen along its axis three quarters of a narrow circle stand about the wide one', () => {
+    const ends = all.filter((e) => e.says.includes('seen along its axis'));
+    expect(ends.length).toBeGreaterThan(3);
+    for (const e of ends) {
+      const [d] = figures(e.says) as [number];
+      const { narrow = [], lines } = rightOf(e);
+      const sweep = narrow.reduce((s, l) => {
+        if (l.kind !== 'round') throw new Error('no arc');
+        expect(l.radius).toBeCloseTo(d / 2, 6);
+        const at = ([x, y]: readonly [number, number]) => Math.atan2(y - l.centre[1], x - l.centre[0]);
+        return s + ((at(l.b) - at(l.a) + 4 * Math.PI) % (2 * Math.PI));
+      }, 0);
+      expect(sweep).toBeCloseTo(1.5 * Math.PI, 6);
+      expect(lines.some((l) => l.kind === 'round' && Math.abs(l.radius - (d - pitch(d)) / 2) < 1e-6)).toBe(
+        true,
+      );
+    }
+  });
+  test('where a screw stands in its hole the hole is not drawn, and the screw is not hatched', () => {
+    const screws = all.filter((e) => e.says.startsWith('A screw'));
+    expect(screws.length).toBeGreaterThan(3);
+    for (const e of screws) {
+      const [d, length] = figures(e.says) as [number, number];
+      const { narrow = [], faces, lines } = rightOf(e);
+      const top = Math.max(...upright(narrow).map((l) => l.high));
+      // the root of the screw, its outside, or what is beyond its end
+      for (const l of upright([...narrow, ...lines]))
+        if (l.x < d / 2 - 1e-6 && l.high > top - length + 1e-6 && l.low < top - 1e-6)
+          expect([l.x, e.says]).toEqual([expect.closeTo((d - 1.0825 * pitch(d)) / 2, 6), e.says]);
+      for (const p of faces.flat())
+        if (p[1] > top - length + 1e-6 && p[1] < top - 1e-6)
+          expect(Math.abs(p[0])).toBeGreaterThan(d / 2 - 1e-6);
     }
   });
 });
