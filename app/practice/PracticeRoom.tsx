@@ -97,7 +97,7 @@ export const PracticeRoom = () => {
             Keys: A to D answer, H gives a hint, N goes on to the next.
           </p>
         </nav>
-        {exercise && wanted ? (
+        {exercise && exercise !== 'none' && wanted ? (
           <ExerciseCard
             key={`${wanted.kind} ${wanted.level} ${wanted.seed}`}
             of={exercise}
@@ -106,7 +106,9 @@ export const PracticeRoom = () => {
           />
         ) : (
           <p role="status" className="p-6 text-second">
-            An exercise is made …
+            {exercise === 'none'
+              ? 'No exercise of this level and number could be made: take another number.'
+              : 'An exercise is made …'}
           </p>
         )}
       </main>

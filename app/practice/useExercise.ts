@@ -29,16 +29,18 @@ export const useMaker = () => {
   }, []);
 };
 
-/** The picture of an exercise; undefined while it is made. */
-export const useExercise = (wanted: Wanted | undefined): ExercisePicture | undefined => {
+/** The picture of an exercise; undefined while it is made, 'none' where none of that level and number can be made. */
+export const useExercise = (wanted: Wanted | undefined): ExercisePicture | 'none' | undefined => {
   const make = useMaker();
-  const [made, setMade] = useState<{ readonly of: Wanted; readonly picture: ExercisePicture }>();
+  const [made, setMade] = useState<{ readonly of: Wanted; readonly picture: ExercisePicture | 'none' }>();
   useEffect(() => {
     if (!wanted) return;
     let isOld = false;
-    void make(wanted).then((picture) => {
-      if (!isOld) setMade({ of: wanted, picture });
-    });
+    void make(wanted)
+      .catch(() => 'none' as const)
+      .then((picture) => {
+        if (!isOld) setMade({ of: wanted, picture });
+      });
     return () => {
       isOld = true;
     };

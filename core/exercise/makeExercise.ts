@@ -18,7 +18,10 @@ import { whichTrueShape } from './whichTrueShape.ts';
 import { workedSize } from './workedSize.ts';
 import { wrongLine } from './wrongLine.ts';
 
-const MAKERS: Record<Kind, (c: Chance, own: Tried, common: Common) => Exercise | undefined> = {
+const MAKERS: Record<
+  Exclude<Kind, 'threads'>,
+  (c: Chance, own: Tried, common: Common) => Exercise | undefined
+> = {
   'third view': thirdView,
   pictorial: whichPictorial,
   'hidden lines': hiddenLines,
@@ -33,7 +36,6 @@ const MAKERS: Record<Kind, (c: Chance, own: Tried, common: Common) => Exercise |
   'wrong line': wrongLine,
   'worked size': workedSize,
   'other angle': otherAngle,
-  threads: whichThread,
 };
 
 /** How many parts are tried for one exercise. */
@@ -46,9 +48,16 @@ const PARTS = 12;
  * @throws where no part of that level makes one: it is a fault of this program
  */
 export const makeExercise = (kind: Kind, level: number, seed: number): Exercise => {
+  const within = Math.min(LEVELS, Math.max(1, level));
   for (let attempt = 0; attempt < PARTS; attempt++) {
     const c = chanceOf(seed * 7919 + level * 104729 + attempt * 31);
-    const own = partOfLevel(c, Math.min(LEVELS, Math.max(1, level)));
+    // threads have parts of their own
+    if (kind === 'threads') {
+      const made = whichThread(c, within, seed);
+      if (made) return made;
+      continue;
+    }
+    const own = partOfLevel(c, within);
     const common = { level: own.level, seed, recipe: own.recipe, part: own.file };
     const made = MAKERS[kind](c, own, common);
     if (made) return made;

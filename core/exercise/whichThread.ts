@@ -6,11 +6,10 @@ import { flatten } from '../view/project.ts';
 import { type ViewLine, viewOf } from '../view/view.ts';
 import type { Chance } from './chance.ts';
 import { sectionBy } from './cutOf.ts';
-import type { Common, Exercise, Option } from './exercise.ts';
+import type { Exercise, Option } from './exercise.ts';
 import { type FaceDrawing, facesOf } from './faceDrawing.ts';
 import { mixed, OPTIONS } from './options.ts';
 import { type ThreadCase, threadedPart } from './threadedPart.ts';
-import type { Tried } from './triedPart.ts';
 
 /** A drawing with the ends of its threads apart, so that they can be left out. */
 type Drawn = {
@@ -123,7 +122,7 @@ const caseOf = (c: Chance, level: number): ThreadCase => {
   const kind = c.pick(casesOf(level));
   const d = c.pick(SIZES);
   const size = `M${d}`;
-  const length = d * 2 + c.whole(0, 8) * 5;
+  const length = 5 * (Math.ceil((2 * d) / 5) + c.whole(0, 8));
   // a bolt's thread reaches from within its nut to its end; a hole's thread is deeper than its screw
   const thread =
     kind === 'bolt'
@@ -191,7 +190,7 @@ const wrongOnes = (k: ThreadCase, right: Drawn): Option<FaceDrawing>[] => {
 };
 
 /** Which of four drawings shows a thread by the rules (ISO 6410). */
-export const whichThread = (c: Chance, _own: Tried, { level, seed }: Common): Exercise | undefined => {
+export const whichThread = (c: Chance, level: number, seed: number): Exercise | undefined => {
   const k = caseOf(c, level);
   const part = threadedPart(k);
   const right = drawnOf(part, HOW[k.kind]);
