@@ -15,10 +15,10 @@ export type FaceDrawing = {
 /** So many stretches stand for a curved piece of an outline. */
 const CURVED = 24;
 
-/** The outlines of a section's faces. @param place where a point of the plane falls in the drawing */
+/** The outlines of what is hatched of a section's faces. @param place where a point of the plane falls in the drawing */
 export const facesOf = (section: Section, place: (p: Vec3) => Vec2): Vec2[][] =>
   section.bodies.flatMap((b) =>
-    b.face.outline.map((l) =>
+    b.hatchedFace.outline.map((l) =>
       l.pieces.flatMap((p) => {
         const count = p.curve.type === 'line' ? 1 : CURVED;
         return Array.from({ length: count }, (_, i) =>
