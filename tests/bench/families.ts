@@ -86,3 +86,99 @@ export const mixedPart = (n: number): PartFile => {
     }),
   ]);
 };
+
+type Body = PartFile['bodies'][number];
+const BORES = [
+  [20, 20, 13.5],
+  [100, 20, 13.5],
+  [20, 60, 10],
+  [100, 60, 10],
+] as const;
+const slab = (name: string, height: number | string, on?: string): Body => ({
+  name,
+  features: [
+    { id: 'plate', op: 'add', shape: { kind: 'block', width: 120, depth: 80, height } },
+    ...BORES.map(
+      ([x, y, diameter], i): Feature => ({
+        id: `bore ${i + 1}`,
+        op: 'cut',
+        at: [x, y, height],
+        shape: { kind: 'hole', diameter, depth: 'through' },
+      }),
+    ),
+  ],
+  ...(on && {
+    place: [
+      { face: 'plate/bottom', against: `${on}.plate/top` },
+      { face: 'plate/left', along: `${on}.plate/left` },
+      { face: 'plate/front', along: `${on}.plate/front` },
+    ],
+  }),
+});
+const fastened = (
+  name: string,
+  standard: Body['standard'],
+  bore: string,
+  face: string,
+  against: string,
+): Body => ({
+  name,
+  standard,
+  features: [],
+  place: [
+    {
+      axis: bore,
+      on: face,
+      sense: against.endsWith('bottom') || name.startsWith('nut') ? 'opposite' : 'same',
+    },
+    { face: `${name.startsWith('bolt') ? 'head' : name.split(' ')[0]}/bottom`, against },
+  ],
+});
+
+/** Twelve parts: four plates over one another, two of them of thickness T, with two bolts, their washers and nuts, and two dowels. */
+export const twelveParts = (): PartFile => ({
+  format: 'blue-ledger/part@1',
+  name: 'twelve parts',
+  units: 'mm',
+  dims: { T: 12 },
+  bodies: [
+    slab('base', 'T'),
+    slab('plate', 'T', 'base'),
+    slab('shim', 2, 'plate'),
+    slab('cover', 8, 'shim'),
+    ...[1, 2].flatMap((n) => [
+      fastened(
+        `bolt ${n}`,
+        { kind: 'hexagonBolt', size: 'M12', length: 60 },
+        'shank/side',
+        `base.bore ${n}/wall`,
+        'cover.plate/top',
+      ),
+      fastened(
+        `washer ${n}`,
+        { kind: 'washer', size: 'M12' },
+        'bore/wall',
+        `base.bore ${n}/wall`,
+        'base.plate/bottom',
+      ),
+      fastened(
+        `nut ${n}`,
+        { kind: 'hexagonNut', size: 'M12' },
+        'bore/wall',
+        `base.bore ${n}/wall`,
+        `washer ${n}.washer/top`,
+      ),
+    ]),
+    ...[3, 4].map(
+      (n): Body => ({
+        name: `pin ${n}`,
+        standard: { kind: 'dowel', size: 10, length: 30 },
+        features: [],
+        place: [
+          { axis: 'pin/side', on: `base.bore ${n}/wall` },
+          { face: 'pin/top', along: 'cover.plate/top', offset: -1 },
+        ],
+      }),
+    ),
+  ],
+});
