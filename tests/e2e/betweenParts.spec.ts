@@ -1,3 +1,4 @@
+import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { enterLine, newDrawing, openDrawing, saved, stand } from './desk.ts';
 import { serverFor } from './server.ts';
@@ -85,6 +86,7 @@ test('what lies between parts: how far one can move, a length through several, f
   const tapers = page.getByRole('region', { name: 'Tapers' });
   await tapers.getByRole('textbox').fill('30');
   await expect(tapers).toContainText('= 33.4 - 30/30 = 32.4');
+  expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
   await tapers.getByRole('textbox').fill('90');
   await expect(tapers).toContainText('Give a length from 0 to 84 mm.');
   await page.reload();
