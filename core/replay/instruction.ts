@@ -129,6 +129,9 @@ export type Instruction =
       readonly line: LineFaces;
     }
   | { readonly kind: 'lightCircle'; readonly figure: Figure; readonly centre: Vec2 }
+  | { readonly kind: 'bisectChord'; readonly crown: Vec2 }
+  | { readonly kind: 'setOffCrown'; readonly figure: Figure; readonly crown: Vec2 }
+  | { readonly kind: 'centreByCrown'; readonly crown: Vec2 }
   | { readonly kind: 'divideCircle'; readonly middle: Vec2; readonly angle: number }
   | { readonly kind: 'ellipsePoints'; readonly points: number; readonly line: LineFaces }
   | { readonly kind: 'joinEllipse'; readonly seen: boolean; readonly line: LineFaces }

@@ -6,6 +6,7 @@ import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Stretch } from '../sheet/ink/ink.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import type { Edge } from '../solid/boundary.ts';
+import { circleByCrown, isStatedByCrown } from './arcByCrown.ts';
 import { pointAt, postElsewhere } from './coordinates.ts';
 import type { Deed } from './deed.ts';
 import type { LineFaces } from './instruction.ts';
@@ -70,6 +71,7 @@ export const divideCircle = (
 /** A circle or an arc of one. */
 export const drawRound = (p: Plan, view: ViewName, s: Stretch, seen: boolean, line: LineFaces): void => {
   const k = s.curve as Conic2;
+  if (isStatedByCrown(p, view, s)) circleByCrown(p, view, s);
   const circle = lightCircle(p, view, k.c, length2(k.major));
   const ends =
     s.to - s.from >= WHOLE_TURN

@@ -155,6 +155,19 @@ const clippedEdges = (edges: readonly Edge[], face: CutFace, c: CuttingPlane, to
 };
 
 /**
+ * Whether some edge of a body begins on one side of an endless plane and ends on the other: then the plane passes through the body, and its face there need
+ * not be worked out to know it.
+ */
+const liesAcross = (edges: readonly Edge[], c: CuttingPlane, tol: number): boolean => {
+  const { n, d } = c.kept;
+  const off = (e: Edge, t: number): number => dot(pointOn(e.curve, t), n) - d;
+  return edges.some((e) => {
+    const [a, b] = [off(e, e.from), off(e, e.to)];
+    return Math.min(a, b) < -tol * CLEAR && Math.max(a, b) > tol * CLEAR;
+  });
+};
+
+/**
  * Cuts a built part. Bodies that the cut misses, or that are left whole, remain as they are or go with their side.
  *
  * A flat cut that spares nothing clips the edges that are there; every other is worked out anew as a body without the region
@@ -176,8 +189,10 @@ export const sectionOf = (
   let count = 0;
   const remains = part.bodies.map(({ solid, edges }): SceneBody => {
     if (!isCut(solid, c)) {
-      const { whole } = cutFaceOf(c, (leg) => bareWithin(solid, [], bounded?.[c.legs.indexOf(leg)]));
-      if (whole.loops.length) left.push({ name: solid.name, runs: runOf(solid, edges, c) });
+      const isMet =
+        (!bounded && liesAcross(edges, c, tol)) ||
+        cutFaceOf(c, (leg) => bareWithin(solid, [], bounded?.[c.legs.indexOf(leg)])).whole.loops.length > 0;
+      if (isMet) left.push({ name: solid.name, runs: runOf(solid, edges, c) });
       return { solid, edges };
     }
     const spared = sparedIn(solid, c);

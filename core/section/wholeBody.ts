@@ -19,6 +19,16 @@ const extentAlong = (edges: readonly Edge[], d: Vec3): number => {
  * otherwise the straight edge along which it reaches furthest. A ball has none.
  */
 const axisOf = (solid: Solid, edges: readonly Edge[]): Vec3 | undefined => {
+  const before = known.get(edges);
+  if (before) return before.axis;
+  const axis = workedAxis(solid, edges);
+  known.set(edges, { axis });
+  return axis;
+};
+/** The axes of bodies by their edges: while a plane is dragged past them they stay as they are. */
+const known = new WeakMap<readonly Edge[], { readonly axis: Vec3 | undefined }>();
+
+const workedAxis = (solid: Solid, edges: readonly Edge[]): Vec3 | undefined => {
   let round: { axis: Vec3; width: number } | undefined;
   for (const e of edges)
     for (const { surface } of e.coedges) {

@@ -1,6 +1,15 @@
+import type { Vec2 } from '../../geometry/vec.ts';
+import type { ViewName } from '../../geometry/viewFrames.ts';
 import { degreesText, figureText } from './figures.ts';
 import { lineWords, placeWords, statedWords } from './places.ts';
 import { doneIn, type Sentences, seenWord, whySeen } from './sentence.ts';
+import type { Wording } from './wording.ts';
+
+/** An arc by its crown: "the arc over the upper side of cotter". */
+const arcWords = (w: Wording, view: ViewName | undefined, crown: Vec2): string => {
+  const at = view && placeWords(w, { view, at: crown });
+  return at ? `the arc at ${at}` : 'the arc';
+};
 
 /** Lines, circles and plotted curves of the views. */
 export const LINE_SENTENCES: Sentences<
@@ -10,6 +19,9 @@ export const LINE_SENTENCES: Sentences<
   | 'uncutLine'
   | 'drawRound'
   | 'lightCircle'
+  | 'bisectChord'
+  | 'setOffCrown'
+  | 'centreByCrown'
   | 'divideCircle'
   | 'ellipsePoints'
   | 'joinEllipse'
@@ -57,6 +69,18 @@ export const LINE_SENTENCES: Sentences<
       ],
     };
   },
+  bisectChord: ({ crown }, { view }, w) => ({
+    text: `Join the ends of ${arcWords(w, view, crown)} in the ${view} view by a light chord and bisect it: equal arcs about both ends cross on either side of it`,
+    why: 'The centre of the arc is as far from one end as from the other: it lies on the bisector.',
+  }),
+  setOffCrown: ({ figure, crown }, { view }, w) => ({
+    text: `Set off ${figureText(w, figure)} from the middle of the chord to the crown of ${arcWords(w, view, crown)} in the ${view} view`,
+    why: 'The arc is stated by its ends and by how far it bulges.',
+  }),
+  centreByCrown: ({ crown }, { view }, w) => ({
+    text: `Bisect the line from one end of ${arcWords(w, view, crown)} to its crown as well; about the point where both bisectors cross draw a light circle through the end in the ${view} view`,
+    why: 'Three points fix a circle: its centre is equally far from all of them.',
+  }),
   divideCircle: ({ middle, angle }, { view }, w) => {
     const about = view && placeWords(w, { view, at: middle });
     const circle = `the circle${about ? ` about ${about}` : ''}`;
