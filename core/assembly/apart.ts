@@ -8,7 +8,7 @@ import { axisOf, flatFace } from '../part/placing.ts';
 import type { Tolerance } from '../solid/body.ts';
 import type { BuiltBody, BuiltPart } from '../solid/build.ts';
 import { reachOfBody } from '../solid/extent.ts';
-import { clearanceAlong } from './clearance.ts';
+import { type Clearance, clearanceAlong } from './clearance.ts';
 
 /** How a body of an exploded pictorial stands apart from the one that it was put on. */
 export type Apart = {
@@ -86,6 +86,11 @@ const isInTheWay = (a: BuiltBody, b: BuiltBody, by: Vec3, d: Vec3, tol: number):
   });
 };
 
+const isBlocked = (c: Clearance): boolean => c.ahead !== undefined || c.shared !== undefined;
+/** Whether nothing is in a body's way along a direction. */
+const isClear = (body: BuiltBody, earlier: readonly BuiltBody[], d: Vec3, tol: Tolerance): boolean =>
+  !earlier.some((o) => isBlocked(clearanceAlong(body, o, d, tol)));
+
 /**
  * The direction in which a body comes off what stands behind it nearest, with nothing in its way; the first of several that are alike. A direction in which
  * it only slides past the others is none.
@@ -99,7 +104,7 @@ const nearestBehind = (
   let best: { along: Vec3; base: number; gap: number } | undefined;
   for (const d of directions) {
     const met = earlier.map((o) => clearanceAlong(body, o, d, tol));
-    if (met.some((c) => c.ahead || c.shared)) continue;
+    if (met.some(isBlocked)) continue;
     met.forEach((c, base) => {
       if (c.behind && c.behind.gap < (best?.gap ?? Number.POSITIVE_INFINITY) - tol.linear * 100)
         best = { along: d, base, gap: c.behind.gap };
@@ -110,7 +115,7 @@ const nearestBehind = (
 
 /**
  * Where the bodies of an assembly stand in an exploded pictorial: each is drawn off along the axis on which it was placed, away from what it was put
- * against, far enough to be clear of all that were there before it; what was put on it goes along. A body that is placed by figures comes off
+ * against, far enough to be clear of all that were there before it; what was put on it goes along. A body that is placed by figures, or that cannot leave so, comes off
  * what stands behind it nearest, in a direction in which nothing is in its way.
  * @returns a shift for each body, in the order of the statement
  */
@@ -124,7 +129,15 @@ export const movesApart = (modelled: ModelledPart, part: BuiltPart): readonly Ap
       const off = nearestBehind(body, earlier, [own, scale(own, -1), ...WORLD], tol);
       return off && { along: off.along, through: boxCentre(body.solid.box), base: off.base };
     };
-    const way = i === 0 ? undefined : (wayByRelations(modelled, i, body) ?? byFigures());
+    const stated = i === 0 ? undefined : wayByRelations(modelled, i, body);
+    const isFree = stated && isClear(body, earlier, stated.along, tol);
+    // what lies against a side of its slot comes out of the slot, not through that side: a key or cotter with its large end first
+    const alongSlot = (): Way | undefined => {
+      const free = [scale(own, -1), own, ...WORLD].find((w) => isClear(body, earlier, w, tol));
+      return free && { along: free, through: boxCentre(body.solid.box), base: undefined };
+    };
+    const freed = i === 0 || isFree ? undefined : (byFigures() ?? alongSlot());
+    const way = isFree || !freed ? stated : { ...freed, base: stated?.base ?? freed.base };
     if (!way) {
       out.push({ move: [0, 0, 0], path: undefined });
       return;

@@ -58,6 +58,13 @@ describe('parts drawn apart', () => {
       }
     }
   });
+  test('a cotter that lies against a side of its slot is driven out along the slot', () => {
+    const e = exploded(demoDrawing('07-stay-rod-joint.drawing.json').part);
+    const [along, across, up] = sub(e.moveOf('cotter'), e.moveOf('rod end')) as [number, number, number];
+    expect([along, across]).toEqual([expect.closeTo(0, 9), expect.closeTo(0, 9)]);
+    // its large end is the upper one
+    expect(up).toBeGreaterThan(40);
+  });
   test('what was put on a part that moves goes along with it', () => {
     const e = exploded(PLATES);
     expect(dot(sub(e.moveOf('nut'), e.moveOf('washer')), Z)).toBeLessThan(0);
