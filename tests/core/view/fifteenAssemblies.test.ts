@@ -2,12 +2,11 @@ import { describe, expect, test } from '@jest/globals';
 import { pointOn2, tangentOn2 } from '../../../core/geometry/curve2.ts';
 import type { Vec2, Vec3 } from '../../../core/geometry/vec.ts';
 import { VIEW_FRAMES } from '../../../core/geometry/viewFrames.ts';
-import { partModel, readPartFile } from '../../../core/part/model.ts';
 import { sectionOf } from '../../../core/section/section.ts';
 import { cuttingPlane } from '../../../core/section/trace.ts';
-import { buildPart } from '../../../core/solid/build.ts';
 import { measureSolid } from '../../../core/solid/measure.ts';
 import { type View, viewOf } from '../../../core/view/view.ts';
+import { builtBodies } from './builtBodies.ts';
 import { type ByRays, box, cone, cutAt, hexagon, metBy, placed, round, stadium } from './seenByRays.ts';
 
 /**
@@ -493,16 +492,6 @@ const CASES: readonly Case[] = [
   },
 ];
 
-const built = (bodies: readonly object[]) => {
-  const file = readPartFile({ format: 'blue-ledger/part@1', name: 'p', units: 'mm', bodies });
-  if (!file.ok) throw new Error(file.faults.map((f) => f.what).join());
-  const model = partModel(file.value);
-  if (!model.ok) throw new Error(model.faults.map((f) => `${f.where}: ${f.what}`).join());
-  const part = buildPart(model.value);
-  if (!part.ok) throw new Error(part.faults[0]?.what);
-  return { part: part.value, file: file.value };
-};
-
 /** Scan lines each way across a view, and places on each. */
 const SCANS = 3;
 const PLACES = 40;
@@ -593,7 +582,7 @@ test('there are fifteen', () => {
 });
 
 describe.each(CASES.map((c) => [c.name, c] as const))('%s', (_, c) => {
-  const { part, file } = built(c.file);
+  const { part, file } = builtBodies(c.file);
   test('its views show what rays see', () => {
     for (const name of ['front', 'top', 'left'] as const)
       expect(differences(viewOf(part.bodies, VIEW_FRAMES[name], part.tol), name, c.rays)).toEqual([]);

@@ -1,22 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
 import { VIEW_FRAMES, type ViewName } from '../../../core/geometry/viewFrames.ts';
-import { partModel, readPartFile } from '../../../core/part/model.ts';
 import { sectionOf } from '../../../core/section/section.ts';
 import { cuttingPlane } from '../../../core/section/trace.ts';
-import { type BuiltPart, buildPart } from '../../../core/solid/build.ts';
+import type { BuiltPart } from '../../../core/solid/build.ts';
 import { lineLength, type View, viewOf } from '../../../core/view/view.ts';
+import { builtBodies as built } from './builtBodies.ts';
 
 /** Thread lines held against lengths that follow from the rules alone: written out here for each arrangement. */
 
-const built = (bodies: readonly object[]): { part: BuiltPart; file: Parameters<typeof cuttingPlane>[1] } => {
-  const file = readPartFile({ format: 'blue-ledger/part@1', name: 'p', units: 'mm', bodies });
-  if (!file.ok) throw new Error(file.faults.map((f) => f.what).join());
-  const model = partModel(file.value);
-  if (!model.ok) throw new Error(model.faults.map((f) => `${f.where}: ${f.what}`).join());
-  const part = buildPart(model.value);
-  if (!part.ok) throw new Error(part.faults[0]?.what);
-  return { part: part.value, file: file.value };
-};
 const lengths = (v: View): Record<string, number> => {
   const out: Record<string, number> = {};
   for (const l of v.threads) {
