@@ -113,6 +113,27 @@ const nearestBehind = (
   return best;
 };
 
+/** The way in which a body comes off those before it; undefined where there is none. */
+const wayOff = (
+  modelled: ModelledPart,
+  i: number,
+  bodies: readonly BuiltBody[],
+  tol: Tolerance,
+): Way | undefined => {
+  const body = bodies[i] as BuiltBody;
+  const earlier = bodies.slice(0, i);
+  const stated = wayByRelations(modelled, i, body);
+  if (stated && isClear(body, earlier, stated.along, tol)) return stated;
+  // placed by figures; or against a side of its slot, through which it cannot come
+  const own: Vec3 = modelled.outers[i]?.z ?? [0, 0, 1];
+  const through = boxCentre(body.solid.box);
+  const off = nearestBehind(body, earlier, [own, scale(own, -1), ...WORLD], tol);
+  if (off) return { along: off.along, through, base: stated?.base ?? off.base };
+  // a key or cotter that only slides past comes out with its large end first
+  const free = [scale(own, -1), own, ...WORLD].find((d) => isClear(body, earlier, d, tol));
+  return free ? { along: free, through, base: stated?.base } : stated;
+};
+
 /**
  * Where the bodies of an assembly stand in an exploded pictorial: each is drawn off along the axis on which it was placed, away from what it was put
  * against, far enough to be clear of all that were there before it; what was put on it goes along. A body that is placed by figures, or that cannot leave so, comes off
@@ -124,20 +145,7 @@ export const movesApart = (modelled: ModelledPart, part: BuiltPart): readonly Ap
   const out: Apart[] = [];
   bodies.forEach((body, i) => {
     const earlier = bodies.slice(0, i);
-    const own = modelled.outers[i]?.z ?? ([0, 0, 1] as Vec3);
-    const byFigures = (): Way | undefined => {
-      const off = nearestBehind(body, earlier, [own, scale(own, -1), ...WORLD], tol);
-      return off && { along: off.along, through: boxCentre(body.solid.box), base: off.base };
-    };
-    const stated = i === 0 ? undefined : wayByRelations(modelled, i, body);
-    const isFree = stated && isClear(body, earlier, stated.along, tol);
-    // what lies against a side of its slot comes out of the slot, not through that side: a key or cotter with its large end first
-    const alongSlot = (): Way | undefined => {
-      const free = [scale(own, -1), own, ...WORLD].find((w) => isClear(body, earlier, w, tol));
-      return free && { along: free, through: boxCentre(body.solid.box), base: undefined };
-    };
-    const freed = i === 0 || isFree ? undefined : (byFigures() ?? alongSlot());
-    const way = isFree || !freed ? stated : { ...freed, base: stated?.base ?? freed.base };
+    const way = i === 0 ? undefined : wayOff(modelled, i, bodies, tol);
     if (!way) {
       out.push({ move: [0, 0, 0], path: undefined });
       return;

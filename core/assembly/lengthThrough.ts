@@ -190,8 +190,9 @@ const SAME = 1e-9;
 
 /**
  * The length between two places of an assembly along an axis of the part, as a sum of stated sizes: those of each body between its faces, and from one body to
- * the next by the relations that place it, with their gaps.
- * @param of opens the sums of one axis once for many lengths
+ * the next by the relations that place it, with their gaps. The sums of an axis are opened once; the function that is given back answers for each two places.
+ * @param axis 0, 1, 2 for X, Y, Z of the part
+ * @param part the built part, whose size says how near a sum must come
  */
 export const lengthsThrough = (
   modelled: ModelledPart,

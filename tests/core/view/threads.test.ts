@@ -4,7 +4,7 @@ import { sectionOf } from '../../../core/section/section.ts';
 import { cuttingPlane } from '../../../core/section/trace.ts';
 import type { BuiltPart } from '../../../core/solid/build.ts';
 import { lineLength, type View, viewOf } from '../../../core/view/view.ts';
-import { builtBodies as built } from './builtBodies.ts';
+import { builtBodies as built, cutFront as cutAlong } from './builtBodies.ts';
 
 /** Thread lines held against lengths that follow from the rules alone: written out here for each arrangement. */
 
@@ -21,22 +21,6 @@ const expectLengths = (v: View, want: Record<string, number>): void =>
     Object.fromEntries(Object.entries(want).map(([k, x]) => [k, expect.closeTo(x, 5)])),
   );
 const seen = (part: BuiltPart, view: ViewName): View => viewOf(part.bodies, VIEW_FRAMES[view], part.tol);
-const cutAlong = ({ part, file }: ReturnType<typeof built>, y: number): View => {
-  const plane = cuttingPlane(
-    {
-      name: 'A',
-      seenIn: 'top',
-      through: [
-        [-99, y],
-        [199, y],
-      ],
-      look: 'up',
-    },
-    file,
-  );
-  if (!plane.ok) throw new Error(plane.faults[0]?.what);
-  return viewOf(sectionOf(part, plane.value).remains, VIEW_FRAMES.front, part.tol);
-};
 /** Of M12: its root, and three quarters of it. */
 const ROOT = 12 - 1.0825 * 1.75;
 const ROUND = (d: number): number => 0.75 * Math.PI * d;
