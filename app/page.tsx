@@ -1,4 +1,5 @@
 import type { RegisterPage as Page } from '../exchange/kept.ts';
+import type { Person } from '../exchange/people.ts';
 import { registerQuery } from '../exchange/register.ts';
 import { copiesFolder } from '../server/backup/dailyCopies.ts';
 import { CannotOpen } from '../server/cannotOpen.ts';
@@ -6,6 +7,7 @@ import { database } from '../server/context.ts';
 import { dataDirectory } from '../server/database.ts';
 import { readRegister } from '../server/register.ts';
 import { Plain } from './Plain.tsx';
+import { pageAsker } from './pageAsker.ts';
 import { Register } from './register/Register.tsx';
 
 export const dynamic = 'force-dynamic';
@@ -15,14 +17,21 @@ type Props = { searchParams: Promise<Record<string, string | string[] | undefine
 export default async function RegisterPage({ searchParams }: Props) {
   const asked = registerQuery.parse(await searchParams);
   let page: Page;
+  let person: Person;
   try {
-    page = await readRegister(await database(), asked);
+    person = (await pageAsker()).person;
+    page = await readRegister(await database(), asked, person);
   } catch (error) {
     if (error instanceof CannotOpen)
       return <Plain title="The drawings cannot be opened" text={error.message} />;
     throw error;
   }
   return (
-    <Register page={page} asked={asked} copies={copiesFolder(process.env, dataDirectory(process.env))} />
+    <Register
+      page={page}
+      asked={asked}
+      person={person}
+      copies={copiesFolder(process.env, dataDirectory(process.env))}
+    />
   );
 }

@@ -7,6 +7,7 @@ import type { PrinterRequest } from '../exchange/print.ts';
 import type { ManyRequest } from '../exchange/register.ts';
 import type { SheetExportId } from '../formats/exports.ts';
 import type { SolidFormat } from '../formats/solidFormats.ts';
+import { newId } from './newId.ts';
 
 /** What became of a request. `words` is a sentence for the reader. */
 export type Outcome<T> =
@@ -25,8 +26,9 @@ const unavailable = (what: string): Outcome<never> => ({
   words: `${what} Your changes are kept in this browser and stored when it is back.`,
 });
 
-/** Statuses that say nothing of the request itself. */
-const isTemporary = (status: number): boolean => status >= 500 || status === 408 || status === 429;
+/** Statuses that say nothing of the request itself; after 401 it is sent again once one has signed in. */
+const isTemporary = (status: number): boolean =>
+  status >= 500 || status === 408 || status === 429 || status === 401;
 
 export const send = async <T>(
   path: string,
@@ -110,9 +112,9 @@ export const answered = async <T>(asked: Promise<Outcome<T>>): Promise<T> => {
 };
 
 export const openFile = (file: unknown, name: string): Promise<Kept> =>
-  answered(drawingServer.create(crypto.randomUUID(), file, name));
+  answered(drawingServer.create(newId(), file, name));
 export const copyDrawing = (copyOf: string): Promise<Kept> =>
-  answered(sendJson('/api/drawings', 'POST', { id: crypto.randomUUID(), copyOf }));
+  answered(sendJson('/api/drawings', 'POST', { id: newId(), copyOf }));
 export const BACKUP = '/api/backup';
 /** Says what bringing a backup back would do, or does it. @param isSetBack drawings changed since get its state */
 export const sendBackup = (file: Blob, doing: 'plan' | 'restore', isSetBack: boolean): Promise<RestorePlan> =>

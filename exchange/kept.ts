@@ -14,6 +14,8 @@ export type Kept = Stored & {
   readonly drawing: Drawing;
   /** the id of the change that led to this revision, where one is remembered */
   readonly lastChange: string | null;
+  /** whoever asked may only read it */
+  readonly isReadOnly?: boolean;
 };
 
 /** A row of the register. */
@@ -65,10 +67,12 @@ export type Daybook = {
   readonly limit: number;
 };
 
-/** A line of the Daybook: what was changed, and when (ISO 8601). */
+/** A line of the Daybook: what was changed, by whom, and when (ISO 8601). */
 export type DaybookLine = {
   readonly position: number;
   readonly label: string;
+  /** the name of who made it; empty on a server for one person */
+  readonly by: string;
   readonly madeAt: string;
   readonly current: boolean;
 };

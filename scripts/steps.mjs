@@ -60,6 +60,7 @@ const debian = async (name, packages) => {
 /** Debian's Chromium, for the tests of the interface. */
 export const chromium = async () => {
   if (!existsSync(CHROMIUM)) await debian('Chromium', ['chromium']);
+  if (!existsSync('/usr/bin/openssl')) await debian('a maker of certificates', ['openssl']);
 };
 
 /** Debian's reader of DXF files, which audits those that are written here. */

@@ -3,6 +3,9 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { readDrawing } from '../core/drawing/drawing.ts';
 import { sentence } from '../core/number/fault.ts';
+import { layCommandKey } from './accounts/commandKey.ts';
+import { inviteFirstOwner } from './accounts/invitations.ts';
+import { needsAccounts } from './accounts/needed.ts';
 import { beginDailyCopies, copiesFolder } from './backup/dailyCopies.ts';
 import { CannotOpen } from './cannotOpen.ts';
 import { dataDirectory, openDatabase } from './database.ts';
@@ -28,9 +31,24 @@ export const addDemoDrawings = async (db: Database): Promise<void> => {
   }
 };
 
+/** Where people reach this server, as the command that started it says. */
+const publicAddress = (): string => process.env.BLUE_LEDGER_PUBLIC ?? process.env.BLUE_LEDGER_ADDRESS ?? '';
+
+/** Makes a server ready for accounts: the command line gets its key, and where nobody runs the register yet the way in is printed. */
+const prepareAccounts = async (db: Database): Promise<void> => {
+  const directory = dataDirectory(process.env);
+  if (directory) layCommandKey(directory);
+  const secret = await inviteFirstOwner(db);
+  if (secret)
+    console.warn(
+      `\n  Nobody runs this register yet. Open this address to make the owner's account; it is good for one day, and once:\n  ${publicAddress()}/invitation/${secret}\n`,
+    );
+};
+
 const open = async (): Promise<Database> => {
   const db = await openDatabase(process.env);
   try {
+    if (needsAccounts(process.env)) await prepareAccounts(db);
     if (process.env.BLUE_LEDGER_DEMO === '1') await addDemoDrawings(db);
     const folder = copiesFolder(process.env, dataDirectory(process.env));
     if (!folder) return db;

@@ -6,7 +6,7 @@
 type Asked = { readonly method: string; readonly headers: Headers };
 
 /** Names under which this machine is reached by itself. */
-const OWN_NAMES = ['localhost', '127.0.0.1', '[::1]'];
+export const OWN_NAMES: readonly string[] = ['localhost', '127.0.0.1', '[::1]'];
 
 /** The names that requests may be addressed to, from BLUE_LEDGER_HOSTS (separated by commas) besides this machine's own. */
 export const allowedHosts = (

@@ -145,6 +145,71 @@ const MIGRATIONS: readonly { readonly number: number; readonly sql: string }[] =
       );
     `,
   },
+  {
+    number: 9,
+    sql: `
+      -- who may sign in, on a server that others reach
+      create table person (
+        id text primary key,
+        name text not null,
+        login text not null unique,
+        role text not null,
+        -- scrypt, with its cost and salt
+        password text not null,
+        -- the key of the codes that change every half minute, and the last of their steps that was used; nothing where no code is asked for
+        code_key text,
+        code_step bigint not null default 0,
+        -- a key that is not confirmed by a code yet
+        code_offered text,
+        is_off boolean not null default false,
+        made_at timestamptz not null default now()
+      );
+      create table session (
+        -- sha-256 of what the cookie holds
+        mark text primary key,
+        person_id text not null references person(id) on delete cascade,
+        begun_at timestamptz not null default now(),
+        renewed_at timestamptz not null default now(),
+        used_at timestamptz not null default now(),
+        ends_at timestamptz not null,
+        browser text not null,
+        address text not null
+      );
+      create index session_by_person on session (person_id);
+      create table invitation (
+        id text primary key,
+        mark text not null unique,
+        name text not null,
+        role text not null,
+        -- whose password it sets anew; nothing where it makes an account
+        person_id text references person(id) on delete cascade,
+        ends_at timestamptz not null
+      );
+      -- wrong passwords, by account and by address
+      create table attempt (
+        about text primary key,
+        failed integer not null,
+        last_at timestamptz not null default now()
+      );
+      create table access_log (
+        at timestamptz not null default now(),
+        who text not null,
+        address text not null,
+        what text not null
+      );
+      create index access_log_by_time on access_log (at);
+      alter table drawing add column made_by text references person(id) on delete set null;
+      create index drawing_by_maker on drawing (made_by);
+      create table share (
+        drawing_id text not null references drawing(id) on delete cascade,
+        person_id text not null references person(id) on delete cascade,
+        may text not null,
+        primary key (drawing_id, person_id)
+      );
+      -- the name of the person who made a change; empty on a server for one person
+      alter table history add column made_by text not null default '';
+    `,
+  },
 ];
 
 /** Runs the migrations that have not run yet, each in a transaction with its own record. */

@@ -1,5 +1,7 @@
 import type { RegisterPage, RegisterRow } from '../exchange/kept.ts';
+import type { Person } from '../exchange/people.ts';
 import { type ManyRequest, PAGE, type RegisterQuery, type RegisterSort } from '../exchange/register.ts';
+import { ONE_PERSON, readable } from './accounts/access.ts';
 import type { Database } from './queries.ts';
 import { searchPattern } from './registerWords.ts';
 
@@ -31,14 +33,23 @@ type Row = Omit<RegisterRow, 'tags' | 'revision' | 'changedAt'> & {
   readonly changedAt: string | Date;
 };
 
-/** A page of the register: the drawings that a search and its filters leave, with all folders and tags that there are. */
-export const readRegister = async (db: Database, asked: RegisterQuery): Promise<RegisterPage> => {
+/** A page of the register: the drawings that a search and its filters leave of those that a person may read, with all their folders and tags. */
+export const readRegister = async (
+  db: Database,
+  asked: RegisterQuery,
+  person: Person = ONE_PERSON,
+): Promise<RegisterPage> => {
   const parameters: unknown[] = [];
   const wanted: string[] = [];
   const also = (condition: (place: string) => string, value: unknown): void => {
     parameters.push(value);
     wanted.push(condition(`$${parameters.length}`));
   };
+  const own = readable(person);
+  /** a condition of its own for queries that ask for nothing else */
+  const ownAt = (place: number): string => (own ? ` and ${own(`$${place}`)}` : '');
+  const ownId = own ? [person.id] : [];
+  if (own) also(own, person.id);
   also((p) => `d.archived = ${p}`, asked.archive === '1');
   if (asked.folder !== undefined) also((p) => `d.folder = ${p}`, asked.folder);
   if (asked.tag !== undefined) also((p) => `position(${p} in d.tags) > 0`, `\n${asked.tag}\n`);
@@ -57,14 +68,17 @@ export const readRegister = async (db: Database, asked: RegisterQuery): Promise<
     parameters,
   );
   const folders = await db.query<{ name: string; n: string | number }>(
-    'select folder as name, count(*) as n from drawing where archived = $1 group by folder order by lower(folder)',
-    [asked.archive === '1'],
+    `select d.folder as name, count(*) as n from drawing d where d.archived = $1${ownAt(2)} group by d.folder order by lower(d.folder)`,
+    [asked.archive === '1', ...ownId],
   );
   const tags = await db.query<{ tags: string }>(
-    `select distinct tags from drawing where archived = $1 and tags <> ''`,
-    [asked.archive === '1'],
+    `select distinct d.tags from drawing d where d.archived = $1 and d.tags <> ''${ownAt(2)}`,
+    [asked.archive === '1', ...ownId],
   );
-  const [all] = await db.query<{ n: string | number }>('select count(*) as n from drawing');
+  const [all] = await db.query<{ n: string | number }>(
+    `select count(*) as n from drawing d where true${ownAt(1)}`,
+    ownId,
+  );
   return {
     rows: rows.map((r) => ({
       ...r,

@@ -85,14 +85,24 @@ const find = async (q: Queries, id: string, forUpdate = false): Promise<Row> => 
   return row;
 };
 
-export const listDrawings = async (db: Database): Promise<RegisterRow[]> => {
+/**
+ * The rows of all drawings, by number.
+ * @param person whose drawings they are, where `readable` says by their id which those are
+ */
+export const listDrawings = async (
+  db: Database,
+  person = '',
+  readable?: (place: string) => string,
+): Promise<RegisterRow[]> => {
   const rows = await db.query<RegisterRow & { changedAt: string | Date }>(
     `select d.id, d.number, d.title, d.material, d.paper, d.angle, d.scale, d.state, d.archived, d.folder, d.revision, d.changed_at as "changedAt",
        i.letter as issued, coalesce(d.changed_at > i.issued_at, false) as "isChangedSince"
      from drawing d left join issue i on i.drawing_id = d.id and i.letter = (
        select letter from issue where drawing_id = d.id and withdrawn_at is null
        order by issued_at desc, letter desc limit 1)
+     ${readable ? `where ${readable('$1')}` : ''}
      order by d.number, d.created_at`,
+    readable ? [person] : [],
   );
   return rows.map((r) => ({
     ...r,
@@ -141,29 +151,42 @@ export const readRevision = async (db: Database, id: string): Promise<number> =>
   return Number(row.revision);
 };
 
+/** Who makes a drawing or a change; nobody by name on a server for one person. */
+export type Maker = { readonly id: string; readonly name: string };
+const NOBODY: Maker = { id: '', name: '' };
+
 /**
  * Stores a new drawing.
  * @param id its id; where a drawing with this id is there already, that one is answered: the request was sent twice
+ * @param maker whose drawing it is
+ * @throws NotThere where the id belongs to a drawing of somebody else
  */
 export const addDrawing = async (
   db: Database,
   id: string,
   drawing: Drawing,
   label = 'Opened',
+  maker: Maker = NOBODY,
 ): Promise<Kept> =>
   db.transaction(async (q) => {
     const text = JSON.stringify(drawing);
     const added = await q.query(
-      `insert into drawing (id, document, position, ${SUMMARY})
-       values ($1, $2, 1, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12) on conflict (id) do nothing returning id`,
-      [id, text, ...summaryOf(drawing)],
+      `insert into drawing (id, document, position, ${SUMMARY}, made_by)
+       values ($1, $2, 1, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13) on conflict (id) do nothing returning id`,
+      [id, text, ...summaryOf(drawing), maker.id || null],
     );
     if (added.length)
-      await q.query('insert into history (drawing_id, position, label, document) values ($1, 1, $2, $3)', [
+      await q.query(
+        'insert into history (drawing_id, position, label, document, made_by) values ($1, 1, $2, $3, $4)',
+        [id, storableText(label), text, maker.name],
+      );
+    else {
+      const own = await q.query(`select 1 from drawing where id = $1 and coalesce(made_by, '') = $2`, [
         id,
-        storableText(label),
-        text,
+        maker.id,
       ]);
+      if (!own.length) throw new NotThere(`The id ${id} belongs to another drawing.`);
+    }
     return kept(q, await find(q, id));
   });
 
@@ -209,6 +232,7 @@ const standAt = async (
 
 /**
  * Stores a new state. What could be redone until now is dropped, as after any new change.
+ * @param madeBy the name of who made the change, for the Daybook
  * @returns the revision it led to; a change that was made before is answered as done and not made again
  * @throws Stale where the drawing has moved on since
  */
@@ -218,6 +242,7 @@ export const changeDrawing = async (
   mark: ChangeMark,
   drawing: Drawing,
   label: string,
+  madeBy = '',
 ): Promise<Stored> =>
   db.transaction(async (q) => {
     const row = await find(q, id, true);
@@ -226,12 +251,10 @@ export const changeDrawing = async (
     const position = Number(row.position) + 1;
     const document = JSON.stringify(drawing);
     await q.query('delete from history where drawing_id = $1 and position >= $2', [id, position]);
-    await q.query('insert into history (drawing_id, position, label, document) values ($1, $2, $3, $4)', [
-      id,
-      position,
-      label,
-      document,
-    ]);
+    await q.query(
+      'insert into history (drawing_id, position, label, document, made_by) values ($1, $2, $3, $4, $5)',
+      [id, position, label, document, madeBy],
+    );
     if (position % LOOKED_AFTER === 0 || document.length > LONG) await thinHistory(q, id, position);
     await standAt(q, { id, document, position, mark });
     return stored(q, await find(q, id));
@@ -291,8 +314,13 @@ export const archiveDrawing = async (db: Database, id: string, archived: boolean
  */
 export const readDaybook = async (db: Database, id: string): Promise<Daybook> => {
   const row = await find(db, id);
-  const lines = await db.query<{ position: string | number; label: string; made_at: string | Date }>(
-    'select position, label, made_at from history where drawing_id = $1 order by position desc limit 200',
+  const lines = await db.query<{
+    position: string | number;
+    label: string;
+    made_at: string | Date;
+    made_by: string;
+  }>(
+    'select position, label, made_at, made_by from history where drawing_id = $1 order by position desc limit 200',
     [id],
   );
   const [all] = await db.query<{ states: string | number; bytes: string | number | null }>(
@@ -303,6 +331,7 @@ export const readDaybook = async (db: Database, id: string): Promise<Daybook> =>
     lines: lines.map((l) => ({
       position: Number(l.position),
       label: l.label,
+      by: l.made_by,
       madeAt: new Date(l.made_at).toISOString(),
       current: Number(l.position) === Number(row.position),
     })),

@@ -3,10 +3,17 @@ import type { z } from 'zod';
 import { type Fault, sentence } from '../../core/number/fault.ts';
 import { dataFault } from '../../core/part/plainData.ts';
 import { placeOf } from '../../core/part/schema.ts';
+import { mayEverywhere, type Right } from '../../exchange/people.ts';
 import { idParameter, LARGEST_REQUEST } from '../../exchange/requests.ts';
+import { needAccess } from '../../server/accounts/access.ts';
+import { type Asker, askerOf } from '../../server/accounts/asker.ts';
+import { TooManyAttempts } from '../../server/accounts/attempts.ts';
+import { AccountRefused } from '../../server/accounts/refusal.ts';
 import { CannotOpen, isDiskFull } from '../../server/cannotOpen.ts';
 import { OverBudget } from '../../server/compute.ts';
+import { database } from '../../server/context.ts';
 import { NotIssued } from '../../server/issues.ts';
+import type { Database } from '../../server/queries.ts';
 import { NotThere, Stale } from '../../server/store.ts';
 
 /** A refusal that becomes an answer with a sentence in it. */
@@ -70,7 +77,7 @@ export const readBody = async <T>(request: Request, schema: z.ZodType<T>): Promi
 };
 
 /** The drawing's id in the address; one that no drawing can have is answered as not there. */
-export const readId = async (params: Promise<{ id: string }>): Promise<string> => {
+const readId = async (params: Promise<{ id: string }>): Promise<string> => {
   const id = idParameter.safeParse((await params).id);
   if (!id.success) throw new Refused(404, 'There is no drawing at this address.');
   return id.data;
@@ -79,8 +86,13 @@ export const readId = async (params: Promise<{ id: string }>): Promise<string> =
 const answer = (status: number, error: string, more: object = {}): Response =>
   NextResponse.json({ error, ...more }, { status });
 
-/** Runs a route's work and turns what goes wrong into a plain sentence. */
-export const reply = async (work: () => Promise<unknown>): Promise<Response> => {
+/** What a route's work is done with. */
+export type Asked = Asker & { readonly db: Database };
+
+const SIGN_IN = 'You are signed out. Sign in again, in another window if changes wait here: they are kept.';
+
+/** Runs a route's work for anybody, signed in or not, and turns what goes wrong into a plain sentence. */
+export const replyToAnybody = async (work: () => Promise<unknown>): Promise<Response> => {
   try {
     const value = await work();
     return value instanceof Response ? value : NextResponse.json(value ?? { done: true });
@@ -88,6 +100,12 @@ export const reply = async (work: () => Promise<unknown>): Promise<Response> => 
     if (error instanceof Refused) return answer(error.status, error.message);
     if (error instanceof NotThere) return answer(404, error.message);
     if (error instanceof Stale) return answer(409, error.message, { current: error.current });
+    if (error instanceof AccountRefused) return answer(error.status, error.message);
+    if (error instanceof TooManyAttempts) {
+      const waiting = answer(429, error.message);
+      waiting.headers.set('retry-after', String(error.wait));
+      return waiting;
+    }
     if (error instanceof NotIssued) return answer(422, error.message);
     if (error instanceof OverBudget) return answer(422, error.message);
     if (error instanceof CannotOpen) return answer(503, error.message);
@@ -100,3 +118,33 @@ export const reply = async (work: () => Promise<unknown>): Promise<Response> => 
     return answer(500, 'The server could not do this. Nothing stored was changed.');
   }
 };
+
+/**
+ * Runs a route's work for whoever is signed in and has a right.
+ * @param right what is needed of the role; 'signed in' where that is enough
+ */
+export const reply = (
+  request: Request,
+  right: Right | 'signed in',
+  work: (asked: Asked) => Promise<unknown>,
+): Promise<Response> =>
+  replyToAnybody(async () => {
+    const asker = await askerOf(request.headers);
+    if (!asker) throw new Refused(401, SIGN_IN);
+    if (right !== 'signed in' && !mayEverywhere(asker.person.role, right))
+      throw new Refused(403, `As a ${asker.person.role} you may not do this. Ask an owner.`);
+    return work({ ...asker, db: await database() });
+  });
+
+/** Runs a route's work on the drawing in its address, for whoever may read or change that one. */
+export const replyOn = (
+  request: Request,
+  params: Promise<{ id: string }>,
+  wanted: 'read' | 'change',
+  work: (id: string, asked: Asked) => Promise<unknown>,
+): Promise<Response> =>
+  reply(request, 'signed in', async (asked) => {
+    const id = await readId(params);
+    await needAccess(asked.db, asked.person, id, wanted);
+    return work(id, asked);
+  });

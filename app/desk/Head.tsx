@@ -10,11 +10,12 @@ import { useDesk, useSession } from './useDesk.ts';
 
 const SaveNote = () => {
   const save = useSession((s) => s.save);
+  const isReadOnly = useSession((s) => s.isReadOnly);
   const savedAt = useSession((s) => s.savedAt);
   const followedAt = useSession((s) => s.followedAt);
   const { tryNow } = useDesk().session;
   const isFollowed = followedAt && (!savedAt || followedAt > savedAt);
-  const text = {
+  const stored = {
     saved: isFollowed
       ? `Changed in another window ${timeOfDay(followedAt)}`
       : savedAt
@@ -25,6 +26,7 @@ const SaveNote = () => {
     conflict: 'Not saved',
     refused: 'Not saved',
   }[save];
+  const text = isReadOnly ? 'Read only' : stored;
   return (
     // as wide with its time as without, so that nothing beside it moves when a change is stored
     <span className="inline-block min-w-[76px] text-right text-[13px] whitespace-nowrap">

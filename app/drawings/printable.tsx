@@ -3,11 +3,13 @@ import type { ReactNode } from 'react';
 import type { z } from 'zod';
 import type { Drawing } from '../../core/drawing/drawing.ts';
 import { idParameter } from '../../exchange/requests.ts';
+import { needAccess } from '../../server/accounts/access.ts';
 import { CannotOpen } from '../../server/cannotOpen.ts';
 import { OverBudget } from '../../server/compute.ts';
 import { database } from '../../server/context.ts';
 import { NotThere, readKept } from '../../server/store.ts';
 import { Plain } from '../Plain.tsx';
+import { pageAsker } from '../pageAsker.ts';
 
 export type PageProps = {
   params: Promise<{ id: string }>;
@@ -28,7 +30,10 @@ export const printable = async <T,>(
   const asked = query.safeParse(await searchParams);
   if (!id.success || !asked.success) notFound();
   try {
-    const { drawing } = await readKept(await database(), id.data);
+    const { person } = await pageAsker();
+    const db = await database();
+    await needAccess(db, person, id.data, 'read');
+    const { drawing } = await readKept(db, id.data);
     return await show(drawing, asked.data, id.data);
   } catch (error) {
     if (error instanceof NotThere) notFound();

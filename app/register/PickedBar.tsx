@@ -49,13 +49,17 @@ export const PickedBar = ({
   page,
   onSet,
   onClear,
+  onShare,
 }: {
   picked: readonly RegisterRow[];
   page: RegisterPage;
   onSet: (set: ManyRequest['set']) => void;
   onClear: () => void;
+  /** shares one drawing; nothing where there is nobody to share with */
+  onShare?: ((row: RegisterRow) => void) | undefined;
 }) => {
   const ids = picked.map((r) => r.id);
+  const [only] = picked.length === 1 ? picked : [];
   const isAway = picked.every((r) => r.archived);
   return (
     <section
@@ -118,6 +122,11 @@ export const PickedBar = ({
       <button type="button" className={BUTTON} onClick={() => onSet({ archived: !isAway })}>
         {isAway ? 'Restore' : 'Archive'}
       </button>
+      {onShare && only && (
+        <button type="button" className={BUTTON} onClick={() => onShare(only)}>
+          Share
+        </button>
+      )}
     </section>
   );
 };

@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation';
 import { type DragEvent, useEffect, useOptimistic, useRef, useState, useTransition } from 'react';
 import { drawingOfPart } from '../../core/drawing/drawing.ts';
 import type { RegisterPage, RegisterRow } from '../../exchange/kept.ts';
+import { mayEverywhere, type Person } from '../../exchange/people.ts';
 import { type ManyRequest, PAGE, type RegisterQuery, STATES } from '../../exchange/register.ts';
 import { HouseMark } from '../HouseMark.tsx';
 import { archive, copyDrawing, openFile, setMany } from '../serverCalls.ts';
@@ -16,6 +17,7 @@ import { RegisterTable } from './RegisterTable.tsx';
 
 // no part of the first load: it is opened now and then
 const BackupPanel = dynamic(() => import('./BackupPanel.tsx').then((m) => m.BackupPanel));
+const ShareDialog = dynamic(() => import('./ShareDialog.tsx').then((m) => m.ShareDialog));
 
 /** One stops typing for so long before what is typed is looked for, ms. */
 const FIND_AFTER = 200;
@@ -27,12 +29,14 @@ const SELECT = 'rounded-md border border-rule-strong bg-white px-2 py-1.5 text-[
 type Props = {
   readonly page: RegisterPage;
   readonly asked: RegisterQuery;
+  /** who reads it; without a name on a server for one person */
+  readonly person: Person;
   /** where the daily copies are; undefined where none are made */
   readonly copies: string | undefined;
 };
 
 /** All drawings: found, opened, copied, kept in folders, put away. What is shown stands in the address. */
-export const Register = ({ page, asked, copies }: Props) => {
+export const Register = ({ page, asked, person, copies }: Props) => {
   const router = useRouter();
   const unsaved = useUnsaved();
   const picker = useRef<HTMLInputElement>(null);
@@ -42,6 +46,8 @@ export const Register = ({ page, asked, copies }: Props) => {
   const [note, setNote] = useState<string>();
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
   const [isKeeping, setIsKeeping] = useState(false);
+  const [shared, setShared] = useState<RegisterRow>();
+  const mayMake = mayEverywhere(person.role, 'make');
   const [isDropping, setIsDropping] = useState(false);
   const [isWaiting, startTransition] = useTransition();
   const { rows } = page;
@@ -166,12 +172,16 @@ export const Register = ({ page, asked, copies }: Props) => {
                 if (files.length) void open(files);
               }}
             />
-            <button type="button" className={BUTTON} onClick={() => picker.current?.click()}>
-              Open files
-            </button>
-            <button type="button" className={BUTTON} onClick={() => setIsKeeping(true)}>
-              Backup
-            </button>
+            {mayMake && (
+              <button type="button" className={BUTTON} onClick={() => picker.current?.click()}>
+                Open files
+              </button>
+            )}
+            {mayEverywhere(person.role, 'run') && (
+              <button type="button" className={BUTTON} onClick={() => setIsKeeping(true)}>
+                Backup
+              </button>
+            )}
             <Link href="/views" className={BUTTON}>
               Given views
             </Link>
@@ -184,13 +194,24 @@ export const Register = ({ page, asked, copies }: Props) => {
             <Link href="/method" className={BUTTON}>
               Method
             </Link>
-            <button
-              type="button"
-              className="rounded-md bg-deep px-3.5 py-1.5 text-[14px] font-semibold text-white hover:bg-house"
-              onClick={() => void start()}
-            >
-              New drawing
-            </button>
+            {person.name && (
+              <Link
+                href="/people"
+                className={BUTTON}
+                title={`You are signed in as ${person.name}, ${person.role}`}
+              >
+                {mayEverywhere(person.role, 'run') ? 'People' : person.name}
+              </Link>
+            )}
+            {mayMake && (
+              <button
+                type="button"
+                className="rounded-md bg-deep px-3.5 py-1.5 text-[14px] font-semibold text-white hover:bg-house"
+                onClick={() => void start()}
+              >
+                New drawing
+              </button>
+            )}
           </div>
         </header>
         <main
@@ -280,6 +301,7 @@ export const Register = ({ page, asked, copies }: Props) => {
               page={page}
               onSet={(set) => void setAll(set)}
               onClear={() => setPicked(new Set())}
+              onShare={person.name ? setShared : undefined}
             />
           )}
           <div className="flex">
@@ -301,18 +323,22 @@ export const Register = ({ page, asked, copies }: Props) => {
               {!rows.length && (
                 <p className="px-6 py-8 text-second">
                   {page.isEmpty
-                    ? 'No drawings yet. Start a new one, or drop a part file here.'
+                    ? mayMake
+                      ? 'No drawings yet. Start a new one, or drop a part file here.'
+                      : 'No drawings yet.'
                     : now.archive === '1' && !isFiltered
                       ? 'The archive is empty.'
                       : 'Nothing found.'}
-                  {page.isEmpty && (
+                  {page.isEmpty && mayMake && (
                     <span className="mt-3 flex gap-3">
                       <button type="button" className={BUTTON} onClick={() => void start(true)}>
                         Take the two-minute tour
                       </button>
-                      <button type="button" className={BUTTON} onClick={() => void addDemo()}>
-                        Put in the demo drawings
-                      </button>
+                      {mayEverywhere(person.role, 'change all') && (
+                        <button type="button" className={BUTTON} onClick={() => void addDemo()}>
+                          Put in the demo drawings
+                        </button>
+                      )}
                     </span>
                   )}
                   {isFiltered && (
@@ -356,6 +382,7 @@ export const Register = ({ page, asked, copies }: Props) => {
           </div>
         </main>
       </div>
+      {shared && <ShareDialog row={shared} onClose={() => setShared(undefined)} />}
       {isKeeping && (
         <BackupPanel
           copies={copies}

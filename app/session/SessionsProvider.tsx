@@ -2,6 +2,7 @@
 import { createContext, type ReactNode, useContext, useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
+import { newId } from '../newId.ts';
 import { drawingServer } from '../serverCalls.ts';
 import { type Engine, openEngine } from './engine.ts';
 import { openSessions, type Sessions, type UnsavedDrawing } from './sessions.ts';
@@ -16,8 +17,11 @@ const CHANNEL = 'blue-ledger revisions';
 
 const pause = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms));
 
-/** Holds the drawings that are being edited, across all pages: one that was left goes on storing. */
-export const SessionsProvider = ({ children }: { children: ReactNode }) => {
+/**
+ * Holds the drawings that are being edited, across all pages: one that was left goes on storing.
+ * @param who the id of whoever is signed in; what they leave unstored is not sent in another's name. Empty on a server for one person
+ */
+export const SessionsProvider = ({ who, children }: { who: string; children: ReactNode }) => {
   const [workplace, setWorkplace] = useState<Workplace>();
   useEffect(() => {
     const engine = openEngine();
@@ -26,8 +30,8 @@ export const SessionsProvider = ({ children }: { children: ReactNode }) => {
       server: drawingServer,
       draw: engine.draw,
       lookOver: engine.lookOver,
-      shelf: browserShelf(crypto.randomUUID()),
-      newId: () => crypto.randomUUID(),
+      shelf: browserShelf(newId(), who),
+      newId,
       pause,
       announce: (id) => channel.postMessage(id),
     });
@@ -35,7 +39,7 @@ export const SessionsProvider = ({ children }: { children: ReactNode }) => {
     void sessions.resume();
     setWorkplace({ sessions, engine });
     return () => channel.close();
-  }, []);
+  }, [who]);
   return <WorkplaceContext.Provider value={workplace}>{children}</WorkplaceContext.Provider>;
 };
 

@@ -30,6 +30,7 @@ const pauseAfter = (failures: number): number => PAUSES[Math.min(failures, PAUSE
 const STEP_TRIES = 3;
 
 const HALTED: Fault = { path: [], where: '', ...says('session.halted') };
+const READ_ONLY: Fault = { path: [], where: '', ...says('session.readOnly') };
 
 export const openSession = (start: SessionStart, tools: SessionTools): DrawingSession => {
   const { server, shelf } = tools;
@@ -37,6 +38,7 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
   let queue: readonly QueuedChange[] = start.queue ?? [];
   const state = createStore<SessionState>(() => ({
     id,
+    isReadOnly: start.isReadOnly ?? false,
     drawing: queue.at(-1)?.drawing ?? start.drawing,
     revision: start.revision,
     canUndo: start.canUndo,
@@ -241,6 +243,7 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
     return faults;
   };
   const makeEdit = async (command: Command): Promise<readonly Fault[]> => {
+    if (get().isReadOnly) return [READ_ONLY];
     if (isHalted()) return [HALTED];
     const apply = commandsNow() ?? (await fetchCommands());
     const made = apply(get().drawing, command, context());
@@ -297,6 +300,10 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
   };
 
   const makeStep = async (direction: -1 | 1): Promise<void> => {
+    if (get().isReadOnly) {
+      set({ faults: [READ_ONLY] });
+      return;
+    }
     if (isHalted()) {
       set({ faults: [HALTED] });
       return;

@@ -24,6 +24,8 @@ export type ConflictChoice = 'theirs' | 'mine' | 'both';
 
 export type SessionState = {
   readonly id: string;
+  /** whoever is here may only read it */
+  readonly isReadOnly: boolean;
   /** the drawing as it stands; every change of it is on its way to the server */
   readonly drawing: Drawing;
   /** the stored revision that the waiting changes follow */
@@ -106,5 +108,5 @@ export type DrawingSession = {
 };
 
 /** Where a session begins: as stored, or with changes that an earlier page has left. */
-export type SessionStart = Pick<Kept, 'id' | 'drawing'> &
+export type SessionStart = Pick<Kept, 'id' | 'drawing' | 'isReadOnly'> &
   Stored & { readonly queue?: readonly QueuedChange[] | undefined };

@@ -17,7 +17,8 @@ export type Shelf = {
   readonly takeLeft: (id?: string) => Promise<readonly Shelved[]>;
 };
 
-const PREFIX = 'blue-ledger unsaved';
+/** What the keys of a person's changes begin with; each person finds their own only. */
+const prefixOf = (who: string): string => (who ? `blue-ledger unsaved/${who}` : 'blue-ledger unsaved');
 const lockOf = (window: string): string => `blue-ledger window ${window}`;
 
 /** The windows that are open, by the locks they hold; undefined where the browser does not tell. */
@@ -29,10 +30,12 @@ const openWindows = async (): Promise<ReadonlySet<string> | undefined> => {
 /**
  * The shelf in the browser's own storage.
  * @param own this window's id; a lock is held under it as long as the window is open
+ * @param who whose changes they are; empty where there are no accounts
  */
-export const browserShelf = (own: string): Shelf => {
+export const browserShelf = (own: string, who: string): Shelf => {
+  const prefix = prefixOf(who);
   void navigator.locks?.request(lockOf(own), () => new Promise(() => undefined));
-  const keyOf = (id: string): string => `${PREFIX} ${own} ${id}`;
+  const keyOf = (id: string): string => `${prefix} ${own} ${id}`;
   const put: Shelf['put'] = (id, shelved) => {
     try {
       if (shelved) localStorage.setItem(keyOf(id), JSON.stringify(shelved));
@@ -48,8 +51,8 @@ export const browserShelf = (own: string): Shelf => {
       const open = await openWindows();
       const left: Shelved[] = [];
       for (const key of Object.keys(localStorage)) {
-        if (!key.startsWith(`${PREFIX} `)) continue;
-        const [window = '', drawing] = key.slice(PREFIX.length + 1).split(' ');
+        if (!key.startsWith(`${prefix} `)) continue;
+        const [window = '', drawing] = key.slice(prefix.length + 1).split(' ');
         if (window === own || (id !== undefined && drawing !== id)) continue;
         // where the browser does not tell, another window may send them too: the server makes each change once
         if (open?.has(lockOf(window))) continue;

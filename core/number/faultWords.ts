@@ -652,6 +652,10 @@ const WORDS = {
     what: 'This drawing is not being stored at the moment.',
     remedy: 'Choose first what is to be kept.',
   }),
+  'session.readOnly': () => ({
+    what: 'You may read this drawing, not change it.',
+    remedy: 'Ask its maker or an owner to share it with you for changing, or make a copy in the register.',
+  }),
   'profile.beside': () => ({
     what: 'It takes nothing off the part: its squares are counted from the lower left corner of that side.',
     remedy: 'Move its corners onto the side, or choose another side.',

@@ -28,7 +28,16 @@ export const keptDrawingSchema = z.strictObject({
   position: count,
   document,
   history: z
-    .array(z.strictObject({ position: count, label: z.string().max(1000), madeAt: time, document }))
+    .array(
+      z.strictObject({
+        position: count,
+        label: z.string().max(1000),
+        // backups of earlier versions name nobody
+        madeBy: z.string().max(200).default(''),
+        madeAt: time,
+        document,
+      }),
+    )
     .max(100_000),
   changes: z.array(z.strictObject({ id: z.string().max(200), revision: count })).max(100_000),
   source: z.strictObject({ mime: z.string().max(100), picture: z.string() }).nullable(),

@@ -106,8 +106,8 @@ const addWhole = async (q: Queries, d: KeptDrawing, summary: readonly string[]):
   );
   for (const h of d.history)
     await q.query(
-      'insert into history (drawing_id, position, label, made_at, document) values ($1, $2, $3, $4, $5)',
-      [d.id, h.position, h.label, h.madeAt, h.document],
+      'insert into history (drawing_id, position, label, made_by, made_at, document) values ($1, $2, $3, $4, $5, $6)',
+      [d.id, h.position, h.label, h.madeBy, h.madeAt, h.document],
     );
   for (const c of d.changes)
     await q.query('insert into change (drawing_id, id, revision) values ($1, $2, $3)', [
@@ -192,6 +192,7 @@ export const restoreBackup = async (
           {
             position,
             label: 'Brought back beside the newer one',
+            madeBy: '',
             madeAt: new Date().toISOString(),
             document,
           },

@@ -26,9 +26,13 @@ export const keptDrawing = async (q: Queries, id: string): Promise<KeptDrawing |
   const history = await q.query<{
     position: string | number;
     label: string;
+    made_by: string;
     made_at: Time;
     document: string;
-  }>('select position, label, made_at, document from history where drawing_id = $1 order by position', [id]);
+  }>(
+    'select position, label, made_by, made_at, document from history where drawing_id = $1 order by position',
+    [id],
+  );
   const changes = await q.query<{ id: string; revision: string | number }>(
     'select id, revision from change where drawing_id = $1 order by revision',
     [id],
@@ -63,6 +67,7 @@ export const keptDrawing = async (q: Queries, id: string): Promise<KeptDrawing |
     history: history.map((h) => ({
       position: Number(h.position),
       label: h.label,
+      madeBy: h.made_by,
       madeAt: iso(h.made_at),
       document: h.document,
     })),

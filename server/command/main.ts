@@ -5,6 +5,7 @@ import { pipeline } from 'node:stream/promises';
 import type { ReadableStream } from 'node:stream/web';
 import { parseArgs } from 'node:util';
 import type { RestorePlan } from '../../exchange/backup.ts';
+import { commandKey, KEY_HEADER } from '../accounts/commandKey.ts';
 import type { Contents } from '../backup/backupFormat.ts';
 import { writeCopy } from '../backup/copies.ts';
 import { checkBackup, NotABackup } from '../backup/readBackup.ts';
@@ -46,6 +47,13 @@ const refusedBy = async (address: string, answer: Response): Promise<Error> => {
   return new CannotOpen(error ?? `${address} answered ${answer.status}.`);
 };
 
+/** What a server that asks for accounts knows this command by. */
+const keyFor = (environment: Readonly<Record<string, string | undefined>>): Record<string, string> => {
+  const directory = dataDirectory(environment);
+  const key = directory && commandKey(directory);
+  return key ? { [KEY_HEADER]: key } : {};
+};
+
 const countOf = (n: number): string => (n === 1 ? '1 drawing' : `${n} drawings`);
 
 const backup = async (
@@ -54,7 +62,7 @@ const backup = async (
 ): Promise<void> => {
   if (existsSync(path)) throw new Misuse(`${path} is there already. Name another file.`);
   const fetched = async (address: string): Promise<Contents> => {
-    const answer = await fetch(`${address}/api/backup`);
+    const answer = await fetch(`${address}/api/backup`, { headers: keyFor(environment) });
     if (!answer.ok || !answer.body) throw await refusedBy(address, answer);
     const draft = `${path}.part`;
     try {
@@ -103,7 +111,7 @@ const restore = async (
         `${address}/api/backup?do=${yes ? 'restore' : 'plan'}&back=${isSetBack ? 1 : 0}`,
         {
           method: 'POST',
-          headers: { 'content-type': 'application/zip' },
+          headers: { 'content-type': 'application/zip', ...keyFor(environment) },
           body: Readable.toWeb(createReadStream(path)) as unknown as BodyInit,
           // a body that is sent as it is read
           duplex: 'half',

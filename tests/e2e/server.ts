@@ -33,7 +33,7 @@ const onPostgres = async (sql: string): Promise<void> => {
 
 export const freshData = (): string => mkdtempSync(join(tmpdir(), 'blue-ledger-'));
 /** A folder with the demo drawings in it, as a first start leaves it (demoData.ts). */
-const demoData = (): string => {
+export const demoData = (): string => {
   const made = process.env.BLUE_LEDGER_TEST_DATA;
   const data = freshData();
   if (made) cpSync(made, data, { recursive: true });

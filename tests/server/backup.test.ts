@@ -50,7 +50,7 @@ afterEach(async () => {
 let changes = 0;
 const change = async (db: Database, id: string, title: string): Promise<void> => {
   const { revision } = await readKept(db, id);
-  await changeDrawing(db, id, { change: `c${++changes}`, revision }, titled(title), title);
+  await changeDrawing(db, id, { change: `c${++changes}`, revision }, titled(title), title, 'Ines Harrow');
 };
 /** A register with everything in it that a backup has to hold. */
 const filled = async (db: Database): Promise<void> => {

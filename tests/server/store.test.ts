@@ -190,6 +190,7 @@ describe('the store', () => {
       { number: 6 },
       { number: 7 },
       { number: 8 },
+      { number: 9 },
     ]);
   });
 });

@@ -4,12 +4,12 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { restoreQuery } from '../../../exchange/backup.ts';
+import { noteAccess } from '../../../server/accounts/accessLog.ts';
 import { NotABackup } from '../../../server/backup/readBackup.ts';
 import { restoreBackup } from '../../../server/backup/restore.ts';
 import { backupOf } from '../../../server/backup/writeBackup.ts';
-import { database } from '../../../server/context.ts';
 import { allowedHosts, refusalOf } from '../../../server/guard.ts';
-import { Refused, reply } from '../reply.ts';
+import { type Asked, Refused, reply } from '../reply.ts';
 
 export const dynamic = 'force-dynamic';
 
@@ -22,12 +22,17 @@ const guard = (request: Request): void => {
   if (refusal) throw new Refused(refusal.status, refusal.error);
 };
 
+const note = async ({ db, person, from }: Asked, what: string): Promise<void> => {
+  if (person.name) await noteAccess(db, { who: person.name, address: from.address, what });
+};
+
 /** Everything that the register keeps, as one file. */
 export const GET = (request: Request) =>
-  reply(async () => {
+  reply(request, 'run', async (asked) => {
     guard(request);
+    await note(asked, 'saved a backup');
     const now = new Date();
-    const pieces = backupOf(await database(), now);
+    const pieces = backupOf(asked.db, now);
     const name = `blue-ledger ${now.toISOString().slice(0, 10)}.zip`;
     return new Response(Readable.toWeb(Readable.from(pieces)) as unknown as BodyInit, {
       headers: {
@@ -60,7 +65,7 @@ const save = async (request: Request, path: string): Promise<void> => {
 
 /** Says what bringing a backup back would do (?do=plan), or does it (?do=restore). */
 export const POST = (request: Request) =>
-  reply(async () => {
+  reply(request, 'run', async (who) => {
     guard(request);
     if (!/^application\/zip\s*(;|$)/i.test(request.headers.get('content-type') ?? ''))
       throw new Refused(415, 'Send the backup as application/zip.');
@@ -70,7 +75,8 @@ export const POST = (request: Request) =>
     try {
       const path = join(folder, 'backup.zip');
       await save(request, path);
-      return await restoreBackup(await database(), path, 'The file', {
+      if (asked.data.do === 'restore') await note(who, 'brought a backup back');
+      return await restoreBackup(who.db, path, 'The file', {
         isSetBack: asked.data.back === '1',
         isPlan: asked.data.do === 'plan',
       });

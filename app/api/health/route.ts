@@ -1,11 +1,11 @@
 import { database } from '../../../server/context.ts';
-import { reply } from '../reply.ts';
+import { replyToAnybody } from '../reply.ts';
 
 export const dynamic = 'force-dynamic';
 
 /** Answers once the drawings can be read. */
 export const GET = () =>
-  reply(async () => {
+  replyToAnybody(async () => {
     await database();
     return { ready: true };
   });

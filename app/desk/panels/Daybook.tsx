@@ -29,7 +29,10 @@ const Lines = () => {
             className={`flex gap-3 border-b border-rule px-4 py-1 ${l.current ? 'bg-lit' : ''}`}
           >
             <span className="figures w-[104px] shrink-0 text-[12px] text-second">{dayAndTime(l.madeAt)}</span>
-            <span>{l.label}</span>
+            <span>
+              {l.label}
+              {l.by && <span className="text-second">, {l.by}</span>}
+            </span>
           </li>
         ))}
       </ol>

@@ -1,11 +1,13 @@
 import { notFound } from 'next/navigation';
 import type { Kept } from '../../../exchange/kept.ts';
 import { idParameter } from '../../../exchange/requests.ts';
+import { accessTo } from '../../../server/accounts/access.ts';
 import { CannotOpen } from '../../../server/cannotOpen.ts';
 import { database } from '../../../server/context.ts';
 import { NotThere, readKept } from '../../../server/store.ts';
 import { Desk } from '../../desk/Desk.tsx';
 import { Plain } from '../../Plain.tsx';
+import { pageAsker } from '../../pageAsker.ts';
 
 export const dynamic = 'force-dynamic';
 
@@ -14,7 +16,11 @@ export default async function DrawingPage({ params }: { params: Promise<{ id: st
   if (!id.success) notFound();
   let kept: Kept;
   try {
-    kept = await readKept(await database(), id.data);
+    const { person } = await pageAsker();
+    const db = await database();
+    const access = await accessTo(db, person, id.data);
+    if (access === 'none') notFound();
+    kept = { ...(await readKept(db, id.data)), isReadOnly: access === 'read' };
   } catch (error) {
     if (error instanceof NotThere) notFound();
     if (error instanceof CannotOpen)

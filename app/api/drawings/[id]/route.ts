@@ -1,17 +1,15 @@
 import { archiveRequest, changeRequest } from '../../../../exchange/requests.ts';
 import { compute, OverBudget } from '../../../../server/compute.ts';
-import { database } from '../../../../server/context.ts';
 import { archiveDrawing, changeDrawing, readKept, readRevision } from '../../../../server/store.ts';
-import { readBody, readId, refusedFaults, reply } from '../../reply.ts';
+import { readBody, refusedFaults, replyOn } from '../../reply.ts';
+import { mayStandAs } from '../../stateRights.ts';
 
 export const dynamic = 'force-dynamic';
 type Context = { params: Promise<{ id: string }> };
 
 /** The drawing as it is kept; with ?after=N only that it is unchanged, where N is its revision. */
 export const GET = (request: Request, { params }: Context) =>
-  reply(async () => {
-    const id = await readId(params);
-    const db = await database();
+  replyOn(request, params, 'read', async (id, { db }) => {
     const after = new URL(request.url).searchParams.get('after');
     if (after !== null && Number(after) === (await readRevision(db, id))) return { unchanged: true };
     return readKept(db, id);
@@ -22,9 +20,9 @@ export const GET = (request: Request, { params }: Context) =>
  * stored all the same, and the answer says so.
  */
 export const PUT = (request: Request, { params }: Context) =>
-  reply(async () => {
-    const id = await readId(params);
+  replyOn(request, params, 'change', async (id, { db, person }) => {
     const { revision, change, drawing, label } = await readBody(request, changeRequest);
+    await mayStandAs(db, person, id, drawing);
     let unchecked: string | undefined;
     try {
       const sound = await compute({ kind: 'check', drawing });
@@ -33,13 +31,12 @@ export const PUT = (request: Request, { params }: Context) =>
       if (!(error instanceof OverBudget)) throw error;
       unchecked = error.message;
     }
-    const stored = await changeDrawing(await database(), id, { change, revision }, drawing, label);
+    const stored = await changeDrawing(db, id, { change, revision }, drawing, label, person.name);
     return unchecked === undefined ? stored : { ...stored, unchecked };
   });
 
 export const PATCH = (request: Request, { params }: Context) =>
-  reply(async () => {
-    const id = await readId(params);
+  replyOn(request, params, 'change', async (id, { db }) => {
     const { archived } = await readBody(request, archiveRequest);
-    await archiveDrawing(await database(), id, archived);
+    await archiveDrawing(db, id, archived);
   });

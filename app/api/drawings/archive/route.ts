@@ -11,8 +11,8 @@ export const dynamic = 'force-dynamic';
 
 /** Several stored drawings as a ZIP with all their files and an index: ?id=...&id=... */
 export const GET = (request: Request) =>
-  reply(async () => {
-    const drawings = await namedDrawings(request);
+  reply(request, 'signed in', async (asked) => {
+    const drawings = await namedDrawings(request, asked);
     const lettering = await letteringFont();
     const made = async (as: JobFile, of: readonly Drawing[], list?: string) => {
       const titles = of.map(sheetTitle);

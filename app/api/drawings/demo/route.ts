@@ -1,10 +1,7 @@
-import { addDemoDrawings, database } from '../../../../server/context.ts';
+import { addDemoDrawings } from '../../../../server/context.ts';
 import { reply } from '../../reply.ts';
 
 export const dynamic = 'force-dynamic';
 
 /** Puts the demo drawings into an empty register. */
-export const POST = () =>
-  reply(async () => {
-    await addDemoDrawings(await database());
-  });
+export const POST = (request: Request) => reply(request, 'change all', ({ db }) => addDemoDrawings(db));

@@ -8,9 +8,9 @@ export const dynamic = 'force-dynamic';
 
 /** Several stored drawings as one PDF, a sheet each in the order they are named, after a list of them where asked: ?id=...&id=...&list */
 export const GET = (request: Request) =>
-  reply(async () => {
+  reply(request, 'signed in', async (asked) => {
     const query = new URL(request.url).searchParams;
-    const drawings = await namedDrawings(request);
+    const drawings = await namedDrawings(request, asked);
     const titles = drawings.map(sheetTitle);
     const title = titles.length === 1 ? (titles[0] as string) : `${titles[0]} and ${titles.length - 1} more`;
     const made = await compute({

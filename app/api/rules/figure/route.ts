@@ -8,7 +8,7 @@ const query = z.object({ rule: z.string().max(40), choice: z.coerce.number().int
 
 /** A choice of a house rule as it looks on a sheet. */
 export const GET = (request: Request) =>
-  reply(async () => {
+  reply(request, 'signed in', async () => {
     const asked = query.safeParse(Object.fromEntries(new URL(request.url).searchParams));
     const svg = asked.success ? await compute({ kind: 'ruleFigure', ...asked.data }) : undefined;
     if (svg === undefined) throw new Refused(404, 'There is no such rule.');

@@ -4,6 +4,7 @@ import { accountsOf, scaleFromPoint } from '../../../../core/ledger/ledger.ts';
 import { decimal } from '../../../../core/number/format.ts';
 import { ledgerCsv } from '../../../../formats/ledgerText.ts';
 import type { DeskPoint } from '../../../../workers/deskPicture.ts';
+import { CopyButton } from '../../../CopyButton.tsx';
 import { type SortedColumn, SortedTable } from '../../../SortedTable.tsx';
 import { Choice } from '../../book/Choice.tsx';
 import { field, Page, Row } from '../../book/Page.tsx';
@@ -131,9 +132,7 @@ export const Ledger = ({ books }: { books: ReactNode }) => {
         <div className="flex items-center justify-between px-5 py-2 text-[12.5px] text-second">
           <span>● seen ○ hidden – not shown</span>
           <span className="flex gap-3">
-            <button type="button" className={press} onClick={() => void navigator.clipboard.writeText(csv())}>
-              Copy
-            </button>
+            <CopyButton text={csv} className={press} />
             <button type="button" className={press} onClick={save}>
               Save CSV
             </button>

@@ -1,11 +1,10 @@
 import * as z from 'zod';
 import { developmentQuery } from '../../../../../exchange/development.ts';
 import { compute } from '../../../../../server/compute.ts';
-import { database } from '../../../../../server/context.ts';
 import { readKept } from '../../../../../server/store.ts';
 import { file, fileName, letteringFont, sheetTitle } from '../../../fileReply.ts';
 import { printHow } from '../../../printHow.ts';
-import { Refused, readId, refusedFaults, reply } from '../../../reply.ts';
+import { Refused, refusedFaults, replyOn } from '../../../reply.ts';
 
 export const dynamic = 'force-dynamic';
 
@@ -14,8 +13,7 @@ const formatParameter = z.enum(['svg', 'dxf', 'pdf']);
 
 /** The side of a feature laid flat, true size: ?feature=ID, ?cut=A, ?from=DEGREES, ?seam=WIDTH and ?as=svg, dxf or pdf. */
 export const GET = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
-  reply(async () => {
-    const id = await readId(params);
+  replyOn(request, params, 'read', async (id, { db }) => {
     const query = new URL(request.url).searchParams;
     const asked = developmentQuery.safeParse(Object.fromEntries(query));
     const format = formatParameter.safeParse(query.get('as'));
@@ -24,7 +22,7 @@ export const GET = (request: Request, { params }: { params: Promise<{ id: string
         400,
         'Ask for ?feature= a name, ?as= svg, dxf or pdf, and angles and widths as figures.',
       );
-    const { drawing } = await readKept(await database(), id);
+    const { drawing } = await readKept(db, id);
     const { feature, cut, from, seam } = asked.data;
     const made = await compute({
       kind: 'development',

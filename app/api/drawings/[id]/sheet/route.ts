@@ -2,11 +2,10 @@ import * as z from 'zod';
 import { exportOf, SHEET_EXPORTS, type SheetExportId } from '../../../../../formats/exports.ts';
 import { SOLID_EXPORTS } from '../../../../../formats/solidFormats.ts';
 import { compute } from '../../../../../server/compute.ts';
-import { database } from '../../../../../server/context.ts';
 import { readKept } from '../../../../../server/store.ts';
 import { file, fileName, letteringFont, sheetTitle } from '../../../fileReply.ts';
 import { printHow } from '../../../printHow.ts';
-import { Refused, readId, refusedFaults, reply } from '../../../reply.ts';
+import { Refused, refusedFaults, replyOn } from '../../../reply.ts';
 
 export const dynamic = 'force-dynamic';
 
@@ -20,12 +19,11 @@ const formatParameter = z.enum(FORMATS);
 
 /** The stored drawing as a file: ?as=svg, pdf, dxf (on the paper), dxf-true (at true size), step, stl, obj, 3mf, part or drawing. */
 export const GET = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
-  reply(async () => {
-    const id = await readId(params);
+  replyOn(request, params, 'read', async (id, { db }) => {
     const query = new URL(request.url).searchParams;
     const format = formatParameter.safeParse(query.get('as'));
     if (!format.success) throw new Refused(400, `Ask for ?as= one of ${FORMATS.join(', ')}.`);
-    const { drawing } = await readKept(await database(), id);
+    const { drawing } = await readKept(db, id);
     const title = sheetTitle(drawing);
     const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;
     if (format.data === 'drawing')

@@ -1,7 +1,6 @@
 import * as z from 'zod';
-import { database } from '../../../../../server/context.ts';
 import { keepSource, readSource } from '../../../../../server/store.ts';
-import { Refused, readBytes, readId, reply } from '../../../reply.ts';
+import { Refused, readBytes, replyOn } from '../../../reply.ts';
 
 export const dynamic = 'force-dynamic';
 type Context = { params: Promise<{ id: string }> };
@@ -9,9 +8,9 @@ type Context = { params: Promise<{ id: string }> };
 const kind = z.enum(['image/png', 'image/jpeg', 'image/svg+xml']);
 
 /** The picture beneath the drawing. An SVG is only ever shown as a picture: nothing in it runs. */
-export const GET = (_: Request, { params }: Context) =>
-  reply(async () => {
-    const { mime, picture } = await readSource(await database(), await readId(params));
+export const GET = (request: Request, { params }: Context) =>
+  replyOn(request, params, 'read', async (id, { db }) => {
+    const { mime, picture } = await readSource(db, id);
     return new Response(Buffer.from(picture, 'base64'), {
       headers: {
         'content-type': mime,
@@ -24,12 +23,12 @@ export const GET = (_: Request, { params }: Context) =>
 
 /** Keeps a picture (PNG, JPEG or SVG), in place of the one before. */
 export const PUT = (request: Request, { params }: Context) =>
-  reply(async () => {
+  replyOn(request, params, 'change', async (id, { db }) => {
     const mime = kind.safeParse(request.headers.get('content-type'));
     if (!mime.success) throw new Refused(415, 'Only PNG, JPEG and SVG pictures can lie beneath a drawing.');
     const bytes = await readBytes(request);
     if (!bytes.length) throw new Refused(400, 'The picture is empty.');
-    await keepSource(await database(), await readId(params), {
+    await keepSource(db, id, {
       mime: mime.data,
       picture: bytes.toString('base64'),
     });

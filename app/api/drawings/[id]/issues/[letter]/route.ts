@@ -1,9 +1,8 @@
 import * as z from 'zod';
 import { ISSUED_FILES } from '../../../../../../exchange/issue.ts';
-import { database } from '../../../../../../server/context.ts';
 import { readIssued } from '../../../../../../server/issues.ts';
 import { file, fileName } from '../../../../fileReply.ts';
-import { Refused, readId, reply } from '../../../../reply.ts';
+import { Refused, replyOn } from '../../../../reply.ts';
 
 export const dynamic = 'force-dynamic';
 
@@ -16,13 +15,12 @@ const FILES = {
 
 /** A file as it was issued: ?as=pdf, dxf or drawing. */
 export const GET = (request: Request, { params }: { params: Promise<{ id: string; letter: string }> }) =>
-  reply(async () => {
-    const id = await readId(params);
+  replyOn(request, params, 'read', async (id, { db }) => {
     const { letter } = await params;
     const query = new URL(request.url).searchParams;
     const as = asParameter.safeParse(query.get('as'));
     if (!as.success) throw new Refused(400, `Ask for ?as= one of ${ISSUED_FILES.join(', ')}.`);
-    const { content, number } = await readIssued(await database(), id, letter, as.data);
+    const { content, number } = await readIssued(db, id, letter, as.data);
     const { type, ending } = FILES[as.data];
     const body = as.data === 'pdf' ? Buffer.from(content, 'base64') : content;
     return file(body, type, fileName(`${number} ${letter} as issued`, ending), query.has('inline'));
