@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import './globals.css';
+import { ONE_PERSON, type Person } from '../exchange/roles.ts';
 import { askerOf } from '../server/accounts/asker.ts';
 import { SessionsProvider } from './session/SessionsProvider.tsx';
 
@@ -13,18 +14,18 @@ export const metadata: Metadata = {
 // each page is made for its request: the content policy marks its scripts anew each time
 export const dynamic = 'force-dynamic';
 
-/** The id of whoever is signed in; empty where nobody is, or the page itself will say that the drawings cannot be opened. */
-const whoIsHere = async (): Promise<string> =>
+/** Who is signed in; where nobody is, or the drawings cannot be opened, the page itself says so. */
+const whoIsHere = async (): Promise<Person> =>
   askerOf(await headers()).then(
-    (asker) => asker?.person.id ?? '',
-    () => '',
+    (asker) => asker?.person ?? ONE_PERSON,
+    () => ONE_PERSON,
   );
 
 export default async function Layout({ children }: { children: ReactNode }) {
   return (
     <html lang="en">
       <body>
-        <SessionsProvider who={await whoIsHere()}>{children}</SessionsProvider>
+        <SessionsProvider person={await whoIsHere()}>{children}</SessionsProvider>
       </body>
     </html>
   );

@@ -1,5 +1,4 @@
 import type { RegisterPage as Page } from '../exchange/kept.ts';
-import type { Person } from '../exchange/people.ts';
 import { registerQuery } from '../exchange/register.ts';
 import { copiesFolder } from '../server/backup/dailyCopies.ts';
 import { CannotOpen } from '../server/cannotOpen.ts';
@@ -17,9 +16,8 @@ type Props = { searchParams: Promise<Record<string, string | string[] | undefine
 export default async function RegisterPage({ searchParams }: Props) {
   const asked = registerQuery.parse(await searchParams);
   let page: Page;
-  let person: Person;
   try {
-    person = (await pageAsker()).person;
+    const { person } = await pageAsker();
     page = await readRegister(await database(), asked, person);
   } catch (error) {
     if (error instanceof CannotOpen)
@@ -27,11 +25,6 @@ export default async function RegisterPage({ searchParams }: Props) {
     throw error;
   }
   return (
-    <Register
-      page={page}
-      asked={asked}
-      person={person}
-      copies={copiesFolder(process.env, dataDirectory(process.env))}
-    />
+    <Register page={page} asked={asked} copies={copiesFolder(process.env, dataDirectory(process.env))} />
   );
 }

@@ -1,7 +1,7 @@
 import type { RegisterPage, RegisterRow } from '../exchange/kept.ts';
-import type { Person } from '../exchange/people.ts';
 import { type ManyRequest, PAGE, type RegisterQuery, type RegisterSort } from '../exchange/register.ts';
-import { ONE_PERSON, readable } from './accounts/access.ts';
+import { ONE_PERSON, type Person } from '../exchange/roles.ts';
+import { readable } from './accounts/access.ts';
 import type { Database } from './queries.ts';
 import { searchPattern } from './registerWords.ts';
 

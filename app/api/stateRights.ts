@@ -1,6 +1,6 @@
 import type { Drawing } from '../../core/drawing/drawing.ts';
 import { sameData } from '../../core/number/sameData.ts';
-import { mayEverywhere, type Person } from '../../exchange/people.ts';
+import { mayEverywhere, type Person } from '../../exchange/roles.ts';
 import type { Database } from '../../server/queries.ts';
 import { readKept } from '../../server/store.ts';
 import { Refused } from './reply.ts';

@@ -1,7 +1,8 @@
 'use client';
 import qrcode from 'qrcode-generator';
 import { useState } from 'react';
-import { type Account, ROLE_WORDS, SHORTEST_PASSWORD } from '../../exchange/people.ts';
+import type { Account } from '../../exchange/people.ts';
+import { ROLE_WORDS, SHORTEST_PASSWORD } from '../../exchange/roles.ts';
 import { EntryForm, Field } from '../EntryForm.tsx';
 import { LocalTime } from '../LocalTime.tsx';
 import {

@@ -1,6 +1,7 @@
 'use client';
 import { useState } from 'react';
-import { type Account, mayEverywhere } from '../../exchange/people.ts';
+import type { Account } from '../../exchange/people.ts';
+import { mayEverywhere } from '../../exchange/roles.ts';
 import { RoomHead } from '../RoomHead.tsx';
 import { OwnAccount } from './OwnAccount.tsx';
 import { PeopleTable } from './PeopleTable.tsx';

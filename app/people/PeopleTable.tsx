@@ -1,6 +1,7 @@
 'use client';
 import { type FormEvent, useEffect, useState } from 'react';
-import { type People, type PersonRow, ROLE_WORDS, ROLES, type Role } from '../../exchange/people.ts';
+import type { People, PersonRow } from '../../exchange/people.ts';
+import { ROLE_WORDS, ROLES, type Role } from '../../exchange/roles.ts';
 import { CopyButton } from '../CopyButton.tsx';
 import { LocalTime } from '../LocalTime.tsx';
 import { changePerson, invite, readPeople, takeBack } from './peopleCalls.ts';

@@ -1,4 +1,5 @@
-import type { Account, InvitationRow, People, Role, Shares, SignedIn } from '../../exchange/people.ts';
+import type { Account, InvitationRow, People, Shares, SignedIn } from '../../exchange/people.ts';
+import type { Role } from '../../exchange/roles.ts';
 import { answered, send, sendJson } from '../serverCalls.ts';
 
 /** What the pages of accounts ask of the server. Each answers, or throws an error whose message is a sentence. */

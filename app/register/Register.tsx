@@ -5,11 +5,11 @@ import { useRouter } from 'next/navigation';
 import { type DragEvent, useEffect, useOptimistic, useRef, useState, useTransition } from 'react';
 import { drawingOfPart } from '../../core/drawing/drawing.ts';
 import type { RegisterPage, RegisterRow } from '../../exchange/kept.ts';
-import { mayEverywhere, type Person } from '../../exchange/people.ts';
 import { type ManyRequest, PAGE, type RegisterQuery, STATES } from '../../exchange/register.ts';
+import { mayEverywhere } from '../../exchange/roles.ts';
 import { HouseMark } from '../HouseMark.tsx';
 import { archive, copyDrawing, openFile, setMany } from '../serverCalls.ts';
-import { useUnsaved } from '../session/SessionsProvider.tsx';
+import { usePerson, useUnsaved } from '../session/SessionsProvider.tsx';
 import { registerAddress } from './address.ts';
 import { Folders } from './Folders.tsx';
 import { PickedBar } from './PickedBar.tsx';
@@ -29,16 +29,15 @@ const SELECT = 'rounded-md border border-rule-strong bg-white px-2 py-1.5 text-[
 type Props = {
   readonly page: RegisterPage;
   readonly asked: RegisterQuery;
-  /** who reads it; without a name on a server for one person */
-  readonly person: Person;
   /** where the daily copies are; undefined where none are made */
   readonly copies: string | undefined;
 };
 
 /** All drawings: found, opened, copied, kept in folders, put away. What is shown stands in the address. */
-export const Register = ({ page, asked, person, copies }: Props) => {
+export const Register = ({ page, asked, copies }: Props) => {
   const router = useRouter();
   const unsaved = useUnsaved();
+  const person = usePerson();
   const picker = useRef<HTMLInputElement>(null);
   const search = useRef<HTMLInputElement>(null);
   const [find, setFind] = useState(asked.find);

@@ -2,6 +2,7 @@
 import { createContext, type ReactNode, useContext, useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
+import { ONE_PERSON, type Person } from '../../exchange/roles.ts';
 import { newId } from '../newId.ts';
 import { drawingServer } from '../serverCalls.ts';
 import { type Engine, openEngine } from './engine.ts';
@@ -9,6 +10,10 @@ import { openSessions, type Sessions, type UnsavedDrawing } from './sessions.ts'
 import { browserShelf } from './shelf.ts';
 
 type Workplace = { readonly sessions: Sessions; readonly engine: Engine };
+
+const PersonContext = createContext<Person>(ONE_PERSON);
+/** Who is signed in; on a server for one person somebody without a name who may do everything. */
+export const usePerson = (): Person => useContext(PersonContext);
 
 const WorkplaceContext = createContext<Workplace | undefined>(undefined);
 
@@ -19,9 +24,10 @@ const pause = (ms: number): Promise<void> => new Promise((done) => setTimeout(do
 
 /**
  * Holds the drawings that are being edited, across all pages: one that was left goes on storing.
- * @param who the id of whoever is signed in; what they leave unstored is not sent in another's name. Empty on a server for one person
+ * @param person who is signed in; what they leave unstored is not sent in another's name
  */
-export const SessionsProvider = ({ who, children }: { who: string; children: ReactNode }) => {
+export const SessionsProvider = ({ person, children }: { person: Person; children: ReactNode }) => {
+  const who = person.id;
   const [workplace, setWorkplace] = useState<Workplace>();
   useEffect(() => {
     const engine = openEngine();
@@ -40,7 +46,11 @@ export const SessionsProvider = ({ who, children }: { who: string; children: Rea
     setWorkplace({ sessions, engine });
     return () => channel.close();
   }, [who]);
-  return <WorkplaceContext.Provider value={workplace}>{children}</WorkplaceContext.Provider>;
+  return (
+    <PersonContext.Provider value={person}>
+      <WorkplaceContext.Provider value={workplace}>{children}</WorkplaceContext.Provider>
+    </PersonContext.Provider>
+  );
 };
 
 /** The sessions and the engine; undefined until the page has come to life. */

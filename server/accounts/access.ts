@@ -1,4 +1,5 @@
-import { mayEverywhere, type Person, type Shares } from '../../exchange/people.ts';
+import type { Shares } from '../../exchange/people.ts';
+import { mayEverywhere, type Person } from '../../exchange/roles.ts';
 import type { Database, Queries } from '../queries.ts';
 import { NotThere } from '../store.ts';
 import { noteAccess } from './accessLog.ts';
@@ -6,9 +7,6 @@ import { AccountRefused } from './refusal.ts';
 
 /** What a person may do with one drawing; a maker owns what they made. */
 export type Access = 'none' | 'read' | 'change';
-
-/** The person at a server that only this machine reaches: may do everything, and has no name. */
-export const ONE_PERSON: Person = { id: '', name: '', role: 'owner' };
 
 /**
  * A condition for the drawings `d` that a person may read, to be put into a query.

@@ -1,7 +1,6 @@
-import type { Person } from '../../exchange/people.ts';
+import { ONE_PERSON, type Person } from '../../exchange/roles.ts';
 import { database } from '../context.ts';
 import { dataDirectory } from '../database.ts';
-import { ONE_PERSON } from './access.ts';
 import { commandKey, KEY_HEADER } from './commandKey.ts';
 import { needsAccounts } from './needed.ts';
 import { markOf } from './secret.ts';

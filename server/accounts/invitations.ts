@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import type { InvitationRow, Person, Role } from '../../exchange/people.ts';
+import type { InvitationRow } from '../../exchange/people.ts';
+import type { Person, Role } from '../../exchange/roles.ts';
 import type { Database, Queries } from '../queries.ts';
 import { noteAccess } from './accessLog.ts';
 import { hashPassword, mustBeSound } from './password.ts';

@@ -1,4 +1,5 @@
-import type { Account, Person, PersonRow, Role } from '../../exchange/people.ts';
+import type { Account, PersonRow } from '../../exchange/people.ts';
+import type { Person, Role } from '../../exchange/roles.ts';
 import type { Database, Queries } from '../queries.ts';
 import { noteAccess } from './accessLog.ts';
 import { beginAttempt, rightAttempt } from './attempts.ts';

@@ -1,5 +1,6 @@
 import { storableText } from '../../core/part/plainData.ts';
-import type { Person, Role, SessionRow } from '../../exchange/people.ts';
+import type { SessionRow } from '../../exchange/people.ts';
+import type { Person, Role } from '../../exchange/roles.ts';
 import type { Queries } from '../queries.ts';
 import { markOf, newSecret } from './secret.ts';
 

@@ -5,8 +5,8 @@ import { request } from 'node:http';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { type APIRequestContext, type Browser, expect, type Page, test } from '@playwright/test';
-import type { Role } from '../../exchange/people.ts';
-import { listen, openDrawing, saved, type } from './desk.ts';
+import type { Role } from '../../exchange/roles.ts';
+import { listen, openDrawing, saved, stand, type } from './desk.ts';
 import { freshData, onServer } from './server.ts';
 import {
   joinBy,
@@ -246,6 +246,29 @@ test('a reader looks at the desk and changes nothing; shared with, they change t
   await student.goto(server.address);
   await expect(student.getByRole('link', { name: 'Sundial wedge' })).toBeVisible();
   await expect(student.getByRole('link', { name: 'Louvre bracket' })).toHaveCount(0);
+});
+
+test('a drafter hands a sheet over, and a checker checks and issues it in their own name', async () => {
+  const drafter = pages.get('drafter') as Page;
+  await openDrawing(drafter, server.address, 'Lantern cap, eight-sided');
+  await stand(drafter, 'Issue');
+  await expect(drafter.getByLabel('Issued by')).toHaveValue('Dora Quay');
+  await expect(drafter.getByRole('button', { name: 'Issue A' })).toBeDisabled();
+  await expect(drafter.getByText('Only a checker or an owner checks and issues.')).toBeVisible();
+  await drafter.getByRole('button', { name: 'Hand over to be checked' }).click();
+  await saved(drafter);
+  await expect(drafter.getByRole('button', { name: 'I have checked it' })).toBeDisabled();
+  const checker = pages.get('checker') as Page;
+  await openDrawing(checker, server.address, 'Lantern cap, eight-sided');
+  await stand(checker, 'Issue');
+  await expect(checker.getByTestId('state')).toContainText('to be checked, Dora Quay');
+  await checker.getByRole('button', { name: 'I have checked it' }).click();
+  await expect(checker.getByTestId('state')).toContainText('checked, Chet Lowe');
+  await saved(checker);
+  await checker.getByRole('button', { name: 'Issue A' }).click();
+  await expect(checker.getByRole('list', { name: 'Issued' })).toContainText('Chet Lowe');
+  await owner.goto(`${server.address}/people`);
+  await expect(owner.getByText(/^issued SK-021 A$/)).toBeVisible();
 });
 
 test('signed out in the middle of an edit, nothing is lost: it is stored once one has signed in again', async () => {

@@ -1,5 +1,5 @@
 'use client';
-import { SHORTEST_PASSWORD } from '../../../exchange/people.ts';
+import { SHORTEST_PASSWORD } from '../../../exchange/roles.ts';
 import { EntryForm, Field } from '../../EntryForm.tsx';
 import { join } from '../../people/peopleCalls.ts';
 

@@ -1,4 +1,5 @@
-import { invitationToken, ROLE_WORDS } from '../../../exchange/people.ts';
+import { invitationToken } from '../../../exchange/people.ts';
+import { ROLE_WORDS } from '../../../exchange/roles.ts';
 import { invitationOf } from '../../../server/accounts/invitations.ts';
 import { needsAccounts } from '../../../server/accounts/needed.ts';
 import { database } from '../../../server/context.ts';

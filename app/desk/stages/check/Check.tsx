@@ -2,9 +2,9 @@
 import { useEffect, useState } from 'react';
 import type { Remark } from '../../../../core/check/remark.ts';
 import { today } from '../../../clock.ts';
+import { useOwnName } from '../../../session/ownName.ts';
 import { Choice } from '../../book/Choice.tsx';
 import { OwnNameField } from '../../book/OwnNameField.tsx';
-import { useOwnName } from '../../book/ownName.ts';
 import { field, Page } from '../../book/Page.tsx';
 import { fetchedLater } from '../../fetchedLater.tsx';
 import { useDesk, useEdit, useSession, useView } from '../../useDesk.ts';
@@ -105,7 +105,7 @@ const RemarkRow = ({ remark }: { remark: Remark }) => {
   const marked = useView((s) => s.marked?.key);
   const own = useSession((s) => s.drawing.accepted?.[remark.key]);
   const [reason, setReason] = useState<string>();
-  const name = useOwnName((s) => s.name);
+  const { name } = useOwnName();
   const isMarked = marked === remark.key;
   const accept = (because: string): void => {
     void edit({ type: 'acceptRemark', key: remark.key, because, by: name, on: today() });

@@ -1,6 +1,6 @@
 'use client';
 import { today } from '../../../clock.ts';
-import { useOwnName } from '../../book/ownName.ts';
+import { useOwnName } from '../../../session/ownName.ts';
 import { useEdit, useSession } from '../../useDesk.ts';
 
 /** What no program can look at for one. */
@@ -17,7 +17,7 @@ export const WALK = [
 export const CheckersWalk = () => {
   const walked = useSession((s) => s.drawing.walked);
   const edit = useEdit();
-  const name = useOwnName((s) => s.name);
+  const { name } = useOwnName();
   const done = WALK.filter((line) => walked?.[line]).length;
   return (
     <section

@@ -2,28 +2,35 @@
 import { useEffect, useState } from 'react';
 import { nextRevision } from '../../../../core/drawing/nextRevision.ts';
 import { ISSUED_FILES, type IssueRow } from '../../../../exchange/issue.ts';
+import { mayEverywhere } from '../../../../exchange/roles.ts';
 import { today } from '../../../clock.ts';
 import { LocalTime } from '../../../LocalTime.tsx';
 import { issuedAddress, issueSheet, issuesOf, withdrawIssue } from '../../../serverCalls.ts';
+import { useOwnName } from '../../../session/ownName.ts';
+import { usePerson } from '../../../session/SessionsProvider.tsx';
 import { OwnNameField } from '../../book/OwnNameField.tsx';
-import { useOwnName } from '../../book/ownName.ts';
 import { field } from '../../book/Page.tsx';
 import { useDesk, useEdit, useSession } from '../../useDesk.ts';
+
+/** Why the person at the desk may not check and issue; nothing where they may. */
+const useMayNotCheck = (): string | undefined =>
+  mayEverywhere(usePerson().role, 'check') ? undefined : 'Only a checker or an owner checks and issues';
 
 const FILE_WORDS = { pdf: 'PDF', dxf: 'DXF', drawing: 'drawing file' } as const;
 
 /** In hand, to be checked, or checked: who said so, and the next step. A change of what is drawn puts it in hand again. */
 const State = () => {
   const state = useSession((s) => s.drawing.state);
-  const name = useOwnName((s) => s.name);
+  const { name } = useOwnName();
+  const mayNotCheck = useMayNotCheck();
   const edit = useEdit();
   const set = (to: 'in hand' | 'to be checked' | 'checked'): void =>
     void edit({ type: 'setState', state: to, by: name, on: today() });
-  const step = (to: 'to be checked' | 'checked', words: string) => (
+  const step = (to: 'to be checked' | 'checked', words: string, mayNot?: string) => (
     <button
       type="button"
-      disabled={!name.trim()}
-      title={name.trim() ? undefined : 'Type your name below first'}
+      disabled={!name.trim() || mayNot !== undefined}
+      title={mayNot ?? (name.trim() ? undefined : 'Type your name below first')}
       className="rounded border border-rule-strong bg-white px-2 py-0.5 font-semibold text-deep hover:bg-hover disabled:opacity-40"
       onClick={() => set(to)}
     >
@@ -41,7 +48,7 @@ const State = () => {
         )}
       </span>
       {!state && step('to be checked', 'Hand over to be checked')}
-      {state?.is === 'to be checked' && step('checked', 'I have checked it')}
+      {state?.is === 'to be checked' && step('checked', 'I have checked it', mayNotCheck)}
       {state && (
         <button type="button" className="text-second hover:underline" onClick={() => set('in hand')}>
           Take it in hand
@@ -62,7 +69,8 @@ export const Issues = () => {
   const [reason, setReason] = useState('');
   const [words, setWords] = useState<string>();
   const [isBusy, setBusy] = useState(false);
-  const name = useOwnName((s) => s.name);
+  const { name } = useOwnName();
+  const mayNotCheck = useMayNotCheck();
   // biome-ignore lint/correctness/useExhaustiveDependencies: whether an issue is still the drawing as it stands changes with every stored change
   useEffect(() => {
     let isOld = false;
@@ -130,13 +138,17 @@ export const Issues = () => {
             <OwnNameField label="Issued by" />
             <button
               type="submit"
-              disabled={isBusy || !why || !name.trim()}
+              disabled={isBusy || !why || !name.trim() || mayNotCheck !== undefined}
+              title={mayNotCheck}
               className="rounded-md bg-deep px-3 py-1 font-semibold text-white hover:bg-house disabled:opacity-40"
             >
               {isBusy ? 'Being issued …' : `Issue ${letter}`}
             </button>
           </span>
         </form>
+      )}
+      {mayNotCheck && issues && !isUnchanged && (
+        <p className="mt-1 text-[12.5px] text-second">{mayNotCheck}.</p>
       )}
       {words && (
         <p role="alert" className="mt-1 text-fault">
@@ -175,7 +187,7 @@ export const Issues = () => {
                   what changed since
                 </a>
               )}
-              {!i.withdrawnAt && (
+              {!i.withdrawnAt && !mayNotCheck && (
                 <button
                   type="button"
                   className="ml-auto text-second hover:underline"
