@@ -31,7 +31,7 @@ const WithWord = ({
         value={word}
         maxLength={60}
         onChange={(e) => setWord(e.target.value)}
-        className="w-32 rounded-md border border-rule-strong bg-white px-2 py-1 text-[13px]"
+        className="w-24 rounded-md border border-rule-strong bg-white px-2 py-1 text-[13px]"
       />
       <datalist id={list}>
         {known.map((k) => (
@@ -64,7 +64,7 @@ export const PickedBar = ({
   return (
     <section
       aria-label="Picked drawings"
-      className="flex flex-wrap items-center gap-x-3 gap-y-2 border-b border-rule bg-pale px-6 py-2 text-[13px]"
+      className="flex flex-wrap items-center gap-x-2 gap-y-2 border-b border-rule bg-pale px-6 py-2 text-[13px]"
     >
       <b>
         {picked.length} {picked.length === 1 ? 'drawing' : 'drawings'} picked

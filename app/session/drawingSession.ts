@@ -1,4 +1,5 @@
 import { createStore } from 'zustand/vanilla';
+import type { Drawing } from '../../core/drawing/drawing.ts';
 import type { Command, EditContext } from '../../core/edit/command.ts';
 import type { Fault } from '../../core/number/fault.ts';
 import { says } from '../../core/number/faultWords.ts';
@@ -6,6 +7,7 @@ import { sameData } from '../../core/number/sameData.ts';
 import type { Kept, Stored } from '../../exchange/kept.ts';
 import { addedFeatures } from './addedFeatures.ts';
 import { assemblyLines } from './assemblyLines.ts';
+import { besideTheirs } from './besideTheirs.ts';
 import { commandsNow, fetchCommands } from './commands.ts';
 import { type QueuedChange, remade } from './queuedChange.ts';
 import type {
@@ -36,6 +38,8 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
   const { server, shelf } = tools;
   const { id } = start;
   let queue: readonly QueuedChange[] = start.queue ?? [];
+  /** how the drawing stands in the store at the session's revision; not known where an earlier page has left changes */
+  let inStore: Drawing | undefined = queue.length ? undefined : start.drawing;
   const state = createStore<SessionState>(() => ({
     id,
     isReadOnly: start.isReadOnly ?? false,
@@ -129,6 +133,7 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
   /** Takes over how the drawing stands in the store. */
   const adopt = async (kept: Kept): Promise<void> => {
     absorb(kept);
+    inStore = kept.drawing;
     setQueue([]);
     set({ drawing: kept.drawing, conflict: undefined, save: 'saved', faults: [], notes: [] });
     await redraw();
@@ -155,11 +160,32 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
     const again = apply && remade(current.drawing, queue, context(), apply);
     if (!again?.ok) return false;
     absorb(current);
+    inStore = current.drawing;
     setQueue(again.value);
     set({ drawing: again.value.at(-1)?.drawing ?? current.drawing });
     void inTurn(redraw);
     return true;
   };
+
+  /** Somebody else stored a change of other places: what waits here is made again on top of it, and nobody has to choose. */
+  const goOnBesideTheirs = (current: Kept): Promise<boolean> =>
+    inTurn(async () => {
+      const apply = commandsNow();
+      const again = apply && inStore && besideTheirs(inStore, current.drawing, queue, context(), apply);
+      const drawing = again?.at(-1)?.drawing;
+      if (!again || !drawing) return false;
+      // both together may be a part that cannot be drawn, though each alone can
+      const picture = isShown ? await tools.draw(drawing, false) : undefined;
+      if (picture && !isUnanswered(picture) && !picture.ok) return false;
+      absorb(current);
+      inStore = current.drawing;
+      set({ drawing, followedAt: new Date(), tried: undefined, faults: [] });
+      setQueue(again);
+      if (isUnanswered(picture)) set({ picture: undefined, undrawn: undrawnWords('this drawing', picture) });
+      else if (picture?.ok) set({ picture: withKnownValues(picture), undrawn: undefined });
+      lookLater();
+      return true;
+    });
 
   const storeAll = async (): Promise<void> => {
     let failures = 0;
@@ -173,6 +199,7 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
         case 'done':
           failures = 0;
           absorb(outcome.value);
+          inStore = drawing;
           setQueue(queue.slice(1));
           set({ notice: outcome.value.unchecked });
           tools.announce(id);
@@ -189,7 +216,7 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
           ]);
           break;
         case 'conflict':
-          if (goOnAfterOwnStep(outcome.current)) break;
+          if (goOnAfterOwnStep(outcome.current) || (await goOnBesideTheirs(outcome.current))) break;
           set({
             save: 'conflict',
             notice: undefined,
@@ -375,6 +402,7 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
     if (choice === 'mine') {
       const label = 'Kept in place of what another window had stored';
       absorb(current);
+      inStore = current.drawing;
       set({ save: 'saving', conflict: undefined, notice: undefined });
       setQueue([
         {

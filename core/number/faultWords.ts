@@ -654,7 +654,7 @@ const WORDS = {
   }),
   'session.readOnly': () => ({
     what: 'You may read this drawing, not change it.',
-    remedy: 'Ask its maker or an owner to share it with you for changing, or make a copy in the register.',
+    remedy: 'Ask its maker or an owner to share it with you for changing.',
   }),
   'profile.beside': () => ({
     what: 'It takes nothing off the part: its squares are counted from the lower left corner of that side.',

@@ -1,9 +1,11 @@
-import { describe, expect, test } from '@jest/globals';
+import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import fc from 'fast-check';
-import type { DrawingSession } from '../../app/session/sessionTypes.ts';
+import type { DrawingSession, SessionTools } from '../../app/session/sessionTypes.ts';
 import type { Command } from '../../core/edit/command.ts';
 import { setUp } from '../../core/edit/setupCommands.ts';
+import { says } from '../../core/number/faultWords.ts';
 import { betweenOf, withBetween } from '../../core/sheet/layout/gaps.ts';
+import { campaign } from '../campaign.ts';
 import { FakeStore, type Fate, moment, newStorage, openPage, sample } from './sessionWorld.ts';
 
 const setH = (text: string): Command => ({ type: 'setFigure', place: { of: 'size', name: 'H' }, text });
@@ -225,6 +227,50 @@ describe('a session', () => {
       const copy = [...store.rows.values()].find((r) => r.document.title === 'a (my version)');
       expect(copy?.document.part).toMatchObject({ dims: { H: 62 }, name: 'mine' });
     });
+    /** Two windows of one drawing; the first has stored a change that the second does not know of. */
+    const apart = async (draw?: SessionTools['draw']) => {
+      const { store, storage } = world('a');
+      const [one, two] = [openPage(store, storage, answered), openPage(store, storage, answered, draw)];
+      const first = await one.sessions.open(store.kept('a'));
+      const second = await two.sessions.open(store.kept('a'));
+      await first.edit(setH('61'));
+      await settled(first);
+      return { store, first, second };
+    };
+    test('changes of different places are both stored, and nobody is asked', async () => {
+      const { store, first, second } = await apart();
+      await second.edit({ type: 'namePart', name: 'mine' });
+      await second.edit({ type: 'setFigure', place: { of: 'size', name: 'D' }, text: '43' });
+      await settled(second);
+      expect(store.kept('a').drawing.part).toMatchObject({ dims: { H: 61, D: 43 }, name: 'mine' });
+      expect(second.state.getState()).toMatchObject({ save: 'saved', conflict: undefined });
+      expect(second.state.getState().drawing).toEqual(store.kept('a').drawing);
+      expect(store.labels.get('a')).toEqual(['Size H: 52 to 61', 'Named mine', 'Size D: 40 to 43']);
+      await first.follow();
+      expect(first.state.getState().drawing).toEqual(store.kept('a').drawing);
+      // undo takes back what was stored last
+      await second.step(-1);
+      expect(store.kept('a').drawing.part.dims).toMatchObject({ H: 61, D: 40 });
+    });
+    test('where both together cannot be drawn, one is asked', async () => {
+      const draw: SessionTools['draw'] = async (d) =>
+        d.part.dims?.H === 61 && d.part.dims?.D === 43
+          ? { ok: false, faults: [{ path: [], where: '', ...says('session.halted') }] }
+          : undefined;
+      const { store, second } = await apart(draw);
+      await second.edit({ type: 'setFigure', place: { of: 'size', name: 'D' }, text: '43' });
+      for (let i = 0; i < 100 && second.state.getState().save !== 'conflict'; i++) await moment(10);
+      expect(second.state.getState().conflict?.mine.part.dims).toMatchObject({ H: 52, D: 43 });
+      expect(store.kept('a').drawing.part.dims).toMatchObject({ H: 61, D: 40 });
+    });
+    test('a command that would take back what the other stored is not made again', async () => {
+      const { second, store } = await apart();
+      const whole = { ...second.state.getState().drawing, title: 'from a file' };
+      await second.edit({ type: 'replaceDrawing', drawing: whole, label: 'Opened' });
+      for (let i = 0; i < 100 && second.state.getState().save !== 'conflict'; i++) await moment(10);
+      expect(second.state.getState().save).toBe('conflict');
+      expect(heightOf(store, 'a')).toBe(61);
+    });
     test('an idle one follows', async () => {
       const { store, storage } = world('a');
       const [one, two] = [openPage(store, storage, answered), openPage(store, storage, answered)];
@@ -306,4 +352,113 @@ test('whatever edits, failures, retries, page changes and reloads come together,
     }),
     { numRuns: 60, seed: 20261127 },
   );
+});
+
+describe('several people at one drawing', () => {
+  const PLACES = ['H', 'D', 'L', 'name'] as const;
+  const act = fc.record({
+    who: fc.nat({ max: 2 }),
+    what: fc.constantFrom('edit', 'edit', 'edit', 'follow', 'wait'),
+    place: fc.constantFrom(...PLACES),
+    ms: fc.integer({ min: 0, max: 400 }),
+    fate: fc.constantFrom<Fate>('answered', 'answered', 'answered', 'answer lost', 'never arrives'),
+  });
+  beforeEach(() => void jest.useFakeTimers());
+  afterEach(() => void jest.useRealTimers());
+
+  /** What the stored changes, one after the other, make of the four places. */
+  const told = (labels: readonly string[]): Record<string, string> => {
+    const out: Record<string, string> = { H: '52', D: '40', L: '90', name: sample.part.name };
+    for (const label of labels) {
+      const [, size, from, to] = /^Size (\w+): (\S+) to (\S+)$/.exec(label) ?? [];
+      if (size) {
+        // what a label says was there before is what was there
+        expect(out[size]).toBe(from);
+        out[size] = to as string;
+      } else out.name = (/^Named (.*)$/.exec(label) ?? [])[1] as string;
+    }
+    return out;
+  };
+
+  test('no change is lost or made twice, however their edits, answers and failures fall together', async () => {
+    let asked = 0;
+    let beside = 0;
+    await fc.assert(
+      fc.asyncProperty(fc.array(act, { minLength: 4, maxLength: 24 }), async (acts) => {
+        const { store } = world('a');
+        const fates: Fate[] = [];
+        const all = await Promise.all(
+          [0, 1, 2].map(async () => {
+            const page = openPage(store, newStorage(), () => fates.shift() ?? 'answered');
+            return page.sessions.open(store.kept('a'));
+          }),
+        );
+        let count = 100;
+        /** who made a change, by its value */
+        const made = new Map<string, number>();
+        const storedValues = (): string[] =>
+          (store.labels.get('a') ?? []).map((l) => l.split(' ').at(-1) as string);
+        const given = new Set<string>();
+        const advance = (ms: number): Promise<void> => jest.advanceTimersByTimeAsync(ms);
+        /** whoever is asked takes how it stands: those changes of theirs are given up by choice */
+        const choose = async (): Promise<void> => {
+          for (const [who, s] of all.entries()) {
+            if (s.state.getState().save !== 'conflict') continue;
+            asked++;
+            const there = storedValues();
+            for (const [value, by] of made) if (by === who && !there.includes(value)) given.add(value);
+            const done = s.settle('theirs');
+            await advance(50);
+            await done;
+          }
+        };
+        for (const { who, what, place, ms, fate } of acts) {
+          const s = all[who] as DrawingSession;
+          if (what === 'wait') await advance(ms);
+          else if (what === 'follow') {
+            const done = s.follow();
+            await advance(5);
+            await done;
+          } else {
+            const value = String(++count);
+            fates.push(fate);
+            const done = s.edit(
+              place === 'name'
+                ? { type: 'namePart', name: value }
+                : { type: 'setFigure', place: { of: 'size', name: place }, text: value },
+            );
+            await advance(1);
+            if (!(await done).length) made.set(value, who);
+          }
+          await choose();
+        }
+        // in the end all that is sent arrives
+        fates.length = 0;
+        for (let i = 0; i < 60 && all.some((s) => s.state.getState().unsaved); i++) {
+          await advance(500);
+          await choose();
+        }
+        const labels = store.labels.get('a') ?? [];
+        const { dims, name } = store.kept('a').drawing.part;
+        expect(told(labels)).toEqual({ H: `${dims?.H}`, D: `${dims?.D}`, L: `${dims?.L}`, name });
+        const values = storedValues();
+        // each once
+        expect(new Set(values).size).toBe(values.length);
+        // and all, but those that somebody chose to give up
+        for (const v of made.keys()) if (!given.has(v)) expect(values).toContain(v);
+        for (const s of all) {
+          expect(s.state.getState()).toMatchObject({ save: 'saved', unsaved: 0 });
+          const done = s.follow();
+          await advance(5);
+          await done;
+          expect(s.state.getState().drawing).toEqual(store.kept('a').drawing);
+        }
+        if (labels.length > 3) beside++;
+      }),
+      { numRuns: campaign(50_000, 1500), seed: 20261201 },
+    );
+    // both ways out were gone
+    expect(asked).toBeGreaterThan(10);
+    expect(beside).toBeGreaterThan(10);
+  }, 3_600_000);
 });

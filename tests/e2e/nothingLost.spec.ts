@@ -194,6 +194,30 @@ test('a drawing changed in two windows: what differs is said, and either or both
   await other.close();
 });
 
+test('a drawing changed in two windows at different places has both changes, and nobody is asked', async ({
+  page,
+  context,
+}) => {
+  await openDrawing(page, server.address, 'Louvre bracket');
+  const other = await secondWindow(context, page);
+  await other.route('**/api/drawings/**', (route) => route.abort());
+  await type(other.getByLabel(/^Size D,/), '44');
+  await expect(other.getByTestId('overall D')).toHaveText('44');
+  await type(heightField(page), '83');
+  await expect.poll(() => storedHeight(page)).toBe(83);
+  await other.unroute('**/api/drawings/**');
+  await saved(other);
+  await expect(height(other)).toHaveText('83');
+  await expect(other.getByTestId('overall D')).toHaveText('44');
+  await expect(conflict(other)).toHaveCount(0);
+  await expect(page.getByTestId('overall D')).toHaveText('44');
+  // what the window shows is what is stored
+  await other.reload();
+  await expect(other.getByTestId('overall D')).toHaveText('44');
+  await expect(height(other)).toHaveText('83');
+  await other.close();
+});
+
 test('what was typed before the page went is stored when the register is opened', async ({ page }) => {
   await openDrawing(page, server.address, 'Louvre bracket');
   const address = page.url();
