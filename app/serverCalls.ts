@@ -139,6 +139,8 @@ export const daybook = (id: string): Promise<Daybook> => answered(send(`${at(id)
 export const keepPicture = (id: string, picture: Blob): Promise<unknown> =>
   answered(send(sourceAddress(id), 'PUT', { content: picture, type: picture.type }));
 
+/** Where the server tells of a drawing's changes as they happen. */
+export const liveAddress = (id: string): string => `${at(id)}/live`;
 const issuesAddress = (id: string): string => `${at(id)}/issues`;
 /** The issues of a drawing, the newest first. */
 export const issuesOf = (id: string): Promise<IssueRow[]> => answered(send(issuesAddress(id), 'GET'));

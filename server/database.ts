@@ -68,6 +68,10 @@ const openEmbedded = async (directory: string): Promise<Database> => {
     });
     return {
       ...over(db),
+      listen: async (channel, hear) => {
+        const end = await db.listen(channel, hear);
+        return () => end();
+      },
       transaction: (work) => db.transaction((tx) => work(over(tx))),
       close: async () => {
         try {
@@ -86,6 +90,40 @@ const openEmbedded = async (directory: string): Promise<Database> => {
 /** A database that does not answer within this time is told as not there, ms. */
 const CONNECTED_WITHIN = 10_000;
 
+/** A connection that listens and ended is begun anew after so long, ms. */
+const LISTEN_AGAIN = 1000;
+
+/** Hears a channel of a server on a connection of its own, which is begun anew where it ends. */
+const listenOn = async (
+  pg: typeof import('pg').default,
+  url: string,
+  channel: string,
+  hear: (text: string) => void,
+): Promise<() => Promise<void>> => {
+  let isEnded = false;
+  let client: import('pg').Client | undefined;
+  const begin = async (): Promise<void> => {
+    const next = new pg.Client({ connectionString: url, connectionTimeoutMillis: CONNECTED_WITHIN });
+    const again = (): void => {
+      next.removeAllListeners();
+      // one that ends by itself may still say why; nobody is told any more
+      next.on('error', () => undefined);
+      if (!isEnded) setTimeout(() => void begin().catch(again), LISTEN_AGAIN);
+    };
+    next.on('error', again);
+    next.on('end', again);
+    next.on('notification', (n) => hear(n.payload ?? ''));
+    await next.connect();
+    await next.query(`listen ${channel}`);
+    client = next;
+  };
+  await begin();
+  return async () => {
+    isEnded = true;
+    await client?.end();
+  };
+};
+
 const openServer = async (url: string): Promise<Database> => {
   const { default: pg } = await import('pg');
   const pool = new pg.Pool({ connectionString: url, connectionTimeoutMillis: CONNECTED_WITHIN });
@@ -93,6 +131,8 @@ const openServer = async (url: string): Promise<Database> => {
   pool.on('error', (error: Error) =>
     console.error(`A connection to the database ended: ${error.message}. The next request makes another.`),
   );
+  /** what ends the connections that listen */
+  const listening = new Set<() => Promise<void>>();
   type Client = { query: (sql: string, parameters?: unknown[]) => Promise<{ rows: unknown[] }> };
   const over = (q: Client): Queries => ({
     query: async <Row>(sql: string, parameters: readonly unknown[] = []) =>
@@ -103,6 +143,14 @@ const openServer = async (url: string): Promise<Database> => {
   });
   return {
     ...over(pool),
+    listen: async (channel, hear) => {
+      const end = await listenOn(pg, url, channel, hear);
+      listening.add(end);
+      return async () => {
+        listening.delete(end);
+        await end();
+      };
+    },
     transaction: async (work) => {
       const client = await pool.connect();
       let broken: Error | undefined;
@@ -125,7 +173,10 @@ const openServer = async (url: string): Promise<Database> => {
         client.release(broken);
       }
     },
-    close: () => pool.end(),
+    close: async () => {
+      await Promise.all([...listening].map((end) => end()));
+      await pool.end();
+    },
   };
 };
 

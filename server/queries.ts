@@ -5,6 +5,8 @@ export type Queries = {
   readonly script: (sql: string) => Promise<void>;
 };
 export type Database = Queries & {
+  /** Hears what is told on a channel (NOTIFY), by this server or another one of the same database. @returns ends it */
+  readonly listen: (channel: string, hear: (text: string) => void) => Promise<() => Promise<void>>;
   readonly transaction: <T>(work: (q: Queries) => Promise<T>) => Promise<T>;
   readonly close: () => Promise<void>;
 };

@@ -16,6 +16,9 @@ export class Stale extends Error {
   }
 }
 
+/** The channel on which new revisions are told: the drawing's id and its revision. */
+export const CHANGED = 'drawing_changed';
+
 /** How many changes of a drawing are remembered by their ids. */
 const REMEMBERED_CHANGES = 2000;
 /** After so many changes of a drawing it is looked which states of its history are still kept; after each one of a document as long as this, letters. */
@@ -228,6 +231,8 @@ const standAt = async (
     id,
     revision - REMEMBERED_CHANGES,
   ]);
+  // told once the change is stored, to whoever looks at the drawing
+  await q.query(`select pg_notify('${CHANGED}', $1)`, [`${id} ${revision}`]);
 };
 
 /**

@@ -1,11 +1,14 @@
 'use client';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useStore } from 'zustand';
 import { sentence } from '../../core/number/fault.ts';
 import { decimal, sizeText } from '../../core/number/format.ts';
 import type { Kept } from '../../exchange/kept.ts';
-import { useWorkplace } from '../session/SessionsProvider.tsx';
+import type { LiveEvent } from '../../exchange/live.ts';
+import { liveAddress } from '../serverCalls.ts';
+import { useOthers } from '../session/others.ts';
+import { usePerson, useWorkplace } from '../session/SessionsProvider.tsx';
 import { openDeskView, STAGES } from './deskView.ts';
 import { fetchedLater, fetchRest } from './fetchedLater.tsx';
 import { Head } from './Head.tsx';
@@ -62,14 +65,65 @@ const Notice = () => {
 
 /** How often it is looked whether another window or machine has changed the drawing, ms. */
 const FOLLOW_EVERY = 800;
+/** How often where the server tells of changes by itself, ms: only in case that a word of it was lost. */
+const FOLLOW_BESIDE_LIVE = 10_000;
+
+/**
+ * Hears from the server when the drawing changes and who else looks at it, for those who are signed in: one person at their own machine has the
+ * windows of one browser only. A browser holds few connections to a server, so a window that is out of sight lets go of its own.
+ * @returns whether the server is heard at the moment
+ */
+const useLive = (): { readonly current: boolean } => {
+  const { session } = useDesk();
+  const { name: own } = usePerson();
+  const isHeard = useRef(false);
+  useEffect(() => {
+    if (!own) return;
+    let source: EventSource | undefined;
+    const hear = (e: MessageEvent<string>): void => {
+      const event = JSON.parse(e.data) as LiveEvent;
+      if (event.kind === 'here') useOthers.setState({ names: event.names.filter((n) => n !== own) });
+      else void session.follow(event.kept);
+    };
+    const look = (): void => {
+      if (document.hidden) {
+        source?.close();
+        source = undefined;
+        isHeard.current = false;
+      } else if (!source || source.readyState === EventSource.CLOSED) {
+        source = new EventSource(liveAddress(session.id));
+        source.onmessage = hear;
+        source.onopen = () => {
+          isHeard.current = true;
+        };
+        source.onerror = () => {
+          isHeard.current = false;
+          useOthers.setState({ names: [] });
+        };
+      }
+    };
+    look();
+    document.addEventListener('visibilitychange', look);
+    return () => {
+      document.removeEventListener('visibilitychange', look);
+      source?.close();
+      useOthers.setState({ names: [] });
+    };
+  }, [session, own]);
+  return isHeard;
+};
 
 /** Takes over what is changed elsewhere, as long as this page is in sight. */
 const useFollowing = (): void => {
   const { session } = useDesk();
+  const isLive = useLive();
   useEffect(() => {
     let isAsking = false;
+    let asked = 0;
     const look = (): void => {
       if (document.hidden || isAsking) return;
+      if (isLive.current && Date.now() - asked < FOLLOW_BESIDE_LIVE) return;
+      asked = Date.now();
       isAsking = true;
       void session.follow().finally(() => {
         isAsking = false;
@@ -83,7 +137,7 @@ const useFollowing = (): void => {
       document.removeEventListener('visibilitychange', look);
       window.removeEventListener('online', session.tryNow);
     };
-  }, [session]);
+  }, [session, isLive]);
 };
 
 /** Shortcuts of the whole desk: undo, redo and the stages. */

@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { setUp } from '../../core/edit/setupCommands.ts';
 import { timeOfDay } from '../clock.ts';
 import { HouseMark } from '../HouseMark.tsx';
+import { useOthers } from '../session/others.ts';
 import { Choice } from './book/Choice.tsx';
 import { fetchedLater } from './fetchedLater.tsx';
 import { useDesk, useSession } from './useDesk.ts';
@@ -46,6 +47,24 @@ const SaveNote = () => {
   );
 };
 
+/** Who else looks at the drawing. */
+const Others = () => {
+  const { names } = useOthers();
+  if (!names.length) return null;
+  return (
+    <span
+      role="status"
+      data-testid="others"
+      className="ml-3 text-[13px] font-normal text-house"
+      title={names.join(', ')}
+    >
+      {names.length > 2
+        ? `${names.length} others are here`
+        : `${names.join(' and ')} ${names.length === 1 ? 'is' : 'are'} here`}
+    </span>
+  );
+};
+
 /** The menus take as much room before they are there, so that nothing beside them moves. */
 const HeadMenus = fetchedLater(
   () => import('./panels/HeadMenus.tsx').then((m) => m.HeadMenus),
@@ -75,7 +94,10 @@ export const Head = () => {
         <HouseMark /> Blue Ledger
       </Link>
       <span className="figures text-[13px] text-second">{drawing.number}</span>
-      <span className="min-w-0 flex-1 truncate font-semibold">{drawing.title}</span>
+      <span className="min-w-0 flex-1 truncate font-semibold">
+        {drawing.title}
+        <Others />
+      </span>
       <span className="text-[13px] whitespace-nowrap text-second max-[1150px]:hidden">
         {picture?.paper.name}
       </span>

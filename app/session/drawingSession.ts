@@ -369,9 +369,9 @@ export const openSession = (start: SessionStart, tools: SessionTools): DrawingSe
     set({ notice: `The server does not answer. Whether this was ${name} is shown when it is back.` });
   };
 
-  const follow = async (): Promise<void> => {
+  const follow = async (told?: Kept): Promise<void> => {
     if (queue.length || storing || isHalted()) return;
-    const outcome = await server.newer(id, get().revision);
+    const outcome = told ? ({ kind: 'done', value: told } as const) : await server.newer(id, get().revision);
     if (outcome.kind === 'refused' && outcome.status === 404)
       set({ notice: 'This drawing is not in the store any more.' });
     if (outcome.kind !== 'done' || 'unchanged' in outcome.value) return;

@@ -100,8 +100,8 @@ export type DrawingSession = {
   readonly settle: (choice: ConflictChoice) => Promise<void>;
   /** Draws the picture, for a page that shows it. */
   readonly show: () => Promise<void>;
-  /** Takes over what was changed elsewhere, where nothing is waiting here. */
-  readonly follow: () => Promise<void>;
+  /** Takes over what was changed elsewhere, where nothing is waiting here. @param told how the drawing stands in the store; asked for where missing */
+  readonly follow: (told?: Kept) => Promise<void>;
   readonly hide: () => void;
   /** Resolves when all changes that were begun are in the queue or refused. */
   readonly idle: () => Promise<void>;
