@@ -1,5 +1,6 @@
 import { type NextRequest, NextResponse } from 'next/server';
 import { needsAccounts } from './server/accounts/needed.ts';
+import { SIGNED_OUT } from './server/accounts/refusal.ts';
 import { allowedHosts, contentPolicy, refusalOf } from './server/guard.ts';
 
 const hosts = allowedHosts(process.env);
@@ -21,11 +22,7 @@ const isApi = (request: NextRequest): boolean => request.nextUrl.pathname.starts
 
 /** Sends whoever is not signed in to the way in. Each page and route asks again for itself what the person may do. */
 const turnedAway = (request: NextRequest): NextResponse => {
-  if (isApi(request))
-    return NextResponse.json(
-      { error: 'You are signed out. Sign in again in another window; changes that wait here are kept.' },
-      { status: 401 },
-    );
+  if (isApi(request)) return NextResponse.json({ error: SIGNED_OUT }, { status: 401 });
   const { pathname, search } = request.nextUrl;
   // the name that was asked for, not the one that the server gives itself
   const address = new URL('/sign-in', `${request.nextUrl.protocol}//${request.headers.get('host')}`);

@@ -8,7 +8,7 @@ import { mayEverywhere, type Right } from '../../exchange/roles.ts';
 import { needAccess } from '../../server/accounts/access.ts';
 import { type Asker, askerOf } from '../../server/accounts/asker.ts';
 import { TooManyAttempts } from '../../server/accounts/attempts.ts';
-import { AccountRefused } from '../../server/accounts/refusal.ts';
+import { AccountRefused, SIGNED_OUT } from '../../server/accounts/refusal.ts';
 import { CannotOpen, isDiskFull } from '../../server/cannotOpen.ts';
 import { OverBudget } from '../../server/compute.ts';
 import { database } from '../../server/context.ts';
@@ -89,8 +89,6 @@ const answer = (status: number, error: string, more: object = {}): Response =>
 /** What a route's work is done with. */
 export type Asked = Asker & { readonly db: Database };
 
-const SIGN_IN = 'You are signed out. Sign in again, in another window if changes wait here: they are kept.';
-
 /** Runs a route's work for anybody, signed in or not, and turns what goes wrong into a plain sentence. */
 export const replyToAnybody = async (work: () => Promise<unknown>): Promise<Response> => {
   try {
@@ -130,7 +128,7 @@ export const reply = (
 ): Promise<Response> =>
   replyToAnybody(async () => {
     const asker = await askerOf(request.headers);
-    if (!asker) throw new Refused(401, SIGN_IN);
+    if (!asker) throw new Refused(401, SIGNED_OUT);
     if (right !== 'signed in' && !mayEverywhere(asker.person.role, right))
       throw new Refused(403, `As a ${asker.person.role} you may not do this. Ask an owner.`);
     return work({ ...asker, db: await database() });

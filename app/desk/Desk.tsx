@@ -103,8 +103,11 @@ const useLive = (): { readonly current: boolean } => {
       }
     };
     look();
+    // a server that refused once, while it was started anew, is asked again
+    const again = setInterval(look, FOLLOW_BESIDE_LIVE);
     document.addEventListener('visibilitychange', look);
     return () => {
+      clearInterval(again);
       document.removeEventListener('visibilitychange', look);
       source?.close();
       useOthers.setState({ names: [] });

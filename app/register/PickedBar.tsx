@@ -53,7 +53,8 @@ export const PickedBar = ({
 }: {
   picked: readonly RegisterRow[];
   page: RegisterPage;
-  onSet: (set: ManyRequest['set']) => void;
+  /** puts them into a folder, tags them or puts them away; nothing for whoever reads only */
+  onSet: ((set: ManyRequest['set']) => void) | undefined;
   onClear: () => void;
   /** shares one drawing; nothing where there is nobody to share with */
   onShare?: ((row: RegisterRow) => void) | undefined;
@@ -83,45 +84,49 @@ export const PickedBar = ({
       <a className={BUTTON} href={archiveAddress(ids)}>
         Save all files as ZIP
       </a>
-      <WithWord label="Folder" known={page.folders.map((f) => f.name).filter(Boolean)} mayBeEmpty>
-        {(folder, _usable, clear) => (
-          <button
-            type="button"
-            className={BUTTON}
-            onClick={() => {
-              onSet({ folder });
-              clear();
-            }}
-          >
-            {folder ? 'Put into it' : 'Take out of folders'}
+      {onSet && (
+        <>
+          <WithWord label="Folder" known={page.folders.map((f) => f.name).filter(Boolean)} mayBeEmpty>
+            {(folder, _usable, clear) => (
+              <button
+                type="button"
+                className={BUTTON}
+                onClick={() => {
+                  onSet({ folder });
+                  clear();
+                }}
+              >
+                {folder ? 'Put into it' : 'Take out of folders'}
+              </button>
+            )}
+          </WithWord>
+          <WithWord label="Tag" known={page.tags}>
+            {(tag, isUsable) => (
+              <>
+                <button
+                  type="button"
+                  className={BUTTON}
+                  disabled={!isUsable}
+                  onClick={() => onSet({ tag, on: true })}
+                >
+                  Add
+                </button>
+                <button
+                  type="button"
+                  className={BUTTON}
+                  disabled={!isUsable}
+                  onClick={() => onSet({ tag, on: false })}
+                >
+                  Remove
+                </button>
+              </>
+            )}
+          </WithWord>
+          <button type="button" className={BUTTON} onClick={() => onSet({ archived: !isAway })}>
+            {isAway ? 'Restore' : 'Archive'}
           </button>
-        )}
-      </WithWord>
-      <WithWord label="Tag" known={page.tags}>
-        {(tag, isUsable) => (
-          <>
-            <button
-              type="button"
-              className={BUTTON}
-              disabled={!isUsable}
-              onClick={() => onSet({ tag, on: true })}
-            >
-              Add
-            </button>
-            <button
-              type="button"
-              className={BUTTON}
-              disabled={!isUsable}
-              onClick={() => onSet({ tag, on: false })}
-            >
-              Remove
-            </button>
-          </>
-        )}
-      </WithWord>
-      <button type="button" className={BUTTON} onClick={() => onSet({ archived: !isAway })}>
-        {isAway ? 'Restore' : 'Archive'}
-      </button>
+        </>
+      )}
       {onShare && only && (
         <button type="button" className={BUTTON} onClick={() => onShare(only)}>
           Share

@@ -298,7 +298,7 @@ export const Register = ({ page, asked, copies }: Props) => {
             <PickedBar
               picked={chosen}
               page={page}
-              onSet={(set) => void setAll(set)}
+              onSet={mayMake ? (set) => void setAll(set) : undefined}
               onClear={() => setPicked(new Set())}
               onShare={person.name ? setShared : undefined}
             />
@@ -316,8 +316,8 @@ export const Register = ({ page, asked, copies }: Props) => {
                   shown({ sort, down: now.sort === sort && now.down !== '1' ? '1' : undefined })
                 }
                 onTag={(tag) => shown({ tag })}
-                onCopy={(r: RegisterRow) => void attempt(() => copyDrawing(r.id))}
-                onArchive={(r: RegisterRow) => void attempt(() => archive(r.id, !r.archived))}
+                onCopy={mayMake ? (r) => void attempt(() => copyDrawing(r.id)) : undefined}
+                onArchive={mayMake ? (r) => void attempt(() => archive(r.id, !r.archived)) : undefined}
               />
               {!rows.length && (
                 <p className="px-6 py-8 text-second">

@@ -52,8 +52,9 @@ type Props = {
   readonly onPick: (ids: readonly string[], on: boolean) => void;
   readonly onSort: (sort: RegisterSort) => void;
   readonly onTag: (tag: string) => void;
-  readonly onCopy: (row: RegisterRow) => void;
-  readonly onArchive: (row: RegisterRow) => void;
+  /** copies a drawing or puts it away; nothing for whoever reads only */
+  readonly onCopy: ((row: RegisterRow) => void) | undefined;
+  readonly onArchive: ((row: RegisterRow) => void) | undefined;
 };
 
 /** The rows of a page of the register. Its headings sort all pages. */
@@ -162,24 +163,32 @@ export const RegisterTable = (props: Props) => {
             </td>
             <td className="pr-4">
               <span className="flex justify-end text-second">
-                <button
-                  type="button"
-                  aria-label={`Copy ${r.title}`}
-                  title="Copy"
-                  className="grid size-7 place-items-center rounded hover:bg-hover"
-                  onClick={() => onCopy(r)}
-                >
-                  <Copy size={15} aria-hidden />
-                </button>
-                <button
-                  type="button"
-                  aria-label={`${r.archived ? 'Restore' : 'Archive'} ${r.title}`}
-                  title={r.archived ? 'Restore' : 'Archive'}
-                  className="grid size-7 place-items-center rounded hover:bg-hover"
-                  onClick={() => onArchive(r)}
-                >
-                  {r.archived ? <ArchiveRestore size={15} aria-hidden /> : <Archive size={15} aria-hidden />}
-                </button>
+                {onCopy && (
+                  <button
+                    type="button"
+                    aria-label={`Copy ${r.title}`}
+                    title="Copy"
+                    className="grid size-7 place-items-center rounded hover:bg-hover"
+                    onClick={() => onCopy(r)}
+                  >
+                    <Copy size={15} aria-hidden />
+                  </button>
+                )}
+                {onArchive && (
+                  <button
+                    type="button"
+                    aria-label={`${r.archived ? 'Restore' : 'Archive'} ${r.title}`}
+                    title={r.archived ? 'Restore' : 'Archive'}
+                    className="grid size-7 place-items-center rounded hover:bg-hover"
+                    onClick={() => onArchive(r)}
+                  >
+                    {r.archived ? (
+                      <ArchiveRestore size={15} aria-hidden />
+                    ) : (
+                      <Archive size={15} aria-hidden />
+                    )}
+                  </button>
+                )}
               </span>
             </td>
           </tr>

@@ -3,6 +3,7 @@ import type { InvitationRow } from '../../exchange/people.ts';
 import type { Person, Role } from '../../exchange/roles.ts';
 import type { Database, Queries } from '../queries.ts';
 import { noteAccess } from './accessLog.ts';
+import { hasOwner } from './owners.ts';
 import { hashPassword, mustBeSound } from './password.ts';
 import { AccountRefused } from './refusal.ts';
 import { markOf, newSecret } from './secret.ts';
@@ -33,10 +34,6 @@ const invite = async (
   );
   return secret;
 };
-
-/** Whether anyone can run the register: an owner who is not switched off. */
-const hasOwner = async (q: Queries): Promise<boolean> =>
-  (await q.query(`select 1 from person where role = 'owner' and not is_off limit 1`)).length > 0;
 
 /** The secret of an invitation for the first owner, in place of one before; undefined where there is an owner. */
 export const inviteFirstOwner = async (db: Database): Promise<string | undefined> =>

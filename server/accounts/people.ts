@@ -4,6 +4,7 @@ import type { Database, Queries } from '../queries.ts';
 import { noteAccess } from './accessLog.ts';
 import { beginAttempt, rightAttempt } from './attempts.ts';
 import { codeAddress, newCodeKey, stepOfCode } from './oneTimeCode.ts';
+import { hasOwner } from './owners.ts';
 import { hashPassword, isPassword, mustBeSound } from './password.ts';
 import { AccountRefused } from './refusal.ts';
 import { beginSession, endSessions, type From, listSessions } from './sessions.ts';
@@ -33,8 +34,8 @@ const nameOf = async (q: Queries, id: string): Promise<string> => {
 
 /** Refuses what would leave nobody to run the register. Asked after the change, in its transaction. */
 const needOwner = async (q: Queries): Promise<void> => {
-  const [row] = await q.query(`select 1 from person where role = 'owner' and not is_off limit 1`);
-  if (!row) throw new AccountRefused(422, 'One owner must stay. Make somebody else an owner first.');
+  if (!(await hasOwner(q)))
+    throw new AccountRefused(422, 'One owner must stay. Make somebody else an owner first.');
 };
 
 /** Gives a person another role, from the next request on. @throws AccountRefused where no owner would be left */

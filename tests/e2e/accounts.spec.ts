@@ -7,6 +7,7 @@ import { promisify } from 'node:util';
 import { type APIRequestContext, type Browser, expect, type Page, test } from '@playwright/test';
 import type { Role } from '../../exchange/roles.ts';
 import { listen, openDrawing, saved, stand, type } from './desk.ts';
+import { plate } from './plate.ts';
 import { freshData, onServer } from './server.ts';
 import {
   joinBy,
@@ -221,6 +222,12 @@ test('each role may do what it is for, and no more', async () => {
 
 test('a reader looks at the desk and changes nothing; shared with, they change that one', async () => {
   const reader = pages.get('reader') as Page;
+  await reader.goto(server.address);
+  await expect(reader.getByRole('link', { name: 'Sundial wedge' })).toBeVisible();
+  // nothing is offered that would be refused
+  await expect(
+    reader.getByRole('button', { name: /^(Copy|Archive) |New drawing|Open files|Backup/ }),
+  ).toHaveCount(0);
   await openDrawing(reader, server.address, 'Sundial wedge');
   await expect(reader.getByTestId('save')).toHaveText('Read only');
   const width = reader.getByLabel(/^Size W/).first();
@@ -384,8 +391,20 @@ test('an owner takes a role back and switches an account off, at once', async ({
   await expect(owner.getByText('made Bo Shoal a student')).toBeVisible();
   await page.reload();
   await expect(page.getByText('No drawings yet')).toBeVisible();
+  // what is told of a drawing as it happens ends with the right to read it
+  const kept = await page.request.post(`${server.address}/api/drawings`, {
+    data: { id: 'of-bo', file: { ...plate, name: 'of Bo' }, name: 'of Bo' },
+  });
+  expect(kept.status()).toBe(200);
+  const ended = page.evaluate(async () => {
+    const reader = (await fetch('/api/drawings/of-bo/live')).body?.getReader();
+    let heard = 0;
+    while (reader && !(await reader.read()).done) heard++;
+    return heard;
+  });
   await owner.getByRole('button', { name: 'Switch Bo Shoal off' }).click();
   await expect(owner.getByRole('button', { name: 'Switch Bo Shoal on' })).toBeVisible();
+  expect(await ended).toBeGreaterThan(0);
   await page.reload();
   await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
   // the last owner stays

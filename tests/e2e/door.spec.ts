@@ -1,6 +1,7 @@
 import { request } from 'node:http';
 import { expect, test } from '@playwright/test';
 import { listen, openDrawing, saved, stand, type } from './desk.ts';
+import { plate } from './plate.ts';
 import { onServer, serverFor, startServer } from './server.ts';
 
 const server = serverFor(test);
@@ -28,17 +29,6 @@ const ask = (
     asked.end(body);
   });
 const json = { 'content-type': 'application/json' };
-const plate = {
-  format: 'blue-ledger/part@1',
-  name: 'Plate',
-  units: 'mm',
-  bodies: [
-    {
-      name: 'plate',
-      features: [{ id: 'plate', op: 'add', shape: { kind: 'block', width: 9, depth: 9, height: 9 } }],
-    },
-  ],
-};
 const open = (id: string, file: unknown): Promise<Answer> =>
   ask('/api/drawings', {
     method: 'POST',

@@ -1,11 +1,17 @@
 import type { LiveEvent } from '../../../../../exchange/live.ts';
-import { watchDrawing } from '../../../../../server/together.ts';
+import { accessTo } from '../../../../../server/accounts/access.ts';
+import { askerOf } from '../../../../../server/accounts/asker.ts';
+import type { Database } from '../../../../../server/queries.ts';
+import { STILL_HERE, watchDrawing } from '../../../../../server/together.ts';
 import { replyOn } from '../../../reply.ts';
 
 export const dynamic = 'force-dynamic';
 
-/** After so long the browser asks anew, so that a right that was taken back counts, ms. */
-const LONGEST = 10 * 60_000;
+/** Whether the one who listens may still read the drawing: signed in, and not shut out meanwhile. */
+const mayStillRead = async (request: Request, db: Database, id: string): Promise<boolean> => {
+  const asker = await askerOf(request.headers);
+  return asker !== undefined && (await accessTo(db, asker.person, id)) !== 'none';
+};
 
 /** A drawing after each change, and who looks at it, as server-sent events (HTML standard, 9.2), for as long as the browser listens. */
 export const GET = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
@@ -17,12 +23,22 @@ export const GET = (request: Request, { params }: { params: Promise<{ id: string
         const tell = (event: LiveEvent): void =>
           controller.enqueue(text.encode(`data: ${JSON.stringify(event)}\n\n`));
         const stop = await watchDrawing(db, id, person.name, tell);
-        const limit = setTimeout(() => void end(), LONGEST);
+        // a database that does not answer for a moment is no reason to end
+        const look = setInterval(
+          () =>
+            void mayStillRead(request, db, id).then(
+              async (may) => {
+                if (!may) await end();
+              },
+              () => undefined,
+            ),
+          STILL_HERE,
+        );
         let isEnded = false;
         end = async () => {
           if (isEnded) return;
           isEnded = true;
-          clearTimeout(limit);
+          clearInterval(look);
           await stop().catch(() => undefined);
           try {
             controller.close();
