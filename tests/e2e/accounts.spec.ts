@@ -109,7 +109,6 @@ test('an owner invites a person, who makes an account of their own', async ({ br
   await expect(tam.getByText('No drawings yet')).toBeVisible();
   await expect(tam.getByRole('button', { name: 'Backup' })).toHaveCount(0);
   // the same address is not good again
-  await (await tam.context().newPage()).goto(address).then(async () => undefined);
   const again = await browser.newPage();
   await again.goto(address);
   await expect(again.getByRole('heading', { name: 'This invitation is not good' })).toBeVisible();

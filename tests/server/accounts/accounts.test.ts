@@ -24,7 +24,7 @@ let folder: string;
 let db: Database;
 let owner: Person;
 
-/** Signs a session's person out of it again; whom a secret belongs to. */
+/** Whose session a secret opens. */
 const personOf = async (secret: string): Promise<Person> => {
   const session = await sessions.sessionOf(db, secret);
   if (!session) throw new Error('no session');
