@@ -24,6 +24,7 @@ import type { OfferedPlace, PartsBook, ShownClearance, ShownLength } from './par
 import { type PickedFace, type Pictorial, pickIn, pictorialOf, type Tints, tintsOf } from './pictorial.ts';
 import type { PointedAt } from './pointing.ts';
 import type { Exercise } from './practice.ts';
+import type { ShownRecognised } from './recognising.ts';
 import type { ReplayShown } from './replayPicture.ts';
 
 /** The desk's engine, away from the thread that types and drags. */
@@ -250,6 +251,13 @@ const api = {
     const worked = workedOf(data);
     const { partsMeasured } = await import('./partsMeasured.ts');
     return worked ? partsMeasured(data, worked) : [];
+  },
+  /** The lines by which a body's solid can be stated, or that none are found; undefined where the drawing cannot be read. */
+  recognise: async (data: Drawing, body: string): Promise<ShownRecognised | 'nothing' | undefined> => {
+    await underWay;
+    const read = readDrawing(data);
+    const { shownRecognised } = await import('./recognising.ts');
+    return read.ok ? shownRecognised(read.value, body) : undefined;
   },
   /** What can be asked of several parts in one another; nothing where they cannot be built. */
   partsBook: async (data: Drawing): Promise<PartsBook | undefined> => {

@@ -8,6 +8,7 @@ import type { ViewName } from '../geometry/viewFrames.ts';
 import type { Units } from '../number/expression.ts';
 import type { RelationFile } from '../part/placeSchema.ts';
 import type { Brought, TraceFile } from '../part/schema.ts';
+import type { Recognised } from '../recognise/recognise.ts';
 import type { HouseRules } from '../sheet/houseRules.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
 import type { CountedCube } from '../statement/gridCubes.ts';
@@ -63,7 +64,9 @@ export type StatementCommand =
       /** cut as deep into that side of the part, its squares counted from the side's lower left corner */
       readonly isCut?: true | undefined;
     }
-  | { readonly type: 'useAsFront'; readonly side: ViewName };
+  | { readonly type: 'useAsFront'; readonly side: ViewName }
+  /** the lines that a body's solid was recognised as, in place of it */
+  | { readonly type: 'stateSolid'; readonly body: string; readonly recognised: Recognised };
 
 export type GroupChange =
   | 'move up'

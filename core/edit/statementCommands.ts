@@ -3,7 +3,8 @@ import type { Group } from '../drawing/groups.ts';
 import { withOtherFront } from '../drawing/otherFront.ts';
 import { Refusal } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
-import { type FeatureFile, typedQuantity } from '../part/schema.ts';
+import { type FeatureFile, type PartFile, typedQuantity } from '../part/schema.ts';
+import { solidFilesOf, solidOfBody } from '../part/solidPart.ts';
 import { valueAt } from '../part/valueAt.ts';
 import { freeName } from '../statement/freeName.ts';
 import { withCube } from '../statement/gridCubes.ts';
@@ -157,6 +158,26 @@ const addProfile = (
   return { drawing: { ...d, part: { ...d.part, bodies: grown } }, label: `${id}: added, counted on squares` };
 };
 
+const stateSolid = (
+  d: Drawing,
+  { body, recognised }: Extract<StatementCommand, { type: 'stateSolid' }>,
+): Edited => {
+  const index = d.part.bodies.findIndex((b) => b.name === body);
+  const file = solidOfBody(d.part, body);
+  if (file === undefined) gone(`The solid of ${body}`);
+  const { features, rest } = recognised;
+  const stated = withLines(d, index, () => features);
+  const parts = [stated.part, ...Object.values(d.part.brought ?? {}).map((b) => b.part)];
+  const used = new Set(parts.flatMap(solidFilesOf));
+  const held = { ...d.part.solids, ...(rest && { [rest.file]: rest.held }) } as PartFile['solids'];
+  const { solids: _, ...part } = stated.part;
+  const solids = Object.fromEntries(Object.entries(held ?? {}).filter(([name]) => used.has(name)));
+  return {
+    drawing: { ...stated, part: { ...part, ...(Object.keys(solids).length && { solids }) } },
+    label: `${body}: stated by ${features.length} ${features.length === 1 ? 'line' : 'lines'} in place of the solid`,
+  };
+};
+
 /** All but the statement as a whole, which may be refused line by line. */
 type OneLineCommand = Exclude<StatementCommand, { type: 'writeStatement' }>;
 
@@ -217,6 +238,8 @@ export const applyStatementCommand = (d: Drawing, c: OneLineCommand, context: Ed
       return changeCube(d, c);
     case 'addProfile':
       return addProfile(d, c, context);
+    case 'stateSolid':
+      return stateSolid(d, c);
     case 'useAsFront':
       return { drawing: withOtherFront(d, c.side), label: `The ${c.side} made the front` };
   }

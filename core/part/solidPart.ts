@@ -6,7 +6,7 @@ const plainName = (file: string): string =>
   (file.split(/[/\\]/).at(-1) as string).replace(/\.[^.]+$/, '') || 'part';
 
 /** The name by which a part's shapes know a file: without the signs that part the words of a statement. */
-const shapeName = (file: string): string => file.replace(/[,;:|[\]="]+/g, '_').slice(0, 200);
+export const shapeName = (file: string): string => file.replace(/[,;:|[\]="]+/g, '_').slice(0, 200);
 
 /** A part whose bodies are the solids of one file, each where the file has it. @param file the file's name, without its folder */
 export const partOfSolids = (file: string, held: SolidsFile): PartFile => {
@@ -33,8 +33,15 @@ export const partOfSolids = (file: string, held: SolidsFile): PartFile => {
   };
 };
 
+/** The file whose solid is all that a body is, in the place the file gives it; undefined for a body of other features. */
+export const solidOfBody = (part: PartFile, body: string): string | undefined => {
+  const [feature, more] = part.bodies.find((b) => b.name === body)?.features ?? [];
+  if (feature?.shape.kind !== 'solid' || more || feature.off) return undefined;
+  return feature.turn || feature.at || feature.repeat || feature.mirror ? undefined : feature.shape.file;
+};
+
 /** The names of the files of solids that a part's shapes give, each once. */
-export const solidFilesOf = (part: PartFile): string[] => [
+export const solidFilesOf = (part: Pick<PartFile, 'bodies'>): string[] => [
   ...new Set(
     part.bodies.flatMap((b) => b.features.flatMap((f) => (f.shape.kind === 'solid' ? [f.shape.file] : []))),
   ),

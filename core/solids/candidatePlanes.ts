@@ -26,7 +26,18 @@ export const planeThrough = (p: Vec3, normal: Vec3): FlatPlane => {
   return { n, d: dot(n, p) };
 };
 
-const isSamePlane = (a: FlatPlane, b: FlatPlane, tol: number): boolean =>
+const AXES: readonly Vec3[] = [
+  [1, 0, 0],
+  [0, 1, 0],
+  [0, 0, 1],
+];
+
+/** The six planes of a box: at its least and greatest x, y and z. */
+export const boxPlanes = ({ min, max }: Pick<LaidViews, 'min' | 'max'>): FlatPlane[] =>
+  AXES.flatMap((n) => [planeThrough(min, n), planeThrough(max, n)]);
+
+/** Whether two planes are one. @param tol what is nearer than four times this is at one place */
+export const isSamePlane = (a: FlatPlane, b: FlatPlane, tol: number): boolean =>
   length(sub(a.n, b.n)) < 1e-7 && Math.abs(a.d - b.d) <= tol * 4;
 
 /** Points of space that every full view shows as one of its points. */
@@ -143,15 +154,10 @@ export const candidatePlanes = (
   unseenSlopes: boolean,
   rest: () => void,
 ): FlatPlane[] => {
-  const { min, max, tol } = laid;
+  const { tol } = laid;
   const corners = candidateCorners(laid, drawn, places);
   let edges = candidateEdges(laid, drawn, corners, unseenSlopes, rest);
-  const axes: readonly Vec3[] = [
-    [1, 0, 0],
-    [0, 1, 0],
-    [0, 0, 1],
-  ];
-  const box = axes.flatMap((n) => [planeThrough(min, n), planeThrough(max, n)]);
+  const box = boxPlanes(laid);
   const inOneView = laid.views.every((v) => v.isFull);
   const found: FlatPlane[] = [...box];
   const at = new Map<number, Edge[]>();

@@ -1,9 +1,9 @@
 import type { Vec3 } from '../geometry/vec.ts';
-import type { Axis, LaidViews } from './aligned.ts';
+import type { Axis } from './aligned.ts';
 import { type Arrangement, arrangementOf } from './arrangement.ts';
 import type { FlatPlane } from './candidatePlanes.ts';
 import { kindOf, middleOf, type Own, outlinesOf } from './ownCells.ts';
-import { grown, type Unnamed, wholeBox } from './solidFeatures.ts';
+import { type Bounds, grown, type Unnamed, wholeBox } from './solidFeatures.ts';
 
 /** A prism along an axis that holds some cells and no others. */
 type Prism = { readonly feature: Unnamed; readonly cells: readonly number[]; readonly corners: number };
@@ -138,7 +138,7 @@ const coveredBy = (
 };
 
 /** The solid as its box with prisms taken out of it, and as prisms put together; each only where prisms do. */
-export const prismsOf = (own: Own, laid: LaidViews): readonly (readonly Unnamed[] | undefined)[] => {
+export const prismsOf = (own: Own, laid: Bounds): readonly (readonly Unnamed[] | undefined)[] => {
   const columns = ([2, 1, 0] as const).map((axis) => columnsAlong(own, axis, laid.tol));
   const taken = coveredBy(own, columns, false, laid.tol);
   return [taken && [wholeBox(laid), ...taken], coveredBy(own, columns, true, laid.tol)];

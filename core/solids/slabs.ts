@@ -1,10 +1,10 @@
 import type { Vec3 } from '../geometry/vec.ts';
-import type { Axis, LaidViews } from './aligned.ts';
+import type { Axis } from './aligned.ts';
 import { arrangementOf } from './arrangement.ts';
 import type { FlatPlane } from './candidatePlanes.ts';
 import { kindOf, middleOf, type Own, outlinesOf } from './ownCells.ts';
 import { areaOf } from './regions.ts';
-import { cutBeyond, grown, type Unnamed } from './solidFeatures.ts';
+import { type Bounds, cutBeyond, grown, type Unnamed } from './solidFeatures.ts';
 
 const AXES: readonly Vec3[] = [
   [1, 0, 0],
@@ -13,7 +13,7 @@ const AXES: readonly Vec3[] = [
 ];
 
 /** The solid as slabs across an axis; undefined where more than one of them has slopes, or its slopes are not all round it. */
-export const slabsAcross = (own: Own, axis: Axis, laid: LaidViews): Unnamed[] | undefined => {
+export const slabsAcross = (own: Own, axis: Axis, laid: Bounds): Unnamed[] | undefined => {
   const { space, isSolid } = own;
   const used = new Set<number>();
   for (const { plane, cells } of space.facets) {
@@ -80,7 +80,7 @@ const withoutSlopes = (
   axis: Axis,
   lo: number,
   hi: number,
-  laid: LaidViews,
+  laid: Bounds,
 ): Own | undefined => {
   const { space, isSolid } = own;
   const kept = between.filter((c) => sides.every(({ k, side }) => space.cells[c]?.sides[k] === side));

@@ -13,7 +13,10 @@ export const ACROSS = [
 /** Figures are written to twelve places, so that 8 is not 8.000000000000002. */
 export const figure = (x: number): number => Number(x.toPrecision(12)) + 0;
 
-/** A feature without its name. */
+/** The box that a solid fills, and what is nearer than `tol` in it is at one place. */
+export type Bounds = Pick<LaidViews, 'min' | 'max' | 'tol'>;
+
+/** A feature without its name. `called` is what its name begins with. */
 export type Unnamed = Omit<FeatureFile, 'id'> & { readonly called: string };
 
 /** A closed way grown along an axis between two levels. */
@@ -62,7 +65,7 @@ export const grown = (
 };
 
 /** Everything beyond a plane taken away. */
-export const cutBeyond = (plane: FlatPlane, side: number, laid: LaidViews): Unnamed => {
+export const cutBeyond = (plane: FlatPlane, side: number, laid: Bounds): Unnamed => {
   const n = scale(plane.n, -side);
   const middle = scale(add(laid.min, laid.max), 0.5);
   const size = Math.hypot(...sub(laid.max, laid.min));
@@ -87,7 +90,7 @@ export const cutBeyond = (plane: FlatPlane, side: number, laid: LaidViews): Unna
 };
 
 /** The block that the views enclose. */
-export const wholeBox = ({ min, max }: LaidViews): Unnamed => ({
+export const wholeBox = ({ min, max }: Bounds): Unnamed => ({
   called: 'block',
   op: 'add',
   at: [figure(min[0]), figure(min[1]), figure(min[2])],

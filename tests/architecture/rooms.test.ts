@@ -33,6 +33,7 @@ const CORE = [
   'reading',
   'balance',
   'solids',
+  'recognise',
   'exercise',
   'mark',
   'practice',

@@ -1,6 +1,15 @@
 import { readFile } from 'node:fs/promises';
 import { type Download, expect, type Page, test } from '@playwright/test';
-import { listen, newDrawing, newLine, saved, stand, statementEditor, writtenStatement } from './desk.ts';
+import {
+  enterLine,
+  listen,
+  newDrawing,
+  newLine,
+  saved,
+  stand,
+  statementEditor,
+  writtenStatement,
+} from './desk.ts';
 import { serverFor } from './server.ts';
 
 const server = serverFor(test);
@@ -62,6 +71,43 @@ test('a part is saved as STEP, STL, OBJ and 3MF; the STEP file is opened, dimens
   await expect(page.getByText(inWords(volume - Math.PI * 9 * 20)).first()).toBeVisible();
   const again = (await readFile(await (await save(page, 'Save STEP')).path())).toString();
   expect(again.match(/=CYLINDRICAL_SURFACE\(/g)).toHaveLength(3);
+  expect(troubles).toEqual([]);
+});
+
+test('a solid of a file is stated by lines with live figures, and the step can be taken back', async ({
+  page,
+}) => {
+  const troubles = listen(page);
+  await newDrawing(page, server.address);
+  for (const line of [
+    'block 60 x 40 x 20',
+    'hole 12 through top 20 20, counterbore 18 x 6',
+    '2 holes 6 dia 20 apart, 45 from left, 10 from front',
+  ])
+    await enterLine(page, line);
+  await saved(page);
+  const step = (await readFile(await (await save(page, 'Save STEP')).path())).toString();
+  await page.goto(server.address);
+  await open(page, 'plate.step', step);
+  await expect(page.getByText('add a solid, from the file')).toBeVisible({ timeout: 20_000 });
+  const volume = page.getByText(/^[\d.]+ mm³$/).first();
+  const before = await volume.textContent();
+  await page.getByRole('button', { name: 'State it by lines' }).click();
+  const lines = page.getByRole('region', { name: /by lines$/ });
+  await expect(lines).toContainText('The whole solid is recognised.');
+  await expect(lines).toContainText('counterbored 18 by 6 deep');
+  // nothing is changed until it is asked for
+  await expect(page.getByText('add a solid, from the file')).toBeVisible();
+  await lines.getByRole('button', { name: 'Use these lines' }).click();
+  await expect(page.getByText('add a solid, from the file')).toHaveCount(0);
+  await expect(volume).toHaveText(before as string);
+  // a figure that the file did not have can be changed
+  const height = page.getByTestId('overall H');
+  await expect(height).toHaveText(/20/);
+  await saved(page);
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.getByText('add a solid, from the file')).toBeVisible();
+  await expect(volume).toHaveText(before as string);
   expect(troubles).toEqual([]);
 });
 

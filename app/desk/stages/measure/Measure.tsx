@@ -2,6 +2,7 @@
 import { Fragment, useEffect, useState } from 'react';
 import { groupOfLine } from '../../../../core/edit/groupChanges.ts';
 import { featureKey } from '../../../../core/naming/keys.ts';
+import { solidOfBody } from '../../../../core/part/solidPart.ts';
 import { statementOf } from '../../../../core/statement/sentence.ts';
 import { turnedTable } from '../../../../core/statement/turned.ts';
 import { Findings, LineFindings } from '../../book/Findings.tsx';
@@ -17,6 +18,7 @@ import { dropOn, type FeatureLine, LineName, LineTools } from './LineTools.tsx';
 const GroupHead = fetchedLater(() => import('./GroupHead.tsx').then((m) => m.GroupHead));
 const TurnedTable = fetchedLater(() => import('./TurnedTable.tsx').then((m) => m.TurnedTable));
 const SizeList = fetchedLater(() => import('./SizeList.tsx').then((m) => m.SizeList));
+const SolidLine = fetchedLater(() => import('./SolidLine.tsx').then((m) => m.SolidLine));
 const StatementEditor = fetchedLater(() => import('./StatementEditor.tsx').then((m) => m.StatementEditor));
 
 /** What the part is called, and the unit of its sizes. */
@@ -172,6 +174,7 @@ export const Measure = () => {
                   ) : (
                     <Sentence tokens={line.tokens} subject={line.id} />
                   )}
+                  {solidOfBody(drawing.part, bodyName) !== undefined && <SolidLine body={bodyName} />}
                   <LineFindings where={placeOf(line)} />
                 </li>
               </Fragment>
