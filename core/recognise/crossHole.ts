@@ -126,15 +126,16 @@ export const crossHole = (
   const isFlatTop = mouths.some(
     (e) => e.isFlat && Math.abs(dot((s.loops[e.loop] as Loop).points[0] as Vec3, up) - top) <= s.tol,
   );
-  if (!isFlatTop && !isFree(top + size * 1e-6, highest)) return undefined;
+  if (!isFlatTop && !isFree(top + s.tol * 4, highest)) return undefined;
   const begin = isFlatTop ? top : highest;
-  const isThrough = !bottom && isFree(lowest, end - size * 1e-6);
+  const isThrough = !bottom && isFree(lowest, end - s.tol * 4);
   if (!isThrough && !bottom && !found.some((e) => e.kind === 'mouth' && e.isFlat)) return undefined;
   const shape: FeatureFile['shape'] = {
     kind: 'hole',
     diameter: neat(2 * r, size),
     depth: isThrough ? 'through' : neat(begin - end, size),
-    ...(bottom?.kind === 'bottom' && bottom.tip !== undefined && { tip: neat(bottom.tip / DEGREE, 100) }),
+    ...(bottom?.kind === 'bottom' &&
+      bottom.tip !== undefined && { tip: neat(bottom.tip / DEGREE, size * 10) }),
   };
   return {
     faces: [...walls, ...bottoms.map((e) => (s.loops[e.loop] as Loop).face)],

@@ -41,7 +41,7 @@ const roundCircle = (all: readonly Unnamed[], axis: 0 | 1 | 2, size: number): Re
   const [i, j] = [(axis + 1) % 3, (axis + 2) % 3] as [0 | 1 | 2, 0 | 1 | 2];
   const angles = places.map((p) => Math.atan2(flatOf(p)[j], flatOf(p)[i])).sort((a, b) => a - b);
   const part = (2 * Math.PI) / places.length;
-  if (angles.some((a, k) => Math.abs(a - (angles[0] as number) - k * part) > 1e-8)) return undefined;
+  if (angles.some((a, k) => Math.abs(a - (angles[0] as number) - k * part) * radius > tol)) return undefined;
   const through = neatPlace(middle, size);
   through[axis] = 0;
   return {

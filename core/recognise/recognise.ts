@@ -1,20 +1,25 @@
+import type { BodyFaces } from '../faces/bodyFaces.ts';
 import { facesOfBody } from '../faces/facesOfBody.ts';
 import type { Box3 } from '../geometry/box.ts';
+import { signedDistance } from '../geometry/surface.ts';
+import type { Vec3 } from '../geometry/vec.ts';
 import { modelledPart } from '../part/model.ts';
 import type { FeatureFile, PartFile } from '../part/schema.ts';
 import { shapeName, solidOfBody } from '../part/solidPart.ts';
-import type { Solid } from '../solid/body.ts';
-import { type BuiltPart, buildPart } from '../solid/build.ts';
+import { insideSolid, type Solid } from '../solid/body.ts';
+import { type BuiltBody, type BuiltPart, buildPart } from '../solid/build.ts';
 import { measureSolid } from '../solid/measure.ts';
 import { lookAlike } from '../solids/compared.ts';
 import type { Unnamed } from '../solids/solidFeatures.ts';
 import { namedFeatures } from '../solids/statedSolid.ts';
 import type { SolidsFile } from '../trimmed/solidsFile.ts';
+import type { TrimmedSolid } from '../trimmed/trimmedSolid.ts';
 import { crossHole } from './crossHole.ts';
+import { flatBodyFaces, roundedFaces } from './facets.ts';
 import { inPatterns } from './patterns.ts';
 import { restSolid } from './restSolid.ts';
 import { roundFeature, type Taken } from './roundFeature.ts';
-import { type Live, type Shell, shellOf, wholeOf, without } from './shell.ts';
+import { type Live, leftOf, type Shell, shellOf, wholeOf, without } from './shell.ts';
 import { straightFeature } from './straightFeature.ts';
 import { extrudedBody, flatBody, turnedBody } from './wholeBody.ts';
 
@@ -22,12 +27,17 @@ import { extrudedBody, flatBody, turnedBody } from './wholeBody.ts';
 export type Recognised = {
   /** the new features of the body, in their order; the first is the solid that is left, where one is */
   readonly features: readonly FeatureFile[];
+  /** for a net, how far its facets lie from the rounds that are stated at most, a length */
+  readonly deviation?: number;
   /** the solid that was not recognised, by the name its feature gives */
   readonly rest?: { readonly file: string; readonly held: SolidsFile; readonly faces: number };
 };
 
 /** Whole bodies of more faces than this are left as they are: it would take too long to look at them. */
 const MOST_FACES = 2000;
+
+/** A net with so many facets at most is also looked at as it is, where its rounds are not recognised. */
+const MOST_FACETS = 200;
 
 /** Views of two parts that differ by less than this share of the size are the same. */
 const SAME_VIEW = 1e-6;
@@ -68,12 +78,26 @@ const takenFrom = (
   return { live: rest, features };
 };
 
+/** What lines are found on, and what they are held against. */
+type Ground = {
+  readonly s: Shell;
+  /** figures are written as closely as those of a part of this size are known */
+  readonly size: number;
+  readonly whole: { readonly solid: Solid; readonly box: Box3 };
+  /** what is left, without holes and what stands up, as features */
+  readonly baseOf: (live: Live) => readonly Unnamed[] | undefined;
+  /** what is left, as a solid; undefined where it cannot be told by its faces */
+  readonly restOf: (live: Live) => TrimmedSolid | undefined;
+  readonly isSame: (stated: BuiltPart) => boolean;
+};
+
 /** The body of one solid as a part of its own, without where it stands. */
 const ownPart = (part: PartFile, body: string, features: readonly FeatureFile[]): PartFile => ({
   ...part,
   bodies: [{ name: body, features: [...features] }],
 });
 
+/** Whether two parts have the same volume, area and views. */
 const isSame = (a: BuiltPart, b: BuiltPart): boolean => {
   const [x, y] = [a, b].map((p) => p.bodies.map((own) => measureSolid(own.solid, own.edges)));
   const near = (p: number, q: number): boolean => Math.abs(p - q) <= SAME_MEASURE * Math.abs(p);
@@ -86,10 +110,150 @@ const isSame = (a: BuiltPart, b: BuiltPart): boolean => {
   );
 };
 
+/** Corners of a net lie within this share of the part's size of the rounds they are on: files of nets have seven figures. */
+const FACET_SHARE = 1e-5;
+/** Figures found on nets have so many times fewer digits. */
+const FACET_DIGITS = 1e4;
+/** In so many places it is looked whether a net and its rounds hold the same. */
+const LOOKS = 800;
+
+/**
+ * Whether a stated body is the one that a net stands for: all corners of the net lie on its faces, and where one holds material and the other
+ * does not is no farther from its faces than the net may be.
+ */
+const standsFor = (
+  net: BuiltPart,
+  corners: readonly Vec3[],
+  stated: BuiltPart,
+  deviation: number,
+  near: number,
+): boolean => {
+  const [a, b] = [net.bodies[0], stated.bodies[0]] as [BuiltBody, BuiltBody | undefined];
+  if (!b || stated.bodies.length !== 1) return false;
+  const off = (p: Vec3): number => Math.min(...b.solid.surfaces.map((x) => Math.abs(signedDistance(x, p))));
+  if (corners.some((p) => off(p) > near)) return false;
+  const [x, y] = [a, b].map((own) => measureSolid(own.solid, own.edges));
+  const farthest = deviation + near;
+  if (Math.abs((x?.volume as number) - (y?.volume as number)) > farthest * (y?.area as number)) return false;
+  const { box } = stated;
+  // places that fill the box evenly, the same each time
+  const places = Array.from({ length: LOOKS }, (_, i) =>
+    ([0, 1, 2] as const).map((k) => {
+      const share = ((i + 1) * (SPREAD[k] as number)) % 1;
+      return (box[k] as number) + ((box[k + 3] as number) - (box[k] as number)) * share;
+    }),
+  ) as unknown as Vec3[];
+  return places.every((p) => insideSolid(a.solid, p) === insideSolid(b.solid, p) || off(p) <= farthest);
+};
+/** Steps that fill a box evenly: powers of the root of x^4 = x + 1. */
+const SPREAD = [0.8191725133961645, 0.6710436067037893, 0.5497004779019703] as const;
+
+const SOLID = 'solid';
+/** The feature that is a solid of a file with one solid in it. */
+const solidFeature = (file: string): FeatureFile => ({
+  id: SOLID,
+  op: 'add',
+  shape: { kind: 'solid', file },
+});
+const heldOf = (solid: TrimmedSolid, units: PartFile['units']): SolidsFile => ({
+  units,
+  solids: [{ name: 'rest', solid }],
+});
+const withHeld = (part: PartFile, file: string, held: SolidsFile): PartFile => ({
+  ...part,
+  solids: { ...part.solids, [file]: held as NonNullable<PartFile['solids']>[string] },
+});
+
+/** The lines found on a ground, those that are taken last stated first. */
+const foundOn = (g: Ground, part: PartFile, body: string, restFile: string): Recognised | undefined => {
+  let live = wholeOf(g.s);
+  const taken: (readonly Unnamed[])[] = [];
+  const take = (what: What): boolean => {
+    const found = takenFrom(g.s, live, what, g.whole, g.size);
+    live = found.live;
+    if (found.features.length) taken.unshift(inPatterns(found.features, g.size));
+    return found.features.length > 0;
+  };
+  for (;;) {
+    while (take('holes'));
+    const base = g.baseOf(live);
+    if (base) {
+      const features = namedFeatures([...base, ...taken.flat()]);
+      const stated = builtOf(ownPart(part, body, features));
+      if (stated && g.isSame(stated)) return { features };
+    }
+    if (take('hollows') || take('bosses')) continue;
+    const rest = taken.length ? g.restOf(live) : undefined;
+    if (!rest) return undefined;
+    const held = heldOf(rest, part.units);
+    const features = [solidFeature(restFile), ...namedFeatures(taken.flat())];
+    const stated = builtOf(ownPart(withHeld(part, restFile, held), body, features));
+    return stated && g.isSame(stated)
+      ? { features, rest: { file: restFile, held, faces: live.faces.size } }
+      : undefined;
+  }
+};
+
+/** The faces of a solid as they are. */
+const exactGround = (part: PartFile, whole: BuiltPart, built: BuiltBody, faces: BodyFaces): Ground => {
+  const { size, linear } = whole.tol;
+  const near = linear * 40;
+  const s = shellOf(faces, near);
+  return {
+    s,
+    size,
+    whole: { solid: built.solid, box: whole.box },
+    baseOf: (live) => {
+      const held = heldOf(restSolid(s, live), part.units);
+      const left = builtOf(ownPart(withHeld(part, 'rest', held), 'rest', [solidFeature('rest')]))?.bodies[0];
+      if (!left) return undefined;
+      const own = shellOf(facesOfBody(left.solid, left.edges, { parted: [] }), near);
+      const one = turnedBody(own, left.solid, size) ?? extrudedBody(own, size);
+      return one ? [one] : flatBody(own, left);
+    },
+    restOf: (live) => restSolid(s, live),
+    isSame: (stated) => isSame(whole, stated),
+  };
+};
+
+/** The faces of a solid of facets, with the rounds that they stand for; undefined where they stand for none. */
+const roundedGround = (
+  whole: BuiltPart,
+  built: BuiltBody,
+  faces: BodyFaces,
+): { readonly ground: Ground; readonly deviation: number } | undefined => {
+  const near = whole.tol.size * FACET_SHARE;
+  const rounded = roundedFaces(faces, near);
+  if (!rounded) return undefined;
+  const s = shellOf(rounded.body, near);
+  const size = whole.tol.size * FACET_DIGITS;
+  const ground: Ground = {
+    s,
+    size,
+    whole: { solid: built.solid, box: whole.box },
+    baseOf: (live) => {
+      const own = shellOf(leftOf(s, live), near);
+      const one = turnedBody(own, built.solid, size) ?? extrudedBody(own, size);
+      return one && [one];
+    },
+    restOf: (live) => ([...live.faces].some((f) => rounded.rounds.has(f)) ? undefined : restSolid(s, live)),
+    isSame: (stated) => standsFor(whole, faces.vertices, stated, rounded.deviation, near),
+  };
+  return { ground, deviation: rounded.deviation };
+};
+
+/** The facets of a solid of flat faces, as its file has them; undefined for another solid, and for one in another unit. */
+const netOf = (part: PartFile, { shape }: FeatureFile): BodyFaces | undefined => {
+  const held = shape.kind === 'solid' ? part.solids?.[shape.file] : undefined;
+  const own = held?.solids.find((x) => shape.kind === 'solid' && (!shape.solid || x.name === shape.solid));
+  return own && held?.units === part.units ? flatBodyFaces(own.solid) : undefined;
+};
+
 /**
  * What of a body that is one solid can be stated: holes, slots, openings and what stands up from its faces, and the body itself where it
- * is turned, of one outline, or of flat faces. What is not recognised stays a solid, closed where something was taken from it. The new
- * features were built and found to be the same body: volume, area, and the lines of all six views.
+ * is turned, of one outline, or of flat faces. What is not recognised stays a solid, closed where something was taken from it. The lines
+ * were built and found to be the same body: volume, area, and the lines of all six views. Facets of a net are taken for the rounds they
+ * stand for: then the corners of the net lie on the faces that are stated, and nothing differs by more than the deviation that is told.
  * @returns undefined where the body is something else, or nothing of it is recognised
  */
 export const recognised = (part: PartFile, body: string): Recognised | undefined => {
@@ -99,54 +263,14 @@ export const recognised = (part: PartFile, body: string): Recognised | undefined
   const whole = builtOf(ownPart(part, body, [feature]));
   const built = whole?.bodies[0];
   if (!whole || !built) return undefined;
-  const { size } = whole.tol;
-  const near = whole.tol.linear * 40;
-  const s = shellOf(facesOfBody(built.solid, built.edges, { parted: [] }), near);
-  if (s.body.faces.length > MOST_FACES) return undefined;
   const restFile = shapeName(`${file} rest of ${body}`);
-  let live = wholeOf(s);
-  // what is taken last is stated first
-  const taken: (readonly Unnamed[])[] = [];
-  const original = { solid: built.solid, box: whole.box };
-  const take = (what: What): boolean => {
-    const found = takenFrom(s, live, what, original, size);
-    live = found.live;
-    if (found.features.length) taken.unshift(inPatterns(found.features, size));
-    return found.features.length > 0;
-  };
-  for (;;) {
-    while (take('holes'));
-    const held: SolidsFile = {
-      units: part.units,
-      solids: [{ name: 'rest', solid: restSolid(s, live) }],
-    };
-    const restFeature: FeatureFile = { id: 'solid', op: 'add', shape: { kind: 'solid', file: restFile } };
-    const solids = { ...part.solids, [restFile]: held as NonNullable<PartFile['solids']>[string] };
-    const left = builtOf({ ...ownPart(part, body, [restFeature]), solids });
-    const leftBody = left?.bodies[0];
-    const base = leftBody && wholeBody(leftBody, near, size);
-    if (base) {
-      const features = namedFeatures([...base, ...taken.flat()]);
-      const stated = builtOf(ownPart(part, body, features));
-      if (stated && isSame(whole, stated)) return { features };
-    }
-    if (take('hollows') || take('bosses')) continue;
-    if (!taken.length) return undefined;
-    const features = [restFeature, ...namedFeatures(taken.flat())];
-    const stated = builtOf({ ...ownPart(part, body, features), solids });
-    return stated && isSame(whole, stated)
-      ? { features, rest: { file: restFile, held, faces: live.faces.size } }
-      : undefined;
-  }
-};
-
-/** A body without holes and what stands up, as features; undefined where it is none that is known. */
-const wholeBody = (
-  body: BuiltPart['bodies'][number],
-  near: number,
-  size: number,
-): readonly Unnamed[] | undefined => {
-  const s = shellOf(facesOfBody(body.solid, body.edges, { parted: [] }), near);
-  const one = turnedBody(s, body.solid, size) ?? extrudedBody(s, size);
-  return one ? [one] : flatBody(s, body);
+  const net = netOf(part, feature);
+  const rounded = net && roundedGround(whole, built, net);
+  const round = rounded && foundOn(rounded.ground, part, body, restFile);
+  if (rounded && round) return { ...round, deviation: rounded.deviation };
+  // the facets of rounds that are not known would be stated one by one
+  if (rounded && net.faces.length > MOST_FACETS) return undefined;
+  const faces = facesOfBody(built.solid, built.edges, { parted: [] });
+  if (faces.faces.length > MOST_FACES) return undefined;
+  return foundOn(exactGround(part, whole, built, faces), part, body, restFile);
 };

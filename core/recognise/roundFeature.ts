@@ -104,7 +104,7 @@ const holeOf = (
     rest.splice(0, 2);
   } else if (b && c && b[1] < a[1] && b[0] > a[0] && isOne(b[1], c[1])) {
     const half = Math.atan2(a[1] - b[1], b[0] - a[0]);
-    wider.countersink = { diameter: round(2 * a[1]), angle: neat((2 * half) / DEGREE, 100) };
+    wider.countersink = { diameter: round(2 * a[1]), angle: neat((2 * half) / DEGREE, size * 10) };
     rest.splice(0, 1);
   }
   const [top, low, end, more] = rest;
@@ -115,7 +115,7 @@ const holeOf = (
   if (end?.[1] !== 0 || end[0] < low[0] - size * 1e-9) return undefined;
   const tip = isOne(end[0], low[0])
     ? {}
-    : { tip: neat((2 * Math.atan2(low[1], end[0] - low[0])) / DEGREE, 100) };
+    : { tip: neat((2 * Math.atan2(low[1], end[0] - low[0])) / DEGREE, size * 10) };
   return { kind: 'hole', diameter, depth: round(low[0]), ...wider, ...tip };
 };
 

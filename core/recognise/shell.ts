@@ -108,6 +108,16 @@ export const without = (live: Live, faces: readonly number[], loops: readonly nu
   loops: new Set([...live.loops].filter((l) => !loops.includes(l))),
 });
 
+/** What is still there of a shell, as the faces of a body. */
+export const leftOf = (s: Shell, live: Live): BodyFaces => ({
+  ...s.body,
+  faces: s.body.faces.flatMap((f, face) =>
+    live.faces.has(face)
+      ? [{ ...f, loops: loopsOfFace(s, live, face).map((i) => s.loops[i]?.uses ?? []) }]
+      : [],
+  ),
+});
+
 /** All of a shell. */
 export const wholeOf = (s: Shell): Live => ({
   faces: new Set(s.body.faces.keys()),

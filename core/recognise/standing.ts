@@ -13,7 +13,7 @@ export type Standing = {
 };
 
 /** Directions nearer than this are one (1 less their cosine). */
-const ALONG = 1e-12;
+const ALONG = 1e-10;
 
 /** A figure without the last digits that arithmetic leaves: to about 11 digits of the part's size. @param size a length of the part */
 export const neat = (x: number, size: number): number => {
@@ -70,4 +70,4 @@ export const flat = (s: Standing, p: Vec3): Vec2 => [dot(p, s.x), dot(p, s.y)];
 /** Whether two unit vectors lie along one line. */
 export const isParallel = (a: Vec3, b: Vec3): boolean => Math.abs(dot(a, b)) > 1 - ALONG;
 /** Whether two unit vectors are square to one another. */
-export const isSquare = (a: Vec3, b: Vec3): boolean => Math.abs(dot(a, b)) < 1e-7;
+export const isSquare = (a: Vec3, b: Vec3): boolean => Math.abs(dot(a, b)) < 1e-5;

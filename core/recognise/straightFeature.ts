@@ -165,7 +165,7 @@ const prismOf = (
   if (!isRegular) return undefined;
   const part = 360 / n;
   const leaning = Math.atan2(b[1] - a[1], b[0] - a[0]) / DEGREE;
-  const angle = neat((((leaning % part) + part) % part) % part, 100) % part;
+  const angle = neat((((leaning % part) + part) % part) % part, size * 10) % part;
   return {
     ...(angle !== 0 && {
       turn: [{ axis: (['x', 'y', 'z'] as const)[axis], angle: angle * (s.z[axis] > 0 ? 1 : -1) }],
@@ -228,7 +228,7 @@ const slotFeature = (
   const axis = axisOf(s.z);
   if (axis === undefined) return undefined;
   // a slot is the same from both its ends
-  const angle = neat(Math.atan2(found.way[1], found.way[0]) / DEGREE, 100);
+  const angle = neat(Math.atan2(found.way[1], found.way[0]) / DEGREE, size * 10);
   const half = ((angle % 180) + 180) % 180;
   const about = half * (s.z[axis] > 0 ? 1 : -1);
   return {

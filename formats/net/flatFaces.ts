@@ -184,45 +184,116 @@ const flatSolid = (
         waiting.push(other);
       }
   }
-  return solidOf(exactCorners(triangles, points, faceOf, planes, step), neighbours, faceOf, planes);
+  const corners = exactCorners(triangles, points, faceOf, planes, step, size * EXACT);
+  // a plane through three corners that are where they are
+  const through = planes.map(({ n, d }, face) => {
+    const own = triangles.filter((_, t) => faceOf[t] === face);
+    return own.length === 1 ? planeOfTriangle(own[0] as readonly number[], corners) : { n, d };
+  });
+  return solidOf(corners, neighbours, faceOf, through);
 };
 
 type FlatPlane = { readonly n: Vec3; readonly d: number };
 
 /** Planes that meet with less than this (the volume that their directions span) leave a corner where it is. */
 const LEAST_SPAN = 1e-3;
+/** A corner lies on a plane that it is no farther from than this share of the size: faces that miss one another by more are not closed. */
+const EXACT = 1e-9;
+
+const planeOfTriangle = (t: readonly number[], points: readonly Vec3[]): FlatPlane => {
+  const [a, b, c] = t.map((i) => points[i]) as [Vec3, Vec3, Vec3];
+  const area = cross(sub(b, a), sub(c, a));
+  const n = squared(scale(area, 1 / Math.max(length(area), Number.MIN_VALUE)));
+  return { n, d: dot(n, a) };
+};
+
+/** The point nearest to p that lies on all of some planes; undefined where they have none in common that is found safely. */
+const onPlanes = (p: Vec3, own: readonly FlatPlane[]): Vec3 | undefined => {
+  const off = ({ n, d }: FlatPlane): number => d - dot(n, p);
+  const [a, b] = own;
+  if (!a) return p;
+  if (!b) return add(p, scale(a.n, off(a)));
+  if (own.length === 2) {
+    const k = dot(a.n, b.n);
+    const det = 1 - k * k;
+    if (det < LEAST_SPAN * LEAST_SPAN) return undefined;
+    const [x, y] = [(off(a) - k * off(b)) / det, (off(b) - k * off(a)) / det];
+    return add(p, add(scale(a.n, x), scale(b.n, y)));
+  }
+  let best: { readonly span: number; readonly at: Vec3 } | undefined;
+  own.slice(0, 12).forEach((a, x, few) => {
+    few.slice(x + 1).forEach((b, y) => {
+      for (const c of few.slice(x + y + 2)) {
+        const span = Math.abs(dot(a.n, cross(b.n, c.n)));
+        if (span < LEAST_SPAN || span <= (best?.span ?? 0)) continue;
+        const at = stepTo(a.n, -a.d, b.n, -b.d, c.n, -c.d);
+        if (at) best = { span, at };
+      }
+    });
+  });
+  return best?.at;
+};
 
 /**
  * The corners where their faces meet exactly: a file states them to some seven figures, and faces through such corners would miss one another
- * by more than the engine takes for one place.
- * @param near a corner is moved no farther than this, a length
+ * by more than the engine takes for one place. Only faces of several triangles hold a corner: the plane of a single triangle goes with its
+ * corners. Where such faces have no corner in common, as on a net that is nearly flat, those of them that are smallest are parted into their
+ * triangles again (`faceOf` and `planes` are changed).
+ * @param near a corner is moved no farther than four times this, a length
+ * @param exact what is nearer to a plane than this lies on it, a length
  */
 const exactCorners = (
   triangles: readonly (readonly number[])[],
   points: readonly Vec3[],
-  faceOf: readonly number[],
-  planes: readonly FlatPlane[],
+  faceOf: number[],
+  planes: FlatPlane[],
   near: number,
+  exact: number,
 ): Vec3[] => {
-  const on: Set<number>[] = points.map(() => new Set());
+  const at: number[][] = points.map(() => []);
   triangles.forEach((t, i) => {
-    for (const p of t) on[p]?.add(faceOf[i] as number);
+    for (const p of t) at[p]?.push(i);
   });
-  return points.map((p, i) => {
-    const own = [...(on[i] as Set<number>)].slice(0, 12).map((k) => planes[k] as FlatPlane);
-    let best: { readonly span: number; readonly at: Vec3 } | undefined;
-    own.forEach((a, x) => {
-      own.slice(x + 1).forEach((b, y) => {
-        for (const c of own.slice(x + y + 2)) {
-          const span = Math.abs(dot(a.n, cross(b.n, c.n)));
-          if (span < LEAST_SPAN || span <= (best?.span ?? 0)) continue;
-          const at = stepTo(a.n, -a.d, b.n, -b.d, c.n, -c.d);
-          if (at && distance(at, p) <= near * 4) best = { span, at };
-        }
-      });
-    });
-    return best?.at ?? p;
+  const members: number[][] = planes.map(() => []);
+  faceOf.forEach((f, t) => {
+    members[f]?.push(t);
   });
+  const part = (face: number): void => {
+    const [, ...rest] = members[face] as number[];
+    for (const t of rest) {
+      const made = planes.push(planeOfTriangle(triangles[t] as readonly number[], points)) - 1;
+      faceOf[t] = made;
+      members[made] = [t];
+    }
+    members[face] = [(members[face] as number[])[0] as number];
+  };
+  const out = [...points];
+  const waiting = points.map((_, i) => i);
+  for (let i = waiting.pop(); i !== undefined; i = waiting.pop()) {
+    const p = points[i] as Vec3;
+    for (;;) {
+      const firm = [...new Set((at[i] as number[]).map((t) => faceOf[t] as number))].filter(
+        (f) => (members[f] as number[]).length > 1,
+      );
+      const own = firm.map((f) => planes[f] as FlatPlane);
+      const found = onPlanes(p, own);
+      const holds =
+        found &&
+        distance(found, p) <= near * 4 &&
+        own.every(({ n, d }) => Math.abs(dot(n, found) - d) <= exact);
+      if (holds || !firm.length) {
+        out[i] = holds ? found : p;
+        break;
+      }
+      const least = firm.reduce((a, b) =>
+        (members[b] as number[]).length < (members[a] as number[]).length ? b : a,
+      );
+      // its other corners are held by fewer faces now
+      for (const t of members[least] as number[]) waiting.push(...(triangles[t] as readonly number[]));
+      part(least);
+    }
+  }
+  return out;
 };
 
 const solidOf = (

@@ -5,6 +5,7 @@ import { partOfSolids } from '../../../core/part/solidPart.ts';
 import { type Recognised, recognised } from '../../../core/recognise/recognise.ts';
 import { insideSolid } from '../../../core/solid/body.ts';
 import { buildPart } from '../../../core/solid/build.ts';
+import { readNet } from '../../../formats/net/readNet.ts';
 import { solidFile } from '../../../formats/solidFile.ts';
 import { readStep } from '../../../formats/step/readStep.ts';
 import { builtPart, measured, partOf } from '../../builtSample.ts';
@@ -302,6 +303,60 @@ describe('what is not recognised', () => {
     const pyramid = ided([{ op: 'add', shape: { kind: 'pyramid', sides: 5, side: 30, height: 50 } }]);
     expect(recognised(asSolid(pyramid), 'body')).toBeUndefined();
     expect(recognised(partOf(pyramid), 'body')).toBeUndefined();
+  });
+});
+
+describe('nets of facets', () => {
+  /** A part as a file of facets holds it. */
+  const asNet = (features: unknown, format: 'stl' | 'obj', deviation: number): PartFile => {
+    const made = solidFile(builtPart(partOf(features)), { format, deviation, date: '' });
+    if (!made.ok) throw new Error('no net');
+    const bytes = typeof made.value === 'string' ? new TextEncoder().encode(made.value) : made.value;
+    const read = readNet(format, bytes);
+    if (!read.ok) throw new Error(read.faults[0]?.what);
+    return partOfSolids(`sample.${format}`, read.value);
+  };
+  const plate = ided([
+    block(80, 50, 12),
+    hole(9, [20, 25, 12], { counterbore: { diameter: 16, depth: 5 } }),
+    hole(8, [60, 25, 12], { depth: 6, tip: 118 }),
+    hole(6, [40, 40, 12], { countersink: { diameter: 12, angle: 90 } }),
+    { op: 'cut', at: [40, 12, 12], shape: { kind: 'slot', length: 20, width: 6, depth: 'through' } },
+  ]);
+  test.each(['stl', 'obj'] as const)(
+    '%s: the rounds that facets stand for are stated, and how far off they are',
+    (format) => {
+      const net = asNet(plate, format, 0.05);
+      const name = net.bodies[0]?.name as string;
+      const is = recognised(net, name) as Recognised;
+      expect(is.rest).toBeUndefined();
+      expect(is.features.map((f) => f.shape)).toEqual(
+        expect.arrayContaining([
+          { kind: 'block', width: 80, depth: 50, height: 12 },
+          { kind: 'hole', diameter: 9, depth: 'through', counterbore: { diameter: 16, depth: 5 } },
+          { kind: 'hole', diameter: 8, depth: 6, tip: 118 },
+          { kind: 'hole', diameter: 6, depth: 'through', countersink: { diameter: 12, angle: 90 } },
+          { kind: 'slot', length: 20, width: 6, depth: 'through' },
+        ]),
+      );
+      expect(is.deviation).toBeGreaterThan(0.005);
+      expect(is.deviation).toBeLessThan(0.05);
+      expectSameMaterial(partOf(plate), stated(is), 13);
+    },
+  );
+  test('a prism of twelve sides has no facets of a round, and one of twenty-four has', () => {
+    const prism = (sides: number): Recognised | undefined => {
+      const net = asNet(
+        ided([{ op: 'add', shape: { kind: 'prism', sides, acrossCorners: 40, height: 20 } }]),
+        'obj',
+        1,
+      );
+      return recognised(net, net.bodies[0]?.name as string);
+    };
+    expect(prism(12)?.features[0]?.shape.kind).toBe('prism');
+    expect(prism(12)?.deviation).toBeUndefined();
+    expect(prism(24)?.features[0]?.shape).toEqual({ kind: 'cylinder', diameter: 40, height: 20 });
+    expect(prism(24)?.deviation).toBeCloseTo(20 * (1 - Math.cos(Math.PI / 24)), 4);
   });
 });
 

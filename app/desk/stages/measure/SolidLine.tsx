@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import { sizeText } from '../../../../core/number/format.ts';
 import type { ShownRecognised } from '../../../../workers/recognising.ts';
 import { useDesk, useEdit, useSession } from '../../useDesk.ts';
 
@@ -14,14 +15,17 @@ const Found = ({ body, found, onKeep }: { body: string; found: ShownRecognised; 
       Boolean(d.names && Object.keys(d.names).length) ||
       d.cuts.length > 0,
   );
-  const { rest } = found.recognised;
+  const { rest, deviation } = found.recognised;
+  const units = useSession((s) => s.drawing.part.units);
   return (
     <section aria-label={`${body} by lines`} className="mt-1 mb-2 border-l-4 border-l-light-line pl-3">
       <p className="text-second">
         {rest
           ? `Not recognised: a solid of ${rest.faces} ${rest.faces === 1 ? 'face' : 'faces'}, which stays a solid.`
           : 'The whole solid is recognised.'}{' '}
-        Volume, area and the lines of all six views are the same by these lines.
+        {deviation === undefined
+          ? 'Volume, area and the lines of all six views are the same by these lines.'
+          : `Its facets stand for rounds: they lie up to ${sizeText(deviation, units)} ${units} from what these lines state, its corners on it.`}
       </p>
       {isTied && (
         <p className="mt-1 text-caution">
