@@ -97,8 +97,12 @@ export const groupedLoops = (
     return pointOn(b.curve, b.from + 0.4142 * (b.to - b.from));
   });
   loops.forEach((loop, i) => {
+    const others = marks
+      .slice(0, 25)
+      .filter((_, k) => k !== i)
+      .slice(0, 24);
     for (const x of placesOf(f, loop, fine * 1e3)) {
-      waysFrom(surface, x, marks.filter((_, k) => k !== i).slice(0, 24)).forEach((way, k) => {
+      waysFrom(surface, x, others).forEach((way, k) => {
         const found = way && followWay(f, way);
         if (typeof found === 'object' && found.fromFace) join(i, loopOf[found.stretch] as number);
         // towards a cone's apex nothing is met: all loops of which that is so surround it together

@@ -1,10 +1,12 @@
 import { type Box3, joinBoxes } from './box.ts';
 import type { Vec3 } from './vec.ts';
 
-/** Finds the boxes that a line meets without looking at all of them. */
+/** Finds the boxes that a line or plane meets without looking at all of them. */
 export type BoxTree = {
   /** calls `meet` with the number of every box, widened, that the half line p + t d, t at least `from`, meets */
   readonly alongLine: (p: Vec3, d: Vec3, from: number, meet: (id: number) => void) => void;
+  /** the numbers of all boxes, widened, that the plane n.p = d meets, ascending */
+  readonly acrossPlane: (n: Vec3, d: number) => number[];
 };
 
 type Node = {
@@ -50,6 +52,17 @@ const meets = (b: Box3, p: Vec3, d: Vec3, inverse: Vec3, from: number, tol: numb
   return lo <= hi;
 };
 
+/** True where the box widened by `tol` lies to one side of the plane n.p = d, n a unit vector. */
+export const isBesidePlane = (box: Box3, n: Vec3, d: number, tol: number): boolean => {
+  const middle = (n[0] * (box[0] + box[3]) + n[1] * (box[1] + box[4]) + n[2] * (box[2] + box[5])) / 2 - d;
+  const reach =
+    (Math.abs(n[0]) * (box[3] - box[0]) +
+      Math.abs(n[1]) * (box[4] - box[1]) +
+      Math.abs(n[2]) * (box[5] - box[2])) /
+    2;
+  return Math.abs(middle) > reach + tol;
+};
+
 /**
  * A tree of boxes in which each node holds its halves' boxes: a line asks only the nodes that it meets.
  * @param tol by how much each box is widened
@@ -72,6 +85,18 @@ export const boxTree = (boxes: readonly Box3[], tol: number): BoxTree => {
             if (meets(boxes[id] as Box3, p, d, inverse, from, tol)) meet(id);
       };
       if (root) visit(root);
+    },
+    acrossPlane: (n, d) => {
+      const found: number[] = [];
+      const visit = (node: Node): void => {
+        if (isBesidePlane(node.box, n, d, tol)) return;
+        if (node.halves) for (const half of node.halves) visit(half);
+        else
+          for (const id of node.ids as readonly number[])
+            if (!isBesidePlane(boxes[id] as Box3, n, d, tol)) found.push(id);
+      };
+      if (root) visit(root);
+      return found.sort((a, b) => a - b);
     },
   };
 };

@@ -1,3 +1,4 @@
+import { type BoxTree, boxTree, isBesidePlane } from '../geometry/boxTree.ts';
 import { isClosed, pointOn, tangentOn, within } from '../geometry/curve3.ts';
 import { normalAt, type Plane, type Surface } from '../geometry/surface.ts';
 import { along, cross, dot, length, scale, sub, unit, type Vec3 } from '../geometry/vec.ts';
@@ -10,6 +11,8 @@ export type Way = {
   readonly plane: Plane;
   /** how far ahead a place in the plane lies, a length; undefined where it lies on another branch of the section */
   readonly ahead: (y: Vec3) => number | undefined;
+  /** where it runs straight on, the place it begins at and its direction: nothing else is met */
+  readonly line?: readonly [Vec3, Vec3];
   /** the direction in which the way passes a place */
   readonly heading: (y: Vec3) => Vec3;
 };
@@ -34,6 +37,7 @@ const planeThrough = (x: Vec3, normal: Vec3): Plane => ({ kind: 'plane', n: norm
 export const straightWay = (n: Vec3, x: Vec3, w: Vec3): Way => ({
   plane: planeThrough(x, cross(n, w)),
   ahead: (y) => dot(sub(y, x), w),
+  line: [x, w],
   heading: () => w,
 });
 
@@ -55,6 +59,7 @@ export const rulingWay = (s: Turned, x: Vec3, sense: 1 | -1): Way | undefined =>
   return {
     plane: planeThrough(x, cross(s.a, e)),
     ahead: (y) => (dot(radial(s, y), e) > 0 ? dot(sub(y, x), w) : undefined),
+    line: [x, w],
     heading: () => w,
   };
 };
@@ -116,16 +121,26 @@ export const greatCircleWay = (s: Surface & { kind: 'sphere' }, x: Vec3, target:
 
 const heightOver = ({ n, d }: Plane, p: Vec3): number => dot(n, p) - d;
 
-/** True where a stretch's box lies to one side of the plane. */
-const isBeside = (b: BoundaryStretch, { n, d }: Plane, tol: number): boolean => {
-  const box = b.box;
-  const middle = (n[0] * (box[0] + box[3]) + n[1] * (box[1] + box[4]) + n[2] * (box[2] + box[5])) / 2 - d;
-  const reach =
-    (Math.abs(n[0]) * (box[3] - box[0]) +
-      Math.abs(n[1]) * (box[4] - box[1]) +
-      Math.abs(n[2]) * (box[5] - box[2])) /
-    2;
-  return Math.abs(middle) > reach + tol;
+/** A boundary of fewer stretches is looked at one by one. */
+const FEW = 24;
+const trees = new WeakMap<readonly BoundaryStretch[], BoxTree>();
+
+/** The numbers of a face's stretches whose boxes a way may meet, ascending. */
+const stretchesOn = ({ boundary, fine }: TrimmedFace, { plane: { n, d }, line }: Way): number[] => {
+  if (boundary.length < FEW) return boundary.flatMap((b, i) => (isBesidePlane(b.box, n, d, fine) ? [] : [i]));
+  let tree = trees.get(boundary);
+  if (!tree) {
+    tree = boxTree(
+      boundary.map((b) => b.box),
+      // an end may lie a little off the way and count all the same
+      fine * 8,
+    );
+    trees.set(boundary, tree);
+  }
+  if (!line) return tree.acrossPlane(n, d);
+  const found: number[] = [];
+  tree.alongLine(line[0], line[1], -fine * 8, (id) => found.push(id));
+  return found.sort((a, b) => a - b);
 };
 
 /** A way that meets an edge at less than this sine might as well run along it. */
@@ -139,8 +154,8 @@ export const followWay = (f: TrimmedFace, way: Way): Landing | 'none' | 'unsure'
   const { fine } = f;
   let best: { stretch: number; t: number; far: number; at: Vec3 } | undefined;
   let doubt = Number.POSITIVE_INFINITY;
-  f.boundary.forEach((b, stretch) => {
-    if (isBeside(b, way.plane, fine)) return;
+  for (const stretch of stretchesOn(f, way)) {
+    const b = f.boundary[stretch] as BoundaryStretch;
     // where a closed curve begins there is no corner
     const isRound = isClosed(b.curve) && b.to - b.from >= TAU - 1e-12;
     for (const end of isRound ? [] : b.ends) {
@@ -157,7 +172,7 @@ export const followWay = (f: TrimmedFace, way: Way): Landing | 'none' | 'unsure'
     // a stretch that lies in the plane ahead is met all along
     const lies = b.curve.type === 'line' && b.ends.every((p) => Math.abs(heightOver(way.plane, p)) <= fine);
     if (lies && b.ends.some((p) => (way.ahead(p) ?? -1) > -fine)) doubt = 0;
-  });
+  }
   if (!best) return doubt < Number.POSITIVE_INFINITY ? 'unsure' : 'none';
   if (doubt <= best.far + fine || best.far <= fine) return 'unsure';
   const { stretch, t, far, at } = best;

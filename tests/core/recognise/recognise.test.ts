@@ -361,7 +361,7 @@ describe('nets of facets', () => {
 });
 
 test('the lines of random solids hold the same material at every place', () => {
-  const seeds = Array.from({ length: campaign(400, 10) }, (_, i) => i + 1);
+  const seeds = Array.from({ length: campaign(400, 5) }, (_, i) => i + 1);
   let whole = 0;
   let some = 0;
   const unread: number[] = [];
