@@ -7,6 +7,7 @@ import { dimensionsFor } from '../core/drawing/proposedDimensions.ts';
 import type { ViewName } from '../core/geometry/viewFrames.ts';
 import { sentence } from '../core/number/fault.ts';
 import type { TraceFile } from '../core/part/schema.ts';
+import { statedByLines } from '../core/recognise/stated.ts';
 import { PAPER_NAMES, PAPERS, type PaperName, readScale, scaleText } from '../core/sheet/layout/paper.ts';
 import { paperPerUnit } from '../core/sheet/layout/placement.ts';
 import { type SheetSetup, SOLIDS_RULES, setupSchema } from '../core/sheet/setup.ts';
@@ -94,7 +95,10 @@ const madeSheet = async (file: string, wanted: SheetExport, options: Options): P
     setup: isPart && traces.length ? { ...setup, rules: SOLIDS_RULES } : setup,
   };
   const read = readDrawing({ ...whole, setup: setupSchema.parse(whole.setup) });
-  const sound = read.ok ? read.value : refuse(file, read.faults);
+  const known = read.ok ? read.value : refuse(file, read.faults);
+  // holes with their counterbores and alike ones together are dimensioned as a drafter would state them
+  const sound =
+    options.dimension && isPart && isSolidFile(file) ? { ...known, part: statedByLines(known.part) } : known;
   const desk = openDesk();
   const worked = desk.work(options.dimension ? dimensioned(desk, sound) : sound);
   if (!worked.ok) return refuse(file, worked.faults);

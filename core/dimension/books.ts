@@ -184,7 +184,7 @@ export const openBooks = (
   const sizes = [
     ...threadSizes(plain.bodies, written, carriers),
     ...sizesOf(shown, rims, isByRims, part, plain),
-    ...leaningSizes(shown, corners),
+    ...leaningSizes(shown, corners, tol),
     ...pitchSizes(pitches),
   ];
   const moves = partMoves(plain);

@@ -1,4 +1,4 @@
-import type { Surface } from '../geometry/surface.ts';
+import { type Surface, signedDistance } from '../geometry/surface.ts';
 import { dot } from '../geometry/vec.ts';
 import { copyOfFace, featureOfFace, meetingKey, readFaceKey } from '../naming/keys.ts';
 import type { PartFile } from '../part/schema.ts';
@@ -86,10 +86,11 @@ const leaningFeatures = (shown: ReadonlyMap<string, Surface>): ReadonlySet<strin
   );
 };
 
-/** Sizes of leaning features: along their edges, of their corners above their faces, and how their faces lean. */
+/** Sizes of leaning features: along their edges, of their corners above their faces, and how their faces lean. @param tol lengths up to this are none */
 export const leaningSizes = (
   shown: ReadonlyMap<string, Surface>,
   corners: ReturnType<typeof cornersOf>,
+  tol: number,
 ): SizeKey[] => {
   const leaning = leaningFeatures(shown);
   const out: SizeKey[] = [];
@@ -101,7 +102,12 @@ export const leaningSizes = (
   for (const [key, s] of shown) {
     if (s.kind !== 'plane' || !leaning.has(featureOfFace(key))) continue;
     for (const c of own)
-      if (featureOfFace(c.faces[0] as string) === featureOfFace(key) && !c.faces.includes(key))
+      if (
+        featureOfFace(c.faces[0] as string) === featureOfFace(key) &&
+        !c.faces.includes(key) &&
+        // a corner where more than three faces meet lies on the others too
+        Math.abs(signedDistance(s, c.at)) > tol
+      )
         out.push({ what: 'height', of: [key, meetingKey(c.faces)] });
     for (const axis of AXES) out.push({ what: 'lean', of: [key], axis });
   }

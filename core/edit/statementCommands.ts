@@ -3,9 +3,10 @@ import type { Group } from '../drawing/groups.ts';
 import { withOtherFront } from '../drawing/otherFront.ts';
 import { Refusal } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
-import { type FeatureFile, type PartFile, typedQuantity } from '../part/schema.ts';
-import { solidFilesOf, solidOfBody } from '../part/solidPart.ts';
+import { type FeatureFile, typedQuantity } from '../part/schema.ts';
+import { solidOfBody } from '../part/solidPart.ts';
 import { valueAt } from '../part/valueAt.ts';
+import { statedBy } from '../recognise/stated.ts';
 import { freeName } from '../statement/freeName.ts';
 import { withCube } from '../statement/gridCubes.ts';
 import { squaredCut, squaredFeature, wholeLoop } from '../statement/squares.ts';
@@ -162,19 +163,11 @@ const stateSolid = (
   d: Drawing,
   { body, recognised }: Extract<StatementCommand, { type: 'stateSolid' }>,
 ): Edited => {
-  const index = d.part.bodies.findIndex((b) => b.name === body);
-  const file = solidOfBody(d.part, body);
-  if (file === undefined) gone(`The solid of ${body}`);
-  const { features, rest } = recognised;
-  const stated = withLines(d, index, () => features);
-  const parts = [stated.part, ...Object.values(d.part.brought ?? {}).map((b) => b.part)];
-  const used = new Set(parts.flatMap(solidFilesOf));
-  const held = { ...d.part.solids, ...(rest && { [rest.file]: rest.held }) } as PartFile['solids'];
-  const { solids: _, ...part } = stated.part;
-  const solids = Object.fromEntries(Object.entries(held ?? {}).filter(([name]) => used.has(name)));
+  if (solidOfBody(d.part, body) === undefined) gone(`The solid of ${body}`);
+  const { length } = recognised.features;
   return {
-    drawing: { ...stated, part: { ...part, ...(Object.keys(solids).length && { solids }) } },
-    label: `${body}: stated by ${features.length} ${features.length === 1 ? 'line' : 'lines'} in place of the solid`,
+    drawing: { ...d, part: statedBy(d.part, body, recognised) },
+    label: `${body}: stated by ${length} ${length === 1 ? 'line' : 'lines'} in place of the solid`,
   };
 };
 

@@ -303,6 +303,53 @@ describe('solids in open files', () => {
     expect(call(['solid', part, '--format', 'stl', '--deviation', '-1']).status).toBe(2);
   });
 
+  test('a solid on a dimensioned sheet has its alike holes in one note, and none of its sizes is nought', () => {
+    const holes = {
+      ...plate,
+      bodies: [
+        {
+          name: 'plate',
+          features: [
+            { id: 'a', op: 'add', shape: { kind: 'block', width: 90, depth: 40, height: 16 } },
+            {
+              id: 'b',
+              op: 'cut',
+              at: [20, 20, 16],
+              repeat: { count: 3, step: [25, 0, 0] },
+              shape: { kind: 'hole', diameter: 8, depth: 'through', counterbore: { diameter: 14, depth: 5 } },
+            },
+          ],
+        },
+      ],
+    };
+    const solid = file('holes.step', call(['solid', file('holes.json', holes), '--format', 'step']).stdout);
+    const drawn = call(['sheet', solid, '--dimension', '--format', 'svg']).stdout;
+    expect(drawn).toMatch(/3 [x×] ⌀8/);
+    // a pyramid that leans: its apex lies on all of its sides
+    const pyramid = {
+      ...plate,
+      bodies: [
+        {
+          name: 'foot',
+          features: [
+            {
+              id: 'a',
+              op: 'add',
+              turn: [{ axis: 'y', angle: 35 }],
+              shape: { kind: 'pyramid', sides: 6, side: 22, height: 58 },
+            },
+          ],
+        },
+      ],
+    };
+    const leaning = file('foot.step', call(['solid', file('foot.json', pyramid), '--format', 'step']).stdout);
+    const told = JSON.parse(call(['dimension', leaning, '--json']).stdout) as {
+      dimensions: { value: number }[];
+    };
+    expect(told.dimensions.length).toBeGreaterThan(0);
+    expect(told.dimensions.map((d) => d.value).filter((v) => Math.abs(v) < 1e-6)).toEqual([]);
+  });
+
   test('a part file that holds the parts brought into it needs no other file', () => {
     const whole = file('whole.json', {
       ...plate,
