@@ -18,8 +18,9 @@ import { boundaryStretch } from './trimmedFaceOf.ts';
 /** Ends of edges nearer than this many tolerances are one corner. */
 const ONE_CORNER = 40;
 
-/** The corners at which edges end, and the number of that of each end, in the order given. */
-const cornersOf = (ends: readonly Vec3[], tol: number): { at: Vec3[]; of: number[] } => {
+/** The corners at which edges end, and the number of that of each end, in the order given. @param linear the body's linear tolerance */
+export const cornersOf = (ends: readonly Vec3[], linear: number): { at: Vec3[]; of: number[] } => {
+  const tol = linear * ONE_CORNER;
   const grid = boxGrid(
     ends.map((p): Box3 => [p[0], p[1], p[2], p[0], p[1], p[2]]),
     tol,
@@ -150,7 +151,7 @@ export const facesOfBody = (s: Solid, edges: readonly Edge[], wanted: FacesWante
   const stretches = stretchesOf(s, edges, wanted);
   const { at, of } = cornersOf(
     stretches.flatMap(({ curve, from, to }) => [pointOn(curve, from), pointOn(curve, to)]),
-    tol * ONE_CORNER,
+    tol,
   );
   const bodyEdges = stretches.map(
     ({ curve, from, to }, i): BodyEdge => ({

@@ -13,7 +13,8 @@ export type Finding = {
     | 'no thickness'
     | 'plane through corner'
     | 'plane along face'
-    | 'free';
+    | 'free'
+    | 'open boundary';
   readonly severity: 'fault' | 'doubt' | 'note';
   /** the body, with the feature where there is one: "plate" or "plate/bore" */
   readonly where: string;

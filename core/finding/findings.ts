@@ -3,6 +3,7 @@ import type { BuiltPart } from '../solid/build.ts';
 import { withoutThickness } from './contacts.ts';
 import { withoutEffect } from './effect.ts';
 import type { Finding } from './finding.ts';
+import { openBoundaries } from './openBoundary.ts';
 import { overlaps } from './overlap.ts';
 import { inPieces } from './pieces.ts';
 import { closeCalls } from './planes.ts';
@@ -13,6 +14,7 @@ import { thinWalls } from './walls.ts';
  * @param limit walls thinner than this are reported, part units; none are without it
  */
 export const findingsOf = (part: BuiltPart, cuts: readonly CuttingPlane[], limit?: number): Finding[] => [
+  ...openBoundaries(part),
   ...overlaps(part),
   ...inPieces(part),
   ...withoutThickness(part),

@@ -1,6 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Finding } from '../../../core/finding/finding.ts';
 import { findingsOf } from '../../../core/finding/findings.ts';
+import { openBoundaries } from '../../../core/finding/openBoundary.ts';
+import { pointOn } from '../../../core/geometry/curve3.ts';
+import { distance } from '../../../core/geometry/vec.ts';
 import type { PartFile, TraceFile } from '../../../core/part/schema.ts';
 import { cuttingPlane } from '../../../core/section/trace.ts';
 import { mixedPart } from '../../bench/families.ts';
@@ -53,6 +56,34 @@ describe('what is sound has no findings', () => {
       }),
     ],
   ])('%s', (_, file) => expect(kinds(told(file))).toEqual([]));
+});
+
+describe('an edge that was not found', () => {
+  const drilled = partOf(
+    feature('add', block(40, 30, 20)),
+    feature('cut', hole(10), { at: [20, 15, 20] }),
+    feature('cut', block(10, 30, 8), { at: [30, 0, 12] }),
+  );
+  test('is told with the place, for every edge that ends at corners', () => {
+    const part = built(drilled);
+    const [body] = part.bodies;
+    if (!body) throw new Error('no body');
+    expect(openBoundaries(part)).toEqual([]);
+    const straight = body.edges.filter((e) => e.curve.type === 'line' && e.kind === 'sharp');
+    expect(straight.length).toBeGreaterThan(12);
+    for (const gone of straight) {
+      const edges = body.edges.filter((e) => e !== gone);
+      const [f, more] = openBoundaries({ ...part, bodies: [{ ...body, edges }] });
+      expect([f?.kind, f?.severity, f?.where, more]).toEqual([
+        'open boundary',
+        'fault',
+        body.solid.name,
+        undefined,
+      ]);
+      const ends = [gone.from, gone.to].map((t) => pointOn(gone.curve, t));
+      expect(ends.some((p) => distance(p, f?.at ?? [0, 0, 0]) < 1e-6)).toBe(true);
+    }
+  });
 });
 
 describe('bodies that share room', () => {
