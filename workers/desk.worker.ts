@@ -252,12 +252,16 @@ const api = {
     const { partsMeasured } = await import('./partsMeasured.ts');
     return worked ? partsMeasured(data, worked) : [];
   },
-  /** The lines by which a body's solid can be stated, or that none are found; undefined where the drawing cannot be read. */
-  recognise: async (data: Drawing, body: string): Promise<ShownRecognised | 'nothing' | undefined> => {
+  /** The lines by which the solid of a line can be stated, or that none are found; undefined where the drawing cannot be read. */
+  recognise: async (
+    data: Drawing,
+    body: string,
+    line: string,
+  ): Promise<ShownRecognised | 'nothing' | undefined> => {
     await underWay;
     const read = readDrawing(data);
     const { shownRecognised } = await import('./recognising.ts');
-    return read.ok ? shownRecognised(read.value, body) : undefined;
+    return read.ok ? shownRecognised(read.value, body, line) : undefined;
   },
   /** What can be asked of several parts in one another; nothing where they cannot be built. */
   partsBook: async (data: Drawing): Promise<PartsBook | undefined> => {

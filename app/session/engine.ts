@@ -87,8 +87,12 @@ export type Engine = {
   readonly leftWhole: (drawing: Drawing, trace: TraceFile) => Promise<readonly string[]>;
   /** The stretch that the views of a long part would best leave out; nothing where there is none. */
   readonly proposedInterruption: (drawing: Drawing) => Promise<Interruption | undefined>;
-  /** The lines by which a body's solid can be stated, or that none are found. */
-  readonly recognise: (drawing: Drawing, body: string) => Promise<ShownRecognised | 'nothing' | undefined>;
+  /** The lines by which the solid of a line can be stated, or that none are found. */
+  readonly recognise: (
+    drawing: Drawing,
+    body: string,
+    line: string,
+  ) => Promise<ShownRecognised | 'nothing' | undefined>;
   /** The parts list with the volume and mass of each item. */
   readonly partsMeasured: (drawing: Drawing) => Promise<readonly PartsMeasured[]>;
   /** What can be asked of several parts in one another; nothing where they cannot be built. */
@@ -232,8 +236,8 @@ export const openEngine = (): Engine => {
       answer('The length', async (r) => r.lengthBetween(drawing, axis, from, to), undefined),
     clearanceBetween: (drawing, axis, own, other) =>
       answer('The clearance', async (r) => r.clearanceBetween(drawing, axis, own, other), undefined),
-    recognise: (drawing, body) =>
-      answer(`What ${body} can be stated by`, async (r) => r.recognise(drawing, body), undefined),
+    recognise: (drawing, body, line) =>
+      answer(`What ${line} can be stated by`, async (r) => r.recognise(drawing, body, line), undefined),
     partsMeasured: (drawing) => answer('The measured parts list', async (r) => r.partsMeasured(drawing), []),
     cutMarks: (drawing) => answer('The features that a cut can name', async (r) => r.cutMarks(drawing), []),
     study: (drawing, cut) => answer('What the cut lays open', async (r) => r.study(drawing, cut), undefined),

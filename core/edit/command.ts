@@ -65,8 +65,8 @@ export type StatementCommand =
       readonly isCut?: true | undefined;
     }
   | { readonly type: 'useAsFront'; readonly side: ViewName }
-  /** the lines that a body's solid was recognised as, in place of it */
-  | { readonly type: 'stateSolid'; readonly body: string; readonly recognised: Recognised };
+  /** the lines that a line's solid was recognised as, in place of it */
+  | { readonly type: 'stateSolid'; readonly line: LinePlace; readonly recognised: Recognised };
 
 export type GroupChange =
   | 'move up'

@@ -4,7 +4,7 @@ import { withOtherFront } from '../drawing/otherFront.ts';
 import { Refusal } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
 import { type FeatureFile, typedQuantity } from '../part/schema.ts';
-import { solidOfBody } from '../part/solidPart.ts';
+import { solidOfLine } from '../part/solidPart.ts';
 import { valueAt } from '../part/valueAt.ts';
 import { statedBy } from '../recognise/stated.ts';
 import { freeName } from '../statement/freeName.ts';
@@ -161,13 +161,13 @@ const addProfile = (
 
 const stateSolid = (
   d: Drawing,
-  { body, recognised }: Extract<StatementCommand, { type: 'stateSolid' }>,
+  { line, recognised }: Extract<StatementCommand, { type: 'stateSolid' }>,
 ): Edited => {
-  if (solidOfBody(d.part, body) === undefined) gone(`The solid of ${body}`);
+  if (solidOfLine(d.part, line.body, line.line) === undefined) gone(`The solid ${line.line}`);
   const { length } = recognised.features;
   return {
-    drawing: { ...d, part: statedBy(d.part, body, recognised) },
-    label: `${body}: stated by ${length} ${length === 1 ? 'line' : 'lines'} in place of the solid`,
+    drawing: { ...d, part: statedBy(d.part, line.body, line.line, recognised) },
+    label: `${line.line}: stated by ${length} ${length === 1 ? 'line' : 'lines'} in place of the solid`,
   };
 };
 

@@ -33,11 +33,11 @@ export const partOfSolids = (file: string, held: SolidsFile): PartFile => {
   };
 };
 
-/** The file whose solid is all that a body is, in the place the file gives it; undefined for a body of other features. */
-export const solidOfBody = (part: PartFile, body: string): string | undefined => {
-  const [feature, more] = part.bodies.find((b) => b.name === body)?.features ?? [];
-  if (feature?.shape.kind !== 'solid' || more || feature.off) return undefined;
-  return feature.turn || feature.at || feature.repeat || feature.mirror ? undefined : feature.shape.file;
+/** The file whose solid a line of a body adds, in the place the file gives it; undefined for another line. @param id the line's name */
+export const solidOfLine = (part: PartFile, body: string, id: string): string | undefined => {
+  const line = part.bodies.find((b) => b.name === body)?.features.find((f) => f.id === id);
+  if (line?.shape.kind !== 'solid' || line.op !== 'add' || line.off) return undefined;
+  return line.turn || line.at || line.repeat || line.mirror ? undefined : line.shape.file;
 };
 
 /** The names of the files of solids that a part's shapes give, each once. */

@@ -5,7 +5,7 @@ import { signedDistance } from '../geometry/surface.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import { modelledPart } from '../part/model.ts';
 import type { FeatureFile, PartFile } from '../part/schema.ts';
-import { shapeName, solidOfBody } from '../part/solidPart.ts';
+import { shapeName, solidOfLine } from '../part/solidPart.ts';
 import { insideSolid, type Solid } from '../solid/body.ts';
 import { type BuiltBody, type BuiltPart, buildPart } from '../solid/build.ts';
 import { measureSolid } from '../solid/measure.ts';
@@ -23,9 +23,9 @@ import { type Live, leftOf, type Shell, shellOf, wholeOf, without } from './shel
 import { straightFeature } from './straightFeature.ts';
 import { extrudedBody, flatBody, turnedBody } from './wholeBody.ts';
 
-/** The features that a body's solid was recognised as. */
+/** The features that the solid of a line was recognised as. */
 export type Recognised = {
-  /** the new features of the body, in their order; the first is the solid that is left, where one is */
+  /** the features in place of the line, in their order; the first is the solid that is left, where one is */
   readonly features: readonly FeatureFile[];
   /** for a net, how far its facets lie from the rounds that are stated at most, a length */
   readonly deviation?: number;
@@ -250,20 +250,21 @@ const netOf = (part: PartFile, { shape }: FeatureFile): BodyFaces | undefined =>
 };
 
 /**
- * What of a body that is one solid can be stated: holes, slots, openings and what stands up from its faces, and the body itself where it
+ * What of a line that adds a solid can be stated by other lines: holes, slots, openings and what stands up from its faces, and the body itself where it
  * is turned, of one outline, or of flat faces. What is not recognised stays a solid, closed where something was taken from it. The lines
  * were built and found to be the same body: volume, area, and the lines of all six views. Facets of a net are taken for the rounds they
  * stand for: then the corners of the net lie on the faces that are stated, and nothing differs by more than the deviation that is told.
- * @returns undefined where the body is something else, or nothing of it is recognised
+ * @param line the name of the line
+ * @returns undefined where it is another line, or nothing of its solid is recognised
  */
-export const recognised = (part: PartFile, body: string): Recognised | undefined => {
-  const file = solidOfBody(part, body);
-  const feature = part.bodies.find((b) => b.name === body)?.features[0];
+export const recognised = (part: PartFile, body: string, line: string): Recognised | undefined => {
+  const file = solidOfLine(part, body, line);
+  const feature = part.bodies.find((b) => b.name === body)?.features.find((f) => f.id === line);
   if (file === undefined || !feature) return undefined;
   const whole = builtOf(ownPart(part, body, [feature]));
   const built = whole?.bodies[0];
   if (!whole || !built) return undefined;
-  const restFile = shapeName(`${file} rest of ${body}`);
+  const restFile = shapeName(`${file} rest of ${body} ${line}`);
   const net = netOf(part, feature);
   const rounded = net && roundedGround(whole, built, net);
   const round = rounded && foundOn(rounded.ground, part, body, restFile);

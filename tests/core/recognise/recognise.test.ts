@@ -3,6 +3,7 @@ import { partModel } from '../../../core/part/model.ts';
 import type { FeatureFile, PartFile } from '../../../core/part/schema.ts';
 import { partOfSolids } from '../../../core/part/solidPart.ts';
 import { type Recognised, recognised } from '../../../core/recognise/recognise.ts';
+import { statedBy } from '../../../core/recognise/stated.ts';
 import { insideSolid } from '../../../core/solid/body.ts';
 import { buildPart } from '../../../core/solid/build.ts';
 import { readNet } from '../../../formats/net/readNet.ts';
@@ -28,7 +29,7 @@ const asSolid = (features: unknown): PartFile => {
   return is;
 };
 const found = (features: unknown): Recognised => {
-  const is = recognised(asSolid(features), 'body');
+  const is = recognised(asSolid(features), 'body', 'solid');
   if (!is) throw new Error('nothing was recognised');
   return is;
 };
@@ -301,9 +302,23 @@ describe('what is not recognised', () => {
   });
   test('nothing is said of a solid of which nothing is, and of a body that is no solid', () => {
     const pyramid = ided([{ op: 'add', shape: { kind: 'pyramid', sides: 5, side: 30, height: 50 } }]);
-    expect(recognised(asSolid(pyramid), 'body')).toBeUndefined();
-    expect(recognised(partOf(pyramid), 'body')).toBeUndefined();
+    expect(recognised(asSolid(pyramid), 'body', 'solid')).toBeUndefined();
+    expect(recognised(partOf(pyramid), 'body', 'f0')).toBeUndefined();
   });
+});
+
+test('a line among others is stated by lines under free names, and the others stay', () => {
+  const net = asSolid(ided([block(60, 40, 10), hole(8, [20, 20, 10]), hole(6, [40, 20, 10])]));
+  const drilled = { id: 'hole 1', ...hole(4, [50, 30, 10]) } as FeatureFile;
+  const part: PartFile = {
+    ...net,
+    bodies: net.bodies.map((b) => ({ ...b, features: [...b.features, drilled] })),
+  };
+  const is = recognised(part, 'body', 'solid') as Recognised;
+  const now = statedBy(part, 'body', 'solid', is);
+  expect(now.bodies[0]?.features.map((f) => f.id)).toEqual(['body', 'hole 1 2', 'hole 2', 'hole 1']);
+  expect(now.solids).toBeUndefined();
+  expectSameMaterial(part, now, 14);
 });
 
 describe('nets of facets', () => {
@@ -328,7 +343,7 @@ describe('nets of facets', () => {
     (format) => {
       const net = asNet(plate, format, 0.05);
       const name = net.bodies[0]?.name as string;
-      const is = recognised(net, name) as Recognised;
+      const is = recognised(net, name, 'solid') as Recognised;
       expect(is.rest).toBeUndefined();
       expect(is.features.map((f) => f.shape)).toEqual(
         expect.arrayContaining([
@@ -351,7 +366,7 @@ describe('nets of facets', () => {
         'obj',
         1,
       );
-      return recognised(net, net.bodies[0]?.name as string);
+      return recognised(net, net.bodies[0]?.name as string, 'solid');
     };
     expect(prism(12)?.features[0]?.shape.kind).toBe('prism');
     expect(prism(12)?.deviation).toBeUndefined();
@@ -374,7 +389,7 @@ test('the lines of random solids hold the same material at every place', () => {
     if (!model.ok || !buildPart(model.value).ok) continue;
     const solid = solidOf(body.features, part.units);
     if (!solid) unread.push(seed);
-    const is = solid && recognised(solid, 'body');
+    const is = solid && recognised(solid, 'body', 'solid');
     if (!is) continue;
     some++;
     if (!is.rest) whole++;

@@ -2,7 +2,7 @@
 import { Fragment, useEffect, useState } from 'react';
 import { groupOfLine } from '../../../../core/edit/groupChanges.ts';
 import { featureKey } from '../../../../core/naming/keys.ts';
-import { solidOfBody } from '../../../../core/part/solidPart.ts';
+import { solidOfLine } from '../../../../core/part/solidPart.ts';
 import { statementOf } from '../../../../core/statement/sentence.ts';
 import { turnedTable } from '../../../../core/statement/turned.ts';
 import { Findings, LineFindings } from '../../book/Findings.tsx';
@@ -174,7 +174,9 @@ export const Measure = () => {
                   ) : (
                     <Sentence tokens={line.tokens} subject={line.id} />
                   )}
-                  {solidOfBody(drawing.part, bodyName) !== undefined && <SolidLine body={bodyName} />}
+                  {solidOfLine(drawing.part, bodyName, line.id) !== undefined && (
+                    <SolidLine line={{ body: bodyName, line: line.id }} />
+                  )}
                   <LineFindings where={placeOf(line)} />
                 </li>
               </Fragment>

@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import type { LinePlace } from '../../../../core/edit/place.ts';
 import { sizeText } from '../../../../core/number/format.ts';
 import type { ShownRecognised } from '../../../../workers/recognising.ts';
 import { useDesk, useEdit, useSession } from '../../useDesk.ts';
@@ -7,7 +8,7 @@ import { useDesk, useEdit, useSession } from '../../useDesk.ts';
 const press = 'font-semibold text-house hover:underline';
 
 /** The lines that were found, and what using them changes. */
-const Found = ({ body, found, onKeep }: { body: string; found: ShownRecognised; onKeep: () => void }) => {
+const Found = ({ line, found, onKeep }: { line: LinePlace; found: ShownRecognised; onKeep: () => void }) => {
   const edit = useEdit();
   const isTied = useSession(
     ({ drawing: d }) =>
@@ -18,7 +19,7 @@ const Found = ({ body, found, onKeep }: { body: string; found: ShownRecognised; 
   const { rest, deviation } = found.recognised;
   const units = useSession((s) => s.drawing.part.units);
   return (
-    <section aria-label={`${body} by lines`} className="mt-1 mb-2 border-l-4 border-l-light-line pl-3">
+    <section aria-label={`${line.line} by lines`} className="mt-1 mb-2 border-l-4 border-l-light-line pl-3">
       <p className="text-second">
         {rest
           ? `Not recognised: a solid of ${rest.faces} ${rest.faces === 1 ? 'face' : 'faces'}, which stays a solid.`
@@ -36,7 +37,7 @@ const Found = ({ body, found, onKeep }: { body: string; found: ShownRecognised; 
         <button
           type="button"
           className={press}
-          onClick={() => void edit({ type: 'stateSolid', body, recognised: found.recognised })}
+          onClick={() => void edit({ type: 'stateSolid', line, recognised: found.recognised })}
         >
           Use these lines
         </button>
@@ -56,7 +57,7 @@ const Found = ({ body, found, onKeep }: { body: string; found: ShownRecognised; 
 };
 
 /** Below a line that is a solid of a file: the lines by which it can be stated, looked for at a press. */
-export const SolidLine = ({ body }: { body: string }) => {
+export const SolidLine = ({ line }: { line: LinePlace }) => {
   const { engine } = useDesk();
   const drawing = useSession((s) => s.drawing);
   const { part } = drawing;
@@ -69,7 +70,7 @@ export const SolidLine = ({ body }: { body: string }) => {
   const look = (): void => {
     setLast({ of: part, is: 'looking' });
     void engine
-      .recognise(drawing, body)
+      .recognise(drawing, line.body, line.line)
       .then((is) =>
         setLast((now) => (now?.of !== part || now.is !== 'looking' ? now : is && { of: part, is })),
       );
@@ -86,7 +87,7 @@ export const SolidLine = ({ body }: { body: string }) => {
           work all the same.
         </p>
       ) : (
-        <Found body={body} found={found} onKeep={() => setLast(undefined)} />
+        <Found line={line} found={found} onKeep={() => setLast(undefined)} />
       )}
     </div>
   );
