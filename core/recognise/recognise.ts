@@ -1,24 +1,22 @@
 import type { BodyFaces } from '../faces/bodyFaces.ts';
 import { facesOfBody } from '../faces/facesOfBody.ts';
 import type { Box3 } from '../geometry/box.ts';
-import { signedDistance } from '../geometry/surface.ts';
-import type { Vec3 } from '../geometry/vec.ts';
 import { modelledPart } from '../part/model.ts';
 import type { FeatureFile, PartFile } from '../part/schema.ts';
 import { shapeName, solidOfLine } from '../part/solidPart.ts';
-import { insideSolid, type Solid } from '../solid/body.ts';
+import type { Solid } from '../solid/body.ts';
 import { type BuiltBody, type BuiltPart, buildPart } from '../solid/build.ts';
-import { measureSolid } from '../solid/measure.ts';
-import { lookAlike } from '../solids/compared.ts';
 import type { Unnamed } from '../solids/solidFeatures.ts';
 import { namedFeatures } from '../solids/statedSolid.ts';
 import type { SolidsFile } from '../trimmed/solidsFile.ts';
 import type { TrimmedSolid } from '../trimmed/trimmedSolid.ts';
 import { crossHole } from './crossHole.ts';
-import { flatBodyFaces, roundedFaces } from './facets.ts';
+import { flatBodyFaces } from './flatBodyFaces.ts';
 import { inPatterns } from './patterns.ts';
 import { restSolid } from './restSolid.ts';
+import { roundedFaces } from './roundedFaces.ts';
 import { roundFeature, type Taken } from './roundFeature.ts';
+import { isSame, standsFor } from './sameBody.ts';
 import { type Live, leftOf, type Shell, shellOf, wholeOf, without } from './shell.ts';
 import { straightFeature } from './straightFeature.ts';
 import { extrudedBody, flatBody, turnedBody } from './wholeBody.ts';
@@ -38,11 +36,6 @@ const MOST_FACES = 2000;
 
 /** A net with so many facets at most is also looked at as it is, where its rounds are not recognised. */
 const MOST_FACETS = 200;
-
-/** Views of two parts that differ by less than this share of the size are the same. */
-const SAME_VIEW = 1e-6;
-/** Areas and volumes that differ by less than this share are the same. */
-const SAME_MEASURE = 1e-9;
 
 const builtOf = (part: PartFile): BuiltPart | undefined => {
   const modelled = modelledPart(part);
@@ -97,57 +90,10 @@ const ownPart = (part: PartFile, body: string, features: readonly FeatureFile[])
   bodies: [{ name: body, features: [...features] }],
 });
 
-/** Whether two parts have the same volume, area and views. */
-const isSame = (a: BuiltPart, b: BuiltPart): boolean => {
-  const [x, y] = [a, b].map((p) => p.bodies.map((own) => measureSolid(own.solid, own.edges)));
-  const near = (p: number, q: number): boolean => Math.abs(p - q) <= SAME_MEASURE * Math.abs(p);
-  return (
-    x?.length === 1 &&
-    y?.length === 1 &&
-    near(x[0]?.volume as number, y[0]?.volume as number) &&
-    near(x[0]?.area as number, y[0]?.area as number) &&
-    lookAlike(a, b, a.tol.size * SAME_VIEW)
-  );
-};
-
 /** Corners of a net lie within this share of the part's size of the rounds they are on: files of nets have seven figures. */
 const FACET_SHARE = 1e-5;
 /** Figures found on nets have so many times fewer digits. */
 const FACET_DIGITS = 1e4;
-/** In so many places it is looked whether a net and its rounds hold the same. */
-const LOOKS = 800;
-
-/**
- * Whether a stated body is the one that a net stands for: all corners of the net lie on its faces, and where one holds material and the other
- * does not is no farther from its faces than the net may be.
- */
-const standsFor = (
-  net: BuiltPart,
-  corners: readonly Vec3[],
-  stated: BuiltPart,
-  deviation: number,
-  near: number,
-): boolean => {
-  const [a, b] = [net.bodies[0], stated.bodies[0]] as [BuiltBody, BuiltBody | undefined];
-  if (!b || stated.bodies.length !== 1) return false;
-  const off = (p: Vec3): number => Math.min(...b.solid.surfaces.map((x) => Math.abs(signedDistance(x, p))));
-  if (corners.some((p) => off(p) > near)) return false;
-  const [x, y] = [a, b].map((own) => measureSolid(own.solid, own.edges));
-  const farthest = deviation + near;
-  if (Math.abs((x?.volume as number) - (y?.volume as number)) > farthest * (y?.area as number)) return false;
-  const { box } = stated;
-  // places that fill the box evenly, the same each time
-  const places = Array.from({ length: LOOKS }, (_, i) =>
-    ([0, 1, 2] as const).map((k) => {
-      const share = ((i + 1) * (SPREAD[k] as number)) % 1;
-      return (box[k] as number) + ((box[k + 3] as number) - (box[k] as number)) * share;
-    }),
-  ) as unknown as Vec3[];
-  return places.every((p) => insideSolid(a.solid, p) === insideSolid(b.solid, p) || off(p) <= farthest);
-};
-/** Steps that fill a box evenly: powers of the root of x^4 = x + 1. */
-const SPREAD = [0.8191725133961645, 0.6710436067037893, 0.5497004779019703] as const;
-
 const SOLID = 'solid';
 /** The feature that is a solid of a file with one solid in it. */
 const solidFeature = (file: string): FeatureFile => ({
@@ -252,7 +198,7 @@ const netOf = (part: PartFile, { shape }: FeatureFile): BodyFaces | undefined =>
 /**
  * What of a line that adds a solid can be stated by other lines: holes, slots, openings and what stands up from its faces, and the body itself where it
  * is turned, of one outline, or of flat faces. What is not recognised stays a solid, closed where something was taken from it. The lines
- * were built and found to be the same body: volume, area, and the lines of all six views. Facets of a net are taken for the rounds they
+ * were built and found to be the same body: volume, area, all edges and the six views. Facets of a net are taken for the rounds they
  * stand for: then the corners of the net lie on the faces that are stated, and nothing differs by more than the deviation that is told.
  * @param line the name of the line
  * @returns undefined where it is another line, or nothing of its solid is recognised

@@ -7,9 +7,10 @@ import { boxOfBody } from '../solid/extent.ts';
 import { planeThrough } from '../solids/candidatePlanes.ts';
 import type { Unnamed } from '../solids/solidFeatures.ts';
 import { featuresOfFlatSolid } from '../solids/statedSolid.ts';
+import { flatOutline } from './flatOutline.ts';
+import { grownOutline } from './outlineFeature.ts';
 import { loopsOfFace, outOf, type Shell, wholeOf } from './shell.ts';
 import { isParallel, isSquare, neat, standingAlong, standsAt } from './standing.ts';
-import { flatOutline, grownOutline } from './straightFeature.ts';
 
 /** A place on a turned body's outline: radius and height along the axis. */
 type Place = Vec2;

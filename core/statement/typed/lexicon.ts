@@ -32,6 +32,26 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
   [/\b(?:right|straight|clean|all\s+the\s+way)\s+across\b/gi, ' across the whole '],
   [/\bacross\s+(?=(?:the\s+)?(?:whole|top|bottom|front|back|left|right|rear|face)\b)/gi, ' fullacross '],
   [/\bfullacross\s+the\s+whole\b/gi, ' fullacross '],
+  // "x = 20, y = 30" is where it stands
+  [/\b(?:at\s+)?x\s*=?\s*(?=-?[\d.]+\s*(?:,|and\b)?\s*y\s*=?\s*-?[\d.])/gi, ' at '],
+  [/(?<=\bat\s+-?[\d.]+)\s*(?:,|and\b)?\s*y\s*=?\s*(?=-?[\d.])/gi, ', '],
+  // a recess of six sides is a hole of six sides; a square one of two like sizes is a pocket
+  [/\b(hex|hexagon|hexagonal|octagon|octagonal)[\s-]+(?:recess|pocket|socket|cavity)\b/gi, ' $1 hole '],
+  [/\bsquare[\s-]+(?=(?:recess|pocket|cavity)\s+([\d.]+)\s*x\s*\1\b)/gi, ' '],
+  // "one in each corner" says no more than "in each corner"; as many as are said must be as many as there are corners
+  [/\bone\s+(?=(?:in|at|near)\s+(?:the\s+)?(?:each|every)\b)/gi, ' '],
+  // "2-⌀8" is two of them
+  [/\b(\d+)\s*-\s*(?=diameter\s+[\d.])/gi, '$1 x '],
+  // "centre 40 25" is where it stands; "centre line" and "in the centre" say something else
+  [
+    /\b(?:its\s+)?cent(?:re|er)(?:e?d)?\s+(?:at\s+)?(?=-?[\d.]+\s*,?\s+-?[\d.]+\b(?!\s*(?:x\b|mm\b|dia|apart|from)))/gi,
+    ' at ',
+  ],
+  // "chamfer 2 all round the top"
+  [
+    /(?<=\b(?:chamfer|bevel|fillet|radius)\b.*)\b(?:all\s+)?(?:a?round)\s+(?:the\s+)?(top|bottom|front|back|left|right)\b(?:\s+(?:face|edges?|side|surface))?(?!\s+(?:of|edge)\b)/gi,
+    ' edgegroup $1 ',
+  ],
   // where a rod stands on something
   [
     /(?<=\b(?:fillet|radius|groove|undercut|neck|relief)\b.*)\b(?:at|round|in|into)\s+(?:the\s+)?(?:foot|root|base|shoulder|(?:inside|inner)\s+corner|corner)\b(?=\s*(?:namedshape|footline|$|,|\d|r\s*\d))/gi,

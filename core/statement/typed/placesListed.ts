@@ -14,6 +14,8 @@ const END = String.raw`(?![\d./])(?!\s*(?:x|by|×)\s*\d)(?!\s*[,.]?\s*[\d(])`;
 const LISTS: readonly RegExp[] = [
   new RegExp(String.raw`\bat\s+(${TIGHT}(?:\s*(?:,|;|and|&)\s*(?:(?:and|at)\s+)?${TIGHT})+)${END}`, 'i'),
   new RegExp(String.raw`\bat\s+(${LOOSE}(?:\s*(?:;|,?\s*\band|&)\s*(?:at\s+)?${LOOSE})+)${END}`, 'i'),
+  // in brackets nothing need part them: "at (10, 10) (70, 10)"
+  new RegExp(String.raw`\bat\s+((?:\(\s*${LOOSE}\s*\)\s*[,;]?\s*){2,})${END}`, 'i'),
 ];
 const ONE = new RegExp(String.raw`\(?\s*(${FIGURE})(?:\s*,\s*|\s+)(${FIGURE})\s*\)?`, 'g');
 /** How many things a line begins with: "2 holes", "three 6 mm holes". */

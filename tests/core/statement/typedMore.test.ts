@@ -174,6 +174,34 @@ describe('walls, threads, tubes, slots', () => {
   });
 });
 
+describe('other words for what is known', () => {
+  test.each([
+    [
+      '4 x 6.5 holes, one in each corner, 8 in from the edges',
+      '4 holes 6.5 dia in the corners, 8 from the edges',
+    ],
+    ['2-⌀8 holes 40 apart on the centre line', '2 holes 8 dia 40 apart on the centre line'],
+    ['hole 8 through, centre 40 25', 'hole 8 through at 40 25'],
+    ['slot 8 wide 30 long through, centred at 40, 25', 'slot 8 wide 30 long through at 40, 25'],
+    ['hole 8 mm diameter through at x = 20, y = 30', 'hole 8 dia through at 20 30'],
+    ['block 20 x 20 x 10 at x 5 y 5', 'block 20 x 20 x 10 at 5, 5'],
+    ['hex recess 13 across flats 6 deep at 40 25', 'hex hole 13 across flats 6 deep at 40 25'],
+    ['square recess 12 x 12 x 5 deep at 40 25', 'pocket 12 x 12 x 5 deep at 40 25'],
+    ['chamfer 2 all round the top', 'chamfer 2 all top edges'],
+    ['fillet R3 around the bottom face', 'fillet R3 all bottom edges'],
+    ['holes 5 dia at (10,10) (70,10) (70,40)', 'holes 5 dia at 10,10; 70,10 and 70,40'],
+  ])('%s', (line, known) => {
+    const shapes = (l: string): unknown[] => added(l).map(({ id: _, ...f }) => f);
+    expect(shapes(known).length).toBeGreaterThan(0);
+    expect(shapes(line)).toEqual(shapes(known));
+  });
+  test('six holes do not stand one in each of four corners; a centre line is no centre', () => {
+    expect(asks('6 x 6.5 holes, one in each corner, 8 from the edges')).toMatch(/four corners/);
+    expect(added('hole 8 through on the centre line 20 from left')[0]?.at).toEqual([20, 30, 20]);
+    expect(asks('square recess 12 x 10 x 5 deep at 40 25')).toMatch(/"10"/);
+  });
+});
+
 describe('what is no new line', () => {
   test.each([
     ['remove the hole', /^A line is taken out by the bin beside it/],

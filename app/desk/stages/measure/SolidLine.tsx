@@ -25,7 +25,7 @@ const Found = ({ line, found, onKeep }: { line: LinePlace; found: ShownRecognise
           ? `Not recognised: a solid of ${rest.faces} ${rest.faces === 1 ? 'face' : 'faces'}, which stays a solid.`
           : 'The whole solid is recognised.'}{' '}
         {deviation === undefined
-          ? 'Volume, area and the lines of all six views are the same by these lines.'
+          ? 'By these lines volume, area, all edges and the six views are the same.'
           : `Its facets stand for rounds: they lie up to ${sizeText(deviation, units)} ${units} from what these lines state, its corners on it.`}
       </p>
       {isTied && (
