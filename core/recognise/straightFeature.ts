@@ -4,7 +4,7 @@ import { endOf, flatOutline, startOf } from './flatOutline.ts';
 import { grownOutline, slotFeature, slotOf } from './outlineFeature.ts';
 import type { Taken } from './roundFeature.ts';
 import { across, type Live, loopsOfFace, outOf, type Shell } from './shell.ts';
-import { isParallel, isSquare, standingAlong } from './standing.ts';
+import { isParallel, isSquare, standingAlong, usualSense } from './standing.ts';
 
 /** The sides of an opening or of what stands up from a face, with the loop in which they end. */
 type Walls = { readonly faces: readonly number[]; readonly loops: readonly number[]; readonly end: number };
@@ -58,6 +58,8 @@ export const straightFeature = (s: Shell, live: Live, mouth: number, size: numbe
   if (floor?.kind !== 'plane' || !isParallel(floor.n, out)) return undefined;
   if (end.uses.length !== loop.uses.length) return undefined;
   const isThrough = !end.isOuter;
+  // what is open at both ends is stated from where drafters look first
+  if (isThrough && usualSense(out) !== out) return straightFeature(s, live, walls.end, size);
   if (end.isOuter && loopsOfFace(s, live, end.face).length !== 1) return undefined;
   const standing = standingAlong(out);
   const outline = flatOutline(s.body, loop.uses, standing);
