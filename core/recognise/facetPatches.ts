@@ -1,8 +1,9 @@
 import type { BodyEdge, BodyFace, BodyFaces, EdgeUse } from '../faces/bodyFaces.ts';
+import { loopsOf } from '../faces/loopsOfFaces.ts';
 import { cone, cylinder, normalAt, type Surface, signedDistance } from '../geometry/surface.ts';
 import { add, along, dot, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
 import { type Arc, arcsOf, MOST_STEP, ROUGH } from './facetArcs.ts';
-import { chained } from './flatBodyFaces.ts';
+import { facesByEdge } from './flatBodyFaces.ts';
 
 /** Facets that stand for one round face. */
 export type Patch = {
@@ -52,7 +53,7 @@ const roundsBy = (
 
 /** The patches of facets of a body, from the circles in its flat faces. @param tol lengths up to this are one place */
 export const patchesOf = (body: BodyFaces, tol: number): Patch[] => {
-  const facesAt: number[][] = body.edges.map(() => []);
+  const facesAt = facesByEdge(body);
   const cornersAt = body.faces.map((f) => [
     ...new Set(
       f.loops.flat().flatMap((u) => {
@@ -61,9 +62,6 @@ export const patchesOf = (body: BodyFaces, tol: number): Patch[] => {
       }),
     ),
   ]);
-  body.faces.forEach((f, i) => {
-    for (const u of f.loops.flat()) facesAt[u.edge]?.push(i);
-  });
   const taken = new Set<number>();
   const patches: Patch[] = [];
   const isFacet = (face: number, s: Surface): boolean => {
@@ -117,9 +115,9 @@ export const patchesOf = (body: BodyFaces, tol: number): Patch[] => {
   });
   // a round may go on from another one: the tip of a drilled hole, a chamfer
   for (let i = 0; i < patches.length; i++) {
-    const { facets, surface } = patches[i] as Patch;
+    const { facets, surface, outward } = patches[i] as Patch;
     if (surface.kind !== 'cylinder' && surface.kind !== 'cone') continue;
-    for (const loop of chained(body.edges, rimOf(body, facesAt, facets)))
+    for (const loop of loopsOf(rimOf(body, facesAt, facets), body.edges, body.vertices, surface, outward))
       for (const arc of arcsOf(body, loop, tol).filter((x) => x.run.length === loop.length))
         begin(
           arc,

@@ -1,25 +1,16 @@
 import type { BodyEdge, BodyFace, BodyFaces, EdgeUse } from '../faces/bodyFaces.ts';
+import { loopsOf } from '../faces/loopsOfFaces.ts';
 import { plane } from '../geometry/surface.ts';
 import { distance, dot, scale, sub, type Vec3 } from '../geometry/vec.ts';
 import type { TrimmedSolid } from '../trimmed/trimmedSolid.ts';
 
-/** Uses in the order in which each begins where the one before ends. */
-export const chained = (edges: readonly BodyEdge[], uses: readonly EdgeUse[]): EdgeUse[][] => {
-  const start = ({ edge, sense }: EdgeUse): number =>
-    (edges[edge] as BodyEdge)[sense === 1 ? 'start' : 'end'];
-  const end = ({ edge, sense }: EdgeUse): number => (edges[edge] as BodyEdge)[sense === 1 ? 'end' : 'start'];
-  const rest = [...uses];
-  const loops: EdgeUse[][] = [];
-  while (rest.length) {
-    const loop = [rest.shift() as EdgeUse];
-    for (;;) {
-      const i = rest.findIndex((u) => start(u) === end(loop.at(-1) as EdgeUse));
-      if (i < 0) break;
-      loop.push(...rest.splice(i, 1));
-    }
-    loops.push(loop);
-  }
-  return loops;
+/** The faces that use each edge, by their numbers. */
+export const facesByEdge = (body: BodyFaces): readonly (readonly number[])[] => {
+  const out: number[][] = body.edges.map(() => []);
+  body.faces.forEach((f, i) => {
+    for (const u of f.loops.flat()) out[u.edge]?.push(i);
+  });
+  return out;
 };
 
 /** The corners of a run of edges in its sense. */
@@ -56,15 +47,10 @@ export const flatBodyFaces = (solid: TrimmedSolid): BodyFaces | undefined => {
   for (const f of solid.faces) {
     if (f.surface.kind !== 'plane') return undefined;
     const surface = plane(f.surface.n, f.surface.d);
-    faces.push({
-      key: f.name,
-      surface,
-      outward: dot(surface.n, f.surface.n) > 0 ? 1 : -1,
-      loops: chained(
-        edges,
-        f.edges.map(([edge, sense]): EdgeUse => ({ edge, sense })),
-      ),
-    });
+    const outward = dot(surface.n, f.surface.n) > 0 ? 1 : -1;
+    const uses = f.edges.map(([edge, sense]): EdgeUse => ({ edge, sense }));
+    const loops = loopsOf(uses, edges, vertices, surface, outward);
+    faces.push({ key: f.name, surface, outward, loops });
   }
   return { vertices, edges, faces, pieces: [] };
 };

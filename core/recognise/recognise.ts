@@ -94,10 +94,9 @@ const ownPart = (part: PartFile, body: string, features: readonly FeatureFile[])
 const FACET_SHARE = 1e-5;
 /** Figures found on nets have so many times fewer digits. */
 const FACET_DIGITS = 1e4;
-const SOLID = 'solid';
 /** The feature that is a solid of a file with one solid in it. */
 const solidFeature = (file: string): FeatureFile => ({
-  id: SOLID,
+  id: 'solid',
   op: 'add',
   shape: { kind: 'solid', file },
 });

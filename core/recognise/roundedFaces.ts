@@ -1,10 +1,11 @@
 import type { BodyEdge, BodyFace, BodyFaces, EdgeUse } from '../faces/bodyFaces.ts';
+import { loopsOf } from '../faces/loopsOfFaces.ts';
 import { pointOn } from '../geometry/curve3.ts';
 import { type Surface, signedDistance } from '../geometry/surface.ts';
 import { add, along, dot, perpendiculars, scale, sub, type Vec3 } from '../geometry/vec.ts';
 import { TAU, wrapAngle } from '../number/angle.ts';
 import { patchesOf, rimOf } from './facetPatches.ts';
-import { chained, cornersOf } from './flatBodyFaces.ts';
+import { cornersOf, facesByEdge } from './flatBodyFaces.ts';
 
 /** The faces of a body with its facets taken for the rounds that they stand for. */
 export type RoundedFaces = {
@@ -82,13 +83,11 @@ export const roundedFaces = (body: BodyFaces, tol: number): RoundedFaces | undef
   const edges = [...body.edges];
   /** for each edge along a circle, the edge that stands for its run */
   const arcs = new Map<number, { readonly arc: number; readonly sense: 1 | -1 }>();
-  const facesAt: number[][] = body.edges.map(() => []);
-  body.faces.forEach((f, i) => {
-    for (const u of f.loops.flat()) facesAt[u.edge]?.push(i);
-  });
+  const facesAt = facesByEdge(body);
   let deviation = 0;
   const raw = patches.map((s) => {
-    const uses = rimOf(body, facesAt, s.facets);
+    const rim = rimOf(body, facesAt, s.facets);
+    const loops = loopsOf(rim, body.edges, body.vertices, s.surface, s.outward);
     for (const f of s.facets) deviation = Math.max(deviation, farthestFrom(s.surface, body, f));
     /** The face beyond an edge, or the patch that it belongs to, below zero. */
     const beyond = (u: EdgeUse): number => {
@@ -96,7 +95,7 @@ export const roundedFaces = (body: BodyFaces, tol: number): RoundedFaces | undef
       const patch = patchAt.get(other);
       return patch === undefined ? other : -1 - patch;
     };
-    for (const loop of chained(body.edges, uses)) {
+    for (const loop of loops) {
       // begun where the face beyond changes
       const begin = loop.findIndex(
         (u, k) => beyond(u) !== beyond(loop[(k + loop.length - 1) % loop.length] as EdgeUse),
@@ -116,7 +115,7 @@ export const roundedFaces = (body: BodyFaces, tol: number): RoundedFaces | undef
         for (const u of run) arcs.set(u.edge, { arc: edges.length - 1, sense: u.sense });
       }
     }
-    return { patch: s, uses };
+    return { patch: s, loops };
   });
   /** A loop with each run along a circle as one use. */
   const withArcs = (loop: readonly EdgeUse[]): EdgeUse[] => {
@@ -129,21 +128,19 @@ export const roundedFaces = (body: BodyFaces, tol: number): RoundedFaces | undef
     if (out.length > 1 && out[0]?.edge === out.at(-1)?.edge) out.pop();
     return out;
   };
-  const rounded: BodyFaces = { ...body, edges };
   const faces = body.faces.flatMap((f, i): BodyFace[] =>
     patchAt.has(i) ? [] : [{ ...f, loops: f.loops.map(withArcs) }],
   );
-  const rounds = raw.map(({ patch, uses }): BodyFace => {
-    const own = chained(body.edges, uses).map(withArcs);
-    return {
+  const rounds = raw.map(
+    ({ patch, loops }): BodyFace => ({
       key: (body.faces[[...patch.facets][0] as number] as BodyFace).key,
       surface: patch.surface,
       outward: patch.outward,
-      loops: own,
-    };
-  });
+      loops: loops.map(withArcs),
+    }),
+  );
   return {
-    body: { ...rounded, faces: [...faces, ...rounds] },
+    body: { ...body, edges, faces: [...faces, ...rounds] },
     rounds: new Set(rounds.map((_, i) => faces.length + i)),
     deviation,
   };

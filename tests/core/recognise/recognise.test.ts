@@ -74,6 +74,13 @@ const hole = (diameter: number, at: readonly number[], more: object = {}, place:
   shape: { kind: 'hole', diameter, depth: 'through', ...more },
   ...place,
 });
+/** An outline as the front shows it, grown to a depth from the front plane backwards. */
+const outlined = (polygon: readonly (readonly number[])[], depth: number) => ({
+  op: 'add',
+  plane: 'front',
+  at: [0, depth, 0],
+  shape: { kind: 'extrude', profile: { polygon }, height: depth },
+});
 const ided = (features: readonly object[]): object[] => features.map((f, i) => ({ id: `f${i}`, ...f }));
 
 describe('holes and what they are drilled in', () => {
@@ -143,12 +150,7 @@ describe('holes and what they are drilled in', () => {
     ];
     const is = found(
       ided([
-        {
-          op: 'add',
-          plane: 'front',
-          at: [0, 30, 0],
-          shape: { kind: 'extrude', profile: { polygon: ears }, height: 30 },
-        },
+        outlined(ears, 30),
         {
           op: 'cut',
           plane: 'left',
@@ -176,15 +178,7 @@ describe('holes and what they are drilled in', () => {
       [50, 40],
       [0, 40],
     ];
-    const features = ided([
-      {
-        op: 'add',
-        plane: 'front',
-        at: [0, 30, 0],
-        shape: { kind: 'extrude', profile: { polygon: shelves }, height: 30 },
-      },
-      hole(9, [30, 15, 40], { depth: 10 }),
-    ]);
+    const features = ided([outlined(shelves, 30), hole(9, [30, 15, 40], { depth: 10 })]);
     const is = found(features);
     expect(theOnly(is, 'hole').shape).toEqual({ kind: 'hole', diameter: 9, depth: 10 });
     expectSameMaterial(partOf(features), stated(is), 7);
@@ -218,12 +212,7 @@ describe('holes and what they are drilled in', () => {
       [0, 20],
     ];
     const features = ided([
-      {
-        op: 'add',
-        plane: 'front',
-        at: [0, 40, 0],
-        shape: { kind: 'extrude', profile: { polygon: wedge }, height: 40 },
-      },
+      outlined(wedge, 40),
       {
         op: 'cut',
         at: [30, 20, 40],
