@@ -40,6 +40,27 @@ test('a sheet too small is mended by one press; the views are dragged in line', 
   await expect.poll(async () => Number(await gap.inputValue())).toBeGreaterThan(was);
 });
 
+test('a distance about to be typed over stays marked while the sheet is drawn anew', async ({ page }) => {
+  await openDrawing(page, server.address, 'Sensor shoe');
+  await stand(page, 'Set out');
+  const corner = page.getByLabel('Corner from the left');
+  await corner.selectText();
+  const before = await corner.inputValue();
+  // the scale is changed without the focus leaving the field
+  await page.getByLabel('Scale', { exact: true }).evaluate((list: HTMLSelectElement) => {
+    list.value = [...list.options].find((o) => o.text === '1 : 2')?.value ?? '';
+    list.dispatchEvent(new Event('change', { bubbles: true }));
+  });
+  await expect(corner).not.toHaveValue(before);
+  await expect(corner).toBeFocused();
+  await page.keyboard.insertText('5');
+  await expect(corner).toHaveValue('5');
+  await corner.press('Enter');
+  await saved(page);
+  await expect(corner).toHaveValue('5');
+  await expect(corner).toHaveAttribute('aria-invalid', 'false');
+});
+
 test('the list for the board is ticked as one goes, read in three ways, and printed by itself', async ({
   page,
 }) => {

@@ -1,9 +1,10 @@
 'use client';
-import { type KeyboardEvent, type PointerEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react';
 import { type Fault, sentence } from '../../../core/number/fault.ts';
 import { type StepSize, stepped } from '../../../core/number/step.ts';
 import type { Standing } from '../../../core/statement/standings.ts';
 import { rememberSize, useRecentSizes } from './recentSizes.ts';
+import { useMarkedWhole } from './useMarkedWhole.ts';
 
 const INKS = { W: 'text-width', D: 'text-depth', H: 'text-height' } as const;
 
@@ -107,11 +108,7 @@ export const FigureField = ({
     setAsked(undefined);
   }, [text, isWaiting]);
 
-  // a figure that is drawn anew in a field about to be typed over stays marked whole, so that typing takes its place
-  // biome-ignore lint/correctness/useExhaustiveDependencies: it is the new figure in the field that matters
-  useLayoutEffect(() => {
-    if (!isOwn.current && input.current && document.activeElement === input.current) input.current.select();
-  }, [typed]);
+  useMarkedWhole(input, typed, () => isOwn.current);
 
   const take = async (value: string, sure: boolean): Promise<void> => {
     if (value.trim() === (entered.current?.value ?? text)) {

@@ -5,6 +5,7 @@ import { squaresText } from '../../../core/number/format.ts';
 import { paperText, readPaperLength, squareOf } from '../../../core/sheet/layout/paperLength.ts';
 import { useDesk, useSession } from '../useDesk.ts';
 import { field } from './Page.tsx';
+import { useMarkedWhole } from './useMarkedWhole.ts';
 
 /** A distance on the paper, typed in the drawing's own unit or in squares. What cannot be used stays in the field with the reason. */
 export const PaperField = ({
@@ -31,6 +32,8 @@ export const PaperField = ({
   newest.current = shown;
   // a key and the leaving of the field enter the same text: the second would undo what was entered in another field between
   const underWay = useRef<string>(undefined);
+  const input = useRef<HTMLInputElement>(null);
+  useMarkedWhole(input, shown, () => typed !== undefined);
   const leave = (): void => {
     setTyped(undefined);
     setWrong(undefined);
@@ -73,6 +76,7 @@ export const PaperField = ({
       <span className="flex items-center gap-2">
         {squares && <span className="whitespace-nowrap text-[12.5px] text-second">{squares}</span>}
         <input
+          ref={input}
           aria-label={name}
           aria-invalid={wrong !== undefined}
           className={`${field} figures w-20 text-right`}
