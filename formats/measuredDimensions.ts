@@ -1,8 +1,9 @@
 import { along2, distance2, type Vec2 } from '../core/geometry/vec.ts';
 import { decimal, sizeText } from '../core/number/format.ts';
-import { isLevel, type Laid } from '../core/sheet/dimensions/laid.ts';
+import { dimensionsToSheet } from '../core/sheet/dimensions/dimensionInk.ts';
+import { isLevel, type Laid, type LaidSize } from '../core/sheet/dimensions/laid.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
-import { onPaper } from '../core/sheet/layout/similarity.ts';
+import { onPaper, type Similarity } from '../core/sheet/layout/similarity.ts';
 import { type Pair, plain, point } from './dxfPairs.ts';
 
 /** What a dimension of each kind needs besides its letters; places on the paper in mm. */
@@ -42,7 +43,7 @@ export type DimensionEntity = {
 };
 
 /** The text with the measured figure as its placeholder, where it holds that figure once and as a decimal. */
-const placeheld = (d: Laid, units: Sheet['units']): string => {
+const placeheld = (d: LaidSize, units: Sheet['units']): string => {
   // what measures a round or an angle writes its sign as well
   const figure = d.drawn.round
     ? `${d.isRadius ? 'R' : '⌀'}${sizeText(d.value, units)}`
@@ -53,7 +54,7 @@ const placeheld = (d: Laid, units: Sheet['units']): string => {
   const parts = d.isOffScale ? [] : d.text.split(figure);
   // a figure with more places than it needs, or in other words, stays as it is written
   const isWhole = parts.length === 2 && !/[\d.]$/.test(parts[0] ?? '') && !/^[\d.]/.test(parts[1] ?? '');
-  return units === 'mm' && isWhole && !d.wanted.spaces ? parts.join('<>') : d.text;
+  return units === 'mm' && isWhole ? parts.join('<>') : d.text;
 };
 
 /** The other end of a diameter of which one end is drawn: so far from it along its line, which runs on past the axis. */
@@ -64,7 +65,8 @@ const across = (tip: Vec2, line: readonly [Vec2, Vec2], far: number): Vec2 => {
 };
 
 /** A dimension along a line with extension lines. @param k paper mm to a part unit */
-const linear = (d: Laid, place: (p: Vec2) => Vec2, k: number): Measured | undefined => {
+const linear = (d: LaidSize, toSheet: Similarity, k: number): Measured | undefined => {
+  const place = (p: Vec2): Vec2 => onPaper(toSheet, p);
   const { line, extension, text } = d.drawn;
   if (!line || !extension.length) return undefined;
   const angle = d.side ? (isLevel(d.side) ? 0 : 90) : text.angle;
@@ -91,7 +93,7 @@ const linear = (d: Laid, place: (p: Vec2) => Vec2, k: number): Measured | undefi
     from: place(foot(a)),
     to: place(foot(b)),
     line: place(b),
-    angle,
+    angle: angle + (Math.atan2(toSheet.s, toSheet.c) * 180) / Math.PI,
     measured: distance2(a, b),
   };
 };
@@ -130,21 +132,29 @@ const angular = (d: Laid, place: (p: Vec2) => Vec2): Measured | undefined => {
  */
 export const dimensionEntitiesOf = (sheet: Sheet): Map<string, DimensionEntity> => {
   const out = new Map<string, DimensionEntity>();
+  const add = (
+    id: string,
+    d: LaidSize,
+    text: string,
+    toSheet: Similarity,
+    measured: Measured | undefined,
+  ) => {
+    if (!measured) return;
+    const [x0, y0, x1, y1] = d.drawn.text.box;
+    out.set(id, { id, middle: onPaper(toSheet, [(x0 + x1) / 2, (y0 + y1) / 2]), text, measured });
+  };
   for (const d of sheet.dimensions.laid) {
     const home = sheet.views.find((v) => v.name === d.view);
     if (!home) continue;
-    const origin = onPaper(home.toPaper, [0, 0]);
-    const place = ([x, y]: Vec2): Vec2 => [origin[0] + x, origin[1] + y];
-    const measured = angular(d, place) ?? round(d, place) ?? linear(d, place, home.toPaper.k);
-    if (!measured) continue;
-    const [x0, y0, x1, y1] = d.drawn.text.box;
-    out.set(d.wanted.id, {
-      id: d.wanted.id,
-      middle: place([(x0 + x1) / 2, (y0 + y1) / 2]),
-      text: placeheld(d, sheet.units),
-      measured,
-    });
+    const toSheet = dimensionsToSheet(home);
+    const place = (p: Vec2): Vec2 => onPaper(toSheet, p);
+    const measured = angular(d, place) ?? round(d, place) ?? linear(d, toSheet, home.toPaper.k);
+    // equal steps are measured as the whole of them
+    add(d.wanted.id, d, d.wanted.spaces ? d.text : placeheld(d, sheet.units), toSheet, measured);
   }
+  for (const { sizes, sizesToSheet, toPaper } of sheet.shapes)
+    for (const d of sizes.list)
+      add(d.id, d, placeheld(d, sheet.units), sizesToSheet, linear(d, sizesToSheet, toPaper.k));
   return out;
 };
 

@@ -109,31 +109,38 @@ const inkSvg = (ink: Ink, height: number, idOf: ReturnType<typeof idMaker>): str
  * extension lines, on the picture.
  */
 const dimensionFacts = (
-  sheet: InkedPaper & Partial<Pick<Sheet, 'dimensions'>>,
+  sheet: InkedPaper & Partial<Pick<Sheet, 'dimensions' | 'shapes'>>,
 ): ReadonlyMap<string, string> => {
-  const { dimensions } = sheet;
-  if (!dimensions) return new Map();
+  const { dimensions, shapes } = sheet;
+  if (!dimensions || !shapes) return new Map();
   const entities = dimensionEntitiesOf(sheet as Sheet);
   const { height } = sheet.paper;
-  return new Map(
-    dimensions.laid.map((d) => {
+  const at = ([x, y]: Vec2): string => `${exact(x)} ${exact(height - y)}`;
+  const feetOf = (id: string): string => {
+    const m = entities.get(id)?.measured;
+    return m?.kind === 'linear'
+      ? ` data-from="${at(m.from)}" data-to="${at(m.to)}" data-angle="${exact(m.angle)}"`
+      : '';
+  };
+  return new Map([
+    ...dimensions.laid.map((d): readonly [string, string] => {
       const { tie, note, leader = '' } = d.wanted;
       if (note !== undefined) return [d.wanted.id, ` data-ties="${escapeText(leader)}" data-what="note"`];
       const ties =
         tie.kind === 'linear' ? [tie.from.of[0] as string, tie.to.of[0] as string] : [...tie.size.of];
       const what = tie.kind === 'linear' ? 'distance' : tie.size.what;
-      const m = entities.get(d.wanted.id)?.measured;
-      const at = ([x, y]: Vec2): string => `${exact(x)} ${exact(height - y)}`;
-      const feet =
-        m?.kind === 'linear'
-          ? ` data-from="${at(m.from)}" data-to="${at(m.to)}" data-angle="${exact(m.angle)}"`
-          : '';
       return [
         d.wanted.id,
-        ` data-ties="${escapeText(ties.join(' to '))}" data-what="${what}" data-value="${exact(d.value)}"${feet}`,
+        ` data-ties="${escapeText(ties.join(' to '))}" data-what="${what}" data-value="${exact(d.value)}"${feetOf(d.wanted.id)}`,
       ];
     }),
-  );
+    ...shapes.flatMap(({ cut, sizes }) =>
+      sizes.list.map((d): readonly [string, string] => [
+        d.id,
+        ` data-ties="cut ${escapeText(cut)}" data-what="trueShape" data-value="${exact(d.value)}"${feetOf(d.id)}`,
+      ]),
+    ),
+  ]);
 };
 
 /**

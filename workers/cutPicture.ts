@@ -49,6 +49,8 @@ export type CutPicture = {
   readonly perimeter: number;
   readonly longest: number;
   readonly shape: 'placed' | 'apart' | 'no room' | 'removed' | 'revolved' | 'none';
+  /** how many distances of its corners are too many to stand beside it, where its sizes are drawn */
+  readonly sizesLeftOut?: number;
   /** X1Y1 as it is drawn, how far it stands from the beginning of the trace (y up), and the way along its own projectors */
   readonly line?: {
     readonly ends: readonly [Vec2, Vec2];
@@ -214,6 +216,7 @@ export const cutPicture = (s: Section, w: Drawn, d: Drawing): CutPicture => {
     perimeter: s.bodies.reduce((a, b) => a + b.face.perimeter, 0),
     longest: longestAcross(s),
     shape: standingOf(shape),
+    ...(shape?.sizes.leftOut && { sizesLeftOut: shape.sizes.leftOut }),
     path: home && tracePath(drawn, home)?.map((p) => flip(p, sheet)),
     half: s.plane.half,
     ...brokenOutOf(s, w, d),

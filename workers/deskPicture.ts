@@ -24,7 +24,7 @@ import type { Section } from '../core/section/section.ts';
 import { holeCells } from '../core/sheet/annotate/holeTable.ts';
 import { keptIdOf, type Side } from '../core/sheet/dimensions/laid.ts';
 import type { Sheet } from '../core/sheet/drawnSheet.ts';
-import { type Layer, type Pen, penWidth, type StrokeInk } from '../core/sheet/ink/ink.ts';
+import { type Ink, type Layer, type Pen, penWidth, type StrokeInk } from '../core/sheet/ink/ink.ts';
 import { tintColour } from '../core/sheet/ink/tints.ts';
 import { type Rect, scaleText } from '../core/sheet/layout/paper.ts';
 import { onPaper, type Similarity } from '../core/sheet/layout/similarity.ts';
@@ -172,7 +172,14 @@ const pathOf = (ink: StrokeInk, height: number): string => {
   return d;
 };
 
-/** Strokes of one layer and pen are one path: the screen has a dozen elements, however many lines there are. */
+/** The layer that ink shows and goes with on the screen: all of a true shape, its sizes too, is covered while a view is practised. */
+const shownLayer = (ink: Ink): Layer => {
+  const isOfShape = [ink.kind === 'stroke' ? ink.view : undefined, ink.dimension].some((x) =>
+    x?.startsWith('shape '),
+  );
+  return isOfShape ? 'trueShape' : ink.layer;
+};
+
 /** The lines of some features in the views, visible and hidden. */
 const addedStrokes = (sheet: Sheet, features: readonly string[]) => {
   const isAdded = ofFeatures(features);
@@ -187,12 +194,13 @@ const addedStrokes = (sheet: Sheet, features: readonly string[]) => {
   return { visible: path('views'), hidden: path('hidden') };
 };
 
+/** Strokes of one layer and pen are one path: the screen has a dozen elements, however many lines there are. */
 const strokesOf = (sheet: Sheet) => {
   const groups = new Map<string, { layer: Layer; pen: Pen; parts: string[] }>();
   for (const ink of sheet.ink) {
     if (ink.kind !== 'stroke') continue;
     // the hatching of a true shape comes and goes with it
-    const layer = ink.view?.startsWith('shape ') ? 'trueShape' : ink.layer;
+    const layer = shownLayer(ink);
     const key = `${layer}/${ink.pen}`;
     const group = groups.get(key) ?? { layer, pen: ink.pen, parts: [] };
     groups.set(key, group);
@@ -389,7 +397,7 @@ export const deskPicture = (
     added: addedStrokes(sheet, added),
     fills: sheet.ink.flatMap((i) =>
       i.kind === 'fill'
-        ? [{ layer: i.layer, points: i.points.map((p) => flip(p, sheet).join(',')).join(' ') }]
+        ? [{ layer: shownLayer(i), points: i.points.map((p) => flip(p, sheet).join(',')).join(' ') }]
         : [],
     ),
     tints: sheet.ink.flatMap((i) =>
@@ -400,7 +408,7 @@ export const deskPicture = (
       i.kind === 'text'
         ? [
             {
-              layer: i.layer,
+              layer: shownLayer(i),
               text: i.text,
               at: flip(i.at, sheet),
               height: i.height,

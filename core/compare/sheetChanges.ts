@@ -117,7 +117,14 @@ const index = (pieces: readonly Ink[]) => {
 
 /** The figure of each dimension, with the view and side where it stands. */
 const dimensionsOf = (s: Sheet): Map<string, { readonly text: string; readonly place: string }> =>
-  new Map(s.dimensions.laid.map((d) => [d.wanted.id, { text: d.text, place: `${d.view} ${d.side ?? ''}` }]));
+  new Map<string, { readonly text: string; readonly place: string }>([
+    ...s.dimensions.laid.map(
+      (d) => [d.wanted.id, { text: d.text, place: `${d.view} ${d.side ?? ''}` }] as const,
+    ),
+    ...s.shapes.flatMap(({ cut, sizes }) =>
+      sizes.list.map((d) => [d.id, { text: d.text, place: `shape ${cut} ${d.side}` }] as const),
+    ),
+  ]);
 
 const dimensionChanges = (before: Sheet, after: Sheet): DimensionChange[] => {
   const [a, b] = [dimensionsOf(before), dimensionsOf(after)];

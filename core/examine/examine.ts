@@ -1,7 +1,8 @@
 import { pointOn2 } from '../geometry/curve2.ts';
 import { distance2, type Vec2 } from '../geometry/vec.ts';
-import { letterWidth } from '../sheet/annotate/letterWidth.ts';
+import { levelRoom, seenFrom, type TextRoom, textRoom, textRoomsMeet } from '../sheet/annotate/textRoom.ts';
 import type { Ink, StrokeInk, TextInk } from '../sheet/ink/ink.ts';
+import { boxCorners2 } from '../sheet/layout/boxes.ts';
 import type { Rect } from '../sheet/layout/paper.ts';
 
 /**
@@ -34,16 +35,7 @@ const SAME = 0.01;
 const LEAST = 0.5;
 const CHORDS = 16;
 
-const boxOf = (t: TextInk): Rect => {
-  const w = letterWidth(t.text, t.height);
-  // a turned figure reads upwards, to the left of its place
-  if (t.angle)
-    return { x: t.at[0] - t.height + INSET, y: t.at[1] + INSET, w: t.height - 2 * INSET, h: w - 2 * INSET };
-  const x = t.at[0] - (t.anchor === 'middle' ? w / 2 : t.anchor === 'end' ? w : 0);
-  return { x: x + INSET, y: t.at[1] + INSET, w: w - 2 * INSET, h: t.height - 2 * INSET };
-};
-const meet = (a: Rect, b: Rect): boolean =>
-  a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h;
+const lettersOf = (t: TextInk): TextRoom => textRoom(t, -INSET);
 
 type Chord = { readonly a: Vec2; readonly b: Vec2; readonly ink: StrokeInk };
 const chordsOf = (ink: StrokeInk): Chord[] =>
@@ -53,8 +45,10 @@ const chordsOf = (ink: StrokeInk): Chord[] =>
     return Array.from({ length: n }, (_, i): Chord => ({ a: at(i), b: at(i + 1), ink }));
   });
 
-/** Whether a chord has a point inside a box: by the separating axes of a segment and a rectangle. */
-const enters = ({ a, b }: Chord, r: Rect): boolean => {
+/** Whether a chord has a point inside a room: by the separating axes of a segment and a rectangle. */
+const enters = (chord: Chord, room: TextRoom): boolean => {
+  const [a, b] = seenFrom(room, [chord.a, chord.b]);
+  const r = room.own;
   if (Math.max(a[0], b[0]) <= r.x || Math.min(a[0], b[0]) >= r.x + r.w) return false;
   if (Math.max(a[1], b[1]) <= r.y || Math.min(a[1], b[1]) >= r.y + r.h) return false;
   const side = (x: number, y: number): number => (b[0] - a[0]) * (y - a[1]) - (b[1] - a[1]) * (x - a[0]);
@@ -71,6 +65,7 @@ const isOut = ([x, y]: Vec2, f: Rect): boolean =>
  */
 export const examine = (ink: readonly Ink[], frame: Rect, title: Rect): Report[] => {
   const out: Report[] = [];
+  const titleRoom = levelRoom(title);
   const texts = ink.filter(
     (i): i is TextInk => i.kind === 'text' && i.layer !== 'title' && i.layer !== 'frame',
   );
@@ -79,24 +74,21 @@ export const examine = (ink: readonly Ink[], frame: Rect, title: Rect): Report[]
   );
   const chords = drawn.flatMap(chordsOf);
   texts.forEach((t, i) => {
-    const box = boxOf(t);
-    const layers = new Set(chords.filter((c) => enters(c, box)).map((c) => c.ink.layer));
+    const room = lettersOf(t);
+    const layers = new Set(chords.filter((c) => enters(c, room)).map((c) => c.ink.layer));
     for (const on of layers) out.push({ kind: 'lettering on a line', what: t.text, on, at: t.at });
     for (const o of texts.slice(i + 1))
-      if (meet(box, boxOf(o)))
+      if (textRoomsMeet(room, lettersOf(o)))
         out.push({ kind: 'lettering on lettering', what: t.text, on: o.text, at: t.at });
-    const corners: Vec2[] = [
-      [box.x, box.y],
-      [box.x + box.w, box.y + box.h],
-    ];
-    if (corners.some((p) => isOut(p, frame)))
+    if (boxCorners2(room.box).some((p) => isOut(p, frame)))
       out.push({ kind: 'lettering outside the frame', what: t.text, on: 'frame', at: t.at });
-    if (meet(box, title)) out.push({ kind: 'ink in the title block', what: t.text, on: 'title', at: t.at });
+    if (textRoomsMeet(room, titleRoom))
+      out.push({ kind: 'ink in the title block', what: t.text, on: 'title', at: t.at });
   });
   for (const c of chords) {
     if (isOut(c.a, frame) || isOut(c.b, frame))
       out.push({ kind: 'ink outside the frame', what: c.ink.layer, on: 'frame', at: c.a });
-    if (enters(c, title))
+    if (enters(c, titleRoom))
       out.push({ kind: 'ink in the title block', what: c.ink.layer, on: 'title', at: c.a });
   }
   return [...out, ...twice(drawn)];

@@ -96,6 +96,8 @@ export const setupSchema = z
             out: z.literal(true).optional(),
             leg: z.number().int().min(1).max(60).optional(),
             by: z.tuple([paperPlace, paperPlace]).optional(),
+            /** its sizes stand beside it, in brackets; none do where missing */
+            sized: z.literal(true).optional(),
             /**
              * removed: the section alone beside the view, without X1Y1; revolved: turned into the view on its trace; brokenOut: laid open within its edge, in the
              * view that looks square at it; a true shape on X1Y1 where missing

@@ -109,3 +109,33 @@ test('a section is broken out round a hole, its edge pulled and drawn by hand', 
   await expect(sheetText(page, 'SECTIONAL FRONT VIEW')).toBeVisible();
   await expect(grips).toHaveCount(0);
 });
+
+test('the sizes of a true shape stand beside it at one press, follow the part, and stay with a removed section', async ({
+  page,
+}) => {
+  await newDrawing(page, server.address);
+  await say(page, 'block 60 x 40 x 50');
+  await stand(page, 'Cut');
+  await cut(page, 'level at 30');
+  const sizes = page.getByRole('switch', { name: 'Sizes beside the face of cut A' });
+  const inBrackets = page.getByTestId('sheet').locator('text', { hasText: /^\(.*\)$/ });
+  await expect(sheetText(page, 'TRUE SHAPE OF A')).toBeVisible();
+  await expect(inBrackets).toHaveCount(0);
+  await sizes.click();
+  await expect(inBrackets).toHaveText(['(60)', '(40)']);
+  await stand(page, 'Measure');
+  await say(page, 'hole 12 through from the top, 15 from left, 20 from front');
+  await stand(page, 'Cut');
+  await expect(sheetText(page, '(⌀12)')).toBeVisible();
+  await expect(sheetText(page, '(15)')).toBeVisible();
+  await page.getByLabel('Face of cut A is drawn as').selectOption({ label: 'a removed section' });
+  await expect(sheetText(page, 'A-A')).toBeVisible();
+  await expect(sheetText(page, '(⌀12)')).toBeVisible();
+  // turned into the view there is no room for them
+  await page
+    .getByLabel('Face of cut A is drawn as')
+    .selectOption({ label: 'a section revolved in the view' });
+  await expect(inBrackets).toHaveCount(0);
+  await expect(sizes).toHaveCount(0);
+  await saved(page);
+});

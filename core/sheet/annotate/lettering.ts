@@ -13,7 +13,7 @@ import {
 } from '../ink/ink.ts';
 import type { Rect } from '../layout/paper.ts';
 import { CHORDS, chordsOf, clipped, type Segment } from './chords.ts';
-import { letterWidth } from './letterWidth.ts';
+import { levelRoom, seenFrom, type TextRoom, textRoom, textRoomsMeet } from './textRoom.ts';
 
 /**
  * Lettering is placed last, with all lines known: each text takes the place nearest to its own where it lies on no line and on no other
@@ -46,23 +46,14 @@ const COST = { leader: 4, line: 24, text: 40, frame: 100, far: 0.6 } as const;
 /** How far from the frame lettering stays, mm. */
 const FROM_FRAME = 1;
 
-const boxOf = (t: TextInk, at: Vec2 = t.at): Rect => {
-  const w = letterWidth(t.text, t.height);
-  // a figure that is turned reads upwards and stands to the left of its place
-  if (t.angle)
-    return { x: at[0] - t.height - MARGIN, y: at[1] - MARGIN, w: t.height + 2 * MARGIN, h: w + 2 * MARGIN };
-  const x = at[0] - (t.anchor === 'middle' ? w / 2 : t.anchor === 'end' ? w : 0);
-  return { x: x - MARGIN, y: at[1] - MARGIN, w: w + 2 * MARGIN, h: t.height + 2 * MARGIN };
-};
+const roomOf = (t: TextInk, at?: Vec2): TextRoom => textRoom(t, MARGIN, at);
 const flat = (r: Rect): Box3 => [r.x, r.y, 0, r.x + r.w, r.y + r.h, 0];
-const meet = (a: Rect, b: Rect): boolean =>
-  a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h;
 const isWithin = (a: Rect, b: Rect, by: number): boolean =>
   a.x >= b.x + by && a.y >= b.y + by && a.x + a.w <= b.x + b.w - by && a.y + a.h <= b.y + b.h - by;
 
-/** The part of a segment inside a box, where that is more than a point. */
-const inside = (s: Segment, r: Rect): readonly [number, number] | undefined => {
-  const part = clipped(s, r);
+/** The part of a segment inside a room, where that is more than a point. */
+const inside = (s: Segment, room: TextRoom): readonly [number, number] | undefined => {
+  const part = clipped(seenFrom(room, s), room.own);
   return part && part[0] < part[1] ? part : undefined;
 };
 
@@ -119,10 +110,11 @@ const moves = (layer: Layer): readonly Vec2[] => {
 /** A number that stands further off than this is led to its point by a light line, mm. */
 const LEADER_FROM = 5;
 /** From a number's point to the edge of its box; none where it is near. */
-const leaderOf = (t: TextInk, box: Rect): Segment | undefined => {
+const leaderOf = (t: TextInk, room: TextRoom): Segment | undefined => {
   if (!t.names || t.label) return undefined;
+  const { box } = room;
   const middle: Vec2 = [box.x + box.w / 2, box.y + box.h / 2];
-  const hit = inside([t.names, middle], box);
+  const hit = inside([t.names, middle], room);
   const reach = distance2(t.names, middle) * (hit?.[0] ?? 0);
   if (reach <= LEADER_FROM) return undefined;
   return [t.names, along2(t.names, sub2(middle, t.names), hit?.[0] ?? 1)];
@@ -138,27 +130,27 @@ const placed = (
   const hard = strokes.filter((s) => HARD.has(s.pen)).flatMap(chords);
   const lines = gridOf(hard);
   /** how many lines pass through a box, three at most */
-  const crossings = (r: Rect): number => {
+  const crossings = (r: TextRoom): number => {
     let n = 0;
-    for (const j of lines.around(flat(r))) if (inside(hard[j] as Segment, r) && ++n === 3) break;
+    for (const j of lines.around(flat(r.box))) if (inside(hard[j] as Segment, r) && ++n === 3) break;
     return n;
   };
-  const blocks = ink.flatMap((i) => (i.kind === 'text' && i.layer === 'title' ? [boxOf(i)] : []));
+  const blocks = ink.flatMap((i) => (i.kind === 'text' && i.layer === 'title' ? [roomOf(i)] : []));
   const out = new Map<TextInk, TextInk>();
   const leaders = new Map<TextInk, Segment>();
-  const boxes = new Map<TextInk, Rect>(texts.map((t) => [t, boxOf(t)]));
-  const costAt = (t: TextInk, r: Rect, limit: number): number => {
-    let cost = isWithin(r, frame, FROM_FRAME) ? 0 : COST.frame;
+  const rooms = new Map<TextInk, TextRoom>(texts.map((t) => [t, roomOf(t)]));
+  const costAt = (t: TextInk, r: TextRoom, limit: number): number => {
+    let cost = isWithin(r.box, frame, FROM_FRAME) ? 0 : COST.frame;
     if (cost >= limit) return cost;
     cost += COST.line * crossings(r);
     if (cost >= limit) return cost;
-    for (const [o, b] of boxes) if (o !== t && meet(b, r)) cost += COST.text;
-    for (const b of blocks) if (meet(b, r)) cost += COST.text;
+    for (const [o, b] of rooms) if (o !== t && textRoomsMeet(b, r)) cost += COST.text;
+    for (const b of blocks) if (textRoomsMeet(b, r)) cost += COST.text;
     for (const l of leaders.values()) if (inside(l, r)) cost += COST.line;
     const own = leaderOf(t, r);
     if (own) {
       cost += COST.leader;
-      for (const [o, b] of boxes) if (o !== t && inside(own, b)) cost += COST.line;
+      for (const [o, b] of rooms) if (o !== t && inside(own, b)) cost += COST.line;
     }
     return cost;
   };
@@ -170,7 +162,7 @@ const placed = (
       const far = COST.far * Math.hypot(dx, dy);
       if (far >= least) break;
       const at: Vec2 = [t.at[0] + dx, t.at[1] + dy];
-      const cost = far + costAt(t, boxOf(t, at), least - far);
+      const cost = far + costAt(t, roomOf(t, at), least - far);
       if (cost >= least) continue;
       least = cost;
       best = at;
@@ -178,18 +170,18 @@ const placed = (
     if (best === t.at) continue;
     const moved = { ...t, at: best };
     out.set(t, moved);
-    boxes.set(t, boxOf(moved));
-    const leader = leaderOf(moved, boxOf(moved));
+    rooms.set(t, roomOf(moved));
+    const leader = leaderOf(moved, roomOf(moved));
     if (leader) leaders.set(t, leader);
   }
   return { moved: out, leaders: [...leaders.values()] };
 };
 
 /** What is left of a stretch outside some boxes. */
-const outside = (s: Stretch, boxes: readonly Rect[]): readonly Stretch[] => {
+const outside = (s: Stretch, rooms: readonly TextRoom[]): readonly Stretch[] => {
   const n = s.curve.type === 'line' ? 1 : CHORDS;
   const gone = chordsOf(s).flatMap((c, i) =>
-    boxes.flatMap((r) => {
+    rooms.flatMap((r) => {
       const part = inside(c, r);
       return part ? [[(i + part[0]) / n, (i + part[1]) / n] as const] : [];
     }),
@@ -229,11 +221,11 @@ export const withLettering = (ink: readonly Ink[], frame: Rect, title: Rect): In
     ...ink.map((i) => (i.kind === 'text' ? (moved.get(i) ?? i) : i)),
     ...leaders.map((l) => stroke('numbers', 'rule', [straight(...l)])),
   ];
-  const boxes = lettered.flatMap((i) => (i.kind === 'text' && !FIXED.has(i.layer) ? [boxOf(i)] : []));
-  const beyond = [title, ...around(frame)];
+  const rooms = lettered.flatMap((i) => (i.kind === 'text' && !FIXED.has(i.layer) ? [roomOf(i)] : []));
+  const beyond = [title, ...around(frame)].map(levelRoom);
   return lettered.map((i) => {
     if (i.kind !== 'stroke' || i.layer === 'title' || !INTERRUPTED.has(i.pen)) return i;
-    const near = [...boxes, ...(i.pen === 'centre' ? beyond : [])].filter((b) =>
+    const near = [...rooms, ...(i.pen === 'centre' ? beyond : [])].filter((b) =>
       chords(i).some((c) => inside(c, b)),
     );
     return near.length ? { ...i, stretches: i.stretches.flatMap((s) => outside(s, near)) } : i;

@@ -1,9 +1,9 @@
 import { along2, type Vec2 } from '../../geometry/vec.ts';
 import { type FillInk, type Ink, type Stretch, straight, stroke, type TextInk } from '../ink/ink.ts';
-import { onPaper } from '../layout/similarity.ts';
+import { onPaper, type Similarity, stretchOnPaper, turned } from '../layout/similarity.ts';
 import type { PlacedView } from '../views/placedView.ts';
 import { figureWidth } from './figureText.ts';
-import { ARROW, type Arrow, FIGURE, type Laid, type Line } from './laid.ts';
+import { ARROW, type Arrow, type Drawn, FIGURE, type LaidSize, type Line } from './laid.ts';
 
 /** How dimension lines end, by school. */
 export type LineEnds = 'arrows' | 'ticks' | 'dots';
@@ -17,17 +17,18 @@ const DOT_SIDES = 12;
 /** The radius of the ring at a zero mark, mm. */
 const ZERO = 1.2;
 
-const endInk = ({ tip, along }: Arrow, ends: LineEnds, more: object): Ink => {
-  const fill = (points: readonly Vec2[]): FillInk => ({ kind: 'fill', layer: 'dimensions', points, ...more });
+const endInk = ({ tip, along }: Arrow, ends: LineEnds, toSheet: Similarity, more: object): Ink => {
+  const fill = (points: readonly Vec2[]): FillInk => ({
+    kind: 'fill',
+    layer: 'dimensions',
+    points: points.map((p) => onPaper(toSheet, p)),
+    ...more,
+  });
   if (ends === 'ticks') {
     // from lower left to upper right as one reads along the line
     const [a, b] = [Math.SQRT1_2 * TICK, Math.SQRT1_2 * TICK];
-    return stroke(
-      'dimensions',
-      'outline',
-      [straight([tip[0] - a, tip[1] - b], [tip[0] + a, tip[1] + b])],
-      more,
-    );
+    const tick = straight([tip[0] - a, tip[1] - b], [tip[0] + a, tip[1] + b]);
+    return stroke('dimensions', 'outline', [stretchOnPaper(toSheet, tick)], more);
   }
   if (ends === 'dots')
     return fill(
@@ -42,7 +43,7 @@ const endInk = ({ tip, along }: Arrow, ends: LineEnds, more: object): Ink => {
 };
 
 const arcOf = (
-  { radius, from, to }: Pick<NonNullable<Laid['drawn']['arc']>, 'radius' | 'from' | 'to'>,
+  { radius, from, to }: Pick<NonNullable<Drawn['arc']>, 'radius' | 'from' | 'to'>,
   centre: Vec2,
 ): Stretch => ({
   curve: { type: 'conic', c: centre, major: [radius, 0], minor: [0, radius], round: true },
@@ -54,63 +55,83 @@ const arcOf = (
 const BELOW = 0.4;
 
 /** The line beneath a figure that is not to scale. */
-const underline = ({ text, drawn }: Laid, place: (p: Vec2) => Vec2, more: object): Ink => {
+const underline = ({ text, drawn }: LaidSize): Stretch => {
   const turn = (drawn.text.angle * Math.PI) / 180;
   const way: Vec2 = [Math.cos(turn), Math.sin(turn)];
   const from = along2(drawn.text.at, [-way[1], way[0]], -BELOW);
-  const to = along2(from, way, figureWidth(text));
-  return stroke('dimensions', 'dimension', [straight(place(from), place(to))], more);
+  return straight(from, along2(from, way, figureWidth(text)));
 };
 
+/** Where a figure begins and how it is turned on the sheet: one that would be read upside down is turned about the middle of its room. */
+const figureOnSheet = (
+  { text, drawn }: LaidSize,
+  toSheet: Similarity,
+): { readonly at: Vec2; readonly angle: number } => {
+  const { at, angle } = drawn.text;
+  // a view is never turned, and its angles stay to the last digit
+  if (toSheet.s === 0 && toSheet.c > 0) return { at: onPaper(toSheet, at), angle };
+  const own = (angle * Math.PI) / 180;
+  const way: Vec2 = [Math.cos(own), Math.sin(own)];
+  const [x, y] = turned(toSheet, way);
+  if (x > UPRIGHT || (x > -UPRIGHT && y > 0))
+    return { at: onPaper(toSheet, at), angle: (Math.atan2(y, x) * 180) / Math.PI };
+  const end = along2(along2(at, way, figureWidth(text)), [-way[1], way[0]], FIGURE);
+  return { at: onPaper(toSheet, end), angle: (Math.atan2(-y, -x) * 180) / Math.PI };
+};
+/** A line whose direction to the right is less than this stands upright, and is read from the right. */
+const UPRIGHT = 1e-9;
+
 /**
- * The ink of a dimension: extension lines, dimension line or leader, its ends and its figure.
+ * The ink of a size: extension lines, dimension line or leader, its ends and its figure.
  * @param id by which its ink is known
+ * @param toSheet from where it was laid out to the sheet, paper mm to paper mm: moved and turned, never scaled
  */
-export const dimensionInk = (d: Laid, id: string, home: PlacedView, ends: LineEnds): Ink[] => {
-  // as it is laid out the part's origin is the view's
-  const origin = onPaper(home.toPaper, [0, 0]);
-  const place = ([x, y]: Vec2): Vec2 => [origin[0] + x, origin[1] + y];
-  const { line, rest = [], arc, extension, shelf, arrows, zero, text } = d.drawn;
+export const sizeInk = (
+  d: LaidSize,
+  id: string,
+  view: string,
+  toSheet: Similarity,
+  ends: LineEnds,
+): Ink[] => {
+  const { line, rest = [], arc, extension, shelf, arrows, zero } = d.drawn;
   const after = rest.slice(1).map((p, i): Line => [rest[i] as Vec2, p]);
-  const run = ([a, b]: Line) => straight(place(a), place(b));
-  const more = { view: home.name, dimension: id };
+  const more = { view, dimension: id };
+  const lines = (all: readonly Stretch[]): Ink =>
+    stroke(
+      'dimensions',
+      'dimension',
+      all.map((s) => stretchOnPaper(toSheet, s)),
+      more,
+    );
+  const run = ([a, b]: Line): Stretch => straight(a, b);
+  const { at, angle } = figureOnSheet(d, toSheet);
   const figure: TextInk = {
     kind: 'text',
     layer: 'dimensions',
     text: d.text,
-    at: place(text.at),
+    at,
     height: FIGURE,
     anchor: 'start',
-    ...(text.angle && { angle: text.angle }),
+    ...(angle && { angle }),
     dimension: id,
   };
   // a leader keeps its arrow in every school
   const school = d.side || arc || extension.length ? ends : 'arrows';
   return [
-    ...(extension.length ? [stroke('dimensions', 'dimension', extension.map(run), more)] : []),
-    ...(line
-      ? [
-          stroke(
-            'dimensions',
-            'dimension',
-            [run(line), ...after.map(run), ...(shelf ? [run(shelf)] : [])],
-            more,
-          ),
-        ]
-      : []),
-    ...(zero?.isDrawn
-      ? [
-          stroke(
-            'dimensions',
-            'dimension',
-            [arcOf({ radius: ZERO, from: 0, to: 2 * Math.PI }, place(zero.at))],
-            more,
-          ),
-        ]
-      : []),
-    ...(arc ? [stroke('dimensions', 'dimension', [arcOf(arc, place(arc.centre))], more)] : []),
-    ...(d.isOffScale ? [underline(d, place, more)] : []),
-    ...arrows.map((a) => endInk({ tip: place(a.tip), along: a.along }, school, more)),
+    ...(extension.length ? [lines(extension.map(run))] : []),
+    ...(line ? [lines([run(line), ...after.map(run), ...(shelf ? [run(shelf)] : [])])] : []),
+    ...(zero?.isDrawn ? [lines([arcOf({ radius: ZERO, from: 0, to: 2 * Math.PI }, zero.at)])] : []),
+    ...(arc ? [lines([arcOf(arc, arc.centre)])] : []),
+    ...(d.isOffScale ? [lines([underline(d)])] : []),
+    ...arrows.map((a) => endInk(a, school, toSheet, more)),
     figure,
   ];
 };
+
+/** From where the dimensions of a view were laid out to the sheet: there the part's origin is the view's. */
+export const dimensionsToSheet = ({ toPaper }: PlacedView): Similarity => ({
+  k: 1,
+  c: 1,
+  s: 0,
+  to: onPaper(toPaper, [0, 0]),
+});

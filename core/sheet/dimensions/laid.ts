@@ -80,14 +80,10 @@ export type Drawn = {
   readonly text: { readonly at: Vec2; readonly angle: number; readonly box: Box };
 };
 
-/** A dimension in its view. */
-export type Laid = {
-  readonly wanted: Wanted;
-  readonly view: ViewName;
+/** A size as it is written and drawn on the sheet. */
+export type LaidSize = {
   /** the side of the view where its line stands; nothing for a note */
   readonly side?: Side;
-  /** of how many equal copies it is the size */
-  readonly count: number;
   /** part units or degrees; of a radius the radius itself */
   readonly value: number;
   /** stated as a radius: the face is less than half a round */
@@ -96,6 +92,14 @@ export type Laid = {
   /** not to scale: the figure is underlined. Source: ISO 129-1 */
   readonly isOffScale?: boolean;
   readonly drawn: Drawn;
+};
+
+/** A dimension in its view. */
+export type Laid = LaidSize & {
+  readonly wanted: Wanted;
+  readonly view: ViewName;
+  /** of how many equal copies it is the size */
+  readonly count: number;
 };
 
 /** A linear dimension on its way into a lane. Paper mm. */

@@ -12,7 +12,7 @@ import { partsListInk } from '../annotate/partsList.ts';
 import { footInk } from '../annotate/sheetNotes.ts';
 import { type TitleText, titleBlock } from '../annotate/titleBlock.ts';
 import { traceInk } from '../annotate/traceLine.ts';
-import { dimensionInk } from '../dimensions/dimensionInk.ts';
+import { dimensionsToSheet, sizeInk } from '../dimensions/dimensionInk.ts';
 import type { Numbered, PlacedSheet } from '../drawnSheet.ts';
 import type { SheetSetup } from '../setup.ts';
 import type { Ink } from './ink.ts';
@@ -55,6 +55,7 @@ export const composeInk = (
     axes.set(scene, known);
     return known;
   };
+  const lineEnds = setup.rules.lineEnds ?? 'arrows';
   const ink: Ink[] = [
     ...(setup.rules.tints ? tintInk(sheet, part) : []),
     ...(setup.rules.squares && setup.square ? squareInk(sheet, setup.square * sheet.scale) : []),
@@ -85,8 +86,11 @@ export const composeInk = (
     ...planeTraceInk(sheet),
     ...sheet.dimensions.laid.flatMap((d) => {
       const home = sheet.views.find((v) => v.name === d.view);
-      return home ? dimensionInk(d, d.wanted.id, home, setup.rules.lineEnds ?? 'arrows') : [];
+      return home ? sizeInk(d, d.wanted.id, home.name, dimensionsToSheet(home), lineEnds) : [];
     }),
+    ...sheet.shapes.flatMap((shape) =>
+      shape.sizes.list.flatMap((d) => sizeInk(d, d.id, `shape ${shape.cut}`, shape.sizesToSheet, lineEnds)),
+    ),
   ];
   ink.push(...sheet.balloons.flatMap(balloonInk));
   const named = {

@@ -33,6 +33,7 @@ export const placementAt = (ratio: number, setup: SheetSetup, load: Load): Place
     load.sections,
     bar.room,
     load.tol,
+    load.units,
     (site) => load.beside?.(setup, site) ?? true,
     load.margins?.(setup, paperPerUnit(ratio, load.units)),
   );

@@ -189,6 +189,7 @@ export const placeAt = (
   sections: readonly Section[],
   bar: Rect,
   tol: number,
+  units: 'mm' | 'in',
   beside: (site: Placement) => boolean = () => true,
   margins: MarginsOf = new Map(),
 ): Placement => {
@@ -202,7 +203,11 @@ export const placeAt = (
     const own = setup.shapes?.[plane.name];
     if (own?.out || isBrokenOut(setup, plane.name)) return [];
     const as = own?.as === 'brokenOut' ? undefined : own?.as;
-    const shape = trueShapeOf(plane, bodies, scale, setup.angle, level, tol, own?.leg && own.leg - 1, as);
+    const leg = own?.leg && own.leg - 1;
+    // what an interrupted view leaves out would be measured short
+    const figures =
+      own?.sized && !setup.interruptions ? { units, style: setup.rules.figures ?? {} } : undefined;
+    const shape = trueShapeOf(plane, bodies, scale, setup.angle, level, tol, leg, as, figures);
     // a leg that meets no material has no shape
     return shape.rims.length ? [shape] : [];
   };

@@ -8,8 +8,10 @@ import type { RimPiece } from '../../section/rim.ts';
 import type { BodySection, Section } from '../../section/section.ts';
 import { type CuttingPlane, handedness, type Leg, legAlone, legFrame } from '../../section/trace.ts';
 import { shadowsOf } from '../../view/project.ts';
+import { roomOf } from '../dimensions/laid.ts';
+import { NO_SHAPE_SIZES, type ShapeFigures, type ShapeSizes, shapeSizes } from '../dimensions/shapeSizes.ts';
 import type { Stretch } from '../ink/ink.ts';
-import { boxRound } from '../layout/boxes.ts';
+import { boxCorners2, boxRound } from '../layout/boxes.ts';
 import { type Rect, rectInside, rectsMeet } from '../layout/paper.ts';
 import { onPaper, type Similarity, stretchOnPaper } from '../layout/similarity.ts';
 import type { EdgeView } from './edgeView.ts';
@@ -42,6 +44,10 @@ export type PlacedShape = {
   /** X1Y1 by two points, paper mm */
   readonly line: { readonly from: Vec2; readonly to: Vec2 };
   readonly rims: readonly ShapeRim[];
+  /** its sizes, where it is dimensioned: laid out level, paper mm, with the beginning of the trace as the origin */
+  readonly sizes: ShapeSizes;
+  /** from there to the sheet */
+  readonly sizesToSheet: Similarity;
   readonly room: Rect;
   /** from the beginning of the trace to its foot on X1Y1 */
   readonly by: Vec2;
@@ -77,16 +83,10 @@ const inTrueShape = (
 export const faceRim = (face: CutFace, c: CuttingPlane, tol: number): Stretch[] =>
   face.outline.flatMap((l) => inTrueShape(l.pieces, c, tol));
 
+const cornersOfBox = ([x0, y0, x1, y1]: readonly [number, number, number, number]): Vec2[] =>
+  boxCorners2({ x: x0, y: y0, w: x1 - x0, h: y1 - y0 });
 const cornersOf = (stretches: readonly Stretch[]): Vec2[] =>
-  stretches.flatMap((s) => {
-    const b = boxOf2(s.curve, s.from, s.to);
-    return [
-      [b[0], b[1]],
-      [b[2], b[1]],
-      [b[2], b[3]],
-      [b[0], b[3]],
-    ] as Vec2[];
-  });
+  stretches.flatMap((s) => cornersOfBox(boxOf2(s.curve, s.from, s.to)));
 
 const LABEL_ROOM = 7;
 const PAD = 3;
@@ -110,7 +110,7 @@ export type ShapeSite = {
 };
 
 /** A true shape before it has a place: its rims, and the room it needs when X1Y1 goes through the paper's origin at the trace's start. */
-export type TrueShape = Pick<PlacedShape, 'leg' | 'plane' | 'drawnAs'> & {
+export type TrueShape = Pick<PlacedShape, 'leg' | 'plane' | 'drawnAs' | 'sizes'> & {
   readonly rims: readonly ShapeRim[];
   readonly turned: Similarity;
   /** where the shape-plane point that belongs on X1Y1 opposite the trace's start falls, turned and scaled */
@@ -121,10 +121,35 @@ export type TrueShape = Pick<PlacedShape, 'leg' | 'plane' | 'drawnAs'> & {
   readonly room: Rect;
 };
 
+/** How the sizes of a shape are turned against it, so that they are read from below and from the right: by nothing, or by half a turn. */
+const readingTurn = ([x, y]: Vec2): 1 | -1 => (x > UPRIGHT || (x > -UPRIGHT && y > 0) ? 1 : -1);
+/** A direction whose part to the right is less than this stands upright. */
+const UPRIGHT = 1e-9;
+/** The frame in which the sizes of a shape are laid out, on the paper. */
+const readingFrame = ([x, y]: Vec2, to: Vec2): Similarity => {
+  const way = readingTurn([x, y]);
+  return { k: 1, c: way * x, s: way * y, to };
+};
+
+/** The sizes of a shape at a scale. @param line where X1Y1 runs, part units across the shape's own frame */
+const sizesOfShape = (
+  c: CuttingPlane,
+  rims: readonly ShapeRim[],
+  scale: number,
+  line: number | undefined,
+  figures: ShapeFigures,
+): ShapeSizes => {
+  const way = readingTurn(c.direction);
+  const level: Similarity = { k: 1, c: way, s: 0, to: [0, 0] };
+  const rim = rims.flatMap((r) => r.stretches.map((s) => stretchOnPaper(level, s)));
+  return shapeSizes(`shape ${c.name}`, rim, scale, line === undefined ? undefined : way * line, figures);
+};
+
 /**
  * Sees the cut faces square to the plane, at a scale.
  * @param level the level towards the observer of the trace's view that lies on X1Y1 (see levelOnXY)
  * @param leg the one leg to show, counted from nought; all of them turned into one line where missing
+ * @param figures how its sizes are written; it has none where missing
  */
 export const trueShapeOf = (
   cut: CuttingPlane,
@@ -135,6 +160,7 @@ export const trueShapeOf = (
   tol: number,
   leg?: number,
   drawnAs: DrawnAs = 'true shape',
+  figures?: ShapeFigures,
 ): TrueShape => {
   const isTrueShape = drawnAs === 'true shape';
   const only = leg === undefined ? undefined : cut.legs[leg];
@@ -149,19 +175,27 @@ export const trueShapeOf = (
   const d = c.direction;
   const turned: Similarity = { k: scale, c: d[0], s: d[1], to: [0, 0] };
   const depthSense = Math.sign(dot(c.frame.toward, c.tAxis));
-  const anchor = onPaper(turned, inShape(c, 0, depthSense * level));
+  const onLine = inShape(c, 0, depthSense * level);
+  const anchor = onPaper(turned, onLine);
+  const sizes = figures
+    ? sizesOfShape(c, rims, scale, isTrueShape ? onLine[1] : undefined, figures)
+    : NO_SHAPE_SIZES;
   const along = rims.flatMap((r) => cornersOf(r.stretches)).map((p) => p[0] * scale);
   const span = [Math.min(...along) - LINE_OVERRUN, Math.max(...along) + LINE_OVERRUN] as const;
   const atOrigin: Similarity = { ...turned, to: [-anchor[0], -anchor[1]] };
   const placed = rims.flatMap((r) => [...r.stretches, ...r.behind].map((s) => stretchOnPaper(atOrigin, s)));
   const letters = [span[0] - LETTERS, span[1] + LETTERS].map((s): Vec2 => [d[0] * s, d[1] * s]);
-  const bare = boxRound([...cornersOf(placed), ...(isTrueShape ? letters : [])], PAD);
+  const sized = sizes.list.flatMap(({ drawn }) =>
+    cornersOfBox(roomOf(drawn)).map((p) => onPaper(readingFrame(d, atOrigin.to), p)),
+  );
+  const bare = boxRound([...cornersOf(placed), ...sized, ...(isTrueShape ? letters : [])], PAD);
   const label = drawnAs === 'revolved' ? 0 : LABEL_ROOM;
   return {
     drawnAs,
     leg: only && leg,
     plane: c,
     rims,
+    sizes,
     turned,
     anchor,
     span,
@@ -209,6 +243,8 @@ export const placeTrueShape = (shape: TrueShape, { start, free, taken, by: put }
       toPaper,
       line: { from, to },
       rims,
+      sizes: shape.sizes,
+      sizesToSheet: readingFrame(d, toPaper.to),
       room: own,
       by,
       apart,
