@@ -3,12 +3,20 @@ import type { ExerciseCut } from '../core/exercise/cutOf.ts';
 import type { Exercise, Kind, Mistake, Option } from '../core/exercise/exercise.ts';
 import { boxOfDrawing, type FaceDrawing } from '../core/exercise/faceDrawing.ts';
 import { makeExercise } from '../core/exercise/makeExercise.ts';
+import { sheetOfMissingSize } from '../core/exercise/missingSize.ts';
+import { overallOf, setOutLayout } from '../core/exercise/setOutLayout.ts';
 import { linesIn, PICTORIAL_SIGHT } from '../core/exercise/views.ts';
 import { dot, type Vec2, type Vec3 } from '../core/geometry/vec.ts';
 import { frameToward, VIEW_FRAMES, type ViewName } from '../core/geometry/viewFrames.ts';
 import type { PartFile } from '../core/part/schema.ts';
+import { letterWidth } from '../core/sheet/annotate/letterWidth.ts';
+import { roomOf } from '../core/sheet/dimensions/laid.ts';
+import type { Sheet } from '../core/sheet/drawnSheet.ts';
+import { type Ink, type Layer, type Pen, penWidth } from '../core/sheet/ink/ink.ts';
+import { onPaper } from '../core/sheet/layout/similarity.ts';
 import type { BuiltPart } from '../core/solid/build.ts';
 import { madePart } from '../core/solids/madePart.ts';
+import { svgPath } from '../formats/sheetSvg.ts';
 import { type Pictorial, pictorialOf } from './pictorial.ts';
 
 /** A view as a picture: mm, v downwards as SVG has it. */
@@ -105,6 +113,20 @@ export type ExercisePicture = {
       readonly asked: number;
       readonly figures: readonly number[];
     } & Answers)
+  | ({ readonly kind: 'missing size'; readonly sheet: InkShape } & Answers)
+  | ({
+      readonly kind: 'set out';
+      readonly frame: readonly [width: number, height: number];
+      readonly angle: 'first' | 'third';
+      readonly scale: number;
+      readonly between: readonly [level: number, beside: number];
+      /** overall width, depth and height of the part, mm */
+      readonly size: readonly [number, number, number];
+      readonly axis: 0 | 1;
+      /** the views where they stand: their lower left corner from that of the frame, mm of paper */
+      readonly views: readonly (ViewShape & { readonly at: Vec2 })[];
+      readonly figures: readonly number[];
+    } & Answers)
   | ({
       readonly kind: 'other angle';
       readonly views: readonly ViewShape[];
@@ -116,6 +138,26 @@ export type ExercisePicture = {
   | OfCut<'development'>
   | { readonly kind: 'angle'; readonly views: readonly ViewShape[]; readonly shown: 'first' | 'third' }
 );
+
+/** A piece of a sheet as a picture, mm of paper, y downwards; a size that is asked about has its letter in place of its figure. */
+export type InkShape = {
+  readonly box: ViewShape['box'];
+  readonly strokes: readonly {
+    readonly pen: Pen;
+    readonly width: number;
+    readonly d: string;
+    readonly letter?: number;
+  }[];
+  readonly fills: readonly { readonly points: string; readonly letter?: number }[];
+  readonly texts: readonly {
+    readonly text: string;
+    readonly at: Vec2;
+    readonly height: number;
+    /** degrees with the clock */
+    readonly turn: number;
+    readonly letter?: number;
+  }[];
+};
 
 /** A view with the angle in whose place it stands. */
 export type PlacedShape = ViewShape & { readonly placed: 'first' | 'third' };
@@ -215,6 +257,52 @@ const atOneScale = (all: readonly FaceShape[]): FaceShape[] => {
     return { ...d, box: [x - (w - ownW) / 2, y - (h - ownH) / 2, w, h] };
   });
 };
+
+/** The views of a sheet with their sizes; the lettered ones among these have letters in place of their figures. */
+const inkShape = (sheet: Sheet, lettered: readonly string[]): InkShape => {
+  const { height } = sheet.paper;
+  const ink = sheet.ink.filter((i) => SHOWN.has(i.layer));
+  const letterOf = (i: Ink): { readonly letter?: number } => {
+    const n = i.dimension === undefined ? -1 : lettered.indexOf(i.dimension);
+    return n < 0 ? {} : { letter: n };
+  };
+  const laid = sheet.dimensions.laid.map((l) => {
+    const home = sheet.views.find((v) => v.name === l.view);
+    const [x, y] = home ? onPaper(home.toPaper, [0, 0]) : [0, 0];
+    const [x0, y0, x1, y1] = roomOf(l.drawn);
+    return [x + x0, y + y0, x + x1, y + y1] as const;
+  });
+  const boxes = [...sheet.views.map(({ box: b }) => [b.x, b.y, b.x + b.w, b.y + b.h] as const), ...laid];
+  const [x0, y0] = [Math.min(...boxes.map((b) => b[0])), Math.min(...boxes.map((b) => b[1]))];
+  const [x1, y1] = [Math.max(...boxes.map((b) => b[2])), Math.max(...boxes.map((b) => b[3]))];
+  const flipped = ([x, y]: Vec2): Vec2 => [x, height - y];
+  return {
+    box: [x0, height - y1, x1 - x0, y1 - y0],
+    strokes: ink.flatMap((i) =>
+      i.kind === 'stroke'
+        ? [{ pen: i.pen, width: penWidth(i.pen), d: svgPath(i.stretches, height), ...letterOf(i) }]
+        : [],
+    ),
+    fills: ink.flatMap((i) =>
+      i.kind === 'fill'
+        ? [{ points: i.points.map((p) => flipped(p).join(',')).join(' '), ...letterOf(i) }]
+        : [],
+    ),
+    texts: ink.flatMap((i) => {
+      if (i.kind !== 'text') return [];
+      const { letter } = letterOf(i);
+      const turn = -(i.angle ?? 0);
+      if (letter === undefined) return [{ text: i.text, at: flipped(i.at), height: i.height, turn }];
+      // the letter stands where the middle of the figure would
+      const a = ((i.angle ?? 0) * Math.PI) / 180;
+      const half = letterWidth(i.text, i.height) / 2;
+      const at = flipped([i.at[0] + half * Math.cos(a), i.at[1] + half * Math.sin(a)]);
+      return [{ text: '', at, height: i.height, turn, letter }];
+    }),
+  };
+};
+/** What is shown of the sheet: its views and sizes, without frame, title block and titles. */
+const SHOWN: ReadonlySet<Layer> = new Set(['views', 'hidden', 'centre', 'dimensions']);
 
 /** Where a point of the part is seen in a view, and in the pictorial. */
 const placeIn = (view: ViewName, p: Vec3): Vec2 => {
@@ -336,6 +424,34 @@ const pictureOf = (e: Exercise): ExercisePicture => {
       figures: e.options.map((o) => o.shows),
       ...answers(e),
     };
+  if (e.kind === 'missing size')
+    return {
+      ...common,
+      kind: e.kind,
+      sheet: inkShape(
+        sheetOfMissingSize(e),
+        e.options.map((o) => o.shows.id),
+      ),
+      ...answers(e),
+    };
+  if (e.kind === 'set out') {
+    const { setOut, axis } = e;
+    const size = overallOf(part);
+    const { boxes } = setOutLayout(setOut, size);
+    return {
+      ...common,
+      kind: e.kind,
+      frame: setOut.frame,
+      angle: setOut.angle,
+      scale: setOut.scale,
+      between: setOut.between,
+      size: [size.width, size.depth, size.height],
+      axis,
+      views: [...boxes].map(([name, b]) => ({ ...viewOf(name), at: [b.x, b.y] as Vec2 })),
+      figures: e.options.map((o) => o.shows),
+      ...answers(e),
+    };
+  }
   if (e.kind === 'other angle')
     return {
       ...common,

@@ -9,6 +9,7 @@ import type { LiveEvent } from '../../exchange/live.ts';
 import { liveAddress } from '../serverCalls.ts';
 import { useOthers } from '../session/others.ts';
 import { usePerson, useWorkplace } from '../session/SessionsProvider.tsx';
+import { openedAt } from './deskAddress.ts';
 import { openDeskView, STAGES } from './deskView.ts';
 import { fetchedLater, fetchRest } from './fetchedLater.tsx';
 import { Head } from './Head.tsx';
@@ -187,6 +188,10 @@ const OpenDrawing = () => {
   const [isTour, endTour] = useTour();
   useKeys();
   useFollowing();
+  useEffect(() => {
+    const opened = openedAt();
+    if (opened) view.standAt(opened.stage);
+  }, [view]);
   const isDrawn = useSession((s) => s.picture !== undefined);
   useEffect(() => {
     // measured: what is fetched before this is the first load

@@ -6,7 +6,10 @@ import type { ExercisePicture } from '../../workers/exercisePicture.ts';
 import { SmallPictorial } from '../SmallPictorial.tsx';
 import { hintsOf, KIND_METHOD, LETTERS, questionOf } from './kindWords.ts';
 import { LetteredLines, LetteredPlaces, MarkedPictorial } from './Marks.tsx';
+import { SetOutFrame, SheetPiece } from './SheetDrawings.tsx';
+import type { Wanted } from './useExercise.ts';
 import { ArrangedViews, CutDrawing, OneView, SizedView, TRACE_ROOM, TraceMark } from './Views.tsx';
+import { WorkAtDesk } from './WorkAtDesk.tsx';
 
 /** How an exercise was answered. */
 export type Answered = {
@@ -34,10 +37,13 @@ const struckOut = (e: ExercisePicture): readonly number[] =>
 /** An exercise with its options; it is answered by a press, or by the keys A to D. */
 export const ExerciseCard = ({
   of,
+  wanted,
   onAnswer,
   onNext,
 }: {
   of: ExercisePicture;
+  /** the kind, level and number by which it was made */
+  wanted: Wanted;
   onAnswer: (a: Answered) => void;
   onNext: () => void;
 }) => {
@@ -173,6 +179,20 @@ export const ExerciseCard = ({
             asked={of.asked}
             className={`h-[400px] w-full ${PAPER}`}
           />
+          <Options {...{ options, rightOne, chosen, isDone, struck, choose }}>
+            {(i) => <span className="figures py-2 text-[15px]">{of.figures[i]}</span>}
+          </Options>
+        </>
+      )}
+      {of.kind === 'missing size' && (
+        <>
+          <SheetPiece of={of.sheet} className={`h-[480px] w-full ${PAPER}`} />
+          <Options {...{ options, rightOne, chosen, isDone, struck, choose }}>{() => null}</Options>
+        </>
+      )}
+      {of.kind === 'set out' && (
+        <>
+          <SetOutFrame of={of} className={`h-[420px] w-full ${PAPER}`} />
           <Options {...{ options, rightOne, chosen, isDone, struck, choose }}>
             {(i) => <span className="figures py-2 text-[15px]">{of.figures[i]}</span>}
           </Options>
@@ -342,6 +362,7 @@ export const ExerciseCard = ({
             Next exercise
           </button>
         )}
+        {isDone && of.kind !== 'threads' && <WorkAtDesk of={wanted} />}
       </p>
     </section>
   );

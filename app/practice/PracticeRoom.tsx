@@ -68,23 +68,30 @@ export const PracticeRoom = () => {
       <main className="flex min-h-0 flex-1">
         <nav
           aria-label="Kinds of exercises"
-          className="flex w-[300px] shrink-0 flex-col overflow-y-auto border-r border-rule bg-page"
+          className="flex w-[300px] shrink-0 flex-col border-r border-rule bg-page"
         >
-          <KindLine
-            isChosen={kind === 'due'}
-            onChoose={() => next('due')}
-            title="What is due"
-            note="weak kinds come again at growing intervals"
-          />
-          {KINDS.map((k) => (
+          <div className="flex min-h-0 flex-1 flex-col overflow-y-auto">
             <KindLine
-              key={k}
-              isChosen={kind === k}
-              onChoose={() => next(k)}
-              title={KIND_TITLES[k]}
-              note={`level ${levelReached(progress, k)} of 12, ${countOf(progress, k)}`}
+              isChosen={kind === 'due'}
+              onChoose={() => next('due')}
+              title="What is due"
+              note="weak kinds come again at growing intervals"
             />
-          ))}
+            {KINDS.map((k) => (
+              <KindLine
+                key={k}
+                isChosen={kind === k}
+                onChoose={() => next(k)}
+                title={KIND_TITLES[k]}
+                note={
+                  isTried(progress, k)
+                    ? `level ${levelReached(progress, k)} of 12, ${countOf(progress, k)}`
+                    : undefined
+                }
+              />
+            ))}
+            <Kept progress={progress} />
+          </div>
           {wanted && (
             <ByNumber
               key={`${wanted.kind} ${wanted.level} ${wanted.seed}`}
@@ -92,8 +99,7 @@ export const PracticeRoom = () => {
               onWanted={setWanted}
             />
           )}
-          <Kept progress={progress} />
-          <p className="mt-auto px-5 py-3 text-[12.5px] text-second">
+          <p className="px-5 py-2 text-[12.5px] text-second">
             Keys: A to D answer, H gives a hint, N goes on to the next.
           </p>
         </nav>
@@ -101,6 +107,7 @@ export const PracticeRoom = () => {
           <ExerciseCard
             key={`${wanted.kind} ${wanted.level} ${wanted.seed}`}
             of={exercise}
+            wanted={wanted}
             onAnswer={answer}
             onNext={() => next(kind)}
           />
@@ -118,8 +125,11 @@ export const PracticeRoom = () => {
 
 const countOf = ({ marks }: Progress, kind: Kind): string => {
   const own = marks.filter((m) => m.kind === kind);
-  return own.length ? `${own.filter((m) => m.right).length} of ${own.length} right` : 'not tried yet';
+  return `${own.filter((m) => m.right).length} of ${own.length} right`;
 };
+
+/** Whether a kind was tried. */
+const isTried = ({ marks }: Progress, kind: Kind): boolean => marks.some((m) => m.kind === kind);
 
 const KindLine = ({
   isChosen,
@@ -130,16 +140,17 @@ const KindLine = ({
   isChosen: boolean;
   onChoose: () => void;
   title: string;
-  note: string;
+  /** nothing where there is nothing to say yet */
+  note: string | undefined;
 }) => (
   <button
     type="button"
     aria-pressed={isChosen}
     onClick={onChoose}
-    className={`flex flex-col border-b border-rule px-5 py-[3px] text-left leading-[19px] ${isChosen ? 'bg-lit' : 'hover:bg-hover'}`}
+    className={`flex shrink-0 flex-col border-b border-rule px-5 py-[3px] text-left leading-[19px] ${isChosen ? 'bg-lit' : 'hover:bg-hover'}`}
   >
     <span className="text-[14.5px] font-semibold">{title}</span>
-    <span className="text-[12.5px] text-second">{note}</span>
+    {note !== undefined && <span className="text-[12.5px] text-second">{note}</span>}
   </button>
 );
 
@@ -148,7 +159,7 @@ const ByNumber = ({ wanted, onWanted }: { wanted: Wanted; onWanted: (w: Wanted) 
   const [seed, setSeed] = useState(String(wanted.seed));
   return (
     <form
-      className="flex items-end gap-3 border-b border-rule px-5 py-3 text-[13px]"
+      className="flex items-end gap-3 border-y border-rule px-5 py-2.5 text-[13px]"
       onSubmit={(e) => {
         e.preventDefault();
         const n = Number(seed);

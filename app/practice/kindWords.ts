@@ -1,4 +1,5 @@
 import type { Kind } from '../../core/exercise/exercise.ts';
+import { scaleText } from '../../core/sheet/layout/paper.ts';
 import type { ExercisePicture } from '../../workers/exercisePicture.ts';
 
 /** What a kind of exercise is called. */
@@ -18,6 +19,8 @@ export const KIND_TITLES: Record<Kind, string> = {
   'worked size': 'A size worked out',
   'other angle': 'From first to third angle',
   threads: 'A thread as it is drawn',
+  'missing size': 'The size that is missing',
+  'set out': 'Views set out in a frame',
 };
 
 /** Where the method shelf shows how the answer is constructed by hand; nothing where it is read, not constructed. */
@@ -32,6 +35,7 @@ export const KIND_METHOD: Partial<Record<Kind, string>> = {
   'cut points': '/method/cut-points-on-edges',
   'wrong line': '/method/mitre-line',
   threads: '/method#fasteners',
+  'set out': '/method/setting-out',
 };
 
 const VIEW_WORDS = {
@@ -70,6 +74,12 @@ export const questionOf = (e: ExercisePicture): string => {
     return `One line of the ${viewWords(e.view)} is wrong: hidden drawn as visible, visible drawn as hidden, or one too many. Which?`;
   if (e.kind === 'threads') return `${e.says} Which drawing is right?`;
   if (e.kind === 'worked size') return 'One size is not written. How much is it?';
+  if (e.kind === 'missing size')
+    return 'One size is missing on this sheet. Which of the lettered ones completes it, so that nothing is given twice?';
+  if (e.kind === 'set out') {
+    const [w, d, h] = e.size;
+    return `A part ${w} wide, ${d} deep and ${h} high is drawn at ${scaleText(e.scale)} in ${e.angle} angle; its views stand in the middle of the frame. How far is the front view from the frame's ${e.axis ? 'lower' : 'left'} edge, in mm on the paper?`;
+  }
   if (e.kind === 'other angle')
     return 'These views stand in first angle. Which sheet shows the same part in third angle?';
   return 'Are these views in first angle or in third angle?';
@@ -161,6 +171,18 @@ export const hintsOf = (e: ExercisePicture): readonly [string, string, string] =
     return [
       'The chain closes: all its sizes together are the overall size.',
       'Take all written sizes of the chain from the overall size.',
+      'Two of the wrong ones are struck out.',
+    ];
+  if (e.kind === 'missing size')
+    return [
+      'Take one axis after the other, and step from figure to figure: every edge and centre must be reached from the first one.',
+      'A size that can be worked out from those that stand there would be given twice.',
+      'Two of the wrong ones are struck out.',
+    ];
+  if (e.kind === 'set out')
+    return [
+      `Add up what stands ${e.axis ? 'above one another' : 'beside one another'}: two views at ${scaleText(e.scale)}, and the distance between them.`,
+      'Take the sum from the length of the frame; half of what is left over is free on either side.',
       'Two of the wrong ones are struck out.',
     ];
   if (e.kind === 'other angle')

@@ -1,6 +1,7 @@
 'use client';
 import { type Remote, wrap } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Drawing } from '../../core/drawing/drawing.ts';
 import type { Kind } from '../../core/exercise/exercise.ts';
 import type { ExerciseWorker } from '../../workers/exercise.worker.ts';
 import type { ExercisePicture } from '../../workers/exercisePicture.ts';
@@ -8,8 +9,8 @@ import type { ExercisePicture } from '../../workers/exercisePicture.ts';
 /** An exercise by its number: the same again each time. */
 export type Wanted = { readonly kind: Kind; readonly level: number; readonly seed: number };
 
-/** Makes exercises in a worker. */
-export const useMaker = () => {
+/** The worker that makes exercises, begun when it is first needed. */
+const useExerciseWorker = (): (() => Remote<ExerciseWorker>) => {
   const worker = useRef<{ own: Worker; remote: Remote<ExerciseWorker> } | undefined>(undefined);
   useEffect(
     () => () => {
@@ -18,15 +19,33 @@ export const useMaker = () => {
     },
     [],
   );
-  return useCallback(({ kind, level, seed }: Wanted): Promise<ExercisePicture> => {
+  return useCallback(() => {
     if (!worker.current) {
       const own = new Worker(new URL('../../workers/exercise.worker.ts', import.meta.url), {
         type: 'module',
       });
       worker.current = { own, remote: wrap<ExerciseWorker>(own) };
     }
-    return worker.current.remote.make(kind, level, seed);
+    return worker.current.remote;
   }, []);
+};
+
+/** Makes exercises in a worker. */
+export const useMaker = () => {
+  const worker = useExerciseWorker();
+  return useCallback(
+    ({ kind, level, seed }: Wanted): Promise<ExercisePicture> => worker().make(kind, level, seed),
+    [worker],
+  );
+};
+
+/** Makes the drawing of an exercise, on which it is worked step by step. */
+export const useDrawingOf = () => {
+  const worker = useExerciseWorker();
+  return useCallback(
+    ({ kind, level, seed }: Wanted): Promise<Drawing> => worker().drawing(kind, level, seed),
+    [worker],
+  );
 };
 
 /** The picture of an exercise; undefined while it is made, 'none' where none of that level and number can be made. */

@@ -1,10 +1,12 @@
 import type { GivenLine } from '../balance/given.ts';
+import type { KeptDimension } from '../dimension/kept.ts';
 import type { Vec2, Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { PartFile } from '../part/schema.ts';
 import type { ExerciseCut } from './cutOf.ts';
 import type { FaceDrawing } from './faceDrawing.ts';
 import type { Recipe } from './recipe.ts';
+import type { SetOut } from './setOutLayout.ts';
 
 /** What is practised. */
 export const KINDS = [
@@ -23,6 +25,8 @@ export const KINDS = [
   'worked size',
   'other angle',
   'threads',
+  'missing size',
+  'set out',
 ] as const;
 export type Kind = (typeof KINDS)[number];
 
@@ -47,6 +51,9 @@ export const MISTAKES = [
   'a right line called wrong',
   'a size left out',
   'a size counted twice',
+  'a size given twice',
+  'not halved',
+  'scale left out',
   'the rest taken for it',
   'wide and narrow exchanged',
   'hatched to the wrong line',
@@ -160,6 +167,23 @@ export type Exercise = Common &
         readonly stations: readonly number[];
         /** which of the sizes is not written */
         readonly asked: number;
+        readonly options: readonly Option<number>[];
+        readonly right: number;
+      }
+    | {
+        readonly kind: 'missing size';
+        /** the sizes that stand on the sheet */
+        readonly given: readonly KeptDimension[];
+        /** sizes that could be added */
+        readonly options: readonly Option<KeptDimension>[];
+        readonly right: number;
+      }
+    | {
+        readonly kind: 'set out';
+        readonly setOut: SetOut;
+        /** from the frame's left edge, or from its lower one */
+        readonly axis: 0 | 1;
+        /** paper mm */
         readonly options: readonly Option<number>[];
         readonly right: number;
       }

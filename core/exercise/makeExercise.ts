@@ -3,9 +3,11 @@ import { LEVELS } from './difficulty.ts';
 import type { Common, Exercise, Kind } from './exercise.ts';
 import { hiddenLines } from './hiddenLines.ts';
 import { missingLine } from './missingLine.ts';
+import { missingSize } from './missingSize.ts';
 import { otherAngle } from './otherAngle.ts';
 import { thirdView } from './thirdView.ts';
 import { partOfLevel, type Tried } from './triedPart.ts';
+import { whereSet } from './whereSet.ts';
 import { whichAngle } from './whichAngle.ts';
 import { whichCorner } from './whichCorner.ts';
 import { whichCutPoint } from './whichCutPoint.ts';
@@ -36,6 +38,8 @@ const MAKERS: Record<
   'wrong line': wrongLine,
   'worked size': workedSize,
   'other angle': otherAngle,
+  'missing size': missingSize,
+  'set out': whereSet,
 };
 
 /** How many parts are tried for one exercise. */

@@ -19,6 +19,8 @@ const KINDS = [
   'A size worked out',
   'From first to third angle',
   'A thread as it is drawn',
+  'The size that is missing',
+  'Views set out in a frame',
 ];
 const exercise = (page: Page) => page.getByRole('region', { name: 'Exercise' });
 const verdict = (page: Page) => exercise(page).getByRole('status');
@@ -57,7 +59,7 @@ test('one exercise of each kind is done by keys, what was wrong is said and kept
   const path = await (await download).path();
   expect(JSON.parse(readFileSync(path, 'utf8')).marks).toHaveLength(KINDS.length);
   await page.reload();
-  await expect(page.getByText('of 15 right. It is kept in this browser alone.')).toBeVisible();
+  await expect(page.getByText('of 17 right. It is kept in this browser alone.')).toBeVisible();
   await page.getByRole('button', { name: 'Delete', exact: true }).click();
   await page.getByRole('button', { name: 'Delete it, really' }).click();
   await expect(page.getByText('What you answer is kept in this browser alone.')).toBeVisible();
@@ -66,7 +68,7 @@ test('one exercise of each kind is done by keys, what was wrong is said and kept
     .setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{}') });
   await expect(page.getByText('This file holds no progress.', { exact: false })).toBeVisible();
   await page.getByLabel('Progress file').setInputFiles(path);
-  await expect(page.getByText('of 15 right. It is kept in this browser alone.')).toBeVisible();
+  await expect(page.getByText('of 17 right. It is kept in this browser alone.')).toBeVisible();
 });
 
 test('a key pressed the moment an exercise appears counts', async ({ page }) => {
@@ -160,4 +162,24 @@ test('a worksheet for a class has its answers on a page of their own', async ({ 
     'Third view from two, level 3, numbers 1 to 4',
   );
   if (process.env.SHOTS) await page.pdf({ path: `${process.env.SHOTS}/sheet.pdf`, format: 'A4' });
+});
+
+test('what was answered is worked at the desk: the construction of its part step by step, or its dimensions', async ({
+  page,
+}) => {
+  await page.goto(`${server.address}/practice`);
+  await page.getByRole('button', { name: /^True shape of a cut/ }).click();
+  await expect(exercise(page)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Work it at the desk' })).toHaveCount(0);
+  await page.keyboard.press('a');
+  await page.getByRole('button', { name: 'Work it at the desk' }).click();
+  await expect(page.getByRole('heading', { name: 'Construction' })).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByRole('radio', { name: 'Construct' })).toBeChecked();
+  await page.goto(`${server.address}/practice`);
+  await page.getByRole('button', { name: /^The size that is missing/ }).click();
+  await expect(exercise(page)).toBeVisible();
+  await page.keyboard.press('a');
+  await page.getByRole('button', { name: 'Work it at the desk' }).click();
+  // the books of the dimensions say what is missing
+  await expect(page.getByText(/is still missing/).first()).toBeVisible({ timeout: 20_000 });
 });

@@ -5,6 +5,7 @@ import type { ExercisePicture } from '../../../workers/exercisePicture.ts';
 import { SmallPictorial } from '../../SmallPictorial.tsx';
 import { KIND_TITLES, LETTERS, questionOf } from '../kindWords.ts';
 import { LetteredLines, LetteredPlaces, MarkedPictorial } from '../Marks.tsx';
+import { SetOutFrame, SheetPiece } from '../SheetDrawings.tsx';
 import { useMaker } from '../useExercise.ts';
 import { ArrangedViews, CutDrawing, OneView, SizedView, TRACE_ROOM, TraceMark } from '../Views.tsx';
 
@@ -99,7 +100,7 @@ export const Worksheet = () => {
 };
 
 const answerOf = (e: ExercisePicture): string => {
-  if (e.kind === 'worked size') return `${LETTERS[e.right]}: ${e.figures[e.right]}`;
+  if (e.kind === 'worked size' || e.kind === 'set out') return `${LETTERS[e.right]}: ${e.figures[e.right]}`;
   if (e.kind === 'angle') return e.shown === 'first' ? 'First angle' : 'Third angle';
   if (e.kind === 'hidden lines') {
     const hidden = e.asked.flatMap((a, i) => (a.isHidden ? [LETTERS[i]] : []));
@@ -232,16 +233,22 @@ const Printed = ({ of }: { of: ExercisePicture }) => {
         <MarkedPictorial of={of} ring="var(--color-ink)" className="h-[70mm] w-full" />
       </div>
     );
-  if (of.kind === 'worked size')
+  if (of.kind === 'missing size')
+    return <SheetPiece of={of.sheet} ink="var(--color-ink)" className="h-[110mm] w-full" />;
+  if (of.kind === 'worked size' || of.kind === 'set out')
     return (
       <>
-        <SizedView
-          of={of.view}
-          axis={of.axis}
-          stations={of.stations}
-          asked={of.asked}
-          className="h-[85mm] w-full"
-        />
+        {of.kind === 'set out' ? (
+          <SetOutFrame of={of} className="h-[85mm] w-full" />
+        ) : (
+          <SizedView
+            of={of.view}
+            axis={of.axis}
+            stations={of.stations}
+            asked={of.asked}
+            className="h-[85mm] w-full"
+          />
+        )}
         <p className="figures flex gap-8">
           {of.figures.map((f, i) => (
             <span key={f}>

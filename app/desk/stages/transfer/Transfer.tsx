@@ -3,6 +3,7 @@ import { type ReactNode, useEffect, useState } from 'react';
 import { setUp } from '../../../../core/edit/setupCommands.ts';
 import { Choice } from '../../book/Choice.tsx';
 import { Page } from '../../book/Page.tsx';
+import { openedAt } from '../../deskAddress.ts';
 import { fetchedLater } from '../../fetchedLater.tsx';
 import { useDesk, useEdit, useSession } from '../../useDesk.ts';
 import { Ledger } from './Ledger.tsx';
@@ -58,7 +59,9 @@ export const Transfer = () => {
   const { view } = useDesk();
   const isInterrupted = useSession((s) => s.drawing.setup.interruptions !== undefined);
   const isAssembly = useSession((s) => s.drawing.part.bodies.length > 1);
-  const [chosen, setBook] = useState<(typeof BOOKS)[number]['value']>('ledger');
+  const [chosen, setBook] = useState<(typeof BOOKS)[number]['value']>(() =>
+    openedAt()?.at === 'construct' ? 'construct' : 'ledger',
+  );
   // a part by itself has no book of several
   const book = chosen === 'parts' && !isAssembly ? 'ledger' : chosen;
   // the sheet is whole again when one leaves the construction
