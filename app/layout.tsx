@@ -1,9 +1,10 @@
 import type { Metadata } from 'next';
-import { headers } from 'next/headers';
+import { cookies, headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import './globals.css';
 import { ONE_PERSON, type Person } from '../exchange/roles.ts';
 import { askerOf } from '../server/accounts/asker.ts';
+import { LOOK_COOKIE, readLook } from './look.ts';
 import { SessionsProvider } from './session/SessionsProvider.tsx';
 
 // each page has a title of its own: with one here as well, which of the two is shown hangs on which comes last
@@ -22,8 +23,9 @@ const whoIsHere = async (): Promise<Person> =>
   );
 
 export default async function Layout({ children }: { children: ReactNode }) {
+  const look = readLook((await cookies()).get(LOOK_COOKIE)?.value);
   return (
-    <html lang="en">
+    <html lang="en" data-look={look}>
       <body>
         <SessionsProvider person={await whoIsHere()}>{children}</SessionsProvider>
       </body>

@@ -3,6 +3,7 @@ import type { Measured, Printer } from '../core/print/printer.ts';
 import type { RestorePlan } from '../exchange/backup.ts';
 import type { IssuedFile, IssueRequest, IssueRow } from '../exchange/issue.ts';
 import type { Daybook, Kept, NumberProposal, RegisterRow, Stored } from '../exchange/kept.ts';
+import type { PlaceOnSheet } from '../exchange/live.ts';
 import type { PrinterRequest } from '../exchange/print.ts';
 import type { ManyRequest } from '../exchange/register.ts';
 import type { SheetExportId } from '../formats/exports.ts';
@@ -141,6 +142,9 @@ export const keepPicture = (id: string, picture: Blob): Promise<unknown> =>
 
 /** Where the server tells of a drawing's changes as they happen. */
 export const liveAddress = (id: string): string => `${at(id)}/live`;
+/** Tells the others at a drawing where one points on its sheet; nothing where one does not any more. */
+export const tellPointing = (id: string, place: PlaceOnSheet | null): Promise<unknown> =>
+  sendJson(liveAddress(id), 'POST', { at: place });
 const issuesAddress = (id: string): string => `${at(id)}/issues`;
 /** The issues of a drawing, the newest first. */
 export const issuesOf = (id: string): Promise<IssueRow[]> => answered(send(issuesAddress(id), 'GET'));

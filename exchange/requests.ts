@@ -15,6 +15,10 @@ export const historyRequest = z.strictObject({
   ...mark,
   direction: z.union([z.literal(-1), z.literal(1)]),
 });
+/** Further than this from the sheet nobody points, mm. */
+const FARTHEST = 20_000;
+const onSheet = z.number().min(-FARTHEST).max(FARTHEST);
+export const pointingRequest = z.strictObject({ at: z.tuple([onSheet, onSheet]).nullable() });
 export const archiveRequest = z.strictObject({ archived: z.boolean() });
 export const createRequest = z.union([
   z.strictObject({ id, file: z.unknown(), name: z.string().max(300) }),

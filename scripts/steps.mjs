@@ -95,7 +95,7 @@ export const build = async () => {
   const mark = '.next/BUILD_ID';
   const time = Math.max(
     ...SOURCES.filter(existsSync).map((d) => newest(d)),
-    ...['package-lock.json', 'next.config.ts', 'postcss.config.mjs']
+    ...['package.json', 'package-lock.json', 'next.config.ts', 'postcss.config.mjs']
       .filter(existsSync)
       .map((f) => statSync(f).mtimeMs),
   );

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import * as z from 'zod';
-import type { LiveEvent } from '../exchange/live.ts';
+import type { LiveEvent, PlaceOnSheet } from '../exchange/live.ts';
 import type { Database } from './queries.ts';
 import { CHANGED, readKept } from './store.ts';
 
@@ -10,6 +10,14 @@ const PRESENCE = 'drawing_presence';
 const GONE_AFTER = 25_000;
 /** How often it is told that somebody is still there, ms. */
 export const STILL_HERE = 10_000;
+
+/** Where somebody points is told on this one. */
+const POINTING = 'drawing_pointing';
+const toldPlace = z.object({
+  drawing: z.string(),
+  name: z.string(),
+  at: z.tuple([z.number(), z.number()]).nullable(),
+});
 
 const told = z.object({
   drawing: z.string(),
@@ -57,7 +65,21 @@ const openRooms = async (db: Database): Promise<Rooms> => {
     for (const [key, w] of rooms.windows) if (Date.now() - w.seen > GONE_AFTER) rooms.windows.delete(key);
     tellAll(drawing, { kind: 'here', names: namesAt(rooms, drawing) });
   });
+  await db.listen(POINTING, (text) => {
+    const { drawing, name, at } = toldPlace.parse(JSON.parse(text));
+    tellAll(drawing, { kind: 'pointing', name, at });
+  });
   return rooms;
+};
+
+/** Tells all who look at a drawing where one of them points on its sheet, on every server of the database. Nothing of it is kept. */
+export const tellPointing = async (
+  db: Database,
+  drawing: string,
+  name: string,
+  at: PlaceOnSheet | null,
+): Promise<void> => {
+  await db.query(`select pg_notify('${POINTING}', $1)`, [JSON.stringify({ drawing, name, at })]);
 };
 
 const opened = new WeakMap<Database, Promise<Rooms>>();

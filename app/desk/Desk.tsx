@@ -7,7 +7,7 @@ import { decimal, sizeText } from '../../core/number/format.ts';
 import type { Kept } from '../../exchange/kept.ts';
 import type { LiveEvent } from '../../exchange/live.ts';
 import { liveAddress } from '../serverCalls.ts';
-import { useOthers } from '../session/others.ts';
+import { otherPoints, othersHere } from '../session/others.ts';
 import { usePerson, useWorkplace } from '../session/SessionsProvider.tsx';
 import { openedAt } from './deskAddress.ts';
 import { openDeskView, STAGES } from './deskView.ts';
@@ -83,8 +83,10 @@ const useLive = (): { readonly current: boolean } => {
     let source: EventSource | undefined;
     const hear = (e: MessageEvent<string>): void => {
       const event = JSON.parse(e.data) as LiveEvent;
-      if (event.kind === 'here') useOthers.setState({ names: event.names.filter((n) => n !== own) });
-      else void session.follow(event.kept);
+      if (event.kind === 'here') othersHere(event.names.filter((n) => n !== own));
+      else if (event.kind === 'pointing') {
+        if (event.name !== own) otherPoints(event.name, event.at);
+      } else void session.follow(event.kept);
     };
     const look = (): void => {
       if (document.hidden) {
@@ -99,7 +101,7 @@ const useLive = (): { readonly current: boolean } => {
         };
         source.onerror = () => {
           isHeard.current = false;
-          useOthers.setState({ names: [] });
+          othersHere([]);
         };
       }
     };
@@ -111,7 +113,7 @@ const useLive = (): { readonly current: boolean } => {
       clearInterval(again);
       document.removeEventListener('visibilitychange', look);
       source?.close();
-      useOthers.setState({ names: [] });
+      othersHere([]);
     };
   }, [session, own]);
   return isHeard;

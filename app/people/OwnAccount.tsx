@@ -57,7 +57,7 @@ const Squares = ({ address }: { readonly address: string }) => {
       height={168}
       role="img"
       aria-label="The key as squares, for the camera of a telephone"
-      className="rounded-md border border-rule bg-white"
+      className="print-true rounded-md border border-rule bg-paper"
     >
       <path d={dark.join('')} fill="#000" shapeRendering="crispEdges" />
     </svg>

@@ -19,9 +19,9 @@ export type Answered = {
 };
 
 const CARD =
-  'flex flex-col items-center gap-1 rounded-md border bg-white p-2 text-[13px] disabled:cursor-default focus-visible:outline-2 focus-visible:outline-house';
+  'flex flex-col items-center gap-1 print-true rounded-md border bg-paper p-2 text-[13px] disabled:cursor-default focus-visible:outline-2 focus-visible:outline-house';
 /** What drawings stand on. */
-const PAPER = 'rounded-md border border-rule bg-white p-1';
+const PAPER = 'print-true rounded-md border border-rule bg-paper p-1';
 const HINTS = 3;
 
 const cardLook = (isRight: boolean, isChosen: boolean, isDone: boolean): string => {

@@ -4,6 +4,7 @@ import { GridComponent } from 'echarts/components';
 import { init, use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
+import { screenColour } from '../screenColour.ts';
 
 use([LineChart, GridComponent, SVGRenderer]);
 
@@ -13,8 +14,8 @@ export const OverTime = ({ tens }: { tens: readonly { readonly right: number; re
   useEffect(() => {
     if (!room.current) return;
     const chart = init(room.current, undefined, { renderer: 'svg' });
-    const style = getComputedStyle(document.documentElement);
-    const colour = (name: string): string => style.getPropertyValue(`--color-${name}`).trim();
+    const within = room.current;
+    const colour = (name: string): string => screenColour(name, within);
     const label = { color: colour('ink'), fontSize: 12, fontFamily: 'inherit' };
     chart.setOption({
       animation: false,

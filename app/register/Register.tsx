@@ -8,6 +8,7 @@ import type { RegisterPage, RegisterRow } from '../../exchange/kept.ts';
 import { type ManyRequest, PAGE, type RegisterQuery, STATES } from '../../exchange/register.ts';
 import { mayEverywhere } from '../../exchange/roles.ts';
 import { HouseMark } from '../HouseMark.tsx';
+import { LookChoice } from '../LookChoice.tsx';
 import { archive, copyDrawing, openFile, setMany } from '../serverCalls.ts';
 import { usePerson, useUnsaved } from '../session/SessionsProvider.tsx';
 import { registerAddress } from './address.ts';
@@ -380,6 +381,9 @@ export const Register = ({ page, asked, copies }: Props) => {
             </div>
           </div>
         </main>
+        <footer className="mt-3 flex justify-end">
+          <LookChoice />
+        </footer>
       </div>
       {shared && <ShareDialog row={shared} onClose={() => setShared(undefined)} />}
       {isKeeping && (

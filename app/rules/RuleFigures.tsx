@@ -33,7 +33,7 @@ export const RuleFigures = ({
                   src={ruleFigureAddress(rule.key, i)}
                   alt=""
                   loading="lazy"
-                  className="h-[128px] w-full object-contain"
+                  className="h-[128px] w-full rounded-sm bg-paper object-contain"
                 />
                 <span className="mt-1">{choice.words}</span>
               </button>

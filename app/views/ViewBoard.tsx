@@ -191,7 +191,7 @@ export const ViewBoard = ({
         aria-describedby={hint}
         data-view={name}
         viewBox={`0 0 ${across} ${up}`}
-        className={`min-h-0 w-full flex-1 touch-none rounded-md border bg-paper ${isChosen ? 'border-house' : 'border-rule-strong'} ${tool === 'take out' ? 'cursor-pointer' : 'cursor-crosshair'}`}
+        className={`print-true min-h-0 w-full flex-1 touch-none rounded-md border bg-paper ${isChosen ? 'border-house' : 'border-rule-strong'} ${tool === 'take out' ? 'cursor-pointer' : 'cursor-crosshair'}`}
         onKeyDown={press}
         onFocus={onChoose}
         onBlur={() => setIsHere(false)}

@@ -64,3 +64,41 @@ test('on a page enlarged to 200 % everything can be reached', async ({ page }) =
   const box = await add.boundingBox();
   expect(box && box.x >= 0 && box.y >= 0 && box.x + box.width <= 640 && box.y + box.height <= 400).toBe(true);
 });
+
+test('on a dark screen there are no barriers either, the sheet stays white, and the choice is kept', async ({
+  page,
+}) => {
+  await page.goto(server.address);
+  const paper = () =>
+    page
+      .getByTestId('sheet')
+      .locator('path[data-layer="views"][data-pen="outline"]')
+      .evaluate((e) => getComputedStyle(e).stroke);
+  const ground = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
+  const light = await ground();
+  await page.getByLabel('Screen').selectOption({ label: 'dark' });
+  expect(await ground()).not.toBe(light);
+  expect(await barriers(page)).toEqual([]);
+  await openDrawing(page, server.address, 'Lantern cap, eight-sided');
+  // what is drawn on the paper is as dark as it is printed
+  expect(await paper()).toBe('rgb(22, 35, 63)');
+  for (const stage of ['Measure', 'Set out', 'Cut', 'Dimension', 'Check', 'Issue']) {
+    await stand(page, stage);
+    await expect(page.getByText('FRONT VIEW', { exact: true })).toBeVisible();
+    expect(await barriers(page)).toEqual([]);
+  }
+  for (const path of ['/practice', '/rules', '/method', '/views']) {
+    await page.goto(`${server.address}${path}`);
+    await expect(page.getByRole('heading', { level: 1 }).or(page.getByRole('main')).first()).toBeVisible();
+    expect(await barriers(page)).toEqual([]);
+  }
+  await page.emulateMedia({ media: 'print' });
+  expect(await page.evaluate(() => getComputedStyle(document.documentElement).colorScheme)).toBe('light');
+  await page.emulateMedia({ media: 'screen', colorScheme: 'dark' });
+  await page.goto(server.address);
+  await page.getByLabel('Screen').selectOption({ label: 'as this computer' });
+  const dark = await ground();
+  expect(dark).not.toBe(light);
+  await page.emulateMedia({ media: 'screen', colorScheme: 'light' });
+  expect(await ground()).toBe(light);
+});

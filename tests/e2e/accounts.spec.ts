@@ -282,6 +282,20 @@ test('two people at one drawing see that the other is there, and each change as 
   for (const page of [drafter, checker]) await openDrawing(page, server.address, 'Louvre bracket');
   await expect(drafter.getByTestId('others')).toHaveText('Chet Lowe is here');
   await expect(checker.getByTestId('others')).toHaveText('Dora Quay is here');
+  // where the one points is marked with the name on the other's sheet, as long as it is the sheet
+  const title = await drafter.getByTestId('sheet').getByText('TOP VIEW').boundingBox();
+  if (!title) throw new Error('no sheet');
+  await drafter.mouse.move(title.x + 4, title.y + 4);
+  await drafter.mouse.move(title.x + 8, title.y + 8);
+  const mark = checker.getByTestId('other points');
+  await expect(mark).toContainText('Dora Quay');
+  const there = await checker.getByTestId('sheet').getByText('TOP VIEW').boundingBox();
+  const seen = await mark.locator('circle').boundingBox();
+  if (!there || !seen) throw new Error('no mark');
+  expect(Math.abs(seen.x + seen.width / 2 - there.x - 8)).toBeLessThan(4);
+  expect(Math.abs(seen.y + seen.height / 2 - there.y - 8)).toBeLessThan(4);
+  await drafter.mouse.move(200, 300);
+  await expect(mark).toHaveCount(0);
   // what comes is told by the server, not asked for again and again
   const asked: string[] = [];
   checker.on('request', (r) => void (r.url().includes('?after=') && asked.push(r.url())));

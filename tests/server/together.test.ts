@@ -6,7 +6,7 @@ import type { LiveEvent } from '../../exchange/live.ts';
 import { openDatabase } from '../../server/database.ts';
 import type { Database } from '../../server/queries.ts';
 import { addDrawing, changeDrawing } from '../../server/store.ts';
-import { watchDrawing } from '../../server/together.ts';
+import { tellPointing, watchDrawing } from '../../server/together.ts';
 import { demoDrawing } from '../samples.ts';
 
 const bracket = demoDrawing('02-louvre-bracket.drawing.json');
@@ -35,7 +35,8 @@ const watching = async (drawing: string, name: string) => {
   const names = (): readonly string[] =>
     events.flatMap((e) => (e.kind === 'here' ? [e.names] : [])).at(-1) ?? [];
   const heights = () => events.flatMap((e) => (e.kind === 'changed' ? [e.kept.drawing.part.dims?.H] : []));
-  return { end, names, heights };
+  const places = () => events.flatMap((e) => (e.kind === 'pointing' ? [[e.name, e.at]] : []));
+  return { end, names, heights, places };
 };
 let changes = 0;
 const change = (id: string, revision: number, H: number) =>
@@ -79,4 +80,20 @@ test('a change that is not stored is not told of', async () => {
   await until(() => dora.heights().length === 1);
   expect(dora.heights()).toEqual([72]);
   await dora.end();
+});
+
+test('where somebody points is told to those at the same drawing, and to nobody else', async () => {
+  const dora = await watching('a', 'Dora');
+  const rea = await watching('b', 'Rea');
+  await tellPointing(db, 'a', 'Chet', [12.5, 40]);
+  await tellPointing(db, 'a', 'Chet', null);
+  await tellPointing(db, 'b', 'Dora', [1, 2]);
+  await until(() => dora.places().length === 2 && rea.places().length === 1);
+  expect(dora.places()).toEqual([
+    ['Chet', [12.5, 40]],
+    ['Chet', null],
+  ]);
+  expect(rea.places()).toEqual([['Dora', [1, 2]]]);
+  await dora.end();
+  await rea.end();
 });

@@ -1,5 +1,6 @@
 'use client';
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
+import { LookChoice } from '../../LookChoice.tsx';
 import { useView } from '../useDesk.ts';
 import { DESK_KEYS, FIGURE_KEYS, type KeyLine, STAGE_KEYS } from './keys.ts';
 
@@ -39,7 +40,10 @@ export const KeysPanel = ({ onClose, onFind }: { onClose: () => void; onFind: ()
           <Lines title={stage} lines={STAGE_KEYS[stage]} />
           <Lines title="A field with a figure" lines={FIGURE_KEYS} />
           <Lines title="The whole desk" lines={DESK_KEYS} />
-          <div className="flex justify-end gap-2 pt-4">
+          <div className="flex items-center justify-end gap-2 pt-4">
+            <span className="mr-auto">
+              <LookChoice />
+            </span>
             <button
               type="button"
               onClick={onFind}

@@ -53,6 +53,7 @@ export const COMMANDS: readonly DeskCommand[] = [
   pressed(undefined, 'Undo', 'take back'),
   pressed(undefined, 'Redo', 'do again'),
   pressed(undefined, 'Daybook', 'history changes log'),
+  pressed(undefined, 'Light or dark screen', 'night theme colours contrast', 'Keys and actions'),
   pressed(undefined, 'Task', 'assignment brief what was asked'),
   pressed(undefined, 'Source', 'picture photograph scan given sheet beneath tracing'),
   saved('Print …', 'printer tiles full size poster'),

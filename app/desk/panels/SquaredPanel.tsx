@@ -174,7 +174,7 @@ export const SquaredPanel = ({ open, onClose }: { open: boolean; onClose: () => 
                 // biome-ignore lint/a11y/noNoninteractiveTabindex: corners are set with the keys
                 tabIndex={0}
                 data-testid="squares"
-                className="min-w-0 flex-1 cursor-crosshair touch-none p-3 select-none"
+                className="print-true min-w-0 flex-1 cursor-crosshair touch-none bg-paper p-3 select-none"
                 onKeyDown={press}
                 onPointerMove={(e) => {
                   const free = place(e);

@@ -7,11 +7,15 @@ import { paperFrame, paperTitle } from '../../../core/sheet/layout/paper.ts';
 import { SHAPE_TITLE } from '../../../core/sheet/views/viewTitles.ts';
 import { EM_OF_CAPITALS } from '../../../formats/sheetSvg.ts';
 import type { DeskPoint } from '../../../workers/deskPicture.ts';
+import { tellPointing } from '../../serverCalls.ts';
+import { useOthers } from '../../session/others.ts';
+import { openPointing } from '../../session/ownPointing.ts';
 import type { GoodPicture } from '../../session/sessionTypes.ts';
 import { ACCOUNT_INK, PEN_INK } from '../book/inks.ts';
 import type { DeskView, Stage } from '../deskView.ts';
 import { fetchedLater } from '../fetchedLater.tsx';
 import { useDesk, useSession, useView } from '../useDesk.ts';
+import { OthersPointing } from './OthersPointing.tsx';
 import { PointNames } from './PointNames.tsx';
 
 /** Each account has its own dash as well: plain, long, short. */
@@ -169,15 +173,27 @@ export const SheetView = () => {
   useHotkeys('-', () => zoomAbout(1 / 1.4), KEYS_AS_WRITTEN, [zoomAbout]);
   useHotkeys('0', () => setView(undefined), KEYS_AS_WRITTEN);
 
+  const tellOthers = useMemo(
+    () =>
+      openPointing(
+        (place) => tellPointing(session.id, place),
+        () => !useOthers.getState().names.length,
+      ),
+    [session],
+  );
   useGesture(
     {
       onMove: ({ event, dragging }) => {
         if (dragging || !picture) return;
+        const [px, py] = paperPoint(event);
+        tellOthers([Math.round(px * 10) / 10, Math.round(py * 10) / 10]);
         const found = nearestPoint(picture, paperPoint(event), NEAR / Math.sqrt(zoom));
         if (found?.key !== active) follow(found?.key);
       },
       onHover: ({ hovering, dragging }) => {
-        if (!hovering && !dragging) follow(undefined);
+        if (hovering || dragging) return;
+        follow(undefined);
+        tellOthers(undefined);
       },
       onDrag: ({ tap, pinching, event, xy: [clientX, clientY], memo = box as Box, movement: [mx, my] }) => {
         if (pinching) return memo;
@@ -231,7 +247,7 @@ export const SheetView = () => {
         data-testid="sheet"
         data-took={picture.took}
         viewBox={`${box.x} ${box.y} ${box.w} ${box.h}`}
-        className="block h-full w-full touch-none select-none"
+        className="print-true block h-full w-full touch-none select-none"
         onDoubleClick={() => setView(undefined)}
       >
         <Paper picture={picture} />
@@ -252,6 +268,7 @@ export const SheetView = () => {
         {picked && stage === 'Dimension' && <LitLines testId="picked" d={picked.lit} />}
         {stage === 'Set out' && <ViewBoxes picture={picture} paperPoint={paperPoint} />}
         {followed && <Follow point={followed} zoom={Math.sqrt(zoom)} />}
+        <OthersPointing zoom={Math.sqrt(zoom)} />
         {!replaying && TRACE_STAGES.has(stage) && <TraceHandles picture={picture} paperPoint={paperPoint} />}
         {!replaying && stage === 'Cut' && <ShapeHandles picture={picture} paperPoint={paperPoint} />}
         {!replaying && stage === 'Cut' && <BreakEdges picture={picture} paperPoint={paperPoint} />}
@@ -324,9 +341,16 @@ const BarePaper = () => {
         role="img"
         aria-label={`Sheet ${paperTitle(setup)}, bare: nothing is stated yet`}
         viewBox={`${-margin} ${-margin} ${width + 2 * margin} ${height + 2 * margin}`}
-        className="block h-full w-full"
+        className="print-true block h-full w-full"
       >
-        <rect x={1.6} y={1.8} width={width} height={height} fill="var(--color-shade)" />
+        <rect
+          x={1.6}
+          y={1.8}
+          width={width}
+          height={height}
+          className="beneath-paper"
+          fill="var(--color-shade)"
+        />
         <rect
           width={width}
           height={height}
@@ -362,6 +386,7 @@ const Paper = ({ picture }: { picture: GoodPicture }) => (
       y={1.8}
       width={picture.paper.width}
       height={picture.paper.height}
+      className="beneath-paper"
       fill="var(--color-shade)"
     />
     <rect

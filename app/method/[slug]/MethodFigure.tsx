@@ -29,7 +29,7 @@ export const MethodFigure = ({
   return (
     <svg
       viewBox={`${box.x} ${box.y} ${box.w} ${box.h}`}
-      className="size-full"
+      className="print-true size-full bg-paper"
       role="img"
       aria-label={`${title}, after ${at} of ${stops.length} steps`}
       data-testid="method figure"

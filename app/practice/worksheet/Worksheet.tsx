@@ -38,7 +38,7 @@ export const Worksheet = () => {
   const title = `${KIND_TITLES[kind]}, level ${level}, numbers ${from} to ${from + count - 1}`;
   const isReady = made.length === count;
   return (
-    <div className="mx-auto max-w-[190mm] bg-white p-6 text-[12.5px] leading-[17px] print:p-0">
+    <div className="mx-auto print-true max-w-[190mm] bg-paper p-6 text-[12.5px] leading-[17px] print:p-0">
       <form className="mb-4 flex flex-wrap items-end gap-3 border-b border-rule pb-3 print:hidden">
         <label className="flex flex-col">
           Kind

@@ -6,6 +6,7 @@ import { SVGRenderer } from 'echarts/renderers';
 import { type PointerEvent, useEffect, useRef } from 'react';
 import { decimal } from '../../../../core/number/format.ts';
 import type { AreaAt } from '../../../../core/section/cutThrough.ts';
+import { screenColour } from '../../../screenColour.ts';
 
 use([LineChart, ScatterChart, GridComponent, SVGRenderer]);
 
@@ -44,8 +45,8 @@ export const AreaCurve = ({
     if (!room.current) return;
     const made = init(room.current, undefined, { renderer: 'svg', height: HEIGHT });
     chart.current = made;
-    const style = getComputedStyle(document.documentElement);
-    const ink = (name: string): string => style.getPropertyValue(`--color-${name}`).trim();
+    const within = room.current;
+    const ink = (name: string): string => screenColour(name, within);
     const text = { color: ink('second'), fontSize: 11, fontFamily: 'inherit' };
     const rule = { lineStyle: { color: ink('rule') } };
     made.setOption({

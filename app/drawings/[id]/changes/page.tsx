@@ -32,7 +32,7 @@ const changesSince = async (drawing: Drawing, { from, to }: z.infer<typeof query
   const { words, dimensions, count } = found;
   const isNone = !words.length && !dimensions.length && !count.gone && !count.added;
   return (
-    <main className="mx-auto max-w-[277mm] bg-white p-6 text-[13px] leading-[18px] print:p-0">
+    <main className="mx-auto print-true max-w-[277mm] bg-paper p-6 text-[13px] leading-[18px] print:p-0">
       <title>{`Changes since ${from}, ${drawing.title}`}</title>
       <h1 className="text-[17px] font-bold">
         {to === undefined ? `What changed since ${from}` : `From ${from} to ${to}`}{' '}

@@ -111,7 +111,7 @@ const constructionList = async (drawing: Drawing, asked: z.infer<typeof query>, 
   const unit = drawing.part.units;
   const headings = headingsOf(steps);
   return (
-    <main className="mx-auto max-w-[190mm] bg-white p-6 text-[12px] leading-[16px] print:p-0">
+    <main className="mx-auto print-true max-w-[190mm] bg-paper p-6 text-[12px] leading-[16px] print:p-0">
       <title>{`Construction, ${drawing.title}`}</title>
       <style>{PAGE_FOOT}</style>
       <h1 className="text-[17px] font-bold">

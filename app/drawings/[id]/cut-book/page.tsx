@@ -19,7 +19,7 @@ const bookOf = async (drawing: Drawing) => {
   if (!book) notFound();
   const { units } = drawing.part;
   return (
-    <main className="mx-auto max-w-[190mm] bg-white p-6 text-[13px] leading-[18px] print:p-0">
+    <main className="mx-auto print-true max-w-[190mm] bg-paper p-6 text-[13px] leading-[18px] print:p-0">
       <title>{`Cut book, ${drawing.title}`}</title>
       <h1 className="text-[17px] font-bold">
         Cut book <span className="figures text-[13px] font-normal text-second">{drawing.number}</span>{' '}

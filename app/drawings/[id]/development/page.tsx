@@ -43,7 +43,7 @@ const developmentOf = async (drawing: Drawing, wanted: DevelopmentQuery, id: str
           how: undefined,
         });
   return (
-    <main className="mx-auto max-w-[260mm] bg-white p-6 text-[13px] leading-[18px] print:p-0">
+    <main className="mx-auto print-true max-w-[260mm] bg-paper p-6 text-[13px] leading-[18px] print:p-0">
       <title>{`Laid flat, ${drawing.title}`}</title>
       <div className="print:hidden">
         <h1 className="text-[17px] font-bold">

@@ -34,7 +34,7 @@ const settingOutList = async (drawing: Drawing, asked: z.infer<typeof query>) =>
   if (!list) notFound();
   const { groups, closings } = list;
   return (
-    <main className="mx-auto max-w-[190mm] bg-white p-6 text-[12px] leading-[16px] print:p-0">
+    <main className="mx-auto print-true max-w-[190mm] bg-paper p-6 text-[12px] leading-[16px] print:p-0">
       <title>{`Setting-out list, ${drawing.title}`}</title>
       <h1 className="text-[17px] font-bold">
         Setting-out list <span className="figures text-[13px] font-normal text-second">{drawing.number}</span>{' '}

@@ -27,7 +27,7 @@ const slipOf = async (drawing: Drawing, { allowance }: z.infer<typeof query>) =>
   const { units } = drawing.part;
   const figure = (x: number): string => sizeText(x, units);
   return (
-    <main className="mx-auto max-w-[190mm] bg-white p-6 text-[13px] leading-[18px] print:p-0">
+    <main className="mx-auto print-true max-w-[190mm] bg-paper p-6 text-[13px] leading-[18px] print:p-0">
       <title>{`Shop slip, ${drawing.title}`}</title>
       <h1 className="text-[17px] font-bold">
         Shop slip <span className="figures text-[13px] font-normal text-second">{drawing.number}</span>{' '}

@@ -1,9 +1,10 @@
 import type { LiveEvent } from '../../../../../exchange/live.ts';
+import { pointingRequest } from '../../../../../exchange/requests.ts';
 import { accessTo } from '../../../../../server/accounts/access.ts';
 import { askerOf } from '../../../../../server/accounts/asker.ts';
 import type { Database } from '../../../../../server/queries.ts';
-import { STILL_HERE, watchDrawing } from '../../../../../server/together.ts';
-import { replyOn } from '../../../reply.ts';
+import { STILL_HERE, tellPointing, watchDrawing } from '../../../../../server/together.ts';
+import { readBody, replyOn } from '../../../reply.ts';
 
 export const dynamic = 'force-dynamic';
 
@@ -13,7 +14,15 @@ const mayStillRead = async (request: Request, db: Database, id: string): Promise
   return asker !== undefined && (await accessTo(db, asker.person, id)) !== 'none';
 };
 
-/** A drawing after each change, and who looks at it, as server-sent events (HTML standard, 9.2), for as long as the browser listens. */
+/** Tells the others who look at a drawing where one points on its sheet. */
+export const POST = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
+  replyOn(request, params, 'read', async (id, { db, person }) => {
+    const { at } = await readBody(request, pointingRequest);
+    await tellPointing(db, id, person.name, at);
+    return {};
+  });
+
+/** A drawing after each change, who looks at it, and where they point, as server-sent events (HTML standard, 9.2), for as long as the browser listens. */
 export const GET = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
   replyOn(request, params, 'read', async (id, { db, person }) => {
     const text = new TextEncoder();

@@ -4,6 +4,7 @@ import { GridComponent } from 'echarts/components';
 import { init, use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
+import { screenColour } from '../../../../screenColour.ts';
 
 use([BarChart, GridComponent, SVGRenderer]);
 
@@ -19,8 +20,8 @@ export const CommonMistakes = ({
   useEffect(() => {
     if (!room.current) return;
     const chart = init(room.current, undefined, { renderer: 'svg' });
-    const style = getComputedStyle(document.documentElement);
-    const ink = style.getPropertyValue('--color-ink').trim();
+    const within = room.current;
+    const ink = screenColour('ink', within);
     // the room for the names is measured before they are drawn, so their font is named
     const { fontFamily } = getComputedStyle(room.current);
     chart.setOption({
@@ -32,7 +33,7 @@ export const CommonMistakes = ({
         inverse: true,
         data: counts.map(([kind]) => kind),
         axisTick: { show: false },
-        axisLine: { lineStyle: { color: style.getPropertyValue('--color-rule-strong').trim() } },
+        axisLine: { lineStyle: { color: screenColour('rule-strong', within) } },
         axisLabel: { color: ink, fontSize: 13, fontFamily },
       },
       series: [
@@ -40,7 +41,7 @@ export const CommonMistakes = ({
           type: 'bar',
           barWidth: 12,
           data: counts.map(([, count]) => count),
-          itemStyle: { color: style.getPropertyValue('--color-house').trim() },
+          itemStyle: { color: screenColour('house', within) },
           label: { show: true, position: 'right', color: ink, fontSize: 13 },
         },
       ],
