@@ -71,6 +71,13 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
   [/\bp\.?c\.?d\b\.?/gi, ' pcd '],
   [/\bcounter[\s-]?bor(?:e|ed|ing)\b|\bc'?[\s/-]?bor(?:e|ed)\b|\bspot[\s-]?fac(?:e|ed)\b/gi, ' counterbore '],
   [/\bcounter[\s-]?s[iu]nk\b|\bcsk\b|\bc'?[\s/-]?s[iu]nk\b/gi, ' countersink '],
+  // "counterbored hole 6.6 / 11 x 6.5": with room round the stroke, for 3/4 is a fraction
+  [/\bcounterbore\s+hole\s+([\d.]+)\s+\/\s+(?=[\d.]+\s*x\s*[\d.]+\b)/gi, ' hole $1 counterbore '],
+  // "hole for an M6 bolt", "holes to suit M6"
+  [/(?<=\bholes?\b.*)\b(?:to\s+(?:suit|take|clear)|for)\s+(?:an?\s+)?(?=m\s?\d)/gi, ' for '],
+  [/(?<=\bholes?\b.*\bfor\s+m\s?[\d.]+)\s*(?:screws?|bolts?|studs?)\b/gi, ' '],
+  // "centres 30 apart"
+  [/\bcent(?:re|er)s\s+([\d.]+)(?:\s*mm)?\s+apart\b/gi, ' $1 centres '],
   [/\bbetween\s+(?:end\s+)?cent(?:re|er)s\b|\bcent(?:re|er)s\s+apart\b|\bc\s*\/\s*c\b/gi, ' centres '],
   [/\bat\s+(?=[^,]*?\bcent(?:re|er)s\b)/gi, ' '],
   [/\bat\s+(?=(?:(?:the|its|dead)\s+)*(?:cent(?:re|er)|middle)\b)/gi, ' '],
@@ -202,7 +209,7 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
   [/\b(pyramid|cone|wedge)[\s-]shaped\b/gi, ' $1 '],
   [/^\s*angle(?=\s*,?\s+\d)/gi, ' lprofile '],
   [
-    /\b(?:from\s+)?left\s+to\s+right\b|\bright\s+to\s+left\b|\blengthways\b|\bside\s+by\s+side\b|\bsideways\b|\bone\s+beside\s+the\s+other\b/gi,
+    /\b(?:from\s+)?left\s+to\s+right\b|\bright\s+to\s+left\b|\blength(?:ways|wise)\b|\bside\s+by\s+side\b|\bsideways\b|\bone\s+beside\s+the\s+other\b/gi,
     ' alongwidth ',
   ],
   [

@@ -81,6 +81,10 @@ export type ShapeThere = { readonly name: string; readonly adds: boolean };
 /** What a drafter calls the one thing that a part is made of, whatever its name. */
 const ONE_THING = '(?:plate|block|slab|bar|board|piece)';
 
+/** Before "on the plate": the line adds something that stands by itself, and does nothing to what is there. */
+const STANDING =
+  '(?<=\\b(?:boss|bosses|cylinder|post|posts|pin|pins|peg|pegs|spigot|stub|hub|column|cone|tube|pipe|block|cube|box|pad|lug|rib|web|wall|prism|pyramid|wedge|gusset|sphere|disc|disk)\\b.*)(?<!\\b(?:fillet|chamfer|bevel|groove|thread|collar|flats?|dome|hole|holes|slot|pocket)\\b.*)';
+
 /**
  * "of the plate", where a shape of the part is called plate, and "through the plate" or "in the plate", where it adds material: phrases of this line's
  * own, after which the shape is known by its number. A shape that is called as a face is, such as "top", is named by "of" only.
@@ -112,9 +116,11 @@ const namesOfShapes = (shapes: readonly ShapeThere[]): [RegExp, string][] => {
         ),
         ` namedshape${i} `,
       ],
+      // "a boss on the plate" stands on its top; a groove or a thread on a shaft does not
+      [after(`${STANDING}on(?:\\s+to)?`, own), ` on top namedshape${i} `],
       [after('through', own), ` through namedshape${i} `],
       // "10 in the plate" are no inches
-      [after('(?:in|into|inside)', own), ` namedshape${i} `],
+      [after('(?:in|into|inside|(?<=\\b(?:holes?|slots?|pockets?)\\b.*)on)', own), ` namedshape${i} `],
     ];
   });
 };

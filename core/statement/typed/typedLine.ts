@@ -266,7 +266,11 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
     const { features, assumed, said } = draftsOf(tokens, c);
     const left = said.left();
     if (left.length) throw leftOver(text, left);
-    const apart = features.find((f) => f.op === 'cut' && missesPart({ id: '', ...f }, c));
+    // the bore of a tube cuts what its own line adds
+    const firstAdded = features.findIndex((f) => f.op === 'add');
+    const apart = features.find(
+      (f, i) => f.op === 'cut' && (firstAdded < 0 || i < firstAdded) && missesPart({ id: '', ...f }, c),
+    );
     if (apart) {
       const { question, offers } = beside(c);
       throw new Ask(question, offers);

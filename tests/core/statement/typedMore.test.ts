@@ -391,3 +391,45 @@ describe('the corners at one side of a flat shape', () => {
     });
   });
 });
+
+describe('what stands on a shape by its name', () => {
+  const stand = ['plate: block 100 x 60 x 20', 'wall: block 10 x 60 x 40 at 0 0 20'];
+  const whole = 100 * 60 * 20 + 10 * 60 * 40;
+  test.each([
+    ['boss dia 20, 30 high on the plate, 70 from left, 30 from front', Math.PI * 100 * 30],
+    ['cylinder 20 dia 30 high on plate at 70, 30', Math.PI * 100 * 30],
+    ['tube 30 od 20 id 25 high on the plate at 70, 30', Math.PI * (225 - 100) * 25],
+    ['block 20 x 20 x 10 on the plate, 60 from left, 10 from front', 4000],
+    ['cone 30 dia 20 high on the plate at 70, 30', (Math.PI * 225 * 20) / 3],
+  ])('"%s" stands on its top, not on that of the whole', (line, more) =>
+    expect(volumeOf(...stand, line)).toBeCloseTo(whole + more, 6),
+  );
+  test('a hole on the plate goes through the plate', () =>
+    expect(volumeOf(...stand, 'hole 10 on the plate at 70, 30')).toBeCloseTo(whole - Math.PI * 25 * 20, 6));
+  test('what is done to a shape does not stand on it', () => {
+    for (const line of ['fillet 3 on the plate', 'chamfer 2 on the plate'])
+      expect(readOn(typed(...stand), line).kind).toBe('asks');
+  });
+});
+
+describe('holes as they are written in workshops', () => {
+  const plate = 'plate: block 100 x 60 x 20';
+  const alike = (one: string, other: string) =>
+    expect(volumeOf(plate, one)).toBeCloseTo(volumeOf(plate, other), 9);
+  test.each([
+    ['counterbored hole 6.6 / 11 x 6.5 at 20, 30', 'hole 6.6 counterbore 11 x 6.5 at 20, 30'],
+    ['hole for an M6 bolt at 20, 30', 'clearance hole M6 at 20, 30'],
+    ['hole to suit M6 at 20, 30', 'clearance hole M6 at 20, 30'],
+    ['slot dia 10, centres 30 apart, in the middle', 'slot 10 wide, 30 centres, in the middle'],
+    [
+      'v groove 90 degrees 6 deep lengthwise in the middle',
+      'v groove 90 degrees 6 deep left to right in the middle',
+    ],
+  ])('"%s"', (one, other) => alike(one, other));
+  test('a fraction is no pair of diameters', () =>
+    expect(readOn(typed(plate), 'counterbored hole 3/4 x 1/4 at 20, 30').kind).toBe('asks'));
+  test('a hole for a tapped M6 stays tapped', () => {
+    const read = readOn(typed(plate), 'tapped hole for M6 in the middle');
+    expect(read.kind === 'understood' && read.features[0]?.shape).toHaveProperty('thread');
+  });
+});
