@@ -29,6 +29,7 @@ const apply = (d: Drawing, c: Exclude<Command, { type: 'writeStatement' }>, cont
     case 'switchCut':
     case 'removeCut':
       return applyCutCommand(d, c);
+    case 'renameBody':
     case 'removeBody':
     case 'addRelation':
     case 'removeRelation':

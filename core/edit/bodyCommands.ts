@@ -8,6 +8,7 @@ import { sizeReader } from '../part/sizes.ts';
 import { freeName } from '../statement/freeName.ts';
 import type { BodyCommand, Edited } from './command.ts';
 import { gone } from './place.ts';
+import { renameBody } from './renamed.ts';
 
 /** Whether a body is placed by another one. */
 const standsOn = (b: BodyFile, name: string): boolean =>
@@ -102,6 +103,8 @@ const bringAll = (d: Drawing, from: string, brought: Brought): Edited => {
  */
 export const applyBodyCommand = (d: Drawing, c: BodyCommand): Edited => {
   switch (c.type) {
+    case 'renameBody':
+      return renameBody(d, c.body, c.name);
     case 'removeBody':
       return removeBody(d, c.body, c.withOthers);
     case 'addRelation':

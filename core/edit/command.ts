@@ -30,6 +30,7 @@ export type StatementCommand =
   | { readonly type: 'enterLine'; readonly text: string }
   | { readonly type: 'namePart'; readonly name: string }
   | { readonly type: 'setUnits'; readonly units: Units }
+  | { readonly type: 'renameLine'; readonly line: LinePlace; readonly name: string }
   | { readonly type: 'moveLine'; readonly line: LinePlace; readonly by: -1 | 1 }
   /** to the place of another line of the same body; the others close up */
   | { readonly type: 'moveLineTo'; readonly line: LinePlace; readonly target: string }
@@ -80,6 +81,7 @@ export type GroupChange =
 /** A change of the bodies of an assembly; each is known by its name. */
 export type BodyCommand =
   /** with what stands on it, where others are placed by it */
+  | { readonly type: 'renameBody'; readonly body: string; readonly name: string }
   | { readonly type: 'removeBody'; readonly body: string; readonly withOthers: boolean }
   | { readonly type: 'addRelation'; readonly body: string; readonly relation: RelationFile }
   | { readonly type: 'removeRelation'; readonly body: string; readonly index: number }

@@ -26,6 +26,7 @@ import {
   ungrouped,
 } from './groupChanges.ts';
 import { findLine, gone, type LinePlace, pathOfPlace, replaceAt, withChange, withEntry } from './place.ts';
+import { renameLine } from './renamed.ts';
 
 /** The drawing with the lines of one body changed; a body without lines goes. */
 const withLines = (
@@ -188,6 +189,8 @@ export const applyStatementCommand = (d: Drawing, c: OneLineCommand, context: Ed
       return namePart(d, c.name);
     case 'setUnits':
       return { drawing: { ...d, part: { ...d.part, units: c.units } }, label: `Sizes in ${c.units}` };
+    case 'renameLine':
+      return renameLine(d, c.line, c.name);
     case 'moveLine':
       return onLine(d, c.line, c.by < 0 ? 'moved up' : 'moved down', (lines, i) =>
         movedTo(lines, i, i + c.by),

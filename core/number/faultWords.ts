@@ -644,6 +644,10 @@ const WORDS = {
     what: 'This size stands on the sheet already.',
     remedy: 'Make one of the two a reference, or leave it as it is.',
   }),
+  'edit.name': (v: { why: Value }) => ({
+    what: `${v.why}`,
+    remedy: 'Nothing was changed; give another name.',
+  }),
   'edit.gone': (v: { thing: Value }) => ({
     what: `${v.thing} is not there any more.`,
     remedy: 'Nothing was changed; look at the drawing as it stands now.',

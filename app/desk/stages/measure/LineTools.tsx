@@ -1,10 +1,11 @@
 'use client';
-import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Link2, Trash2 } from 'lucide-react';
-import { type DragEvent, memo } from 'react';
+import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Link2, Pencil, Trash2 } from 'lucide-react';
+import { type DragEvent, memo, useState } from 'react';
 import type { LinePlace } from '../../../../core/edit/place.ts';
 import type { StatementLine } from '../../../../core/statement/sentence.ts';
 import type { DrawingSession } from '../../../session/sessionTypes.ts';
 import { useEdit } from '../../useDesk.ts';
+import { NameField } from './NameField.tsx';
 
 export type FeatureLine = Extract<StatementLine, { kind: 'feature' }>;
 
@@ -89,20 +90,45 @@ LineTools.displayName = 'LineTools';
 /** A line is dragged by its name, within its body; this is what is carried. */
 const CARRIED = 'application/x-statement-line';
 
-export const LineName = ({ line, body }: { line: FeatureLine; body: string }) => (
-  // biome-ignore lint/a11y/noStaticElementInteractions: the buttons beside it move the line by keys
-  <span
-    draggable
-    title="Drag to another place in the statement"
-    onDragStart={(e) => {
-      e.dataTransfer.setData(CARRIED, JSON.stringify([body, line.id]));
-      e.dataTransfer.effectAllowed = 'move';
-    }}
-    className="cursor-grab text-[13px] font-semibold text-deep"
-  >
-    {line.id}
-  </span>
-);
+export const LineName = ({ line, body }: { line: FeatureLine; body: string }) => {
+  const edit = useEdit();
+  const [isRenaming, setRenaming] = useState(false);
+  if (isRenaming)
+    return (
+      <NameField
+        name={line.id}
+        label={`New name of ${line.id}`}
+        onRename={(name) => edit({ type: 'renameLine', line: { body, line: line.id }, name }, 'field')}
+        onDone={() => setRenaming(false)}
+      />
+    );
+  return (
+    <span className="flex min-w-0 items-center gap-1">
+      {/* biome-ignore lint/a11y/noStaticElementInteractions: the buttons beside it move and rename the line by keys */}
+      <span
+        draggable
+        title="Drag to another place in the statement; press twice to rename"
+        onDoubleClick={() => setRenaming(true)}
+        onDragStart={(e) => {
+          e.dataTransfer.setData(CARRIED, JSON.stringify([body, line.id]));
+          e.dataTransfer.effectAllowed = 'move';
+        }}
+        className="cursor-grab text-[13px] font-semibold text-deep"
+      >
+        {line.id}
+      </span>
+      <button
+        type="button"
+        className={`${tool} text-second opacity-0 group-focus-within:opacity-100 group-hover:opacity-100`}
+        aria-label={`Rename ${line.id}`}
+        title="Rename"
+        onClick={() => setRenaming(true)}
+      >
+        <Pencil size={13} aria-hidden />
+      </button>
+    </span>
+  );
+};
 
 /** A line takes the place of the one it is dropped on; the others close up. */
 export const dropOn = (line: FeatureLine, body: string, edit: DrawingSession['edit']) => ({
