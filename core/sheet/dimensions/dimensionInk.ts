@@ -1,6 +1,6 @@
 import { along2, type Vec2 } from '../../geometry/vec.ts';
 import { type FillInk, type Ink, type Stretch, straight, stroke, type TextInk } from '../ink/ink.ts';
-import { onPaper, type Similarity, stretchOnPaper, turned } from '../layout/similarity.ts';
+import { onPaper, readsUpright, type Similarity, stretchOnPaper, turned } from '../layout/similarity.ts';
 import type { PlacedView } from '../views/placedView.ts';
 import { figureWidth } from './figureText.ts';
 import { ARROW, type Arrow, type Drawn, FIGURE, type LaidSize, type Line } from './laid.ts';
@@ -73,13 +73,10 @@ const figureOnSheet = (
   const own = (angle * Math.PI) / 180;
   const way: Vec2 = [Math.cos(own), Math.sin(own)];
   const [x, y] = turned(toSheet, way);
-  if (x > UPRIGHT || (x > -UPRIGHT && y > 0))
-    return { at: onPaper(toSheet, at), angle: (Math.atan2(y, x) * 180) / Math.PI };
+  if (readsUpright([x, y])) return { at: onPaper(toSheet, at), angle: (Math.atan2(y, x) * 180) / Math.PI };
   const end = along2(along2(at, way, figureWidth(text)), [-way[1], way[0]], FIGURE);
   return { at: onPaper(toSheet, end), angle: (Math.atan2(-y, -x) * 180) / Math.PI };
 };
-/** A line whose direction to the right is less than this stands upright, and is read from the right. */
-const UPRIGHT = 1e-9;
 
 /**
  * The ink of a size: extension lines, dimension line or leader, its ends and its figure.

@@ -10,6 +10,11 @@ export const turned = (m: Similarity, v: Vec2): Vec2 => [
   m.k * (m.s * v[0] + m.c * v[1]),
 ];
 
+/** A direction whose part to the right is less than this stands upright. */
+const UPRIGHT = 1e-9;
+/** Whether what is written along a direction is read from below or from the right, and not upside down. Source: ISO 129-1. */
+export const readsUpright = ([x, y]: Vec2): boolean => x > UPRIGHT || (x > -UPRIGHT && y > 0);
+
 /** A point of a view's plane on the paper, mm with y up. */
 export const onPaper = (m: Similarity, p: Vec2): Vec2 => {
   const q = turned(m, p);

@@ -13,7 +13,7 @@ import { NO_SHAPE_SIZES, type ShapeFigures, type ShapeSizes, shapeSizes } from '
 import type { Stretch } from '../ink/ink.ts';
 import { boxCorners2, boxRound } from '../layout/boxes.ts';
 import { type Rect, rectInside, rectsMeet } from '../layout/paper.ts';
-import { onPaper, type Similarity, stretchOnPaper } from '../layout/similarity.ts';
+import { onPaper, readsUpright, type Similarity, stretchOnPaper } from '../layout/similarity.ts';
 import type { EdgeView } from './edgeView.ts';
 
 /**
@@ -122,9 +122,7 @@ export type TrueShape = Pick<PlacedShape, 'leg' | 'plane' | 'drawnAs' | 'sizes'>
 };
 
 /** How the sizes of a shape are turned against it, so that they are read from below and from the right: by nothing, or by half a turn. */
-const readingTurn = ([x, y]: Vec2): 1 | -1 => (x > UPRIGHT || (x > -UPRIGHT && y > 0) ? 1 : -1);
-/** A direction whose part to the right is less than this stands upright. */
-const UPRIGHT = 1e-9;
+const readingTurn = (direction: Vec2): 1 | -1 => (readsUpright(direction) ? 1 : -1);
 /** The frame in which the sizes of a shape are laid out, on the paper. */
 const readingFrame = ([x, y]: Vec2, to: Vec2): Similarity => {
   const way = readingTurn([x, y]);
