@@ -1,7 +1,7 @@
 import { boxOf } from '../geometry/box.ts';
 import { pointOn } from '../geometry/curve3.ts';
 import { along, dot, length, sub, type Vec3 } from '../geometry/vec.ts';
-import type { BuiltBody, BuiltPart } from '../solid/build.ts';
+import { type BuiltBody, type BuiltPart, threadsOf } from '../solid/build.ts';
 import { boxOfBody } from '../solid/extent.ts';
 import { keepIntervals } from '../solid/intervals.ts';
 import type { PlacedThread } from '../solid/thread.ts';
@@ -21,7 +21,7 @@ const raysByEdges = (b: BuiltBody, off: number): Ray[] =>
 
 /** The threads of tapped holes in either of two bodies. */
 export const tappedIn = (bodies: readonly BuiltBody[]): PlacedThread[] =>
-  bodies.flatMap((x) => x.solid.model.operations.flatMap((o) => (o.threads ?? []).filter((t) => t.isInside)));
+  threadsOf(bodies).filter((t) => t.isInside);
 
 /** Whether a point lies between the core and the outside of a tapped hole's thread, where a screw's thread may be. */
 export const inThread = (tapped: readonly PlacedThread[], p: Vec3, tol: number): boolean =>

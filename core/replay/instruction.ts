@@ -14,6 +14,15 @@ export type Figure = { readonly length: number; readonly origin: Origin };
 /** What a line of a view is: the edge in which faces meet, by their keys, or the outline of one face. */
 export type LineFaces = { readonly isOutline: boolean; readonly on: readonly string[] };
 
+/** An arc that is found by its ends and its crown: where the crown stands, and on which face it is drawn, where it is named by that. */
+export type ArcByCrown = { readonly crown: Vec2; readonly face?: string };
+
+/** How far the root of a thread lies inside its outside: by its pitch, or by drawing proportions. */
+export type ThreadRoot = { readonly outside: number } & (
+  | { readonly pitch: number }
+  | { readonly share: number }
+);
+
 /** A side of a view's box. */
 export type BoxSide = 'left' | 'right' | 'lower' | 'upper';
 
@@ -128,10 +137,17 @@ export type Instruction =
       readonly what: 'arc' | 'circle';
       readonly line: LineFaces;
     }
-  | { readonly kind: 'lightCircle'; readonly figure: Figure; readonly centre: Vec2 }
-  | { readonly kind: 'bisectChord'; readonly crown: Vec2 }
-  | { readonly kind: 'setOffCrown'; readonly figure: Figure; readonly crown: Vec2 }
-  | { readonly kind: 'centreByCrown'; readonly crown: Vec2 }
+  | {
+      readonly kind: 'lightCircle';
+      readonly figure: Figure;
+      readonly centre: Vec2;
+      /** where it is the root of a screw's thread: how that follows from the thread, part units */
+      readonly root?: ThreadRoot | undefined;
+    }
+  | { readonly kind: 'bisectChord'; readonly arc: ArcByCrown }
+  | { readonly kind: 'crownOnLine'; readonly arc: ArcByCrown }
+  | { readonly kind: 'setOffCrown'; readonly figure: Figure; readonly arc: ArcByCrown }
+  | { readonly kind: 'centreByCrown'; readonly arc: ArcByCrown }
   | { readonly kind: 'divideCircle'; readonly middle: Vec2; readonly angle: number }
   | { readonly kind: 'ellipsePoints'; readonly points: number; readonly line: LineFaces }
   | { readonly kind: 'joinEllipse'; readonly seen: boolean; readonly line: LineFaces }
@@ -143,6 +159,10 @@ export type Instruction =
       readonly half: number;
       readonly meets: 'axis' | 'side';
     }
+  | { readonly kind: 'chamferCircle'; readonly feature: string }
+  | { readonly kind: 'chamferEnd'; readonly feature: string; readonly slope: number }
+  /** an arc in place of the curve of a chamfer, which leaves it by so much at most, mm on the paper */
+  | { readonly kind: 'chamferArc'; readonly seen: boolean; readonly off: number; readonly line: LineFaces }
   // regular polygons
   | {
       readonly kind: 'polygonCircle';

@@ -7,6 +7,7 @@ import { ACCOUNT_AXIS, type Account } from '../naming/accounts.ts';
 import type { Sheet } from '../sheet/drawnSheet.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import type { Edge } from '../solid/boundary.ts';
+import type { PlacedThread } from '../solid/thread.ts';
 import { byFace, type CornerOfFaces, type PlacesByFace } from '../station/fixedBy.ts';
 import type { SizeChain } from '../station/sizeChain.ts';
 import type { StatedPlace } from '../station/statedPlaces.ts';
@@ -77,6 +78,7 @@ export type Plan = {
   readonly corners: readonly Named[];
   /** the edges of what is drawn, by key */
   readonly edges: ReadonlyMap<string, Edge>;
+  readonly threads: readonly PlacedThread[];
   /** the points that the stated sizes fix, in the order of the statement */
   readonly stated: readonly StatedPlace[];
   readonly statedByFace: PlacesByFace<StatedPlace>;
@@ -114,6 +116,7 @@ export const beginPlan = (
   divisions: number,
   corners: readonly Named[],
   edges: ReadonlyMap<string, Edge>,
+  threads: readonly PlacedThread[],
   stated: readonly StatedPlace[],
   features: readonly string[],
 ): Plan => ({
@@ -122,6 +125,7 @@ export const beginPlan = (
   divisions,
   corners,
   edges,
+  threads,
   stated,
   statedByFace: byFace(stated),
   features,

@@ -15,10 +15,11 @@ import type { SheetSetup } from '../sheet/setup.ts';
 import { breakLines, drawnLines, drawsHidden } from '../sheet/views/drawnLines.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import type { Edge } from '../solid/boundary.ts';
-import { type BuiltPart, buildPart } from '../solid/build.ts';
-import { statedPlaces } from '../station/statedPlaces.ts';
+import { type BuiltPart, buildPart, threadsOf } from '../solid/build.ts';
+import { type StatedPlace, statedPlaces } from '../station/statedPlaces.ts';
 import { type View, type ViewLine, viewOf } from '../view/view.ts';
 import { setBoxesOut } from './boxes.ts';
+import { chamferArc, chamferedEndsOf, drawChamferCircle, drawChamferedEnd } from './chamferedEnds.ts';
 import { drawConeEnds } from './coneEnds.ts';
 import { pointAt } from './coordinates.ts';
 import { type Findable, joinFound } from './curvePoints.ts';
@@ -27,6 +28,7 @@ import type { ReplayChoice } from './deed.ts';
 import { finish } from './finishing.ts';
 import { framedFeatures } from './framePoints.ts';
 import { drawFreehandBreaks } from './freehandBreak.ts';
+import type { Target } from './instruction.ts';
 import { facesOfLine, featureOfLine } from './lineFaces.ts';
 import { findOblique } from './obliqueCuts.ts';
 import { radiusOrigin } from './origin.ts';
@@ -44,7 +46,7 @@ import {
   take,
   workOn,
 } from './plan.ts';
-import { drawPlotted } from './plotted.ts';
+import { drawPlotted, edgeUnder } from './plotted.ts';
 import { stepPolygon } from './polygonDrawn.ts';
 import { polygonsOf } from './polygons.ts';
 import { drawEllipse, drawRound } from './rounds.ts';
@@ -245,17 +247,27 @@ export const planReplay = (
     const same = allEdges.get(e.key) as Edge[];
     if (!same.includes(e)) same.push(e);
   }
+  const polygons = polygonsOf(file);
+  const chamfered = chamferedEndsOf(file, polygons);
+  // the figures of a chamfer's cone follow from its hexagon: no one states them
+  const isStated = (s: StatedPlace): boolean =>
+    !chamfered.some((e) => e.cone === s.feature && e.body === s.body);
   const p = beginPlan(
     sheet,
     choice,
     rules.generators ?? DIVISIONS,
     [...corners, ...cutPoints],
     edges,
-    [...statedPlaces(file), ...tracePlaces(sheet)],
+    threadsOf(part.bodies),
+    [...statedPlaces(file).filter(isStated), ...tracePlaces(sheet)],
     file.bodies.flatMap((b) => b.features.map((f) => f.id)),
   );
-  const polygons = polygonsOf(file);
   setBoxesOut(p, polygons);
+  /** What a line is drawn for; a chamfer is drawn with the head or nut that has it. */
+  const workedFor = (l: ViewLine): Target => {
+    const feature = featureOfLine(p, l);
+    return { kind: 'feature', name: chamfered.find((e) => e.cone === feature)?.feature ?? feature };
+  };
   const views = orderOf(sheet.views, choice.first);
   // threads are drawn with the lines of the part
   const linesOf = new Map(
@@ -281,6 +293,7 @@ export const planReplay = (
   each(polygons, (g) => foldPolygon(p, g));
   each(features, (f) => roundCorners(p, f));
   each(features, (f) => drawConeEnds(p, f));
+  each(chamfered, (e) => drawChamferCircle(p, e));
   // the circle in which a ball is cut, whose size no one states, waits for its points to be found
   const isUnstated = (v: PlacedView, { curve }: Stretch): boolean =>
     curve.type === 'conic' && radiusOrigin(p, v.name, curve.c, length2(curve.major)).source === 'calculated';
@@ -290,16 +303,17 @@ export const planReplay = (
     for (const seen of [true, false])
       for (const l of (linesOf.get(v) ?? []).filter((x) => isCircle(x) && (x.class !== 'hidden') === seen))
         if (!waits(v, l)) {
-          workOn(p, { kind: 'feature', name: featureOfLine(p, l) }, v.name);
+          workOn(p, workedFor(l), v.name);
           drawRound(p, v.name, stretchOnPaper(v.toPaper, l), seen, facesOfLine(p, l));
         }
+  each(chamfered, (e) => drawChamferedEnd(p, e));
   let found: readonly Findable[] = [];
   const drawLines = (v: PlacedView, seen: boolean): void => {
     const own = (linesOf.get(v) ?? []).filter(
       (l) => (l.class !== 'hidden') === seen && (!isCircle(l) || waits(v, l)) && !isPlotted(l),
     );
     for (const l of inOrder(p, v, own)) {
-      workOn(p, { kind: 'feature', name: featureOfLine(p, l) }, v.name);
+      workOn(p, workedFor(l), v.name);
       if (l.curve.type === 'line') drawStraight(p, v, l, seen);
       else if (isCircle(l)) drawFoundRound(p, v, l, seen, found);
       else if (!(v.cut && joinFound(p, v, l, seen, found)))
@@ -335,12 +349,24 @@ export const planReplay = (
   for (const v of views.filter((x) => x.cut)) drawView(v);
   if (choice.hidden === 'last') for (const v of views) drawLines(v, false);
   // curves come last: they are plotted from the circles of the other views
-  for (const v of views)
+  for (const v of views) {
+    const arcs: { readonly on: Target; readonly draw: () => void }[] = [];
     for (const l of (linesOf.get(v) ?? []).filter(isPlotted)) {
-      workOn(p, { kind: 'feature', name: featureOfLine(p, l) }, v.name);
-      if (!(v.cut && joinFound(p, v, l, l.class === 'visible', found)))
-        drawPlotted(p, v.name, l, l.class === 'visible', allEdges);
+      const seen = l.class === 'visible';
+      const on = workedFor(l);
+      workOn(p, on, v.name);
+      if (v.cut && joinFound(p, v, l, seen, found)) continue;
+      const edge = edgeUnder(v, l, allEdges);
+      const draw = edge && chamferArc(p, v, l, seen, edge, chamfered);
+      if (draw) arcs.push({ on, draw });
+      else drawPlotted(p, v.name, l, seen, allEdges);
     }
+    // all centres are found before the first arc is drawn
+    for (const { on, draw } of arcs) {
+      workOn(p, on, v.name);
+      draw();
+    }
+  }
   for (const draw of [...cuts.shapes, ...oblique.map((o) => o.shape)]) draw();
   darken(p);
   finish(p, rules);

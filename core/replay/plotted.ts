@@ -110,7 +110,7 @@ const dividedPoints = (p: Plan, wanted: ViewName, edge: Edge): Vec3[] => {
 export type EdgesByKey = ReadonlyMap<string, readonly Edge[]>;
 
 /** The edge that a line of a view shows: of those of its key the one that passes its middle. */
-const edgeUnder = (v: PlacedView, l: ViewLine, edges: EdgesByKey): Edge | undefined => {
+export const edgeUnder = (v: PlacedView, l: ViewLine, edges: EdgesByKey): Edge | undefined => {
   const same = l.sources.flatMap((s) => edges.get(s) ?? []);
   if (same.length < 2) return same[0];
   const middle = onPaper(v.toPaper, pointOn2(l.curve, (l.from + l.to) / 2));

@@ -1,21 +1,39 @@
 import { type Conic2, pointOn2 } from '../geometry/curve2.ts';
 import type { Ellipse3 } from '../geometry/curve3.ts';
-import { WHOLE_TURN } from '../geometry/nearness.ts';
-import { add, along, cross2, distance2, length2, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
-import type { ViewName } from '../geometry/viewFrames.ts';
+import { EDGE_ON, SAME_FIGURE, WHOLE_TURN } from '../geometry/nearness.ts';
+import { add, along, cross2, distance2, dot, length2, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import { VIEW_FRAMES, type ViewName } from '../geometry/viewFrames.ts';
+import { ROOT_PROPORTION, ROOT_SHARE } from '../part/standard/thread.ts';
 import type { Stretch } from '../sheet/ink/ink.ts';
 import { type PlacedView, placeOfPoint } from '../sheet/views/placedView.ts';
 import type { Edge } from '../solid/boundary.ts';
 import { circleByCrown, isStatedByCrown } from './arcByCrown.ts';
 import { pointAt, postElsewhere } from './coordinates.ts';
 import type { Deed } from './deed.ts';
-import type { LineFaces } from './instruction.ts';
+import type { LineFaces, ThreadRoot } from './instruction.ts';
 import { originOfStep, radiusOrigin } from './origin.ts';
-import { freshName, type Plan, take, viewNamed } from './plan.ts';
+import { freshName, type Plan, SAME_SPOT, take, viewNamed } from './plan.ts';
 import { paperAngle, rayDeed } from './polygonDrawn.ts';
 
 /** Ellipses are plotted every 15 degrees, which two set squares give. */
 const PLOTTED = 24;
+
+/** Whether a circle of a view is the root of a screw's thread, and how that follows from the thread. @param r mm on the paper */
+const threadRootAt = (p: Plan, view: ViewName, centre: Vec2, r: number): ThreadRoot | undefined => {
+  const v = viewNamed(p, view);
+  const thread = p.threads.find(
+    (t) =>
+      !t.isInside &&
+      Math.abs(t.other * p.sheet.scale - r) < SAME_SPOT &&
+      Math.abs(dot(t.axis, VIEW_FRAMES[view].toward)) > 1 - EDGE_ON &&
+      distance2(placeOfPoint(v, t.origin), centre) < SAME_SPOT,
+  );
+  if (!thread) return undefined;
+  const [outside, root] = [2 * thread.radius, 2 * thread.other];
+  return Math.abs(root - ROOT_PROPORTION * outside) < SAME_FIGURE * outside
+    ? { outside, share: ROOT_PROPORTION }
+    : { outside, pitch: (outside - root) / ROOT_SHARE };
+};
 
 /** The light circle of a round feature, drawn once. */
 export const lightCircle = (p: Plan, view: ViewName, centre: Vec2, r: number): string => {
@@ -33,7 +51,12 @@ export const lightCircle = (p: Plan, view: ViewName, centre: Vec2, r: number): s
       stage: 'construction',
       tool: 'compass',
       ...originOfStep(origin),
-      instruction: { kind: 'lightCircle', figure: { length: r, origin }, centre },
+      instruction: {
+        kind: 'lightCircle',
+        figure: { length: r, origin },
+        centre,
+        root: threadRootAt(p, view, centre, r),
+      },
     },
     [{ do: 'circle', circle, centre: middle, radius: r }],
   );

@@ -6,6 +6,7 @@ import { type Boundary, bodyEdges, boundaryOf, type Edge } from './boundary.ts';
 import { type Change, changeBetween, isSame } from './change.ts';
 import { boxOfBody } from './extent.ts';
 import type { BodyModel, PartModel } from './partModel.ts';
+import type { PlacedThread } from './thread.ts';
 
 /** A body with its boundary worked out. */
 export type BuiltBody = {
@@ -15,6 +16,10 @@ export type BuiltBody = {
   /** the state it was built from, if it was, and what changed since */
   readonly since?: { readonly solid: Solid; readonly change: Change };
 };
+/** The threads on all round faces of some bodies. */
+export const threadsOf = (bodies: readonly BuiltBody[]): PlacedThread[] =>
+  bodies.flatMap((b) => b.solid.model.operations.flatMap((o) => o.threads ?? []));
+
 /** A part ready to be viewed, cut and measured. */
 export type BuiltPart = {
   readonly name: string;

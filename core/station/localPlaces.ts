@@ -4,6 +4,7 @@ import { along, cross, cross2, dot, length, sub2, type Vec2, type Vec3 } from '.
 import { TAU, wrapAngle } from '../number/angle.ts';
 import type { LocalSolid, Sweep, Turned } from '../solid/cell.ts';
 import type { LoopSegment } from '../solid/loop.ts';
+import type { LocalThread } from '../solid/thread.ts';
 import { sizeOfSolid } from '../trimmed/solidSize.ts';
 import type { FaceOf, TrimmedSolid } from '../trimmed/trimmedSolid.ts';
 
@@ -92,6 +93,18 @@ const placesOfSweep = (s: Sweep, m: Rigid): LocalPlace[] => {
       ];
     }),
     { kind: 'centre', at: [0, 0, z], roles: [cap], looks: [{ role: cap, n: UP, flat: true }] },
+  ]);
+};
+
+/** The points of a thread that its figures fix: its ends, and where full thread ends, on its face and on its other line. */
+export const placesOfThread = (t: LocalThread, m: Rigid): LocalPlace[] => {
+  const levels = [t.low, t.high, ...(t.end === undefined ? [] : [t.end])].filter(Number.isFinite);
+  const across = axesAcross(m);
+  return [...new Set(levels)].flatMap((z): LocalPlace[] => [
+    { kind: 'centre', at: [0, 0, z], roles: [], looks: [], radius: t.other },
+    ...[t.radius, t.other].flatMap((r) =>
+      across.map((d): LocalPlace => ({ kind: 'side', at: [r * d[0], r * d[1], z], roles: [], looks: [] })),
+    ),
   ]);
 };
 

@@ -9,7 +9,8 @@ import type { FeatureFile, PartFile } from '../part/schema.ts';
 import { localShape } from '../part/shapes/shapes.ts';
 import type { Path, SizeReader } from '../part/sizeReading.ts';
 import { sizeReader } from '../part/sizes.ts';
-import { type LocalPlace, localPlaces } from './localPlaces.ts';
+import { threadMeasures } from '../part/threads.ts';
+import { type LocalPlace, localPlaces, placesOfThread } from './localPlaces.ts';
 import { chainBetween, chainTimes, chainWorth, type SizeChain, type SizeTerm } from './sizeChain.ts';
 
 /** How a point's coordinates come from the stated sizes; nothing for one that is no sum of them, such as a cosine. */
@@ -50,6 +51,14 @@ const sharpShape = (shape: FeatureFile['shape']): FeatureFile['shape'][] =>
     ? [{ ...shape, profile: { ...shape.profile, round: undefined } }]
     : [];
 
+/** A threaded shape whose diameter may be moved by itself: its thread is as deep as the stated one, and names no diameter any more. */
+const movableShape = (shape: FeatureFile['shape'], { units }: SizeReader): FeatureFile['shape'] => {
+  if (shape.kind !== 'cylinder' || typeof shape.thread?.size !== 'string') return shape;
+  const measures = threadMeasures(shape.thread, Number.NaN, units);
+  if (!measures) return shape;
+  return { ...shape, thread: { ...shape.thread, size: undefined, pitch: measures.pitch } };
+};
+
 /** A place while it is worked out; its figures in one row: three in the part, in its own frame and in its body's, and the radius. */
 type Raw = {
   readonly copy: string;
@@ -67,17 +76,19 @@ const rawPlaces = (
   path: Path,
 ): Raw[] => {
   const shapes = [f.shape, ...sharpShape(f.shape)];
-  const solids = shapes.flatMap((s) => localShape(s, read, [...path, 'shape']).solids);
+  const local = shapes.map((s) => localShape(movableShape(s, read), read, [...path, 'shape']));
   const outer = bodyPlacement(body, read, bodyPath);
   return placementsOf(f, read, path).flatMap(({ place, copy }) => {
     const world: Rigid = compose(outer, place);
-    return solids.flatMap((s) =>
-      localPlaces(s, world).map((p): Raw => {
-        const at = mapPoint(world, p.at);
-        const inBody = mapPoint(place, p.at);
-        return { copy, point: p, world, place, figures: [...at, ...p.at, ...inBody, p.radius ?? Number.NaN] };
-      }),
-    );
+    const points = local.flatMap(({ solids, threads }) => [
+      ...solids.flatMap((s) => localPlaces(s, world)),
+      ...(threads ?? []).flatMap((t) => placesOfThread(t, world)),
+    ]);
+    return points.map((p): Raw => {
+      const at = mapPoint(world, p.at);
+      const inBody = mapPoint(place, p.at);
+      return { copy, point: p, world, place, figures: [...at, ...p.at, ...inBody, p.radius ?? Number.NaN] };
+    });
   });
 };
 

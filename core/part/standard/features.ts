@@ -9,8 +9,8 @@ import { inUnitsOf, usualThread } from './thread.ts';
 
 /** Chamfers of heads and nuts fall at 30 degrees to the end face: so far out for each length down. */
 const OUT_PER_DOWN = Math.sqrt(3);
-/** A hexagon by drawing proportions: its corners lie on a circle of twice the nominal diameter. */
-const FLATS_PROPORTION = Math.sqrt(3);
+/** A hexagon by drawing proportions: its corners lie on a circle of so many nominal diameters. */
+const CORNERS_PROPORTION = 2;
 
 type Of<K extends StandardFile['kind']> = Extract<StandardFile, { kind: K }>;
 type Point = [number, number, number];
@@ -22,8 +22,13 @@ const cylinder = (id: string, at: Point, diameter: number, height: number): Feat
   shape: { kind: 'cylinder', diameter, height },
 });
 
-/** A hexagon across flats, from z = 0 up, its corners cut off by cones that meet an end face in the circle inscribed there. */
-const hexagon = (id: string, acrossFlats: number, height: number, below: boolean): FeatureFile[] => {
+/** How wide a hexagon is stated: by the tables across its flats, by drawing proportions across its corners. */
+type Across = { readonly acrossFlats: number } | { readonly acrossCorners: number };
+
+/** A hexagon from z = 0 up, its corners cut off by cones that meet an end face in the circle inscribed there. */
+const hexagon = (id: string, across: Across, height: number, below: boolean): FeatureFile[] => {
+  const acrossFlats =
+    'acrossFlats' in across ? across.acrossFlats : (across.acrossCorners * Math.sqrt(3)) / 2;
   const wide = acrossFlats + 2 * OUT_PER_DOWN * height;
   const cone = (name: string, diameter: number, topDiameter: number): FeatureFile => ({
     id: name,
@@ -31,7 +36,7 @@ const hexagon = (id: string, acrossFlats: number, height: number, below: boolean
     shape: { kind: 'cone', diameter, topDiameter, height },
   });
   return [
-    { id, op: 'add', shape: { kind: 'prism', sides: 6, acrossFlats, height } },
+    { id, op: 'add', shape: { kind: 'prism', sides: 6, ...across, height } },
     cone('chamfer', wide, acrossFlats),
     ...(below ? [cone('chamfer below', acrossFlats, wide)] : []),
   ];
@@ -103,24 +108,24 @@ const bolt = (s: Of<'hexagonBolt'> | Of<'hexagonScrew'>, read: SizeReader, path:
   const screw = screwOf(s, read, path);
   const length = lengthOf(read, s.length, path, 'length');
   const thread = s.kind === 'hexagonScrew' ? length : threadOf(screw, s.thread, length, read, path, 'thread');
-  const [flats, high] =
+  const [across, high]: readonly [Across, number] =
     s.by === 'proportions'
-      ? [FLATS_PROPORTION * screw.d, 0.7 * screw.d]
-      : [screw.of(screw.size.acrossFlats), screw.of(screw.size.headHeight)];
-  return [...hexagon('head', flats, high, false), shank(screw, length, thread, s.by)];
+      ? [{ acrossCorners: CORNERS_PROPORTION * screw.d }, 0.7 * screw.d]
+      : [{ acrossFlats: screw.of(screw.size.acrossFlats) }, screw.of(screw.size.headHeight)];
+  return [...hexagon('head', across, high, false), shank(screw, length, thread, s.by)];
 };
 
 const nut = (s: Of<'hexagonNut'>, read: SizeReader, path: Path): FeatureFile[] => {
   const screw = screwOf(s, read, path);
-  const [flats, high] =
+  const [across, high]: readonly [Across, number] =
     s.by === 'proportions'
-      ? [FLATS_PROPORTION * screw.d, (s.thin ? 0.5 : 0.8) * screw.d]
+      ? [{ acrossCorners: CORNERS_PROPORTION * screw.d }, (s.thin ? 0.5 : 0.8) * screw.d]
       : [
-          screw.of(screw.size.nutAcrossFlats),
+          { acrossFlats: screw.of(screw.size.nutAcrossFlats) },
           screw.of(s.thin ? screw.size.thinNutHeight : screw.size.nutHeight),
         ];
   return [
-    ...hexagon('nut', flats, high, true),
+    ...hexagon('nut', across, high, true),
     { id: 'bore', op: 'cut', at: [0, 0, high], shape: { kind: 'hole', diameter: screw.d, depth: 'through' } },
   ];
 };

@@ -1,14 +1,25 @@
-import type { Vec2 } from '../../geometry/vec.ts';
 import type { ViewName } from '../../geometry/viewFrames.ts';
+import { ROOT_SHARE } from '../../part/standard/thread.ts';
+import { faceWords } from '../../reading/words.ts';
+import type { ArcByCrown, ThreadRoot } from '../instruction.ts';
 import { degreesText, figureText } from './figures.ts';
 import { lineWords, placeWords, statedWords } from './places.ts';
 import { doneIn, type Sentences, seenWord, whySeen } from './sentence.ts';
 import type { Wording } from './wording.ts';
 
-/** An arc by its crown: "the arc over the upper side of cotter". */
-const arcWords = (w: Wording, view: ViewName | undefined, crown: Vec2): string => {
+/** An arc by its face or its crown: "the arc on the side 2 of head", "the arc at the upper side of cotter". */
+const arcWords = (w: Wording, view: ViewName | undefined, { crown, face }: ArcByCrown): string => {
+  if (face !== undefined) return `the arc on ${faceWords(face)}`;
   const at = view && placeWords(w, { view, at: crown });
   return at ? `the arc at ${at}` : 'the arc';
+};
+
+/** How the root of a thread is worked out: "(12 - 1.0825 x 1.75)/2". */
+const rootText = ({ written }: Wording, root: ThreadRoot): string => {
+  const outside = written.size(root.outside);
+  return 'pitch' in root
+    ? `(${outside} - ${ROOT_SHARE} x ${written.size(root.pitch)})/2`
+    : `${root.share} x ${outside}/2`;
 };
 
 /** Lines, circles and plotted curves of the views. */
@@ -20,6 +31,7 @@ export const LINE_SENTENCES: Sentences<
   | 'drawRound'
   | 'lightCircle'
   | 'bisectChord'
+  | 'crownOnLine'
   | 'setOffCrown'
   | 'centreByCrown'
   | 'divideCircle'
@@ -28,6 +40,9 @@ export const LINE_SENTENCES: Sentences<
   | 'markOnCircle'
   | 'joinPlotted'
   | 'coneEnd'
+  | 'chamferCircle'
+  | 'chamferEnd'
+  | 'chamferArc'
 > = {
   drawLine: ({ how, from, to, line }, { view }, w) => {
     const [a, b] = [from, to].map((at) => view && placeWords(w, { view, at }));
@@ -57,29 +72,42 @@ export const LINE_SENTENCES: Sentences<
     text: `Draw the ${seenWord(seen)} ${what} in the ${view} view${lineWords(line)}`,
     why: whySeen(seen),
   }),
-  lightCircle: ({ figure, centre }, { view }, w) => {
+  lightCircle: ({ figure, centre, root }, { view }, w) => {
     const { of } = figure.origin;
     const about = of && statedWords(of);
+    const length = root
+      ? figureText(w, figure).replace(/^\S+/, (x) => `${x} = ${rootText(w, root)}`)
+      : figureText(w, figure);
     return {
-      text: `Set the compass to ${figureText(w, figure)} and draw a light circle${about ? ` about ${about}` : ''} in the ${view} view`,
-      why: 'A round feature is drawn first where it is a circle.',
+      text: `Set the compass to ${length} and draw a light circle${about ? ` about ${about}` : ''} in the ${view} view${root ? ', the root of the thread' : ''}`,
+      why: root
+        ? 'pitch' in root
+          ? 'The root of a thread lies five eighths of the height of its 60-degree form inside its outside: 1.0825 of the pitch, both sides together.'
+          : 'In drafting proportions the root lines lie a tenth of the diameter inside each side.'
+        : 'A round feature is drawn first where it is a circle.',
       brief: [
-        `draw a light circle of radius ${figureText(w, figure)} about`,
+        `draw a light circle of radius ${length} about`,
         (view && placeWords(w, { view, at: centre })) ?? about ?? 'the centre',
       ],
     };
   },
-  bisectChord: ({ crown }, { view }, w) => ({
-    text: `Join the ends of ${arcWords(w, view, crown)} in the ${view} view by a light chord and bisect it: equal arcs about both ends cross on either side of it`,
+  bisectChord: ({ arc }, { view }, w) => ({
+    text: `Join the ends of ${arcWords(w, view, arc)} in the ${view} view by a light chord and bisect it: equal arcs about both ends cross on either side of it`,
     why: 'The centre of the arc is as far from one end as from the other: it lies on the bisector.',
+    brief: ['bisect the chord of', arcWords(w, view, arc)],
   }),
-  setOffCrown: ({ figure, crown }, { view }, w) => ({
-    text: `Set off ${figureText(w, figure)} from the middle of the chord to the crown of ${arcWords(w, view, crown)} in the ${view} view`,
+  crownOnLine: ({ arc }, { view }, w) => ({
+    text: `Mark the crown of ${arcWords(w, view, arc)} in the ${view} view where the bisector meets the line of the end face`,
+    why: 'The chamfer begins on the end face where it touches the middle of each side.',
+  }),
+  setOffCrown: ({ figure, arc }, { view }, w) => ({
+    text: `Set off ${figureText(w, figure)} from the middle of the chord to the crown of ${arcWords(w, view, arc)} in the ${view} view`,
     why: 'The arc is stated by its ends and by how far it bulges.',
   }),
-  centreByCrown: ({ crown }, { view }, w) => ({
-    text: `Bisect the line from one end of ${arcWords(w, view, crown)} to its crown as well; about the point where both bisectors cross draw a light circle through the end in the ${view} view`,
+  centreByCrown: ({ arc }, { view }, w) => ({
+    text: `Bisect the line from one end of ${arcWords(w, view, arc)} to its crown as well; about the point where both bisectors cross draw a light circle through the end in the ${view} view`,
     why: 'Three points fix a circle: its centre is equally far from all of them.',
+    brief: ['by its ends and its crown find the light circle of', arcWords(w, view, arc)],
   }),
   divideCircle: ({ middle, angle }, { view }, w) => {
     const about = view && placeWords(w, { view, at: middle });
@@ -117,5 +145,25 @@ export const LINE_SENTENCES: Sentences<
       `; mark where it meets ${meets === 'axis' ? 'the axis' : 'the side of the hole'}`,
     ),
     why: 'The included angle is stated, half of it lies each side of the axis; no depth needs to be calculated.',
+  }),
+  chamferCircle: ({ feature }, { view }) => ({
+    ...doneIn(
+      view,
+      `about the middle of ${feature} draw a light circle that touches its sides`,
+      ': its radius is the distance of one side, square to it',
+    ),
+    why: 'The chamfer is a cone; it meets the end face in the largest circle that has room on it.',
+  }),
+  chamferEnd: ({ feature, slope }, { view }) => ({
+    ...doneIn(
+      view,
+      `from the side of the chamfer's circle on the end of ${feature} draw a light line at ${degreesText(slope, 6)} to the end face`,
+      ', and mark where it meets the edge of the corner at that side',
+    ),
+    why: 'A corner seen at the side shows the chamfer as a straight line; all corners end at this height.',
+  }),
+  chamferArc: ({ seen, off, line }, { view }, w) => ({
+    text: `Draw the ${seenWord(seen)} arc of the chamfer in the ${view} view${lineWords(line)}`,
+    why: `The curve is a hyperbola; drafters draw the arc through its ends and its crown for it. On the paper it leaves it by ${w.written.paper(Math.ceil(off * 100) / 100)} at most.`,
   }),
 };

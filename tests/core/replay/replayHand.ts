@@ -69,6 +69,19 @@ export const compare = (sheet: Sheet, strokes: readonly Stroke[]): { missing: st
         const same = near(s.curve.c, k.circle.m) && Math.abs(length2(s.curve.major) - k.circle.r) < 1e-6;
         return same && (full ? k.points.length === 0 : near(a, k.points[0]) && near(b, k.points[1]));
       }
+      // an arc through its ends and its crown in place of a curve: nowhere further from it than half a wide line
+      if (k.how === 'arc' && k.circle && s.curve.type !== 'conic') {
+        const { m, r } = k.circle;
+        const own = Array.from({ length: 401 }, (_, i) =>
+          pointOn2(s.curve, s.from + ((s.to - s.from) * i) / 400),
+        );
+        const crown = own.reduce((x, q) => {
+          const far = (o: Vec2): number => distance2(o, a) + distance2(o, b);
+          return far(q) > far(x) ? q : x;
+        });
+        const leaves = (q: Vec2): number => Math.abs(Math.hypot(q[0] - m.x, q[1] - m.y) - r);
+        return ends && own.every((q) => leaves(q) < 0.25) && leaves(crown) < 1e-3;
+      }
       if (k.how !== 'curve') return false;
       const scan = Array.from({ length: 4001 }, (_, i) =>
         pointOn2(s.curve, s.from + ((s.to - s.from) * i) / 4000),
