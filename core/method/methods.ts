@@ -2,6 +2,7 @@ import { arcThroughThree } from './curves/arcThroughThree.ts';
 import { ellipseByCircles } from './curves/ellipse.ts';
 import { isometricCircle } from './curves/isometricCircle.ts';
 import { boltHead, hexagonNut } from './fasteners/hexagonHead.ts';
+import { threadForm } from './fasteners/threadForm.ts';
 import type { Method } from './method.ts';
 import { planeOfThreePoints } from './planes/planeOfThreePoints.ts';
 import {
@@ -14,6 +15,7 @@ import {
 import { depthArcs, depthDividers, mitreLine, settingOut } from './projection/transferring.ts';
 import { dividedLine } from './shapes/dividedLine.ts';
 import { hexagonInCircle, hexagonOnFlats, pentagon } from './shapes/polygons.ts';
+import { taperByRatio } from './shapes/taper.ts';
 import { crossingCylinders } from './surfaces/crossingCylinders.ts';
 import { cutCone } from './surfaces/cutCone.ts';
 import { cutCylinder } from './surfaces/cutCylinder.ts';
@@ -39,11 +41,13 @@ export const METHODS: readonly Method[] = [
   hexagonInCircle,
   hexagonOnFlats,
   pentagon,
+  taperByRatio,
   arcThroughThree,
   ellipseByCircles,
   isometricCircle,
   boltHead,
   hexagonNut,
+  threadForm,
 ];
 
 /** The method of an address on the shelf; undefined where none stands there. */

@@ -163,6 +163,15 @@ export type Instruction =
   | { readonly kind: 'chamferEnd'; readonly feature: string; readonly slope: number }
   /** an arc in place of the curve of a chamfer, which leaves it by so much at most, mm on the paper */
   | { readonly kind: 'chamferArc'; readonly seen: boolean; readonly off: number; readonly line: LineFaces }
+  /** from the stated width n units along and one across, or half of one at either side; a unit in mm on the paper */
+  | {
+      readonly kind: 'taperByRatio';
+      readonly feature: string;
+      readonly n: number;
+      readonly unit: number;
+      readonly from: Vec2;
+      readonly half: boolean;
+    }
   // regular polygons
   | {
       readonly kind: 'polygonCircle';

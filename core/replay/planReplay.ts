@@ -51,6 +51,7 @@ import { stepPolygon } from './polygonDrawn.ts';
 import { polygonsOf } from './polygons.ts';
 import { drawEllipse, drawRound } from './rounds.ts';
 import type { Replay } from './step.ts';
+import { drawTaper, statedTapers } from './taperByRatio.ts';
 import { tracePlaces } from './tracePlaces.ts';
 import { drawTurned, foldPolygon, placeRoundAxis, roundCorners } from './turnedFeatures.ts';
 import { inWords } from './words/inWords.ts';
@@ -294,6 +295,7 @@ export const planReplay = (
   each(features, (f) => roundCorners(p, f));
   each(features, (f) => drawConeEnds(p, f));
   each(chamfered, (e) => drawChamferCircle(p, e));
+  each(statedTapers(stated), (t) => drawTaper(p, t));
   // the circle in which a ball is cut, whose size no one states, waits for its points to be found
   const isUnstated = (v: PlacedView, { curve }: Stretch): boolean =>
     curve.type === 'conic' && radiusOrigin(p, v.name, curve.c, length2(curve.major)).source === 'calculated';

@@ -65,6 +65,7 @@ export type PlannedStep = {
 
 /** One step of the replay, in words. */
 export type Step = Omit<PlannedStep, 'instruction'> & {
+  readonly asks: Instruction['kind'];
   /** what is done, from where to where */
   readonly text: string;
   readonly why: string;

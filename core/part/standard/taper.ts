@@ -8,16 +8,16 @@ type Tapered = Extract<StandardFile, { kind: 'taperKey' | 'cotter' }>;
 /** How far an end bulges, as a share of the width there. */
 const BULGE = { square: 0, arc: 0.1, round: 0.5 } as const;
 /** How far from the large end the stated width is, as a share of the length. */
-const STATION = { large: 0, middle: 0.5, small: 1 } as const;
+export const WIDTH_STATION = { large: 0, middle: 0.5, small: 1 } as const;
 
 /** The widths of a taper 1:n at its large and its small end. */
 export const taperWidths = (
   width: number,
-  widthAt: keyof typeof STATION,
+  widthAt: keyof typeof WIDTH_STATION,
   length: number,
   n: number,
 ): readonly [number, number] => {
-  const large = width + (length * STATION[widthAt]) / n;
+  const large = width + (length * WIDTH_STATION[widthAt]) / n;
   return [large, large - length / n];
 };
 

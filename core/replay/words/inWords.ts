@@ -34,9 +34,9 @@ const sentenceOf = (w: Wording, s: PlannedStep): Sentence => {
 const withFullStop = <T extends { readonly text: string }>(x: T): T => ({ ...x, text: `${x.text}.` });
 
 /** A step as it is read. */
-const readStep = (w: Wording, { instruction: _, brief: _b, clause: _c, ...step }: WordedStep): Step => {
+const readStep = (w: Wording, { instruction, brief: _b, clause: _c, ...step }: WordedStep): Step => {
   const working = step.source === undefined ? '' : workingText(w, { ...step, source: step.source });
-  return withFullStop({ ...step, ...(working && { working }) });
+  return withFullStop({ ...step, asks: instruction.kind, ...(working && { working }) });
 };
 
 /**

@@ -43,6 +43,7 @@ export const LINE_SENTENCES: Sentences<
   | 'chamferCircle'
   | 'chamferEnd'
   | 'chamferArc'
+  | 'taperByRatio'
 > = {
   drawLine: ({ how, from, to, line }, { view }, w) => {
     const [a, b] = [from, to].map((at) => view && placeWords(w, { view, at }));
@@ -166,4 +167,18 @@ export const LINE_SENTENCES: Sentences<
     text: `Draw the ${seenWord(seen)} arc of the chamfer in the ${view} view${lineWords(line)}`,
     why: `The curve is a hyperbola; drafters draw the arc through its ends and its crown for it. On the paper it leaves it by ${w.written.paper(Math.ceil(off * 100) / 100)} at most.`,
   }),
+  taperByRatio: ({ feature, n, unit, from, half }, { view }, w) => {
+    const start = view && placeWords(w, { view, at: from });
+    const ratio = w.written.number(n);
+    return {
+      ...doneIn(
+        view,
+        `from ${start ?? 'the end of the stated width'} set off ${ratio} units of ${w.written.paper(unit)} along ${feature} and ${half ? 'half a unit' : 'one unit'} across`,
+        '; draw the slope through both points and mark where it meets the ends',
+      ),
+      why: half
+        ? `A taper 1:${ratio} on both sides narrows by one in ${ratio} in all, half of it at each side: no width needs to be calculated.`
+        : `A taper 1:${ratio} narrows by one in ${ratio}: no width needs to be calculated.`,
+    };
+  },
 };

@@ -164,6 +164,36 @@ describe('shapes and curves by hand', () => {
   });
 });
 
+describe('what a ratio and a pitch give', () => {
+  test('a key narrows by one in n', () => {
+    for (const sizes of [
+      { long: 120, wide: 40, n: 12 },
+      { long: 95, wide: 31, n: 100 },
+      { long: 20.5, wide: 10, n: 4 },
+    ]) {
+      const { at } = done('taper-by-ratio', sizes);
+      expect(gap(at('F'), at('B'))).toBeCloseTo(sizes.wide - sizes.long / sizes.n, 9);
+      expect(at('F')[0]).toBeCloseTo(sizes.long, 9);
+    }
+    const m = board('taper-by-ratio');
+    expect(m.refuses?.({ long: 200, wide: 20, n: 5 })).toMatch(/no width at the far end.*larger than 40/);
+  });
+
+  test('the root of a thread lies 0.54127 of the pitch inside its outside, and a ridge is an eighth of it wide', () => {
+    for (const pitch of [10, 33, 80]) {
+      const { at } = done('thread-form', { pitch });
+      const h = (pitch * Math.sqrt(3)) / 2;
+      for (const i of [1, 2, 3]) {
+        expect(at(`b${i}`)[1] - at(`a${i}`)[1]).toBeCloseTo((5 * h) / 8, 9);
+        expect(gap(at(`b${i}`), at(`c${i}`))).toBeCloseTo(pitch / 8, 9);
+        // a quarter of the sharp form is cut off at the root
+        expect(at(`a${i}`)[1] - at('v0')[1]).toBeCloseTo(h / 4, 9);
+      }
+      expect(gap(at('d1'), at('a2'))).toBeCloseTo(pitch / 4, 9);
+    }
+  });
+});
+
 describe('surfaces laid flat and crossing by hand', () => {
   test('a cut cylinder: each generator is as long as in space, the base as long as it is round', () => {
     const { at } = done('development-of-a-cylinder', { d: 60, h: 70, a: 40 });
