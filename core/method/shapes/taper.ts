@@ -18,8 +18,8 @@ export const taperByRatio: BoardMethod = {
       ? undefined
       : `A taper 1:${n} leaves no width at the far end. Make the width larger than ${figureText(long / n)}, or the ratio smaller.`,
   steps: ({ long = 0, wide = 0, n = 1 }) => {
-    // as long as has room, so that the line is true
-    const unit = Math.max(0.5, Math.floor((2 * long) / n) / 2);
+    // over a good part of the length, so that the line is true, in halves of a millimetre
+    const unit = Math.max(0.5, Math.floor((1.4 * long) / n) / 2);
     return [
       {
         text: `Draw the straight side AB, ${figureText(long)} long, and a line square to it at each end.`,

@@ -189,6 +189,15 @@ export const cornerCut: Maker = (s, c) => {
     throw new Ask(`${faces.join(' and ')} do not meet in a corner. Which one is meant?`, [
       'top front right corner',
     ]);
+  // a corner that is cut off may be a slope or a notch: which one is never guessed
+  if (faces.length === 2 && s.loose() <= 2 && !s.sees('notch', 'block', 'pocket', 'step')) {
+    const sizes = [s.shift() ?? '10', s.shift()].filter(Boolean);
+    const corner = `the ${faces.join(' ')} corner`;
+    throw new Ask(`Is ${corner} cut off aslant, or is a square notch taken out of it?`, [
+      `chamfer ${corner} ${sizes.join(' x ')}`,
+      `notch ${[sizes[0], sizes[1] ?? sizes[0]].join(' x ')} in ${corner}`,
+    ]);
+  }
   if (isAlongEdge(faces, s)) return edgeCut(faces, s, c);
   if (faces.length < 3)
     throw new Ask(

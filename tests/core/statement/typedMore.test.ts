@@ -288,6 +288,19 @@ describe('what is taken out along an edge', () => {
       'bottom front right corner',
     ]);
   });
+  test.each([
+    ['cut off the left front corner 10 x 20', ' 10 x 20', '10 x 20'],
+    ['cut away the left front corner 10 x 10', ' 10 x 10', '10 x 10'],
+    ['cut off the left front corner by 12', ' 12', '12 x 12'],
+  ])(
+    '"%s" may be a slope or a notch: that is asked, and what is offered can be read',
+    (line, aslant, square) => {
+      const read = readOn(typed('block 120 x 60 x 20'), line);
+      const offers = [`chamfer the left front corner${aslant}`, `notch ${square} in the left front corner`];
+      expect(read).toMatchObject({ kind: 'asks', offers });
+      for (const o of offers) expect(readOn(typed('block 120 x 60 x 20'), o).kind).not.toBe('asks');
+    },
+  );
   test('what would be wider than the part is asked about', () =>
     expect(asks('notch 130 x 10 in the right front corner')).toMatch(
       /would be 130 wide, and the part is only 120/,
