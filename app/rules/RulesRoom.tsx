@@ -221,7 +221,7 @@ export const RulesRoom = () => {
             </div>
             <p className="mt-1 mb-3 text-[13.5px] text-second">
               {own
-                ? 'Choose what your house does; each choice is kept at once. Drawings that are there already stay as they are.'
+                ? 'Choose what your house does; each choice is kept at once. Drawings that were drawn by these rules stay as they are until the change is taken over at Set out, where it is offered.'
                 : says}
             </p>
             <RuleFigures rules={rules} onChoose={own ? change : undefined} />

@@ -18,6 +18,7 @@ const apply = (d: Drawing, c: Exclude<Command, { type: 'writeStatement' }>, cont
     case 'setRules':
     case 'usePreset':
     case 'useHouseRules':
+    case 'takeChangedRules':
       return applySetupCommand(d, c);
     case 'addCut':
     case 'setCutFigure':

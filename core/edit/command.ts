@@ -104,7 +104,9 @@ export type SetupCommand =
   | { readonly type: 'setRules'; readonly change: Change<SheetSetup['rules']>; readonly label: string }
   | { readonly type: 'usePreset'; readonly preset: string }
   /** house rules that were kept under a name */
-  | { readonly type: 'useHouseRules'; readonly rules: HouseRules };
+  | { readonly type: 'useHouseRules'; readonly rules: HouseRules }
+  /** the house rules that the sheet was drawn by, as they are now; not taken, the sheet stays as it is */
+  | { readonly type: 'takeChangedRules'; readonly rules: HouseRules; readonly isTaken: boolean };
 
 /** A change of the cutting planes; each is known by its letter. */
 export type CutCommand =

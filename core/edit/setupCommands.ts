@@ -1,6 +1,7 @@
 import type { Drawing } from '../drawing/drawing.ts';
 import { byHouseRules } from '../sheet/houseRules.ts';
 import { byPreset, PRESETS } from '../sheet/presets.ts';
+import { byChangedRules } from '../sheet/rulesChanged.ts';
 import type { SheetSetup } from '../sheet/setup.ts';
 import type { Change, Edited, SetupCommand } from './command.ts';
 import { gone, withChange } from './place.ts';
@@ -43,6 +44,11 @@ export const applySetupCommand = (d: Drawing, c: SetupCommand): Edited => {
       return {
         drawing: { ...d, setup: byHouseRules(setup, c.rules) },
         label: `House rules: ${c.rules.name}`,
+      };
+    case 'takeChangedRules':
+      return {
+        drawing: { ...d, setup: byChangedRules(setup, c.rules, c.isTaken) },
+        label: c.isTaken ? `House rules: ${c.rules.name}, as they are now` : `House rules: left as they were`,
       };
   }
 };

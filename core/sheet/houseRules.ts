@@ -26,10 +26,10 @@ export const rulesOfSheet = (called: string, { angle, rules }: SheetSetup): Hous
 export const rulesOfPreset = (called: string, usual: SheetSetup, { angle, rules }: Preset): HouseRules =>
   rulesOfSheet(called, { ...usual, angle, rules: { ...usual.rules, ...rules } });
 
-/** A sheet by house rules; what is a matter of this drawing alone stays. */
+/** A sheet by house rules, which notes what they were; what is a matter of this drawing alone stays. */
 export const byHouseRules = (
   setup: SheetSetup,
-  { angle, rules }: Pick<HouseRules, 'angle' | 'rules'>,
+  { name: called, angle, rules }: Pick<HouseRules, 'name' | 'angle' | 'rules'>,
 ): SheetSetup => {
   const { projectorsFeature, projectorsInto, namesOf, noHidden, firstGenerator } = setup.rules;
   const own: Pick<SheetSetup['rules'], OfOneDrawing> = {
@@ -40,7 +40,7 @@ export const byHouseRules = (
     firstGenerator,
   };
   const kept = Object.fromEntries(Object.entries(own).filter(([, v]) => v !== undefined));
-  return { ...setup, angle, rules: { ...rules, ...kept } };
+  return { ...setup, angle, rules: { ...rules, ...kept }, follows: { name: called, angle, rules } };
 };
 
 const sorted = (x: unknown): unknown =>

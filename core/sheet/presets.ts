@@ -103,7 +103,9 @@ export const byPreset = (setup: SheetSetup, { angle, rules, paper, side }: Prese
   const views =
     side && !setup.views.includes(side) ? setup.views.map((v) => (v === other ? side : v)) : setup.views;
   const moved = paper && paper !== setup.paper ? { paper, place: undefined } : {};
-  return { ...setup, ...moved, views, angle, rules: { ...setup.rules, ...rules } };
+  // presets never change: there is nothing to note
+  const { follows: _, ...others } = setup;
+  return { ...others, ...moved, views, angle, rules: { ...setup.rules, ...rules } };
 };
 
 /** The preset whose rules a sheet has, if it is one of them. */

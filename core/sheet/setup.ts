@@ -17,6 +17,109 @@ export const LONGEST_LEADER = 60;
 /** A sheet has so many notes with leaders at most. */
 export const MOST_LEADERS = 30;
 
+const projectionAngle = z.enum(['first', 'third']);
+
+/** All choices of a sheet on which practitioners differ, besides the angle of projection. */
+const rulesSchema = z.strictObject({
+  referenceLines: z.boolean(),
+  mitre: z.boolean(),
+  /** the planes of projection named at the lines between them; numbered: each end view's plane has a name of its own, VP1 and VP2 */
+  planes: z.union([z.boolean(), z.literal('numbered')]).optional(),
+  /** lines between the planes as long dashes with two dots or two short dashes; continuous where missing */
+  referenceType: z.enum(['twoDots', 'twoShort']).optional(),
+  /** lines between the planes end where the mitre line begins; beyond the views where missing */
+  referenceEnds: z.literal('mitre').optional(),
+  /** the squares of squared paper printed, and the views begun on them, where the part states what a square is worth */
+  squares: z.literal(true).optional(),
+  /** faces tinted, each in one colour in all views */
+  tints: z.literal(true).optional(),
+  projectors: z.enum(['kept', 'off']),
+  /** whose projectors are kept; those of the cut points where missing */
+  projectorsOf: z.enum(['cuts', 'corners']).optional(),
+  /** of all corners only those of a feature, and only the projectors that lead to a view */
+  projectorsFeature: z.string().max(200).optional(),
+  projectorsInto: viewName.optional(),
+  /** how depths pass between the views; by the mitre line where missing */
+  transfer: z.enum(['mitre', 'arcs', 'distances']).optional(),
+  hiddenBehindCut: z.enum(['kept', 'out']),
+  points: z.enum(['numbers', 'off']),
+  /** views whose hidden lines are left out */
+  noHidden: z.array(viewName).max(6).optional(),
+  /** an isometric in a free place of the sheet */
+  pictorial: z.boolean().optional(),
+  /** the parts of an assembly drawn apart in the isometric */
+  pictorialApart: z.literal(true).optional(),
+  /** centre lines of views that are symmetric; drawn where missing */
+  symmetry: z.enum(['drawn', 'out']).optional(),
+  /** tangent joins drawn as thin lines */
+  tangents: z.boolean().optional(),
+  /** the corners' names on the sheet; none where missing */
+  corners: z.enum(['numbers', 'letters']).optional(),
+  /** a feature whose corners alone are named on the sheet; all are where missing */
+  namesOf: z.string().max(200).optional(),
+  /** the corner of each ring that is numbered first; left back where missing */
+  numbersFrom: z.enum(STARTS).optional(),
+  /** which way round each ring is numbered; clockwise where missing */
+  numbersSense: z.enum(['clockwise', 'counter-clockwise']).optional(),
+  /**
+   * how cut points are named: by numbers that go on after the corners and the cuts before (where missing), by the numbers of the edges
+   * they lie on, or by letters
+   */
+  cutNames: z.enum(['edges', 'letters']).optional(),
+  /** one number for a corner and the one under it */
+  pairs: z.enum(['two', 'one']).optional(),
+  /** how many generators divide a curved face that is cut; none where missing */
+  generators: z.union([z.literal(8), z.literal(12), z.literal(24)]).optional(),
+  /** the names of views: how high, how far below their view, mm, and whether their guide lines are drawn; usual where missing */
+  titles: z
+    .strictObject({
+      height: z.number().min(1.8).max(14),
+      below: z.number().min(1).max(60),
+      guides: z.boolean().optional(),
+    })
+    .optional(),
+  /** the upright line between the front view and those beside it is named X1Y1; the lines of true shapes begin with X2Y2 then */
+  uprightNamed: z.boolean().optional(),
+  /** sectional views are named by the letter of their cut, "Section A-A"; "Sectional front view" where missing */
+  cutTitles: z.literal('letters').optional(),
+  /** how far apart the lines of all hatching are, mm; by the size of the area where missing */
+  hatchEvery: z.number().min(0.5).max(12).optional(),
+  /** each body hatched by what it is made of; all alike where missing */
+  hatchBy: z.literal('material').optional(),
+  /** large cut faces hatched along their edge only; over the whole face where missing */
+  hatchLarge: z.literal('edge').optional(),
+  /** the parts list of an assembly above the title block */
+  partsList: z.literal(true).optional(),
+  /** the items of the parts list at the views, in balloons */
+  balloons: z.literal(true).optional(),
+  /** how dimension lines end; in arrows where missing */
+  lineEnds: z.enum(['ticks', 'dots']).optional(),
+  /**
+   * lengths from one base stand on one line from a zero mark, or those to holes in a table with their sizes; each on a line of its own where missing
+   */
+  lengths: z.enum(['running', 'table']).optional(),
+  /**
+   * named: only sizes with a name of their own are dimensioned, as a course may want it; assembly: how large the whole is, and where its parts meet and fit;
+   * all of them where missing
+   */
+  dimensionsOf: z.enum(['named', 'assembly']).optional(),
+  /** what is missing or given twice among the dimensions is told when one asks; at once where missing */
+  dimensionsTold: z.literal('asked').optional(),
+  /** how the figures of dimensions are written */
+  figures: z
+    .strictObject({
+      places: z.number().int().min(0).max(4).optional(),
+      inches: z.literal('decimals').optional(),
+      second: z.literal(true).optional(),
+      diameters: z.literal('DIA').optional(),
+    })
+    .optional(),
+  /** what the views are called on the sheet; front, top and left view where missing */
+  names: z.enum(['views', 'elevations', 'sides']).optional(),
+  /** the side that the first of them faces; left where missing */
+  firstGenerator: viewName.optional(),
+});
+
 /** The choices of a sheet: paper, scale, angle, views, gap, and the house rules that this version knows. */
 export const setupSchema = z
   .strictObject({
@@ -58,7 +161,7 @@ export const setupSchema = z
       .min(1)
       .max(MOST_LEADERS)
       .optional(),
-    angle: z.enum(['first', 'third']),
+    angle: projectionAngle,
     scale: z.union([z.literal('fit'), z.number().min(1e-6).max(1000)]),
     views: z.array(viewName).min(1).max(6),
     gap: z.number().min(2).max(200),
@@ -129,105 +232,11 @@ export const setupSchema = z
       .optional(),
     /** where the group of views was put: the lower left corner of all boxes, paper mm; found by itself where missing */
     place: z.tuple([paperPlace, paperPlace]).optional(),
-    rules: z.strictObject({
-      referenceLines: z.boolean(),
-      mitre: z.boolean(),
-      /** the planes of projection named at the lines between them; numbered: each end view's plane has a name of its own, VP1 and VP2 */
-      planes: z.union([z.boolean(), z.literal('numbered')]).optional(),
-      /** lines between the planes as long dashes with two dots or two short dashes; continuous where missing */
-      referenceType: z.enum(['twoDots', 'twoShort']).optional(),
-      /** lines between the planes end where the mitre line begins; beyond the views where missing */
-      referenceEnds: z.literal('mitre').optional(),
-      /** the squares of squared paper printed, and the views begun on them, where the part states what a square is worth */
-      squares: z.literal(true).optional(),
-      /** faces tinted, each in one colour in all views */
-      tints: z.literal(true).optional(),
-      projectors: z.enum(['kept', 'off']),
-      /** whose projectors are kept; those of the cut points where missing */
-      projectorsOf: z.enum(['cuts', 'corners']).optional(),
-      /** of all corners only those of a feature, and only the projectors that lead to a view */
-      projectorsFeature: z.string().max(200).optional(),
-      projectorsInto: viewName.optional(),
-      /** how depths pass between the views; by the mitre line where missing */
-      transfer: z.enum(['mitre', 'arcs', 'distances']).optional(),
-      hiddenBehindCut: z.enum(['kept', 'out']),
-      points: z.enum(['numbers', 'off']),
-      /** views whose hidden lines are left out */
-      noHidden: z.array(viewName).max(6).optional(),
-      /** an isometric in a free place of the sheet */
-      pictorial: z.boolean().optional(),
-      /** the parts of an assembly drawn apart in the isometric */
-      pictorialApart: z.literal(true).optional(),
-      /** centre lines of views that are symmetric; drawn where missing */
-      symmetry: z.enum(['drawn', 'out']).optional(),
-      /** tangent joins drawn as thin lines */
-      tangents: z.boolean().optional(),
-      /** the corners' names on the sheet; none where missing */
-      corners: z.enum(['numbers', 'letters']).optional(),
-      /** a feature whose corners alone are named on the sheet; all are where missing */
-      namesOf: z.string().max(200).optional(),
-      /** the corner of each ring that is numbered first; left back where missing */
-      numbersFrom: z.enum(STARTS).optional(),
-      /** which way round each ring is numbered; clockwise where missing */
-      numbersSense: z.enum(['clockwise', 'counter-clockwise']).optional(),
-      /**
-       * how cut points are named: by numbers that go on after the corners and the cuts before (where missing), by the numbers of the edges
-       * they lie on, or by letters
-       */
-      cutNames: z.enum(['edges', 'letters']).optional(),
-      /** one number for a corner and the one under it */
-      pairs: z.enum(['two', 'one']).optional(),
-      /** how many generators divide a curved face that is cut; none where missing */
-      generators: z.union([z.literal(8), z.literal(12), z.literal(24)]).optional(),
-      /** the names of views: how high, how far below their view, mm, and whether their guide lines are drawn; usual where missing */
-      titles: z
-        .strictObject({
-          height: z.number().min(1.8).max(14),
-          below: z.number().min(1).max(60),
-          guides: z.boolean().optional(),
-        })
-        .optional(),
-      /** the upright line between the front view and those beside it is named X1Y1; the lines of true shapes begin with X2Y2 then */
-      uprightNamed: z.boolean().optional(),
-      /** sectional views are named by the letter of their cut, "Section A-A"; "Sectional front view" where missing */
-      cutTitles: z.literal('letters').optional(),
-      /** how far apart the lines of all hatching are, mm; by the size of the area where missing */
-      hatchEvery: z.number().min(0.5).max(12).optional(),
-      /** each body hatched by what it is made of; all alike where missing */
-      hatchBy: z.literal('material').optional(),
-      /** large cut faces hatched along their edge only; over the whole face where missing */
-      hatchLarge: z.literal('edge').optional(),
-      /** the parts list of an assembly above the title block */
-      partsList: z.literal(true).optional(),
-      /** the items of the parts list at the views, in balloons */
-      balloons: z.literal(true).optional(),
-      /** how dimension lines end; in arrows where missing */
-      lineEnds: z.enum(['ticks', 'dots']).optional(),
-      /**
-       * lengths from one base stand on one line from a zero mark, or those to holes in a table with their sizes; each on a line of its own where missing
-       */
-      lengths: z.enum(['running', 'table']).optional(),
-      /**
-       * named: only sizes with a name of their own are dimensioned, as a course may want it; assembly: how large the whole is, and where its parts meet and fit;
-       * all of them where missing
-       */
-      dimensionsOf: z.enum(['named', 'assembly']).optional(),
-      /** what is missing or given twice among the dimensions is told when one asks; at once where missing */
-      dimensionsTold: z.literal('asked').optional(),
-      /** how the figures of dimensions are written */
-      figures: z
-        .strictObject({
-          places: z.number().int().min(0).max(4).optional(),
-          inches: z.literal('decimals').optional(),
-          second: z.literal(true).optional(),
-          diameters: z.literal('DIA').optional(),
-        })
-        .optional(),
-      /** what the views are called on the sheet; front, top and left view where missing */
-      names: z.enum(['views', 'elevations', 'sides']).optional(),
-      /** the side that the first of them faces; left where missing */
-      firstGenerator: viewName.optional(),
-    }),
+    rules: rulesSchema,
+    /** the house rules of a name that the sheet was drawn by, as they were then */
+    follows: z
+      .strictObject({ name: z.string().min(1).max(40), angle: projectionAngle, rules: rulesSchema })
+      .optional(),
   })
   .refine(({ gap, between }) => !between || Math.min(...between) >= gap + 2, {
     path: ['between'],

@@ -108,4 +108,28 @@ test('a preset is copied, changed by its pictures, and new drawings begin with i
   await rules.selectOption({ label: 'Evening class' });
   await saved(page);
   await expect(rules.locator('option:checked')).toHaveText('Evening class');
+
+  // rules that change are offered to the drawings that were drawn by them
+  await stand(page, 'Set out');
+  const room = await page.context().newPage();
+  await room.goto(`${server.address}/rules`);
+  await room.getByRole('button', { name: 'Evening class' }).click();
+  await room.getByRole('group', { name: 'Projection' }).getByRole('button', { name: 'First angle' }).click();
+  await expect
+    .poll(async () =>
+      (await (await room.request.get(`${server.address}/api/rules`)).json()).map(
+        (k: { rules: { name: string; angle: string } }) => `${k.rules.name} ${k.rules.angle}`,
+      ),
+    )
+    .toContain('Evening class first');
+  await room.close();
+  await page.reload();
+  await stand(page, 'Set out');
+  const offer = page.getByRole('region', { name: 'Changed house rules' });
+  await expect(offer).toContainText('“Evening class” has changed');
+  await expect(offer).toContainText('Projection: First angle');
+  await offer.getByRole('button', { name: 'Take over' }).click();
+  await expect(page.getByRole('radio', { name: 'First' }).first()).toBeChecked();
+  await expect(offer).toHaveCount(0);
+  await saved(page);
 });

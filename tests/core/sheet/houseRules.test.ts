@@ -11,7 +11,8 @@ import {
 } from '../../../core/sheet/houseRules.ts';
 import { byPreset, PRESETS } from '../../../core/sheet/presets.ts';
 import { choiceOf, RULE_CHOICES, withChoice } from '../../../core/sheet/ruleChoices.ts';
-import { DEFAULT_SETUP, type SheetSetup } from '../../../core/sheet/setup.ts';
+import { byChangedRules, changesSince } from '../../../core/sheet/rulesChanged.ts';
+import { DEFAULT_SETUP, type SheetSetup, setupSchema } from '../../../core/sheet/setup.ts';
 import { ruleFigure } from '../../../workers/ruleFigure.ts';
 import { feature, partOf } from '../balance/given.ts';
 
@@ -100,5 +101,70 @@ describe('rules with pictures', () => {
     }
     expect(ruleFigure('angle', 7)).toBeUndefined();
     expect(ruleFigure('none', 0)).toBeUndefined();
+  });
+});
+
+describe('house rules that change after a sheet was drawn by them', () => {
+  const first = rulesOfSheet('Lighthouse', other);
+  const rule = (key: string, words: string) => {
+    const r = RULE_CHOICES.find((x) => x.key === key);
+    const choice = r?.choices.find((x) => x.words === words);
+    if (!choice) throw new Error(`no choice ${words} of ${key}`);
+    return choice;
+  };
+  const next = withChoice(
+    withChoice(first, rule('angle', 'First angle')),
+    rule('reference', 'XY and mitre line'),
+  );
+  const drawn = byHouseRules({ ...DEFAULT_SETUP, paper: 'A2' }, first);
+
+  test('the change is told rule by rule, to those alone that were drawn by them', () => {
+    expect(changesSince(drawn, first)).toEqual([]);
+    expect(changesSince(drawn, next)).toEqual([
+      { rule: 'Projection', now: 'First angle', isKept: false },
+      { rule: 'Lines between the views', now: 'XY and mitre line', isKept: false },
+    ]);
+    expect(changesSince(drawn, { ...next, name: 'Others' })).toEqual([]);
+    expect(changesSince(DEFAULT_SETUP, next)).toEqual([]);
+    // a preset does not change: a sheet that was put by one follows no rules of a name any more
+    expect(changesSince(byPreset(drawn, PRESETS[0] as (typeof PRESETS)[number]), next)).toEqual([]);
+  });
+  test('taken over, the sheet is by them; what it does otherwise by its own choice stays', () => {
+    const taken = byChangedRules(drawn, next, true);
+    expect(followsRules(taken, next)).toBe(true);
+    expect(changesSince(taken, next)).toEqual([]);
+    expect(taken.paper).toBe('A2');
+    const own: SheetSetup = {
+      ...drawn,
+      angle: 'first',
+      rules: { ...drawn.rules, lineEnds: 'dots', mitre: true },
+    };
+    const change = withChoice(next, rule('lineEnds', 'Arrows'));
+    expect(changesSince(own, change)).toContainEqual({
+      rule: 'Ends of dimension lines',
+      now: 'Arrows',
+      isKept: true,
+    });
+    const merged = byChangedRules(own, change, true);
+    expect(merged.rules).toMatchObject({
+      lineEnds: 'dots',
+      mitre: true,
+      referenceLines: true,
+      corners: 'letters',
+    });
+    expect(changesSince(merged, change)).toEqual([]);
+    // a rule that went back to what holds where nothing is said does so on the sheet
+    const { figures: _, ...without } = next.rules;
+    expect(byChangedRules(drawn, { ...next, rules: without }, true).rules.figures).toBeUndefined();
+  });
+  test('left alone, the sheet stays as it is and the change is not offered again', () => {
+    const left = byChangedRules(drawn, next, false);
+    expect([left.angle, left.rules]).toEqual([drawn.angle, drawn.rules]);
+    expect(changesSince(left, next)).toEqual([]);
+    // a later change is
+    expect(changesSince(left, withChoice(next, rule('projectors', 'Kept')))).toHaveLength(1);
+  });
+  test('a drawing with them is read back', () => {
+    expect(setupSchema.parse(JSON.parse(JSON.stringify(drawn)))).toEqual(drawn);
   });
 });

@@ -2,6 +2,7 @@
 import { useEffect, useState } from 'react';
 import { followsRules, isPresetName, rulesOfSheet } from '../../../../core/sheet/houseRules.ts';
 import { PRESETS, presetOf } from '../../../../core/sheet/presets.ts';
+import { changesSince } from '../../../../core/sheet/rulesChanged.ts';
 import type { KeptRules } from '../../../../exchange/houseRules.ts';
 import { keepRules, listRules } from '../../../rules/rulesCalls.ts';
 import { field, Row } from '../../book/Page.tsx';
@@ -20,9 +21,15 @@ export const HouseRulesRows = () => {
   const [fault, setFault] = useState<string>();
   useEffect(() => {
     // without the server the presets are there all the same
-    listRules().then(setKept, () => undefined);
+    const read = (): void => void listRules().then(setKept, () => undefined);
+    read();
+    // they are changed on a page of their own
+    window.addEventListener('focus', read);
+    return () => window.removeEventListener('focus', read);
   }, []);
   const own = kept.find((k) => followsRules(setup, k.rules));
+  const followed = kept.find((k) => k.rules.name === setup.follows?.name);
+  const changes = followed ? changesSince(setup, followed.rules) : [];
   const preset = own ? undefined : presetOf(setup);
   const take = (value: string): void => {
     if (!value.startsWith(OWN)) {
@@ -43,7 +50,10 @@ export const HouseRulesRows = () => {
       return;
     }
     try {
-      setKept(await keepRules({ rules: rulesOfSheet(name, setup) }));
+      const rules = rulesOfSheet(name, setup);
+      setKept(await keepRules({ rules }));
+      // from now on the sheet follows them: a later change of theirs is offered to it
+      void edit({ type: 'useHouseRules', rules });
       setNaming(undefined);
       setFault(undefined);
     } catch (error) {
@@ -105,6 +115,29 @@ export const HouseRulesRows = () => {
               if (e.key === 'Escape') setNaming(undefined);
             }}
           />
+        )}
+        {followed && changes.length > 0 && (
+          <section aria-label="Changed house rules" className="mt-1 text-caution">
+            “{followed.rules.name}” has changed since this sheet was drawn by it:{' '}
+            {changes
+              .map((x) => `${x.rule}: ${x.now}${x.isKept ? ' (this sheet has its own)' : ''}`)
+              .join('; ')}
+            .{' '}
+            <button
+              type="button"
+              className={LINK}
+              onClick={() => void edit({ type: 'takeChangedRules', rules: followed.rules, isTaken: true })}
+            >
+              Take over
+            </button>{' '}
+            <button
+              type="button"
+              className={LINK}
+              onClick={() => void edit({ type: 'takeChangedRules', rules: followed.rules, isTaken: false })}
+            >
+              Stay as it is
+            </button>
+          </section>
         )}
         {fault && (
           <span role="alert" className="block text-fault">
