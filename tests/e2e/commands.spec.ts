@@ -1,7 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { COMMANDS, commandsFor } from '../../app/desk/commands/commands.ts';
-import { listen, openDrawing, stand } from './desk.ts';
+import { listen, newLine, openDrawing, stand } from './desk.ts';
 import { serverFor } from './server.ts';
 
 test.describe.configure({ mode: 'serial' });
@@ -92,4 +92,52 @@ test('the keys of the desk and of the stage are shown by ?', async ({ page }) =>
   await finder(page).fill('nonsense of a kind');
   await expect(page.getByText('Nothing of the desk is called that')).toBeVisible();
   await page.keyboard.press('Escape');
+});
+
+test('an action gets a key of one’s own, which is kept, shown, and taken away', async ({ page }) => {
+  const troubles = listen(page);
+  await openDrawing(page, server.address, 'Vane hub, hollow hexagon');
+  await expect(page.getByRole('button', { name: 'Keys and actions' })).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await finder(page).fill('scale');
+  const dialog = page.getByRole('dialog', { name: 'Find an action or a setting' });
+  await dialog.getByRole('button', { name: 'Give it a key' }).click();
+  // what has a use already is refused, and the question stays
+  await page.keyboard.press('5');
+  await expect(dialog.getByRole('alert')).toHaveText(/^5 has a use already/);
+  await page.keyboard.press('h');
+  await expect(dialog).toContainText('“Scale” has the key H.');
+  await expect(finder(page)).toBeFocused();
+  expect((await new AxeBuilder({ page }).include('[role=dialog]').analyze()).violations).toEqual([]);
+  // Esc leaves only the question
+  await dialog.getByRole('button', { name: 'Another key' }).click();
+  await page.keyboard.press('Escape');
+  await expect(dialog).toContainText('“Scale” has the key H.');
+  await page.keyboard.press('Escape');
+  await expect(dialog).toHaveCount(0);
+
+  await page.reload();
+  await stand(page, 'Project');
+  await page.keyboard.press('h');
+  const scale = page.getByRole('combobox', { name: 'Scale' });
+  await expect(scale).toBeFocused();
+  // a letter that is typed is a letter
+  await stand(page, 'Measure');
+  await newLine(page).focus();
+  await page.keyboard.type('h');
+  await expect(newLine(page)).toHaveValue('h');
+  await page.keyboard.press('Backspace');
+  await stand(page, 'Cut');
+  await page.keyboard.press('Shift+?');
+  const panel = page.getByRole('dialog', { name: 'Keys' });
+  await expect(panel.getByRole('heading', { name: 'Your own' })).toBeVisible();
+  await panel.getByRole('button', { name: 'Find an action' }).click();
+  await finder(page).fill('scale');
+  await dialog.getByRole('button', { name: 'Take the key away' }).click();
+  await expect(dialog).toContainText('“Scale” has no key of your own.');
+  await page.keyboard.press('Escape');
+  await expect(dialog).toHaveCount(0);
+  await page.keyboard.press('h');
+  await expect(page.locator('nav[aria-label=Stages] [aria-current=step]')).toContainText('Cut');
+  expect(troubles).toEqual([]);
 });

@@ -1,9 +1,11 @@
 'use client';
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
-import { type KeyboardEvent, useId, useState } from 'react';
+import { type KeyboardEvent, useCallback, useId, useRef, useState } from 'react';
 import { useDesk } from '../useDesk.ts';
 import { commandsFor, type DeskCommand } from './commands.ts';
-import { dialogGone, findControl, goTo } from './findControl.ts';
+import { KeyOfCommand } from './KeyOfCommand.tsx';
+import { commandId, keyOf, useOwnKeys } from './ownKeys.ts';
+import { takeCommand } from './takeCommand.ts';
 
 const placeOf = ({ stage, place }: DeskCommand): string =>
   stage ?? (place.kind === 'menu' ? place.menu : 'Head of the page');
@@ -25,29 +27,14 @@ export const FindCommand = ({
   const list = useId();
   const optionId = (i: number): string => `${list}-${i}`;
   const found = commandsFor(search);
+  const field = useRef<HTMLInputElement>(null);
+  const keys = useOwnKeys();
+  const toField = useCallback(() => field.current?.focus(), []);
+  const chosen = found[at];
   const take = async (c: DeskCommand | undefined): Promise<void> => {
     if (!c) return;
-    if (c.stage) view.standAt(c.stage);
-    if (c.place.kind === 'stage') {
-      onClose();
-      return;
-    }
     onClose();
-    await dialogGone();
-    if (c.place.kind === 'menu') {
-      (await findControl(c.place.menu))?.click();
-      const item = await findControl(c.place.item);
-      if (!item) onMissing(c.label);
-      item?.click();
-      return;
-    }
-    const control = await findControl(c.place.name);
-    if (!control) {
-      onMissing(c.label);
-      return;
-    }
-    goTo(control);
-    if (c.place.press) control.click();
+    if (!(await takeCommand(c, view.standAt))) onMissing(c.label);
   };
   const press = (e: KeyboardEvent): void => {
     const last = found.length - 1;
@@ -66,6 +53,7 @@ export const FindCommand = ({
         <DialogPanel className="mx-auto w-[560px] max-w-full overflow-hidden rounded-md border border-rule-strong bg-page shadow-lg">
           <DialogTitle className="sr-only">Find an action or a setting</DialogTitle>
           <input
+            ref={field}
             role="combobox"
             aria-label="Find an action or a setting"
             aria-expanded={found.length > 0}
@@ -104,7 +92,10 @@ export const FindCommand = ({
                 className={`flex cursor-pointer items-baseline justify-between gap-4 px-4 py-1.5 text-[14px] ${i === at ? 'bg-pale text-deep' : ''}`}
               >
                 {c.label}
-                <span className="text-[12.5px] whitespace-nowrap text-second">{placeOf(c)}</span>
+                <span className="text-[12.5px] whitespace-nowrap text-second">
+                  {placeOf(c)}
+                  {keyOf(keys, c) && ` · ${keyOf(keys, c)}`}
+                </span>
               </div>
             ))}
           </div>
@@ -113,6 +104,7 @@ export const FindCommand = ({
               Nothing of the desk is called that. Shapes are typed as lines of the statement.
             </p>
           )}
+          {chosen && <KeyOfCommand key={commandId(chosen)} command={chosen} onDone={toField} />}
           {missing && (
             <p className="px-4 py-3 text-[13.5px] text-fault" role="alert">
               {missing} is not there now.

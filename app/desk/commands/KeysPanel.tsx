@@ -2,7 +2,9 @@
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { LookChoice } from '../../LookChoice.tsx';
 import { useView } from '../useDesk.ts';
+import { COMMANDS } from './commands.ts';
 import { DESK_KEYS, FIGURE_KEYS, type KeyLine, STAGE_KEYS } from './keys.ts';
+import { commandId, useOwnKeys } from './ownKeys.ts';
 
 const Lines = ({ title, lines }: { title: string; lines: readonly KeyLine[] }) =>
   lines.length ? (
@@ -31,6 +33,10 @@ const Lines = ({ title, lines }: { title: string; lines: readonly KeyLine[] }) =
 /** The keys of the desk and of the stage that is open. */
 export const KeysPanel = ({ onClose, onFind }: { onClose: () => void; onFind: () => void }) => {
   const stage = useView((v) => v.stage);
+  const own = Object.entries(useOwnKeys()).flatMap(([name, id]): KeyLine[] => {
+    const command = COMMANDS.find((c) => commandId(c) === id);
+    return command ? [{ keys: [name], does: command.label }] : [];
+  });
   return (
     <Dialog open onClose={onClose} className="relative z-40 focus:outline-none">
       <div className="fixed inset-0 bg-ink/25" aria-hidden />
@@ -40,6 +46,12 @@ export const KeysPanel = ({ onClose, onFind }: { onClose: () => void; onFind: ()
           <Lines title={stage} lines={STAGE_KEYS[stage]} />
           <Lines title="A field with a figure" lines={FIGURE_KEYS} />
           <Lines title="The whole desk" lines={DESK_KEYS} />
+          <Lines title="Your own" lines={own} />
+          {!own.length && (
+            <p className="pt-3 text-[13px] text-second">
+              An action gets a key of your own where it is found: Ctrl K, then “Give it a key”.
+            </p>
+          )}
           <div className="flex items-center justify-end gap-2 pt-4">
             <span className="mr-auto">
               <LookChoice />
