@@ -118,9 +118,14 @@ test('an action gets a key of one’s own, which is kept, shown, and taken away'
 
   await page.reload();
   await stand(page, 'Project');
-  await page.keyboard.press('h');
+  const here = page.locator('nav[aria-label=Stages] [aria-current=step]');
+  await expect(here).toContainText('Project');
   const scale = page.getByRole('combobox', { name: 'Scale' });
-  await expect(scale).toBeFocused();
+  // the page hears keys a moment after it is shown
+  await expect(async () => {
+    await page.keyboard.press('h');
+    await expect(scale).toBeFocused({ timeout: 1500 });
+  }).toPass();
   // a letter that is typed is a letter
   await stand(page, 'Measure');
   await newLine(page).focus();
@@ -138,6 +143,6 @@ test('an action gets a key of one’s own, which is kept, shown, and taken away'
   await page.keyboard.press('Escape');
   await expect(dialog).toHaveCount(0);
   await page.keyboard.press('h');
-  await expect(page.locator('nav[aria-label=Stages] [aria-current=step]')).toContainText('Cut');
+  await expect(here).toContainText('Cut');
   expect(troubles).toEqual([]);
 });

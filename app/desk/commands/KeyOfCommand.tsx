@@ -12,7 +12,7 @@ import {
   withoutKeyOf,
 } from './ownKeys.ts';
 
-const LINK = 'font-semibold text-house hover:underline';
+const LINK = 'ml-1.5 font-semibold text-house hover:underline';
 
 /** The key of one's own that a command has: given by pressing it, and taken away. */
 export const KeyOfCommand = ({ command, onDone }: { command: DeskCommand; onDone: () => void }) => {
@@ -62,7 +62,7 @@ export const KeyOfCommand = ({ command, onDone }: { command: DeskCommand; onDone
         </span>
       ) : (
         <>
-          {own ? `“${command.label}” has the key ${own}. ` : `“${command.label}” has no key of your own. `}
+          {own ? `“${command.label}” has the key ${own}.` : `“${command.label}” has no key of your own.`}
           <button
             type="button"
             className={LINK}
@@ -72,7 +72,7 @@ export const KeyOfCommand = ({ command, onDone }: { command: DeskCommand; onDone
             }}
           >
             {own ? 'Another key' : 'Give it a key'}
-          </button>{' '}
+          </button>
           {own && (
             <button
               type="button"
