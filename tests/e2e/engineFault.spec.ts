@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
 import { newDrawing, newLine, saved, stand, type } from './desk.ts';
-import { serverFor } from './server.ts';
+import { serverKept } from './server.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 
 test('a fault of the engine is told where something was asked in vain; nothing is lost, and the next answer takes it away', async ({
   page,

@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
 import { newDrawing, newLine, saved, stand, type } from './desk.ts';
-import { serverFor } from './server.ts';
+import { serverKept } from './server.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 
 test('the middle of a long rod is left out, its sizes stay true, and it is drawn whole again', async ({
   page,

@@ -1,9 +1,9 @@
 import { expect, test } from '@playwright/test';
 import { saved, stand } from './desk.ts';
 import { begin, clickPaper, inkOf, settled } from './jobs/job.ts';
-import { serverFor } from './server.ts';
+import { serverKept } from './server.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 
 test('a jig plate: equal holes in one note, their places in a table, and a note led to a face', async ({
   page,

@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
 import { METHODS } from '../../core/method/methods.ts';
-import { serverFor } from './server.ts';
+import { serverKept } from './server.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 
 test('a method is found on the shelf, gone through, and drawn for other sizes', async ({ page }) => {
   await page.goto(server.address);

@@ -1,9 +1,9 @@
 import { expect, type Page, test } from '@playwright/test';
 import { newDrawing, newLine, saved, stand } from './desk.ts';
-import { serverFor } from './server.ts';
+import { serverKept } from './server.ts';
 
 test.describe.configure({ mode: 'serial' });
-const server = serverFor(test);
+const server = serverKept(test);
 
 const say = async (page: Page, line: string): Promise<void> => {
   const field = newLine(page);

@@ -1,6 +1,6 @@
-import { type ChildProcess, spawn } from 'node:child_process';
+import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
@@ -36,7 +36,7 @@ export const freshData = (): string => mkdtempSync(join(tmpdir(), 'blue-ledger-'
 export const demoData = (): string => {
   const made = process.env.BLUE_LEDGER_TEST_DATA;
   const data = freshData();
-  if (made) cpSync(made, data, { recursive: true });
+  if (made) execFileSync('cp', ['-r', `${made}/.`, data]);
   return data;
 };
 export const dropData = (data: string): void => rmSync(data, { recursive: true, force: true });
@@ -148,6 +148,23 @@ export const serverFor = (test: Hooks, isFirstStart = false): Running => {
   test.afterAll(async () => {
     await server?.kill('SIGTERM');
     dropData(running.data);
+  });
+  return running;
+};
+
+let kept: Promise<Server> | undefined;
+/** One server for all files of a worker that only draw new drawings of their own; it ends with the worker. */
+export const serverKept = (test: Pick<Hooks, 'beforeAll'>): { address: string } => {
+  const running = { address: '' };
+  test.beforeAll(async () => {
+    kept ??= startServer(demoData()).then((server) => {
+      process.once('exit', () => {
+        server.process.kill('SIGKILL');
+        dropData(server.data);
+      });
+      return server;
+    });
+    running.address = (await kept).address;
   });
   return running;
 };

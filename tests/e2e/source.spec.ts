@@ -1,10 +1,10 @@
 import { expect, type Page, test } from '@playwright/test';
 import { newLine as line, newDrawing, saved, stand } from './desk.ts';
-import { serverFor } from './server.ts';
+import { serverKept } from './server.ts';
 
 test.describe.configure({ mode: 'serial' });
 
-const server = serverFor(test);
+const server = serverKept(test);
 /** A new drawing with an empty statement. */
 const begin = (page: Page): Promise<void> => newDrawing(page, server.address);
 

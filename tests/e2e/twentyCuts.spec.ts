@@ -1,9 +1,9 @@
 import { expect, type Page, test } from '@playwright/test';
 import { enterLine, newDrawing, saved, stand } from './desk.ts';
-import { serverFor } from './server.ts';
+import { serverKept } from './server.ts';
 
 test.describe.configure({ mode: 'serial' });
-const server = serverFor(test);
+const server = serverKept(test);
 
 /** Keys and presses that one cut takes, from its first letter to its section on the sheet. */
 type Effort = { keys: number; presses: number };

@@ -27,6 +27,7 @@ import {
   stepHistory,
 } from '../../server/store.ts';
 import { demoDrawing } from '../samples.ts';
+import { openRegister } from './openRegister.ts';
 
 const bracket = demoDrawing('02-louvre-bracket.drawing.json');
 const titled = (title: string): Drawing => ({ ...bracket, title });
@@ -35,7 +36,7 @@ const NOW = new Date('2026-03-14T09:00:00Z');
 let folder: string;
 const open: Database[] = [];
 const register = async (name: string): Promise<Database> => {
-  const db = await openDatabase({ BLUE_LEDGER_DATA: join(folder, name) });
+  const db = await openRegister(join(folder, name));
   open.push(db);
   return db;
 };

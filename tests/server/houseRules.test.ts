@@ -4,12 +4,12 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { rulesOfSheet } from '../../core/sheet/houseRules.ts';
 import { DEFAULT_SETUP } from '../../core/sheet/setup.ts';
-import { openDatabase } from '../../server/database.ts';
 import { forgetHouseRules, keepHouseRules, listHouseRules, setUsualRules } from '../../server/houseRules.ts';
+import { openRegister } from './openRegister.ts';
 
-let db: Awaited<ReturnType<typeof openDatabase>>;
+let db: Awaited<ReturnType<typeof openRegister>>;
 beforeAll(async () => {
-  db = await openDatabase({ BLUE_LEDGER_DATA: mkdtempSync(join(tmpdir(), 'rules-')) });
+  db = await openRegister(mkdtempSync(join(tmpdir(), 'rules-')));
 });
 afterAll(() => db.close());
 

@@ -8,13 +8,14 @@ import { addIssue, listIssues, NotIssued, readIssued, withdrawIssue } from '../.
 import type { Database } from '../../server/queries.ts';
 import { addDrawing, changeDrawing, listDrawings, NotThere, readKept, Stale } from '../../server/store.ts';
 import { demoDrawing } from '../samples.ts';
+import { openRegister } from './openRegister.ts';
 
 const drawing = demoDrawing('02-louvre-bracket.drawing.json');
 const directory = mkdtempSync(join(tmpdir(), 'blue-ledger-issues-'));
 let db: Database;
 beforeAll(async () => {
   const url = process.env.TEST_DATABASE_URL;
-  db = await openDatabase(url ? { DATABASE_URL: url } : { BLUE_LEDGER_DATA: directory });
+  db = await (url ? openDatabase({ DATABASE_URL: url }) : openRegister(directory));
 });
 afterAll(async () => {
   await db.close();

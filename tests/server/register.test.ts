@@ -10,12 +10,13 @@ import { readRegister, setMany } from '../../server/register.ts';
 import { searchPattern } from '../../server/registerWords.ts';
 import { addDrawing, archiveDrawing, fillSummaries } from '../../server/store.ts';
 import { demoDrawings } from '../samples.ts';
+import { openRegister } from './openRegister.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'blue-ledger-register-'));
 const url = process.env.TEST_DATABASE_URL;
 let db: Database;
 beforeAll(async () => {
-  db = await openDatabase(url ? { DATABASE_URL: url } : { BLUE_LEDGER_DATA: folder });
+  db = await (url ? openDatabase({ DATABASE_URL: url }) : openRegister(folder));
   await db.script('delete from drawing');
   for (const [name, d] of demoDrawings()) await addDrawing(db, name.slice(0, 2), d);
   const [, first] = demoDrawings()[0] as [string, Drawing];

@@ -8,6 +8,7 @@ import type { Database } from '../../server/queries.ts';
 import { addDrawing, changeDrawing } from '../../server/store.ts';
 import { tellPointing, watchDrawing } from '../../server/together.ts';
 import { demoDrawing } from '../samples.ts';
+import { openRegister } from './openRegister.ts';
 
 const bracket = demoDrawing('02-louvre-bracket.drawing.json');
 let folder: string;
@@ -16,7 +17,7 @@ beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'blue-ledger-together-'));
   // BLUE_LEDGER_TEST_DATABASE: an empty database of a PostgreSQL server, in place of the embedded one
   const DATABASE_URL = process.env.BLUE_LEDGER_TEST_DATABASE;
-  db = await openDatabase(DATABASE_URL ? { DATABASE_URL } : { BLUE_LEDGER_DATA: folder });
+  db = await (DATABASE_URL ? openDatabase({ DATABASE_URL }) : openRegister(folder));
   for (const id of ['a', 'b']) await addDrawing(db, id, bracket);
 });
 afterAll(async () => {

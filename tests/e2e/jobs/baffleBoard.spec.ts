@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { serverFor } from '../server.ts';
+import { serverKept } from '../server.ts';
 import { begin, dimensioned, expectLines, inkOf, inUnits, nothingToMend, settled } from './job.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 /** half of an inch on the paper, mm */
 const HALF = 12.7;
 const halved = inUnits(HALF);

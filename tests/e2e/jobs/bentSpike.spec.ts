@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { serverFor } from '../server.ts';
+import { serverKept } from '../server.ts';
 import { begin, type Ink, inkOf, type Point, settled } from './job.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 
 const SIDE = 26;
 const HEIGHT = 70;

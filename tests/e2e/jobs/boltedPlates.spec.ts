@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { serverFor } from '../server.ts';
+import { serverKept } from '../server.ts';
 import { begin, expectLines, type Ink, inkOf, type Point, settled } from './job.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 
 /** All of the job's figures, and what they come to by the drawing proportions of a bolt across d. */
 const D = 16;

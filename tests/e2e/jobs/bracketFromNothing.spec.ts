@@ -1,9 +1,9 @@
 import { expect, type Locator, test } from '@playwright/test';
 import { newDrawing, newLine, stand } from '../desk.ts';
-import { serverFor } from '../server.ts';
+import { serverKept } from '../server.ts';
 import { inkOf, settled } from './job.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 
 test('a bracket from nothing to an issued sheet in fewer than 60 keystrokes and presses', async ({
   page,

@@ -1,9 +1,9 @@
 import { expect, test } from '@playwright/test';
 import { saved } from '../desk.ts';
-import { serverFor } from '../server.ts';
+import { serverKept } from '../server.ts';
 import { begin, clickPaper, expectLines, type Ink, inkOf, type Point, settled, type Work } from './job.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 
 /** The part of a drawing gets its name, under which it is found in the register. */
 const called = async (work: Work, name: string): Promise<void> => {

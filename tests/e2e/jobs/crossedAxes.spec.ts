@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { serverFor } from '../server.ts';
+import { serverKept } from '../server.ts';
 import {
   begin,
   dimensioned,
@@ -11,7 +11,7 @@ import {
   total,
 } from './job.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 
 test('an L block on crossed axes, 30 from the upright one and 20 from the level one', async ({ page }) => {
   const work = await begin(page, server.address);

@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { serverFor } from '../server.ts';
+import { serverKept } from '../server.ts';
 import { begin, clickPaper, expectLines, inkOf, settled } from './job.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 
 test('the page is filled before anything is drawn: boxes that do not fit are mended', async ({ page }) => {
   const work = await begin(page, server.address);

@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { serverFor } from '../server.ts';
+import { serverKept } from '../server.ts';
 import { begin, expectLines, inkOf, lengthWithin, settled } from './job.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 
 test('a gauge holder: a round cup with windows, a tab and two pegs', async ({ page }) => {
   const work = await begin(page, server.address);

@@ -1,9 +1,9 @@
 import { expect, test } from '@playwright/test';
 import { saved } from '../desk.ts';
-import { serverFor } from '../server.ts';
+import { serverKept } from '../server.ts';
 import { begin, dimensioned, expectLines, inkOf, nothingToMend, settled } from './job.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 
 /** A photo of the cut-out as it might be taken: 60 mm of the post are 300 pixels of it. */
 const PHOTO = `<svg xmlns="http://www.w3.org/2000/svg" width="300" height="700"><rect width="300" height="700" fill="#d9c7a3"/><path d="M75 600H225V300A75 75 0 0 0 75 300Z" fill="#7a5b36"/></svg>`;

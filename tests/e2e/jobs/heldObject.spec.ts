@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { serverFor } from '../server.ts';
+import { serverKept } from '../server.ts';
 import { begin, dimensioned, inkOf, nothingToMend, settled } from './job.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 
 test('a held object: a clip with a waist, a bore off centre, a pocket at an angle and a rounded edge', async ({
   page,

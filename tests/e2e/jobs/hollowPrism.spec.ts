@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { serverFor } from '../server.ts';
+import { serverKept } from '../server.ts';
 import { begin, inkOf, settled } from './job.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 
 const ACROSS = 88;
 const R = ACROSS / 2;

@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { serverFor } from '../server.ts';
+import { serverKept } from '../server.ts';
 import { begin, expectLines, inkOf, settled } from './job.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 
 /** The elevation's lower left corner on the paper, and how large the housing is. */
 const [X, Y, S] = [170, 85, 66];

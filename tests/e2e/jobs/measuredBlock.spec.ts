@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { serverFor } from '../server.ts';
+import { serverKept } from '../server.ts';
 import { begin, expectLines, inkOf, inUnits, settled } from './job.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 const IN = 25.4;
 const inches = inUnits(IN);
 

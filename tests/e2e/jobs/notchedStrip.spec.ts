@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { serverFor } from '../server.ts';
+import { serverKept } from '../server.ts';
 import { begin, clickPaper, dimensioned, expectLines, inkOf, inUnits, settled } from './job.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 const SQ = 6.35;
 const squares = inUnits(SQ);
 

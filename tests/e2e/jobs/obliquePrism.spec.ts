@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { serverFor } from '../server.ts';
+import { serverKept } from '../server.ts';
 import { begin, inkOf, type Point, settled } from './job.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 
 const SIDE = 24;
 const [LOW, HIGH] = [16, 58];

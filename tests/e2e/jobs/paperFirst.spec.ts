@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { serverFor } from '../server.ts';
+import { serverKept } from '../server.ts';
 import { begin, dimensioned, expectLines, inkOf, nothingToMend, settled } from './job.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 
 test('paper first: A4 with its title filled, then a slotted block with equal lugs', async ({ page }) => {
   const work = await begin(page, server.address);

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { listen } from '../desk.ts';
-import { serverFor } from '../server.ts';
+import { serverKept } from '../server.ts';
 import {
   begin,
   dimensioned,
@@ -12,7 +12,7 @@ import {
   total,
 } from './job.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 
 test('three steps, first angle on axes, 10 from each axis', async ({ page }) => {
   const troubles = listen(page);

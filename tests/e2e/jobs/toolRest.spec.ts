@@ -1,9 +1,9 @@
 import { expect, test } from '@playwright/test';
 import { listen } from '../desk.ts';
-import { serverFor } from '../server.ts';
+import { serverKept } from '../server.ts';
 import { begin, expectLines, inkOf, inUnits, lengthWithin, settled } from './job.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 const IN = 25.4;
 const inches = inUnits(IN);
 

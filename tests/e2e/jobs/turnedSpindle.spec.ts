@@ -1,9 +1,9 @@
 import { expect, test } from '@playwright/test';
 import { listen, newLine } from '../desk.ts';
-import { serverFor } from '../server.ts';
+import { serverKept } from '../server.ts';
 import { begin, dimensioned, expectLines, inkOf, nothingToMend, settled } from './job.ts';
 
-const server = serverFor(test);
+const server = serverKept(test);
 
 test('a spindle by plain words: flange, shaft, fillet at its foot, groove round it, rounded end; dimensioned in full', async ({
   page,

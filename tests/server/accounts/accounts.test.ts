@@ -12,11 +12,11 @@ import * as invitations from '../../../server/accounts/invitations.ts';
 import * as people from '../../../server/accounts/people.ts';
 import * as sessions from '../../../server/accounts/sessions.ts';
 import { signIn } from '../../../server/accounts/signIn.ts';
-import { openDatabase } from '../../../server/database.ts';
 import type { Database } from '../../../server/queries.ts';
 import { readRegister } from '../../../server/register.ts';
 import { addDrawing, listDrawings, NotThere } from '../../../server/store.ts';
 import { demoDrawing } from '../../samples.ts';
+import { openRegister } from '../openRegister.ts';
 
 const FROM = { browser: 'a test', address: '192.0.2.7' };
 const PASSWORD = 'seven stairs of kelp';
@@ -47,7 +47,7 @@ const refused = async (work: Promise<unknown>): Promise<[number | undefined, str
 
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'blue-ledger-accounts-'));
-  db = await openDatabase({ BLUE_LEDGER_DATA: folder });
+  db = await openRegister(join(folder, 'data'));
   const token = await invitations.inviteFirstOwner(db);
   const secret = await invitations.join(
     db,
@@ -65,7 +65,7 @@ describe('an account', () => {
   test('the first owner is made once, and by the newest address only', async () => {
     expect(owner.role).toBe('owner');
     expect(await invitations.inviteFirstOwner(db)).toBeUndefined();
-    const other = await openDatabase({ BLUE_LEDGER_DATA: join(folder, 'other') });
+    const other = await openRegister(join(folder, 'other'));
     const old = (await invitations.inviteFirstOwner(other)) as string;
     const fresh = (await invitations.inviteFirstOwner(other)) as string;
     const as = (token: string, login: string) =>
