@@ -141,7 +141,7 @@ export const join = async (
   if (!invited) throw new AccountRefused(410, GONE);
   const { password, login = invited.login, name = invited.name } = asked;
   if (login === null) throw new AccountRefused(422, 'Choose a name to sign in with.');
-  mustBeSound(password, login);
+  await mustBeSound(password, login, name ?? '');
   const hash = await hashPassword(password);
   return db.transaction(async (q) => {
     const { role, person_id } = await takeUp(q, asked.token);

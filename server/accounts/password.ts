@@ -1,4 +1,5 @@
 import { randomBytes, type ScryptOptions, scrypt, timingSafeEqual } from 'node:crypto';
+import { isSoonGuessed } from './guessed.ts';
 import { AccountRefused } from './refusal.ts';
 
 /**
@@ -58,10 +59,19 @@ export const isPassword = async (password: string, kept: string): Promise<boolea
   return timingSafeEqual(key, Buffer.from(hash, 'base64'));
 };
 
-/** Refuses a password that holds the name that its person signs in with. @throws AccountRefused */
-export const mustBeSound = (password: string, login: string): void => {
+/**
+ * Refuses a password that holds the name that its person signs in with, or is soon guessed.
+ * @param name what the person is called
+ * @throws AccountRefused
+ */
+export const mustBeSound = async (password: string, login: string, name: string): Promise<void> => {
   if (login.length > 3 && password.toLowerCase().includes(login))
     throw new AccountRefused(422, 'The password must not contain the name that you sign in with.');
+  if (await isSoonGuessed(password, [login, ...name.split(/\s+/), 'blue', 'ledger']))
+    throw new AccountRefused(
+      422,
+      'Those who guess passwords find this one soon: it is a known one, or runs along the keyboard, the alphabet or a date. Take four words that do not belong together.',
+    );
 };
 
 /** A hash that no password has: where there is no such person the answer takes as long as where there is. */

@@ -121,7 +121,7 @@ export const changePassword = async (
   from: From,
 ): Promise<string> => {
   const { login } = await mustBeOwnPassword(db, person.id, password, from);
-  mustBeSound(next, login);
+  await mustBeSound(next, login, person.name);
   const hash = await hashPassword(next);
   return db.transaction(async (q) => {
     await q.query('update person set password = $2 where id = $1', [person.id, hash]);
