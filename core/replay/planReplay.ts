@@ -51,7 +51,7 @@ import { stepPolygon } from './polygonDrawn.ts';
 import { polygonsOf } from './polygons.ts';
 import { drawEllipse, drawRound } from './rounds.ts';
 import type { Replay } from './step.ts';
-import { drawTaper, statedTapers } from './taperByRatio.ts';
+import { drawTaper, statedTapers, withoutDerivedWidth } from './taperByRatio.ts';
 import { tracePlaces } from './tracePlaces.ts';
 import { drawTurned, foldPolygon, placeRoundAxis, roundCorners } from './turnedFeatures.ts';
 import { inWords } from './words/inWords.ts';
@@ -250,6 +250,7 @@ export const planReplay = (
   }
   const polygons = polygonsOf(file);
   const chamfered = chamferedEndsOf(file, polygons);
+  const slopes = statedTapers(stated);
   // the figures of a chamfer's cone follow from its hexagon: no one states them
   const isStated = (s: StatedPlace): boolean =>
     !chamfered.some((e) => e.cone === s.feature && e.body === s.body);
@@ -260,7 +261,12 @@ export const planReplay = (
     [...corners, ...cutPoints],
     edges,
     threadsOf(part.bodies),
-    [...statedPlaces(file).filter(isStated), ...tracePlaces(sheet)],
+    [
+      ...statedPlaces(file)
+        .filter(isStated)
+        .map((s) => withoutDerivedWidth(s, slopes)),
+      ...tracePlaces(sheet),
+    ],
     file.bodies.flatMap((b) => b.features.map((f) => f.id)),
   );
   setBoxesOut(p, polygons);
@@ -295,7 +301,7 @@ export const planReplay = (
   each(features, (f) => roundCorners(p, f));
   each(features, (f) => drawConeEnds(p, f));
   each(chamfered, (e) => drawChamferCircle(p, e));
-  each(statedTapers(stated), (t) => drawTaper(p, t));
+  each(slopes, (t) => drawTaper(p, t));
   // the circle in which a ball is cut, whose size no one states, waits for its points to be found
   const isUnstated = (v: PlacedView, { curve }: Stretch): boolean =>
     curve.type === 'conic' && radiusOrigin(p, v.name, curve.c, length2(curve.major)).source === 'calculated';

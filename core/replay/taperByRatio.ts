@@ -1,4 +1,4 @@
-import { EDGE_ON } from '../geometry/nearness.ts';
+import { EDGE_ON, SAME_PLACE } from '../geometry/nearness.ts';
 import { mapPoint, type Rigid, turnVector } from '../geometry/rigid.ts';
 import { dot, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { VIEW_FRAMES } from '../geometry/viewFrames.ts';
@@ -7,12 +7,14 @@ import type { PartFile } from '../part/schema.ts';
 import { sizeReader } from '../part/sizes.ts';
 import { taperWidths, WIDTH_STATION } from '../part/standard/taper.ts';
 import { placeOfPoint } from '../sheet/views/placedView.ts';
+import type { Chains, StatedPlace } from '../station/statedPlaces.ts';
 import { levelAt, pointAt, uprightAt } from './coordinates.ts';
 import type { Deed } from './deed.ts';
 import { freshName, type Plan, pointThere, take } from './plan.ts';
 
 /** A key or cotter whose taper is stated as 1:n. Lengths in part units. */
 export type StatedTaper = {
+  readonly body: string;
   readonly feature: string;
   readonly home: Rigid;
   readonly n: number;
@@ -41,6 +43,7 @@ export const statedTapers = (file: PartFile): StatedTaper[] => {
     const [large, small] = taperWidths(width, at, length, n);
     return [
       {
+        body: b.name,
         feature: s.kind === 'cotter' ? 'cotter' : 'key',
         home: homesOf(file)[i] as Rigid,
         n,
@@ -53,6 +56,29 @@ export const statedTapers = (file: PartFile): StatedTaper[] => {
       },
     ];
   });
+};
+
+/**
+ * A place that the statement fixes, without what no one states of it: the widths of a taper at its ends follow from the ratio, where the width is stated
+ * elsewhere.
+ */
+export const withoutDerivedWidth = (s: StatedPlace, tapers: readonly StatedTaper[]): StatedPlace => {
+  const [x, , z] = s.inBody;
+  const taper = tapers.find(
+    (t) =>
+      t.body === s.body &&
+      t.feature === s.feature &&
+      Math.abs(x) > SAME_PLACE &&
+      [0, t.length].some((end) => Math.abs(z - end) < SAME_PLACE && Math.abs(t.station - end) > SAME_PLACE),
+  );
+  if (!taper) return s;
+  const chains = (): Chains =>
+    s
+      .chains()
+      .map((c, axis) =>
+        Math.abs(taper.home.x[axis as 0 | 1 | 2]) > EDGE_ON ? undefined : c,
+      ) as unknown as Chains;
+  return { ...s, chains };
 };
 
 /** The ratio is set off in units of whole or half mm on the paper. */

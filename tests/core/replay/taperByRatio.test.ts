@@ -53,6 +53,15 @@ test.each(cases)(
   },
 );
 
+test('a width that follows from the ratio is told as no given one', () => {
+  for (const at of ['middle', 'small'] as const) {
+    const { steps } = redrawn(drawingOfPart(cotter(at, 2, 'square')), BY_BOXES);
+    // 31.5 and 33 wide at the large end, each half of it from the middle
+    const wide = steps.filter((s) => /\bW (?:31\.5|33|15\.75|16\.5)\b/.test(s.text));
+    expect(wide.filter((s) => s.source === 'given' || s.source === 'counted')).toEqual([]);
+  }
+});
+
 test('on a small sheet the unit is as long as has room', () => {
   const d = drawingOfPart(cotter('large', 1, 'square'));
   const { steps, missing } = redrawn({ ...d, setup: { ...d.setup, scale: 0.2 } }, BY_BOXES);
