@@ -30,11 +30,11 @@ const AWAY = 4 + BALLOON_RADIUS;
 /** So many places across and up a body are asked whether it shows there. */
 const LOOKS = 7;
 
-/** Where a body shows in a view: a place as far inside what is seen of it as can be, paper mm. */
+/** A place where a body shows in a view, paper mm, and how many of the places about it show the body too. */
 type Seen = { readonly at: Vec2; readonly depth: number };
 
-/** Answers where bodies show in a view; each is looked at when it is first asked for. */
-type Look = (body: string) => Seen | undefined;
+/** Answers where bodies show in a view, the places deepest inside first; each body is looked at when it is first asked for. */
+type Look = (body: string) => readonly Seen[];
 
 const looked = new WeakMap<readonly SceneBody[], Map<string, Look>>();
 
@@ -44,11 +44,11 @@ const lookIn = (v: PlacedView, scene: readonly SceneBody[], tol: Tolerance): Loo
   if (before) return before;
   const frame = VIEW_FRAMES[v.name];
   const met = firstMetIn(scene, frame, tol);
-  const known = new Map<string, Seen | undefined>();
-  const find = (name: string): Seen | undefined => {
+  const known = new Map<string, readonly Seen[]>();
+  const find = (name: string): readonly Seen[] => {
     const index = scene.findIndex((b) => b.solid.name === name);
     const solid = scene[index]?.solid;
-    if (!solid) return undefined;
+    if (!solid) return [];
     const flat = boxCorners(solid.box).map((p) => flatten(frame, p));
     const [us, vs] = [flat.map((p) => p[0]), flat.map((p) => p[1])];
     const [u0, v0] = [Math.min(...us), Math.min(...vs)];
@@ -60,11 +60,10 @@ const lookIn = (v: PlacedView, scene: readonly SceneBody[], tol: Tolerance): Loo
     const shows = Array.from({ length: LOOKS }, (_, i) =>
       Array.from({ length: LOOKS }, (_x, j) => met(...at(i, j))?.body === index),
     );
-    let best: Seen | undefined;
+    const seen: Seen[] = [];
     for (let i = 0; i < LOOKS; i++)
       for (let j = 0; j < LOOKS; j++) {
         if (!shows[i]?.[j]) continue;
-        // how many of the places about it show the body too
         let depth = 0;
         for (const [x, y] of [
           [i - 1, j],
@@ -73,13 +72,14 @@ const lookIn = (v: PlacedView, scene: readonly SceneBody[], tol: Tolerance): Loo
           [i, j + 1],
         ] as const)
           if (shows[x]?.[y]) depth++;
-        if (!best || depth > best.depth) best = { at: onPaper(v.toPaper, at(i, j)), depth };
+        seen.push({ at: onPaper(v.toPaper, at(i, j)), depth });
       }
-    return best;
+    return seen.sort((a, b) => b.depth - a.depth);
   };
   const look: Look = (name) => {
-    if (!known.has(name)) known.set(name, find(name));
-    return known.get(name);
+    const found = known.get(name) ?? find(name);
+    known.set(name, found);
+    return found;
   };
   const views = looked.get(scene) ?? new Map<string, Look>();
   views.set(key, look);
@@ -87,7 +87,11 @@ const lookIn = (v: PlacedView, scene: readonly SceneBody[], tol: Tolerance): Loo
   return look;
 };
 
-type Pointed = { readonly item: number; readonly to: Vec2 };
+/** An item at a view: what its leader points to best, and all places where it would show as well or nearly so. */
+type Pointed = { readonly item: number; readonly to: Vec2; readonly places: readonly Vec2[] };
+
+/** A place with so many neighbours of the same body is well inside it. */
+const WELL_INSIDE = 3;
 
 /** Which items each view shows best: sectional views first, every item once. */
 const pointedFrom = (
@@ -100,15 +104,19 @@ const pointedFrom = (
   const out = new Map<PlacedView, Pointed[]>();
   const left = new Set(rows);
   // where nothing shows well, a sliver will do
-  for (const least of [3, 1, 0])
+  for (const least of [WELL_INSIDE, 1, 0])
     for (const v of order)
       for (const row of [...left]) {
         const look = lookIn(v, sceneOf(v), tol);
         // the first of several that are alike, where it shows well enough
-        const best = row.bodies.map(look).find((x) => x && x.depth >= least);
+        const seen = row.bodies.map(look);
+        const best = seen.find((x) => x[0] && x[0].depth >= least)?.[0];
         if (!best) continue;
         left.delete(row);
-        out.set(v, [...(out.get(v) ?? []), { item: row.item, to: best.at }]);
+        const places = seen
+          .flat()
+          .flatMap((x) => (x.depth >= Math.min(WELL_INSIDE, best.depth) ? [x.at] : []));
+        out.set(v, [...(out.get(v) ?? []), { item: row.item, to: best.at, places }]);
       }
   return out;
 };
@@ -136,6 +144,84 @@ const uncrossed = (list: readonly Pointed[], places: readonly Vec2[]): Vec2[] =>
   }
   return at;
 };
+
+/** A leader keeps so far off the balloons of others, mm. */
+const OFF_BALLOON = BALLOON_RADIUS + 0.5;
+/** So many of the nearest places of each item are tried, and so many leaders in all. */
+const NEAREST = 14;
+const MOST_TRIED = 4000;
+
+const distanceToSegment = (p: Vec2, a: Vec2, b: Vec2): number => {
+  const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+  const t = ((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / (dx * dx + dy * dy);
+  const k = Math.max(0, Math.min(1, t));
+  return distance2(p, [a[0] + k * dx, a[1] + k * dy]);
+};
+
+/**
+ * What the leaders of balloons point to that stand in the order of their items, so that no two leaders cross and none runs through a balloon; the nearest
+ * places first. Nothing where that is not to be had.
+ * @param places of the balloons, item by item
+ */
+const pointedInOrder = (list: readonly Pointed[], places: readonly Vec2[]): readonly Vec2[] | undefined => {
+  const nearest = list.map((x, i) => {
+    const from = places[i] as Vec2;
+    return [...x.places].sort((a, b) => distance2(a, from) - distance2(b, from)).slice(0, NEAREST);
+  });
+  const chosen: Vec2[] = [];
+  let tried = 0;
+  const isClear = (i: number, to: Vec2): boolean => {
+    const from = places[i] as Vec2;
+    return (
+      chosen.every((other, j) => !crosses(from, to, places[j] as Vec2, other)) &&
+      places.every((p, j) => j === i || distanceToSegment(p, from, to) > OFF_BALLOON)
+    );
+  };
+  const choose = (i: number): boolean => {
+    if (i === list.length) return true;
+    for (const to of nearest[i] as readonly Vec2[]) {
+      if (++tried > MOST_TRIED) return false;
+      if (!isClear(i, to)) continue;
+      chosen.push(to);
+      if (choose(i + 1)) return true;
+      chosen.pop();
+    }
+    return false;
+  };
+  return choose(0) ? chosen : undefined;
+};
+
+/** Balloons of a row with what they point to, and how long their leaders are in all. */
+type Row = { readonly led: readonly Omit<PlacedBalloon, 'view'>[]; readonly length: number };
+
+const rowOf = (list: readonly Pointed[], places: readonly Vec2[], to: readonly Vec2[]): Row => ({
+  led: list.map((x, i) => ({ item: x.item, at: places[i] as Vec2, to: to[i] as Vec2 })),
+  length: list.reduce((sum, _x, i) => sum + distance2(places[i] as Vec2, to[i] as Vec2), 0),
+});
+
+/** How balloons can stand in a row of places: as they cross least, and in the order of the items, up or down, where their leaders can be led so. */
+const rowsIn = (
+  list: readonly Pointed[],
+  places: readonly Vec2[],
+  along: 0 | 1,
+): { readonly free: Row; readonly ordered: readonly Row[] } => {
+  const asTheyLie = [...list].sort((a, b) => a.to[along] - b.to[along]);
+  const byItem = [...list].sort((a, b) => a.item - b.item);
+  return {
+    free: rowOf(
+      asTheyLie,
+      uncrossed(asTheyLie, places),
+      asTheyLie.map((x) => x.to),
+    ),
+    ordered: [places, [...places].reverse()].flatMap((p) => {
+      const to = pointedInOrder(byItem, p);
+      return to ? [rowOf(byItem, p, to)] : [];
+    }),
+  };
+};
+
+/** Order is worth leaders so many times as long. */
+const WORTH_OF_ORDER = 2;
 
 type Side = 'right' | 'left' | 'above' | 'below';
 const SIDES: readonly Side[] = ['right', 'left', 'above', 'below'];
@@ -171,6 +257,10 @@ const freeStrip = (
   return undefined;
 };
 
+type Option = { readonly strip: Rect; readonly row: Row };
+const shortest = (options: readonly Option[]): Option | undefined =>
+  options.reduce<Option | undefined>((a, b) => (a && a.row.length <= b.row.length ? a : b), undefined);
+
 /** The places of balloons in a strip, in its order. */
 const placesIn = (side: Side, r: Rect, count: number): Vec2[] => {
   const place = (along: number): Vec2 => {
@@ -183,9 +273,9 @@ const placesIn = (side: Side, r: Rect, count: number): Vec2[] => {
 
 /**
  * Balloons for the items of a parts list: each at the view that shows it best, in a row beside that view, led to the part without crossing
- * another leader (ISO 6433).
+ * another leader, in the order of the items where that can be (ISO 6433).
  * @param rooms what each view takes, by its name, with its dimensions and its title
- * @param free the paper inside the frame
+ * @param inside the paper inside the frame
  * @param taken all that stands on it, those rooms among it
  */
 export const placeBalloons = (
@@ -195,7 +285,7 @@ export const placeBalloons = (
   bodies: readonly SceneBody[],
   tol: Tolerance,
   rooms: ReadonlyMap<string, Rect>,
-  free: Rect,
+  inside: Rect,
   taken: readonly Rect[],
 ): { readonly placed: readonly PlacedBalloon[]; readonly findings: readonly Fault[] } => {
   const sceneOf = (v: PlacedView): readonly SceneBody[] => sectionShownIn(v, sections)?.remains ?? bodies;
@@ -204,34 +294,28 @@ export const placeBalloons = (
   const homeless: number[] = [];
   for (const [v, list] of pointedFrom(rows, views, sceneOf, tol)) {
     const room = rooms.get(v.name) ?? v.box;
-    // the side with the shortest leaders of those that are free
+    // the side with the shortest leaders of those that are free, in order where that is not much longer
     const options = SIDES.flatMap((side) => {
       const strip = freeStrip(
         side,
         room,
         list.length,
-        free,
+        inside,
         used.filter((t) => t !== room),
       );
       if (!strip) return [];
-      const isColumn = side === 'right' || side === 'left';
-      const inOrder = [...list].sort((a, b) => (isColumn ? a.to[1] - b.to[1] : a.to[0] - b.to[0]));
-      const places = uncrossed(inOrder, placesIn(side, strip, list.length));
-      const length = inOrder.reduce((sum, x, i) => sum + distance2(x.to, places[i] as Vec2), 0);
-      return [{ strip, inOrder, places, length }];
+      const along = side === 'right' || side === 'left' ? 1 : 0;
+      return [{ strip, ...rowsIn(list, placesIn(side, strip, list.length), along) }];
     });
-    const best = options.reduce<(typeof options)[number] | undefined>(
-      (a, b) => (a && a.length <= b.length ? a : b),
-      undefined,
-    );
+    const free = shortest(options.map((o) => ({ strip: o.strip, row: o.free })));
+    const ordered = shortest(options.flatMap((o) => o.ordered.map((row) => ({ strip: o.strip, row }))));
+    const best = ordered && free && ordered.row.length <= WORTH_OF_ORDER * free.row.length ? ordered : free;
     if (!best) {
       homeless.push(...list.map((x) => x.item));
       continue;
     }
     used.push(best.strip);
-    best.inOrder.forEach((x, i) => {
-      placed.push({ item: x.item, view: v.name, at: best.places[i] as Vec2, to: x.to });
-    });
+    placed.push(...best.row.led.map((x) => ({ ...x, view: v.name })));
   }
   const lost = rows.filter((r) => !placed.some((p) => p.item === r.item) && !homeless.includes(r.item));
   const about = { path: ['setup', 'rules'], where: 'the balloons' };
