@@ -196,7 +196,7 @@ const OpenDrawing = () => {
   }, [view]);
   const isDrawn = useSession((s) => s.picture !== undefined);
   useEffect(() => {
-    // measured: what is fetched before this is the first load
+    // measured
     if (isDrawn) performance.mark(FIRST_PICTURE);
     const wait = setTimeout(fetchRest, isDrawn ? FETCH_REST_AFTER : FETCH_REST_WITHOUT_PICTURE);
     return () => clearTimeout(wait);

@@ -2,6 +2,7 @@
 import { type ComponentType, lazy, type ReactNode, Suspense } from 'react';
 import { fetched } from '../fetched.ts';
 
+const REST = 'rest';
 const loads: (() => Promise<unknown>)[] = [];
 let letRestCome: () => void = () => undefined;
 const restMayCome = new Promise<void>((done) => {
@@ -38,6 +39,8 @@ export const fetchedLater = <P extends object>(
 
 /** Fetches all that is left. What cannot be fetched now is tried again when it is shown. */
 export const fetchRest = (): void => {
+  // measured: what is fetched before this is the first load
+  performance.mark(REST);
   letRestCome();
   for (const load of loads) load().catch(() => undefined);
 };

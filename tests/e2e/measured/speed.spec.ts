@@ -55,12 +55,14 @@ test('the desk loads with less than 365 kB of compressed script', async ({ page 
     scripts.push(read);
   });
   await openDrawing(page, server.address, 'Lantern cap, eight-sided');
-  // menus and later stages are fetched after the first picture, and are no part of the first load
-  const drawnAt = await page.evaluate(
-    () =>
-      performance.timeOrigin + (performance.getEntriesByName('first picture')[0]?.startTime ?? Number.NaN),
-  );
-  const first = (await Promise.all(scripts)).filter((s) => s.asked <= drawnAt);
+  // menus and later stages are fetched after the first picture, or where that is long in coming; they are no part of the first load
+  const loadedAt = await page.evaluate(() => {
+    const [drawn, rest] = ['first picture', 'rest'].map(
+      (name) => performance.getEntriesByName(name)[0]?.startTime,
+    );
+    return performance.timeOrigin + Math.min(drawn ?? Number.NaN, rest ?? Number.POSITIVE_INFINITY);
+  });
+  const first = (await Promise.all(scripts)).filter((s) => s.asked <= loadedAt);
   expect(first.length).toBeGreaterThan(10);
   const total = first.reduce((sum, s) => sum + s.size, 0);
   console.log(`    script of register and desk, worker included: ${(total / 1024).toFixed(0)} kB compressed`);
