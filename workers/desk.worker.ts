@@ -19,6 +19,7 @@ import type { MetInCut } from './cutPicture.ts';
 import type { CutStudy, MoveOfCut } from './cutting.ts';
 import { type DeskNote, type DeskPicture, type DeskPoint, deskPicture } from './deskPicture.ts';
 import type { DimensionProposal, PickedOnSheet } from './dimensionPicture.ts';
+import { fetchedPart } from './fetchedPart.ts';
 import type { MarkAnswer } from './marking.ts';
 import type { OfferedPlace, PartsBook, ShownClearance, ShownLength } from './partsBook.ts';
 import { type PickedFace, type Pictorial, pickIn, pictorialOf, type Tints, tintsOf } from './pictorial.ts';
@@ -149,7 +150,7 @@ const api = {
     const whole = data.cuts.length ? workedOf({ ...all, cuts: [] }) : undefined;
     if (!cut || !shown)
       return { ok: false, faults: ['The drawing cannot be drawn, so there is nothing to balance against.'] };
-    const { balanceText } = await import('./balancing.ts');
+    const { balanceText } = await fetchedPart(() => import('./balancing.ts'));
     const books = desk.books(data);
     const answers = [cut, ...(whole ? [whole] : [])].map((w) =>
       balanceText(w, shown.sheet, data, name, text, against, books),
@@ -161,7 +162,7 @@ const api = {
   mark: async (data: Drawing, name: string, text: string): Promise<MarkAnswer> => {
     await underWay;
     const read = readDrawing(data);
-    const { markText } = await import('./marking.ts');
+    const { markText } = await fetchedPart(() => import('./marking.ts'));
     return read.ok
       ? markText(desk, drawnWhole(read.value), name, text)
       : { ok: false, faults: ['The model cannot be read.'] };
@@ -170,14 +171,14 @@ const api = {
   practice: async (data: Drawing, view: ViewName): Promise<Exercise | undefined> => {
     await underWay;
     const worked = workedOf(drawnWhole(data));
-    const { exerciseOf } = await import('./practice.ts');
+    const { exerciseOf } = await fetchedPart(() => import('./practice.ts'));
     return worked && exerciseOf(worked, view, data);
   },
   /** What stands at a place of the sheet (paper mm, y up). */
   pointed: async (data: Drawing, at: Vec2, reach: number): Promise<PointedAt | undefined> => {
     await underWay;
     const worked = workedOf(data);
-    const { pointedAt } = await import('./pointing.ts');
+    const { pointedAt } = await fetchedPart(() => import('./pointing.ts'));
     const whole = data.setup.interruptions ? workedOf(drawnWhole(data)) : worked;
     return worked && whole && pointedAt(worked, whole, at, reach);
   },
@@ -186,7 +187,7 @@ const api = {
     await underWay;
     const worked = workedOf(data);
     const read = readDrawing(data);
-    const { metInCut } = await import('./cutPicture.ts');
+    const { metInCut } = await fetchedPart(() => import('./cutPicture.ts'));
     const whole = data.setup.interruptions ? workedOf(drawnWhole(data)) : worked;
     return worked && whole && read.ok ? metInCut(worked, whole, read.value, at) : undefined;
   },
@@ -194,49 +195,49 @@ const api = {
   dimensions: async (data: Drawing): Promise<DimensionBook | undefined> => {
     await underWay;
     const read = readDrawing(data);
-    const { dimensionPicture } = await import('./dimensionPicture.ts');
+    const { dimensionPicture } = await fetchedPart(() => import('./dimensionPicture.ts'));
     return read.ok ? dimensionPicture(desk, read.value) : undefined;
   },
   /** The dimensions that a scheme proposes, or what it adds to those that stand. */
   propose: async (data: Drawing, scheme: Scheme, rest: boolean): Promise<DimensionProposal | undefined> => {
     await underWay;
     const read = readDrawing(data);
-    const { dimensionProposal } = await import('./dimensionPicture.ts');
+    const { dimensionProposal } = await fetchedPart(() => import('./dimensionPicture.ts'));
     return read.ok ? dimensionProposal(desk, read.value, scheme, rest) : undefined;
   },
   /** What a place of the sheet stands for when it is dimensioned (paper mm, y up). */
   pickStation: async (data: Drawing, at: Vec2, reach: number): Promise<PickedOnSheet | undefined> => {
     await underWay;
     const read = readDrawing(data);
-    const { pickOnSheet } = await import('./dimensionPicture.ts');
+    const { pickOnSheet } = await fetchedPart(() => import('./dimensionPicture.ts'));
     return read.ok ? pickOnSheet(desk, read.value, at, reach) : undefined;
   },
   /** What the distance between two stations adds up to at worst, in words. */
   worst: async (data: Drawing, tied: Tied): Promise<string | undefined> => {
     await underWay;
     const read = readDrawing(data);
-    const { worstPicture } = await import('./dimensionPicture.ts');
+    const { worstPicture } = await fetchedPart(() => import('./dimensionPicture.ts'));
     return read.ok ? worstPicture(desk, read.value, tied) : undefined;
   },
   /** What a reviewer would write beside the drawing; nothing where it cannot be drawn. */
   check: async (data: Drawing): Promise<readonly Remark[] | undefined> => {
     await underWay;
     const read = readDrawing(data);
-    const { checkDrawing } = await import('./checking.ts');
+    const { checkDrawing } = await fetchedPart(() => import('./checking.ts'));
     return read.ok ? checkDrawing(desk, read.value) : undefined;
   },
   /** Cuts that suit the part. */
   proposeCuts: async (data: Drawing): Promise<readonly ProposedCut[]> => {
     await underWay;
     const worked = workedOf(data);
-    const { cutProposals } = await import('./cutting.ts');
+    const { cutProposals } = await fetchedPart(() => import('./cutting.ts'));
     return worked ? cutProposals(worked, data.part) : [];
   },
   /** What a cut that is typed leaves whole by rule. */
   leftWhole: async (data: Drawing, trace: TraceFile): Promise<readonly string[]> => {
     await underWay;
     const worked = workedOf(data);
-    const { leftWhole } = await import('./cutting.ts');
+    const { leftWhole } = await fetchedPart(() => import('./cutting.ts'));
     return worked ? leftWhole(worked, data.part, trace) : [];
   },
   /** The stretch that the views of a long part would best leave out; nothing where there is none. */
@@ -249,7 +250,7 @@ const api = {
   partsMeasured: async (data: Drawing): Promise<readonly PartsMeasured[]> => {
     await underWay;
     const worked = workedOf(data);
-    const { partsMeasured } = await import('./partsMeasured.ts');
+    const { partsMeasured } = await fetchedPart(() => import('./partsMeasured.ts'));
     return worked ? partsMeasured(data, worked) : [];
   },
   /** The lines by which the solid of a line can be stated, or that none are found; undefined where the drawing cannot be read. */
@@ -260,14 +261,14 @@ const api = {
   ): Promise<ShownRecognised | 'nothing' | undefined> => {
     await underWay;
     const read = readDrawing(data);
-    const { shownRecognised } = await import('./recognising.ts');
+    const { shownRecognised } = await fetchedPart(() => import('./recognising.ts'));
     return read.ok ? shownRecognised(read.value, body, line) : undefined;
   },
   /** What can be asked of several parts in one another; nothing where they cannot be built. */
   partsBook: async (data: Drawing): Promise<PartsBook | undefined> => {
     await underWay;
     const known = partOf(data);
-    const { partsBook } = await import('./partsBook.ts');
+    const { partsBook } = await fetchedPart(() => import('./partsBook.ts'));
     return known && partsBook(data, known);
   },
   /** A length between two places of an assembly, with its working. */
@@ -279,7 +280,7 @@ const api = {
   ): Promise<ShownLength | undefined> => {
     await underWay;
     const known = partOf(data);
-    const { lengthBetween } = await import('./partsBook.ts');
+    const { lengthBetween } = await fetchedPart(() => import('./partsBook.ts'));
     return known && lengthBetween(data, known, axis, from, to);
   },
   /** How two bodies stand to one another along an axis. */
@@ -291,14 +292,14 @@ const api = {
   ): Promise<ShownClearance | undefined> => {
     await underWay;
     const known = partOf(data);
-    const { clearanceBetween } = await import('./partsBook.ts');
+    const { clearanceBetween } = await fetchedPart(() => import('./partsBook.ts'));
     return known && clearanceBetween(known, axis, own, other);
   },
   /** The features that a typed cut can name. */
   cutMarks: async (data: Drawing): Promise<readonly CutMark[]> => {
     await underWay;
     const worked = workedOf(data);
-    const { marksForCuts } = await import('./cutting.ts');
+    const { marksForCuts } = await fetchedPart(() => import('./cutting.ts'));
     return worked ? marksForCuts(worked) : [];
   },
   /** What a cut lays open; nothing where it is not drawn. */
@@ -306,28 +307,28 @@ const api = {
     const asked = newest;
     await underWay;
     const worked = asked === newest ? workedOf(data) : undefined;
-    const { cutStudy } = await import('./cutting.ts');
+    const { cutStudy } = await fetchedPart(() => import('./cutting.ts'));
     return worked && cutStudy(worked, cut);
   },
   /** How far to move a cut so that a share of the volume stays behind it. */
   shareOfCut: async (data: Drawing, cut: string, share: number): Promise<MoveOfCut | undefined> => {
     await underWay;
     const worked = workedOf(data);
-    const { shareOfCut } = await import('./cutting.ts');
+    const { shareOfCut } = await fetchedPart(() => import('./cutting.ts'));
     return worked && shareOfCut(worked, cut, share);
   },
   /** The views in words. */
   reading: async (data: Drawing): Promise<string[]> => {
     await underWay;
     const worked = workedOf(drawnWhole(data));
-    const { sheetReading } = await import('./pointing.ts');
+    const { sheetReading } = await fetchedPart(() => import('./pointing.ts'));
     return worked ? sheetReading(worked) : [];
   },
   /** The points of the round features; none where the drawing cannot be drawn. */
   rounds: async (data: Drawing): Promise<readonly DeskPoint[]> => {
     await underWay;
     const worked = workedOf(data);
-    const { roundPicture } = await import('./roundPicture.ts');
+    const { roundPicture } = await fetchedPart(() => import('./roundPicture.ts'));
     return worked ? roundPicture(data, worked) : [];
   },
   /** The construction of the sheet, step by step; nothing where the drawing cannot be drawn. */
@@ -338,7 +339,7 @@ const api = {
     const { sheet, part, rows } = worked;
     const { part: file, setup } = data;
     // the first picture needs none of it
-    const { replayShown } = await import('./replayPicture.ts');
+    const { replayShown } = await fetchedPart(() => import('./replayPicture.ts'));
     return replayShown(sheet, file, part, rows, choice, setup.rules);
   },
   /** The face at a place of a pictorial. */
@@ -354,7 +355,9 @@ const api = {
     const read = readDrawing(data);
     if (!read.ok || asked !== newest) return [];
     const dimensions = read.value.dimensions?.list.length
-      ? await import('./dimensionPicture.ts').then((m) => m.notesOnDimensions(desk, read.value))
+      ? await fetchedPart(() => import('./dimensionPicture.ts')).then((m) =>
+          m.notesOnDimensions(desk, read.value),
+        )
       : [];
     const found = desk.look(read.value).map((f) => ({
       path: [f.kind.startsWith('plane') ? 'cuts' : 'part'],

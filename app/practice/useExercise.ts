@@ -1,40 +1,31 @@
 'use client';
-import { type Remote, wrap } from 'comlink';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import type { Drawing } from '../../core/drawing/drawing.ts';
 import type { Kind } from '../../core/exercise/exercise.ts';
 import type { ExerciseWorker } from '../../workers/exercise.worker.ts';
 import type { ExercisePicture } from '../../workers/exercisePicture.ts';
+import { type KeptWorker, keptWorker } from '../keptWorker.ts';
 
 /** An exercise by its number: the same again each time. */
 export type Wanted = { readonly kind: Kind; readonly level: number; readonly seed: number };
 
 /** The worker that makes exercises, begun when it is first needed. */
-const useExerciseWorker = (): (() => Remote<ExerciseWorker>) => {
-  const worker = useRef<{ own: Worker; remote: Remote<ExerciseWorker> } | undefined>(undefined);
-  useEffect(
-    () => () => {
-      worker.current?.own.terminate();
-      worker.current = undefined;
-    },
-    [],
+const useExerciseWorker = (): KeptWorker<ExerciseWorker> => {
+  const [worker] = useState(() =>
+    keptWorker<ExerciseWorker>(
+      () => new Worker(new URL('../../workers/exercise.worker.ts', import.meta.url), { type: 'module' }),
+    ),
   );
-  return useCallback(() => {
-    if (!worker.current) {
-      const own = new Worker(new URL('../../workers/exercise.worker.ts', import.meta.url), {
-        type: 'module',
-      });
-      worker.current = { own, remote: wrap<ExerciseWorker>(own) };
-    }
-    return worker.current.remote;
-  }, []);
+  useEffect(() => worker.end, [worker]);
+  return worker;
 };
 
 /** Makes exercises in a worker. */
 export const useMaker = () => {
   const worker = useExerciseWorker();
   return useCallback(
-    ({ kind, level, seed }: Wanted): Promise<ExercisePicture> => worker().make(kind, level, seed),
+    ({ kind, level, seed }: Wanted): Promise<ExercisePicture> =>
+      worker.ask(async (r) => r.make(kind, level, seed)),
     [worker],
   );
 };
@@ -43,7 +34,8 @@ export const useMaker = () => {
 export const useDrawingOf = () => {
   const worker = useExerciseWorker();
   return useCallback(
-    ({ kind, level, seed }: Wanted): Promise<Drawing> => worker().drawing(kind, level, seed),
+    ({ kind, level, seed }: Wanted): Promise<Drawing> =>
+      worker.ask(async (r) => r.drawing(kind, level, seed)),
     [worker],
   );
 };

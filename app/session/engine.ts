@@ -1,4 +1,4 @@
-import { type Remote, wrap } from 'comlink';
+import type { Remote } from 'comlink';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { Remark } from '../../core/check/remark.ts';
 import type { Tied } from '../../core/dimension/kept.ts';
@@ -27,7 +27,8 @@ import type { PointedAt } from '../../workers/pointing.ts';
 import type { Exercise } from '../../workers/practice.ts';
 import type { ShownRecognised } from '../../workers/recognising.ts';
 import type { ReplayShown } from '../../workers/replayPicture.ts';
-import { isUnanswered, LIMIT, type Unanswered, unansweredWords } from './unanswered.ts';
+import { keptWorker, Overran } from '../keptWorker.ts';
+import { isUnanswered, LIMIT, UNFETCHED_WORDS, type Unanswered, unansweredWords } from './unanswered.ts';
 
 /** The desk's engine in a worker of its own. Where it takes too long it is ended and begun anew; its questions then have no answer. */
 export type Engine = {
@@ -143,46 +144,29 @@ export type Engine = {
 const NOT_COMPARED =
   'The file could not be compared: the notice says why. Where it took too long, bring fewer lines at a time.';
 
-type Running = {
-  readonly worker: Worker;
-  readonly remote: Remote<DeskWorker>;
-  readonly ended: Promise<'overran'>;
-  readonly end: () => void;
-};
-
 export const openEngine = (): Engine => {
-  let running: Running | undefined;
-  const start = (): Running => {
-    const worker = new Worker(new URL('../../workers/desk.worker.ts', import.meta.url), { type: 'module' });
-    let end: () => void = () => undefined;
-    const ended = new Promise<'overran'>((done) => {
-      end = () => {
-        worker.terminate();
-        done('overran');
-      };
-    });
-    return { worker, remote: wrap<DeskWorker>(worker), ended, end };
-  };
-  /** Asks the worker. A question that was under way beside one that took too long is asked again. */
-  const ask = async <T>(question: (remote: Remote<DeskWorker>) => Promise<T>): Promise<T | Unanswered> => {
-    running ??= start();
-    const own = running;
-    let tooLong = false;
-    const limit = setTimeout(() => {
-      tooLong = true;
-      if (running === own) running = undefined;
-      own.end();
-    }, LIMIT);
-    const asked = question(own.remote).catch((e: unknown): 'failed' => {
-      console.error(e);
-      return 'failed';
-    });
-    const given = await Promise.race([asked, own.ended]).finally(() => clearTimeout(limit));
-    return given === 'overran' && !tooLong ? ask(question) : given;
-  };
   const trouble = createStore<string | undefined>(() => undefined);
   /** The subject of the sentence in `trouble`. */
   let troubled: string | undefined;
+  const worker = keptWorker<DeskWorker>(
+    () => new Worker(new URL('../../workers/desk.worker.ts', import.meta.url), { type: 'module' }),
+    {
+      limit: LIMIT,
+      tellWaiting: (isWaiting) => {
+        if (isWaiting) trouble.setState(UNFETCHED_WORDS, true);
+        else if (trouble.getState() === UNFETCHED_WORDS) trouble.setState(undefined, true);
+      },
+    },
+  );
+  const ask = async <T>(question: (remote: Remote<DeskWorker>) => Promise<T>): Promise<T | Unanswered> => {
+    try {
+      return await worker.ask(question);
+    } catch (e) {
+      if (e instanceof Overran) return 'overran';
+      console.error(e);
+      return 'failed';
+    }
+  };
   /** Asks for something that the desk does without where there is no answer, and says so. @param what begins a sentence */
   const answer = async <T>(
     what: string,

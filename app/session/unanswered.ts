@@ -18,3 +18,7 @@ export const undrawnWords = (what: string, why: Unanswered): string =>
   why === 'overran'
     ? `The picture of ${what} takes too long and was left. The drawing is stored all the same; undo the change, or repeat things fewer times.`
     : `The picture of ${what} could not be worked out: a fault in Blue Ledger. The drawing is stored all the same; undo the change, or state it another way.`;
+
+/** While what works a question out could not be fetched. */
+export const UNFETCHED_WORDS =
+  'A part of Blue Ledger could not be fetched: the server does not answer. It is asked for again until it comes; what you have changed stays.';

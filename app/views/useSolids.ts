@@ -1,10 +1,10 @@
 'use client';
-import { type Remote, wrap } from 'comlink';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import type { Vec3 } from '../../core/geometry/vec.ts';
 import type { GivenFile } from '../../workers/givenFile.ts';
 import type { SolidsWorker } from '../../workers/solids.worker.ts';
 import type { EnteredViews, SolidsPicture } from '../../workers/solidsPicture.ts';
+import { keptWorker } from '../keptWorker.ts';
 import { boardsOf, countDrawn, drawnIn, type Entered, squareOf } from './entered.ts';
 
 /** How the search stands. */
@@ -32,18 +32,12 @@ const askedFor = (entered: Entered): EnteredViews | undefined => {
 /** Searches for the solids that have the entered views, in a worker, anew after every change. */
 export const useSolids = (entered: Entered) => {
   const [search, setSearch] = useState<Search>({ state: 'waiting' });
-  const worker = useRef<{ own: Worker; remote: Remote<SolidsWorker> } | undefined>(undefined);
-  const start = useCallback(() => {
-    if (worker.current) return worker.current.remote;
-    const own = new Worker(new URL('../../workers/solids.worker.ts', import.meta.url), { type: 'module' });
-    worker.current = { own, remote: wrap<SolidsWorker>(own) };
-    return worker.current.remote;
-  }, []);
-  const end = useCallback((): void => {
-    worker.current?.own.terminate();
-    worker.current = undefined;
-  }, []);
-  useEffect(() => end, [end]);
+  const [worker] = useState(() =>
+    keptWorker<SolidsWorker>(
+      () => new Worker(new URL('../../workers/solids.worker.ts', import.meta.url), { type: 'module' }),
+    ),
+  );
+  useEffect(() => worker.end, [worker]);
 
   useEffect(() => {
     const asked = askedFor(entered);
@@ -57,7 +51,7 @@ export const useSolids = (entered: Entered) => {
     const timer = setTimeout(async () => {
       isUnderWay = true;
       const toward: Vec3 = [entered.side === 'left' ? -2 : 2, -3, 2];
-      const found = await start().find(asked, toward);
+      const found = await worker.ask(async (r) => r.find(asked, toward));
       isUnderWay = false;
       if (!isOld) setSearch({ state: 'found', found });
     }, PAUSE);
@@ -65,18 +59,18 @@ export const useSolids = (entered: Entered) => {
       isOld = true;
       clearTimeout(timer);
       // a search that nobody waits for any more is ended with its worker
-      if (isUnderWay) end();
+      if (isUnderWay) worker.end();
     };
-  }, [entered, start, end]);
+  }, [entered, worker]);
 
   const stop = useCallback((): void => {
-    end();
+    worker.end();
     setSearch({ state: 'stopped' });
-  }, [end]);
+  }, [worker]);
   const read = useCallback(
     (name: string, text: string): Promise<GivenFile> =>
-      start().read(name, text, squareOf(entered) ?? 1, boardsOf(entered)),
-    [entered, start],
+      worker.ask(async (r) => r.read(name, text, squareOf(entered) ?? 1, boardsOf(entered))),
+    [entered, worker],
   );
   return { search, stop, read };
 };

@@ -1,5 +1,5 @@
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
-import { openDrawing, saved, statementEditor, type, writtenStatement } from './desk.ts';
+import { openDrawing, saved, stand, statementEditor, type, writtenStatement } from './desk.ts';
 import { serverFor } from './server.ts';
 
 test.describe.configure({ mode: 'serial' });
@@ -299,10 +299,10 @@ test('figures entered faster than they are drawn all count; the last one stands'
 test('scripts that come later and cannot be fetched for a while take nothing away', async ({ page }) => {
   let away: number | undefined;
   let refused = 0;
-  // from the first picture on nothing more is fetched for four seconds
+  // once the rest is asked for, after the first picture or where that is long in coming, nothing more is fetched for four seconds
+  const restIsAskedFor = () => page.evaluate(() => performance.getEntriesByName('rest').length > 0);
   await page.route('**/_next/static/**', async (route) => {
-    const isDrawn = away !== undefined || (await page.getByTestId('sheet').count()) > 0;
-    if (!isDrawn) return route.continue();
+    if (away === undefined && !(await restIsAskedFor())) return route.continue();
     away ??= Date.now();
     if (Date.now() - away > 4000) return route.continue();
     refused++;
@@ -317,4 +317,34 @@ test('scripts that come later and cannot be fetched for a while take nothing awa
   // what was missing comes when it can be fetched
   await expect(page.getByRole('button', { name: 'Begin from a shape' })).toBeVisible({ timeout: 20_000 });
   await saved(page);
+});
+
+test('where the scripts of the engine cannot be fetched, that is said, and the sheet comes when they can', async ({
+  page,
+}) => {
+  let isAway = false;
+  await page.route('**/_next/static/**', (route) => {
+    // the engine's worker begins: from here on the server is away
+    if (/worker/.test(route.request().url())) isAway = true;
+    return isAway ? route.abort() : route.continue();
+  });
+  await page.goto(server.address);
+  await page.getByRole('link', { name: 'Louvre bracket', exact: true }).click();
+  const unfetched = /^A part of Blue Ledger could not be fetched: the server does not answer/;
+  await expect(alert(page)).toHaveText(unfetched);
+  await page.waitForTimeout(1000);
+  await expect(page.getByTestId('sheet')).toHaveCount(0);
+  await page.unroute('**/_next/static/**');
+  await expect(page.getByTestId('sheet')).toBeVisible({ timeout: 20_000 });
+  await expect(alert(page)).toHaveCount(0);
+  // the same for a part of it that is first needed later
+  await page.waitForTimeout(3000);
+  await page.route('**/_next/static/**', (route) => route.abort());
+  await stand(page, 'Check');
+  await expect(alert(page)).toHaveText(unfetched);
+  await page.unroute('**/_next/static/**');
+  await expect(page.getByRole('list', { name: 'Remarks found' }).getByRole('listitem').first()).toBeVisible({
+    timeout: 20_000,
+  });
+  await expect(alert(page)).toHaveCount(0);
 });
