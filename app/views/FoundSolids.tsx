@@ -2,21 +2,28 @@
 import { decimal } from '../../core/number/format.ts';
 import type { SolidPicture } from '../../workers/solidsPicture.ts';
 import { SmallPictorial } from '../SmallPictorial.tsx';
+import type { Entered } from './entered.ts';
 import type { Search } from './useSolids.ts';
 
-const headline = (search: Search): string => {
-  if (search.state === 'waiting') return 'Draw two views or more.';
+const headline = (search: Search, paper: Entered['paper']): string => {
+  const isPictorial = paper === 'pictorial';
+  if (search.state === 'waiting')
+    return isPictorial ? 'Draw the edges that are seen.' : 'Draw two views or more.';
   if (search.state === 'looking') return 'Looking for solids …';
   if (search.state === 'stopped') return 'Stopped. Change a line to look again.';
   const { solids, complete } = search.found;
-  if (!solids.length) return 'No solid has these views.';
-  const count = solids.length === 1 ? '1 solid has these views' : `${solids.length} solids have these views`;
+  const [one, several] = isPictorial
+    ? ['looks like this', 'look like this']
+    : ['has these views', 'have these views'];
+  if (!solids.length) return `No solid ${one}.`;
+  const count = solids.length === 1 ? `1 solid ${one}` : `${solids.length} solids ${several}`;
   return complete ? `${count}; there are no others.` : `${count}; there may be others.`;
 };
 
 /** The solids that have the entered views, side by side, or what keeps them from being one. */
 export const FoundSolids = ({
   search,
+  paper,
   units,
   chosen,
   onChoose,
@@ -24,6 +31,7 @@ export const FoundSolids = ({
   onStop,
 }: {
   search: Search;
+  paper: Entered['paper'];
   units: 'mm' | 'in';
   chosen: number;
   onChoose: (index: number) => void;
@@ -36,7 +44,7 @@ export const FoundSolids = ({
     <section aria-label="Solids" className="flex min-h-0 flex-1 flex-col">
       <header className="flex items-center justify-between gap-2 border-b border-rule-strong px-4 py-2">
         <p role="status" className="text-[14px] font-semibold">
-          {headline(search)}
+          {headline(search, paper)}
         </p>
         {search.state === 'looking' && (
           <button
@@ -51,9 +59,9 @@ export const FoundSolids = ({
       <div className={`min-h-0 flex-1 overflow-y-auto ${search.state === 'looking' ? 'opacity-50' : ''}`}>
         {search.state === 'waiting' && (
           <p className="px-4 py-3 text-[13.5px] text-second">
-            Solids with flat faces are found, and whole holes and bosses for circles. A view may be drawn on
-            its squares, typed as a walk, or brought in as a DXF, SVG or JSON file. What is found is every
-            solid that has all of these lines, visible and hidden, and no others.
+            {paper === 'pictorial'
+              ? 'Draw a part as it is seen from one corner, its visible edges only, each from corner to corner. Lines along the three directions of the paper are counted in squares. What they leave open, such as how far back something stands, gives several solids to choose from.'
+              : 'Solids with flat faces are found, and whole holes and bosses for circles. A view may be drawn on its squares, typed as a walk, or brought in as a DXF, SVG or JSON file. What is found is every solid that has all of these lines, visible and hidden, and no others.'}
           </p>
         )}
         {found && found.solids.length > 0 && found.leftAside.length > 0 && (

@@ -17,18 +17,24 @@ import {
   type Entered,
   keepViews,
   keptViews,
+  NOTHING_DRAWN,
   NOTHING_ENTERED,
   squareOf,
 } from './entered.ts';
 import { FoundSolids } from './FoundSolids.tsx';
+import { isometric, SQUARED } from './paper.ts';
 import { useSolids } from './useSolids.ts';
 import { type Pen, type Tool, ViewBoard } from './ViewBoard.tsx';
 
-const TOOLS = [
+const PAPERS = [
+  { value: 'views', label: 'Views' },
+  { value: 'pictorial', label: 'Pictorial' },
+] as const;
+const LINE_TOOLS = [
   { value: 'line', label: 'Line' },
-  { value: 'circle', label: 'Circle' },
   { value: 'take out', label: 'Take out' },
 ] as const;
+const TOOLS = [LINE_TOOLS[0], { value: 'circle', label: 'Circle' }, LINE_TOOLS[1]] as const;
 const PENS = [
   { value: 'visible', label: 'Visible' },
   { value: 'hidden', label: 'Hidden' },
@@ -106,19 +112,22 @@ export const GivenViews = () => {
     keepViews(last);
     setFault(undefined);
   };
+  const isPictorial = entered.paper === 'pictorial';
+  const paper = isPictorial ? isometric(entered.side) : SQUARED;
+  const setPictorial = (pictorial: EnteredView): void => change({ pictorial });
   const boards = boardsOf(entered);
   const own = boards.includes(view) ? view : 'front';
+  const drawnName = isPictorial ? 'pictorial' : TITLES[own]?.toLowerCase();
   const enterWalk = (): void => {
-    const read = typedWalk(walk);
+    const read = typedWalk(walk, paper.walk);
     if (!read.ok) {
       setFault(read.faults.map(sentence).join(' '));
       return;
     }
-    const { lines, circles } = drawnIn(entered, own);
-    setDrawn(own, {
-      lines: [...lines, ...read.value.lines],
-      circles: [...circles, ...read.value.circles],
-    });
+    const { lines, circles } = isPictorial ? entered.pictorial : drawnIn(entered, own);
+    const drawn = { lines: [...lines, ...read.value.lines], circles: [...circles, ...read.value.circles] };
+    if (isPictorial) setPictorial(drawn);
+    else setDrawn(own, drawn);
     setWalk('');
   };
   const bring = async (file: File): Promise<void> => {
@@ -133,6 +142,7 @@ export const GivenViews = () => {
     }
     if (answer.views.length)
       change({
+        paper: 'views',
         drawn: Object.fromEntries(answer.views.map((v) => [v.name, v.drawn])),
         leftOut: answer.views.filter((v) => v.hidden === 'left out').map((v) => v.name),
       });
@@ -171,14 +181,23 @@ export const GivenViews = () => {
         </p>
         <div className="flex items-center gap-2 text-[13px]">
           <Choice
+            name="What is drawn"
+            value={entered.paper}
+            options={PAPERS}
+            onChange={(next) => {
+              if (next === 'pictorial' && tool === 'circle') setTool('line');
+              change({ paper: next });
+            }}
+          />
+          <Choice
             name="Projection"
             value={entered.angle}
             options={ANGLES}
             onChange={(angle) => change({ angle })}
           />
-          <span className="text-second">Side view</span>
+          <span className="text-second">{isPictorial ? 'Side seen' : 'Side view'}</span>
           <Choice
-            name="Side view"
+            name={isPictorial ? 'Side seen' : 'Side view'}
             value={entered.side}
             options={SIDES}
             onChange={(side) => change({ side })}
@@ -223,39 +242,64 @@ export const GivenViews = () => {
       )}
       <main className="flex min-h-0 flex-1">
         <h1 className="sr-only">Given views</h1>
-        <div className="grid min-h-0 min-w-0 flex-1 grid-cols-2 grid-rows-2 gap-3 p-3">
-          {boards.map((name) => (
-            <div
-              key={name}
-              className="flex min-h-0 min-w-0 flex-col"
-              style={name === 'front' ? places.front : name === 'top' ? places.top : places.side}
-            >
-              <ViewBoard
-                name={name}
-                title={TITLES[name] as string}
-                drawn={drawnIn(entered, name)}
-                found={found?.views.find((v) => v.name === name)?.drawn}
-                marks={marks.filter((m) => m.view === name)}
-                tool={tool}
-                pen={pen}
-                isChosen={name === own}
-                onChoose={() => setView(name)}
-                onChange={(drawn) => setDrawn(name, drawn)}
-              />
-            </div>
-          ))}
+        <div
+          className={`grid min-h-0 min-w-0 flex-1 gap-3 p-3 ${isPictorial ? 'grid-rows-[1fr_auto]' : 'grid-cols-2 grid-rows-2'}`}
+        >
+          {isPictorial && (
+            <ViewBoard
+              name="pictorial"
+              title="Pictorial"
+              drawn={entered.pictorial}
+              found={undefined}
+              marks={marks.filter((m) => m.view === 'pictorial')}
+              tool={tool}
+              pen="visible"
+              paper={paper}
+              isChosen
+              onChoose={() => undefined}
+              onChange={setPictorial}
+            />
+          )}
+          {!isPictorial &&
+            boards.map((name) => (
+              <div
+                key={name}
+                className="flex min-h-0 min-w-0 flex-col"
+                style={name === 'front' ? places.front : name === 'top' ? places.top : places.side}
+              >
+                <ViewBoard
+                  name={name}
+                  title={TITLES[name] as string}
+                  drawn={drawnIn(entered, name)}
+                  found={found?.views.find((v) => v.name === name)?.drawn}
+                  marks={marks.filter((m) => m.view === name)}
+                  tool={tool}
+                  pen={pen}
+                  paper={paper}
+                  isChosen={name === own}
+                  onChoose={() => setView(name)}
+                  onChange={(drawn) => setDrawn(name, drawn)}
+                />
+              </div>
+            ))}
           <section
             aria-label="Drawing"
-            style={places.tools}
+            style={isPictorial ? undefined : places.tools}
             className="flex min-h-0 flex-col gap-2.5 overflow-y-auto rounded-md border border-rule bg-page px-4 py-3 text-[13.5px]"
           >
             <div className="flex items-center justify-between gap-2">
-              <Choice name="A press draws" value={tool} options={TOOLS} onChange={setTool} />
-              <Choice name="Lines are" value={pen} options={PENS} onChange={setPen} />
+              <Choice
+                name="A press draws"
+                value={tool}
+                options={isPictorial ? LINE_TOOLS : TOOLS}
+                onChange={setTool}
+              />
+              {!isPictorial && <Choice name="Lines are" value={pen} options={PENS} onChange={setPen} />}
             </div>
             <p className="text-second">
-              A line is two presses on the squares, a circle its centre and a place on it; or the arrow keys
-              and Enter. With Shift by halves.
+              {isPictorial
+                ? 'A line is two presses on the paper; or the arrow keys for width and height, Page Up and Page Down for depth, and Enter.'
+                : 'A line is two presses on the squares, a circle its centre and a place on it; or the arrow keys and Enter. With Shift by halves.'}
             </p>
             <form
               className="flex flex-col gap-1"
@@ -265,14 +309,18 @@ export const GivenViews = () => {
               }}
             >
               <label htmlFor="walk" className="font-semibold">
-                Walk in the {TITLES[own]?.toLowerCase()}, in squares
+                Walk in the {drawnName}, in squares
               </label>
               <div className="flex gap-2">
                 <input
                   id="walk"
                   value={walk}
                   onChange={(e) => setWalk(e.target.value)}
-                  placeholder="right 6, up 5, left 6, close"
+                  placeholder={
+                    isPictorial
+                      ? 'right 6, up 3, left 6, close, up 3, back 4, right 6'
+                      : 'right 6, up 5, left 6, close'
+                  }
                   autoComplete="off"
                   className="figures min-w-0 flex-1 rounded-md border border-rule-strong bg-white px-2 py-1"
                 />
@@ -281,30 +329,33 @@ export const GivenViews = () => {
                 </button>
               </div>
               <span className="text-[12.5px] text-second">
-                from 2 0 begins there; to 4 3 goes aslant; circle 2 at 4 3; hidden and visible rule what
-                follows.
+                {isPictorial
+                  ? 'right and left, up and down, back and forward are the directions; from 2 0 begins 2 along and 0 up; to 4 3 goes aslant.'
+                  : 'from 2 0 begins there; to 4 3 goes aslant; circle 2 at 4 3; hidden and visible rule what follows.'}
               </span>
             </form>
-            <div className="flex items-center justify-between gap-2">
-              <span>Hidden lines of the {TITLES[own]?.toLowerCase()} are drawn</span>
-              <Tick
-                name={`Hidden lines of the ${TITLES[own]?.toLowerCase()} are drawn`}
-                on={!entered.leftOut.includes(own)}
-                onChange={(on) =>
-                  change({
-                    leftOut: on ? entered.leftOut.filter((n) => n !== own) : [...entered.leftOut, own],
-                  })
-                }
-              />
-            </div>
+            {!isPictorial && (
+              <div className="flex items-center justify-between gap-2">
+                <span>Hidden lines of the {TITLES[own]?.toLowerCase()} are drawn</span>
+                <Tick
+                  name={`Hidden lines of the ${TITLES[own]?.toLowerCase()} are drawn`}
+                  on={!entered.leftOut.includes(own)}
+                  onChange={(on) =>
+                    change({
+                      leftOut: on ? entered.leftOut.filter((n) => n !== own) : [...entered.leftOut, own],
+                    })
+                  }
+                />
+              </div>
+            )}
             <div className="flex gap-2">
               <button
                 type="button"
                 className={button}
-                disabled={!countDrawn(drawnIn(entered, own))}
-                onClick={() => setDrawn(own, { lines: [], circles: [] })}
+                disabled={!countDrawn(isPictorial ? entered.pictorial : drawnIn(entered, own))}
+                onClick={() => (isPictorial ? setPictorial(NOTHING_DRAWN) : setDrawn(own, NOTHING_DRAWN))}
               >
-                Clear the {TITLES[own]?.toLowerCase()}
+                Clear the {drawnName}
               </button>
             </div>
           </section>
@@ -312,6 +363,7 @@ export const GivenViews = () => {
         <aside className="flex w-[360px] shrink-0 flex-col border-l border-rule-strong bg-page">
           <FoundSolids
             search={search}
+            paper={entered.paper}
             units={entered.units}
             chosen={chosen}
             onChoose={setChosen}

@@ -2,17 +2,14 @@
 import { type KeyboardEvent, type PointerEvent, useId, useRef, useState } from 'react';
 import type { Vec2 } from '../../core/geometry/vec.ts';
 import type { ViewName } from '../../core/geometry/viewFrames.ts';
-import { decimal } from '../../core/number/format.ts';
 import type { EnteredCircle, EnteredLine, EnteredView } from '../../core/solids/typedWalk.ts';
 import { countDrawn } from './entered.ts';
+import { type Paper, SQUARED } from './paper.ts';
 
 /** What a press on a board does, and with what lines. */
 export type Tool = 'line' | 'circle' | 'take out';
 export type Pen = 'visible' | 'hidden';
 
-/** A board is at least so many squares across, and this much higher than wide. */
-const LEAST = 16;
-const SHAPE = 0.72;
 /** Squares that stay free round what is drawn. */
 const FREE = 2;
 /** A line is meant by a press nearer to it than this, in squares. */
@@ -38,7 +35,53 @@ const distanceTo = (l: EnteredLine, p: Vec2): number => {
 /** The greatest step of squares that leaves a board readable: every square, or every fifth, tenth ... */
 const ruling = (across: number): number => [1, 5, 10, 50, 100, 500].find((n) => across / n <= 60) ?? 1000;
 
-/** A view on squared paper: a line is two presses, or two places by the arrow keys and Enter; a circle its centre and a place on it. */
+/** What a board shows, in squares. */
+type BoardBox = {
+  readonly left: number;
+  readonly bottom: number;
+  readonly right: number;
+  readonly top: number;
+};
+
+/** The paper's least board, grown to whole squares round what is drawn. */
+const boardBox = (paper: Paper, ends: readonly Vec2[]): BoardBox => {
+  const shown = ends.map(paper.shown);
+  const [left, bottom, right, top] = paper.least;
+  const reach = (pick: (...xs: number[]) => number, k: 0 | 1, least: number): number =>
+    pick(least, ...shown.map((p) => p[k]));
+  return {
+    left: Math.floor(reach(Math.min, 0, left)) - FREE,
+    bottom: Math.floor(reach(Math.min, 1, bottom)) - FREE,
+    right: Math.ceil(reach(Math.max, 0, right)) + FREE,
+    top: Math.ceil(reach(Math.max, 1, top)) + FREE,
+  };
+};
+
+const isOnBoard = (box: BoardBox, [u, v]: Vec2): boolean =>
+  u >= box.left && u <= box.right && v >= box.bottom && v <= box.top;
+
+/** The paper's lines, every one or every so many of them. */
+const ruledPath = ({ slopes, width }: Paper, box: BoardBox, every: number): string => {
+  const between = (from: number, to: number, step: number): number[] =>
+    Array.from(
+      { length: Math.max(0, Math.floor(to / step) - Math.ceil(from / step) + 1) },
+      (_, i) => (Math.ceil(from / step) + i) * step,
+    );
+  const upright = between(box.left, box.right, every * width).map(
+    (u) => `M${u - box.left} 0V${box.top - box.bottom}`,
+  );
+  const sloping = slopes.flatMap((slope) => {
+    // a line through u = 0 at v
+    const ends = [box.left, box.right].map((u) => slope * u);
+    return between(box.bottom - Math.max(...ends), box.top - Math.min(...ends), every).map(
+      (v) =>
+        `M0 ${box.top - v - (ends[0] as number)}L${box.right - box.left} ${box.top - v - (ends[1] as number)}`,
+    );
+  });
+  return [...upright, ...sloping].join('');
+};
+
+/** A drawing on ruled paper: a line is two presses, or two places by the arrow keys and Enter; a circle its centre and a place on it. */
 export const ViewBoard = ({
   name,
   title,
@@ -47,11 +90,12 @@ export const ViewBoard = ({
   marks,
   tool,
   pen,
+  paper,
   isChosen,
   onChoose,
   onChange,
 }: {
-  name: ViewName;
+  name: ViewName | 'pictorial';
   title: string;
   drawn: EnteredView;
   /** the view of a solid that was found, where it is not given */
@@ -60,6 +104,7 @@ export const ViewBoard = ({
   marks: readonly { readonly from: Vec2; readonly to: Vec2 }[];
   tool: Tool;
   pen: Pen;
+  paper: Paper;
   isChosen: boolean;
   onChoose: () => void;
   onChange: (drawn: EnteredView) => void;
@@ -67,9 +112,8 @@ export const ViewBoard = ({
   const count = countDrawn(drawn);
   const shown = count || !found ? drawn : found;
   const ends = placesIn(shown);
-  const widest = Math.max(LEAST - 2 * FREE, ...ends.map((p) => p[0]), ...ends.map((p) => p[1] / SHAPE));
-  const across = Math.ceil(widest) + 2 * FREE;
-  const up = Math.round(across * SHAPE);
+  const box = boardBox(paper, ends);
+  const [across, up] = [box.right - box.left, box.top - box.bottom];
   const step = ruling(across);
   const [begun, setBegun] = useState<Vec2>();
   const [cursor, setCursor] = useState<Vec2>([0, 0]);
@@ -81,13 +125,11 @@ export const ViewBoard = ({
     const m = svg.current?.getScreenCTM();
     if (!m) return [0, 0];
     const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(m.inverse());
-    return [p.x - FREE, up - FREE - p.y];
+    return paper.placeAt([p.x + box.left, box.top - p.y]);
   };
   const snapped = (p: Vec2, half: boolean): Vec2 => {
-    const k = half ? 2 : 1;
     // a place of a line that is drawn between squares is taken too
-    const own = ends.find((q) => Math.hypot(q[0] - p[0], q[1] - p[1]) < 0.35);
-    return own ?? [Math.round(p[0] * k) / k, Math.round(p[1] * k) / k];
+    return ends.find((q) => Math.hypot(q[0] - p[0], q[1] - p[1]) < 0.35) ?? paper.nearest(p, half);
   };
   /** The view without the line or circle that is nearest to a press. */
   const withoutNearest = (p: Vec2): EnteredView => {
@@ -122,23 +164,24 @@ export const ViewBoard = ({
     }
   };
   const press = (e: KeyboardEvent): void => {
-    const size = e.shiftKey ? 0.5 : step;
-    const by = { ArrowLeft: [-size, 0], ArrowRight: [size, 0], ArrowUp: [0, size], ArrowDown: [0, -size] }[
-      e.key
-    ];
+    const size = e.shiftKey && paper === SQUARED ? 0.5 : step;
+    const by = paper.keys[e.key];
     if (by) {
       e.preventDefault();
       setIsHere(true);
-      setCursor(([x, y]) => [
-        Math.max(0, Math.min(across - 2 * FREE, x + (by[0] as number))),
-        Math.max(0, Math.min(up - 2 * FREE, y + (by[1] as number))),
-      ]);
+      setCursor((from) => {
+        const to: Vec2 = [from[0] + size * by[0], from[1] + size * by[1]];
+        return isOnBoard(box, paper.shown(to)) ? to : from;
+      });
     } else if (e.key === 'Enter' || e.key === ' ') {
       e.preventDefault();
       enter(cursor, cursor);
     } else if (e.key === 'Escape') setBegun(undefined);
   };
-  const at = (p: Vec2): { x: number; y: number } => ({ x: p[0] + FREE, y: up - FREE - p[1] });
+  const at = (p: Vec2): { x: number; y: number } => {
+    const [u, v] = paper.shown(p);
+    return { x: u - box.left, y: box.top - v };
+  };
   const path = (all: readonly EnteredLine[]): string =>
     all
       .map((l) => {
@@ -155,17 +198,7 @@ export const ViewBoard = ({
       .join('');
   const inkOf = (seen: boolean): string =>
     path(shown.lines.filter((l) => l.seen === seen)) + rings(shown.circles.filter((c) => c.seen === seen));
-  const ruled = (every: number): string =>
-    [
-      ...Array.from(
-        { length: Math.floor(across / every) + 1 },
-        (_, i) => `M${(FREE % every) + i * every} 0V${up}`,
-      ),
-      ...Array.from(
-        { length: Math.floor(up / every) + 1 },
-        (_, i) => `M0 ${up - (FREE % every) - i * every}H${across}`,
-      ),
-    ].join('');
+  const ruled = (every: number): string => ruledPath(paper, box, every);
   const ink = count ? 'var(--color-ink)' : 'var(--color-house)';
   const cross = at(cursor);
   const origin = at([0, 0]);
@@ -187,7 +220,7 @@ export const ViewBoard = ({
         role="application"
         // biome-ignore lint/a11y/noNoninteractiveTabindex: lines are drawn by the arrow keys too
         tabIndex={0}
-        aria-label={`${title}, squared paper`}
+        aria-label={`${title}, ${paper.name}`}
         aria-describedby={hint}
         data-view={name}
         viewBox={`0 0 ${across} ${up}`}
@@ -263,7 +296,7 @@ export const ViewBoard = ({
       <p id={hint} className="figures px-1 pt-0.5 text-[12px] text-second" aria-live="polite">
         {tool === 'take out'
           ? 'Press a line to take it out'
-          : `${begun ? `${tool === 'circle' ? 'centre' : 'from'} ${decimal(begun[0], 2)} ${decimal(begun[1], 2)} to` : 'at'} ${decimal(cursor[0], 2)} ${decimal(cursor[1], 2)}`}
+          : `${begun ? `${tool === 'circle' ? 'centre' : 'from'} ${paper.words(begun)} to` : 'at'} ${paper.words(cursor)}`}
       </p>
     </section>
   );

@@ -8,17 +8,25 @@ export type Entered = {
   readonly square: string;
   readonly angle: 'first' | 'third';
   readonly side: 'left' | 'right';
+  /** whether views are drawn, or a pictorial */
+  readonly paper: 'views' | 'pictorial';
   readonly drawn: Readonly<Partial<Record<ViewName, EnteredView>>>;
+  /** the pictorial's lines, on the places of isometric paper */
+  readonly pictorial: EnteredView;
   /** views whose hidden lines are left out */
   readonly leftOut: readonly ViewName[];
 };
+
+export const NOTHING_DRAWN: EnteredView = { lines: [], circles: [] };
 
 export const NOTHING_ENTERED: Entered = {
   units: 'mm',
   square: '10',
   angle: 'third',
   side: 'left',
+  paper: 'views',
   drawn: {},
+  pictorial: NOTHING_DRAWN,
   leftOut: [],
 };
 
@@ -44,8 +52,6 @@ export const keepViews = (entered: Entered): boolean => {
     return false;
   }
 };
-
-const NOTHING_DRAWN: EnteredView = { lines: [], circles: [] };
 
 /** What is drawn of a view. */
 export const drawnIn = ({ drawn }: Entered, name: ViewName): EnteredView => drawn[name] ?? NOTHING_DRAWN;

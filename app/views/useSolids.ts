@@ -1,9 +1,10 @@
 'use client';
+import type { Remote } from 'comlink';
 import { useCallback, useEffect, useState } from 'react';
 import type { Vec3 } from '../../core/geometry/vec.ts';
 import type { GivenFile } from '../../workers/givenFile.ts';
 import type { SolidsWorker } from '../../workers/solids.worker.ts';
-import type { EnteredViews, SolidsPicture } from '../../workers/solidsPicture.ts';
+import type { SolidsPicture } from '../../workers/solidsPicture.ts';
 import { keptWorker } from '../keptWorker.ts';
 import { boardsOf, countDrawn, drawnIn, type Entered, squareOf } from './entered.ts';
 
@@ -15,18 +16,32 @@ export type Search =
   | { readonly state: 'stopped' }
   | { readonly state: 'found'; readonly found: SolidsPicture };
 
+/** A pictorial shows three faces at least: of a wedge 7 lines, of a pyramid seen from above 4. */
+const FEWEST_LINES = 5;
+
 /** After the last change it is waited so long, ms: a line is two presses. */
 const PAUSE = 350;
 
-const askedFor = (entered: Entered): EnteredViews | undefined => {
+type Find = (worker: Remote<SolidsWorker>) => Promise<SolidsPicture>;
+
+/** What is asked of the worker; nothing where too little is entered. */
+const askedFor = (entered: Entered): Find | undefined => {
+  const { units, side, pictorial } = entered;
   const square = squareOf(entered);
+  if (entered.paper === 'pictorial')
+    return square !== undefined && pictorial.lines.length >= FEWEST_LINES
+      ? async (r) => r.findInPictorial({ units, square, side, pictorial })
+      : undefined;
   const views = boardsOf(entered).flatMap((name) => {
     const drawn = drawnIn(entered, name);
     return countDrawn(drawn)
       ? [{ name, drawn, hidden: entered.leftOut.includes(name) ? ('left out' as const) : ('given' as const) }]
       : [];
   });
-  return square !== undefined && views.length > 1 ? { units: entered.units, square, views } : undefined;
+  const toward: Vec3 = [side === 'left' ? -2 : 2, -3, 2];
+  return square !== undefined && views.length > 1
+    ? async (r) => r.find({ units, square, views }, toward)
+    : undefined;
 };
 
 /** Searches for the solids that have the entered views, in a worker, anew after every change. */
@@ -50,8 +65,7 @@ export const useSolids = (entered: Entered) => {
     setSearch((s) => ({ state: 'looking', last: s.state === 'found' ? s.found : undefined }));
     const timer = setTimeout(async () => {
       isUnderWay = true;
-      const toward: Vec3 = [entered.side === 'left' ? -2 : 2, -3, 2];
-      const found = await worker.ask(async (r) => r.find(asked, toward));
+      const found = await worker.ask(asked);
       isUnderWay = false;
       if (!isOld) setSearch({ state: 'found', found });
     }, PAUSE);

@@ -45,13 +45,34 @@ const WORDS = {
     what: 'Where the centre of the circle is, is not said.',
     remedy: 'Write it across and up: circle 2 at 4 3.',
   }),
-  'walk.unknown': () => ({
+  'walk.unknown': (v: { ways: Value }) => ({
     what: 'This is no step of a walk.',
-    remedy: 'Use right, left, up, down, from, to, move, close, circle, hidden or visible.',
+    remedy: `Use ${v.ways}, from, to, move, close, circle, hidden or visible.`,
+  }),
+  'walk.no-circles': () => ({
+    what: 'Circles are not drawn on isometric paper here.',
+    remedy: 'Draw straight edges; add holes to the drawing when the solid is opened.',
   }),
   'walk.nothing': () => ({
     what: 'The walk draws no line.',
     remedy: 'Write its steps: right 6, up 5, left 6, close.',
+  }),
+  'pictorial.open': () => ({
+    what: 'It bounds no face: it ends in nothing, or stands alone.',
+    remedy: 'Draw the visible edges only, each from corner to corner, or take it out.',
+  }),
+  'pictorial.depths': () => ({
+    what: 'It has two depths: followed one way round and the other, the lines do not come to one place in space.',
+    remedy:
+      'Count the squares round it. Where two corners fall on one place, show the part from its other side.',
+  }),
+  'pictorial.none': () => ({
+    what: 'No solid with flat faces looks exactly like this.',
+    remedy: 'Look for an edge that is missing or too much; hidden edges are not drawn here.',
+  }),
+  'pictorial.ended': () => ({
+    what: 'No solid was found among those that were tried.',
+    remedy: 'Draw the part in simpler pieces, or give its views.',
   }),
   'solids.curved': () => ({
     what: 'Of curved lines only whole circles are read here.',

@@ -30,10 +30,14 @@ const differs = (space: Arrangement, a: Stated, b: Stated, min: Vec3): string[] 
 };
 
 /** A hidden line of a view where they are left out, or another view, that only one of the solids has. */
-const decidedBy = (laid: LaidViews, own: Stated, others: readonly Stated[]): string | undefined => {
+export const decidedBy = (
+  laid: LaidViews,
+  own: BuiltPart,
+  others: readonly BuiltPart[],
+): string | undefined => {
   const tol = laid.tol * 4;
-  const apart = (view: ViewName, o: Stated) =>
-    differencesOf(view, linesOfPart(own.part, view), linesOfPart(o.part, view), true, tol);
+  const apart = (view: ViewName, o: BuiltPart) =>
+    differencesOf(view, linesOfPart(own, view), linesOfPart(o, view), true, tol);
   const lines = laid.views
     .filter((v) => !v.isFull)
     .flatMap((v) => {
@@ -77,6 +81,10 @@ export const toldApart = (
     const [first] = all;
     const how =
       i === 0 ? [] : differs(space, own, first as Stated, laid.min).map((d) => `Unlike solid 1 it is ${d}.`);
-    const decided = decidedBy(laid, own, others);
+    const decided = decidedBy(
+      laid,
+      own.part,
+      others.map((o) => o.part),
+    );
     return [...how, ...(decided ? [decided] : [])];
   });

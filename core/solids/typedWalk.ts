@@ -12,7 +12,19 @@ export type EnteredView = {
   readonly circles: readonly EnteredCircle[];
 };
 
-const STEPS: Readonly<Record<string, Vec2>> = { right: [1, 0], left: [-1, 0], up: [0, 1], down: [0, -1] };
+/** The paper that a walk goes over: the words for its ways, and the place that two figures name. */
+export type WalkedPaper = {
+  readonly ways: Readonly<Record<string, Vec2>>;
+  readonly placeAt: (across: number, up: number) => Vec2;
+  /** whether circles are drawn on it */
+  readonly hasCircles: boolean;
+};
+/** Squares, as views are drawn on them. */
+export const SQUARES: WalkedPaper = {
+  ways: { right: [1, 0], left: [-1, 0], up: [0, 1], down: [0, -1] },
+  placeAt: (across, up) => [across, up],
+  hasCircles: true,
+};
 /** "3", "2.5", "1/2", "3 1/2", each with a sign before it. */
 const FIGURE = String.raw`-?(?:\d+\s+\d+/\d+|\d+/\d+|\d+(?:[.,]\d+)?|\.\d+)`;
 const WORD = new RegExp(
@@ -65,9 +77,10 @@ const tokensOf = (text: string): Token[] => {
  * Reads a walk along the lines of a view: `from 0 0, right 6, up 5, left 2, to 4 1, close`. `move` before a step goes there without a line,
  * `hidden` and `visible` rule all steps after them, `close` goes back to where the walk began. A walk begins at 0 0 where it does not say.
  * `circle 2 at 4 3` is a circle of diameter 2.
+ * @param paper what it goes over
  * @returns the lines and circles in squares, or a fault with the word that cannot be read
  */
-export const typedWalk = (text: string): Result<EnteredView> => {
+export const typedWalk = (text: string, paper: WalkedPaper = SQUARES): Result<EnteredView> => {
   const tokens = tokensOf(text);
   const lines: EnteredLine[] = [];
   const circles: EnteredCircle[] = [];
@@ -90,7 +103,7 @@ export const typedWalk = (text: string): Result<EnteredView> => {
   };
   while (i < tokens.length) {
     const t = tokens[i++] as Token;
-    const step = STEPS[t.text];
+    const step = paper.ways[t.text];
     if (t.text === 'hidden' || t.text === 'visible') seen = t.text === 'visible';
     else if (t.text === 'move') isMove = true;
     else if (t.text === 'close') go(begun);
@@ -104,14 +117,15 @@ export const typedWalk = (text: string): Result<EnteredView> => {
       if (x?.figure === undefined || y?.figure === undefined)
         return refused(bad, says('walk.no-point', { word: t.text }));
       if (t.text === 'from') isMove = true;
-      go([x.figure, y.figure]);
-    } else if (t.text === 'circle') {
+      go(paper.placeAt(x.figure, y.figure));
+    } else if (t.text === 'circle' && !paper.hasCircles) return refused(t, says('walk.no-circles'));
+    else if (t.text === 'circle') {
       const [n, word, x, y] = [tokens[i++], tokens[i++], tokens[i++], tokens[i++]];
       if (n?.figure === undefined || !(n.figure > 0)) return refused(n, says('walk.no-diameter'));
       if (word?.text !== 'at' || x?.figure === undefined || y?.figure === undefined)
         return refused(word?.text !== 'at' ? word : x?.figure === undefined ? x : y, says('walk.no-centre'));
       circles.push({ seen, centre: [x.figure, y.figure], radius: n.figure / 2 });
-    } else return refused(t, says('walk.unknown'));
+    } else return refused(t, says('walk.unknown', { ways: Object.keys(paper.ways).join(', ') }));
   }
   if (!lines.length && !circles.length) return refused(undefined, says('walk.nothing'));
   return { ok: true, value: { lines, circles } };

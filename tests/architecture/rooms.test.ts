@@ -33,6 +33,7 @@ const CORE = [
   'reading',
   'balance',
   'solids',
+  'pictorial',
   'recognise',
   'exercise',
   'mark',

@@ -118,3 +118,63 @@ test('views of a drawing saved as DXF give its solid again', async ({ page }) =>
   await expect(status(page)).toHaveText('1 solid has these views; there are no others.');
   await expect(page.getByRole('region', { name: 'Solids' })).toContainText('100000 mm³');
 });
+
+test('a pictorial is drawn on isometric paper and becomes a solid, or a question', async ({ page }) => {
+  const troubles = listen(page);
+  await page.goto(`${server.address}/views`);
+  await page.getByRole('radio', { name: 'Pictorial' }).click();
+  await page.getByRole('radiogroup', { name: 'Side seen' }).getByRole('radio', { name: 'Right' }).click();
+  await expect(status(page)).toHaveText('Draw the edges that are seen.');
+  const paper = board(page, 'Pictorial');
+  const keys = async (line: string): Promise<void> => {
+    for (const k of line.split(' ')) await paper.press(k);
+  };
+  const walks = async (...all: readonly string[]): Promise<void> => {
+    for (const text of all) {
+      await page.getByLabel(/^Walk in/).fill(text);
+      await page.getByLabel(/^Walk in/).press('Enter');
+    }
+  };
+  // the front of an L by a walk, its right side by keys: height by the arrows, depth by Page Up
+  await walks('right 3, up 1, left 2, up 2, left 1, close');
+  await paper.focus();
+  await keys('ArrowRight ArrowRight ArrowRight Enter PageUp PageUp Enter');
+  await keys('Enter ArrowUp Enter Enter PageDown PageDown Enter');
+  await walks('from 1 1, back 2, right 2', 'from 1 3, back 2, down 2', 'from 0 3, back 2, right 1');
+  await expect(status(page)).toHaveText('1 solid looks like this; there are no others.');
+  await expect(page.getByRole('region', { name: 'Solids' })).toContainText('10000 mm³');
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  // what is drawn stays when the page is loaded again
+  await page.reload();
+  await expect(status(page)).toHaveText('1 solid looks like this; there are no others.');
+  // a line that bounds nothing is named and marked
+  await walks('from 6 0, up 1');
+  await expect(page.getByRole('region', { name: 'Solids' })).toContainText(
+    'The line from 6 along, 0 up to 6 along, 1 up: It bounds no face',
+  );
+  await expect(paper.locator('[data-lines="marks"]')).toHaveAttribute('d', /^M/);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await walks('circle 2 at 1 1');
+  await expect(page.getByRole('main').locator('..').getByRole('alert')).toContainText(
+    'Circles are not drawn',
+  );
+  await page.getByRole('button', { name: 'Open solid 1 as a drawing' }).click();
+  await expect(page.getByTestId('overall W')).toHaveText('30');
+  await expect(page.getByTestId('overall D')).toHaveText('20');
+  await expect(page.getByTestId('overall H')).toHaveText('30');
+  // a top that overhangs its stem: how far back the stem stands is not seen
+  await page.goto(`${server.address}/views`);
+  await page.getByRole('button', { name: 'Clear the pictorial' }).click();
+  await walks(
+    'from 0 3, right 4, up 1, left 4, close',
+    'from 4 3, back 4, up 1, forward 4',
+    'from 0 4, back 4, right 4',
+    // the stem stands one to the right and one back: on the paper that is 2 along and 1 up
+    'from 2 1, right 2, back 2, up 2',
+    'from 2 1, up 2',
+    'from 4 1, up 2',
+  );
+  await expect(status(page)).toHaveText('2 solids look like this; there may be others.');
+  await expect(page.getByRole('region', { name: 'Solids' })).toContainText('The front view would decide.');
+  expect(troubles).toEqual([]);
+});
