@@ -1,11 +1,6 @@
 import type { Vec2 } from '../../core/geometry/vec.ts';
 import { decimal } from '../../core/number/format.ts';
-import {
-  isometricWalk,
-  onPaper,
-  paperPlaceWords,
-  type SideSeen,
-} from '../../core/pictorial/isometricPaper.ts';
+import { isometricWalk, paperPlaceWords, type SideSeen } from '../../core/pictorial/isometricPaper.ts';
 import { SQUARES, type WalkedPaper } from '../../core/solids/typedWalk.ts';
 
 /** A ruled paper: how its own places stand on the board, which are counted in squares to the right and up from where it begins. */
@@ -49,7 +44,8 @@ const ACROSS = Math.cos(Math.PI / 6);
 
 /** Isometric paper, for pictorials that show a side besides front and top. */
 export const isometric = (side: SideSeen): Paper => {
-  const way = (x: number, y: number, z: number): Vec2 => onPaper(side, [x, y, z]);
+  const walk = isometricWalk(side);
+  const { right, left, back, forward, up, down } = walk.ways;
   return {
     name: 'isometric paper',
     shown: ([x, y]) => [x * ACROSS, y / 2],
@@ -61,15 +57,15 @@ export const isometric = (side: SideSeen): Paper => {
       return near.reduce((a, b) => (off(b) < off(a) ? b : a));
     },
     keys: {
-      ArrowRight: way(1, 0, 0),
-      ArrowLeft: way(-1, 0, 0),
-      PageUp: way(0, 1, 0),
-      PageDown: way(0, -1, 0),
-      ArrowUp: way(0, 0, 1),
-      ArrowDown: way(0, 0, -1),
+      ArrowRight: right,
+      ArrowLeft: left,
+      PageUp: back,
+      PageDown: forward,
+      ArrowUp: up,
+      ArrowDown: down,
     },
     words: (p) => paperPlaceWords(side, p),
-    walk: isometricWalk(side),
+    walk,
     least: side === 'right' ? [-6, -5, 23, 9] : [-12, -1, 17, 13],
     slopes: [Math.tan(Math.PI / 6), -Math.tan(Math.PI / 6)],
     width: ACROSS,

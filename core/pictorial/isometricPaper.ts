@@ -29,8 +29,13 @@ export const paperPlaceWords = (side: SideSeen, p: Vec2): string => {
   return `${decimal(along, 2)} along, ${decimal(up, 2)} up`;
 };
 
+/** The directions in which a line may run along an axis. */
+type IsometricWay = 'right' | 'left' | 'back' | 'forward' | 'up' | 'down';
+
 /** The ways of the paper by the words for them; two figures name a place along the width and up. */
-export const isometricWalk = (side: SideSeen): WalkedPaper => {
+export const isometricWalk = (
+  side: SideSeen,
+): WalkedPaper & { readonly ways: Readonly<Record<IsometricWay, Vec2>> } => {
   const way = (x: number, y: number, z: number): Vec2 => onPaper(side, [x, y, z]);
   return {
     ways: {

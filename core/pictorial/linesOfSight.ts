@@ -1,5 +1,6 @@
 import { dot, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import type { Arrangement } from '../solids/arrangement.ts';
+import { commonMeasure } from '../solids/coordinates.ts';
 import type { Clause, Literal } from '../solids/satisfy.ts';
 import type { Bounds } from '../solids/solidFeatures.ts';
 import { type DrawnPictorial, type Piece, regionAt } from './drawnPictorial.ts';
@@ -37,19 +38,28 @@ const ASIDE: Vec2 = [0.0137, 0.0089];
 /** Where faces slope, lines of sight are so many times closer. */
 const CLOSER = 3;
 
-/** Places all over the paper that the box takes up: one or more in each of its small triangles. */
-function* placesOver(side: SideSeen, bounds: Bounds, square: number, isClose: boolean): Generator<Vec2> {
+/**
+ * Places all over the paper that the box takes up: one or more in each of the small triangles into which the level and upright planes part it.
+ * @param measure the greatest length that measures all distances between these planes
+ */
+function* placesOver(side: SideSeen, bounds: Bounds, measure: number, isClose: boolean): Generator<Vec2> {
   const corners = [0, 1, 2, 3, 4, 5, 6, 7].map((k) =>
     onPaper(side, [0, 1, 2].map((a) => (k & (1 << a) ? bounds.max : bounds.min)[a]) as unknown as Vec3),
   );
-  const step = isClose ? square / CLOSER : square;
-  const [us, vs] = [corners.map((p) => p[0]), corners.map((p) => p[1])];
-  const [left, right] = [Math.floor(Math.min(...us) / square) * square, Math.max(...us)];
-  const top = Math.max(...vs);
-  for (let u = left; u < right; u += step)
-    for (let v = Math.floor(Math.min(...vs) / square) * square; v < top; v += step)
+  const step = isClose ? measure / CLOSER : measure;
+  // the triangles are counted from a corner of the box
+  const [u0, v0] = onPaper(side, bounds.min);
+  const range = (k: 0 | 1, from: number): [number, number] => {
+    const all = corners.map((p) => Math.round((p[k] - from) / step));
+    return [Math.min(...all), Math.max(...all)];
+  };
+  const [left, right] = range(0, u0);
+  const [bottom, top] = range(1, v0);
+  for (let c = left; c < right; c++)
+    for (let h = bottom; h <= top; h++)
       // at each height a column of the paper has one triangle; both places lie in it
-      for (const third of [1 / 3, 2 / 3]) yield [u + (third + ASIDE[0]) * step, v + ASIDE[1] * step];
+      for (const third of [1 / 3, 2 / 3])
+        yield [u0 + (c + third + ASIDE[0]) * step, v0 + (h + ASIDE[1]) * step];
 }
 
 /**
@@ -64,7 +74,6 @@ export const linesOfSight = (
   space: Arrangement,
   bounds: Bounds,
   side: SideSeen,
-  square: number,
 ): { readonly count: number; readonly clauses: readonly Clause[] } => {
   const clauses: Clause[] = [];
   let count = space.cells.length;
@@ -78,7 +87,13 @@ export const linesOfSight = (
   const isClose = space.planes.some(({ n }) => n.filter((x) => Math.abs(x) > 1e-9).length > 1);
   const look = looking(space, side);
   const known = new Set<string>();
-  for (const p of placesOver(side, bounds, square, isClose)) {
+  const lengths = space.planes.flatMap(({ n, d }) => {
+    const axis = n.findIndex((x) => Math.abs(x) > 1 - 1e-9);
+    const length = axis < 0 ? 0 : d - (bounds.min[axis] as number);
+    return length > bounds.tol * 10 ? [length] : [];
+  });
+  const measure = commonMeasure(lengths, bounds.tol * 10);
+  for (const p of placesOver(side, bounds, measure, isClose)) {
     const met = look(p);
     if (!met.length) continue;
     const region = regionAt(drawn.regions, p);

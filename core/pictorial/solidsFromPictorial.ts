@@ -173,7 +173,7 @@ type Alike = {
 
 /** The plainest solids where each group of corners stands at one depth; `isSure` where there is none plainer. */
 const plainestAt = (
-  { all, drawn, side, square, units, tol }: Read,
+  { all, drawn, side, units, tol }: Read,
   depths: Depths,
   at: readonly (readonly number[])[],
   isOver: () => boolean,
@@ -181,7 +181,7 @@ const plainestAt = (
   const { planes, bounds } = facePlanes(drawn, depths, at, side, tol);
   if (planes.length > MOST_PLANES) return { plainest: [], isSure: false };
   const space = arrangementOf(planes, tol);
-  const { found, areAll } = choicesOf(space, linesOfSight(drawn, space, bounds, side, square), isOver);
+  const { found, areAll } = choicesOf(space, linesOfSight(drawn, space, bounds, side), isOver);
   const ranked = found
     .map(({ isSolid }) => ({ isSolid, edges: lengthOfEdges(space, isSolid) }))
     .sort((a, b) => a.edges - b.edges);

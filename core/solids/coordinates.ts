@@ -5,7 +5,7 @@ import type { DrawnLines } from './drawnLines.ts';
 const MOST_STEPS = 6;
 
 /** The greatest length that measures all of some lengths; zero where it would be next to nothing. */
-const commonMeasure = (lengths: readonly number[], tol: number): number => {
+export const commonMeasure = (lengths: readonly number[], tol: number): number => {
   const two = (a: number, b: number): number => (b <= tol ? a : two(b, a % b > b - tol ? 0 : a % b));
   return lengths.reduce((m, x) => two(Math.max(m, x), Math.min(m, x)), 0);
 };

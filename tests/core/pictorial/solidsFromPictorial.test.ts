@@ -109,4 +109,21 @@ describe('solids from a pictorial', () => {
     expect(found.solids).toEqual([]);
     expect(found.faults).toHaveLength(1);
   });
+
+  test('a single face is no solid; a part of many squares is found in no more time than one of few', () => {
+    const face = [
+      { from: [0, 0], to: [4, -4] },
+      { from: [4, -4], to: [7, -1] },
+      { from: [7, -1], to: [3, 3] },
+      { from: [3, 3], to: [0, 0] },
+    ] as const;
+    expect(find([...face] as never).solids).toEqual([]);
+    const large = paintedLines(cellsIn([0, 0, 0, 4, 3, 2]), REACH).map((l) => ({
+      from: [l.from[0] * 500, l.from[1] * 500] as [number, number],
+      to: [l.to[0] * 500, l.to[1] * 500] as [number, number],
+    }));
+    const before = performance.now();
+    expect(find(large).solids.map((s) => s.volume)).toEqual([24 * 500 ** 3]);
+    expect(performance.now() - before).toBeLessThan(5000);
+  });
 });
