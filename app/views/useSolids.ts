@@ -16,7 +16,7 @@ export type Search =
   | { readonly state: 'stopped' }
   | { readonly state: 'found'; readonly found: SolidsPicture };
 
-/** A pictorial shows three faces at least: of a wedge 7 lines, of a pyramid seen from above 4. */
+/** The least pictorial is that of a pyramid of which two faces are seen. */
 const FEWEST_LINES = 5;
 
 /** After the last change it is waited so long, ms: a line is two presses. */

@@ -23,6 +23,14 @@ export type Depths = {
   readonly groups: number;
 };
 
+/** How the lines of a pictorial are taken. */
+export type Reading = {
+  /** whether lines that meet in more than a plain corner are not joined: an edge may end behind a corner that falls on it */
+  readonly isLoose: boolean;
+  /** whether an upright line that ends where all others slope slopes too: the nearest edge of a pyramid stands upright on the paper */
+  readonly doUprightsSlope: boolean;
+};
+
 const AXES: readonly Vec3[] = [
   [1, 0, 0],
   [0, 1, 0],
@@ -41,16 +49,29 @@ const axisOf = (side: SideSeen, way: Vec2): { axis: 0 | 1 | 2; steps: number } |
   return { axis: axis as 0 | 1 | 2, steps: (way[k] as number) / (own[k] as number) };
 };
 
+/** The upright pieces of a drawing that end where all others slope, two at least: they may slope themselves, as those of a pyramid do. */
+export const uprightsAmongSlopes = (drawn: DrawnPictorial, side: SideSeen): readonly number[] => {
+  const axes = drawn.pieces.map(
+    (p) => axisOf(side, sub2(drawn.nodes[p.nodes[1]] as Vec2, drawn.nodes[p.nodes[0]] as Vec2))?.axis,
+  );
+  return drawn.pieces.flatMap(({ nodes }, k) => {
+    const areSlopes = nodes.some((n) => {
+      const others = (drawn.at[n] as readonly number[]).filter((other) => other !== k);
+      return others.length > 1 && others.every((other) => axes[other] === undefined);
+    });
+    return axes[k] === 2 && areSlopes ? [k] : [];
+  });
+};
+
 /**
  * Follows the lines along the axes from corner to corner: each carries its depth to its other end. A line that ends behind an edge is not
  * joined to it.
- * @param isLoose where more than three lines meet they are not joined either: an edge may end behind a corner that falls on it
  * @returns the node at which two ways round do not come to one depth, where there is such
  */
 export const depthsOf = (
   drawn: DrawnPictorial,
   side: SideSeen,
-  isLoose: boolean,
+  { isLoose, doUprightsSlope }: Reading,
   tol: number,
 ): { readonly depths: Depths } | { readonly disagreesAt: number } => {
   const points: { node: number; isBehind: boolean }[] = [];
@@ -65,9 +86,11 @@ export const depthsOf = (
       (own[piece] as [number, number])[(drawn.pieces[piece] as Piece).nodes.indexOf(node)] = joint;
     }
   });
-  const ways = drawn.pieces.map((p) =>
+  const looks = drawn.pieces.map((p) =>
     axisOf(side, sub2(drawn.nodes[p.nodes[1]] as Vec2, drawn.nodes[p.nodes[0]] as Vec2)),
   );
+  const unsure = doUprightsSlope ? uprightsAmongSlopes(drawn, side) : [];
+  const ways = looks.map((way, k) => (unsure.includes(k) ? undefined : way));
   const beside: { to: number; by: number }[][] = points.map(() => []);
   own.forEach(([a, b], k) => {
     const way = ways[k];

@@ -12,8 +12,8 @@ const AXES: readonly Vec3[] = [
 ];
 
 /**
- * The planes in which faces may lie: those that two lines span which follow one another round a region, and the upright and level ones through
- * every corner that is seen. The six of the box that holds all corners come first.
+ * The planes in which faces may lie: those that two lines span which follow one another round a region, the upright and level ones through
+ * every corner that is seen, and those that run along an axis from a sloping line. The six of the box that holds all corners come first.
  * @param at the depths at which each group of corners may stand
  */
 export const facePlanes = (
@@ -27,6 +27,14 @@ export const facePlanes = (
     (at[j.group] as readonly number[]).map((d) => placeOfJoint(drawn, side, j, d));
   const jointAt = (piece: number, k: number): Joint =>
     depths.joints[(depths.ends[piece] as readonly [number, number])[k] as number] as Joint;
+  /** Some joints together, at each choice of depths for their groups. */
+  const placesOf = (all: readonly Joint[]): (readonly Vec3[])[] =>
+    [...new Set(all.map((j) => j.group))]
+      .reduce<Map<number, number>[]>(
+        (choices, g) => choices.flatMap((c) => (at[g] as readonly number[]).map((d) => new Map(c).set(g, d))),
+        [new Map()],
+      )
+      .map((choice) => all.map((j) => placeOfJoint(drawn, side, j, choice.get(j.group) as number)));
   const levels: [number[], number[], number[]] = [[], [], []];
   const note = (axis: number, x: number): void => {
     const own = levels[axis] as number[];
@@ -55,6 +63,17 @@ export const facePlanes = (
       add(planeThrough(p, AXES[axis] as Vec3));
     }
   });
+  // a face that is not seen may run along an axis from a sloping line
+  depths.axes.forEach((axis, piece) => {
+    const [a, b] = [jointAt(piece, 0), jointAt(piece, 1)];
+    if (axis !== undefined || a.isBehind || b.isBehind) return;
+    for (const [p, q] of placesOf([a, b]) as (readonly [Vec3, Vec3])[]) {
+      const way = sub(q, p);
+      // a slope of an outline goes on across it, as a roof does from its gable; a corner of a pyramid along its base
+      const level = AXES.filter((_, k) => Math.abs(way[k] as number) <= tol);
+      for (const along of level.length ? level : AXES.slice(0, 2)) add(planeThrough(p, cross(way, along)));
+    }
+  });
   for (const { border } of drawn.regions)
     border.forEach((own, i) => {
       const next = border[(i + 1) % border.length] as (typeof border)[number];
@@ -63,15 +82,7 @@ export const facePlanes = (
       const joint = jointAt(own.piece, corner);
       if (joint !== jointAt(next.piece, from)) return;
       const three = [jointAt(own.piece, start), joint, jointAt(next.piece, end)] as const;
-      const apart = [...new Set(three.map((j) => j.group))];
-      const choices = apart.reduce<Map<number, number>[]>(
-        (all, g) => all.flatMap((c) => (at[g] as readonly number[]).map((d) => new Map(c).set(g, d))),
-        [new Map()],
-      );
-      for (const choice of choices) {
-        const [p, q, r] = three.map((j) =>
-          placeOfJoint(drawn, side, j, choice.get(j.group) as number),
-        ) as unknown as [Vec3, Vec3, Vec3];
+      for (const [p, q, r] of placesOf(three) as (readonly [Vec3, Vec3, Vec3])[]) {
         const normal = cross(sub(p, q), sub(r, q));
         if (length(normal) > 1e-9 * length(sub(p, q)) * length(sub(r, q))) add(planeThrough(q, normal));
       }

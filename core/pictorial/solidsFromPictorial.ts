@@ -17,7 +17,7 @@ import { featuresOfFlatSolid, namedFeatures } from '../solids/statedSolid.ts';
 import { decidedBy } from '../solids/toldApart.ts';
 import { touchingCorners } from '../solids/touching.ts';
 import { viewOf } from '../view/view.ts';
-import { type Depths, depthsOf } from './depths.ts';
+import { type Depths, depthsOf, type Reading, uprightsAmongSlopes } from './depths.ts';
 import { type DrawnPictorial, drawnPictorial, endingBehind, type PictorialLine } from './drawnPictorial.ts';
 import { facePlanes } from './facePlanes.ts';
 import { groupDepths } from './groupDepths.ts';
@@ -48,8 +48,14 @@ const MOST_PLANES = 60;
 const MOST_CHOICES = 300;
 /** So many ways to place groups of corners in depth are tried, those that need the fewest planes. */
 const MOST_TRIED = 24;
+/** How the lines are taken, one after another: plainly, loosely where nothing fits so, and with uprights that slope beside the others. */
+const READINGS: readonly Reading[] = [
+  { isLoose: false, doUprightsSlope: false },
+  { isLoose: true, doUprightsSlope: false },
+  { isLoose: false, doUprightsSlope: true },
+];
 const LEFT_ASIDE = [
-  'A line in one of the three directions of the paper was taken to run along that axis; a slope at 45 degrees may look the same.',
+  'A line in one of the three directions of the paper was taken to run along that axis; a slope may look the same; of an upright line that ends among sloping ones both were tried.',
   'What no line shows, such as a recess in the back, was not looked for: of solids that differ behind only, the one with the fewest edges is given.',
 ];
 
@@ -208,20 +214,18 @@ const reasonsFor = (own: BuiltPart, others: readonly BuiltPart[], tol: number): 
   return [`It is ${w} wide, ${d} deep and ${h} high.`, ...(decided ? [decided] : [])];
 };
 
-/** The solids for one way to join the lines in depth. @param isOnlyWay whether there is no other */
-const solidsAt = (
+/** The solids for one reading of the lines; `areAll` where there are no others for it. */
+const alikeBy = (
   read: Read,
   depths: Depths,
-  isOnlyWay: boolean,
-  limits: PictorialLimits,
-): SolidsFromPictorial => {
-  const isOver = limits.isOver ?? (() => false);
+  isOver: () => boolean,
+): { readonly alike: readonly Alike[]; readonly areAll: boolean } => {
   const at = groupDepths(read.drawn, depths, read.side, read.square, 8 * read.tol);
   const planesOf = (way: readonly (readonly number[])[]): number =>
     facePlanes(read.drawn, depths, way, read.side, read.tol).planes.length;
   // group after group, of all the ways to place those before it the ones that need the fewest planes; a group without depths takes no part
   let ways: { at: readonly (readonly number[])[]; planes: number }[] = [{ at: at.map(() => []), planes: 0 }];
-  let complete = isOnlyWay;
+  let areAll = true;
   for (const [group, own] of at.entries()) {
     if (!own.length) continue;
     ways = ways
@@ -232,29 +236,40 @@ const solidsAt = (
         }),
       )
       .sort((a, b) => a.planes - b.planes);
-    complete &&= ways.length <= MOST_TRIED;
+    areAll &&= ways.length <= MOST_TRIED;
     ways = ways.slice(0, MOST_TRIED);
   }
   const alike: Alike[] = [];
   for (const way of ways) {
-    if (isOver()) complete = false;
+    if (isOver()) areAll = false;
     if (isOver()) break;
     const own = plainestAt(read, depths, way.at, isOver);
-    complete &&= own.isSure;
-    for (const a of own.plainest)
-      if (!alike.some((b) => lookAlike(a.part, b.part, 8 * read.tol))) alike.push(a);
+    areAll &&= own.isSure;
+    alike.push(...own.plainest);
   }
-  alike.sort((a, b) => a.faces - b.faces || a.edges - b.edges);
-  const shown = alike.slice(0, limits.most);
+  return { alike, areAll };
+};
+
+/** The solids as they are told, the plainest first. */
+const toldSolids = (
+  all: readonly Alike[],
+  areAll: boolean,
+  tol: number,
+  most: number,
+): SolidsFromPictorial => {
+  const alike = all
+    .filter((a, i) => !all.slice(0, i).some((b) => lookAlike(a.part, b.part, 8 * tol)))
+    .sort((a, b) => a.faces - b.faces || a.edges - b.edges);
+  const shown = alike.slice(0, most);
   const others = (own: Alike): BuiltPart[] => shown.flatMap((o) => (o === own ? [] : [o.part]));
-  complete &&= shown.length === alike.length;
+  const complete = areAll && shown.length === alike.length;
   return {
     complete,
     leftAside: LEFT_ASIDE,
     solids: shown.map((own) => ({
       part: own.file,
       volume: volumeOf(own.part),
-      reasons: shown.length === 1 ? [] : reasonsFor(own.part, others(own), read.tol),
+      reasons: shown.length === 1 ? [] : reasonsFor(own.part, others(own), tol),
     })),
     faults: shown.length
       ? []
@@ -292,17 +307,28 @@ export const solidsFromPictorial = (
   const open = faultIn(drawn, side, square);
   if (open) return refused(open);
   const read: Read = { all, drawn, side, square, units, tol };
-  const strict = depthsOf(drawn, side, false, 8 * tol);
+  const isOver = limits.isOver ?? (() => false);
   // where lines meet in more than a plain corner, an edge may end there behind another
   const mayEndAtCorners = drawn.at.some(
     (own, node) => own.length > 3 || endingBehind(drawn, node).length > 0,
   );
-  const first = 'depths' in strict ? solidsAt(read, strict.depths, !mayEndAtCorners, limits) : undefined;
-  if (first && (first.solids.length || !mayEndAtCorners)) return first;
-  const loose = depthsOf(drawn, side, true, 8 * tol);
-  if ('depths' in loose) return solidsAt(read, loose.depths, false, limits);
-  if (first) return first;
-  const p = drawn.nodes[loose.disagreesAt] as Vec2;
+  const mayUprightsSlope = uprightsAmongSlopes(drawn, side).length > 0;
+  const alike: Alike[] = [];
+  let areAll = !mayEndAtCorners && !mayUprightsSlope;
+  let disagreesAt: number | undefined;
+  for (const reading of READINGS) {
+    if (reading.doUprightsSlope ? !mayUprightsSlope : reading.isLoose && (!mayEndAtCorners || alike.length))
+      continue;
+    const depths = depthsOf(drawn, side, reading, 8 * tol);
+    if ('disagreesAt' in depths) disagreesAt ??= depths.disagreesAt;
+    else {
+      const found = alikeBy(read, depths.depths, isOver);
+      alike.push(...found.alike);
+      areAll &&= found.areAll;
+    }
+  }
+  if (alike.length || disagreesAt === undefined) return toldSolids(alike, areAll, tol, limits.most);
+  const p = drawn.nodes[disagreesAt] as Vec2;
   const at: Vec2 = [p[0] / square, p[1] / square];
   const where = `The corner ${paperPlaceWords(side, at)}`;
   return refused({ path: ['lines'], where, at: { from: at, to: at }, ...says('pictorial.depths') });

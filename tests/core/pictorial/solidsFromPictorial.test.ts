@@ -90,6 +90,55 @@ describe('solids from a pictorial', () => {
     expect(missed).toEqual([]);
   });
 
+  test('slopes are found: a roof, a corner cut off, and a pyramid at each place of its apex', () => {
+    // on the paper, seen from the right: x + y to the right, 2z - x + y up
+    const line = (...[x, y, z, to, ty, tz]: [number, number, number, number, number, number]) => ({
+      from: [x + y, 2 * z - x + y] as [number, number],
+      to: [to + ty, 2 * tz - to + ty] as [number, number],
+    });
+    const volumes = (lines: ReturnType<typeof line>[]) =>
+      find(lines).solids.map((s) => Number(s.volume.toFixed(6)));
+    const roof = [
+      line(0, 0, 0, 6, 0, 0),
+      line(6, 0, 0, 6, 4, 0),
+      line(0, 0, 0, 0, 0, 3),
+      line(6, 0, 0, 6, 0, 3),
+      line(6, 4, 0, 6, 4, 3),
+      line(0, 0, 3, 6, 0, 3),
+      line(6, 0, 3, 6, 2, 6),
+      line(6, 2, 6, 6, 4, 3),
+      line(0, 0, 3, 0, 2, 6),
+      line(0, 2, 6, 6, 2, 6),
+    ];
+    expect(volumes(roof)).toEqual([6 * 4 * 3 + (6 * 4 * 3) / 2]);
+    const cornerOff = [
+      line(0, 0, 0, 5, 0, 0),
+      line(5, 0, 0, 5, 4, 0),
+      line(0, 0, 0, 0, 0, 4),
+      line(5, 4, 0, 5, 4, 4),
+      line(0, 0, 4, 0, 4, 4),
+      line(0, 4, 4, 5, 4, 4),
+      line(0, 0, 4, 3, 0, 4),
+      line(5, 0, 0, 5, 0, 2),
+      line(5, 2, 4, 5, 4, 4),
+      line(3, 0, 4, 5, 0, 2),
+      line(5, 0, 2, 5, 2, 4),
+      line(5, 2, 4, 3, 0, 4),
+    ];
+    expect(volumes(cornerOff)[0]).toBeCloseTo(5 * 4 * 4 - 2 ** 3 / 6, 6);
+    const pyramid = [
+      line(0, 0, 0, 4, 0, 0),
+      line(4, 0, 0, 4, 4, 0),
+      line(0, 0, 0, 2, 2, 6),
+      line(4, 0, 0, 2, 2, 6),
+      line(4, 4, 0, 2, 2, 6),
+    ];
+    // the apex of each lies on one line of sight: 4, 5, 6, 7 or 8 high
+    expect(volumes(pyramid).sort((a, b) => a - b)).toEqual(
+      [4, 5, 6, 7, 8].map((h) => Number(((16 * h) / 3).toFixed(6))),
+    );
+  });
+
   test('a line that bounds nothing is named by its place', () => {
     const lines = paintedLines(cellsIn([0, 0, 0, 4, 3, 2]), REACH);
     const found = find([...lines, { from: [7, 3], to: [9, 3] }]);
