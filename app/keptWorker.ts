@@ -103,7 +103,10 @@ export const keptWorker = <Api>(
     ask: async (question) => {
       const endedBefore = timesEnded;
       for (let tries = 0; ; ) {
-        const answer = await once(question);
+        const answer = await once(question).catch((e: unknown) => {
+          tellWaiting?.(false);
+          throw e;
+        });
         if (answer === 'unfetched') {
           tellWaiting?.(true);
           await pauseAfter(tries++);

@@ -4,7 +4,7 @@ import type { Vec2 } from '../../core/geometry/vec.ts';
 import type { ViewName } from '../../core/geometry/viewFrames.ts';
 import type { EnteredCircle, EnteredLine, EnteredView } from '../../core/solids/typedWalk.ts';
 import { countDrawn } from './entered.ts';
-import { type Paper, SQUARED } from './paper.ts';
+import type { Paper } from './paper.ts';
 
 /** What a press on a board does, and with what lines. */
 export type Tool = 'line' | 'circle' | 'take out';
@@ -164,7 +164,7 @@ export const ViewBoard = ({
     }
   };
   const press = (e: KeyboardEvent): void => {
-    const size = e.shiftKey && paper === SQUARED ? 0.5 : step;
+    const size = e.shiftKey && paper.hasHalves ? 0.5 : step;
     const by = paper.keys[e.key];
     if (by) {
       e.preventDefault();

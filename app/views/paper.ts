@@ -9,7 +9,9 @@ export type Paper = {
   readonly shown: (p: Vec2) => Vec2;
   /** the paper's own place at a place of the board */
   readonly placeAt: (q: Vec2) => Vec2;
-  /** the ruled place nearest to one of the paper's own; by halves where they are drawn on it */
+  /** whether places half way between the lines are drawn on too */
+  readonly hasHalves: boolean;
+  /** the ruled place nearest to one of the paper's own; by halves where it has them */
   readonly nearest: (p: Vec2, half: boolean) => Vec2;
   /** where a key leads from a place */
   readonly keys: Readonly<Record<string, Vec2>>;
@@ -28,6 +30,7 @@ export const SQUARED: Paper = {
   name: 'squared paper',
   shown: (p) => p,
   placeAt: (q) => q,
+  hasHalves: true,
   nearest: ([x, y], half) => {
     const k = half ? 2 : 1;
     return [Math.round(x * k) / k, Math.round(y * k) / k];
@@ -50,6 +53,7 @@ export const isometric = (side: SideSeen): Paper => {
     name: 'isometric paper',
     shown: ([x, y]) => [x * ACROSS, y / 2],
     placeAt: ([u, v]) => [u / ACROSS, v * 2],
+    hasHalves: false,
     nearest: ([x, y]) => {
       // places lie where both figures are even, or both odd
       const near = [Math.floor(x), Math.ceil(x)].map((i): Vec2 => [i, i + 2 * Math.round((y - i) / 2)]);

@@ -1,17 +1,11 @@
 import { type Surface, sameSurface } from '../geometry/surface.ts';
-import { along, type Vec3 } from '../geometry/vec.ts';
+import { AXES, along } from '../geometry/vec.ts';
 import { featureOfFace } from '../naming/keys.ts';
 import type { PartFile } from '../part/schema.ts';
 import { keyWriter, type SurfacesByKey } from './surfacesByKey.ts';
 
 /** The surfaces with one figure moved a little up and a little down. */
 export type MovedFace = { readonly by: number; readonly up: SurfacesByKey; readonly down: SurfacesByKey };
-
-const AXES: readonly Vec3[] = [
-  [1, 0, 0],
-  [0, 1, 0],
-  [0, 0, 1],
-];
 
 /** The ways in which a surface may stand or be larger, each as what becomes of it when it is moved by a length. */
 const waysOf = (s: Surface): ((by: number) => Surface)[] => {

@@ -1,16 +1,10 @@
 import { type Box3, meetOfBoxes } from '../geometry/box.ts';
-import { along, type Vec3 } from '../geometry/vec.ts';
+import { AXES, along, type Vec3 } from '../geometry/vec.ts';
 import { type Solid, solidIntervals } from '../solid/body.ts';
 import type { Intervals } from '../solid/cell.ts';
 
 /** A line through the world along one of its axes. */
 export type Ray = { readonly from: Vec3; readonly along: Vec3 };
-
-const AXES: readonly Vec3[] = [
-  [1, 0, 0],
-  [0, 1, 0],
-  [0, 0, 1],
-];
 
 /** Rays per side of a box; set off from round places, so that they do not run along faces. */
 const PER_SIDE = 9;

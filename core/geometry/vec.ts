@@ -5,6 +5,13 @@
 export type Vec2 = readonly [number, number];
 export type Vec3 = readonly [number, number, number];
 
+/** A step of one along x, along y and along z. */
+export const AXES: readonly Vec3[] = [
+  [1, 0, 0],
+  [0, 1, 0],
+  [0, 0, 1],
+];
+
 /** a + b in space. */
 export const add = (a: Vec3, b: Vec3): Vec3 => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
 /** a - b in space. */

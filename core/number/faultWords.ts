@@ -67,7 +67,7 @@ const WORDS = {
       'Count the squares round it. Where two corners fall on one place, show the part from its other side.',
   }),
   'pictorial.none': () => ({
-    what: 'No solid with flat faces looks exactly like this.',
+    what: 'No solid with flat faces, in one piece, was found that looks exactly like this.',
     remedy: 'Look for an edge that is missing or too much; hidden edges are not drawn here.',
   }),
   'pictorial.ended': () => ({

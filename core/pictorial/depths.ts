@@ -1,4 +1,4 @@
-import { cross2, length2, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import { AXES, cross2, length2, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { type DrawnPictorial, endingBehind, type Piece } from './drawnPictorial.ts';
 import { lifted, onPaper, type SideSeen } from './isometricPaper.ts';
 
@@ -31,12 +31,6 @@ export type Reading = {
   readonly doUprightsSlope: boolean;
 };
 
-const AXES: readonly Vec3[] = [
-  [1, 0, 0],
-  [0, 1, 0],
-  [0, 0, 1],
-];
-
 /** The axis that a way on the paper runs along, and how far along it; undefined where it slopes. */
 const axisOf = (side: SideSeen, way: Vec2): { axis: 0 | 1 | 2; steps: number } | undefined => {
   const axis = AXES.findIndex((a) => {
@@ -49,11 +43,13 @@ const axisOf = (side: SideSeen, way: Vec2): { axis: 0 | 1 | 2; steps: number } |
   return { axis: axis as 0 | 1 | 2, steps: (way[k] as number) / (own[k] as number) };
 };
 
+/** The axis of each piece, and how far along it; undefined where it slopes. */
+const waysOf = ({ pieces, nodes }: DrawnPictorial, side: SideSeen): ReturnType<typeof axisOf>[] =>
+  pieces.map((p) => axisOf(side, sub2(nodes[p.nodes[1]] as Vec2, nodes[p.nodes[0]] as Vec2)));
+
 /** The upright pieces of a drawing that end where all others slope, two at least: they may slope themselves, as those of a pyramid do. */
 export const uprightsAmongSlopes = (drawn: DrawnPictorial, side: SideSeen): readonly number[] => {
-  const axes = drawn.pieces.map(
-    (p) => axisOf(side, sub2(drawn.nodes[p.nodes[1]] as Vec2, drawn.nodes[p.nodes[0]] as Vec2))?.axis,
-  );
+  const axes = waysOf(drawn, side).map((way) => way?.axis);
   return drawn.pieces.flatMap(({ nodes }, k) => {
     const areSlopes = nodes.some((n) => {
       const others = (drawn.at[n] as readonly number[]).filter((other) => other !== k);
@@ -86,11 +82,8 @@ export const depthsOf = (
       (own[piece] as [number, number])[(drawn.pieces[piece] as Piece).nodes.indexOf(node)] = joint;
     }
   });
-  const looks = drawn.pieces.map((p) =>
-    axisOf(side, sub2(drawn.nodes[p.nodes[1]] as Vec2, drawn.nodes[p.nodes[0]] as Vec2)),
-  );
   const unsure = doUprightsSlope ? uprightsAmongSlopes(drawn, side) : [];
-  const ways = looks.map((way, k) => (unsure.includes(k) ? undefined : way));
+  const ways = waysOf(drawn, side).map((way, k) => (unsure.includes(k) ? undefined : way));
   const beside: { to: number; by: number }[][] = points.map(() => []);
   own.forEach(([a, b], k) => {
     const way = ways[k];

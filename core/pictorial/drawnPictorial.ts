@@ -16,6 +16,7 @@ export type Piece = {
 export type Region = {
   readonly border: readonly { readonly piece: number; readonly isForward: boolean }[];
   readonly corners: readonly Vec2[];
+  readonly area: number;
 };
 
 /** A pictorial as a map: nodes where lines end or meet, pieces of lines between them, regions that they bound. */
@@ -29,10 +30,10 @@ export type DrawnPictorial = {
 
 /** The region in which a place lies: the smallest round it, since one may be drawn within another. */
 export const regionAt = (regions: readonly Region[], p: Vec2): number | undefined => {
-  const round = regions.flatMap(({ corners }, region) =>
-    isInsidePolygon(p, corners) ? [{ region, area: areaOf(corners) }] : [],
-  );
-  return round.sort((a, b) => a.area - b.area)[0]?.region;
+  let at: number | undefined;
+  for (const [k, { area, corners }] of regions.entries())
+    if ((at === undefined || area < (regions[at] as Region).area) && isInsidePolygon(p, corners)) at = k;
+  return at;
 };
 
 /** A place just to the left of the middle of a way. */
@@ -98,9 +99,11 @@ export const drawnPictorial = (all: readonly PictorialLine[], tol: number): Draw
     for (let half = first; !way.includes(half); half = nextOf(half)) way.push(half);
     const corners = way.map((h) => nodes[startOf(h)] as Vec2);
     // a way round the outside runs clockwise
-    const isRegion = areaOf(corners) > tol;
+    const area = areaOf(corners);
+    const isRegion = area > tol;
     for (const h of way) regionOf.set(h, isRegion ? regions.length : undefined);
-    if (isRegion) regions.push({ border: way.map((h) => ({ piece: h >> 1, isForward: !(h & 1) })), corners });
+    if (isRegion)
+      regions.push({ border: way.map((h) => ({ piece: h >> 1, isForward: !(h & 1) })), corners, area });
     else outsides.push(way);
   }
   // what surrounds a figure that is drawn within a region is that region

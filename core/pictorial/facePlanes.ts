@@ -1,15 +1,9 @@
-import { cross, length, sub, type Vec3 } from '../geometry/vec.ts';
+import { AXES, cross, length, sub, type Vec3 } from '../geometry/vec.ts';
 import { boxPlanes, type FlatPlane, isSamePlane, planeThrough } from '../solids/candidatePlanes.ts';
 import type { Bounds } from '../solids/solidFeatures.ts';
 import { type Depths, type Joint, placeOfJoint } from './depths.ts';
 import type { DrawnPictorial } from './drawnPictorial.ts';
 import type { SideSeen } from './isometricPaper.ts';
-
-const AXES: readonly Vec3[] = [
-  [1, 0, 0],
-  [0, 1, 0],
-  [0, 0, 1],
-];
 
 /**
  * The planes in which faces may lie: those that two lines span which follow one another round a region, the upright and level ones through

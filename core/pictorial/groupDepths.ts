@@ -1,19 +1,13 @@
-import { sub, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import { boxOf } from '../geometry/box.ts';
+import type { Vec2, Vec3 } from '../geometry/vec.ts';
 import { type Depths, placeOfJoint } from './depths.ts';
 import type { DrawnPictorial } from './drawnPictorial.ts';
 import type { SideSeen } from './isometricPaper.ts';
 
-type Reach = { readonly min: Vec3; readonly max: Vec3 };
-
-const reachOf = (all: readonly Vec3[]): Reach => {
-  const at = (pick: (...xs: number[]) => number): Vec3 =>
-    [0, 1, 2].map((k) => pick(...all.map((p) => p[k] as number))) as unknown as Vec3;
-  return { min: at(Math.min), max: at(Math.max) };
-};
-
 /**
- * The depths at which each group of corners may stand. The group that spans most of the paper is the measure; another one, which is joined to it by sloping lines
- * or lines that end behind an edge only, may stand at whole squares of depth at which it keeps within the first along two axes at least.
+ * The depths at which each group of corners may stand. The group that spans most of the paper is the measure; another one, which is joined
+ * to it by sloping lines or lines that end behind an edge only, may stand at whole squares of depth at which it keeps within the first along
+ * two axes at least.
  * @returns of each group its depths; none for a line of which both ends are behind others
  */
 export const groupDepths = (
@@ -35,8 +29,8 @@ export const groupDepths = (
     return (width as number) + (height as number);
   });
   const main = spans.indexOf(Math.max(...spans));
-  const first = reachOf(placesAt(main, 0));
-  const flat = sub(first.max, first.min).map((x) => x <= tol);
+  const first = boxOf(placesAt(main, 0));
+  const flat = [0, 1, 2].map((a) => (first[a + 3] as number) - (first[a] as number) <= tol);
   const furthest = Math.ceil(
     Math.max(...drawn.nodes.flatMap((p) => p.map(Math.abs)), ...depths.joints.map((j) => Math.abs(j.depth))) /
       square,
@@ -47,12 +41,12 @@ export const groupDepths = (
     if (own.every((j) => j.isBehind)) return [];
     const out: number[] = [];
     for (let k = -2 * furthest; k <= 2 * furthest; k++) {
-      const { min, max } = reachOf(placesAt(g, k * square));
+      const box = boxOf(placesAt(g, k * square));
       const within = [0, 1, 2].filter(
         (a) =>
           flat[a] ||
-          ((min[a] as number) >= (first.min[a] as number) - tol &&
-            (max[a] as number) <= (first.max[a] as number) + tol),
+          ((box[a] as number) >= (first[a] as number) - tol &&
+            (box[a + 3] as number) <= (first[a + 3] as number) + tol),
       );
       if (within.length > 1) out.push(k * square);
     }

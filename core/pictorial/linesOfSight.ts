@@ -62,6 +62,25 @@ function* placesOver(side: SideSeen, bounds: Bounds, measure: number, isClose: b
         yield [u0 + (c + third + ASIDE[0]) * step, v0 + (h + ASIDE[1]) * step];
 }
 
+/** A boundary is a surface: round an edge it is not full, empty, full, empty. @param round the cells round it in order */
+const surfaceRound = (round: readonly (number | undefined)[]): Clause[] => {
+  const out: Clause[] = [];
+  const n = round.length;
+  for (let i = 0; i < n; i++)
+    for (let j = i + 1; j < n; j++)
+      for (let k = j + 1; k < n; k++)
+        for (let l = k + 1; l < n; l++)
+          for (const firstFull of [true, false]) {
+            const own = [i, j, k, l].map((c, m) => ({ cell: round[c], isFull: (m % 2 === 0) === firstFull }));
+            // outside the box all is empty
+            if (own.some((o) => o.cell === undefined && o.isFull)) continue;
+            out.push(
+              own.flatMap((o) => (o.cell === undefined ? [] : [o.isFull ? -(o.cell + 1) : o.cell + 1])),
+            );
+          }
+  return out;
+};
+
 /**
  * What a pictorial demands of the cells of space, as clauses. Cell k is variable k + 1; further variables say in which plane the face of a
  * region lies.
@@ -125,23 +144,6 @@ export const linesOfSight = (
       if (other !== undefined) clauses.push([-own, -other]);
     }
   }
-  for (const { cells } of space.edges) {
-    const round = cells.map((c) => (c === undefined ? undefined : c + 1));
-    const n = round.length;
-    // full, empty, full, empty round an edge, and the other way about
-    for (let i = 0; i < n; i++)
-      for (let j = i + 1; j < n; j++)
-        for (let k = j + 1; k < n; k++)
-          for (let l = k + 1; l < n; l++)
-            for (const sign of [1, -1]) {
-              const own = [round[i], round[j], round[k], round[l]].map((c, m) => ({
-                c,
-                isFull: (m % 2 ? -1 : 1) * sign > 0,
-              }));
-              // outside the box all is empty
-              if (own.some((o) => o.c === undefined && o.isFull)) continue;
-              clauses.push(own.flatMap((o) => (o.c === undefined ? [] : [o.isFull ? -o.c : o.c])));
-            }
-  }
+  for (const { cells } of space.edges) clauses.push(...surfaceRound(cells));
   return { count, clauses };
 };

@@ -12,23 +12,14 @@ export const lengthOfEdges = (space: Arrangement, isSolid: readonly boolean[]): 
     return isFlat ? sum : sum + distance(from, to);
   }, 0);
 
-/** Whether the cells of a solid are all joined by facets. */
-export const isOnePiece = (space: Arrangement, isSolid: readonly boolean[]): boolean => {
-  const beside = new Map<number, number[]>();
+/** Of each cell the cells that share a facet with it. */
+export const cellsBeside = (space: Arrangement): ReadonlyMap<number, readonly number[]> => {
+  const beside = new Map<number, number[]>(space.cells.map((_, c) => [c, []]));
   for (const { cells } of space.facets) {
     const [a, b] = cells;
-    if (a === undefined || b === undefined || !isSolid[a] || !isSolid[b]) continue;
-    beside.set(a, [...(beside.get(a) ?? []), b]);
-    beside.set(b, [...(beside.get(b) ?? []), a]);
+    if (a === undefined || b === undefined) continue;
+    beside.get(a)?.push(b);
+    beside.get(b)?.push(a);
   }
-  const first = isSolid.indexOf(true);
-  const reached = new Set([first]);
-  const next = [first];
-  for (let c = next.pop(); c !== undefined; c = next.pop())
-    for (const d of beside.get(c) ?? [])
-      if (!reached.has(d)) {
-        reached.add(d);
-        next.push(d);
-      }
-  return isSolid.every((full, c) => !full || reached.has(c));
+  return beside;
 };

@@ -1,10 +1,12 @@
-import type { Vec2, Vec3 } from '../geometry/vec.ts';
+import { type Box3, boxOf } from '../geometry/box.ts';
+import { distance, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import { frameToward } from '../geometry/viewFrames.ts';
 import type { Fault } from '../number/fault.ts';
 import { says } from '../number/faultWords.ts';
 import { decimal } from '../number/format.ts';
 import type { PartFile } from '../part/schema.ts';
 import type { BuiltPart } from '../solid/build.ts';
+import { NEAR } from '../solids/aligned.ts';
 import { type Arrangement, arrangementOf } from '../solids/arrangement.ts';
 import { differencesOf, lookAlike } from '../solids/compared.ts';
 import type { SolidFromViews } from '../solids/foundSolids.ts';
@@ -13,9 +15,9 @@ import { madePart, volumeOf } from '../solids/madePart.ts';
 import { insideOf, usedPlanes } from '../solids/ownCells.ts';
 import { chooser } from '../solids/satisfy.ts';
 import type { Bounds } from '../solids/solidFeatures.ts';
-import { featuresOfFlatSolid, namedFeatures } from '../solids/statedSolid.ts';
+import { featuresOfFlatSolid, namedFeatures, partOfFeatures } from '../solids/statedSolid.ts';
 import { decidedBy } from '../solids/toldApart.ts';
-import { touchingCorners } from '../solids/touching.ts';
+import { isOnePiece, touchingCorners } from '../solids/touching.ts';
 import { viewOf } from '../view/view.ts';
 import { type Depths, depthsOf, type Reading, uprightsAmongSlopes } from './depths.ts';
 import { type DrawnPictorial, drawnPictorial, endingBehind, type PictorialLine } from './drawnPictorial.ts';
@@ -23,7 +25,7 @@ import { facePlanes } from './facePlanes.ts';
 import { groupDepths } from './groupDepths.ts';
 import { inTrueView, paperPlaceWords, type SideSeen, TOWARD } from './isometricPaper.ts';
 import { linesOfSight } from './linesOfSight.ts';
-import { isOnePiece, lengthOfEdges } from './plainness.ts';
+import { cellsBeside, lengthOfEdges } from './plainness.ts';
 
 /** What is wrong in a pictorial, and at which stretch of the paper (in squares). */
 export type PictorialFault = Fault & { readonly at?: PictorialLine };
@@ -42,18 +44,11 @@ export type PictorialLimits = {
   readonly isOver?: (() => boolean) | undefined;
 };
 
-const NEAR = 2e-7;
 const MOST_PLANES = 60;
 /** So many choices of cells are looked at, with least material first and with most. */
 const MOST_CHOICES = 300;
 /** So many ways to place groups of corners in depth are tried, those that need the fewest planes. */
 const MOST_TRIED = 24;
-/** How the lines are taken, one after another: plainly, loosely where nothing fits so, and with uprights that slope beside the others. */
-const READINGS: readonly Reading[] = [
-  { isLoose: false, doUprightsSlope: false },
-  { isLoose: true, doUprightsSlope: false },
-  { isLoose: false, doUprightsSlope: true },
-];
 const LEFT_ASIDE = [
   'A line in one of the three directions of the paper was taken to run along that axis; a slope may look the same; of an upright line that ends among sloping ones both were tried.',
   'What no line shows, such as a recess in the back, was not looked for: of solids that differ behind only, the one with the fewest edges is given.',
@@ -68,6 +63,12 @@ const choicesOf = (
   isOver: () => boolean,
 ): { readonly found: readonly Found[]; readonly areAll: boolean } => {
   const touching = touchingCorners(space);
+  const beside = cellsBeside(space);
+  const isWhole = (isSolid: readonly boolean[]): boolean =>
+    isOnePiece(
+      isSolid.flatMap((full, c) => (full ? [c] : [])),
+      beside,
+    );
   const found = new Map<string, Found>();
   const cells = space.cells.length;
   // the search prefers "no": once that is "empty", once "full"
@@ -81,7 +82,7 @@ const choicesOf = (
       if (next === 'none') return { found: [...found.values()], areAll: true };
       const isSolid = space.cells.map((_, i) => (next[i + 1] as boolean) === sign > 0);
       const wrong = touching(isSolid);
-      if (!wrong && isOnePiece(space, isSolid)) found.set(isSolid.map(Number).join(''), { isSolid });
+      if (!wrong && isWhole(isSolid)) found.set(isSolid.map(Number).join(''), { isSolid });
       const own = wrong ?? isSolid.map((solid, cell) => ({ cell, solid }));
       choose.add(own.map(({ cell, solid }) => turned(solid ? -(cell + 1) : cell + 1)));
     }
@@ -89,14 +90,15 @@ const choicesOf = (
   return { found: [...found.values()], areAll: false };
 };
 
+/** The least and the greatest corner of a box. */
+const endsOf = (b: Box3): Omit<Bounds, 'tol'> => ({ min: [b[0], b[1], b[2]], max: [b[3], b[4], b[5]] });
+
 /** The box that the full cells take up. */
 const boundsOf = (space: Arrangement, isSolid: readonly boolean[], tol: number): Bounds => {
-  const corners = space.cells.flatMap((c, i) =>
-    isSolid[i] ? c.corners.map((k) => space.corners[k] as Vec3) : [],
+  const box = boxOf(
+    space.cells.flatMap((c, i) => (isSolid[i] ? c.corners.map((k) => space.corners[k] as Vec3) : [])),
   );
-  const reach = (pick: (...xs: number[]) => number): Vec3 =>
-    [0, 1, 2].map((k) => pick(...corners.map((p) => p[k] as number))) as unknown as Vec3;
-  return { min: reach(Math.min), max: reach(Math.max), tol };
+  return { ...endsOf(box), tol };
 };
 
 const stated = (
@@ -105,15 +107,9 @@ const stated = (
   bounds: Bounds,
   units: 'mm' | 'in',
 ): { readonly file: PartFile; readonly part: BuiltPart } | undefined => {
-  const size = Math.hypot(...[0, 1, 2].map((k) => (bounds.max[k] as number) - (bounds.min[k] as number)));
+  const size = distance(bounds.min, bounds.max);
   const features = featuresOfFlatSolid(usedPlanes(space, isSolid), insideOf(space, isSolid, size), bounds);
-  const file: PartFile | undefined = features && {
-    format: 'blue-ledger/part@1',
-    name: 'Solid from a pictorial',
-    units,
-    dims: {},
-    bodies: [{ name: 'part', features: namedFeatures(features) }],
-  };
+  const file = features && partOfFeatures('Solid from a pictorial', namedFeatures(features), units);
   const part = file && madePart(file);
   return file && part ? { file, part } : undefined;
 };
@@ -206,11 +202,7 @@ const plainestAt = (
 const reasonsFor = (own: BuiltPart, others: readonly BuiltPart[], tol: number): string[] => {
   const { box } = own;
   const [w, d, h] = [0, 1, 2].map((k) => decimal((box[k + 3] as number) - (box[k] as number), 3));
-  const decided = decidedBy(
-    { views: [], min: [box[0], box[1], box[2]], max: [box[3], box[4], box[5]], tol },
-    own,
-    others,
-  );
+  const decided = decidedBy({ views: [], ...endsOf(box), tol }, own, others);
   return [`It is ${w} wide, ${d} deep and ${h} high.`, ...(decided ? [decided] : [])];
 };
 
@@ -225,7 +217,8 @@ const alikeBy = (
     facePlanes(read.drawn, depths, way, read.side, read.tol).planes.length;
   // group after group, of all the ways to place those before it the ones that need the fewest planes; a group without depths takes no part
   let ways: { at: readonly (readonly number[])[]; planes: number }[] = [{ at: at.map(() => []), planes: 0 }];
-  let areAll = true;
+  // several groups are looked for at some depths only
+  let areAll = depths.groups === 1;
   for (const [group, own] of at.entries()) {
     if (!own.length) continue;
     ways = ways
@@ -316,17 +309,19 @@ export const solidsFromPictorial = (
   const alike: Alike[] = [];
   let areAll = !mayEndAtCorners && !mayUprightsSlope;
   let disagreesAt: number | undefined;
-  for (const reading of READINGS) {
-    if (reading.doUprightsSlope ? !mayUprightsSlope : reading.isLoose && (!mayEndAtCorners || alike.length))
-      continue;
+  const take = (reading: Reading): void => {
     const depths = depthsOf(drawn, side, reading, 8 * tol);
-    if ('disagreesAt' in depths) disagreesAt ??= depths.disagreesAt;
-    else {
-      const found = alikeBy(read, depths.depths, isOver);
-      alike.push(...found.alike);
-      areAll &&= found.areAll;
+    if ('disagreesAt' in depths) {
+      disagreesAt ??= depths.disagreesAt;
+      return;
     }
-  }
+    const found = alikeBy(read, depths.depths, isOver);
+    alike.push(...found.alike);
+    areAll &&= found.areAll;
+  };
+  take({ isLoose: false, doUprightsSlope: false });
+  if (mayEndAtCorners && !alike.length) take({ isLoose: true, doUprightsSlope: false });
+  if (mayUprightsSlope) take({ isLoose: false, doUprightsSlope: true });
   if (alike.length || disagreesAt === undefined) return toldSolids(alike, areAll, tol, limits.most);
   const p = drawn.nodes[disagreesAt] as Vec2;
   const at: Vec2 = [p[0] / square, p[1] / square];

@@ -1,7 +1,7 @@
 import { type Box3, EMPTY_BOX, inBox } from '../geometry/box.ts';
 import { pointOn, within } from '../geometry/curve3.ts';
 import type { Cone, Sphere, Surface, Torus } from '../geometry/surface.ts';
-import { along, cross, dot, length, scale, sub, unit, type Vec3 } from '../geometry/vec.ts';
+import { AXES, along, cross, dot, length, scale, sub, unit, type Vec3 } from '../geometry/vec.ts';
 import { type Face, insideSolid, type Solid } from './body.ts';
 import type { Edge } from './boundary.ts';
 import { clearRadius } from './coedges.ts';
@@ -56,12 +56,6 @@ const boxOfEdge = (e: Edge): Box3 => {
   edgeBoxes.set(e, box);
   return box;
 };
-
-const AXES: readonly Vec3[] = [
-  [1, 0, 0],
-  [0, 1, 0],
-  [0, 0, 1],
-];
 
 /** The place on a ball or ring that lies furthest in the direction d. */
 const furthest = (s: Sphere | Torus, d: Vec3): Vec3 => {

@@ -44,7 +44,7 @@ export type LaidViews = {
 };
 
 /** Places nearer than this share of the size are one: views are drawn to about a millionth. */
-const NEAR = 2e-7;
+export const NEAR = 2e-7;
 
 const axisOf = (v: Vec3): { axis: Axis; sign: number } => {
   const axis = v.findIndex((x) => x !== 0) as Axis;

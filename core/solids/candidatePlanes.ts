@@ -1,4 +1,5 @@
 import {
+  AXES,
   cross,
   distance2,
   dot,
@@ -25,12 +26,6 @@ export const planeThrough = (p: Vec3, normal: Vec3): FlatPlane => {
   const n = scale(u, lead < 0 ? -1 : 1).map((x) => (Math.abs(x) < 1e-12 ? 0 : x)) as unknown as Vec3;
   return { n, d: dot(n, p) };
 };
-
-const AXES: readonly Vec3[] = [
-  [1, 0, 0],
-  [0, 1, 0],
-  [0, 0, 1],
-];
 
 /** The six planes of a box: at its least and greatest x, y and z. */
 export const boxPlanes = ({ min, max }: Pick<LaidViews, 'min' | 'max'>): FlatPlane[] =>

@@ -9,7 +9,7 @@ import type { SolidsFromViews } from './foundSolids.ts';
 import { madePart, volumeOf } from './madePart.ts';
 import { roundFeatures } from './roundFeatures.ts';
 import { type Round, roundsIn, withoutRounds } from './rounds.ts';
-import { statedSolid } from './statedSolid.ts';
+import { partOfFeatures, statedSolid } from './statedSolid.ts';
 
 /** For one reading of the circles so many solids with flat faces are tried. */
 const MOST_FLAT = 8;
@@ -58,13 +58,7 @@ export const roundedSolids = (laid: LaidViews, units: 'mm' | 'in', limits: Limit
     for (const flat of known) {
       const features = [...flat, ...roundFeatures(way, laid)];
       if (features[0]?.op !== 'add') continue;
-      const file: PartFile = {
-        format: 'blue-ledger/part@1',
-        name: 'Solid from views',
-        units,
-        dims: {},
-        bodies: [{ name: 'part', features }],
-      };
+      const file = partOfFeatures('Solid from views', features, units);
       const built = madePart(file);
       if (!built || differencesFromGiven(laid, built).length || !hasGivenCircles(laid, built)) continue;
       if (!found.some((f) => lookAlike(f.built, built, laid.tol * 4))) found.push({ file, built, way });

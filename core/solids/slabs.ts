@@ -1,16 +1,10 @@
-import type { Vec3 } from '../geometry/vec.ts';
+import { AXES, type Vec3 } from '../geometry/vec.ts';
 import type { Axis } from './aligned.ts';
 import { arrangementOf } from './arrangement.ts';
 import type { FlatPlane } from './candidatePlanes.ts';
 import { kindOf, middleOf, type Own, outlinesOf } from './ownCells.ts';
 import { areaOf } from './regions.ts';
 import { type Bounds, cutBeyond, grown, type Unnamed } from './solidFeatures.ts';
-
-const AXES: readonly Vec3[] = [
-  [1, 0, 0],
-  [0, 1, 0],
-  [0, 0, 1],
-];
 
 /** The solid as slabs across an axis; undefined where more than one of them has slopes, or its slopes are not all round it. */
 export const slabsAcross = (own: Own, axis: Axis, laid: Bounds): Unnamed[] | undefined => {

@@ -39,6 +39,19 @@ export const namedFeatures = (all: readonly Unnamed[]): FeatureFile[] => {
   });
 };
 
+/** A part of one body with these features. @param name what the part is called */
+export const partOfFeatures = (
+  name: string,
+  features: readonly FeatureFile[],
+  units: 'mm' | 'in',
+): PartFile => ({
+  format: 'blue-ledger/part@1',
+  name,
+  units,
+  dims: {},
+  bodies: [{ name: 'part', features: [...features] }],
+});
+
 /** The statement of a solid that is least to read; undefined where its slopes cannot be stated by features. */
 const fewestFeatures = (own: Own, bounds: Bounds): readonly Unnamed[] | undefined => {
   const ways = [
@@ -86,13 +99,5 @@ export const statedSolid = (
   const box = space.planes.slice(0, 6);
   const inside = insideOf(space, isSolid, Math.hypot(...sub(laid.max, laid.min)));
   const best = fewestFeatures(ownCells(box, used, inside, laid.tol), laid);
-  return (
-    best && {
-      format: 'blue-ledger/part@1',
-      name: 'Solid from views',
-      units,
-      dims: {},
-      bodies: [{ name: 'part', features: namedFeatures(best) }],
-    }
-  );
+  return best && partOfFeatures('Solid from views', namedFeatures(best), units);
 };

@@ -28,7 +28,11 @@ const roundCorners = (space: Arrangement): Round[] => {
   }));
 };
 
-const isOnePiece = (cells: readonly number[], beside: Round['beside']): boolean => {
+/** Whether some cells are all joined. @param beside the cells that share a facet with each */
+export const isOnePiece = (
+  cells: readonly number[],
+  beside: ReadonlyMap<number, readonly number[]>,
+): boolean => {
   if (cells.length < 2) return true;
   const all = new Set(cells);
   const seen = new Set([cells[0] as number]);
