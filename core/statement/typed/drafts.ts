@@ -9,6 +9,7 @@ import { FACE_AXES, type FaceName, HIGH, LOW } from './faces.ts';
 import { flats } from './flats.ts';
 import { inclinedToPlanes, isToPlanes } from './inclined.ts';
 import type { Meaning } from './lexicon.ts';
+import { openSlot } from './openSlot.ts';
 import { shapeNamed, shifted, type TypedContext } from './placing.ts';
 import { prism, pyramid, pyramidHole } from './polygons.ts';
 import { ringGroove } from './ringGroove.ts';
@@ -31,6 +32,7 @@ const MAKERS: readonly (readonly [Meaning, Maker])[] = [
   ['twoflats', flats],
   ['fourflats', flats],
   ['hole', hole],
+  ['openslot', openSlot],
   ['slot', slot],
   ['step', step],
   ['notch', notch('notch')],

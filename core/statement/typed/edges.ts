@@ -51,7 +51,8 @@ const edgeOf = (faces: readonly FaceName[], box: readonly number[]) => {
   return { plane, at, along, u, v, inU: inward[u] as number, inV: inward[v] as number };
 };
 
-const signed = (sign: number, q: Quantity): Quantity =>
+/** A size the other way round where the sign is negative, as an expression where it is one. */
+export const signed = (sign: number, q: Quantity): Quantity =>
   sign > 0 ? q : typeof q === 'number' ? -q : `-(${q})`;
 
 /** The edges that a line means together: the upright ones, or those of one face; nothing where it names one edge. */

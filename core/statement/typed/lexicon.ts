@@ -38,6 +38,77 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
   // a recess of six sides is a hole of six sides; a square one of two like sizes is a pocket
   [/\b(hex|hexagon|hexagonal|octagon|octagonal)[\s-]+(?:recess|pocket|socket|cavity)\b/gi, ' $1 hole '],
   [/\bsquare[\s-]+(?=(?:recess|pocket|cavity)\s+([\d.]+)\s*x\s*\1\b)/gi, ' '],
+  // so is a square hole whose two sides are stated: the second size is no depth
+  [
+    /\bsquare[\s-]+(?:through[\s-]+)?holes?(?=\s*,?\s+(?:of\s+)?([\d.]+)\s*(?:mm\s*)?(?:x|by)\s*\1\b)/gi,
+    ' pocket ',
+  ],
+  [/\b(?:elongated|slotted)[\s-]+hole(s?)\b/gi, ' slot$1 '],
+  // a slot with one round end
+  [/\b(?:open(?:[\s-]+ended)?|u[\s-]?shaped|u)[\s-]+slot(s?)\b/gi, ' openslot$1 '],
+  [
+    /\bslot(s?)\b(?=.*\bopen\s+(?:at|to|on)\s+(?:the\s+)?(?:top|bottom|front|back|left|right|rear)\b)/gi,
+    ' openslot$1 ',
+  ],
+  [
+    /(?<=\bopenslots?\b.*)\b(?:open\s+)?(?:at|to|on)\s+(?=(?:the\s+)?(?:top|bottom|front|back|left|right|rear)\b)/gi,
+    ' openend ',
+  ],
+  [
+    /(?<=\bopenslots?\b.*)\bto\s+(?:the\s+)?cent(?:re|er)(?:\s+of\s+(?:its|the)\s+(?:round(?:ed)?\s+end|arc|radius|half\s+circle))?\b/gi,
+    ' centres ',
+  ],
+  // the point of a drill: "drill point 118", "118 degree tip"
+  [
+    /(?<=\b(?:holes?|drill(?:ed)?)\b.*)\b(?:with\s+)?(?:an?\s+)?(?:drill[\s-]*)?(?:point|tip)\s+(?:angle\s+)?(?:of\s+)?([\d.]+)(?:\s*deg(?:rees?)?\b)?/gi,
+    ' $1 degrees ',
+  ],
+  [
+    /(?<=\b(?:holes?|drill(?:ed)?)\b.*)\b([\d.]+)(?:\s*deg(?:rees?)?)?[\s-]*(?:drill\s+)?(?:point|tip)\b/gi,
+    ' $1 degrees ',
+  ],
+  // half way along a face is its middle that way, where the other way is stated
+  [
+    /\bhalf[\s-]*way\s+along\b(?=.*\bfrom\s+(?:the\s+)?(?:front|back|rear|top|bottom)\b)|(?<=\bfrom\s+(?:the\s+)?(?:front|back|rear|top|bottom)\b.*)\bhalf[\s-]*way\s+along\b/gi,
+    ' centre ',
+  ],
+  [
+    /\bhalf[\s-]*way\s+up\b(?=.*\bfrom\s+(?:the\s+)?(?:front|back|rear|left|right)\b)|(?<=\bfrom\s+(?:the\s+)?(?:front|back|rear|left|right)\b.*)\bhalf[\s-]*way\s+up\b/gi,
+    ' centre ',
+  ],
+  // an edge that is cut off is chamfered; a corner is, where the angle says so
+  [
+    /^\s*(?:cut|take|saw|plane)\s+(?:off\s+)?(?:the\s+)?((?:(?:top|bottom|front|back|left|right)\s+){2}edge)(?:\s+off)?\b/gi,
+    ' chamfer $1 ',
+  ],
+  [
+    /^\s*(?:cut|take|saw|plane)\s+(?:off\s+)?(?:the\s+)?((?:(?:top|bottom|front|back|left|right)\s+){2}corner)(?:\s+off)?\b(?=.*\b45\b)/gi,
+    ' chamfer $1 ',
+  ],
+  [/(?<=\b(?:chamfer|bevel)\b.*)\bat\s+(?:an\s+angle\s+of\s+)?(?=[\d.]+\s*deg)/gi, ' '],
+  // a half circle out of an edge is a hole whose centre is on the edge
+  [
+    /\b(?:semi[\s-]?circular|half[\s-]?round|half[\s-]?circular)\s+(?:notch|cut[\s-]?out)(?:es)?\b/gi,
+    ' halfnotch ',
+  ],
+  [
+    /(?<=\bhalfnotch\b.*)\b(?:in|into|at|on|out\s+of)\s+(?:the\s+)?(top|bottom|front|back|left|right)(?:\s+(?:edge|side|face))?\b/gi,
+    ' 0 from $1 ',
+  ],
+  [
+    /(?<=\bhalfnotch\b.*)\b(?:middle|cent(?:re|er))\s+of\s+(?:the\s+)?(top|bottom|front|back|left|right)(?:\s+(?:edge|side|face))?\b/gi,
+    ' centre 0 from $1 ',
+  ],
+  [/\bhalfnotch\b/gi, ' hole '],
+  // a block "in the corner", "flush with" or "against" a side has its own sides there
+  [
+    /(?<=^\s*(?:add\s+|put\s+)?(?:an?\s+)?(?:block|box|cube|cuboid|pad|lug|foot|rib|rail|brick|strip|slab)\b.*)\b(?:at|in|on|into)\s+(?:the\s+)?((?:(?:front|back|left|right)\s+){2})corner\b/gi,
+    ' at $1 ',
+  ],
+  [
+    /(?<=^\s*(?:add\s+|put\s+)?(?:an?\s+)?(?:block|box|cube|cuboid|pad|lug|foot|rib|rail|brick|strip|slab)\b.*)\b(?:flush\s+with|(?:up\s+)?against|level\s+with)\s+(?:the\s+)?(?=(?:front|back|left|right|rear)\b)/gi,
+    ' at ',
+  ],
   // "one in each corner" says no more than "in each corner"; as many as are said must be as many as there are corners
   [/\bone\s+(?=(?:in|at|near)\s+(?:the\s+)?(?:each|every)\b)/gi, ' '],
   // "2-⌀8" is two of them
@@ -277,7 +348,7 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
 export const SPELLINGS = {
   // shapes
   block:
-    'block box cube slab bar brick cuboid body upright rib web lug flange rectangle rectangular oblong strip pad foot board rail beam',
+    'block box cube slab bar brick cuboid body upright rib web lug flange rectangle rectangular oblong strip pad foot board rail beam tongue ridge tenon',
   plate: 'plate sheet panel',
   hole: 'hole holes bore bored drill drilled drilling ream reamed',
   slot: 'slot slots slotted obround',
@@ -333,6 +404,8 @@ export const SPELLINGS = {
   edgeline: 'edgeline',
   edgegroup: 'edgegroup',
   sidecorners: 'sidecorners',
+  openslot: 'openslot openslots',
+  openend: 'openend',
   vgroove: 'vgroove',
   dovetail: 'dovetail',
   edge: 'edge edges flat',
@@ -445,6 +518,8 @@ const INNER = new Set([
   'edgeline',
   'edgegroup',
   'sidecorners',
+  'openslot',
+  'openend',
   'vgroove',
   'threadLength',
   'fullacross',

@@ -15,7 +15,7 @@ const LISTS: readonly RegExp[] = [
   new RegExp(String.raw`\bat\s+(${TIGHT}(?:\s*(?:,|;|and|&)\s*(?:(?:and|at)\s+)?${TIGHT})+)${END}`, 'i'),
   new RegExp(String.raw`\bat\s+(${LOOSE}(?:\s*(?:;|,?\s*\band|&)\s*(?:at\s+)?${LOOSE})+)${END}`, 'i'),
   // in brackets nothing need part them: "at (10, 10) (70, 10)"
-  new RegExp(String.raw`\bat\s+((?:\(\s*${LOOSE}\s*\)\s*[,;]?\s*){2,})${END}`, 'i'),
+  new RegExp(String.raw`(?:\bat\s+|:\s*)((?:\(\s*${LOOSE}\s*\)\s*(?:[,;]|\band\b)?\s*){2,})${END}`, 'i'),
 ];
 const ONE = new RegExp(String.raw`\(?\s*(${FIGURE})(?:\s*,\s*|\s+)(${FIGURE})\s*\)?`, 'g');
 /** How many things a line begins with: "2 holes", "three 6 mm holes". */
@@ -23,6 +23,25 @@ const COUNT = /^\s*(\d+|[a-z]+)\s*(?:x|off|nos?\.?)?\s+(?=.*[a-z])/i;
 /** What there are several of: in a line of its own each is one. */
 const SEVERAL =
   /\b(?:(hole|pin|peg|stud|dowel|slot|pocket|block|cylinder|prism|cone|boss(?=es)|recess(?=es)|notch(?=es))e?s|(bore|groove)s)\b/gi;
+
+/**
+ * The beginning of a line about several things, as it is for one of them: "2 holes 6 dia" is "hole 6 dia".
+ * @param places how many places it gives for them
+ * @throws Ask where it counts more or fewer things than places
+ */
+export const oneOf = (begun: string, places: number): string => {
+  const counted = COUNT.exec(begun);
+  const word = counted?.[1]?.toLowerCase() ?? '';
+  const count = /^\d+$/.test(word) ? Number(word) : NUMBER_WORDS[word];
+  // "12 dia holes" begins with a size, "2 holes" with how many there are
+  const isCount =
+    count !== undefined &&
+    /^\s*\S+\s*(?:x|off|nos?\.?)?\s+(?:[a-z]|[⌀øØ∅])/i.test(begun) &&
+    !/^\s*\d+\s*(?:mm|dia|diam|diameter|in)\b/i.test(begun);
+  if (isCount && count !== places)
+    throw new Ask(`There are ${places} places for ${count}. Which is right?`, []);
+  return (isCount ? begun.slice(counted?.[0].length) : begun).replace(SEVERAL, '$1$2');
+};
 
 /**
  * The lines of which each sets one thing at one of several places that a line lists; undefined where it lists none.
@@ -33,16 +52,6 @@ export const placesListed = (text: string): readonly string[] | undefined => {
   if (!list) return undefined;
   const places = [...(list[1] as string).matchAll(ONE)].map(([, x, y]) => `at ${x}, ${y}`);
   const [begun, rest] = [text.slice(0, list.index), text.slice(list.index + list[0].length)];
-  const counted = COUNT.exec(begun);
-  const word = counted?.[1]?.toLowerCase() ?? '';
-  const count = /^\d+$/.test(word) ? Number(word) : NUMBER_WORDS[word];
-  // "12 dia holes" begins with a size, "2 holes" with how many there are
-  const isCount =
-    count !== undefined &&
-    /^\s*\S+\s*(?:x|off|nos?\.?)?\s+(?:[a-z]|[⌀øØ∅])/i.test(begun) &&
-    !/^\s*\d+\s*(?:mm|dia|diam|diameter|in)\b/i.test(begun);
-  if (isCount && count !== places.length)
-    throw new Ask(`There are ${places.length} places for ${count}. Which is right?`, []);
-  const one = (isCount ? begun.slice(counted?.[0].length) : begun).replace(SEVERAL, '$1$2');
+  const one = oneOf(begun, places.length);
   return places.map((place) => `${one}${place}${rest}`);
 };

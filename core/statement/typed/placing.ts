@@ -153,7 +153,9 @@ export const levelMet = (face: FaceName, at: readonly Quantity[], c: TypedContex
       ({ adds, box }) =>
         adds &&
         [u, v].every(
-          (i) => (place[i] as number) > (box[i] as number) && (place[i] as number) < (box[i + 3] as number),
+          (i) =>
+            (place[i] as number) > (box[i] as number) - SAME &&
+            (place[i] as number) < (box[i + 3] as number) + SAME,
         ),
     )
     .map(({ box }) => box[side === 1 ? n + 3 : n] as number);
@@ -208,6 +210,16 @@ export const onlyRod = (c: TypedContext): RoundShape | undefined => {
     : undefined;
 };
 
+/** The one round shape that a line names, where its axis runs square to a face. */
+const roundNamed = (face: FaceName, s: Said, c: TypedContext): RoundShape | undefined => {
+  const of = s.middleOf();
+  const name = of && of !== 'whole' ? of.shape : undefined;
+  const found = (c.rounds ?? []).filter((r) => r.name === name);
+  const [round] = found;
+  const isSquare = round && FACE_AXES[round.plane][2] === FACE_AXES[face][2];
+  return found.length === 1 && isSquare && !round.repeat && !round.mirror ? round : undefined;
+};
+
 /**
  * Where on a face a line puts the middle of something: distances from named faces, or two figures across the face (from the left or the
  * front, then up or back), or its middle. A place beside the face is asked about.
@@ -253,6 +265,12 @@ export const placeOn = (face: FaceName, s: Said, c: TypedContext, what: string, 
         [...OFFERS[axis]],
       );
   });
+  // "through the boss" is along its axis, where the line puts it nowhere else
+  const bored = open.length === 2 && s.sees('through') ? roundNamed(face, s, c) : undefined;
+  if (bored) {
+    for (const axis of open.splice(0)) at[axis] = bored.at?.[axis] ?? 0;
+    assumed.push(`on the axis of ${bored.name}`);
+  }
   // where nothing of a place is said it is asked, but on the end of a rod
   if (onAxis.length && open.length) open.push(...onAxis.splice(0));
   // a shape that is named has its own face; else what is met at that place, which on a step lies deeper

@@ -89,7 +89,16 @@ const LATE: readonly Label[] = ['pcd', 'pitch'];
 /** Words whose figures only come after them. */
 const BEFORE: readonly Label[] = ['metric', 'threadLength', 'corners', 'tubeSize', 'overall', 'sunk'];
 /** Shapes that come in numbers. */
-const PLURALS = new Set<Meaning>(['hole', 'slot', 'cylinder', 'block', 'notch', 'pocket', 'groove']);
+const PLURALS = new Set<Meaning>([
+  'hole',
+  'slot',
+  'openslot',
+  'cylinder',
+  'block',
+  'notch',
+  'pocket',
+  'groove',
+]);
 /** Names that stand behind a figure of a counterbore or countersink. */
 const OWN_NAMES: ReadonlySet<Meaning> = new Set(['width', 'diameter', 'depth', 'degrees']);
 /** Words that may stand between a number and the things that are counted: "2 drilled holes", "4 through holes". */

@@ -133,6 +133,15 @@ export const saidBy = (tokens: readonly Token[]) => {
       if (f) take(f, 'face');
       return f?.face;
     },
+    /** The first such face behind a word. */
+    faceAfter: (m: Meaning): FaceName | undefined => {
+      const [word] = wordsOf(m);
+      const f = freeFaces().find((x) => word !== undefined && (x.tokens[0] as number) > word);
+      if (word === undefined || !f) return undefined;
+      used.set(word, m);
+      take(f, 'face');
+      return f.face;
+    },
     sight: (): readonly FaceName[] => freeFaces().map((f) => f.face),
     /** That face, if it is named. */
     faceIs: (...wanted: FaceName[]): FaceName | undefined => {

@@ -5,6 +5,7 @@ import { freeName } from '../freeName.ts';
 import { readFeatureLine } from '../read.ts';
 import { Ask } from './ask.ts';
 import { draftsOf } from './drafts.ts';
+import { fromEachEnd } from './eachEnd.ts';
 import { gridOf, rowsOf } from './grid.ts';
 import { OFFERED } from './lexicon.ts';
 import { placesListed } from './placesListed.ts';
@@ -53,7 +54,8 @@ export type TypedReading =
 const SIZE_LINE = /^\s*(?:let\s+)?([\p{L}_][\p{L}\p{N}_]*)\s*=\s*(.+)$/u;
 /** "body bolt: cylinder 10 dia 40 long" begins a new body. */
 const BODY_LINE = /^\s*(?:new\s+)?body\s+([^:]+?)\s*(?::(.*))?$/i;
-const FEATURE_NAME = /^([^:=]{1,40}):\s*(.+)$/;
+/** What stands before a colon, where no list of places follows it. */
+const FEATURE_NAME = /^([^:=]{1,40}):(?!\s*\(\s*[\d./]+\s*[,\s]\s*[\d./]+\s*\))\s*(.+)$/;
 /** Where one line goes on to a second shape: "plate 90 x 40 x 10 with a 12 hole in the middle". */
 const AND_THEN =
   /\s*(?:;|,|\bwith\b|\band\b|\bthen\b|\bplus\b)\s+(?=(?:an?\s|the\s)?[^;]*?\b(?:holes?|slots?|steps?|pockets?|notch|groove|keyway|boss)\b)/i;
@@ -238,7 +240,7 @@ export const readTypedLine = (line: string, c: TypedContext): TypedReading => {
   const command = COMMANDS.find(([pattern]) => pattern.test(text));
   if (command) return { kind: 'asks', question: command[1], offers: [] };
   try {
-    const each = placesListed(text);
+    const each = placesListed(text) ?? fromEachEnd(text, c.box);
     if (each) return readEach(each, name, c);
     const grid = gridOf(text);
     if (grid) {

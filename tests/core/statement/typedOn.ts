@@ -28,5 +28,5 @@ export const asked = (part: PartFile, line: string): string => {
 /** What a line takes for granted on a part. */
 export const assumed = (part: PartFile, line: string): string => {
   const read = readOn(part, line);
-  return read.kind === 'fastened' ? read.assumed.join('; ') : 'not read so';
+  return read.kind === 'fastened' || read.kind === 'understood' ? read.assumed.join('; ') : 'not read so';
 };
