@@ -33,7 +33,21 @@ const code = z
   .transform((t) => t.replace(/\s/g, ''))
   .pipe(z.string().regex(/^\d{6}$/, { error: 'needs six figures' }));
 
-export const signInRequest = z.strictObject({ login, password, code: code.optional() });
+/** A recovery code, as it is typed: in groups or not, in capitals or not. */
+const recoveryCode = z
+  .string()
+  .transform((t) => t.replace(/[\s-]/g, '').toUpperCase())
+  .pipe(z.string().regex(/^[A-Z2-7]{16}$/));
+
+export const signInRequest = z.strictObject({
+  login,
+  password,
+  code: z
+    .union([code, recoveryCode], {
+      error: 'needs the six figures of the telephone, or a recovery code of sixteen letters and figures',
+    })
+    .optional(),
+});
 /** What a sign-in is answered with where the password was right. */
 export type SignedIn = { readonly done: true } | { readonly needsCode: true };
 
@@ -58,6 +72,7 @@ export const passwordRequest = z.strictObject({ password, next: newPassword });
 export const codeRequest = z.union([
   z.strictObject({ doing: z.literal('begin'), password }),
   z.strictObject({ doing: z.literal('confirm'), code }),
+  z.strictObject({ doing: z.literal('renew'), password }),
   z.strictObject({ doing: z.literal('end'), password }),
 ]);
 export const shareRequest = z.strictObject({
@@ -106,6 +121,8 @@ export type SessionRow = {
 export type Account = Person & {
   readonly login: string;
   readonly hasCode: boolean;
+  /** recovery codes that are not used yet */
+  readonly recoveryCodes: number;
   readonly sessions: readonly SessionRow[];
 };
 /** With whom a drawing is shared, and with whom it can be. */

@@ -210,6 +210,18 @@ const MIGRATIONS: readonly { readonly number: number; readonly sql: string }[] =
       alter table history add column made_by text not null default '';
     `,
   },
+  {
+    number: 10,
+    sql: `
+      -- what lets a person in once in place of a code; a row is taken out when it is used
+      create table recovery_code (
+        person_id text not null references person(id) on delete cascade,
+        -- sha-256 of the person and the code
+        mark text not null,
+        primary key (person_id, mark)
+      );
+    `,
+  },
 ];
 
 /** Runs the migrations that have not run yet, each in a transaction with its own record. */

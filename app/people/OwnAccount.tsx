@@ -1,18 +1,11 @@
 'use client';
-import qrcode from 'qrcode-generator';
 import { useState } from 'react';
 import type { Account } from '../../exchange/people.ts';
 import { ROLE_WORDS, SHORTEST_PASSWORD } from '../../exchange/roles.ts';
 import { EntryForm, Field } from '../EntryForm.tsx';
 import { LocalTime } from '../LocalTime.tsx';
-import {
-  beginCode,
-  changePassword,
-  confirmCode,
-  endCode,
-  endOtherSessions,
-  readAccount,
-} from './peopleCalls.ts';
+import { CodePart } from './CodePart.tsx';
+import { changePassword, endOtherSessions, readAccount } from './peopleCalls.ts';
 import { Fault, Section, SMALL_BUTTON } from './section.tsx';
 
 /** A browser as people name it, from what it says of itself. */
@@ -40,109 +33,7 @@ const browserName = (says: string): string => {
   return on ? `${kind} on ${on}` : kind;
 };
 
-/** The squares that a telephone reads a key from. */
-const Squares = ({ address }: { readonly address: string }) => {
-  const code = qrcode(0, 'M');
-  code.addData(address);
-  code.make();
-  const n = code.getModuleCount();
-  const dark: string[] = [];
-  for (let row = 0; row < n; row++)
-    for (let column = 0; column < n; column++)
-      if (code.isDark(row, column)) dark.push(`M${column} ${row}h1v1h-1z`);
-  return (
-    <svg
-      viewBox={`-4 -4 ${n + 8} ${n + 8}`}
-      width={168}
-      height={168}
-      role="img"
-      aria-label="The key as squares, for the camera of a telephone"
-      className="print-true rounded-md border border-rule bg-paper"
-    >
-      <path d={dark.join('')} fill="#000" shapeRendering="crispEdges" />
-    </svg>
-  );
-};
-
 type Props = { readonly account: Account; readonly onChange: (account: Account) => void };
-
-/** Asks for a code besides the password at sign-in, or no more. */
-const CodePart = ({ account, onChange }: Props) => {
-  const [offered, setOffered] = useState<{ readonly key: string; readonly address: string }>();
-  const [isOpen, setIsOpen] = useState(false);
-  const done = async (): Promise<void> => {
-    setOffered(undefined);
-    setIsOpen(false);
-    onChange(await readAccount());
-  };
-  if (offered)
-    return (
-      <div className="mt-3 flex gap-5">
-        <Squares address={offered.address} />
-        <div className="max-w-sm text-[13.5px] leading-[19px]">
-          <p>
-            Read these squares with an app for one-time codes, or type its key:
-            <span className="figures mt-1 block font-semibold select-all">
-              {offered.key.match(/.{1,4}/g)?.join(' ')}
-            </span>
-          </p>
-          <div className="mt-3">
-            <EntryForm
-              key="confirm"
-              button="Ask for a code from now on"
-              onSend={async ({ code = '' }) => {
-                await confirmCode(code);
-                await done();
-              }}
-            >
-              <Field
-                label="Code that it shows"
-                name="code"
-                autoComplete="one-time-code"
-                inputMode="numeric"
-                isFirst
-              />
-            </EntryForm>
-          </div>
-        </div>
-      </div>
-    );
-  return (
-    <>
-      <p className="mt-2 text-[13.5px] leading-[19px] text-second">
-        {account.hasCode
-          ? 'A code of six figures from your telephone is asked for besides the password.'
-          : 'Besides the password, a code of six figures from your telephone can be asked for. Then a password that somebody saw is not enough.'}
-      </p>
-      {isOpen ? (
-        <div className="mt-3 max-w-sm">
-          <EntryForm
-            key="password"
-            button={account.hasCode ? 'Ask for no code any more' : 'Show the key'}
-            onSend={async ({ password = '' }) => {
-              if (account.hasCode) {
-                await endCode(password);
-                await done();
-              } else setOffered(await beginCode(password));
-            }}
-          >
-            <Field
-              label="Your password"
-              name="password"
-              type="password"
-              autoComplete="current-password"
-              isFirst
-            />
-          </EntryForm>
-        </div>
-      ) : (
-        <button type="button" className={`${SMALL_BUTTON} mt-3`} onClick={() => setIsOpen(true)}>
-          {account.hasCode ? 'Ask for no code any more' : 'Ask for a code'}
-        </button>
-      )}
-    </>
-  );
-};
 
 /** One's own account: role, password, code, and where one is signed in. */
 export const OwnAccount = ({ account, onChange }: Props) => {

@@ -36,8 +36,11 @@ export const changePassword = (password: string, next: string): Promise<unknown>
   answered(sendJson('/api/account/password', 'PUT', { password, next }));
 export const beginCode = (password: string): Promise<{ readonly key: string; readonly address: string }> =>
   answered(sendJson('/api/account/code', 'PUT', { doing: 'begin', password }));
-export const confirmCode = (code: string): Promise<unknown> =>
+type RecoveryCodes = { readonly recoveryCodes: readonly string[] };
+export const confirmCode = (code: string): Promise<RecoveryCodes> =>
   answered(sendJson('/api/account/code', 'PUT', { doing: 'confirm', code }));
+export const renewRecoveryCodes = (password: string): Promise<RecoveryCodes> =>
+  answered(sendJson('/api/account/code', 'PUT', { doing: 'renew', password }));
 export const endCode = (password: string): Promise<unknown> =>
   answered(sendJson('/api/account/code', 'PUT', { doing: 'end', password }));
 export const endOtherSessions = (): Promise<Account> => answered(send('/api/account/sessions', 'DELETE'));

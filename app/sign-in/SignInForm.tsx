@@ -23,9 +23,8 @@ export const SignInForm = ({ to }: { readonly to: string | undefined }) => {
         label="Code"
         name="code"
         autoComplete="one-time-code"
-        inputMode="numeric"
         isFirst
-        hint="Six figures, from the telephone that holds your key."
+        hint="Six figures, from the telephone that holds your key. Without the telephone: one of your recovery codes."
       />
     </EntryForm>
   ) : (

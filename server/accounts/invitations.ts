@@ -5,6 +5,7 @@ import type { Database, Queries } from '../queries.ts';
 import { noteAccess } from './accessLog.ts';
 import { hasOwner } from './owners.ts';
 import { hashPassword, mustBeSound } from './password.ts';
+import { endRecoveryCodes } from './recoveryCodes.ts';
 import { AccountRefused } from './refusal.ts';
 import { markOf, newSecret } from './secret.ts';
 import { beginSession, endSessions, type From } from './sessions.ts';
@@ -150,6 +151,7 @@ export const join = async (
         person_id,
         hash,
       ]);
+      await endRecoveryCodes(q, person_id);
       await endSessions(q, person_id);
       await noteAccess(q, { who: invited.name, address: from.address, what: 'set their password anew' });
       return beginSession(q, person_id, from);

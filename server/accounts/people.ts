@@ -6,6 +6,7 @@ import { beginAttempt, rightAttempt } from './attempts.ts';
 import { codeAddress, newCodeKey, stepOfCode } from './oneTimeCode.ts';
 import { hasOwner } from './owners.ts';
 import { hashPassword, isPassword, mustBeSound } from './password.ts';
+import { endRecoveryCodes, newRecoveryCodes, recoveryCodesLeft } from './recoveryCodes.ts';
 import { AccountRefused } from './refusal.ts';
 import { beginSession, endSessions, type From, listSessions } from './sessions.ts';
 
@@ -98,7 +99,13 @@ const ownRow = async (q: Queries, id: string): Promise<OwnRow> => {
 /** The account of the person who asks. @param secret of the session */
 export const accountOf = async (q: Queries, person: Person, secret: string): Promise<Account> => {
   const { login, has_code } = await ownRow(q, person.id);
-  return { ...person, login, hasCode: has_code, sessions: await listSessions(q, person.id, secret) };
+  return {
+    ...person,
+    login,
+    hasCode: has_code,
+    recoveryCodes: await recoveryCodesLeft(q, person.id),
+    sessions: await listSessions(q, person.id, secret),
+  };
 };
 
 /** Looks at a person's own password again. Wrong ones count as they do at sign-in, so that an open session is no way to guess. */
@@ -144,14 +151,14 @@ export const offerCode = async (
   return { key, address: codeAddress(key, login) };
 };
 
-/** Takes the offered key, shown to work by a code of it. */
+/** Takes the offered key, shown to work by a code of it. @returns recovery codes, which are told this once */
 export const confirmCode = async (
   db: Database,
   person: Person,
   code: string,
   from: From,
   now = Date.now(),
-): Promise<void> => {
+): Promise<{ readonly recoveryCodes: readonly string[] }> => {
   const { code_offered } = await ownRow(db, person.id);
   const step = code_offered === null ? undefined : stepOfCode(code_offered, code, 0, now);
   if (step === undefined)
@@ -159,20 +166,42 @@ export const confirmCode = async (
       422,
       'This code does not belong to the key. Look at the clock of the telephone, and type the newest code.',
     );
-  await db.query(
-    'update person set code_key = code_offered, code_offered = null, code_step = $2 where id = $1',
-    [person.id, step],
-  );
-  await noteAccess(db, {
-    who: person.name,
-    address: from.address,
-    what: 'asks for a code at sign-in from now on',
+  return db.transaction(async (q) => {
+    await q.query(
+      'update person set code_key = code_offered, code_offered = null, code_step = $2 where id = $1',
+      [person.id, step],
+    );
+    await noteAccess(q, {
+      who: person.name,
+      address: from.address,
+      what: 'asks for a code at sign-in from now on',
+    });
+    return { recoveryCodes: await newRecoveryCodes(q, person.id) };
+  });
+};
+
+/** New recovery codes in place of those that were. @returns the codes, which are told this once */
+export const renewRecoveryCodes = async (
+  db: Database,
+  person: Person,
+  password: string,
+  from: From,
+): Promise<{ readonly recoveryCodes: readonly string[] }> => {
+  const { has_code } = await mustBeOwnPassword(db, person.id, password, from);
+  if (!has_code)
+    throw new AccountRefused(422, 'No code is asked for at sign-in, so there is none to replace.');
+  return db.transaction(async (q) => {
+    await noteAccess(q, { who: person.name, address: from.address, what: 'had new recovery codes made' });
+    return { recoveryCodes: await newRecoveryCodes(q, person.id) };
   });
 };
 
 /** No code is asked for any more. */
 export const endCode = async (db: Database, person: Person, password: string, from: From): Promise<void> => {
   await mustBeOwnPassword(db, person.id, password, from);
-  await db.query('update person set code_key = null, code_offered = null where id = $1', [person.id]);
+  await db.transaction(async (q) => {
+    await q.query('update person set code_key = null, code_offered = null where id = $1', [person.id]);
+    await endRecoveryCodes(q, person.id);
+  });
   await noteAccess(db, { who: person.name, address: from.address, what: 'asks for no code any more' });
 };

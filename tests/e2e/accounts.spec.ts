@@ -5,6 +5,7 @@ import { request } from 'node:http';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { type APIRequestContext, type Browser, expect, type Page, test } from '@playwright/test';
+import { TOTP } from 'otpauth';
 import type { Role } from '../../exchange/roles.ts';
 import { listen, openDrawing, saved, stand, type } from './desk.ts';
 import { plate } from './plate.ts';
@@ -370,6 +371,69 @@ test('what one person left unstored in a browser is not sent in the name of the 
   await expect(page.getByTestId('save')).toHaveText(/^(Saved|Changed in another window)/);
   await page.reload();
   await expect(size).toHaveValue('123');
+  await page.context().close();
+});
+
+test('who asks for a code gets recovery codes, each of which lets them in once without the telephone', async ({
+  browser,
+}) => {
+  const page = await joinBy(browser, await invite('Pat Ebb', 'drafter'), 'pat', 'Pat Ebb');
+  const troubles = listen(page);
+  await page.goto(`${server.address}/people`);
+  await page.getByRole('button', { name: 'Ask for a code' }).click();
+  await page.getByLabel('Your password').fill(PASSWORD);
+  await page.getByRole('button', { name: 'Show the key' }).click();
+  const key = ((await page.getByText(/^([A-Z2-7]{4} ){7}[A-Z2-7]{4}$/).textContent()) ?? '').replaceAll(
+    ' ',
+    '',
+  );
+  await page.getByLabel('Code that it shows').fill(new TOTP({ secret: key }).generate());
+  await page.getByRole('button', { name: 'Ask for a code from now on' }).click();
+  const codes = page.getByRole('region', { name: 'Recovery codes' });
+  await expect(codes.getByRole('listitem')).toHaveCount(8);
+  const [first = '', second = ''] = await codes.getByRole('listitem').allInnerTexts();
+  const download = page.waitForEvent('download');
+  await codes.getByRole('button', { name: 'Save as a file' }).click();
+  const file = readFileSync(await (await download).path(), 'utf8');
+  expect(file).toContain(first);
+  await codes.getByRole('button', { name: 'I have kept them' }).click();
+  await expect(page.getByText('Recovery codes that are not used yet: 8')).toBeVisible();
+  // they are not shown again
+  await page.reload();
+  await expect(page.getByText('Recovery codes that are not used yet: 8')).toBeVisible();
+  await expect(page.getByText(first)).toHaveCount(0);
+
+  const comeIn = async (code: string): Promise<void> => {
+    await page.request.post(`${server.address}/api/sign-out`, { data: {} });
+    await page.goto(`${server.address}/sign-in`);
+    await page.getByLabel('Name to sign in with').fill('pat');
+    await page.getByLabel('Password').fill(PASSWORD);
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await page.getByLabel('Code').fill(code);
+    await page.getByRole('button', { name: 'Sign in' }).click();
+  };
+  const register = page.getByRole('heading', { name: 'Register', exact: true });
+  // in small letters and without its lines it is the same code
+  await comeIn(first.toLowerCase().replaceAll('-', ' '));
+  await register.waitFor();
+  await comeIn(first);
+  await expect(page.getByText('This recovery code is wrong, or was used already.')).toBeVisible();
+  await page.getByLabel('Code').fill('12345');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByText('needs the six figures of the telephone, or a recovery code')).toBeVisible();
+  await page.getByLabel('Code').fill(second);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await register.waitFor();
+  await page.goto(`${server.address}/people`);
+  await expect(page.getByText('Recovery codes that are not used yet: 6')).toBeVisible();
+  await page.getByRole('button', { name: 'Make new recovery codes' }).click();
+  await page.getByLabel('Your password').fill(PASSWORD);
+  await page.getByRole('button', { name: 'Make new recovery codes' }).click();
+  await expect(codes.getByRole('listitem')).toHaveCount(8);
+  await expect(codes.getByText(second)).toHaveCount(0);
+  if (process.env.LOOK) await page.screenshot({ path: '/tmp/exp/codes.png' });
+  // two answers were refusals that the page shows
+  expect(troubles.filter((x) => !/Cross-Origin-Opener-Policy|40[01]/.test(x))).toEqual([]);
   await page.context().close();
 });
 

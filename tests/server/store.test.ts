@@ -191,6 +191,7 @@ describe('the store', () => {
       { number: 7 },
       { number: 8 },
       { number: 9 },
+      { number: 10 },
     ]);
   });
 });

@@ -176,6 +176,38 @@ describe('an account', () => {
     expect(await signIn(db, asked, FROM)).toBeDefined();
   }, 60_000);
 
+  test('a recovery code lets its own person in once, with the password; new ones end the old', async () => {
+    const [p, other] = [await joined('drafter', 'Lost Phone'), await joined('drafter', 'Neighbour')];
+    const codedOf = async (person: typeof p): Promise<readonly string[]> => {
+      const { key } = await people.offerCode(db, person, PASSWORD, FROM);
+      return (await people.confirmCode(db, person, new TOTP({ secret: key }).generate(), FROM)).recoveryCodes;
+    };
+    expect((await refused(people.renewRecoveryCodes(db, p, PASSWORD, FROM)))[0]).toBe(422);
+    const [codes, foreign] = [await codedOf(p), await codedOf(other)];
+    expect(new Set([...codes, ...foreign]).size).toBe(16);
+    for (const code of codes) expect(code).toMatch(/^[A-Z2-7]{16}$/);
+    // nothing that lets anybody in is kept
+    const kept = JSON.stringify(await db.query('select * from recovery_code'));
+    for (const code of codes) expect(kept).not.toContain(code);
+    const [first = '', second = '', third = ''] = codes;
+    const asked = { login: p.login, password: PASSWORD };
+    expect((await refused(signIn(db, { ...asked, code: foreign[0] }, FROM)))[0]).toBe(401);
+    expect((await refused(signIn(db, { ...asked, password: 'not it', code: first }, FROM)))[0]).toBe(401);
+    // of two requests with one code only one is let in
+    const both = await Promise.allSettled([1, 2].map(() => signIn(db, { ...asked, code: first }, FROM)));
+    expect(both.map((b) => b.status).sort()).toEqual(['fulfilled', 'rejected']);
+    expect((await refused(signIn(db, { ...asked, code: first }, FROM)))[1]).toMatch('used already');
+    expect(await signIn(db, { ...asked, code: second }, FROM)).toBeDefined();
+    expect((await people.accountOf(db, p, p.secret)).recoveryCodes).toBe(6);
+    expect((await refused(people.renewRecoveryCodes(db, p, 'not it', FROM)))[0]).toBe(403);
+    const { recoveryCodes } = await people.renewRecoveryCodes(db, p, PASSWORD, FROM);
+    expect((await refused(signIn(db, { ...asked, code: third }, FROM)))[0]).toBe(401);
+    expect(await signIn(db, { ...asked, code: recoveryCodes[0] }, FROM)).toBeDefined();
+    await people.endCode(db, p, PASSWORD, FROM);
+    expect((await people.accountOf(db, p, p.secret)).recoveryCodes).toBe(0);
+    expect((await people.accountOf(db, other, other.secret)).recoveryCodes).toBe(8);
+  }, 90_000);
+
   test('a new password ends all sessions; the password must not hold the name', async () => {
     const p = await joined('drafter', 'Changer');
     const second = (await signIn(db, { login: p.login, password: PASSWORD }, FROM)) as string;
