@@ -4,20 +4,17 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { drawingOfPart } from '../../core/drawing/drawing.ts';
 import type { ViewName } from '../../core/geometry/viewFrames.ts';
-import { sentence } from '../../core/number/fault.ts';
-import { type EnteredView, typedWalk } from '../../core/solids/typedWalk.ts';
+import type { EnteredView } from '../../core/solids/typedWalk.ts';
 import type { SolidPicture } from '../../workers/solidsPicture.ts';
-import { Choice, Tick } from '../desk/book/Choice.tsx';
+import { Choice } from '../desk/book/Choice.tsx';
 import { HouseMark } from '../HouseMark.tsx';
 import { openFile } from '../serverCalls.ts';
 import {
   boardsOf,
-  countDrawn,
   drawnIn,
   type Entered,
   keepViews,
   keptViews,
-  NOTHING_DRAWN,
   NOTHING_ENTERED,
   squareOf,
 } from './entered.ts';
@@ -25,19 +22,11 @@ import { FoundSolids } from './FoundSolids.tsx';
 import { isometric, SQUARED } from './paper.ts';
 import { useSolids } from './useSolids.ts';
 import { type Pen, type Tool, ViewBoard } from './ViewBoard.tsx';
+import { TOOL_BUTTON, VIEW_TITLES, ViewTools } from './ViewTools.tsx';
 
 const PAPERS = [
   { value: 'views', label: 'Views' },
   { value: 'pictorial', label: 'Pictorial' },
-] as const;
-const LINE_TOOLS = [
-  { value: 'line', label: 'Line' },
-  { value: 'take out', label: 'Take out' },
-] as const;
-const TOOLS = [LINE_TOOLS[0], { value: 'circle', label: 'Circle' }, LINE_TOOLS[1]] as const;
-const PENS = [
-  { value: 'visible', label: 'Visible' },
-  { value: 'hidden', label: 'Hidden' },
 ] as const;
 const ANGLES = [
   { value: 'first', label: 'First angle' },
@@ -51,16 +40,7 @@ const UNITS = [
   { value: 'mm', label: 'mm' },
   { value: 'in', label: 'in' },
 ] as const;
-const TITLES: Readonly<Partial<Record<ViewName, string>>> = {
-  front: 'Front view',
-  top: 'Top view',
-  left: 'Left view',
-  right: 'Right view',
-};
 const LARGEST_FILE = 4 * 1024 * 1024;
-const button =
-  'rounded-md border border-rule-strong bg-white px-2.5 py-1 text-[13px] font-semibold text-deep hover:bg-pale disabled:text-disabled';
-
 /** Where the boards stand: as the views do on a sheet, with the tools in the free corner. */
 const placesOf = ({ angle, side }: Entered) => {
   const topRow = angle === 'third' ? 1 : 2;
@@ -83,7 +63,6 @@ export const GivenViews = () => {
   const [tool, setTool] = useState<Tool>('line');
   const [pen, setPen] = useState<Pen>('visible');
   const [view, setView] = useState<ViewName>('front');
-  const [walk, setWalk] = useState('');
   const [fault, setFault] = useState<string>();
   const [chosen, setChosen] = useState(0);
   const picker = useRef<HTMLInputElement>(null);
@@ -117,19 +96,6 @@ export const GivenViews = () => {
   const setPictorial = (pictorial: EnteredView): void => change({ pictorial });
   const boards = boardsOf(entered);
   const own = boards.includes(view) ? view : 'front';
-  const drawnName = isPictorial ? 'pictorial' : TITLES[own]?.toLowerCase();
-  const enterWalk = (): void => {
-    const read = typedWalk(walk, paper.walk);
-    if (!read.ok) {
-      setFault(read.faults.map(sentence).join(' '));
-      return;
-    }
-    const { lines, circles } = isPictorial ? entered.pictorial : drawnIn(entered, own);
-    const drawn = { lines: [...lines, ...read.value.lines], circles: [...circles, ...read.value.circles] };
-    if (isPictorial) setPictorial(drawn);
-    else setDrawn(own, drawn);
-    setWalk('');
-  };
   const bring = async (file: File): Promise<void> => {
     if (file.size > LARGEST_FILE) {
       setFault(`${file.name} is larger than 4 MB. Save its views alone.`);
@@ -224,10 +190,10 @@ export const GivenViews = () => {
               if (file) void bring(file);
             }}
           />
-          <button type="button" className={button} onClick={() => picker.current?.click()}>
+          <button type="button" className={TOOL_BUTTON} onClick={() => picker.current?.click()}>
             Bring in a file
           </button>
-          <button type="button" className={button} disabled={!past.length} onClick={undo}>
+          <button type="button" className={TOOL_BUTTON} disabled={!past.length} onClick={undo}>
             Undo
           </button>
         </div>
@@ -269,7 +235,7 @@ export const GivenViews = () => {
               >
                 <ViewBoard
                   name={name}
-                  title={TITLES[name] as string}
+                  title={VIEW_TITLES[name] as string}
                   drawn={drawnIn(entered, name)}
                   found={found?.views.find((v) => v.name === name)?.drawn}
                   marks={marks.filter((m) => m.view === name)}
@@ -282,83 +248,18 @@ export const GivenViews = () => {
                 />
               </div>
             ))}
-          <section
-            aria-label="Drawing"
+          <ViewTools
+            entered={entered}
+            name={own}
+            tool={tool}
+            onTool={setTool}
+            pen={pen}
+            onPen={setPen}
+            onDrawn={(drawn) => (isPictorial ? setPictorial(drawn) : setDrawn(own, drawn))}
+            onFault={setFault}
+            onChange={change}
             style={isPictorial ? undefined : places.tools}
-            className="flex min-h-0 flex-col gap-2.5 overflow-y-auto rounded-md border border-rule bg-page px-4 py-3 text-[13.5px]"
-          >
-            <div className="flex items-center justify-between gap-2">
-              <Choice
-                name="A press draws"
-                value={tool}
-                options={isPictorial ? LINE_TOOLS : TOOLS}
-                onChange={setTool}
-              />
-              {!isPictorial && <Choice name="Lines are" value={pen} options={PENS} onChange={setPen} />}
-            </div>
-            <p className="text-second">
-              {isPictorial
-                ? 'A line is two presses on the paper; or the arrow keys for width and height, Page Up and Page Down for depth, and Enter.'
-                : 'A line is two presses on the squares, a circle its centre and a place on it; or the arrow keys and Enter. With Shift by halves.'}
-            </p>
-            <form
-              className="flex flex-col gap-1"
-              onSubmit={(e) => {
-                e.preventDefault();
-                enterWalk();
-              }}
-            >
-              <label htmlFor="walk" className="font-semibold">
-                Walk in the {drawnName}, in squares
-              </label>
-              <div className="flex gap-2">
-                <input
-                  id="walk"
-                  value={walk}
-                  onChange={(e) => setWalk(e.target.value)}
-                  placeholder={
-                    isPictorial
-                      ? 'right 6, up 3, left 6, close, up 3, back 4, right 6'
-                      : 'right 6, up 5, left 6, close'
-                  }
-                  autoComplete="off"
-                  className="figures min-w-0 flex-1 rounded-md border border-rule-strong bg-white px-2 py-1"
-                />
-                <button type="submit" className={button}>
-                  Draw
-                </button>
-              </div>
-              <span className="text-[12.5px] text-second">
-                {isPictorial
-                  ? 'right and left, up and down, back and forward are the directions; from 2 0 begins 2 along and 0 up; to 4 3 goes aslant.'
-                  : 'from 2 0 begins there; to 4 3 goes aslant; circle 2 at 4 3; hidden and visible rule what follows.'}
-              </span>
-            </form>
-            {!isPictorial && (
-              <div className="flex items-center justify-between gap-2">
-                <span>Hidden lines of the {TITLES[own]?.toLowerCase()} are drawn</span>
-                <Tick
-                  name={`Hidden lines of the ${TITLES[own]?.toLowerCase()} are drawn`}
-                  on={!entered.leftOut.includes(own)}
-                  onChange={(on) =>
-                    change({
-                      leftOut: on ? entered.leftOut.filter((n) => n !== own) : [...entered.leftOut, own],
-                    })
-                  }
-                />
-              </div>
-            )}
-            <div className="flex gap-2">
-              <button
-                type="button"
-                className={button}
-                disabled={!countDrawn(isPictorial ? entered.pictorial : drawnIn(entered, own))}
-                onClick={() => (isPictorial ? setPictorial(NOTHING_DRAWN) : setDrawn(own, NOTHING_DRAWN))}
-              >
-                Clear the {drawnName}
-              </button>
-            </div>
-          </section>
+          />
         </div>
         <aside className="flex w-[360px] shrink-0 flex-col border-l border-rule-strong bg-page">
           <FoundSolids

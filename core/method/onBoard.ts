@@ -51,3 +51,30 @@ export const figureText = (x: number): string => String(Math.round(x * 100) / 10
 /** Whole numbers from one to another, both within. */
 export const fromTo = (from: number, to: number): number[] =>
   Array.from({ length: to - from + 1 }, (_, i) => from + i);
+
+/**
+ * Equal steps along a line by the dividers: the first set off, the others carried. The points are called by a letter and their number, from
+ * 1 on.
+ * @param length of a step, mm
+ */
+export const equalSteps = (
+  letter: string,
+  {
+    along,
+    from,
+    count,
+    length,
+  }: { readonly along: string; readonly from: string; readonly count: number; readonly length: number },
+): Deed[] => [
+  { do: 'setOff', point: `${letter}1`, along, from, distance: length, way: 1 },
+  ...fromTo(2, count).map(
+    (i): Deed => ({
+      do: 'carry',
+      point: `${letter}${i}`,
+      along,
+      from: `${letter}${i - 1}`,
+      span: [from, `${letter}1`],
+      way: 1,
+    }),
+  ),
+];

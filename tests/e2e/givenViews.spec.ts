@@ -123,7 +123,16 @@ test('a pictorial is drawn on isometric paper and becomes a solid, or a question
   const troubles = listen(page);
   await page.goto(`${server.address}/views`);
   await page.getByRole('radio', { name: 'Pictorial' }).click();
-  await page.getByRole('radiogroup', { name: 'Side seen' }).getByRole('radio', { name: 'Right' }).click();
+  const seen = page.getByRole('radiogroup', { name: 'Side seen' });
+  // the paper says which way the front is before anything is drawn
+  await seen.getByRole('radio', { name: 'Left' }).click();
+  await expect(
+    page.getByRole('img', { name: 'front is to the right, the left side to the left' }),
+  ).toBeVisible();
+  await seen.getByRole('radio', { name: 'Right' }).click();
+  await expect(
+    page.getByRole('img', { name: 'front is to the left, the right side to the right' }),
+  ).toBeVisible();
   await expect(status(page)).toHaveText('Draw the edges that are seen.');
   const paper = board(page, 'Pictorial');
   const keys = async (line: string): Promise<void> => {

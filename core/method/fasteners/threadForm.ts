@@ -1,6 +1,6 @@
 import type { Deed } from '../../replay/deed.ts';
 import { type BoardMethod, length } from '../method.ts';
-import { drawn, figureText, fromTo } from '../onBoard.ts';
+import { drawn, equalSteps, figureText, fromTo } from '../onBoard.ts';
 
 /** So many ridges of the thread are drawn. */
 const RIDGES = 3;
@@ -26,17 +26,7 @@ export const threadForm: BoardMethod = {
         deeds: [
           { do: 'place', point: 'v0', left: 0, bottom: 0 },
           { do: 'level', line: 'sharp roots', through: 'v0' },
-          { do: 'setOff', point: 'v1', along: 'sharp roots', from: 'v0', distance: pitch, way: 1 },
-          ...fromTo(2, RIDGES).map(
-            (i): Deed => ({
-              do: 'carry',
-              point: `v${i}`,
-              along: 'sharp roots',
-              from: `v${i - 1}`,
-              span: ['v0', 'v1'],
-              way: 1,
-            }),
-          ),
+          ...equalSteps('v', { along: 'sharp roots', from: 'v0', count: RIDGES, length: pitch }),
         ],
         names: { v0: 'A', v1: 'B' },
       },
@@ -61,24 +51,12 @@ export const threadForm: BoardMethod = {
           { do: 'upright', line: 'height', through: 's1' },
           { do: 'cross', point: 'foot', a: 'height', b: 'sharp roots' },
           { do: 'slant', line: 'aid', through: 's1', angle: -30 },
-          {
-            do: 'setOff',
-            point: 'e1',
+          ...equalSteps('e', {
             along: 'aid',
             from: 's1',
-            distance: Math.max(1, Math.round(height / EIGHTHS)),
-            way: 1,
-          },
-          ...fromTo(2, EIGHTHS).map(
-            (i): Deed => ({
-              do: 'carry',
-              point: `e${i}`,
-              along: 'aid',
-              from: `e${i - 1}`,
-              span: ['s1', 'e1'],
-              way: 1,
-            }),
-          ),
+            count: EIGHTHS,
+            length: Math.max(1, Math.round(height / EIGHTHS)),
+          }),
           { do: 'join', line: 'last', a: `e${EIGHTHS}`, b: 'foot' },
           ...[1, 6].flatMap((i): Deed[] => [
             { do: 'parallel', line: `by ${i}`, to: 'last', through: `e${i}` },

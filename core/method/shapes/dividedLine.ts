@@ -1,6 +1,6 @@
 import type { Deed } from '../../replay/deed.ts';
 import { type BoardMethod, length } from '../method.ts';
-import { figureText, fromTo, lettered } from '../onBoard.ts';
+import { equalSteps, figureText, fromTo, lettered } from '../onBoard.ts';
 
 /** A line in equal parts without counting. */
 export const dividedLine: BoardMethod = {
@@ -34,17 +34,7 @@ export const dividedLine: BoardMethod = {
         tool: 'dividers',
         deeds: [
           { do: 'slant', line: 'aid', through: 'A', angle: 30 },
-          { do: 'setOff', point: 's1', along: 'aid', from: 'A', distance: step, way: 1 },
-          ...fromTo(2, parts).map(
-            (i): Deed => ({
-              do: 'carry',
-              point: `s${i}`,
-              along: 'aid',
-              from: `s${i - 1}`,
-              span: ['A', 's1'],
-              way: 1,
-            }),
-          ),
+          ...equalSteps('s', { along: 'aid', from: 'A', count: parts, length: step }),
         ],
         names: Object.fromEntries(fromTo(1, parts).map((i) => [`s${i}`, String(i)])),
       },
