@@ -1,10 +1,12 @@
 import type { Box3 } from '../../geometry/box.ts';
 import { Ask } from './ask.ts';
-import { oneOf } from './placesListed.ts';
+import { FIGURE, oneOf } from './placesListed.ts';
 import { SAME } from './placing.ts';
 
-const EACH_END =
-  /\b((?:\d+\s+\d+\/\d+|\d+\/\d+|\d*\.?\d+)(?:\s*(?:mm|in|"))?)\s+from\s+(?:each|both|either)\s+(?:of\s+the\s+)?ends?\b/i;
+const EACH_END = new RegExp(
+  String.raw`\b(${FIGURE}(?:\s*(?:mm|in|"))?)\s+from\s+(?:each|both|either)\s+(?:of\s+the\s+)?ends?\b`,
+  'i',
+);
 
 /**
  * The two lines of one that sets something as far from each end of the part; undefined where the line does not. The ends are those of its

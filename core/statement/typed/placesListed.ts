@@ -1,7 +1,8 @@
 import { NUMBER_WORDS } from '../../number/numberWords.ts';
 import { Ask } from './ask.ts';
 
-const FIGURE = String.raw`(?:\d+\s+\d+\/\d+|\d+\/\d+|\d*\.?\d+)`;
+/** A figure as it is typed: whole, with a point, a fraction or a mixed one; for patterns. */
+export const FIGURE = String.raw`(?:\d+\s+\d+\/\d+|\d+\/\d+|\d*\.?\d+)`;
 const LOOSE = String.raw`${FIGURE}(?:\s*,\s*|\s+)${FIGURE}`;
 /** A pair that cannot be parted otherwise: "(20, 20)" or "20,20". */
 const TIGHT = String.raw`(?:\(\s*${LOOSE}\s*\)|${FIGURE},${FIGURE})`;

@@ -3,7 +3,8 @@ import { says } from '../../number/faultWords.ts';
 import { NUMBER_WORDS } from '../../number/numberWords.ts';
 import { literalPattern } from '../literalPattern.ts';
 import { isFace } from './faces.ts';
-import { type Meaning, meaningOf, PHRASES } from './lexicon.ts';
+import { type Meaning, meaningOf } from './lexicon.ts';
+import { PHRASES } from './phrases.ts';
 
 /** Where in the typed line something stands: from its first character to the one behind its last. */
 export type Span = { readonly from: number; readonly to: number };
