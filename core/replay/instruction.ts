@@ -251,6 +251,11 @@ export type Instruction =
   | { readonly kind: 'edgeLine'; readonly line: number }
   | { readonly kind: 'edgePoint'; readonly line: number; readonly label: string }
   | { readonly kind: 'edgeOfPlane'; readonly cut: string }
+  /** HT, where the plane's edge meets the line of the edge view */
+  | { readonly kind: 'traceOnGround'; readonly cut: string; readonly line: number }
+  /** where a level line of the plane meets the vertical plane */
+  | { readonly kind: 'levelOnWall'; readonly cut: string }
+  | { readonly kind: 'traceOnWall'; readonly cut: string; readonly fromHT: boolean }
   | { readonly kind: 'edgeOutline'; readonly seen: boolean }
   /** the lines whose ends are no corners */
   | { readonly kind: 'edgeRest'; readonly lines: number }

@@ -21,6 +21,7 @@ import {
 } from './edgeView.ts';
 import { generatorThrough, type Ruled } from './generators.ts';
 import { freshName, type Plan, pointThere, take, viewNamed, workOn } from './plan.ts';
+import { drawPlaneTraces } from './planeTraces.ts';
 import { drawShapeLine, footPlace, joinShape } from './shapeDrawn.ts';
 
 type Edges = ReadonlyMap<string, Edge>;
@@ -224,6 +225,7 @@ export const findOblique = (
   const b = beginEdgeView(p, plane);
   if (!b) return undefined;
   const trace = edgeOfPlane(p, b, plane);
+  drawPlaneTraces(p, b, plane, trace);
   workOn(p, { kind: 'cut', cut: plane.name }, undefined);
   const found = pointsToFind(p, s, edges, tol);
   const pointsInEdge = new Map<Findable, string>();

@@ -42,6 +42,10 @@ const turnedBy = (d: Vec2, degrees: number): Vec2 => {
   return [c * d[0] - s * d[1], s * d[0] + c * d[1]];
 };
 
+/** Where two light lines cross, however far away; nowhere (infinite) for parallel ones. Paper mm. */
+export const whereTheyCross = (k: LightLine, m: LightLine): Vec2 =>
+  along2(k.p, k.d, cross2(sub2(m.p, k.p), m.d) / cross2(k.d, m.d));
+
 /**
  * Does a deed on the board; what it names must be there.
  * @throws Error where a thing that it works from is not there: a replay that does so is wrong
@@ -98,9 +102,7 @@ export const perform = (b: Board, deed: Deed): void => {
       );
       return;
     case 'cross': {
-      const [k, m] = [line(deed.a), line(deed.b)];
-      const t = cross2(sub2(m.p, k.p), m.d) / cross2(k.d, m.d);
-      b.points.set(deed.point, along2(k.p, k.d, t));
+      b.points.set(deed.point, whereTheyCross(line(deed.a), line(deed.b)));
       return;
     }
     case 'meet': {

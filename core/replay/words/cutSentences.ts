@@ -31,6 +31,9 @@ export const CUT_SENTENCES: Sentences<
   | 'edgeLine'
   | 'edgePoint'
   | 'edgeOfPlane'
+  | 'traceOnGround'
+  | 'levelOnWall'
+  | 'traceOnWall'
   | 'edgeOutline'
   | 'edgeRest'
   | 'edgeCutPoint'
@@ -114,6 +117,26 @@ export const CUT_SENTENCES: Sentences<
   edgeOfPlane: ({ cut }) => ({
     ...done(`draw plane ${cut} through its points in the auxiliary view: there it is an edge`),
     why: 'Its three points lie in one line there.',
+  }),
+  traceOnGround: ({ cut, line }) => ({
+    ...done(
+      `draw HT of plane ${cut} along the level line through the place where its edge meets ${lineName(line)}`,
+    ),
+    why: `${lineName(line)} stands for the horizontal plane there, and HT is the level line in which the two meet.`,
+  }),
+  levelOnWall: ({ cut }) => ({
+    ...done(
+      `follow a level line of plane ${cut} in the top view to XY, and project from there to its height in the front view`,
+    ),
+    why: 'Where it meets XY in the top view it goes through the vertical plane: that is a point of VT.',
+  }),
+  traceOnWall: ({ cut, fromHT }) => ({
+    ...done(
+      fromHT
+        ? `join that point to the place where HT meets XY: VT of plane ${cut}`
+        : `join the two points: VT of plane ${cut}`,
+    ),
+    why: fromHT ? 'HT and VT meet on XY.' : 'VT is the line in which the plane meets the vertical plane.',
   }),
   edgeOutline: ({ seen }) => ({
     text: `Draw the ${seenWord(seen)} line in the auxiliary view between its two corners`,

@@ -14,6 +14,7 @@ import { viewToPaper } from './placedView.ts';
 
 /** HT or VT of a plane on the paper, from XY to its far end, mm. */
 export type PlaneTraceLine = {
+  readonly cut: string;
   readonly name: 'HT' | 'VT';
   readonly view: 'top' | 'front';
   readonly from: Vec2;
@@ -48,7 +49,7 @@ const lineIn = (
   line: SpaceLine,
   xy: number,
   { layout, box, overall, scale, frame }: TraceSite,
-): PlaneTraceLine | undefined => {
+): Omit<PlaneTraceLine, 'cut'> | undefined => {
   const own = layout.boxes.get(view);
   if (!own) return undefined;
   const f = VIEW_FRAMES[view];
@@ -79,7 +80,9 @@ export const planeTraceLines = (plane: CuttingPlane, site: TraceSite): PlaneTrac
   const wall = -levelOnXY('front', box, angle, scale, gapFromXY(gaps, 'front'));
   const traces = planeTraces(plane, ground, wall);
   if (!traces) return [];
-  return [lineIn('top', traces.ht, xy, site), lineIn('front', traces.vt, xy, site)].flatMap((l) => l ?? []);
+  return [lineIn('top', traces.ht, xy, site), lineIn('front', traces.vt, xy, site)].flatMap((l) =>
+    l ? { cut: plane.name, ...l } : [],
+  );
 };
 
 /** A slanting line is kept clear of by so many rectangles along it. */

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Drawing } from '../../../core/drawing/drawing.ts';
+import type { Vec2 } from '../../../core/geometry/vec.ts';
 import type { ProjectionAngle } from '../../../core/geometry/viewFrames.ts';
 import type { PartFile, TraceFile } from '../../../core/part/schema.ts';
 import type { ReplayChoice } from '../../../core/replay/deed.ts';
@@ -108,6 +109,44 @@ describe('a plane that slopes in all views, by hand', () => {
       expect(words).toContain('Draw X1Y1 square to that level line');
       expect(words).toContain('Draw X2Y2 parallel to the trace');
     }
+  });
+  test('HT and VT come out as light lines, from the edge view and a level line', () => {
+    const bySlope: [Corners, ProjectionAngle][] = [
+      [SLOPING, 'first'],
+      [SLOPING, 'third'],
+      // steep, so that both are near
+      [
+        [
+          [0, 0, 50],
+          [60, 0, 0],
+          [0, 40, 0],
+        ],
+        'first',
+      ],
+      [
+        [
+          [0, 20, 50],
+          [10, 40, 50],
+          [40, 0, 0],
+        ],
+        'first',
+      ],
+    ];
+    const seen = new Set<string>();
+    for (const [corners, angle] of bySlope) {
+      const { hand, sheet, steps } = redrawn(drawing(block, corners, angle), BY_BOXES);
+      for (const { name, from, to } of sheet.planeTraces) {
+        const isOn = (l: { a: number; b: number; c: number }, [x, y]: Vec2): boolean =>
+          Math.abs(l.a * x + l.b * y - l.c) < 1e-6;
+        expect([name, [...hand.lines.values()].some((l) => isOn(l, from) && isOn(l, to))]).toEqual([
+          name,
+          true,
+        ]);
+        expect(steps.some((s) => s.text.includes(`${name} of plane A`))).toBe(true);
+        seen.add(name);
+      }
+    }
+    expect(seen).toEqual(new Set(['HT', 'VT']));
   });
   test.each<[string, PartFile]>([
     ['a bored block', bored],

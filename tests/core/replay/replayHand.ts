@@ -154,9 +154,9 @@ export const onLargeSheet = (
 export const redrawn = (
   d: Drawing,
   choice: ReplayChoice,
-): { missing: string[]; spare: number; steps: readonly Step[]; sheet: Sheet } => {
+): { missing: string[]; spare: number; steps: readonly Step[]; sheet: Sheet; hand: BoardHand } => {
   const { steps, sheet } = replayOf(d, choice);
   const hand = new BoardHand();
   for (const s of steps) for (const deed of s.deeds) hand.does(deed);
-  return { ...compare(sheet, hand.strokes), steps, sheet };
+  return { ...compare(sheet, hand.strokes), steps, sheet, hand };
 };
