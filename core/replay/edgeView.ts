@@ -1,9 +1,8 @@
-import { pointOn2 } from '../geometry/curve2.ts';
 import { ON_LINE, SAME_PLACE } from '../geometry/nearness.ts';
 import { along, distance, distance2, dot2, sub, sub2, type Vec2, type Vec3 } from '../geometry/vec.ts';
 import type { ViewName } from '../geometry/viewFrames.ts';
 import type { CuttingPlane } from '../section/trace.ts';
-import { onPaper, stretchOnPaper } from '../sheet/layout/similarity.ts';
+import { onPaper } from '../sheet/layout/similarity.ts';
 import type { DrawnEdgeView } from '../sheet/views/edgeView.ts';
 import { placeOfPoint } from '../sheet/views/placedView.ts';
 import { edgeLineNumberOf } from '../sheet/views/trueShape.ts';
@@ -182,44 +181,4 @@ export const edgeOfPlane = (p: Plan, b: EdgeBoard, plane: CuttingPlane): string 
     [{ do: 'join', line, a: first.name, b: last.name }],
   );
   return line;
-};
-
-/** The lines of the edge view between corners of the part; how many others there are is said. */
-export const drawEdgeOutline = (p: Plan, b: EdgeBoard): void => {
-  const corners = p.corners.filter((c) => !c.cut);
-  const endAt = (place: Vec2): string | undefined => {
-    const corner = corners.find((c) => distance2(placeInEdge(b, c.at), place) <= SAME_PLACE * 10);
-    return corner ? edgePoint(p, b, corner.at, corner.label) : pointThere(p, place);
-  };
-  let rest = 0;
-  for (const l of b.edge.view.lines.filter((x) => x.kind !== 'tangent')) {
-    const s = stretchOnPaper(b.edge.toPaper, l);
-    const [from, to] = [s.from, s.to].map((t) => endAt(pointOn2(s.curve, t)));
-    if (s.curve.type !== 'line' || from === undefined || to === undefined || from === to) {
-      rest++;
-      continue;
-    }
-    const seen = l.class !== 'hidden';
-    take(
-      p,
-      {
-        view: undefined,
-        stage: 'lines',
-        tool: 'straight edge',
-        instruction: { kind: 'edgeOutline', seen },
-      },
-      [{ do: 'draw', seen, from, to }],
-    );
-  }
-  if (rest)
-    take(
-      p,
-      {
-        view: undefined,
-        stage: 'lines',
-        tool: 'pencil',
-        instruction: { kind: 'edgeRest', lines: rest },
-      },
-      [],
-    );
 };

@@ -256,8 +256,10 @@ export type Instruction =
   /** where a level line of the plane meets the vertical plane */
   | { readonly kind: 'levelOnWall'; readonly cut: string }
   | { readonly kind: 'traceOnWall'; readonly cut: string; readonly fromHT: boolean }
-  | { readonly kind: 'edgeOutline'; readonly seen: boolean }
-  /** the lines whose ends are no corners */
+  | { readonly kind: 'edgeOutline'; readonly seen: boolean; readonly what: 'line' | 'curve' }
+  /** a point of a level circle at which one sees its round face turn away, looking along the level line */
+  | { readonly kind: 'outlineOnCircle'; readonly middle: Vec2 }
+  /** the lines whose points are not found one by one */
   | { readonly kind: 'edgeRest'; readonly lines: number }
   /** its label is empty where it only serves a curve */
   | { readonly kind: 'edgeCutPoint'; readonly label: string; readonly by: 'projector' | 'edge' | 'level' }

@@ -9,9 +9,9 @@ import { pointAt, uprightAt } from './coordinates.ts';
 import { type Findable, pointsToFind } from './curvePoints.ts';
 import { lineOver, rimAt } from './cuts.ts';
 import type { Deed } from './deed.ts';
+import { drawEdgeOutline } from './edgeOutline.ts';
 import {
   beginEdgeView,
-  drawEdgeOutline,
   type EdgeBoard,
   edgeOfPlane,
   edgePoint,

@@ -1,6 +1,6 @@
 import type { DrawnAs } from '../../sheet/views/trueShape.ts';
 import { degreesText } from './figures.ts';
-import { edgeWords, lineWords } from './places.ts';
+import { edgeWords, lineWords, placeWords } from './places.ts';
 import { done, doneIn, type Sentences, seenWord, whySeen } from './sentence.ts';
 
 /** The line between views with a number: "X1Y1". */
@@ -35,6 +35,7 @@ export const CUT_SENTENCES: Sentences<
   | 'levelOnWall'
   | 'traceOnWall'
   | 'edgeOutline'
+  | 'outlineOnCircle'
   | 'edgeRest'
   | 'edgeCutPoint'
   | 'backToTop'
@@ -138,10 +139,22 @@ export const CUT_SENTENCES: Sentences<
     ),
     why: fromHT ? 'HT and VT meet on XY.' : 'VT is the line in which the plane meets the vertical plane.',
   }),
-  edgeOutline: ({ seen }) => ({
-    text: `Draw the ${seenWord(seen)} line in the auxiliary view between its two corners`,
+  edgeOutline: ({ seen, what }) => ({
+    text:
+      what === 'line'
+        ? `Draw the ${seenWord(seen)} line in the auxiliary view between its two points`
+        : `Draw the ${seenWord(seen)} curve in the auxiliary view through its points`,
     why: whySeen(seen),
   }),
+  outlineOnCircle: ({ middle }, { view }, w) => {
+    const about = view && placeWords(w, { view, at: middle });
+    const circle = `the circle${about ? ` about ${about}` : ''}`;
+    return {
+      text: `Draw the diameter of ${circle} square to the level line in the ${view} view, and mark its end`,
+      why: 'Seen along the level line the round face turns away there: its outline in the auxiliary view.',
+      brief: [`mark the ends of the diameters square to the level line of`, circle],
+    };
+  },
   edgeRest: ({ lines }) => ({
     ...done(
       `draw the other ${lines === 1 ? 'line' : `${lines} lines`} of the auxiliary view in the same way, point by point`,

@@ -47,6 +47,39 @@ const bored = partOf(
 );
 const disc = partOf(feature('add', { kind: 'cylinder', diameter: 50, height: 40 }, { id: 'disc' }));
 
+const cone = partOf(feature('add', { kind: 'cone', diameter: 50, height: 60 }, { id: 'cone' }));
+const boredFromFront = partOf(
+  feature('add', { kind: 'block', width: 60, depth: 40, height: 50 }, { id: 'block' }),
+  feature(
+    'cut',
+    { kind: 'hole', diameter: 16, depth: 'through' },
+    { id: 'bore', at: [30, 0, 25], turn: [{ axis: 'x', angle: 90 }] },
+  ),
+);
+const roundedEnd = partOf(
+  feature('add', { kind: 'block', width: 40, depth: 40, height: 30 }, { id: 'block' }),
+  feature('add', { kind: 'cylinder', diameter: 40, height: 30 }, { id: 'end', at: [40, 20, 0] }),
+);
+const boss = partOf(
+  feature('add', { kind: 'block', width: 60, depth: 40, height: 15 }, { id: 'plate' }),
+  feature('add', { kind: 'cylinder', diameter: 24, height: 25 }, { id: 'boss', at: [30, 20, 15] }),
+);
+const ball = partOf(feature('add', { kind: 'sphere', diameter: 50 }, { id: 'ball' }));
+const boredAslant = partOf(
+  feature('add', { kind: 'block', width: 60, depth: 40, height: 50 }, { id: 'block' }),
+  feature(
+    'cut',
+    { kind: 'hole', diameter: 10, depth: 'through' },
+    { id: 'bore', at: [30, 20, 50], turn: [{ axis: 'y', angle: 20 }] },
+  ),
+);
+/** Three points of a plane that meets each of the round parts. */
+const BESIDE: Corners = [
+  [0, -10, 30],
+  [30, 0, 12],
+  [-10, 15, 20],
+];
+
 const SLOPING: Corners = [
   [0, 0, 35],
   [60, 0, 20],
@@ -151,12 +184,24 @@ describe('a plane that slopes in all views, by hand', () => {
   test.each<[string, PartFile]>([
     ['a bored block', bored],
     ['a disc', disc],
-  ])('%s: the lines of the edge view that are no edges between corners are said', (_, part) => {
-    const d = drawing(part, [
-      [0, -10, 30],
-      [30, 0, 12],
-      [-10, 15, 20],
-    ]);
+    ['a cone', cone],
+    ['a block bored from the front', boredFromFront],
+    ['a rounded end', roundedEnd],
+    ['a boss on a plate', boss],
+  ])('%s: the rounds of the edge view come out, by points of their circles', (_, part) => {
+    for (const angle of ['first', 'third'] as const) {
+      const d = drawing(part, BESIDE, angle);
+      const { missing, steps } = redrawn(d, BY_BOXES);
+      expect([angle, missing]).toEqual([angle, []]);
+      expect(steps.filter((s) => s.asks === 'edgeRest')).toEqual([]);
+      for (const s of replayOf(d, BY_BOXES).short) expect(s.text).not.toMatch(/undefined|:;|;\s*;/);
+    }
+  });
+  test.each<[string, PartFile]>([
+    ['a ball', ball],
+    ['a bore aslant', boredAslant],
+  ])('%s: the lines of the edge view that are not found point by point are said', (_, part) => {
+    const d = drawing(part, BESIDE);
     const { missing, steps } = redrawn(d, BY_BOXES);
     expect(missing.filter((m) => !m.startsWith('edge view A'))).toEqual([]);
     const said = steps.find((s) => /^Draw the other/.test(s.text))?.text ?? '';
