@@ -347,6 +347,30 @@ const WORDS = {
     what: `The corners ${v.names} lie in one line, so they make no plane.`,
     remedy: 'Take a third corner beside that line.',
   }),
+  'cutline.no-edge': (v: { names: Value }) => ({
+    what: `The two corners of the edge ${v.names} are in one place, so they give no direction.`,
+    remedy: 'Name two corners that lie apart.',
+  }),
+  'cutline.edges-parallel': (v: { names: Value }) => ({
+    what: `The edges ${v.names} run the same way, so many planes go through the one and along the other.`,
+    remedy: 'Name an edge that runs another way, or a third corner.',
+  }),
+  'cutline.not-on-edge': (v: { name: Value; names: Value }) => ({
+    what: `${v.name} is no end of the edge ${v.names}, so nothing can be counted from it along that edge.`,
+    remedy: 'Count from one of the two ends.',
+  }),
+  'cutline.edge-steeper': (v: { names: Value; angle: Value; plane: Value }) => ({
+    what: `No plane through the edge ${v.names} stands at ${v.angle} degrees to ${v.plane}: the edge itself slopes more than that, or the angle is over 90.`,
+    remedy: 'Give a larger angle up to 90, or another edge.',
+  }),
+  'cutline.rising': (v: { side: Value; names: Value }) => ({
+    what: `Two planes through the edge ${v.names} stand at that angle, and both rise equally to the ${v.side}.`,
+    remedy: 'Say "rising to the left", "right", "front" or "back".',
+  }),
+  'cutline.face-inside': (v: { names: Value }) => ({
+    what: `As many corners lie on one side of the face ${v.names} as on the other, so it is not known which way is in.`,
+    remedy: 'Say through which corner the plane goes: "parallel to face 1, 2, 6 through 9".',
+  }),
   'cutline.oblique': (v: { names: Value }) => ({
     what: `The plane through the corners ${v.names} is an edge in no view on the sheet: it slopes in all of them.`,
     remedy: 'Put the top view on the sheet: the auxiliary view in which the plane is an edge stands on it.',

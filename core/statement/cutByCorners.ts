@@ -1,61 +1,75 @@
-import { distance2, type Vec2, type Vec3 } from '../geometry/vec.ts';
+import { distance2, type Vec2 } from '../geometry/vec.ts';
 import { VIEW_FRAMES, type ViewName } from '../geometry/viewFrames.ts';
-import { attempt, Refusal } from '../number/fault.ts';
-import { type Said, says } from '../number/faultWords.ts';
+import { says } from '../number/faultWords.ts';
 import { tidyFigure } from '../number/tidyFigure.ts';
-import { AUXILIARY, type PartFile, typedQuantity } from '../part/schema.ts';
-import { sizeReader } from '../part/sizes.ts';
+import { AUXILIARY, type PartFile } from '../part/schema.ts';
 import { isEdgeIn, squareToPoints } from '../section/planeOfPoints.ts';
 import { flatten } from '../view/project.ts';
-
-/** A corner of the part by the name that the drawing gives it, part units. */
-export type NamedCorner = { readonly label: string; readonly at: Vec3 };
+import {
+  CORNER,
+  type CornerContext,
+  cornerPlace,
+  halfWay,
+  isCorner,
+  type NamedCorner,
+  refuseCut,
+  type ThreePoints,
+} from './cornerPlaces.ts';
+import { planeByEdges } from './cutByEdges.ts';
 
 /**
  * A plane of three corners as a trace: the view in which it is an edge, and the two places that are furthest apart there; one that slopes in all views by
  * its three corners, for the auxiliary view in which it is an edge.
  */
-export type CornerTrace =
-  | { readonly seenIn: ViewName; readonly through: [number, number][] }
-  | { readonly seenIn: typeof AUXILIARY; readonly corners: Triple };
+export type CornerTrace = {
+  readonly trace:
+    | { readonly seenIn: ViewName; readonly through: [number, number][] }
+    | { readonly seenIn: typeof AUXILIARY; readonly corners: Triple };
+  /** what was taken for granted */
+  readonly assumed: readonly string[];
+};
 type Triple = [[number, number, number], [number, number, number], [number, number, number]];
 
-const refuse = (said: Said): never => {
-  throw new Refusal({ path: ['cuts'], where: 'the cut', ...said });
-};
-
-const cornerNamed = (name: string, corners: readonly NamedCorner[]): Vec3 => {
-  const own =
-    corners.find((c) => c.label === name) ??
-    corners.find((c) => c.label.toLowerCase() === name.toLowerCase());
-  return own?.at ?? refuse(says('cutline.corner', { name }));
-};
-
-/** A corner by its name in the ledger, or by its width, depth and height in brackets. */
-const NAME = "(\\([^()]*\\)|\\[[^\\[\\]]*\\]|[\\p{L}\\p{N}]+'*)";
+/** A corner, or the middle of an edge. */
+const ITEM = `((?:the )?(?:middle|mid-?point) of (?:the )?(?:edge )?)?(${CORNER})(?: ?[-–] ?(${CORNER}))?`;
+const NEXT = '(?:,| and|, and|,? ) ?';
 const THREE = new RegExp(
-  `^(?:cut |section |plane )?(?:through |by |of )?(?:the )?(?:three )?((?:corners|points) )?${NAME}(?:,| and|,? ) ?${NAME}(?:,| and|, and|,? ) ?${NAME}$`,
+  `^(?:cut |section |plane )?(?:through |by |of )?(?:the )?(?:three )?((?:corners|points) |(?:middles|mid-?points) of (?:the )?(?:edges )?)?${ITEM}${NEXT}${ITEM}${NEXT}${ITEM}$`,
   'iu',
 );
 
-/** The place of a corner that is named, or written in brackets. */
-const placeOf = (written: string, corners: readonly NamedCorner[], part: PartFile): Vec3 => {
-  if (!/^[([]/.test(written)) return cornerNamed(written, corners);
-  const inside = written.slice(1, -1).trim();
-  const figures = inside.split(/[,;]/.test(inside) ? /[,;]/ : /\s+/);
-  if (figures.length !== 3) return refuse(says('cutline.three-figures', { typed: written }));
-  return figures.map((figure) => {
-    const q = figure.trim();
-    const read = attempt(() => sizeReader(part).length(typedQuantity(q), []));
-    return read.ok ? read.value : refuse(says('cutline.figure', { typed: q }));
-  }) as unknown as Vec3;
+/** Three corners or middles of edges by name: "through corners 1, 5 and 9", "through the middles of edges 1-2, 3-7 and 5-8". */
+const pointsNamed = (
+  typed: string,
+  c: CornerContext,
+): { readonly points: ThreePoints; readonly names: string } | undefined => {
+  const m = THREE.exec(typed.trim().replace(/\s+/g, ' '));
+  if (!m) return undefined;
+  const lead = m[1] ?? '';
+  const items = [2, 5, 8].map((k) => ({
+    isMiddle: m[k] !== undefined || lead.startsWith('mid'),
+    from: m[k + 1] as string,
+    to: m[k + 2],
+  }));
+  if (items.some((i) => i.isMiddle !== (i.to !== undefined))) return undefined;
+  const named = items.flatMap((i) => [i.from, ...(i.to === undefined ? [] : [i.to])]);
+  // without the word, only what the ledger names is taken for corners
+  if (!lead && !named.every((name) => isCorner(name, c))) return undefined;
+  const points = items.map(({ from, to }) => {
+    const at = cornerPlace(from, c);
+    return to === undefined ? at : halfWay(at, cornerPlace(to, c));
+  }) as unknown as ThreePoints;
+  const names = items
+    .map((i) => (i.to === undefined ? i.from : `the middle of ${i.from}-${i.to}`))
+    .join(', ');
+  return { points, names };
 };
 
 /**
- * The plane through three corners.
- * @param typed without how one looks: "through corners 1, 5 and 9", "through points (0, 0, 20), (40, 0, 5) and (0, 30, 5)"
+ * The plane through three corners, or by edges that corners name.
+ * @param typed without how one looks: "through corners 1, 5 and 9", "through points (0, 0, 20), (40, 0, 5) and (0, 30, 5)", "square to edge 3-9 at its middle"
  * @param views on the sheet: one in which the plane is an edge is taken, else the auxiliary view on the top view
- * @returns nothing where the line names no three corners
+ * @returns nothing where the line names no corners or edges
  * @throws Refusal where a name or figure is not known, the three lie in line, or the plane slopes in all views and the top view is missing
  */
 export const traceByCorners = (
@@ -64,20 +78,18 @@ export const traceByCorners = (
   views: readonly ViewName[],
   part: PartFile,
 ): CornerTrace | undefined => {
-  const m = THREE.exec(typed.trim().replace(/\s+/g, ' '));
-  if (!m) return undefined;
-  const names = m.slice(2, 5) as string[];
-  // without the word, only what the ledger names is taken for corners
-  const isNamed = (name: string): boolean => /^[([]/.test(name) || corners.some((c) => c.label === name);
-  if (!m[1] && !names.every(isNamed)) return undefined;
-  const points = names.map((name) => placeOf(name, corners, part)) as [Vec3, Vec3, Vec3];
+  const context = { part, corners };
+  const byEdges = planeByEdges(typed, context);
+  const said = byEdges ? { ...byEdges, names: typed.trim() } : pointsNamed(typed, context);
+  if (!said) return undefined;
+  const { points, names } = said;
+  const assumed = byEdges?.assumed ?? [];
   const n = squareToPoints(points);
-  const list = names.join(', ');
-  if (!n) return refuse(says('cutline.corners-in-line', { names: list }));
+  if (!n) return refuseCut(says('cutline.corners-in-line', { names }));
   const view = views.find((v) => isEdgeIn(n, VIEW_FRAMES[v]));
   if (!view) {
-    if (!views.includes('top')) return refuse(says('cutline.oblique', { names: list }));
-    return { seenIn: AUXILIARY, corners: points.map((p) => p.map(tidyFigure)) as Triple };
+    if (!views.includes('top')) return refuseCut(says('cutline.oblique', { names }));
+    return { assumed, trace: { seenIn: AUXILIARY, corners: points.map((p) => p.map(tidyFigure)) as Triple } };
   }
   const places = points.map((p) => flatten(VIEW_FRAMES[view], p));
   const pairs = [
@@ -89,5 +101,5 @@ export const traceByCorners = (
   // the trace runs on to the right, or up where it is upright
   const ends =
     first[0] < last[0] || (first[0] === last[0] && first[1] < last[1]) ? [first, last] : [last, first];
-  return { seenIn: view, through: ends.map(([u, v]) => [tidyFigure(u), tidyFigure(v)]) };
+  return { assumed, trace: { seenIn: view, through: ends.map(([u, v]) => [tidyFigure(u), tidyFigure(v)]) } };
 };

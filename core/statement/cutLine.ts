@@ -12,7 +12,8 @@ import type { CutMark } from '../section/cutMarks.ts';
 import { lookThatShows } from '../section/cutSight.ts';
 import type { ViewSides } from '../section/viewSides.ts';
 import { flatten } from '../view/project.ts';
-import { type NamedCorner, traceByCorners } from './cutByCorners.ts';
+import type { NamedCorner } from './cornerPlaces.ts';
+import { traceByCorners } from './cutByCorners.ts';
 import { centreNamed, type FeatureCutContext, statedByFeature } from './cutByFeature.ts';
 import { traceByPlane } from './cutByPlane.ts';
 import { type Point, pointOf, refusal, refuse, straightTrace, throughStops, tidied } from './cutPlaces.ts';
@@ -167,16 +168,17 @@ const cutOf = (typed: string, { part, sidesOf, marks = [], corners = [] }: CutCo
   const sight = /,? look(?:ing|s)?(?: to)? (up|down|left|right)$/i.exec(typed);
   const byCorners = traceByCorners(sight ? typed.slice(0, sight.index) : typed, corners, onSheet, part);
   if (byCorners) {
-    const isOblique = byCorners.seenIn === AUXILIARY;
-    const usual = byCorners.seenIn === AUXILIARY ? 'down' : usualLook(byCorners, part, onSheet);
+    const { trace } = byCorners;
+    const usual = trace.seenIn === AUXILIARY ? 'down' : usualLook(trace, part, onSheet);
     const look = (sight?.[1]?.toLowerCase() as TraceFile['look'] | undefined) ?? usual;
     assumed.push(
-      isOblique
+      ...byCorners.assumed,
+      trace.seenIn === AUXILIARY
         ? 'an edge in an auxiliary view on the top view, for it slopes in all others'
-        : `in the ${byCorners.seenIn} view, where it is an edge`,
+        : `in the ${trace.seenIn} view, where it is an edge`,
     );
     if (!sight) assumed.push(`looking ${look}`);
-    return { trace: { ...byCorners, look }, assumed };
+    return { trace: { ...trace, look }, assumed };
   }
   const bare = tidied(typed).replace(/^(?:cut|section|plane|trace)\b,? ?/, '');
   const text = bare.replace(/^(?:in|through) /, '');

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { VIEW_NAMES } from '../../../core/geometry/viewFrames.ts';
 import { cuttingPlane } from '../../../core/section/trace.ts';
 import { viewSides } from '../../../core/section/viewSides.ts';
-import type { NamedCorner } from '../../../core/statement/cutByCorners.ts';
+import type { NamedCorner } from '../../../core/statement/cornerPlaces.ts';
 import { readCutLine } from '../../../core/statement/cutLine.ts';
 import { countedFromEdge } from '../../../core/statement/cutPlaces.ts';
 import { feature, partOf } from '../balance/given.ts';
