@@ -204,11 +204,10 @@ const laidOut = (
     near,
   ).map((loop) => ({ loop, area: areaInside(loop) }));
   const outer = loops.reduce((a, b) => (b.area > a.area ? b : a)).loop;
-  const opens = (p: FlatPiece): boolean => p.opening === 'begin';
-  const begin = outer.findIndex(opens);
+  const begin = footOfOpening(outer);
   const begins =
     begin >= 0
-      ? lastOfRun(outer, begin, opens) + 1
+      ? begin + 1
       : outer.reduce((best, p, i) => {
           const [a, b] = [startOfPiece(p), startOfPiece(outer[best] as FlatPiece)];
           return a[1] < b[1] - near || (Math.abs(a[1] - b[1]) <= near && a[0] < b[0] - near) ? i : best;
@@ -255,12 +254,13 @@ const laidOut = (
   };
 };
 
-/** The last piece of a run of pieces alike, from one of them on round the outline. */
-const lastOfRun = (ring: readonly FlatPiece[], from: number, isAlike: (p: FlatPiece) => boolean): number => {
-  let i = from;
-  while (i - from < ring.length && isAlike(ring[(i + 1) % ring.length] as FlatPiece)) i++;
-  return i;
-};
+/** The lowest piece of the side at which a part was opened: openings in the part may break that side, and its other side comes after it. */
+const footOfOpening = (ring: readonly FlatPiece[]): number =>
+  ring.findIndex((p, i) => {
+    if (p.opening !== 'begin') return false;
+    const after = ring.map((_, k) => ring[(i + 1 + k) % ring.length] as FlatPiece);
+    return after.find((q) => q.opening)?.opening === 'end' || after.every((q) => q === p || !q.opening);
+  });
 
 /** Pieces that run on along one line, or along one curve of the part, are one; the first piece stays the first. */
 const joined = (ring: readonly FlatPiece[], near: number): FlatPiece[] => {

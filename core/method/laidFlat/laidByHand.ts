@@ -1,5 +1,6 @@
 import type { Development } from '../../develop/develop.ts';
 import type { BoardStep } from '../method.ts';
+import { type LaidOutline, plotOpenings } from './openings.ts';
 import { byParallelLines } from './parallelLines.ts';
 import { byRadialLines } from './radialLines.ts';
 import { byTriangles } from './triangles.ts';
@@ -26,19 +27,11 @@ export const WHY_SO: Readonly<Record<LayMethod, string>> = {
  * @returns undefined where none of the three can plot it, as with a curved outline that turns back
  */
 export const laidByHand = (d: Development, units: 'mm' | 'in'): LaidByHand | undefined => {
-  const made = (method: LayMethod, steps: readonly BoardStep[] | undefined): LaidByHand | undefined =>
-    steps && { method, steps: d.holes.length ? [...steps, openingsStep(d.holes.length)] : steps };
+  const made = (method: LayMethod, laid: LaidOutline | undefined): LaidByHand | undefined =>
+    laid && { method, steps: [...laid.steps, ...plotOpenings(d, laid)] };
   return (
     made('parallel lines', byParallelLines(d, units)) ??
     made('radial lines', byRadialLines(d, units)) ??
     made('triangles', byTriangles(d, units))
   );
 };
-
-/** Openings in the side are told, and not plotted. */
-const openingsStep = (count: number): BoardStep => ({
-  text: `Plot the ${count === 1 ? 'opening' : `${count} openings`} in it in the same way, by more lines through points of the rim; the figure leaves ${count === 1 ? 'it' : 'them'} out.`,
-  why: 'Each point of a rim is on a line of the surface: its place along is stepped off, its place up is measured.',
-  tool: 'dividers',
-  deeds: [],
-});

@@ -19,6 +19,7 @@ import {
   sizesListed,
   sortedOnce,
 } from './flatOutline.ts';
+import { type LaidOutline, type PlotWay, plotTurning } from './openings.ts';
 
 /** Whether a piece runs on across without turning back. */
 const runsAcross = (p: FlatPiece): boolean => {
@@ -44,14 +45,14 @@ const crossingAt = (p: FlatPiece, x: number, near: number): Vec2 | undefined => 
  * square to it, and each has its heights set off.
  * @returns undefined where it is not such a piece
  */
-export const byParallelLines = (d: Development, units: 'mm' | 'in'): BoardStep[] | undefined => {
+export const byParallelLines = (d: Development, units: 'mm' | 'in'): LaidOutline | undefined => {
   const near = nearOf(d);
   const isUpright = (a: Vec2, b: Vec2): boolean => Math.abs(a[0] - b[0]) <= near * 10;
   const uprightSides = d.outline.filter((p) => isStraight(p) && isUpright(startOfPiece(p), endOfPiece(p)));
   if (!uprightSides.length || !d.bends.every((b) => isUpright(b.from, b.to))) return undefined;
   const across = d.outline.filter((p) => !uprightSides.includes(p));
-  const curved = across.filter((p) => !isStraight(p));
-  if (!curved.every(runsAcross)) return undefined;
+  const curved = across.filter((p) => !isStraight(p) && runsAcross(p));
+  const turning = across.filter((p) => !isStraight(p) && !curved.includes(p));
 
   const corners = d.outline.map(startOfPiece);
   const ends = corners.map((p) => p[0]);
@@ -97,7 +98,10 @@ export const byParallelLines = (d: Development, units: 'mm' | 'in'): BoardStep[]
   const names: Record<string, string> = {};
   stations.forEach((x, i) => {
     const own = [
-      ...across.map((p) => crossingAt(p, x, near * 40)).filter((p) => p !== undefined),
+      ...across
+        .filter((p) => !turning.includes(p))
+        .map((p) => crossingAt(p, x, near * 40))
+        .filter((p) => p !== undefined),
       ...corners.filter((c) => Math.abs(c[0] - x) <= near * 40),
     ];
     const once = own.filter((p, k) => own.findIndex((q) => distance2(p, q) <= near * 40) === k);
@@ -121,7 +125,32 @@ export const byParallelLines = (d: Development, units: 'mm' | 'in'): BoardStep[]
       heights.push({ name: mark === undefined ? letterOf(i) : `${letterOf(i)} (${mark})`, size: p[1] });
     }
   });
+  const way: PlotWay = {
+    how: 'each by its way along the line and its height',
+    why: 'Each lies on a line of the surface square to the line round: how far round, the view along the edges shows, how high, a view from the side.',
+    plot: (at, name) => {
+      const [along, up] = [at[0] - (stations[0] as number), at[1]];
+      const [foot, line] = [`${name} foot`, `${name} line`];
+      return {
+        deeds: [
+          { do: 'setOff', point: foot, along: 'base', from: 'f0', distance: along * mm, way: 1 },
+          { do: 'upright', line, through: foot },
+          {
+            do: 'setOff',
+            point: name,
+            along: line,
+            from: foot,
+            distance: Math.abs(up) * mm,
+            way: up < 0 ? -1 : 1,
+          },
+        ],
+        words: `${sizeText(along, units)} along, ${sizeText(up, units)} up`,
+      };
+    },
+  };
+  const turned = plotTurning(turning, way, book, stations.length);
   const order = (p: FlatPiece, at: Vec2): number | undefined => {
+    if (turning.includes(p)) return turned.shareOf(p, at);
     const there = crossingAt(p, at[0], near * 40);
     return there && distance2(there, at) <= near * 40 ? Math.abs(at[0] - startOfPiece(p)[0]) : undefined;
   };
@@ -129,7 +158,7 @@ export const byParallelLines = (d: Development, units: 'mm' | 'in'): BoardStep[]
   if (!outline) return undefined;
   const first = heights[0]?.size ?? 0;
   const isLevel = heights.every((h) => Math.abs(h.size - first) <= near * 40);
-  return [
+  const steps: BoardStep[] = [
     {
       text: `Draw a line and step off along it the way round: ${steppedOff}, ${sizeText(high - low, units)} in all.`,
       why: curved.length
@@ -161,15 +190,18 @@ export const byParallelLines = (d: Development, units: 'mm' | 'in'): BoardStep[]
           },
         ]
       : []),
+    ...turned.steps,
     {
-      text: curved.length
-        ? 'Draw the outline: straight lines with the rule, the curve through its points.'
-        : 'Draw the outline from point to point.',
+      text:
+        curved.length || turning.length
+          ? 'Draw the outline: straight lines with the rule, the curve through its points.'
+          : 'Draw the outline from point to point.',
       why: d.bends.length
         ? 'The lines between its sides stay thin: there it is bent. The two ends are one line, which meets when it is closed.'
         : 'The two ends are one line: they meet when it is rolled up.',
-      tool: curved.length ? 'curve template' : 'straight edge',
+      tool: curved.length || turning.length ? 'curve template' : 'straight edge',
       deeds: outline,
     },
   ];
+  return { ...way, steps, letters: stations.length + turned.letters };
 };

@@ -2,6 +2,7 @@ import type { Development } from '../../develop/develop.ts';
 import { endOfPiece, startOfPiece } from '../../develop/lay.ts';
 import type { FlatPiece } from '../../develop/slit.ts';
 import { cross2, distance2, dot2, sub2, type Vec2 } from '../../geometry/vec.ts';
+import { TAU } from '../../number/angle.ts';
 import { decimal, sizeText } from '../../number/format.ts';
 import type { Deed } from '../../replay/deed.ts';
 import type { BoardStep } from '../method.ts';
@@ -19,6 +20,7 @@ import {
   sizesListed,
   sortedOnce,
 } from './flatOutline.ts';
+import { type LaidOutline, type PlotWay, plotTurning } from './openings.ts';
 
 const DEGREES = 180 / Math.PI;
 /** A curve is looked at in so many steps. */
@@ -57,9 +59,15 @@ const apexOf = (d: Development, near: number): Vec2 | undefined => {
 };
 
 /** Angles along the outline about the apex, unwound: of each piece the angle at its start, and how it turns on from there. */
-type Turned = { readonly piece: FlatPiece; readonly from: number; readonly turn: (share: number) => number };
+type Turned = {
+  readonly piece: FlatPiece;
+  readonly from: number;
+  readonly turn: (share: number) => number;
+  /** whether it turns one way only */
+  readonly isSteady: boolean;
+};
 
-const turnedPieces = (outline: readonly FlatPiece[], apex: Vec2, near: number): Turned[] | undefined => {
+const turnedPieces = (outline: readonly FlatPiece[], apex: Vec2, near: number): Turned[] => {
   const atApex = (p: Vec2): boolean => distance2(p, apex) <= near * 400;
   // the walk begins behind the apex, where the angle jumps
   const begin = Math.max(
@@ -92,8 +100,7 @@ const turnedPieces = (outline: readonly FlatPiece[], apex: Vec2, near: number): 
     };
     const steps = sums.slice(1).map((s, i) => s - (sums[i] as number));
     const isSteady = isStraight(piece) || steps.every((s) => s > 0) || steps.every((s) => s < 0);
-    if (!isSteady) return undefined;
-    out.push({ piece, from: angle, turn });
+    out.push({ piece, from: angle, turn, isSteady });
     angle += runsThrough ? 0 : (sums.at(-1) as number);
   }
   return out;
@@ -104,11 +111,12 @@ const turnedPieces = (outline: readonly FlatPiece[], apex: Vec2, near: number): 
  * off round the arc, and true lengths are set off from the apex along each edge or generator.
  * @returns undefined where it is not such a piece
  */
-export const byRadialLines = (d: Development, units: 'mm' | 'in'): BoardStep[] | undefined => {
+export const byRadialLines = (d: Development, units: 'mm' | 'in'): LaidOutline | undefined => {
   const near = nearOf(d);
   const apex = apexOf(d, near);
-  const turned = apex && turnedPieces(d.outline, apex, near);
-  if (!apex || !turned) return undefined;
+  if (!apex) return undefined;
+  const turned = turnedPieces(d.outline, apex, near);
+  const turning = turned.filter((t) => !t.isSteady).map((t) => t.piece);
   const radiusOf = (p: Vec2): number => distance2(p, apex);
   const isApex = (p: Vec2): boolean => radiusOf(p) <= near * 400;
   const isRoundAbout = ({ curve }: FlatPiece): boolean =>
@@ -122,7 +130,7 @@ export const byRadialLines = (d: Development, units: 'mm' | 'in'): BoardStep[] |
   };
   const onOutline = turned.flatMap((t) => [t.from, t.from + t.turn(1)]);
   const [low, high] = [Math.min(...onOutline), Math.max(...onOutline)];
-  const plotted = turned.filter((t) => !isStraight(t.piece) && !isRoundAbout(t.piece));
+  const plotted = turned.filter((t) => t.isSteady && !isStraight(t.piece) && !isRoundAbout(t.piece));
   const divisions = plotted.length
     ? Array.from({ length: PARTS - 1 }, (_, i) => low + ((high - low) * (i + 1)) / PARTS)
     : [];
@@ -143,6 +151,7 @@ export const byRadialLines = (d: Development, units: 'mm' | 'in'): BoardStep[] |
       if (Math.abs(a - b) <= 1e-9) return [startOfPiece(t.piece), endOfPiece(t.piece)];
       if (Math.abs(angle - a) <= 1e-7) return [startOfPiece(t.piece)];
       if (Math.abs(angle - b) <= 1e-7) return [endOfPiece(t.piece)];
+      if (!t.isSteady) return [];
       return [
         placeOnPiece(
           t.piece,
@@ -171,7 +180,8 @@ export const byRadialLines = (d: Development, units: 'mm' | 'in'): BoardStep[] |
   const chords = stations.slice(1).map((_, i) => distance2(place(i) as Vec2, place(i + 1) as Vec2));
   const sweep = (high - low) * DEGREES;
   // base edges are stepped round with the dividers; a round is divided by its angle
-  const bySteps = isRegular && !turned.some((t) => isRoundAbout(t.piece)) && !plotted.length;
+  const bySteps =
+    isRegular && !turned.some((t) => isRoundAbout(t.piece)) && !plotted.length && !turning.length;
   const spread: Deed[] = stations.slice(1).flatMap((angle, k): Deed[] => {
     const i = k + 1;
     return bySteps
@@ -222,7 +232,26 @@ export const byRadialLines = (d: Development, units: 'mm' | 'in'): BoardStep[] |
     }
   });
   book.add('O', apex);
+  const way: PlotWay = {
+    how: 'each by the angle of its line from Oa and its true length from O',
+    why: 'Each lies on a line through the apex: where that meets the base, the view along the axis shows; its true length, the edge turned parallel to the front.',
+    plot: (at, name) => {
+      const own = Math.atan2(at[1] - apex[1], at[0] - apex[0]);
+      // counted on from the first line, as the others are
+      const angle = ((((own - (stations[0] as number)) % TAU) + TAU) % TAU) * DEGREES;
+      const line = `${name} line`;
+      return {
+        deeds: [
+          { do: 'protract', line, through: 'O', angle, from: 'r0' },
+          { do: 'setOff', point: name, along: line, from: 'O', distance: radiusOf(at) * mm, way: 1 },
+        ],
+        words: `${decimal(angle, 2)}°, ${sizeText(radiusOf(at), units)}`,
+      };
+    },
+  };
+  const plottedAlone = plotTurning(turning, way, book, stations.length);
   const order = (p: FlatPiece, at: Vec2): number | undefined => {
+    if (turning.includes(p)) return plottedAlone.shareOf(p, at);
     const t = turned.find((x) => x.piece === p);
     const i = rays.findIndex(({ places }) => places.some((q) => distance2(q, at) <= near * 40));
     if (!t || i < 0) return undefined;
@@ -254,8 +283,9 @@ export const byRadialLines = (d: Development, units: 'mm' | 'in'): BoardStep[] |
     ];
   });
   if (arcs.length < rounds.length * 2) return undefined;
+  const isCurved = plotted.length + turning.length > 0;
   const isOneLength = lengths.every((l) => Math.abs(l.size - (lengths[0]?.size ?? 0)) <= near * 40);
-  return [
+  const steps: BoardStep[] = [
     {
       text: `Mark the apex O and draw an arc of ${sizeText(slant, units)} about it, ${isRegular ? `the true length of ${d.bends.length ? 'an edge' : 'a generator'} from apex to base` : 'the longest true length from the apex'}.`,
       why: 'An edge that is foreshortened in both views is turned about the axis until it is parallel to the front: there its length is true.',
@@ -297,16 +327,18 @@ export const byRadialLines = (d: Development, units: 'mm' | 'in'): BoardStep[] |
           },
         ]
       : []),
+    ...plottedAlone.steps,
     {
       text:
-        plotted.length || rounds.length
+        isCurved || rounds.length
           ? 'Draw the outline: straight lines, arcs about O, and the curve through its points.'
           : 'Draw the outline from point to point.',
       why: d.bends.length
         ? 'The lines between its sides stay thin: there it is bent.'
         : 'The two ends are one generator: they meet when it is rolled up.',
-      tool: plotted.length ? 'curve template' : rounds.length ? 'compass' : 'straight edge',
+      tool: isCurved ? 'curve template' : rounds.length ? 'compass' : 'straight edge',
       deeds: [...arcs, ...drawn],
     },
   ];
+  return { ...way, steps, letters: stations.length + plottedAlone.letters };
 };

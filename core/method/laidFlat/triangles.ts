@@ -5,6 +5,7 @@ import { sizeText } from '../../number/format.ts';
 import type { Deed } from '../../replay/deed.ts';
 import type { BoardStep } from '../method.ts';
 import { isStraight, letterOf, MM_OF, nearOf } from './flatOutline.ts';
+import type { LaidOutline } from './openings.ts';
 
 /** The corners of a polygon parted along chords from corner to corner. */
 const partedBy = (polygon: readonly number[], chords: readonly (readonly [number, number])[]): number[][] => {
@@ -19,12 +20,30 @@ const partedBy = (polygon: readonly number[], chords: readonly (readonly [number
   return [[...polygon]];
 };
 
+/** Whether a place lies within a flat side, which bulges out at each corner or not. */
+const isInside = (side: readonly Vec2[], p: Vec2): boolean =>
+  side.reduce((inside, a, i) => {
+    const b = side[(i + 1) % side.length] as Vec2;
+    const isCrossed = a[1] > p[1] !== b[1] > p[1];
+    return isCrossed && p[0] < a[0] + ((p[1] - a[1]) / (b[1] - a[1])) * (b[0] - a[0]) ? !inside : inside;
+  }, false);
+
+/** The two corners of a side about which arcs cross most squarely in a place. */
+const widestFrom = (side: readonly number[], at: (i: number) => Vec2, p: Vec2): [number, number] => {
+  const pairs = side.flatMap((a, k) => side.slice(k + 1).map((b): [number, number] => [a, b]));
+  const sine = ([a, b]: readonly [number, number]): number => {
+    const [u, v] = [sub2(at(a), p), sub2(at(b), p)];
+    return Math.abs(cross2(u, v)) / Math.max(1e-12, Math.hypot(...u) * Math.hypot(...v));
+  };
+  return pairs.reduce((x, y) => (sine(y) > sine(x) + 1e-9 ? y : x));
+};
+
 /**
  * A flat piece of flat sides in no order, as of a transition piece or an oblique prism: from the first side on, each corner is found by two arcs of true
  * lengths.
  * @returns undefined where a side is curved
  */
-export const byTriangles = (d: Development, units: 'mm' | 'in'): BoardStep[] | undefined => {
+export const byTriangles = (d: Development, units: 'mm' | 'in'): LaidOutline | undefined => {
   if (d.outline.length < 3 || !d.outline.every(isStraight)) return undefined;
   const near = nearOf(d) * 400;
   const corners = d.outline.map(startOfPiece);
@@ -89,15 +108,36 @@ export const byTriangles = (d: Development, units: 'mm' | 'in'): BoardStep[] | u
   const round = corners.map(
     (_, i): Deed => ({ do: 'draw', seen: true, from: name(i), to: name((i + 1) % corners.length) }),
   );
-  return [
-    ...steps,
-    {
-      text: 'Draw the outline from point to point.',
-      why: d.bends.length
-        ? 'The lines between its sides stay thin: there it is bent.'
-        : 'It is one flat side.',
-      tool: 'straight edge',
-      deeds: round,
+  steps.push({
+    text: 'Draw the outline from point to point.',
+    why: d.bends.length ? 'The lines between its sides stay thin: there it is bent.' : 'It is one flat side.',
+    tool: 'straight edge',
+    deeds: round,
+  });
+  return {
+    steps,
+    letters: corners.length,
+    how: 'each by two arcs',
+    why: 'Each lies in a flat side: its distances from two corners of that side are found as all true lengths are.',
+    plot: (p, point) => {
+      const face = faces.find((f) => isInside(f.map(at), p)) ?? (faces[0] as number[]);
+      const [a, b] = widestFrom(face, at, p);
+      const sizes = [a, b].map((i) => distance2(at(i), p)) as [number, number];
+      const circles = [a, b].map((i) => `${point} ${i}`) as [string, string];
+      return {
+        deeds: [
+          { do: 'circle', circle: circles[0], centre: name(a), radius: sizes[0] * mm },
+          { do: 'circle', circle: circles[1], centre: name(b), radius: sizes[1] * mm },
+          {
+            do: 'pair',
+            point,
+            a: circles[0],
+            b: circles[1],
+            side: cross2(sub2(at(b), at(a)), sub2(p, at(a))) > 0 ? 1 : -1,
+          },
+        ],
+        words: `by arcs of ${sizeText(sizes[0], units)} about ${letterOf(a)} and ${sizeText(sizes[1], units)} about ${letterOf(b)}`,
+      };
     },
-  ];
+  };
 };

@@ -49,7 +49,8 @@ const lies = (p: { x: number; y: number }, piece: FlatPiece): boolean =>
 /** Whether a stroke of the hand is a piece of the outline that was laid flat by the engine. */
 const isPiece = (k: Stroke, piece: FlatPiece): boolean => {
   const [a, b] = [startOfPiece(piece), endOfPiece(piece)];
-  const [first, last] = [k.points[0], k.points.at(-1)];
+  // a rim in one piece ends where it begins
+  const [first, last] = [k.points[0], k.closed ? k.points[0] : k.points.at(-1)];
   if (!((near(a, first) && near(b, last)) || (near(b, first) && near(a, last)))) return false;
   if (piece.curve.type === 'line') return k.how === 'straight';
   if (k.how === 'arc') return piece.curve.type === 'conic' && near(piece.curve.c, k.circle?.m);
@@ -98,6 +99,104 @@ describe('developments by hand: a hand of its own draws the outline that the eng
   });
 });
 
+describe('openings are plotted by points of their rims', () => {
+  const bored = (
+    shape: Feature['shape'],
+    at: [number, number, number],
+    more: Feature[] = [],
+  ): Development => {
+    const hole = feature(
+      'cut',
+      { kind: 'hole', diameter: 14, depth: 'through' },
+      { id: 'bore', at, turn: [{ axis: 'x', angle: 90 }] },
+    );
+    const part = partOf(feature('add', shape, { id: 'body' }), hole, ...more);
+    const [flat] = develop(part, solidsBehind(built(part), []), 'body');
+    if (!flat) throw new Error('nothing');
+    return flat;
+  };
+  const window = feature(
+    'cut',
+    { kind: 'block', width: 12, depth: 80, height: 15 },
+    { id: 'window', at: [-6, -40, 20] },
+  );
+  test.each<[string, LayMethod, Development, number]>([
+    [
+      'a bored cylinder',
+      'parallel lines',
+      bored({ kind: 'cylinder', diameter: 40, height: 60 }, [0, -40, 30]),
+      1,
+    ],
+    [
+      'bored beside its axis',
+      'parallel lines',
+      bored({ kind: 'cylinder', diameter: 50, height: 60 }, [9, -40, 35]),
+      1,
+    ],
+    [
+      'a bored prism',
+      'parallel lines',
+      bored({ kind: 'prism', sides: 6, side: 20, height: 60 }, [0, -40, 30]),
+      2,
+    ],
+    ['a bored cone', 'radial lines', bored({ kind: 'cone', diameter: 60, height: 80 }, [0, -40, 25]), 1],
+    [
+      'a bored pyramid',
+      'radial lines',
+      bored({ kind: 'pyramid', sides: 4, side: 50, height: 70 }, [0, -40, 25]),
+      2,
+    ],
+    [
+      'a cylinder with a window too',
+      'parallel lines',
+      bored({ kind: 'cylinder', diameter: 40, height: 60 }, [0, -40, 50], [window]),
+      2,
+    ],
+  ])('%s: %s', (_, method, flat, holes) => {
+    // a round is opened where its generator is shortest: through one of its openings
+    expect(flat.holes).toHaveLength(holes);
+    const made = laidByHand(flat, 'mm');
+    expect(made?.method).toBe(method);
+    const hand = new BoardHand();
+    const letters = new Set<string>();
+    for (const s of made?.steps ?? []) {
+      expect(s.text).toMatch(/^[A-Z].*[.]$/);
+      expect(s.text).not.toMatch(/NaN|undefined|Infinity/);
+      for (const d of s.deeds) hand.does(d);
+      for (const [point, letter] of Object.entries(s.names ?? {})) {
+        expect(hand.points.has(point)).toBe(true);
+        if (!point.startsWith('o')) continue;
+        // each point of a rim has a letter of its own
+        expect(letters.has(letter)).toBe(false);
+        letters.add(letter);
+      }
+    }
+    const pieces = [...flat.outline, ...flat.holes.flat()];
+    const missing = pieces.filter((p) => !hand.strokes.some((k) => isPiece(k, p)));
+    expect(missing.map((p) => [p.curve.type, startOfPiece(p), endOfPiece(p)])).toEqual([]);
+    expect(hand.strokes).toHaveLength(pieces.length);
+  });
+});
+
+test('a round that is opened through one of its openings is still stepped off round its base', () => {
+  const part = partOf(
+    feature('add', { kind: 'cylinder', diameter: 40, height: 60 }, { id: 'body' }),
+    feature(
+      'cut',
+      { kind: 'hole', diameter: 14, depth: 'through' },
+      { id: 'bore', at: [0, -40, 30], turn: [{ axis: 'x', angle: 90 }] },
+    ),
+  );
+  const [flat] = develop(part, solidsBehind(built(part), []), 'body');
+  const [first] = flat?.outline ?? [];
+  expect(first && endOfPiece(first)).toEqual([expect.closeTo(40 * Math.PI, 9), expect.closeTo(0, 9)]);
+  const made = flat && laidByHand(flat, 'mm');
+  expect(made?.steps[0]?.text).toContain('125.66 in all');
+  expect(made?.steps.map((s) => s.text).join(' ')).toContain(
+    'where the outline turns back, each by its way along',
+  );
+});
+
 describe('a transition piece, by triangles', () => {
   // three flat sides whose bends are neither parallel nor meet in one point
   const corners: Vec2[] = [
@@ -140,6 +239,28 @@ describe('a transition piece, by triangles', () => {
       expect([p?.x, p?.y]).toEqual([expect.closeTo(x * 25.4, 6), expect.closeTo(y * 25.4, 6)]);
     });
     expect(made?.steps[1]?.text).toMatch(/^On ab find g by arcs of .+ about a and .+ about b, h by arcs/);
+  });
+  test('an opening in one of its sides, by arcs about corners of that side', () => {
+    const at = (x: number, y: number, r: number): FlatPiece[] => [
+      {
+        curve: { type: 'conic', c: [x, y], major: [r, 0], minor: [0, -r], round: true },
+        from: 0,
+        to: 2 * Math.PI,
+        edge: undefined,
+        isDown: false,
+      },
+    ];
+    const holes = [at(12, 16, 5), at(62, 40, 3)];
+    const made = laidByHand({ ...flat, holes }, 'mm');
+    const hand = new BoardHand();
+    for (const d of made?.steps.flatMap((s) => s.deeds) ?? []) hand.does(d);
+    for (const piece of holes.flat())
+      expect(hand.strokes.filter((k) => k.closed && k.points.every((p) => lies(p, piece)))).toHaveLength(1);
+    const said = made?.steps.map((s) => s.text).join(' ') ?? '';
+    expect(said).toContain('Plot 12 points of opening 1, each by two arcs: i by arcs of');
+    expect(said).toContain('Draw opening 2 through its points.');
+    // the first one lies in the side a, b, g, h
+    expect(said).toMatch(/i by arcs of [\d.]+ about [abgh] and [\d.]+ about [abgh];/);
   });
   test('a curved side that turns back is not plotted', () => {
     const round = { type: 'conic', c: [15, 0], major: [15, 0], minor: [0, 15], round: true } as const;
