@@ -92,6 +92,7 @@ export const byParallelLines = (d: Development, units: 'mm' | 'in'): LaidOutline
   const steppedOff = isEven
     ? `${widths.length} times ${sizeText(widths[0] as number, units)}`
     : widths.map((w) => sizeText(w, units)).join(', ');
+  const round = `${widths.length > 1 ? `${steppedOff}, ` : ''}${sizeText(high - low, units)} in all`;
 
   const heights: { readonly name: string; readonly size: number }[] = [];
   const setUp: Deed[] = [];
@@ -160,7 +161,7 @@ export const byParallelLines = (d: Development, units: 'mm' | 'in'): LaidOutline
   const isLevel = heights.every((h) => Math.abs(h.size - first) <= near * 40);
   const steps: BoardStep[] = [
     {
-      text: `Draw a line and step off along it the way round: ${steppedOff}, ${sizeText(high - low, units)} in all.`,
+      text: `Draw a line and step off along it the way round: ${round}.`,
       why: curved.length
         ? 'Each part of a round is as long as its arc: chords would be too short. The widths of flat sides are true where one looks along the edges.'
         : 'The widths of the sides are true in the view that looks along the edges.',

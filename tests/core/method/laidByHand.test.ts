@@ -191,7 +191,7 @@ test('a round that is opened through one of its openings is still stepped off ro
   const [first] = flat?.outline ?? [];
   expect(first && endOfPiece(first)).toEqual([expect.closeTo(40 * Math.PI, 9), expect.closeTo(0, 9)]);
   const made = flat && laidByHand(flat, 'mm');
-  expect(made?.steps[0]?.text).toContain('125.66 in all');
+  expect(made?.steps[0]?.text).toContain('the way round: 125.664 in all.');
   expect(made?.steps.map((s) => s.text).join(' ')).toContain(
     'where the outline turns back, each by its way along',
   );
