@@ -1,5 +1,5 @@
 import { EDGE_ON } from '../geometry/nearness.ts';
-import { along, cross, dot, length, perpendiculars, scale, sub, unit, type Vec3 } from '../geometry/vec.ts';
+import { along, cross, dot, length, scale, sub, unit, type Vec3 } from '../geometry/vec.ts';
 import { says } from '../number/faultWords.ts';
 import {
   angleOf,
@@ -21,10 +21,22 @@ export type EdgePlane = { readonly points: ThreePoints; readonly assumed: readon
 /** How far apart the points of a plane are stated that is known by a point and its direction, part units. */
 const SPAN = 10;
 
-/** The plane through a point, square to a direction, by three points. */
+/**
+ * The plane through a point, square to a direction, by three points whose figures are as short as those of the point and the direction.
+ */
 const squareAt = (at: Vec3, n: Vec3): ThreePoints => {
-  const [e1, e2] = perpendiculars(unit(n));
-  return [at, along(at, e1, SPAN), along(at, e2, SPAN)];
+  const most = ([0, 1, 2] as const).reduce((x, k) => (Math.abs(n[k]) > Math.abs(n[x]) + EDGE_ON ? k : x));
+  // by a power of ten to some ten units or less, so that whole figures stay short
+  const share = 10 ** Math.floor(Math.log10(SPAN / Math.abs(n[most])));
+  const beside = ([0, 1, 2] as const)
+    .filter((k) => k !== most)
+    .map((k): Vec3 => {
+      const way: [number, number, number] = [0, 0, 0];
+      way[k] = n[most] * share;
+      way[most] = -n[k] * share;
+      return along(at, way, 1);
+    });
+  return [at, ...beside] as unknown as ThreePoints;
 };
 
 /** The plane through an edge that runs in another direction too. @throws Refusal where both run the same way */
