@@ -31,14 +31,18 @@ export const missedCut = (c: CuttingPlane, part: BuiltPart, others: readonly Cut
     (i) => [b[i & 1 ? 3 : 0], b[i & 2 ? 4 : 1], b[i & 4 ? 5 : 2]] as unknown as Vec3,
   );
   const levels = corners.map((p) => dot(c.kept.n, p) - c.kept.d);
-  const by = Math.min(...levels) > 0 ? Math.min(...levels) : Math.max(...levels);
+  const [low, high] = [Math.min(...levels), Math.max(...levels)];
+  // the part lies on one side of the plane, and may touch it
+  const isAhead = low + high > 0;
+  const by = decimal(Math.abs(isAhead ? low : high));
   return {
     path: ['cuts', c.name],
     where: `cut "${c.name}"`,
     ...says('cut.misses', {
-      by: decimal(Math.abs(by)),
+      by,
+      touches: Number(by) === 0,
       unit: part.units,
-      isAhead: by > 0,
+      isAhead,
       view: c.seenIn === AUXILIARY ? '' : c.seenIn,
     }),
   };

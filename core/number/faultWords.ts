@@ -797,9 +797,9 @@ const WORDS = {
     what: `Nothing of its face is left: cut ${v.by}, with which it acts together, takes it away.`,
     remedy: 'Move one of them, or let each act on its own.',
   }),
-  'cut.misses': (v: { by: Value; unit: Value; isAhead: boolean; view: Value }) => ({
-    what: 'The plane misses the part.',
-    remedy: `Move it by at least ${v.by} ${v.unit} ${v.isAhead ? 'in' : 'against'} the direction of sight${v.view ? `, or drag it onto the ${v.view} view` : ''}.`,
+  'cut.misses': (v: { by: Value; touches: boolean; unit: Value; isAhead: boolean; view: Value }) => ({
+    what: v.touches ? 'The plane only touches the part.' : 'The plane misses the part.',
+    remedy: `Move it ${v.touches ? '' : `by at least ${v.by} ${v.unit} `}${v.isAhead ? 'in' : 'against'} the direction of sight${v.view ? `, or drag it onto the ${v.view} view` : ''}.`,
   }),
 } as const satisfies Readonly<Record<string, (values: never) => Words>>;
 

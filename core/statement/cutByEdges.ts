@@ -117,8 +117,8 @@ const TOWARD: Readonly<Record<string, Vec3>> = {
   back: [0, 1, 0],
   top: [0, 0, 1],
 };
-/** The sides tried in turn where none is said. */
-const USUAL = { HP: ['right', 'back'], VP: ['right', 'top'] } as const;
+/** The sides that tell two such planes apart where none is said: the first that does. */
+const TELLING = { HP: ['right', 'left', 'back', 'front'], VP: ['right', 'left', 'top'] } as const;
 const UPRIGHT: Vec3 = [0, 0, 1];
 const TO_BACK: Vec3 = [0, 1, 0];
 
@@ -144,16 +144,22 @@ const edgeAtAngle = (m: RegExpExecArray, c: CornerContext): EdgePlane => {
   const [one, other] = [along(none, most, share), along(scale(none, -1), most, share)];
   const isSingle = length(cross(one, other)) <= 1e-9;
   const rises = (n: Vec3, side: string): number => -dot(n, TOWARD[side] as Vec3);
-  const side = (wanted === undefined ? USUAL[plane] : [wanted]).find(
-    (x) => !isSingle && Math.abs(rises(one, x) - rises(other, x)) > 1e-6,
-  );
-  if (side === undefined && !isSingle)
-    return refuseCut(says('cutline.rising', { side: wanted ?? 'right', names }));
-  const n = side !== undefined && rises(other, side) > rises(one, side) ? other : one;
+  const isTold = (x: string): boolean => Math.abs(rises(one, x) - rises(other, x)) > 1e-6;
+  const towards = (x: string): Vec3 => (rises(one, x) > rises(other, x) ? one : other);
+  if (wanted !== undefined && !isSingle && !isTold(wanted))
+    return refuseCut(says('cutline.rising', { side: wanted, names }));
+  // where no side is said, the plane that goes through the part
+  const goesThrough = (n: Vec3): boolean => {
+    const off = c.corners.map((corner) => dot(sub(corner.at, a), n));
+    return off.some((x) => x > 1e-6) && off.some((x) => x < -1e-6);
+  };
+  const usual = towards(TELLING[plane].find(isTold) ?? 'right');
+  const n = wanted !== undefined ? towards(wanted) : ([usual, one, other].find(goesThrough) ?? usual);
+  const side = TELLING[plane].find((x) => isTold(x) && rises(n, x) > 1e-9 && towards(x) === n);
   const taken = plane === 'HP' ? 'rising to the' : 'going back to the';
   return {
     points: [a, along(a, run, 1), along(a, cross(n, d), SPAN)],
-    assumed: wanted === undefined && side !== undefined ? [`${taken} ${side}`] : [],
+    assumed: wanted === undefined && side !== undefined && !isSingle ? [`${taken} ${side}`] : [],
   };
 };
 

@@ -267,6 +267,12 @@ test('a plane is stated by three corners, by the names that the ledger gives the
   const triangle = Math.hypot(50 * 60, 50 * 40, 60 * 40) / 2;
   await expect(page.getByText(triangle.toFixed(2))).toBeVisible();
   await saved(page);
+  // and by an edge
+  await line.fill(`square to edge ${a}-${c} at its middle, looking up`);
+  await expect(page.getByTestId('cut understood')).toContainText('Drawn as cut C, in the front view');
+  await line.fill(`square to edge ${b}-${c}, 20 from ${b}`);
+  await expect(page.getByTestId('cut understood')).toContainText('Drawn as cut C, an edge in an auxiliary view');
+  await line.press('Escape');
   // moved along its sight by the keys, as dragged: all three points by as much
   await page.getByTestId('grip B whole').press('ArrowUp');
   await expect(page.getByLabel('Cut B, point 1 height')).not.toHaveValue('50');

@@ -145,6 +145,13 @@ describe('a plane that is stated by edges', () => {
       expect([line, dot(n, side) < 0]).toEqual([line, true]);
     }
     expect(planeOf('through edge 5-6 at 30 degrees to HP').assumed[0]).toBe('rising to the right');
+    // where no side is said, the one of the two that goes through the part, and not the one beside it
+    const inside = planeOf('through edge 6-7 at 30 degrees to HP');
+    expect(inside.assumed[0]).toBe('rising to the front');
+    expect(new Set(CORNERS.map((c) => Math.sign(Math.round(off(inside, c.at) * 1e3))))).toEqual(
+      new Set([0, 1, -1]),
+    );
+    expect(planeOf('through edge 7-8 at 50 degrees to HP').assumed[0]).toBe('rising to the left');
     // there is one upright plane through an edge, and one level one
     expect(planeOf('through edge 1-7 at 90 degrees to HP').assumed.join()).not.toContain('rising');
   });
