@@ -271,7 +271,9 @@ test('a plane is stated by three corners, by the names that the ledger gives the
   await line.fill(`square to edge ${a}-${c} at its middle, looking up`);
   await expect(page.getByTestId('cut understood')).toContainText('Drawn as cut C, in the front view');
   await line.fill(`square to edge ${b}-${c}, 20 from ${b}`);
-  await expect(page.getByTestId('cut understood')).toContainText('Drawn as cut C, an edge in an auxiliary view');
+  await expect(page.getByTestId('cut understood')).toContainText(
+    'Drawn as cut C, an edge in an auxiliary view',
+  );
   await line.press('Escape');
   // moved along its sight by the keys, as dragged: all three points by as much
   await page.getByTestId('grip B whole').press('ArrowUp');
