@@ -4,13 +4,15 @@ import { partModel, readPartFile } from '../../core/part/model.ts';
 import { sourceFiles } from './sourceFiles.ts';
 
 const files = sourceFiles(['core', 'formats', 'app']);
-const WORDS_FILE = 'core/number/faultWords.ts';
+const isOfWords = (file: string): boolean => file.startsWith('core/number/words/');
 const codesIn = (text: string, pattern: RegExp): string[] =>
   [...text.matchAll(pattern)].map((m) => m[1] as string);
 
-const known = codesIn(files.find((f) => f.file === WORDS_FILE)?.text ?? '', /^ {2}'([a-z]+\.[a-z0-9-]+)':/gm);
+const known = files
+  .filter((f) => isOfWords(f.file))
+  .flatMap((f) => codesIn(f.text, /^ {2}'([a-z]+\.[a-z0-9-]+)':/gm));
 const used = new Set(
-  files.filter((f) => f.file !== WORDS_FILE).flatMap((f) => codesIn(f.text, /'([a-z]+\.[a-z0-9-]+)'/g)),
+  files.filter((f) => !isOfWords(f.file)).flatMap((f) => codesIn(f.text, /'([a-z]+\.[a-z0-9-]+)'/g)),
 );
 
 test('each fault has its words once, and each of them is used', () => {
@@ -19,10 +21,10 @@ test('each fault has its words once, and each of them is used', () => {
   expect(known.filter((code) => !used.has(code))).toEqual([]);
 });
 
-test('a refusal of core carries no English of its own: its words are in one file', () => {
+test('a refusal of core carries no English of its own: its words are in one folder', () => {
   const literal = /\bremedy:\s*[`'"]/;
   const others = files.filter(
-    (f) => f.file.startsWith('core/') && f.file !== WORDS_FILE && literal.test(f.text),
+    (f) => f.file.startsWith('core/') && !isOfWords(f.file) && literal.test(f.text),
   );
   // findings are notes on a part that can be drawn, each kind in its own file; the practice room's are the exercise's
   expect(others.map((f) => f.file).filter((f) => !/^core\/(finding|practice)\//.test(f))).toEqual([]);
