@@ -13,7 +13,7 @@ import { openSlot } from './openSlot.ts';
 import { shapeNamed, shifted, type TypedContext } from './placing.ts';
 import { prism, pyramid, pyramidHole } from './polygons.ts';
 import { ringGroove } from './ringGroove.ts';
-import { isLathe } from './roles.ts';
+import { isLathe } from './roles/lathe.ts';
 import { cone, cylinder, hole, slot, sphere, taperingHole, torus, tube, turned } from './rounds.ts';
 import { type Said, saidBy } from './said.ts';
 import { shapedGroove } from './shapedGroove.ts';

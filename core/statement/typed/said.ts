@@ -1,6 +1,8 @@
 import { type FaceName, isFace } from './faces.ts';
 import type { Meaning } from './lexicon.ts';
-import { type Claim, type Label, rolesOf } from './roles.ts';
+import type { Claim } from './roles/claims.ts';
+import type { Label } from './roles/labels.ts';
+import { rolesOf } from './roles/roles.ts';
 import type { Token } from './tokens.ts';
 
 /** A radius as a diameter; a unit goes to the end of the whole. */

@@ -1,4 +1,4 @@
-import { isLabelWord } from './roles.ts';
+import { isLabelWord } from './roles/labels.ts';
 import type { Span, Token } from './tokens.ts';
 
 /** A word between two figures that may belong to either, and where it stands in the line. */

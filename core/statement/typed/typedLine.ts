@@ -10,7 +10,8 @@ import { gridOf, rowsOf } from './grid.ts';
 import { OFFERED } from './lexicon.ts';
 import { placesListed } from './placesListed.ts';
 import type { Fastened, TypedContext } from './placing.ts';
-import { countSplit, refuseDoubles } from './roles.ts';
+import { countSplit } from './roles/labels.ts';
+import { refuseDoubles } from './roles/refuseDoubles.ts';
 import { betweenFigures, type SharedWord } from './sharedWord.ts';
 import { type Span, type Token, tokensOf } from './tokens.ts';
 
