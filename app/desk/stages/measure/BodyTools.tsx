@@ -7,6 +7,7 @@ import { FaultNote } from '../../book/FaultNote.tsx';
 import { field } from '../../book/Page.tsx';
 import { useDesk, useEdit, useSession } from '../../useDesk.ts';
 import { tool } from './LineTools.tsx';
+import { useWhileShown } from './useWhileShown.ts';
 
 const icon = { size: 14, 'aria-hidden': true } as const;
 
@@ -27,6 +28,7 @@ const relationOf = (kind: Kind, face: string, other: string): RelationFile =>
 /** Adds a relation: what of this body meets what of one before it. */
 const AddRelation = ({ body, onDone }: { body: string; onDone: () => void }) => {
   const { session } = useDesk();
+  const close = useWhileShown(onDone);
   const bodies = useSession((s) => s.picture?.bodies) ?? [];
   const index = bodies.findIndex((b) => b.name === body);
   const before = bodies.slice(0, Math.max(0, index));
@@ -39,13 +41,14 @@ const AddRelation = ({ body, onDone }: { body: string; onDone: () => void }) => 
     const relation = relationOf(kind, face, other);
     const faults = await session.edit({ type: 'addRelation', body, relation }, 'field');
     setWrong(faults[0] && `${faults[0].what} ${faults[0].remedy}`);
-    if (!faults.length) onDone();
+    if (!faults.length) close();
   };
   const choose = (next: Kind): void => {
     setKind(next);
     setFace('');
     setOther('');
   };
+  if (index < 0) return <p className="text-[13px] text-second">Its faces are known once it is drawn.</p>;
   if (!before.length)
     return <p className="text-[13px] text-second">It is the first body; the others are placed by it.</p>;
   return (

@@ -11,12 +11,14 @@ import { field } from '../../book/Page.tsx';
 import { useDesk, useSession } from '../../useDesk.ts';
 import { broughtFrom, nameFrom } from './broughtFrom.ts';
 import { START_BUTTON } from './startButton.ts';
+import { useWhileShown } from './useWhileShown.ts';
 
 const LINE = 'flex w-full items-baseline gap-2 px-1 py-1 text-left hover:bg-hover';
 
 /** The drawings of the register, to bring one's part into this one. */
 const Choose = ({ onDone }: { onDone: () => void }) => {
   const { session } = useDesk();
+  const close = useWhileShown(onDone);
   const own = session.id;
   const used = useSession((s) => s.drawing.part.brought);
   const [rows, setRows] = useState<readonly RegisterRow[]>();
@@ -30,7 +32,7 @@ const Choose = ({ onDone }: { onDone: () => void }) => {
   const enter = async (command: BodyCommand): Promise<void> => {
     const faults = await session.edit(command, 'field');
     setWrong(faults[0] && sentence(faults[0]));
-    if (!faults.length) onDone();
+    if (!faults.length) close();
   };
   const choose = async (row: RegisterRow): Promise<void> => {
     const outcome = await drawingServer.read(row.id);
