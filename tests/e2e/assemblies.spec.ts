@@ -9,6 +9,14 @@ const server = serverFor(test);
 const bodies = (page: import('@playwright/test').Page) =>
   page.locator('main li').filter({ hasText: /^Body / });
 
+/** A new drawing with one part, to which others are brought in. */
+const beginBench = async (page: import('@playwright/test').Page): Promise<void> => {
+  await newDrawing(page, server.address);
+  await newLine(page).fill('body bench: block 200 x 120 x 20');
+  await newLine(page).press('Enter');
+  await saved(page);
+};
+
 test('two plates with bolt, washer and nut in section, from nothing, in under 25 presses', async ({
   page,
 }) => {
@@ -81,10 +89,7 @@ test('lines for standard parts: what is understood, what is asked, and what stan
 test('a part is brought in from the register, placed by its faces, and taken over when it has changed', async ({
   page,
 }) => {
-  await newDrawing(page, server.address);
-  await newLine(page).fill('body bench: block 200 x 120 x 20');
-  await newLine(page).press('Enter');
-  await saved(page);
+  await beginBench(page);
   await page.getByRole('button', { name: 'Bring in a part' }).click();
   await page.getByLabel('Find a drawing').fill('sundial');
   await page.getByRole('button', { name: /Sundial wedge/ }).click();
@@ -131,10 +136,7 @@ test('a part that is drawn late does not take the keys from the line that is typ
       else send.apply(this, given);
     };
   });
-  await newDrawing(page, server.address);
-  await newLine(page).fill('body bench: block 200 x 120 x 20');
-  await newLine(page).press('Enter');
-  await saved(page);
+  await beginBench(page);
   await page.getByRole('button', { name: 'Bring in a part' }).click();
   await page.getByLabel('Find a drawing').fill('sundial');
   await page.evaluate(() => sessionStorage.setItem('wait', '3000'));
@@ -150,10 +152,7 @@ test('a part that is drawn late does not take the keys from the line that is typ
 });
 
 test('of a drawing with several parts one is brought in, or all as they stand', async ({ page }) => {
-  await newDrawing(page, server.address);
-  await newLine(page).fill('body bench: block 200 x 120 x 20');
-  await newLine(page).press('Enter');
-  await saved(page);
+  await beginBench(page);
   const choose = async (): Promise<void> => {
     await page.getByRole('button', { name: 'Bring in a part' }).click();
     await page.getByRole('button', { name: /Stay rod joint/ }).click();

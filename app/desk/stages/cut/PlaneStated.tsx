@@ -20,7 +20,7 @@ export const PlaneStated = ({
     <ol aria-label={`Points of cut ${cut.trace.name}`} className="my-1 border-y border-rule text-[13.5px]">
       {cut.trace.corners?.map((p, i) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: the points of a plane are known by their order
-        <li key={i} className="flex flex-wrap gap-x-3">
+        <li key={i} className="flex flex-wrap gap-x-3 border-b border-rule py-0.5 last:border-b-0">
           {ACCOUNTS.map((account, k) => (
             <span key={account} className="inline-flex items-center gap-1 text-[12.5px] text-second">
               {account} {figure(['corners', i, k], p[k] ?? 0, `point ${i + 1} ${account}`)}
